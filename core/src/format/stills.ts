@@ -1,0 +1,32 @@
+import { Zip, ZipPassThrough } from 'fflate'
+
+/** `low-tide-0007.png`: the frame's number with as many digits as the last frame needs, at least four. */
+export function stillName(scene: string, frame: number, lastFrame: number): string {
+  const stem = scene.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 60) || 'scene'
+  return `${stem}-${String(frame).padStart(Math.max(4, String(lastFrame).length), '0')}.png`
+}
+
+/**
+ * A zip archive written file by file; `finish` gives its bytes. PNG stills are compressed already
+ * and are stored as they are.
+ */
+export function openArchive(): { add: (name: string, bytes: Uint8Array) => void; finish: () => Uint8Array[] } {
+  const chunks: Uint8Array[] = []
+  const zip = new Zip((error, chunk) => {
+    if (error) throw error
+    chunks.push(chunk)
+  })
+  return {
+    add(name, bytes) {
+      const file = new ZipPassThrough(name)
+      // A fixed date: the same frames give the same archive.
+      file.mtime = new Date(Date.UTC(2000, 0, 1))
+      zip.add(file)
+      file.push(bytes, true)
+    },
+    finish() {
+      zip.end()
+      return chunks
+    },
+  }
+}

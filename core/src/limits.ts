@@ -1,0 +1,20 @@
+/** The ranges every door and every function of core agree on. */
+export const LIMITS = {
+  fps: { min: 1, max: 60 },
+  /** Frames in a scene: five minutes at 24. */
+  length: { min: 1, max: 7200 },
+  /** Scene width and height in pixels. */
+  side: { min: 8, max: 4096 },
+  /** Frames one drawing is held in a chart's exposure pattern. */
+  exposure: { min: 1, max: 24 },
+  halvings: { min: 0, max: 6 },
+  strength: { min: 0.1, max: 8 },
+  name: 120,
+  note: 2000,
+  levels: 60,
+  drawings: 5000,
+  strokePoints: 20_000,
+  piecesPerEdit: 2000,
+  /** How far outside the paper a point may lie, in pixels. */
+  reach: 20_000,
+} as const

@@ -1,0 +1,91 @@
+import { z } from 'zod'
+import { LIMITS } from '../../limits'
+import { numberFor, renumbered } from '../../timing/numbering'
+import { overwritten } from '../../timing/sheet'
+import { refuse } from '../refusal'
+import { drawingSchema, frameSchema, idSchema, type Drawing, type Scene } from '../schema'
+import { editKind } from './edit'
+import { drawingOf, levelOf, placeOn, requireFree, withSheet } from './find'
+import { withoutDrawing, withoutMark } from './take-out'
+
+const fresh = drawingSchema.pick({ id: true, role: true })
+
+/** A new drawing shown from `frame` to the end of the exposure it is put into. */
+export function putIn(scene: Scene, { take, level, frame, drawing }: { take: string; level: string; frame: number; drawing: Drawing }): Scene {
+  requireFree(scene.drawings[drawing.id], 'drawing')
+  if (Object.keys(scene.drawings).length >= LIMITS.drawings) refuse(`A scene can have ${LIMITS.drawings} drawings.`)
+  const here = placeOn(scene, take, level, frame)
+  const held = here.frame + here.frames - frame
+  const next = { ...scene, drawings: { ...scene.drawings, [drawing.id]: drawing } }
+  return withSheet(next, take, level, overwritten(scene.sheets[take]![level]!, frame, [{ drawing: drawing.id, frames: held }]))
+}
+
+function refuseToCover(scene: Scene, take: string, level: string, frame: number) {
+  const here = placeOn(scene, take, level, frame)
+  if (here.frame === frame && here.drawing !== null) {
+    refuse(`Drawing ${scene.drawings[here.drawing]!.number} begins at frame ${frame} already. Choose a frame between two drawings.`)
+  }
+}
+
+export const drawingAdd = editKind({
+  schema: z.strictObject({ type: z.literal('drawing.add'), take: idSchema, level: idSchema, frame: frameSchema, drawing: fresh }),
+  apply(scene, { take, level, frame, drawing }) {
+    levelOf(scene, level)
+    refuseToCover(scene, take, level, frame)
+    const number = numberFor(scene, level, frame)
+    return putIn(scene, { take, level, frame, drawing: { ...drawing, level, number, note: '', passes: {} } })
+  },
+  words: ({ frame }) => `a drawing put in at frame ${frame}`,
+})
+
+/** A new drawing with the same ink as `source`; the ink itself is copied by whoever keeps ink. */
+export const drawingCopy = editKind({
+  schema: z.strictObject({
+    type: z.literal('drawing.copy'), take: idSchema, frame: frameSchema, source: idSchema, drawing: fresh,
+  }),
+  apply(scene, { take, frame, source, drawing }) {
+    const original = drawingOf(scene, source)
+    refuseToCover(scene, take, original.level, frame)
+    const number = numberFor(scene, original.level, frame)
+    return putIn(scene, { take, level: original.level, frame, drawing: { ...original, ...drawing, number } })
+  },
+  words: ({ source, frame }, scene) => `drawing ${scene.drawings[source]?.number ?? ''} copied to frame ${frame}`,
+})
+
+export const drawingSet = editKind({
+  schema: z.strictObject({
+    type: z.literal('drawing.set'),
+    drawing: idSchema,
+    fields: drawingSchema.pick({ number: true, role: true, note: true }).partial(),
+  }),
+  apply(scene, { drawing, fields }) {
+    const before = drawingOf(scene, drawing)
+    const twin = Object.values(scene.drawings).find(
+      (other) => other.level === before.level && other.id !== drawing && other.number === fields.number,
+    )
+    if (twin) refuse(`There is a drawing ${fields.number} on this level already. Give this one another number.`)
+    return { ...scene, drawings: { ...scene.drawings, [drawing]: { ...before, ...fields } } }
+  },
+  words: ({ drawing, fields }, scene) => `${Object.keys(fields).join(', ')} of drawing ${scene.drawings[drawing]?.number ?? ''}`,
+})
+
+export const drawingsRenumber = editKind({
+  schema: z.strictObject({ type: z.literal('drawings.renumber'), level: idSchema }),
+  apply(scene, { level }) {
+    levelOf(scene, level)
+    return { ...scene, drawings: renumbered(scene, level) }
+  },
+  words: ({ level }, scene) => `level ${scene.levels[level]?.name ?? level} renumbered`,
+})
+
+export const drawingRemove = editKind({
+  schema: z.strictObject({ type: z.literal('drawing.remove'), drawing: idSchema }),
+  apply(scene, { drawing }) {
+    const { number } = drawingOf(scene, drawing)
+    for (const chart of Object.values(scene.charts)) {
+      if (chart.from === drawing || chart.to === drawing) refuse(`Drawing ${number} is an end of a chart. Take that chart out first.`)
+    }
+    return withoutDrawing(withoutMark(scene, drawing), drawing)
+  },
+  words: () => 'a drawing taken out',
+})

@@ -1,0 +1,12 @@
+import type { z } from 'zod'
+import type { Scene } from '../schema'
+
+/** One kind of edit: its shape, what it does to a scene, and how the history tells it. */
+export interface EditKind<S extends z.ZodType = z.ZodType> {
+  readonly schema: S
+  /** The scene after the edit; parts that do not change are the same objects. Errors: EditRefused. */
+  readonly apply: (scene: Scene, edit: z.infer<S>) => Scene
+  readonly words: (edit: z.infer<S>, scene: Scene) => string
+}
+
+export const editKind = <S extends z.ZodType>(kind: EditKind<S>): EditKind<S> => kind

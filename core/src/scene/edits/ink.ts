@@ -1,0 +1,29 @@
+import { z } from 'zod'
+import { LIMITS } from '../../limits'
+import { placedPieceSchema } from '../../shape/ink'
+import { refuse } from '../refusal'
+import { idSchema, passSchema, type Drawing } from '../schema'
+import { editKind } from './edit'
+import { drawingOf } from './find'
+
+const pieces = z
+  .array(placedPieceSchema)
+  .max(LIMITS.piecesPerEdit, `One edit can carry at most ${LIMITS.piecesPerEdit} lines.`)
+
+/** Ink put on and taken off one pass. The scene only counts the pieces; `changeInk` lays them. */
+export const inkChange = editKind({
+  schema: z.strictObject({ type: z.literal('ink.change'), drawing: idSchema, pass: passSchema, remove: pieces, add: pieces }),
+  apply(scene, { drawing, pass, remove, add }) {
+    const before = drawingOf(scene, drawing)
+    const count = (before.passes[pass] ?? 0) + add.length - remove.length
+    if (count < 0) refuse('A line to take out is no longer on this drawing; it was changed somewhere else.')
+    for (const { piece } of add) {
+      if (!scene.palette.some(({ id }) => id === piece.swatch)) refuse('This line uses a colour that is not in the scene.')
+    }
+    const { [pass]: _, ...others } = before.passes
+    const passes: Drawing['passes'] = count === 0 ? others : { ...others, [pass]: count }
+    return { ...scene, drawings: { ...scene.drawings, [drawing]: { ...before, passes } } }
+  },
+  words: ({ drawing, remove, add }, scene) =>
+    `${add.length} put on and ${remove.length} taken off drawing ${scene.drawings[drawing]?.number ?? ''}`,
+})

@@ -1,0 +1,27 @@
+import { joined } from '../../timing/sheet'
+import type { Scene } from '../schema'
+import { drawingOf, withSheet } from './find'
+
+/** Takes a drawing out of every take: the drawing before it is held instead. Its ink is kept for undo. */
+export function withoutDrawing(scene: Scene, drawing: string): Scene {
+  const { level } = drawingOf(scene, drawing)
+  let next: Scene = { ...scene, drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)) }
+  for (const take of Object.keys(scene.sheets)) {
+    let before: string | null = null
+    const exposures = scene.sheets[take]![level]!.map((exposure) => {
+      if (exposure.drawing !== drawing) before = exposure.drawing
+      return exposure.drawing === drawing ? { ...exposure, drawing: before } : exposure
+    })
+    next = withSheet(next, take, level, joined(exposures))
+  }
+  return next
+}
+
+/** The scene with a drawing struck from whatever chart asks for it. */
+export function withoutMark(scene: Scene, drawing: string): Scene {
+  const chart = Object.values(scene.charts).find(({ marks }) => marks.some((mark) => mark.drawing === drawing))
+  if (!chart) return scene
+  const marks = chart.marks.filter((mark) => mark.drawing !== drawing)
+  return { ...scene, charts: { ...scene.charts, [chart.id]: { ...chart, marks } } }
+}
+

@@ -1,0 +1,132 @@
+import { z } from 'zod'
+import { LIMITS } from '../limits'
+import { SPACING_LAWS } from '../timing/chart'
+
+/** The scene document. Frames count from 1, distances are scene pixels with y growing downward. */
+
+const between = (what: string, { min, max }: { min: number; max: number }, unit = '') =>
+  z.int(`${what} must be a whole number.`).min(min, `${what} must be from ${min} to ${max}${unit}.`).max(max, `${what} must be from ${min} to ${max}${unit}.`)
+
+/** Names every object answers to (`constructor` …) are no ids: a look-up by id must never find one. */
+export const idSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,31}$/, 'An id is 1 to 32 letters, digits, - or _.')
+  .refine((id) => !(id in {}), 'This id is reserved.')
+export const nameSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give it a name.')
+  .max(LIMITS.name, `A name can have at most ${LIMITS.name} characters.`)
+const noteSchema = z.string().max(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`)
+const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written # and six hexadecimal digits.')
+const shareSchema = z.number().min(0, 'A strength must be from 0 to 1.').max(1, 'A strength must be from 0 to 1.')
+export const frameSchema = between('The frame', LIMITS.length)
+
+export const approachSchema = z.enum(['pose-to-pose', 'straight-ahead', 'every-drawing-a-key'])
+export type Approach = z.infer<typeof approachSchema>
+
+export const settingsSchema = z.strictObject({
+  name: nameSchema,
+  width: between('The width', LIMITS.side, ' pixels'),
+  height: between('The height', LIMITS.side, ' pixels'),
+  fps: between('The rate', LIMITS.fps, ' frames a second'),
+  length: between('The length', LIMITS.length, ' frames'),
+  paper: colourSchema,
+  approach: approachSchema,
+  numbering: z.enum(['by-frame', 'in-order']),
+})
+export type Settings = z.infer<typeof settingsSchema>
+
+export const swatchSchema = z.strictObject({ id: idSchema, name: nameSchema, colour: colourSchema })
+export type Swatch = z.infer<typeof swatchSchema>
+
+export const lightTableSchema = z.strictObject({
+  on: z.boolean(),
+  /** `parents`: the two drawings this inbetween is found between, neighbours for anything else. */
+  shows: z.enum(['parents', 'around', 'earlier']),
+  earlier: between('Earlier drawings', { min: 0, max: 8 }),
+  later: between('Later drawings', { min: 0, max: 8 }),
+  earlierStrength: shareSchema,
+  laterStrength: shareSchema,
+})
+export type LightTable = z.infer<typeof lightTableSchema>
+
+export const levelSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  kind: z.enum(['animated', 'ground']),
+  loop: z.boolean(),
+  lightTable: lightTableSchema,
+})
+export type Level = z.infer<typeof levelSchema>
+
+/** Passes of one drawing, in the order they lie on the paper from the bottom up. */
+export const PASSES = ['colour', 'shadow', 'rough', 'tie-down', 'line'] as const
+export const passSchema = z.enum(PASSES)
+export type Pass = z.infer<typeof passSchema>
+
+export const roleSchema = z.enum(['key', 'breakdown', 'inbetween'])
+export const numberSchema = z.string().regex(/^[0-9A-Za-z]{1,8}$/, 'A drawing number is 1 to 8 digits or letters.')
+export const drawingSchema = z.strictObject({
+  id: idSchema,
+  level: idSchema,
+  number: numberSchema,
+  role: roleSchema,
+  note: noteSchema,
+  /** Pieces of ink on each pass; a pass without ink is not listed. */
+  passes: z.partialRecord(passSchema, z.int().min(1)),
+})
+export type Drawing = z.infer<typeof drawingSchema>
+
+export const spacingSchema = z.discriminatedUnion('by', [
+  z.strictObject({
+    by: z.literal('halves'),
+    slowOut: between('Halvings to slow out', LIMITS.halvings),
+    slowIn: between('Halvings to slow in', LIMITS.halvings),
+  }),
+  z.strictObject({
+    by: z.literal('law'),
+    law: z.enum(SPACING_LAWS),
+    strength: z.number().min(LIMITS.strength.min).max(LIMITS.strength.max),
+  }),
+])
+export const patternSchema = z
+  .array(between('An exposure', LIMITS.exposure, ' frames'))
+  .min(1, 'Say on how many frames each drawing is held.')
+  .max(64, 'A pattern of exposures has at most 64 entries.')
+
+export const chartSchema = z.strictObject({
+  id: idSchema,
+  level: idSchema,
+  from: idSchema,
+  to: idSchema,
+  spacing: spacingSchema,
+  exposure: patternSchema,
+  marks: z.array(z.strictObject({ drawing: idSchema, fraction: z.number() })).max(300),
+})
+export type Chart = z.infer<typeof chartSchema>
+
+/** `drawing: null` is an empty frame. */
+export const exposureSchema = z.strictObject({
+  drawing: idSchema.nullable(),
+  frames: z.int().min(1, 'An exposure lasts at least one frame.').max(LIMITS.length.max),
+})
+export type Exposure = z.infer<typeof exposureSchema>
+
+export const takeSchema = z.strictObject({ id: idSchema, name: nameSchema })
+
+export const sceneSchema = z.strictObject({
+  format: z.literal(1),
+  settings: settingsSchema,
+  palette: z.array(swatchSchema).min(1).max(200),
+  /** Bottom level first. */
+  levelOrder: z.array(idSchema).max(LIMITS.levels),
+  levels: z.record(idSchema, levelSchema),
+  drawings: z.record(idSchema, drawingSchema),
+  charts: z.record(idSchema, chartSchema),
+  takes: z.record(idSchema, takeSchema),
+  mainTake: idSchema,
+  /** take → level → exposures, which always fill the scene's length exactly. */
+  sheets: z.record(idSchema, z.record(idSchema, z.array(exposureSchema))),
+})
+export type Scene = z.infer<typeof sceneSchema>

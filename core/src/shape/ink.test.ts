@@ -1,0 +1,104 @@
+import fc from 'fast-check'
+import { changeInk, distanceToPath, eraseAlong, packInk, packPasses, pressed, readInk, settled, steadyPen, strokeOutline, unpackInk, unpackPasses, type InkChange, type InkPiece, type Stroke } from '../index'
+
+const coordinate = fc.double({ min: -2000, max: 2000, noNaN: true })
+const point = fc.tuple(coordinate, coordinate, fc.double({ min: 0, max: 1, noNaN: true }))
+const strokeOf = (id: string) =>
+  fc.record({ size: fc.double({ min: 0.5, max: 90, noNaN: true }), points: fc.array(point, { minLength: 1, maxLength: 30 }) }).map(
+    ({ size, points }): Stroke => settled({ kind: 'stroke', id, swatch: 'pencil', size, points: points.flat() }),
+  )
+const inkOf = fc.integer({ min: 0, max: 6 }).chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => strokeOf(`s${i}`))))
+
+describe('packed ink', () => {
+  test('comes back exactly when it lay on the grid, and appending bytes is appending strokes', () => {
+    fc.assert(
+      fc.property(inkOf, fc.array(fc.tuple(coordinate, coordinate), { minLength: 3, maxLength: 9 }), (strokes, ring) => {
+        const fill = settled({ kind: 'fill', id: 'f', swatch: 'pencil', outline: ring.flat() } as const)
+        const ink: InkPiece[] = [...strokes, fill]
+        expect(readInk(packInk(ink))).toEqual(ink)
+        const appended = new Uint8Array([...packInk(strokes), ...packInk([fill])])
+        expect(appended).toEqual(packInk(ink))
+        expect(unpackPasses(packPasses([{ drawing: 'd', pass: 'line', bytes: appended }]))).toEqual([{ drawing: 'd', pass: 'line', bytes: appended }])
+      }),
+    )
+  })
+
+  test('damage is found, never a crash', () => {
+    const bytes = packInk([{ kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points: [1, 2, 0.5, 9, 9, 1] }])
+    fc.assert(
+      fc.property(fc.nat(bytes.length - 1), fc.nat(255), (at, value) => {
+        const hurt = bytes.slice()
+        hurt[at] = value
+        try {
+          unpackInk(hurt)
+        } catch (error) {
+          expect(error).toBeInstanceOf(RangeError)
+        }
+        if (at > 0) expect(() => unpackInk(bytes.slice(0, at))).toThrow(/damaged/)
+      }),
+    )
+  })
+
+  test('a hand-drawn line takes at most three bytes a point', () => {
+    const points = Array.from({ length: 400 }, (_, i) => [300 + 200 * Math.cos(i / 60), 200 + 150 * Math.sin(i / 40), 0.5 + 0.4 * Math.sin(i / 30)]).flat()
+    expect(packInk([settled({ kind: 'stroke', id: 's', swatch: 'pencil', size: 6, points })]).length / 400).toBeLessThanOrEqual(3.1)
+  })
+})
+
+describe('eraser', () => {
+  const line: Stroke = { kind: 'stroke', id: 'line', swatch: 'pencil', size: 4, points: [0, 0, 0.5, 100, 0, 0.5] }
+  let count = 0
+  const freshId = () => `part${count++}`
+
+  test('cuts a line where it went, leaves what it did not touch', () => {
+    const other = { ...line, id: 'other', points: [0, 50, 1, 100, 50, 1] }
+    const change = eraseAlong({ ink: [line, other], path: [50, -20, 50, 20], radius: 9, freshId })!
+    expect(change.remove.map(({ piece }) => piece.id)).toEqual(['line'])
+    const parts = change.add.map(({ piece }) => (piece as Stroke).points)
+    expect(parts).toHaveLength(2)
+    expect(parts[0]!.at(-3)).toBeCloseTo(40, -0.5)
+    expect(parts[1]![0]).toBeCloseTo(60, -0.5)
+    expect(eraseAlong({ ink: [other], path: [50, -20, 50, 20], radius: 9, freshId })).toBeUndefined()
+  })
+
+  test('never adds ink, and its inverse puts every line back in its place', () => {
+    fc.assert(
+      fc.property(inkOf, fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 6 }), fc.integer({ min: 2, max: 60 }), (ink, path, radius) => {
+        const change = eraseAlong({ ink, path: path.flat(), radius, freshId })
+        if (!change) return
+        const after = changeInk(ink, change)
+        const length = (pile: readonly InkPiece[]) => pile.reduce((sum, piece) => {
+          const p = (piece as Stroke).points
+          for (let i = 3; i < p.length; i += 3) sum += Math.hypot(p[i]! - p[i - 3]!, p[i + 1]! - p[i - 2]!)
+          return sum
+        }, 0)
+        // Cutting divides long stretches and sets each part on the ink grid: an eighth of a pixel at most per point.
+        const grain = after.reduce((sum, piece) => sum + (piece as Stroke).points.length / 3, 0) * 0.2
+        expect(length(after)).toBeLessThanOrEqual(length(ink) + grain)
+        for (const { piece } of change.add) {
+          const p = (piece as Stroke).points
+          for (let i = 0; i < p.length; i += 3) expect(distanceToPath(p[i]!, p[i + 1]!, path.flat())).toBeGreaterThan((radius - 0.5) ** 2)
+        }
+        const back: InkChange = { remove: change.add, add: change.remove }
+        expect(changeInk(after, back)).toEqual(ink)
+      }),
+    )
+  })
+
+  test('taking out a line that is gone is refused', () => {
+    expect(() => changeInk([], { remove: [{ at: 0, piece: line }], add: [] })).toThrow(/no longer/)
+    expect(() => changeInk([line], { remove: [], add: [{ at: 1, piece: line }] })).toThrow(/already/)
+  })
+})
+
+test('a steady pen follows slowly, a free one exactly; outlines close around the line', () => {
+  const free = steadyPen(0)
+  free.move(0, 0, 0.5)
+  expect(free.move(10, 0, 0.5)[0]).toBe(10)
+  const steady = steadyPen(1)
+  steady.move(0, 0, 0.5)
+  expect(steady.move(10, 0, 0.5)[0]).toBeLessThan(2)
+  expect(pressed(0.5, 1)).toBeLessThan(0.25)
+  const outline = strokeOutline({ size: 10, points: [0, 0, 1, 50, 0, 1, 100, 0, 1] })
+  expect(Math.max(...outline.map(([, y]) => y)) - Math.min(...outline.map(([, y]) => y))).toBeGreaterThan(5)
+})

@@ -1,0 +1,96 @@
+import { z } from 'zod'
+import { LIMITS } from '../limits'
+import { idSchema } from '../scene/schema'
+import { refuse } from '../scene/refusal'
+
+/**
+ * Ink: what lies on one pass of one drawing, bottom piece first. A stroke's points are x, y,
+ * pressure (0…1) in one flat list; a fill's outline is x, y in one flat list, closed by itself.
+ */
+const place = z
+  .number('A point must be a number.')
+  .min(-LIMITS.reach, 'A point lies too far from the paper.')
+  .max(LIMITS.reach, 'A point lies too far from the paper.')
+
+function flatPoints(dimensions: number, least: number, what: string) {
+  return z
+    .array(place)
+    .min(least * dimensions, `${what} needs at least ${least} point${least > 1 ? 's' : ''}.`)
+    .max(
+      LIMITS.strokePoints * dimensions,
+      `${what} can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points. Draw it in parts.`,
+    )
+    .refine((values) => values.length % dimensions === 0, `${what} needs ${dimensions} numbers for each point.`)
+}
+
+export const strokeSchema = z.strictObject({
+  kind: z.literal('stroke'),
+  id: idSchema,
+  swatch: idSchema,
+  /** Width in pixels at full pressure. */
+  size: z.number().min(0.25).max(400),
+  points: flatPoints(3, 1, 'A stroke'),
+})
+export const fillSchema = z.strictObject({
+  kind: z.literal('fill'),
+  id: idSchema,
+  swatch: idSchema,
+  outline: flatPoints(2, 3, 'A fill'),
+})
+export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema])
+export type Stroke = z.infer<typeof strokeSchema>
+export type Fill = z.infer<typeof fillSchema>
+export type InkPiece = z.infer<typeof pieceSchema>
+export type Ink = readonly InkPiece[]
+
+/** A piece with its place in the pile, counted from the bottom: for removal before, for adding after. */
+export const placedPieceSchema = z.strictObject({ at: z.int().min(0), piece: pieceSchema })
+export type PlacedPiece = z.infer<typeof placedPieceSchema>
+
+export interface InkChange {
+  readonly remove: readonly PlacedPiece[]
+  readonly add: readonly PlacedPiece[]
+}
+
+/** Smallest step ink is kept in: an eighth of a pixel, and a 255th of full pressure. */
+export const INK_GRID = { place: 8, pressure: 255, size: 16 } as const
+
+/** Adding zero turns −0 into 0, which is what comes back from the bytes. */
+export const onGrid = (value: number, grid: number): number => Math.round(value * grid) / grid + 0
+
+/** The piece with every number on the ink grid, so that keeping it loses nothing. */
+export function settled<T extends InkPiece>(piece: T): T {
+  const at = (value: number) => onGrid(value, INK_GRID.place)
+  if (piece.kind === 'fill') return { ...piece, outline: piece.outline.map(at) }
+  const points = piece.points.map((value, i) =>
+    i % 3 === 2 ? onGrid(Math.min(1, Math.max(0, value)), INK_GRID.pressure) : at(value),
+  )
+  return { ...piece, size: onGrid(piece.size, INK_GRID.size), points }
+}
+
+/**
+ * Ink after a change: the removed pieces are found by id, the added ones laid at their places
+ * counted in the result. Errors: EditRefused when a piece to remove is gone or one to add is there.
+ */
+export function changeInk(ink: Ink, { remove, add }: InkChange): Ink {
+  if (remove.length === 0 && add.every(({ at }, i) => at >= ink.length + i)) {
+    refuseRepeats(ink, add)
+    return [...ink, ...add.map(({ piece }) => piece)]
+  }
+  const gone = new Set(remove.map(({ piece }) => piece.id))
+  const result = ink.filter((piece) => !gone.has(piece.id))
+  if (result.length !== ink.length - gone.size) {
+    refuse('A line to take out is no longer on this drawing; it was changed somewhere else.')
+  }
+  refuseRepeats(result, add)
+  for (const { at, piece } of [...add].sort((a, b) => a.at - b.at)) result.splice(at, 0, piece)
+  return result
+}
+
+function refuseRepeats(ink: Ink, add: readonly PlacedPiece[]) {
+  const ids = new Set(ink.map((piece) => piece.id))
+  for (const { piece } of add) {
+    if (ids.has(piece.id)) refuse('This line is on the drawing already.')
+    ids.add(piece.id)
+  }
+}

@@ -1,0 +1,167 @@
+import { LIMITS } from '../limits'
+import { requireNumber, requireWhole } from '../range'
+import { requirePattern, shareFrames } from './exposure'
+
+export const SPACING_LAWS = ['even', 'slow-out', 'slow-in', 'slow-out-in', 'fall', 'rise', 'swing'] as const
+export type SpacingLaw = (typeof SPACING_LAWS)[number]
+
+export interface PlannedInbetween {
+  /** Where it is first shown. */
+  readonly frame: number
+  /** Share of the way from the first drawing (0) to the second (1). */
+  readonly fraction: number
+  /** Frames it is held. */
+  readonly exposure: number
+}
+
+/**
+ * Fractions an animator reaches by halving: `slowOut` halvings toward the first drawing and
+ * `slowIn` toward the second, rising, the shared ½ once. (3, 0) → ⅛ ¼ ½. (2, 3) → ¼ ½ ¾ ⅞.
+ */
+export function fractionsByHalving({ slowOut, slowIn }: { slowOut: number; slowIn: number }): number[] {
+  requireWhole('slowOut', slowOut, LIMITS.halvings.min, LIMITS.halvings.max)
+  requireWhole('slowIn', slowIn, LIMITS.halvings.min, LIMITS.halvings.max)
+  const fractions = new Set<number>()
+  for (let n = slowOut; n >= 1; n--) fractions.add(2 ** -n)
+  for (let n = 1; n <= slowIn; n++) fractions.add(1 - 2 ** -n)
+  return [...fractions]
+}
+
+/**
+ * How far along a move is at time share `t` (0…1). Laws: even t; slow-out tᵖ; slow-in 1−(1−t)ᵖ;
+ * slow-out-in the two joined at ½; fall t²; rise 1−(1−t)²; swing (1−cos πt)/2. `strength` is p.
+ */
+export function spacingLaw(name: SpacingLaw, t: number, strength = 2): number {
+  requireNumber('t', t, 0, 1)
+  requireNumber('strength', strength, LIMITS.strength.min, LIMITS.strength.max)
+  switch (name) {
+    case 'even':
+      return t
+    case 'slow-out':
+      return t ** strength
+    case 'slow-in':
+      return 1 - (1 - t) ** strength
+    case 'slow-out-in':
+      return t < 0.5 ? (2 * t) ** strength / 2 : 1 - (2 - 2 * t) ** strength / 2
+    case 'fall':
+      return t * t
+    case 'rise':
+      return 1 - (1 - t) ** 2
+    case 'swing':
+      return (1 - Math.cos(Math.PI * t)) / 2
+    default:
+      throw new RangeError(`name must be one of ${SPACING_LAWS.join(', ')}; it is ${String(name)}.`)
+  }
+}
+
+export interface InbetweenPlan {
+  readonly fromFrame: number
+  readonly toFrame: number
+  /** Frames each drawing is held, or a pattern of them; the first entry is the first drawing's own. */
+  readonly exposure: number | readonly number[]
+  readonly law: SpacingLaw
+  readonly strength?: number
+}
+
+/**
+ * One inbetween at every `exposure` frames after `fromFrame`, its fraction the law at its own time,
+ * the last exposure clipped at `toFrame`. 1 to 13 on twos, slow-in → frames 3 5 7 9 11.
+ */
+export function planInbetweens({ fromFrame, toFrame, exposure, law, strength = 2 }: InbetweenPlan): PlannedInbetween[] {
+  requireWhole('fromFrame', fromFrame, 1, 1e6)
+  requireWhole('toFrame', toFrame, fromFrame + 1, 1e6)
+  const pattern = requirePattern(typeof exposure === 'number' ? [exposure] : exposure)
+  const result: PlannedInbetween[] = []
+  let frame = fromFrame + pattern[0]!
+  for (let turn = 1; frame < toFrame; turn++) {
+    const held = Math.min(pattern[turn % pattern.length]!, toFrame - frame)
+    const fraction = spacingLaw(law, (frame - fromFrame) / (toFrame - fromFrame), strength)
+    result.push({ frame, fraction, exposure: held })
+    frame += held
+  }
+  return result
+}
+
+/**
+ * The nearest distinct fractions that `depth` halvings can reach (multiples of 2^−depth strictly
+ * between 0 and 1), in order, and the largest error made. Of all choices the one with the smallest
+ * largest error, then the smallest sum. Errors: RangeError when there are not enough to go round.
+ */
+export function snapToHalves(fractions: readonly number[], depth: number): { fractions: number[]; largestError: number } {
+  requireWhole('depth', depth, 1, 10)
+  const slots = 2 ** depth - 1
+  requireWhole('fractions.length', fractions.length, 0, slots)
+  fractions.forEach((fraction, i) => {
+    requireNumber('fraction', fraction, 0, 1)
+    if (i > 0 && fraction < fractions[i - 1]!) throw new RangeError('fractions must rise from the first to the last.')
+  })
+  const errorOf = (i: number, slot: number) => Math.abs(fractions[i]! - slot / 2 ** depth)
+  interface Choice { worst: number; sum: number; slots: number[] }
+  const better = (a: Choice | undefined, b: Choice | undefined) =>
+    a && (!b || a.worst < b.worst - 1e-12 || (a.worst <= b.worst + 1e-12 && a.sum < b.sum)) ? a : b
+  // best[slot]: the best way to seat the drawings so far with the last of them at or before `slot`.
+  let best: (Choice | undefined)[] = Array.from({ length: slots + 1 }, () => ({ worst: 0, sum: 0, slots: [] }))
+  for (let i = 0; i < fractions.length; i++) {
+    const next: (Choice | undefined)[] = [undefined]
+    for (let slot = 1; slot <= slots; slot++) {
+      const before = best[slot - 1]
+      const error = errorOf(i, slot)
+      const here = before && { worst: Math.max(before.worst, error), sum: before.sum + error, slots: [...before.slots, slot] }
+      next.push(better(next[slot - 1], here))
+    }
+    best = next
+  }
+  const chosen = best[slots]!
+  return { fractions: chosen.slots.map((slot) => slot / 2 ** depth), largestError: chosen.worst }
+}
+
+export type Spacing =
+  | { readonly by: 'halves'; readonly slowOut: number; readonly slowIn: number }
+  | { readonly by: 'law'; readonly law: SpacingLaw; readonly strength: number }
+
+export interface ChartPlan {
+  /** Frames the first drawing itself is held. */
+  readonly first: number
+  readonly inbetweens: readonly PlannedInbetween[]
+  /** True when the wished exposures did not fill the span and were shared out to fit it. */
+  readonly shared: boolean
+}
+
+/**
+ * What a chart between two drawings asks for: the first drawing's own exposure and each inbetween.
+ * By law the exposures decide how many inbetweens there are; by halves the fractions do, and the
+ * exposures are shared out by largest remainder when they do not fill the span exactly.
+ * Errors: RangeError when the second drawing does not come after the first or the span is too short.
+ */
+export function planChart({ fromFrame, toFrame, spacing, exposure }: {
+  fromFrame: number
+  toFrame: number
+  spacing: Spacing
+  exposure: readonly number[]
+}): ChartPlan {
+  requireWhole('fromFrame', fromFrame, 1, 1e6)
+  requireWhole('toFrame', toFrame, fromFrame + 1, 1e6)
+  requirePattern(exposure)
+  const span = toFrame - fromFrame
+  if (spacing.by === 'law') {
+    const { law, strength } = spacing
+    const inbetweens = planInbetweens({ fromFrame, toFrame, exposure, law, strength })
+    return { first: Math.min(exposure[0]!, span), inbetweens, shared: false }
+  }
+  const fractions = fractionsByHalving(spacing)
+  if (fractions.length + 1 > span) {
+    throw new RangeError(
+      `${fractions.length} inbetweens do not fit between frame ${fromFrame} and frame ${toFrame}: they need at least ${fractions.length + 1} frames and there are ${span}.`,
+    )
+  }
+  const wished = [...fractions, 1].map((_, i) => exposure[i % exposure.length]!)
+  const shared = wished.reduce((a, b) => a + b, 0) !== span
+  const held = shared ? shareFrames(span, wished) : wished
+  let frame = fromFrame + held[0]!
+  const inbetweens = fractions.map((fraction, i) => {
+    const planned = { frame, fraction, exposure: held[i + 1]! }
+    frame += planned.exposure
+    return planned
+  })
+  return { first: held[0]!, inbetweens, shared }
+}

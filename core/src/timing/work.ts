@@ -1,0 +1,81 @@
+import type { Drawing, Scene } from '../scene/schema'
+import { inbetweenOrder, type InbetweenStep } from './order'
+import { chartSpan, drawingsShown, exposureAt, mainSheet } from './sheet'
+
+/** One drawing still to make or already made, with how it is found. */
+export interface WorkStep {
+  readonly drawing: string
+  readonly level: string
+  /** Where the main take first shows it and for how long. */
+  readonly frame: number
+  readonly exposure: number
+  readonly drawn: boolean
+  /** Undefined for keys and for drawings on no chart: they are drawn from the idea, not from two others. */
+  readonly between?: { readonly chart: string; readonly kind: InbetweenStep['kind']; readonly parents: readonly [string, string]; readonly ratio: number; readonly fraction: number }
+}
+
+export const isDrawn = (drawing: Drawing): boolean => Object.keys(drawing.passes).length > 0
+
+/**
+ * Every drawing of the level in the order in which it can be made: keys and breakdowns by frame,
+ * then each chart's inbetweens so that both parents come before the drawing found between them.
+ */
+export function planOfWork(scene: Scene, level: string): WorkStep[] {
+  const exposures = mainSheet(scene, level)
+  const frames = new Map(drawingsShown(exposures).map(({ drawing, frame }) => [drawing, frame]))
+  const step = (drawing: string, between?: WorkStep['between']): WorkStep[] => {
+    const frame = frames.get(drawing)
+    const entry = scene.drawings[drawing]
+    if (frame === undefined || !entry) return []
+    const exposure = exposureAt(exposures, frame)!.frames
+    return [{ drawing, level, frame, exposure, drawn: isDrawn(entry), ...(between && { between }) }]
+  }
+  const charts = Object.values(scene.charts)
+    .filter((chart) => chart.level === level)
+    .map((chart) => ({ chart, start: chartSpan(scene, chart)?.fromFrame ?? Number.POSITIVE_INFINITY }))
+    .sort((a, b) => a.start - b.start)
+  const onChart = new Set(charts.flatMap(({ chart }) => chart.marks.map((mark) => mark.drawing)))
+  const free = [...frames.keys()].filter((drawing) => !onChart.has(drawing)).flatMap((drawing) => step(drawing))
+  const found = charts.flatMap(({ chart }) => {
+    const drawingAt = new Map([[0, chart.from], [1, chart.to], ...chart.marks.map((m) => [m.fraction, m.drawing] as const)])
+    return inbetweenOrder(chart.marks.map((mark) => mark.fraction)).flatMap(({ fraction, kind, parents, ratio }) =>
+      step(drawingAt.get(fraction)!, {
+        chart: chart.id,
+        kind,
+        ratio,
+        fraction,
+        parents: [drawingAt.get(parents[0])!, drawingAt.get(parents[1])!],
+      }),
+    )
+  })
+  return [...free, ...found]
+}
+
+/** The next drawing to make on a level, or undefined when all are drawn. */
+export function nextOnPegs(scene: Scene, level: string): WorkStep | undefined {
+  return planOfWork(scene, level).find((step) => !step.drawn)
+}
+
+export function progress(scene: Scene): { done: number; toDo: number } {
+  const steps = scene.levelOrder.flatMap((level) => planOfWork(scene, level))
+  const done = steps.filter((step) => step.drawn).length
+  return { done, toDo: steps.length - done }
+}
+
+const SMALL = new Map([[0.5, '½'], [1 / 3, '⅓'], [2 / 3, '⅔'], [0.25, '¼'], [0.75, '¾'], [0.125, '⅛'], [0.375, '⅜'], [0.625, '⅝'], [0.875, '⅞']])
+
+/** A fraction as an animator writes it: ½ ¼ ⅛ where there is a sign for it, else per cent. */
+export function fractionInWords(fraction: number): string {
+  for (const [value, sign] of SMALL) if (Math.abs(value - fraction) < 1e-6) return sign
+  return `${Math.round(fraction * 100)} %`
+}
+
+/** "half of 5 and 9", "a third from 5 to 9", "by eye, 38 % from 5 to 9". */
+export function stepInWords(scene: Scene, step: WorkStep): string {
+  if (!step.between) return scene.drawings[step.drawing]!.role === 'inbetween' ? 'on no chart' : 'from the idea, not from two others'
+  const { kind, parents, ratio } = step.between
+  const [a, b] = parents.map((id) => scene.drawings[id]!.number)
+  if (kind === 'half') return `half of ${a} and ${b}`
+  if (kind === 'third') return `${ratio < 0.5 ? 'a third' : 'two thirds'} from ${a} to ${b}`
+  return `by eye, ${Math.round(ratio * 100)} % from ${a} to ${b}`
+}

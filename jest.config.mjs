@@ -1,0 +1,15 @@
+const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
+/** Packages that ship only as ES modules. */
+const transformIgnorePatterns = ['/node_modules/(?!(fast-png|iobuffer|fflate|perfect-freehand)/)']
+const project = (name, testMatch) => ({
+  displayName: name,
+  testMatch,
+  transform,
+  transformIgnorePatterns,
+  moduleNameMapper: { '^@unhurried/core$': '<rootDir>/core/src/index.ts' },
+})
+
+export default {
+  projects: [project('core', ['<rootDir>/core/src/**/*.test.ts']), project('server', ['<rootDir>/server/test/**/*.test.ts'])],
+  testTimeout: 60000,
+}
