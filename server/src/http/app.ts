@@ -1,0 +1,93 @@
+import { EditRefused } from '@unhurried/core'
+import Koa, { type Middleware } from 'koa'
+import compress from 'koa-compress'
+import helmet from 'koa-helmet'
+import serve from 'koa-static'
+import type { Logger } from 'pino'
+import type { DataSource } from 'typeorm'
+import { sceneKeeper } from '../keeping/scenes'
+import { routes } from '../routes/register'
+import { sameOriginOnly } from './guards'
+import { Problem } from './problems'
+import { openApiOf, routerOf } from './route'
+
+/** Errors of the connection itself, not of what was asked: PostgreSQL classes 08, 53, 57 and the socket's own. */
+function databaseIsAway(error: unknown): boolean {
+  const code = (error as { code?: unknown; driverError?: { code?: unknown } })?.code ?? ''
+  const message = error instanceof Error ? error.message : ''
+  return /^(08|53|57)/.test(String(code)) || /^E[A-Z]+$/.test(String(code)) || /Connection terminated|timeout expired|not initialized|connect timed out/i.test(message)
+}
+
+function asProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error
+  if (error instanceof EditRefused) return new Problem(422, error.message)
+  if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
+  const status = (error as { status?: number })?.status
+  if (status === 404) return new Problem(404, 'There is nothing at this address.')
+  return new Problem(500, 'Something went wrong on the server; the log says what. Nothing you drew is lost.')
+}
+
+function problemsAndLog(log: Logger): Middleware {
+  return async (ctx, next) => {
+    const began = process.hrtime.bigint()
+    let failure: unknown
+    try {
+      await next()
+      if (ctx.status === 404 && ctx.body == null) throw new Problem(404, 'There is nothing at this address.')
+      if (ctx.status === 405 || ctx.status === 501) throw new Problem(405, 'This address does not take that kind of request.')
+    } catch (error) {
+      const problem = asProblem(error)
+      if (problem.status >= 500) failure = error
+      ctx.status = problem.status
+      ctx.body = problem.body
+      ctx.type = 'application/problem+json'
+    }
+    const ms = Number(process.hrtime.bigint() - began) / 1e6
+    const line = { method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(ms * 10) / 10 }
+    if (failure) log.error({ ...line, err: failure }, 'request failed')
+    else log.info(line, 'request')
+  }
+}
+
+/** Pages are one document; every address that is not the API's or a file's shows it. */
+const pageForPlaces: Middleware = async (ctx, next) => {
+  const place = ctx.method === 'GET' && !ctx.path.startsWith('/api/') && !/\.\w+$/.test(ctx.path)
+  if (place) ctx.path = '/index.html'
+  await next()
+}
+
+export function createApp({ database, log, pages }: { database: DataSource; log: Logger; pages: string }): Koa {
+  const own = ["'self'"]
+  const all = routes(sceneKeeper(database))
+  const router = routerOf(all)
+  const openApi = openApiOf(all)
+  router.get('/api/openapi.json', (ctx) => {
+    ctx.body = openApi
+  })
+  const app = new Koa()
+  app.silent = true
+  app.on('error', (error) => log.warn({ err: error }, 'connection failed'))
+  app.use(problemsAndLog(log))
+  app.use(helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"], scriptSrc: own, styleSrc: own, fontSrc: own, connectSrc: own, workerSrc: own, manifestSrc: own,
+          imgSrc: [...own, 'blob:', 'data:'], mediaSrc: [...own, 'blob:'], baseUri: ["'none'"], formAction: ["'none'"], frameAncestors: ["'none'"],
+        },
+      },
+      // Served over plain HTTP on this machine only.
+      strictTransportSecurity: false,
+    }))
+  app.use(sameOriginOnly)
+  app.use(compress({ br: false }))
+  app.use(router.routes() as Middleware)
+  app.use(router.allowedMethods() as Middleware)
+  app.use(pageForPlaces)
+  app.use(serve(pages, {
+      setHeaders: (response, path) => {
+        response.setHeader('Cache-Control', /[\\/]assets[\\/]/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache')
+      },
+    }))
+  return app
+}

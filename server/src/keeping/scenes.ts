@@ -1,0 +1,149 @@
+import {
+  applyEdit, changeInk, editSchema, newScene, packInk, packPasses, passSchema, PASSES, progress, readInk,
+  type Edit, type Ink, type Scene, type Settings, type Swatch,
+} from '@unhurried/core'
+import type { DataSource, EntityManager } from 'typeorm'
+import { z } from 'zod'
+import { editEntity, inkEntity, productionEntity, sceneEntity, type EditRow } from '../database/entities'
+import { Problem } from '../http/problems'
+
+/** An edit under the id its maker gave it, so that sending it twice changes nothing. */
+export interface SentEdit { readonly id: string; readonly edit: Edit }
+export interface KeptEdit extends SentEdit { readonly version: number }
+
+/** Most missed edits an answer carries; a page further behind reads the scene again. */
+const MOST_MISSED = 500
+
+export type SceneKeeper = ReturnType<typeof sceneKeeper>
+
+/** Keeps scenes, their history and their ink in the database. Every write goes through `applyEdit`. */
+export function sceneKeeper(database: DataSource) {
+  return {
+    async shelf() {
+      const productions = await database.getRepository(productionEntity).find({ order: { position: 'ASC' } })
+      const scenes = await database.getRepository(sceneEntity).find({ order: { position: 'ASC' } })
+      return productions.map(({ id, name }) => ({
+        id,
+        name,
+        scenes: scenes
+          .filter((scene) => scene.production === id)
+          .map((row) => ({ id: row.id, version: row.version, updatedAt: row.updatedAt.toISOString(), scene: row.document, ...progress(row.document) })),
+      }))
+    },
+
+    async createProduction({ id, name }: { id: string; name: string }) {
+      await database.getRepository(productionEntity).createQueryBuilder().insert().values({ id, name }).orIgnore().execute()
+      return { id, name }
+    },
+
+    /** Makes an empty scene; the same id again gives the scene that is there. */
+    async createScene({ id, production, settings, palette }: { id: string; production: string; settings: Settings; palette?: readonly Swatch[] }) {
+      if (!(await database.getRepository(productionEntity).existsBy({ id: production }))) {
+        throw new Problem(404, 'This production is not on the shelf. Open the shelf again and choose one.')
+      }
+      await database.getRepository(sceneEntity).createQueryBuilder().insert()
+        .values({ id, production, document: newScene(settings, palette), version: 0 }).orIgnore().execute()
+      return this.readScene(id)
+    },
+
+    async readScene(id: string) {
+      const row = await database.getRepository(sceneEntity).findOneBy({ id })
+      if (!row) throw new Problem(404, 'This scene is not on the shelf.')
+      return { id, production: row.production, version: row.version, scene: row.document }
+    },
+
+    async editsSince(scene: string, version: number) {
+      return keptSince(database.manager, scene, version)
+    },
+
+    /** The ink of some drawings of a scene, packed; drawings without ink are simply absent. */
+    async readInk(scene: string, drawings: readonly string[]): Promise<Uint8Array> {
+      const rows = await database.getRepository(inkEntity).createQueryBuilder('ink')
+        .where('ink.scene = :scene AND ink.drawing IN (:...drawings)', { scene, drawings }).getMany()
+      return packPasses(rows.map(({ drawing, pass, bytes }) => ({ drawing, pass: passSchema.parse(pass), bytes })))
+    },
+
+    /**
+     * Applies edits made on version `base`, all or none. Those whose id is known already are passed
+     * over. Errors: Problem 409 with the edits missed when someone else changed the scene since;
+     * EditRefused when one cannot be made.
+     */
+    async keep(id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> {
+      return database.transaction(async (manager) => {
+        const [row] = await manager.query<{ document: Scene; version: number }[]>('SELECT document, version FROM scene WHERE id = $1 FOR UPDATE', [id])
+        if (!row) throw new Problem(404, 'This scene is not on the shelf.')
+        const known = new Set(
+          (await manager.query<{ id: string }[]>('SELECT id FROM edit WHERE scene = $1 AND id = ANY($2)', [id, sent.map((entry) => entry.id)])).map((entry) => entry.id),
+        )
+        if (base !== row.version) {
+          const missed = base < row.version ? await keptSince(manager, id, base) : []
+          const own = new Set(sent.map((entry) => entry.id))
+          const behind = base > row.version || missed.length === MOST_MISSED || missed.some((entry) => !own.has(entry.id))
+          if (behind) throw new Problem(409, 'This scene was changed somewhere else since. Take those changes in and send yours again.', { version: row.version, missed })
+        }
+        const fresh = sent.filter((entry) => !known.has(entry.id))
+        if (fresh.length === 0) return { version: row.version }
+        let scene = row.document
+        for (const { edit } of fresh) {
+          const before = scene
+          scene = applyEdit(before, edit).scene
+          await keepInk(manager, id, edit, before)
+        }
+        const version = row.version + fresh.length
+        await manager.query(
+          `INSERT INTO edit (scene, version, id, edit)
+           SELECT $1, $2 + n, id, edit FROM unnest($3::text[], $4::jsonb[]) WITH ORDINALITY AS sent (id, edit, n)`,
+          [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit))],
+        )
+        await manager.query('UPDATE scene SET document = $2, version = $3, updated_at = now() WHERE id = $1', [id, JSON.stringify(scene), version])
+        return { version }
+      })
+    },
+  }
+}
+
+async function keptSince(manager: EntityManager, scene: string, version: number): Promise<KeptEdit[]> {
+  const rows = await manager.getRepository(editEntity).createQueryBuilder('edit')
+    .where('edit.scene = :scene AND edit.version > :version', { scene, version }).orderBy('edit.version').limit(MOST_MISSED).getMany()
+  return rows.map((row: EditRow) => ({ id: row.id, version: row.version, edit: row.edit }))
+}
+
+async function inkOf(manager: EntityManager, scene: string, drawing: string, pass: string): Promise<Ink> {
+  const rows = await manager.query<{ bytes: Buffer }[]>('SELECT bytes FROM ink WHERE scene = $1 AND drawing = $2 AND pass = $3', [scene, drawing, pass])
+  return rows[0] ? readInk(rows[0].bytes) : []
+}
+
+const writeInk = (manager: EntityManager, scene: string, drawing: string, pass: string, ink: Ink) =>
+  manager.query(
+    'INSERT INTO ink (scene, drawing, pass, bytes) VALUES ($1, $2, $3, $4) ON CONFLICT (scene, drawing, pass) DO UPDATE SET bytes = excluded.bytes',
+    [scene, drawing, pass, Buffer.from(packInk(ink))],
+  )
+
+/** Writes what an edit does to ink. A stroke on top, by far the most frequent edit, only appends its bytes. */
+async function keepInk(manager: EntityManager, id: string, edit: Edit, before: Scene): Promise<void> {
+  if (edit.type === 'drawing.copy') {
+    await manager.query(
+      `INSERT INTO ink (scene, drawing, pass, bytes) SELECT scene, $3, pass, bytes FROM ink WHERE scene = $1 AND drawing = $2 AND pass = ANY($4)
+       ON CONFLICT (scene, drawing, pass) DO UPDATE SET bytes = excluded.bytes`,
+      [id, edit.source, edit.drawing.id, PASSES],
+    )
+    return
+  }
+  if (edit.type !== 'ink.change') return
+  const { drawing, pass, remove, add } = edit
+  const count = before.drawings[drawing]?.passes[pass] ?? 0
+  const onTop = remove.length === 0 && add.length > 0 && add.every(({ at }, i) => at >= count + i)
+  if (onTop && count > 0) {
+    // A piece id found anywhere in the bytes may be a repeat: then the slow way decides.
+    const appended: [unknown[], number] = await manager.query(
+      `UPDATE ink SET bytes = bytes || $4 WHERE scene = $1 AND drawing = $2 AND pass = $3
+       AND NOT EXISTS (SELECT FROM unnest($5::text[]) AS piece (id) WHERE position(convert_to(piece.id, 'UTF8') IN ink.bytes) > 0)`,
+      [id, drawing, pass, Buffer.from(packInk(add.map(({ piece }) => piece))), add.map(({ piece }) => piece.id)],
+    )
+    if (appended[1] === 1 && new Set(add.map(({ piece }) => piece.id)).size === add.length) return
+  }
+  const ink = count === 0 ? [] : await inkOf(manager, id, drawing, pass)
+  await writeInk(manager, id, drawing, pass, changeInk(ink, edit))
+}
+
+export const sentEditSchema = z.strictObject({ id: z.string().regex(/^[A-Za-z0-9_-]{6,40}$/, 'An edit id is 6 to 40 letters, digits, - or _.'), edit: editSchema })

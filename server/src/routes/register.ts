@@ -1,0 +1,66 @@
+import { editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
+import { z } from 'zod'
+import { route, type AnyRoute } from '../http/route'
+import { sentEditSchema, type SceneKeeper } from '../keeping/scenes'
+
+const scenePath = z.object({ scene: idSchema })
+const openScene = z.object({ id: idSchema, production: idSchema, version: z.int(), scene: sceneSchema })
+const keptEdit = z.object({ id: z.string(), version: z.int(), edit: editSchema })
+const whole = (name: string) => z.string().regex(/^\d{1,9}$/, `${name} must be a whole number.`).transform(Number)
+
+/** Every route of the API. */
+export function routes(keeper: SceneKeeper): AnyRoute[] {
+  return [
+    route({
+      method: 'get', path: '/api/shelf', summary: 'Productions with their scenes, what is drawn and what is left',
+      answer: z.array(z.object({
+        id: idSchema,
+        name: nameSchema,
+        scenes: z.array(z.object({ id: idSchema, version: z.int(), updatedAt: z.string(), scene: sceneSchema, done: z.int(), toDo: z.int() })),
+      })),
+      problems: [503],
+      handle: () => keeper.shelf(),
+    }),
+    route({
+      method: 'post', path: '/api/productions', summary: 'Put a new production on the shelf', status: 201,
+      body: z.strictObject({ id: idSchema, name: nameSchema }),
+      answer: z.object({ id: idSchema, name: nameSchema }),
+      problems: [400, 403, 413, 415, 422, 503],
+      handle: ({ body }) => keeper.createProduction(body),
+    }),
+    route({
+      method: 'post', path: '/api/scenes', summary: 'Set up a new scene', status: 201,
+      body: z.strictObject({ id: idSchema, production: idSchema, settings: settingsSchema, palette: z.array(swatchSchema).min(1).max(200).optional() }),
+      answer: openScene,
+      problems: [400, 403, 404, 413, 415, 422, 503],
+      handle: ({ body: { palette, ...body } }) => keeper.createScene({ ...body, ...(palette && { palette }) }),
+    }),
+    route({
+      method: 'get', path: '/api/scenes/:scene', summary: 'A scene and its version',
+      params: scenePath, answer: openScene, problems: [404, 503],
+      handle: ({ params }) => keeper.readScene(params.scene),
+    }),
+    route({
+      method: 'get', path: '/api/scenes/:scene/edits', summary: 'Edits kept after a version, oldest first, 500 at most',
+      params: scenePath, query: z.object({ since: whole('since') }), answer: z.array(keptEdit), problems: [400, 404, 503],
+      handle: ({ params, query }) => keeper.editsSince(params.scene, query.since),
+    }),
+    route({
+      method: 'post', path: '/api/scenes/:scene/edits',
+      summary: 'Keep edits made on a version, all or none; an edit sent again changes nothing; 409 carries the edits missed',
+      params: scenePath,
+      body: z.strictObject({ base: z.int().min(0), edits: z.array(sentEditSchema).min(1, 'Send at least one edit.').max(200, 'Send at most 200 edits at a time.') }),
+      bodyLimit: 12 * 1024 * 1024,
+      answer: z.object({ version: z.int() }),
+      problems: [400, 403, 404, 409, 413, 415, 422, 503],
+      handle: ({ params, body }) => keeper.keep(params.scene, body.base, body.edits),
+    }),
+    route({
+      method: 'get', path: '/api/scenes/:scene/ink', summary: 'Packed ink of up to 100 drawings, their ids joined by commas',
+      params: scenePath,
+      query: z.object({ drawings: z.string().transform((list) => list.split(',')).pipe(z.array(idSchema).min(1).max(100)) }),
+      answer: 'bytes', problems: [400, 404, 503],
+      handle: ({ params, query }) => keeper.readInk(params.scene, query.drawings),
+    }),
+  ]
+}

@@ -1,0 +1,51 @@
+// A database and a server for tests, beside the user's and never on their data. Obeys messages from the test.
+import { spawnSync } from 'node:child_process'
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { openCluster } from '../../scripts/lib/postgres.mjs'
+import { startServer } from '../../scripts/lib/server.mjs'
+
+spawnSync('node', ['build.mjs'], { cwd: fileURLToPath(new URL('..', import.meta.url)), stdio: 'inherit' })
+const folder = mkdtempSync(join(tmpdir(), 'unhurried-test-'))
+// The database may run as another user, who must be able to enter.
+chmodSync(folder, 0o755)
+let cluster = await openCluster({ folder })
+let server
+
+const exit = (child) => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', resolve)))
+
+const orders = {
+  async start() {
+    server = await startServer({ databaseUrl: cluster.url, logFile: join(folder, 'server.log'), sampleFilm: false })
+    return { port: server.port }
+  },
+  async killServer() {
+    const gone = exit(server.process)
+    server.process.kill('SIGKILL')
+    await gone
+  },
+  async killDatabase() {
+    const gone = exit(cluster.process)
+    cluster.process.kill('SIGKILL')
+    await gone
+    cluster = await openCluster({ folder })
+  },
+  async stop() {
+    await server?.stop()
+    await cluster.stop()
+    rmSync(folder, { recursive: true, force: true })
+    setImmediate(() => process.exit(0))
+  },
+}
+
+process.on('message', async ({ order }) => {
+  try {
+    process.send({ done: await orders[order]() })
+  } catch (error) {
+    process.send({ failed: String(error?.stack ?? error) })
+  }
+})
+process.on('disconnect', () => void orders.stop())
+process.send({ done: 'ready' })

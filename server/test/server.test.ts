@@ -1,0 +1,207 @@
+import { fork, type ChildProcess } from 'node:child_process'
+import { request } from 'node:http'
+import { join } from 'node:path'
+import { applyEdit, newScene, unpackInk, unpackPasses, type Edit, type Settings, type Stroke } from '@unhurried/core'
+
+const settings: Settings = {
+  name: 'Test slip', width: 320, height: 180, fps: 24, length: 24, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
+}
+let house: ChildProcess
+let address = ''
+
+function order(name: string): Promise<{ port: number }> {
+  return new Promise((resolve, reject) => {
+    house.once('exit', (code) => reject(new Error(`the test house ended with ${code}`)))
+    house.once('message', (answer: { done: { port: number }; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
+    if (name !== 'ready') house.send({ order: name })
+  })
+}
+async function startServer() {
+  address = `http://127.0.0.1:${(await order('start')).port}`
+}
+beforeAll(async () => {
+  house = fork(join(__dirname, 'house.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'], execArgv: [] })
+  await order('ready')
+  await startServer()
+  await post('/api/productions', { id: 'tests', name: 'Tests' })
+})
+afterAll(() => order('stop'))
+
+async function post(path: string, body: unknown, headers: Record<string, string> = {}) {
+  const text = typeof body === 'string' ? body : JSON.stringify(body)
+  const answer = await fetch(address + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: text })
+  return { status: answer.status, type: answer.headers.get('content-type') ?? '', body: await answer.json() }
+}
+const get = async (path: string) => (await fetch(address + path)).json()
+
+let made = 0
+async function scene(): Promise<string> {
+  const id = `scene${made++}`
+  expect((await post('/api/scenes', { id, production: 'tests', settings })).status).toBe(201)
+  return id
+}
+const key = (id: string, frame: number): Edit => ({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } })
+const line = (id: string, drawing: string, at = 0): Edit => ({
+  type: 'ink.change', drawing, pass: 'line', remove: [],
+  add: [{ at, piece: { kind: 'stroke', id, swatch: 'pencil', size: 4, points: [10, 20, 0.2, 30.5, 40.25, 0.6] } }],
+})
+const named = (...edits: Edit[]) => edits.map((edit) => ({ id: `edit-${made++}`, edit }))
+const keep = (id: string, base: number, edits: { id: string; edit: Edit }[]) => post(`/api/scenes/${id}/edits`, { base, edits })
+
+async function strokesOf(id: string, drawing: string): Promise<string[]> {
+  const answer = await fetch(`${address}/api/scenes/${id}/ink?drawings=${drawing}`)
+  const passes = unpackPasses(new Uint8Array(await answer.arrayBuffer()))
+  return passes.flatMap(({ bytes }) => unpackInk(bytes).map((piece) => piece.id))
+}
+
+test('edits are kept, and the server’s scene is the one the page computes', async () => {
+  const id = await scene()
+  const edits = named(key('k1', 1), key('k2', 9), line('stroke-a', 'k1'), line('stroke-b', 'k1', 1), { type: 'drawing.copy', take: 'main', frame: 5, source: 'k1', drawing: { id: 'k3', role: 'key' } })
+  expect((await keep(id, 0, edits)).body).toEqual({ version: 5 })
+  const expected = edits.reduce((before, { edit }) => applyEdit(before, edit).scene, newScene(settings))
+  expect(await get(`/api/scenes/${id}`)).toEqual({ id, production: 'tests', version: 5, scene: expected })
+  expect(await strokesOf(id, 'k3')).toEqual(['stroke-a', 'stroke-b'])
+  const undo = applyEdit(expected, line('stroke-a', 'k1')).inverse
+  expect((await keep(id, 5, named(undo))).status).toBe(200)
+  expect(await strokesOf(id, 'k1')).toEqual(['stroke-b'])
+  expect((await get(`/api/scenes/${id}/edits?since=4`)).map((entry: { version: number }) => entry.version)).toEqual([5, 6])
+  const [shelf] = await get('/api/shelf')
+  expect(shelf.scenes.find((entry: { id: string }) => entry.id === id)).toMatchObject({ done: 2, toDo: 1 })
+})
+
+test('sending again changes nothing; the same line twice is refused', async () => {
+  const id = await scene()
+  const edits = named(key('k1', 1), line('stroke-a', 'k1'))
+  await keep(id, 0, edits)
+  expect((await keep(id, 0, edits)).body).toEqual({ version: 2 })
+  expect((await keep(id, 2, edits)).body).toEqual({ version: 2 })
+  expect(await strokesOf(id, 'k1')).toEqual(['stroke-a'])
+  expect(await keep(id, 2, named(line('stroke-a', 'k1', 1)))).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/already/) } })
+})
+
+test('a change on an old version is answered with what was missed, and overwrites nothing', async () => {
+  const id = await scene()
+  const theirs = named(key('k1', 1), key('k2', 9))
+  await keep(id, 0, theirs)
+  const late = await keep(id, 0, named(key('k3', 5)))
+  expect(late).toMatchObject({ status: 409, type: expect.stringMatching(/problem\+json/), body: { version: 2, detail: expect.any(String) } })
+  expect(late.body.missed.map((entry: { id: string }) => entry.id)).toEqual(theirs.map((entry) => entry.id))
+  expect((await get(`/api/scenes/${id}`)).version).toBe(2)
+  expect((await keep(id, 9, named(key('k3', 5)))).status).toBe(409)
+})
+
+test('two pages at once: every edit lands once, in one order', async () => {
+  const id = await scene()
+  await keep(id, 0, named(key('k1', 1)))
+  const hand = async (name: string) => {
+    for (let n = 0; n < 12; n++) {
+      const edits = named(line(`${name}${n}stroke`, 'k1', 1e6))
+      for (;;) {
+        const { version } = await get(`/api/scenes/${id}`)
+        if ((await keep(id, version, edits)).status === 200) break
+      }
+    }
+  }
+  await Promise.all([hand('left'), hand('right')])
+  expect((await get(`/api/scenes/${id}`)).version).toBe(25)
+  expect(new Set(await strokesOf(id, 'k1')).size).toBe(24)
+})
+
+describe('bad input', () => {
+  let id: string
+  const ready = named(key('k1', 1), key('k2', 9), { type: 'chart.add', id: 'c', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['i1'] }, line('drawn', 'k1'), key('gone', 15), { type: 'drawing.remove', drawing: 'gone' })
+  beforeAll(async () => {
+    id = await scene()
+    expect((await keep(id, 0, ready)).status).toBe(200)
+  })
+  const chart = (over: object) => ({ type: 'chart.add', id: 'd', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'law', law: 'even', strength: 2 }, exposure: [2], drawings: ['j1', 'j2', 'j3'], ...over })
+  const stroke = (points: unknown) => ({ ...line('s', 'k1'), add: [{ at: 0, piece: { kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points } }] })
+  test.each([
+    ['a frame out of range', 422, key('n', 0), /frame/],
+    ['a rate out of range', 422, { type: 'scene.set', settings: { fps: 0 } }, /rate must be from 1 to 60/],
+    ['a size out of range', 422, { type: 'scene.set', settings: { width: 100_000 } }, /width must be from 8 to 4096/],
+    ['a chart in the wrong order', 422, chart({ from: 'k2', to: 'k1' }), /does not come after/],
+    ['two charts over one span', 422, chart({}), /chart over frames 1 to 9 already/],
+    ['less than one frame', 422, { type: 'exposure.hold', take: 'main', level: 'A', frame: 1, frames: 0 }, /at least one frame/],
+    ['no room for a hold', 422, { type: 'exposure.hold', take: 'main', level: 'A', frame: 1, frames: 24 }, /less than one frame/],
+    ['a very long name', 422, { type: 'scene.set', settings: { name: 'x'.repeat(10_000) } }, /at most 120 characters/],
+    ['an unknown edit', 422, { type: 'scene.burn' }, /./],
+    ['an edit for a deleted drawing', 422, line('s', 'gone'), /not in the scene any more/],
+    ['a stroke with NaN', 422, stroke([1, null, 1]), /must be a number/],
+    ['a stroke of a million points', 422, stroke(new Array(3_000_000).fill(1)), /at most 20,000 points/],
+    ['a body beyond the limit', 413, stroke(new Array(13_000_000).fill(1)), /larger than/],
+  ])('%s', async (_, status, edit, sentence) => {
+    const before = await get(`/api/scenes/${id}`)
+    const answer = await keep(id, before.version, [{ id: `bad-${made++}`, edit: edit as Edit }])
+    expect(answer).toMatchObject({ status, type: expect.stringMatching(/application\/problem\+json/), body: { status, title: expect.any(String), detail: expect.stringMatching(sentence) } })
+    expect(await get(`/api/scenes/${id}`)).toEqual(before)
+    expect(await strokesOf(id, 'k1')).toEqual(['drawn'])
+  })
+
+  test('one bad edit among good ones: none is applied', async () => {
+    const before = await get(`/api/scenes/${id}`)
+    expect((await keep(id, before.version, named(line('fine', 'k1', 1), key('k9', 1)))).status).toBe(422)
+    expect(await get(`/api/scenes/${id}`)).toEqual(before)
+    expect(await strokesOf(id, 'k1')).toEqual(['drawn'])
+  })
+
+  test('what is not JSON, not ours or not there', async () => {
+    expect(await post('/api/scenes', '{"id":')).toMatchObject({ status: 400, body: { detail: expect.stringMatching(/not valid JSON/) } })
+    expect((await post('/api/scenes', 'id=1', { 'content-type': 'text/plain' })).status).toBe(415)
+    expect((await post('/api/scenes', {}, { origin: 'http://elsewhere.example' })).status).toBe(403)
+    expect((await post('/api/scenes', {}, { 'sec-fetch-site': 'cross-site' })).status).toBe(403)
+    expect((await post('/api/scenes', { id: 'x', production: 'none', settings })).status).toBe(404)
+    expect((await fetch(`${address}/api/scenes/none`)).status).toBe(404)
+    expect((await fetch(`${address}/api/nothing`)).status).toBe(404)
+    expect((await fetch(`${address}/api/scenes/${id}`, { method: 'DELETE' })).status).toBe(405)
+    expect((await fetch(`${address}/api/scenes/${id}/ink?drawings=..%2F..`)).status).toBe(400)
+    const rebound = await new Promise((resolve) => request(`${address}/api/shelf`, { headers: { host: 'evil.example' } }, (answer) => resolve(answer.statusCode)).end())
+    expect(rebound).toBe(421)
+  })
+})
+
+test('strict headers, and an OpenAPI document of every route', async () => {
+  const answer = await fetch(`${address}/api/openapi.json`)
+  expect(answer.headers.get('content-security-policy')).toMatch(/default-src 'none';script-src 'self'/)
+  expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
+  const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
+  expect(openapi).toBe('3.1.0')
+  expect(Object.keys(paths).sort()).toEqual(['/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/ink', '/api/shelf'])
+  expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
+})
+
+test.each(['killServer', 'killDatabase'])('%s in the middle of a burst: every acknowledged edit is there once', async (kill) => {
+  const id = await scene()
+  await keep(id, 0, named(key('k1', 1)))
+  const acknowledged: string[] = []
+  let sent = 0
+  let version = 1
+  let resend: { id: string; edit: Edit }[] | undefined
+  const burst = (async () => {
+    for (;;) {
+      resend = named(line(`stroke${sent}`, 'k1', sent))
+      sent++
+      const answer = await keep(id, version, resend)
+      if (answer.status !== 200) return
+      version = answer.body.version
+      acknowledged.push((resend[0]!.edit as { add: { piece: Stroke }[] }).add[0]!.piece.id)
+    }
+  })().catch(() => undefined)
+  while (acknowledged.length < 25) await new Promise(setImmediate)
+  await order(kill)
+  await burst
+  if (kill === 'killServer') await startServer()
+  else {
+    await order('killServer')
+    await startServer()
+  }
+  const strokes = await strokesOf(id, 'k1')
+  for (const stroke of acknowledged) expect(strokes.filter((entry) => entry === stroke)).toHaveLength(1)
+  expect(strokes.length - acknowledged.length).toBeLessThanOrEqual(1)
+  // The one that was never answered is sent again, whether or not it had arrived.
+  expect((await keep(id, version, resend!)).status).toBe(200)
+  const after = await strokesOf(id, 'k1')
+  expect(new Set(after).size).toBe(after.length)
+  expect(after).toHaveLength(acknowledged.length + 1)
+  expect((await get(`/api/scenes/${id}`)).scene.drawings.k1.passes.line).toBe(after.length)
+})
