@@ -26,6 +26,9 @@ export function installPackages(names, purpose) {
   if (result.status !== 0) throw new Stop(`${sentence} apt-get said: ${lastLine(result.stderr || result.stdout)}`)
 }
 
+/** npm closes with advice; what went wrong stands in its first sentence of more than a code. */
+const npmReason = (text) =>
+  (text ?? '').split('\n').map((line) => line.replace(/^npm (error|ERR!) ?/, '').trim()).find((line) => line.split(' ').length > 3) ?? 'nothing'
 const split = ([command, ...words]) => [command, words]
 const lastLine = (text) => (text ?? '').trim().split('\n').at(-1) ?? ''
 
@@ -38,6 +41,6 @@ export function installModules() {
   say('Installing node modules …')
   const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' })
   if (result.error) throw new Stop('npm is missing: install Node.js 20.19 or later with npm and start again.')
-  if (result.status !== 0) throw new Stop(`The node modules could not be installed; npm said: ${lastLine(result.stderr)}`)
+  if (result.status !== 0) throw new Stop(`The node modules could not be installed; npm said: ${npmReason(result.stderr)}`)
   writeFileSync(stamp, wanted)
 }

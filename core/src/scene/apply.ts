@@ -33,6 +33,11 @@ export function editInWords(edit: Edit, scene: Scene): string {
 /** The parts of the scene an edit touches, as stable names: two edits clash when they share one. */
 export function touchedBy(before: Scene, after: Scene, edit: Edit): string[] {
   if (edit.type === 'ink.change') return edit.remove.map(({ piece }) => `ink/${edit.drawing}/${piece.id}`)
+  return partsBetween(before, after)
+}
+
+/** The names of the parts in which two scenes differ. */
+export function partsBetween(before: Scene, after: Scene): string[] {
   return changesBetween(before, after).map(({ at }) => at.join('/'))
 }
 

@@ -1,8 +1,23 @@
 import type { DataSource } from 'typeorm'
 import { markEntity } from '../database/entities'
+import { sceneKeeper } from '../keeping/scenes'
+import { corrie } from './corrie'
+import { lime } from './lime'
+import { editsOf } from './sample'
+import { tansy } from './tansy'
 
+const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
+
+/** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */
 export async function shelveSampleFilm(database: DataSource): Promise<void> {
   const marks = database.getRepository(markEntity)
   if (await marks.existsBy({ name: 'sample film' })) return
-  await marks.insert({ name: 'sample film', value: 'Low Tide' })
+  const keeper = sceneKeeper(database)
+  await keeper.createProduction(PRODUCTION)
+  for (const sample of [lime, tansy, corrie]) {
+    const { version } = await keeper.createScene({ id: sample.id, production: PRODUCTION.id, settings: sample.settings, palette: sample.palette })
+    if (version > 0) continue
+    await keeper.keep(sample.id, 0, editsOf(sample).map((edit, n) => ({ id: `${sample.id}-${n}`, edit })))
+  }
+  await marks.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
 }

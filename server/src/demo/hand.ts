@@ -1,0 +1,86 @@
+import { settled, type Fill, type InkPiece, type Stroke } from '@unhurried/core'
+
+/** A drawing hand made of arithmetic: curves through a few points, with weight and a little life in them. */
+export type Point = readonly [number, number]
+
+/** Repeatable chance (mulberry32), so that the sample film is the same everywhere. */
+export function chance(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = Math.imul(state ^ (state >>> 15), 1 | state)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/** A smooth curve through points (uniform Catmull–Rom), sampled about every `step` pixels. */
+export function through(points: readonly Point[], { closed = false, step = 4 }: { closed?: boolean; step?: number } = {}): Point[] {
+  const count = points.length
+  const at = (i: number): Point => (closed ? points[(i + count) % count]! : points[Math.min(count - 1, Math.max(0, i))]!)
+  const result: Point[] = []
+  for (let i = 0; i < (closed ? count : count - 1); i++) {
+    const [a, b, c, d] = [at(i - 1), at(i), at(i + 1), at(i + 2)]
+    const parts = Math.max(2, Math.round(Math.hypot(c[0] - b[0], c[1] - b[1]) / step))
+    for (let part = 0; part < parts; part++) {
+      const t = part / parts
+      const along = (k: 0 | 1) =>
+        0.5 * (2 * b[k] + (c[k] - a[k]) * t + (2 * a[k] - 5 * b[k] + 4 * c[k] - d[k]) * t * t + (3 * b[k] - a[k] - 3 * c[k] + d[k]) * t ** 3)
+      result.push([along(0), along(1)])
+    }
+  }
+  if (!closed) result.push(points.at(-1)!)
+  return result
+}
+
+/** Moves points from a thing's own space onto the paper: turned by `turn`, then placed. */
+export const placed = (at: Point, turn = 0, scale = 1) => ([x, y]: Point): Point => {
+  const [sin, cos] = [Math.sin(turn) * scale, Math.cos(turn) * scale]
+  return [at[0] + x * cos - y * sin, at[1] + x * sin + y * cos]
+}
+
+export const oval = (at: Point, rx: number, ry: number, points = 14): Point[] =>
+  Array.from({ length: points }, (_, i) => [at[0] + rx * Math.cos((i / points) * 2 * Math.PI), at[1] + ry * Math.sin((i / points) * 2 * Math.PI)])
+
+/** One drawing's pieces, passes apart, ready to become ink edits. */
+export function sheetOfPaper(seed: number) {
+  const random = chance(seed)
+  let count = 0
+  const freshId = () => `p${seed.toString(36)}n${(count++).toString(36)}`
+  const passes = { colour: [] as InkPiece[], line: [] as InkPiece[] }
+
+  function stroke(path: readonly Point[], swatch: string, size: number, pressure: (share: number, i: number) => number): void {
+    const drift = [random() * 6, random() * 6, random() * 6]
+    const points = path.flatMap(([x, y], i) => {
+      const s = i / Math.max(1, path.length - 1)
+      const life = Math.sin(i / 17 + drift[0]!) * 0.5
+      return [x + life * 0.6, y + Math.sin(i / 13 + drift[1]!) * 0.35, Math.min(1, Math.max(0.03, pressure(s, i) + 0.05 * Math.sin(i / 9 + drift[2]!)))]
+    })
+    passes.line.push(settled<Stroke>({ kind: 'stroke', id: freshId(), swatch, size, points }))
+  }
+
+  return {
+    passes,
+    /** A line that starts lightly, swells and leaves lightly. */
+    line(points: readonly Point[], { size = 7, swatch = 'ink', weight = 0.8, tail = 0.22 }: { size?: number; swatch?: string; weight?: number; tail?: number } = {}) {
+      stroke(through(points), swatch, size, (s) => weight * Math.min(1, 0.25 + s / 0.16) * Math.min(1, 0.15 + (1 - s) / tail))
+    },
+    /** A closed line, heavier where it turns from the light, which falls from the upper left. */
+    contour(points: readonly Point[], { size = 8, swatch = 'ink' }: { size?: number; swatch?: string } = {}) {
+      const path = through(points, { closed: true })
+      const round = [...path, ...path.slice(0, 5)]
+      stroke(round, swatch, size, (_, i) => {
+        const [a, b] = [round[Math.max(0, i - 1)]!, round[Math.min(round.length - 1, i + 1)]!]
+        const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+        const shade = ((b[1] - a[1]) / length) * 0.5 - ((b[0] - a[0]) / length) * 0.8
+        return 0.5 + 0.38 * shade
+      })
+    },
+    fill(points: readonly Point[], swatch: string, { sharp = false }: { sharp?: boolean } = {}) {
+      const path = sharp ? points : through(points, { closed: true, step: 6 })
+      passes.colour.push(settled<Fill>({ kind: 'fill', id: freshId(), swatch, outline: path.flat() as number[] }))
+    },
+  }
+}
+
+export type Paper = ReturnType<typeof sheetOfPaper>

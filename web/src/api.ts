@@ -1,0 +1,66 @@
+import { editSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type Edit, type InkPiece, type Pass, type Scene, type Settings } from '@unhurried/core'
+import { z } from 'zod'
+
+/** An answer other than the one asked for. `status` 0: no server answered. */
+export class ApiProblem extends Error {
+  override readonly name = 'ApiProblem'
+  constructor(
+    readonly status: number,
+    sentence: string,
+    readonly more: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(sentence)
+  }
+}
+
+const problemSchema = z.looseObject({ status: z.int(), detail: z.string() })
+
+async function ask(path: string, options: RequestInit = {}): Promise<Response> {
+  let answer: Response
+  try {
+    answer = await fetch(path, options)
+  } catch {
+    throw new ApiProblem(0, 'The server is not answering. Start it again; what you drew is kept on this machine.')
+  }
+  if (answer.ok) return answer
+  const problem = problemSchema.safeParse(await answer.json().catch(() => undefined))
+  if (!problem.success) throw new ApiProblem(answer.status, `The server answered ${answer.status} without saying why.`)
+  throw new ApiProblem(answer.status, problem.data.detail, problem.data)
+}
+
+async function read<S extends z.ZodType>(schema: S, path: string, body?: unknown): Promise<z.infer<S>> {
+  const answer = await ask(path, body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const parsed = schema.safeParse(await answer.json().catch(() => undefined))
+  if (!parsed.success) throw new ApiProblem(answer.status, `The server’s answer is not what this page expects: reload it. ${sentenceOf(parsed.error)}`)
+  return parsed.data
+}
+
+const shelfSchema = z.array(z.object({
+  id: z.string(),
+  name: z.string(),
+  scenes: z.array(z.object({ id: z.string(), version: z.int(), updatedAt: z.string(), scene: sceneSchema, done: z.int(), toDo: z.int() })),
+}))
+export type Production = z.infer<typeof shelfSchema>[number]
+const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema })
+const keptEditsSchema = z.array(z.object({ id: z.string(), version: z.int(), edit: editSchema }))
+export type KeptEdit = z.infer<typeof keptEditsSchema>[number]
+
+export interface PassInk { drawing: string; pass: Pass; ink: InkPiece[] }
+
+export const api = {
+  shelf: () => read(shelfSchema, '/api/shelf'),
+  createProduction: (production: { id: string; name: string }) => read(z.unknown(), '/api/productions', production),
+  createScene: (scene: { id: string; production: string; settings: Settings }) => read(openSceneSchema, '/api/scenes', scene),
+  readScene: (id: string): Promise<{ version: number; scene: Scene }> => read(openSceneSchema, `/api/scenes/${id}`),
+  editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
+  keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),
+  missedIn: (problem: ApiProblem): { version: number; missed: KeptEdit[] } | undefined => {
+    const parsed = z.object({ version: z.int(), missed: keptEditsSchema }).safeParse(problem.more)
+    return parsed.success ? parsed.data : undefined
+  },
+  async readInk(id: string, drawings: readonly string[]): Promise<PassInk[]> {
+    const answer = await ask(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`)
+    const passes = unpackPasses(new Uint8Array(await answer.arrayBuffer()))
+    return passes.map(({ drawing, pass, bytes }) => ({ drawing, pass, ink: unpackInk(bytes) }))
+  },
+}

@@ -1,0 +1,226 @@
+import { applyEdit, editInWords, EditRefused, partsBetween, touchedBy, type Edit, type Scene } from '@unhurried/core'
+import { ApiProblem, api, type KeptEdit } from '../api'
+import { freshId } from '../ids'
+import { openOutbox, type AsideRow, type OutboxRow } from './outbox'
+
+export type Keeping =
+  | { state: 'kept' }
+  /** On its way; `stored` of them are safe on this machine already. */
+  | { state: 'keeping'; waiting: number; stored: number }
+  | { state: 'away'; waiting: number }
+  | { state: 'unstored'; waiting: number; sentence: string }
+
+export interface KeeperEvents {
+  onKeeping: (keeping: Keeping) => void
+  onAside: (asides: AsideRow[]) => void
+  /** The scene after others' edits were taken in, and the drawings whose ink they touched (undefined: any). */
+  onScene: (scene: Scene, inked: ReadonlySet<string> | undefined) => void
+}
+
+const MOST_AT_ONCE = 100
+const LARGEST_REQUEST = 6_000_000
+const FIRST_RETRY = 400
+const LONGEST_RETRY = 5000
+
+/**
+ * Keeps one scene's edits: first in this browser, then on the server, each exactly once. When the
+ * scene was changed elsewhere, others' edits are taken in and our own laid on top; where both changed
+ * the same thing, ours is put aside and said, never dropped and never laid over theirs.
+ */
+export function createKeeper({ id, scene: opened, version: openedAt, events }: { id: string; scene: Scene; version: number; events: KeeperEvents }) {
+  const outbox = openOutbox(id, freshId())
+  /** The scene as the server has it. */
+  let confirmed = opened
+  let version = openedAt
+  let waiting: OutboxRow[] = []
+  const storing = new Set<string>()
+  let unstored: string | undefined
+  let away = false
+  let sending = false
+  let retry = FIRST_RETRY
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let asides: AsideRow[] = []
+  let closed = false
+
+  function tell() {
+    if (waiting.length === 0) events.onKeeping({ state: 'kept' })
+    else if (unstored !== undefined && away) events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
+    else if (away) events.onKeeping({ state: 'away', waiting: waiting.length })
+    else events.onKeeping({ state: 'keeping', waiting: waiting.length, stored: waiting.length - storing.size })
+  }
+
+  async function putAside(row: OutboxRow, sentence: string) {
+    const aside = { id: row.id, scene: id, sentence, edit: row.edit }
+    asides = [...asides, aside]
+    events.onAside(asides)
+    await outbox.putAside(aside).catch(() => undefined)
+  }
+
+  /** Takes in edits kept by others and lays our waiting ones on top again. */
+  async function takeIn(missed: readonly KeptEdit[], fresh?: { scene: Scene; version: number }) {
+    const own = new Set(waiting.map((row) => row.id))
+    const theirs = new Set<string>()
+    const inked = new Set<string>()
+    for (const { id: editId, edit } of missed) {
+      const after = applyEdit(confirmed, edit).scene
+      if (!own.has(editId)) for (const part of touchedBy(confirmed, after, edit)) theirs.add(part)
+      if (edit.type === 'ink.change') inked.add(edit.drawing)
+      if (edit.type === 'drawing.copy') inked.add(edit.drawing.id)
+      confirmed = after
+    }
+    if (fresh) {
+      for (const part of partsBetween(confirmed, fresh.scene)) theirs.add(part)
+      confirmed = fresh.scene
+      version = fresh.version
+    } else version = missed.at(-1)?.version ?? version
+    const kept = new Set(missed.map((entry) => entry.id))
+    const arrived = waiting.filter((row) => kept.has(row.id)).map((row) => row.id)
+    waiting = waiting.filter((row) => !kept.has(row.id))
+    void outbox.remove(arrived).catch(() => undefined)
+
+    let working = confirmed
+    const still: OutboxRow[] = []
+    for (const row of waiting) {
+      const words = editInWords(row.edit, working)
+      try {
+        const after = applyEdit(working, row.edit).scene
+        if (touchedBy(working, after, row.edit).some((part) => theirs.has(part))) {
+          await putAside(row, `Also changed somewhere else: ${words}. The other change is on the sheet now; yours is put aside.`)
+          continue
+        }
+        working = after
+        still.push(row)
+      } catch (error) {
+        if (!(error instanceof EditRefused)) throw error
+        await putAside(row, `Your change (${words}) does not fit what was changed somewhere else: ${error.message}`)
+      }
+    }
+    waiting = still
+    events.onScene(working, fresh ? undefined : inked)
+  }
+
+  async function catchUp(problem?: ApiProblem) {
+    const found = problem ? api.missedIn(problem)?.missed : await api.editsSince(id, version)
+    const complete = found !== undefined && (found.length === 0 ? !problem : found[0]!.version === version + 1 && found.length < 500)
+    if (complete && found.length === 0) return
+    if (complete) await takeIn(found)
+    else await takeIn([], await api.readScene(id))
+  }
+
+  function nextBatch(): OutboxRow[] {
+    const batch: OutboxRow[] = []
+    let size = 0
+    for (const row of waiting.slice(0, MOST_AT_ONCE)) {
+      if (row.edit.type === 'ink.change') for (const { piece } of [...row.edit.add, ...row.edit.remove]) size += (piece.kind === 'stroke' ? piece.points : piece.outline).length * 9
+      if (batch.length > 0 && size > LARGEST_REQUEST) break
+      batch.push(row)
+    }
+    return batch
+  }
+
+  async function sendBatch(batch: OutboxRow[]) {
+    try {
+      const answer = await api.keep(id, version, batch.map(({ id: editId, edit }) => ({ id: editId, edit })))
+      for (const { edit } of batch) confirmed = applyEdit(confirmed, edit).scene
+      version = answer.version
+      const sent = new Set(batch.map((row) => row.id))
+      waiting = waiting.filter((row) => !sent.has(row.id))
+      await outbox.remove([...sent]).catch(() => undefined)
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      if (error.status === 409) return catchUp(error)
+      if (![400, 404, 413, 422].includes(error.status)) throw error
+      // One of them is refused: alone it says why, together they would hold each other up.
+      if (batch.length > 1) {
+        for (const row of batch) await sendBatch([row])
+        return
+      }
+      waiting = waiting.filter((row) => row !== batch[0])
+      await putAside(batch[0]!, error.message)
+    }
+  }
+
+  async function send() {
+    if (sending || closed) return
+    sending = true
+    clearTimeout(timer)
+    try {
+      while (waiting.length > 0 && !closed) {
+        await sendBatch(nextBatch())
+        away = false
+        retry = FIRST_RETRY
+        tell()
+      }
+    } catch {
+      away = true
+      timer = setTimeout(() => void send(), retry)
+      retry = Math.min(LONGEST_RETRY, retry * 2)
+    } finally {
+      sending = false
+      tell()
+    }
+  }
+
+  const onFocus = () => {
+    if (document.visibilityState === 'visible' && !sending && waiting.length === 0) void catchUp().catch(() => undefined)
+    else void send()
+  }
+  window.addEventListener('focus', onFocus)
+  window.addEventListener('online', onFocus)
+
+  return {
+    /** Lays edits an earlier page left in this browser on the scene and goes on sending them. */
+    async resume() {
+      asides = await outbox.asides().catch(() => [])
+      if (asides.length > 0) events.onAside(asides)
+      waiting = await outbox.adopt().catch(() => [])
+      if (waiting.length > 0) await takeIn([])
+      tell()
+      void send()
+    },
+    add(edit: Edit) {
+      const row: OutboxRow = { id: freshId(), scene: id, page: '', made: 0, edit }
+      waiting.push(row)
+      storing.add(row.id)
+      tell()
+      outbox.add(row.id, edit).then(
+        () => (unstored = undefined),
+        () => (unstored = 'This browser’s storage is full or closed, so what you draw is not safe until the server answers. Free some space.'),
+      ).finally(() => {
+        storing.delete(row.id)
+        tell()
+        void send()
+      })
+    },
+    /** What is waiting, for laying ink on top of what the server has. */
+    waiting: (): readonly Edit[] => waiting.map((row) => row.edit),
+    async settle(asideId: string) {
+      asides = asides.filter((aside) => aside.id !== asideId)
+      events.onAside(asides)
+      await outbox.settle(asideId).catch(() => undefined)
+    },
+    close() {
+      closed = true
+      clearTimeout(timer)
+      window.removeEventListener('focus', onFocus)
+      window.removeEventListener('online', onFocus)
+    },
+  }
+}
+
+export type Keeper = ReturnType<typeof createKeeper>
+
+/** The state of keeping in words. */
+export function keepingInWords(keeping: Keeping): string {
+  const changes = (n: number) => `${n} change${n === 1 ? '' : 's'}`
+  switch (keeping.state) {
+    case 'kept':
+      return 'Kept'
+    case 'keeping':
+      return `Keeping ${changes(keeping.waiting)}`
+    case 'away':
+      return `${changes(keeping.waiting)} on this machine only, server not answering`
+    case 'unstored':
+      return keeping.sentence
+  }
+}

@@ -1,0 +1,25 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'shelf', component: () => import('./views/shelf/ShelfPage.vue'), meta: { title: 'Shelf' } },
+    { path: '/new', name: 'new', component: () => import('./views/shelf/NewScenePage.vue'), meta: { title: 'New scene' } },
+    {
+      path: '/scene/:scene',
+      component: () => import('./views/SceneFrame.vue'),
+      props: true,
+      children: [
+        { path: '', redirect: (to) => ({ name: 'draw', params: to.params }) },
+        { path: 'plan', name: 'plan', component: () => import('./views/plan/PlanPage.vue'), meta: { title: 'Plan' } },
+        { path: 'draw', name: 'draw', component: () => import('./views/desk/DeskPage.vue'), meta: { title: 'Draw' } },
+        { path: 'hand-over', name: 'hand-over', component: () => import('./views/handover/HandoverPage.vue'), meta: { title: 'Hand over' } },
+      ],
+    },
+    { path: '/:anything(.*)', redirect: '/' },
+  ],
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta['title'] ?? '')} · Unhurried Sketch`
+})

@@ -1,0 +1,62 @@
+import { pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
+import { paintPicture, type InkOf } from './paint'
+
+/** What all composed pictures of one player may take, in bytes. */
+const BUDGET = 200e6
+
+/** The pictures of a take, composed once each and kept while there is room. */
+export function composedPictures({ scene, inkOf, scale, take, clear = false }: { scene: Scene; inkOf: InkOf; scale: number; take?: string; clear?: boolean }) {
+  const runs = pictureRuns(scene, take)
+  const width = Math.max(1, Math.round(scene.settings.width * scale))
+  const height = Math.max(1, Math.round(scene.settings.height * scale))
+  const kept = new Map<string, HTMLCanvasElement>()
+  const nameOf = (run: PictureRun) => run.shown.map((entry) => entry.drawing).join(' ')
+  const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
+
+  function picture(run: PictureRun): HTMLCanvasElement {
+    const name = nameOf(run)
+    let canvas = kept.get(name)
+    if (canvas) return canvas
+    canvas = document.createElement('canvas')
+    canvas.width = width
+    canvas.height = height
+    paintPicture(canvas.getContext('2d')!, { scene, shown: run.shown, inkOf, scale, clear })
+    kept.set(name, canvas)
+    if (kept.size > most) kept.delete(kept.keys().next().value!)
+    return canvas
+  }
+  return {
+    at(frame: number): HTMLCanvasElement {
+      return picture(runs.findLast((run) => run.frame <= frame)!)
+    },
+    /** Composes the next picture after `frame` that is not ready yet; false when all are. */
+    prepareAfter(frame: number): boolean {
+      if (kept.size >= most) return false
+      const from = runs.findLastIndex((run) => run.frame <= frame)
+      for (let i = 1; i < runs.length; i++) {
+        const run = runs[(from + i) % runs.length]!
+        if (!kept.has(nameOf(run))) return picture(run) !== undefined
+      }
+      return false
+    },
+  }
+}
+
+/**
+ * Plays frames at the scene's true rate, looping, from `from`. `show` is called once for each frame
+ * that comes due. Gives a function that stops it.
+ */
+export function playFrames({ fps, length, from = 1, show }: { fps: number; length: number; from?: number; show: (frame: number) => void }): () => void {
+  let began: number | undefined
+  let last = -1
+  let handle = requestAnimationFrame(function tick(now) {
+    began ??= now
+    const elapsed = Math.floor(((now - began) * fps) / 1000 + 1e-6)
+    if (elapsed !== last) {
+      last = elapsed
+      show(((from - 1 + elapsed) % length) + 1)
+    }
+    handle = requestAnimationFrame(tick)
+  })
+  return () => cancelAnimationFrame(handle)
+}

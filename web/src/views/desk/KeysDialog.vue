@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { changeKey, COMMANDS, keyName, keyOf, usualKeys, type CommandId } from './commands'
+
+const open = defineModel<boolean>({ required: true })
+const waiting = ref<CommandId>()
+const sentence = ref('')
+
+function take(event: KeyboardEvent) {
+  if (!waiting.value) return
+  event.preventDefault()
+  event.stopPropagation()
+  if (event.key === 'Escape') {
+    waiting.value = undefined
+    return
+  }
+  const key = keyName(event)
+  if (!key) return
+  const taken = /^[1-9]$/.test(key) ? 'Digits expose on that many frames.' : ''
+  const other = taken ? undefined : changeKey(waiting.value, key)
+  sentence.value = taken || (other ? `“${key}” is the key of “${COMMANDS.find((each) => each.id === other)!.words}” already.` : '')
+  if (!taken && !other) waiting.value = undefined
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" title="All keys" width="620" @closed="waiting = undefined">
+    <p class="note">Press a key’s button, then the key you want there. Digits 1 to 9 expose the drawing on that many frames.</p>
+    <p v-if="sentence" class="sentence" role="alert">{{ sentence }}</p>
+    <ul @keydown.capture="take">
+      <li v-for="command in COMMANDS" :key="command.id">
+        <span>{{ command.words }}</span>
+        <button class="word" :aria-pressed="waiting === command.id" :aria-label="`Change the key of: ${command.words}`" @click="waiting = command.id">
+          {{ waiting === command.id ? 'press a key' : keyOf(command.id) }}
+        </button>
+      </li>
+    </ul>
+    <button class="word" @click="usualKeys()">Put the usual keys back</button>
+  </ElDialog>
+</template>
+
+<style scoped>
+ul {
+  columns: 2;
+  column-gap: 26px;
+  margin: 12px 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  justify-content: space-between;
+  padding: 3px 0;
+  break-inside: avoid;
+}
+
+.sentence {
+  color: var(--plum);
+}
+</style>

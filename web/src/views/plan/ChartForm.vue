@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { chartHere, drawingsShown, EditRefused, fractionInWords, LIMITS, mainSheet, patternSchema, sentenceOf, spacingLaw, SPACING_LAWS, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { computed, reactive, watch } from 'vue'
+import { freshId } from '../../ids'
+import { framesAndSeconds } from '../../parts/frames'
+import { useScene } from '../../stores/scene'
+
+const props = defineProps<{ scene: Scene; level: string; frame: number }>()
+const store = useScene()
+const LAW_WORDS: Record<SpacingLaw, string> = {
+  even: 'even', 'slow-out': 'slow out', 'slow-in': 'slow in', 'slow-out-in': 'slow out and in', fall: 'fall', rise: 'rise', swing: 'swing',
+}
+const form = reactive({ from: '', to: '', by: 'halves' as Spacing['by'], slowOut: 2, slowIn: 0, law: 'slow-out-in' as SpacingLaw, strength: 2, exposure: '2' })
+
+const shown = computed(() => drawingsShown(mainSheet(props.scene, props.level)))
+const onChart = computed(() => new Set(Object.values(props.scene.charts).flatMap((chart) => chart.marks.map((mark) => mark.drawing))))
+/** Drawings a chart may join: everything that is not itself an inbetween of one. */
+const ends = computed(() => shown.value.filter((entry) => !onChart.value.has(entry.drawing)))
+const existing = computed(() => chartHere(props.scene, props.level, props.frame))
+
+watch([ends, () => props.frame, () => props.level], () => {
+  const at = Math.max(0, ends.value.findLastIndex((entry) => entry.frame <= props.frame))
+  const loop = props.scene.levels[props.level]!.loop
+  const from = ends.value[at]
+  const to = ends.value[at + 1] ?? (loop ? ends.value[0] : undefined)
+  if (from && to && from !== to) Object.assign(form, { from: from.drawing, to: to.drawing })
+  else if (from && ends.value[at - 1]) Object.assign(form, { from: ends.value[at - 1]!.drawing, to: from.drawing })
+  else Object.assign(form, { from: from?.drawing ?? '', to: '' })
+}, { immediate: true })
+
+const pattern = computed(() => patternSchema.safeParse(form.exposure.trim().split(/[\s,]+/).map(Number)))
+const spacing = computed<Spacing>(() => (form.by === 'halves' ? { by: 'halves', slowOut: form.slowOut, slowIn: form.slowIn } : { by: 'law', law: form.law, strength: form.strength }))
+const wish = computed(() => {
+  if (!form.from || !form.to) return { sentence: 'Put down two keys first: choose a frame on the strip and press “Put a key”.' }
+  if (!pattern.value.success) return { sentence: sentenceOf(pattern.value.error) }
+  try {
+    const plan = wishedChart(props.scene, { level: props.level, from: form.from, to: form.to, spacing: spacing.value, exposure: pattern.value.data })
+    if (plan.inbetweens.length === 0) return { sentence: 'On these exposures there is no inbetween. Choose a shorter exposure or more halves.' }
+    return { plan }
+  } catch (error) {
+    if (!(error instanceof EditRefused || error instanceof RangeError)) throw error
+    return { sentence: error.message }
+  }
+})
+const fitsLoosely = computed(() => wish.value.plan?.shared && `${form.exposure.trim()} does not fill ${wish.value.plan.toFrame - wish.value.plan.fromFrame} frames, so they are shared out.`)
+
+const SIZE = { width: 300, height: 132, pad: 18 }
+const graph = computed(() => {
+  const plan = wish.value.plan
+  if (!plan) return undefined
+  const x = scaleLinear([plan.fromFrame, plan.toFrame], [SIZE.pad, SIZE.width - SIZE.pad])
+  const y = scaleLinear([0, 1], [SIZE.height - SIZE.pad, SIZE.pad])
+  const dots = [{ frame: plan.fromFrame, fraction: 0 }, ...plan.inbetweens, { frame: plan.toFrame, fraction: 1 }].map((dot) => ({ ...dot, x: x(dot.frame), y: y(dot.fraction) }))
+  const span = plan.toFrame - plan.fromFrame
+  const curve = form.by === 'law'
+    ? Array.from({ length: 41 }, (_, i): [number, number] => [x(plan.fromFrame + (span * i) / 40), y(spacingLaw(form.law, i / 40, form.strength))])
+    : dots.map((dot): [number, number] => [dot.x, dot.y])
+  return { dots, path: line()(curve) }
+})
+
+function numberOf(drawing: string) {
+  return props.scene.drawings[drawing]?.number ?? ''
+}
+function lay() {
+  const { plan } = wish.value
+  if (!plan || !pattern.value.success) return
+  store.change({
+    type: 'chart.add', id: freshId(), level: props.level, from: form.from, to: form.to, spacing: spacing.value, exposure: pattern.value.data,
+    drawings: plan.inbetweens.map(() => freshId()),
+  })
+}
+</script>
+
+<template>
+  <section class="paper chart-form" aria-label="Chart">
+    <template v-if="existing">
+      <h2>Chart from {{ numberOf(existing.from) }} to {{ numberOf(existing.to) }}</h2>
+      <p class="note">
+        {{ existing.spacing.by === 'halves' ? `By halves, ${existing.spacing.slowOut} slow out, ${existing.spacing.slowIn} slow in` : `By law: ${LAW_WORDS[existing.spacing.law]}, strength ${existing.spacing.strength}` }};
+        inbetweens {{ existing.marks.map((mark) => `${numberOf(mark.drawing)} at ${fractionInWords(mark.fraction)}`).join(', ') }}.
+      </p>
+      <button class="word" @click="store.change({ type: 'chart.remove', chart: existing.id })">Take this chart out</button>
+      <p class="note">What is drawn for it stays on the sheet; empty inbetweens go with it.</p>
+    </template>
+    <template v-else>
+      <h2>Join two keys with a chart</h2>
+      <div class="line">
+        <label for="chart-from">From</label>
+        <ElSelect id="chart-from" v-model="form.from" class="end" placeholder="key">
+          <ElOption v-for="entry in ends" :key="entry.drawing" :value="entry.drawing" :label="`${numberOf(entry.drawing)} (frame ${entry.frame})`" />
+        </ElSelect>
+        <label for="chart-to">to</label>
+        <ElSelect id="chart-to" v-model="form.to" class="end" placeholder="key">
+          <ElOption v-for="entry in ends" :key="entry.drawing" :value="entry.drawing" :label="`${numberOf(entry.drawing)} (frame ${entry.frame})`" />
+        </ElSelect>
+      </div>
+      <div class="line" role="group" aria-label="Spacing">
+        <button class="word" :aria-pressed="form.by === 'halves'" @click="form.by = 'halves'">By halves</button>
+        <button class="word" :aria-pressed="form.by === 'law'" @click="form.by = 'law'">By law</button>
+        <template v-if="form.by === 'halves'">
+          <label for="slow-out">slow out</label>
+          <ElInputNumber id="slow-out" v-model="form.slowOut" :min="LIMITS.halvings.min" :max="LIMITS.halvings.max" size="small" />
+          <label for="slow-in">slow in</label>
+          <ElInputNumber id="slow-in" v-model="form.slowIn" :min="LIMITS.halvings.min" :max="LIMITS.halvings.max" size="small" />
+        </template>
+        <template v-else>
+          <ElSelect v-model="form.law" class="end" aria-label="Law">
+            <ElOption v-for="law in SPACING_LAWS" :key="law" :value="law" :label="LAW_WORDS[law]" />
+          </ElSelect>
+          <label for="strength">strength</label>
+          <ElInputNumber id="strength" v-model="form.strength" :min="0.5" :max="5" :step="0.25" size="small" :disabled="['even', 'fall', 'rise', 'swing'].includes(form.law)" />
+        </template>
+      </div>
+      <div class="line" role="group" aria-label="Exposure">
+        <button v-for="(word, i) in ['On ones', 'On twos', 'On threes']" :key="word" class="word" :aria-pressed="form.exposure.trim() === String(i + 1)" @click="form.exposure = String(i + 1)">{{ word }}</button>
+        <label for="pattern">or a pattern</label>
+        <ElInput id="pattern" v-model="form.exposure" class="pattern" placeholder="3 2" />
+      </div>
+      <div class="result">
+        <svg v-if="graph" :viewBox="`0 0 ${SIZE.width} ${SIZE.height}`" role="img" aria-label="Share of the way over the frames">
+          <line :x1="SIZE.pad" :x2="SIZE.width - SIZE.pad" :y1="SIZE.height - SIZE.pad" :y2="SIZE.height - SIZE.pad" class="axis" />
+          <line :x1="SIZE.pad" :x2="SIZE.pad" :y1="SIZE.pad" :y2="SIZE.height - SIZE.pad" class="axis" />
+          <path v-if="graph.path" :d="graph.path" class="curve" />
+          <circle v-for="dot in graph.dots" :key="dot.frame" :cx="dot.x" :cy="dot.y" r="3.4" />
+          <text v-for="dot in graph.dots" :key="`t${dot.frame}`" :x="dot.x" :y="SIZE.height - 4" text-anchor="middle">{{ dot.frame }}</text>
+        </svg>
+        <div v-if="wish.plan" class="told">
+          <p><b>{{ wish.plan.inbetweens.length }} inbetween{{ wish.plan.inbetweens.length === 1 ? '' : 's' }}</b> over {{ framesAndSeconds(wish.plan.toFrame - wish.plan.fromFrame, scene.settings.fps) }}</p>
+          <table>
+            <thead><tr><th scope="row">frame</th><td v-for="each in wish.plan.inbetweens.slice(0, 9)" :key="each.frame">{{ each.frame }}</td><td v-if="wish.plan.inbetweens.length > 9">…</td></tr></thead>
+            <tbody>
+              <tr><th scope="row">share</th><td v-for="each in wish.plan.inbetweens.slice(0, 9)" :key="each.frame">{{ fractionInWords(each.fraction) }}</td><td v-if="wish.plan.inbetweens.length > 9">…</td></tr>
+              <tr><th scope="row">held</th><td v-for="each in wish.plan.inbetweens.slice(0, 9)" :key="each.frame">{{ each.exposure }}</td><td v-if="wish.plan.inbetweens.length > 9">…</td></tr>
+            </tbody>
+          </table>
+          <p v-if="fitsLoosely" class="note">{{ fitsLoosely }}</p>
+          <button class="word main" @click="lay">Lay this chart</button>
+        </div>
+        <p v-else class="sentence" role="status">{{ wish.sentence }}</p>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.chart-form {
+  display: grid;
+  gap: 11px;
+  align-content: start;
+  justify-items: start;
+  padding: 15px 18px;
+}
+
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.end {
+  width: 150px;
+}
+
+.pattern {
+  width: 92px;
+}
+
+.result {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 18px;
+  align-items: center;
+}
+
+svg {
+  width: 300px;
+}
+
+.axis {
+  stroke: var(--rule);
+}
+
+.curve {
+  fill: none;
+  stroke: var(--lagoon);
+  stroke-width: 1.8;
+}
+
+circle {
+  fill: var(--ink);
+}
+
+text {
+  font-size: 10.5px;
+  fill: var(--graphite);
+}
+
+.told {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+
+table {
+  border-collapse: collapse;
+  font-size: 14px;
+}
+
+th {
+  padding-right: 10px;
+  color: var(--graphite);
+  font-weight: 400;
+  text-align: left;
+}
+
+td {
+  padding: 0 6px;
+  text-align: right;
+}
+
+.sentence {
+  max-width: 62ch;
+  color: var(--plum);
+}
+</style>

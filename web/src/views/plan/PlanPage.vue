@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { isDrawn, newLevel, progress, settingsSchema, type Settings } from '@unhurried/core'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { freshId } from '../../ids'
+import { framesAndSeconds } from '../../parts/frames'
+import { sayWhy, useScene } from '../../stores/scene'
+import ChartForm from './ChartForm.vue'
+import TimeStrip from './TimeStrip.vue'
+
+const store = useScene()
+const router = useRouter()
+const scene = computed(() => store.scene!)
+const entry = computed(() => (store.drawing ? scene.value.drawings[store.drawing] : undefined))
+const begins = computed(() => store.here?.frame === store.frame && entry.value !== undefined)
+const tally = computed(() => progress(scene.value))
+const level = computed(() => scene.value.levels[store.level]!)
+
+function putKey() {
+  store.change({ type: 'drawing.add', take: scene.value.mainTake, level: store.level, frame: store.frame, drawing: { id: freshId(), role: 'key' } })
+}
+function addLevel() {
+  const id = freshId()
+  const taken = new Set(Object.values(scene.value.levels).map((each) => each.name))
+  const name = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((letter) => !taken.has(letter)) ?? `Level ${scene.value.levelOrder.length + 1}`
+  const added = newLevel({ id, name, approach: scene.value.settings.approach })
+  if (store.change({ type: 'level.add', level: added, at: scene.value.levelOrder.length })) store.level = id
+}
+
+const length = ref('')
+const rate = ref('')
+watch(() => scene.value.settings, (settings) => {
+  length.value = String(settings.length)
+  rate.value = String(settings.fps)
+}, { immediate: true })
+function setScene(field: 'length' | 'fps', text: string) {
+  const settings: Partial<Settings> = { [field]: Number(text) }
+  const parsed = settingsSchema.partial().safeParse(settings)
+  if (!parsed.success) sayWhy(new Error(parsed.error.issues[0]!.message))
+  else if (scene.value.settings[field] !== settings[field]) store.change({ type: 'scene.set', settings: { [field]: Number(text) } })
+  length.value = String(scene.value.settings.length)
+  rate.value = String(scene.value.settings.fps)
+}
+</script>
+
+<template>
+  <div class="plan">
+    <div class="line head">
+      <h1>Plan</h1>
+      <label for="plan-length">Length</label>
+      <ElInput id="plan-length" v-model="length" class="short" inputmode="numeric" @change="setScene('length', length)" />
+      <span class="note">{{ framesAndSeconds(scene.settings.length, scene.settings.fps) }}</span>
+      <label for="plan-rate">Rate</label>
+      <ElInput id="plan-rate" v-model="rate" class="short" inputmode="numeric" @change="setScene('fps', rate)" />
+      <span class="note tally">{{ tally.done }} drawn, {{ tally.toDo }} to draw</span>
+    </div>
+    <TimeStrip
+      :scene="scene" :frame="store.frame" :level="store.level"
+      @pick="(picked: string, frame: number) => { store.level = picked; store.goTo(frame) }"
+      @move="(picked: string, frame: number, to: number) => store.change({ type: 'exposure.move', take: scene.mainTake, level: picked, frame, to }) && store.goTo(to)"
+      @open="begins ? router.push({ name: 'draw', params: { scene: store.id } }) : putKey()"
+    />
+    <div class="below">
+      <section class="paper side" aria-label="This frame">
+        <h2>Frame {{ store.frame }} <span class="note">of level {{ level.name }}</span></h2>
+        <template v-if="begins && entry">
+          <p>Drawing <b>{{ entry.number }}</b>, {{ isDrawn(entry) ? 'drawn' : 'still empty' }}, held {{ framesAndSeconds(store.here!.frames, scene.settings.fps) }}.</p>
+          <div class="line" role="group" aria-label="Role of this drawing">
+            <button v-for="role in (['key', 'breakdown', 'inbetween'] as const)" :key="role" class="word" :aria-pressed="entry.role === role" @click="store.change({ type: 'drawing.set', drawing: entry.id, fields: { role } })">{{ role }}</button>
+          </div>
+          <div class="line">
+            <button class="word main" @click="router.push({ name: 'draw', params: { scene: store.id } })">Draw it</button>
+            <button class="word" @click="store.change({ type: 'drawing.remove', drawing: entry.id })">Take it out</button>
+          </div>
+          <p class="note">Drag its number along the strip to begin it sooner or later.</p>
+        </template>
+        <template v-else>
+          <p v-if="entry">Drawing {{ entry.number }} is held here.</p>
+          <p v-else>Nothing is shown here yet.</p>
+          <button class="word main" @click="putKey">Put a key at frame {{ store.frame }}</button>
+        </template>
+        <div class="line undo">
+          <button class="word" :disabled="!store.canUndo" @click="store.undo()">Undo</button>
+          <button class="word" :disabled="!store.canRedo" @click="store.redo()">Redo</button>
+        </div>
+        <h3>Level {{ level.name }}</h3>
+        <div class="line">
+          <ElSwitch :model-value="level.loop" aria-label="This level is a loop" @change="(loop: string | number | boolean) => store.change({ type: 'level.set', level: store.level, fields: { loop: Boolean(loop) } })" />
+          <span>This level is a loop: after its last drawing comes its first</span>
+        </div>
+        <div class="line">
+          <button class="word" @click="store.change({ type: 'drawings.renumber', level: store.level })">Renumber its drawings</button>
+          <button class="word" @click="addLevel">Add a level on top</button>
+        </div>
+      </section>
+      <ChartForm :scene="scene" :level="store.level" :frame="store.frame" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.plan {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+  align-content: start;
+  padding: 14px 18px 24px;
+  overflow: auto;
+}
+
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.head h1 {
+  margin-right: 14px;
+}
+
+.short {
+  width: 72px;
+}
+
+.tally {
+  margin-left: auto;
+}
+
+.below {
+  display: grid;
+  grid-template-columns: minmax(270px, 330px) minmax(0, 1fr);
+  gap: 14px;
+  align-items: start;
+}
+
+.side {
+  display: grid;
+  gap: 10px;
+  padding: 15px 18px;
+}
+
+h2 .note {
+  font-family: var(--text);
+  font-weight: 400;
+}
+
+.undo {
+  padding-bottom: 10px;
+  border-bottom: 1px solid var(--rule);
+}
+</style>

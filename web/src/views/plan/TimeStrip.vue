@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { chartSpan, isDrawn, mainSheet, placed, type Scene } from '@unhurried/core'
+import { useElementSize } from '@vueuse/core'
+import { scaleLinear } from 'd3-scale'
+import { computed, nextTick, ref, watch } from 'vue'
+
+const props = defineProps<{ scene: Scene; frame: number; level: string }>()
+const emit = defineEmits<{ pick: [level: string, frame: number]; move: [level: string, from: number, to: number]; open: [] }>()
+
+const LANE = 84
+const RULER = 30
+const PAD = 22
+const host = ref<HTMLElement>()
+const { width: room } = useElementSize(host)
+const length = computed(() => props.scene.settings.length)
+const width = computed(() => Math.max(room.value, 2 * PAD + length.value * 9))
+const x = computed(() => scaleLinear([1, length.value + 1], [PAD, width.value - PAD]))
+const step = computed(() => x.value(2) - x.value(1))
+const lanes = computed(() => [...props.scene.levelOrder].reverse().map((id, i) => ({ id, top: RULER + i * LANE })))
+const height = computed(() => RULER + lanes.value.length * LANE + 6)
+const every = computed(() => (step.value >= 26 ? 1 : step.value >= 13 ? 2 : step.value >= 9 ? 4 : 6))
+const ticks = computed(() =>
+  Array.from({ length: length.value }, (_, i) => i + 1).map((frame) => ({
+    frame,
+    at: x.value(frame),
+    second: (frame - 1) % props.scene.settings.fps === 0 ? (frame - 1) / props.scene.settings.fps : undefined,
+    labelled: (frame - 1) % every.value === 0,
+  })))
+
+const entries = (level: string) => {
+  const seen = new Set<string>()
+  return placed(mainSheet(props.scene, level)).map((exposure) => {
+    const drawing = exposure.drawing === null ? undefined : props.scene.drawings[exposure.drawing]!
+    const again = drawing !== undefined && seen.has(drawing.id)
+    if (drawing) seen.add(drawing.id)
+    return { ...exposure, entry: drawing, again, drawn: drawing !== undefined && isDrawn(drawing), at: x.value(exposure.frame) + step.value / 2, end: x.value(exposure.frame + exposure.frames) - 3 }
+  })
+}
+const charts = (level: string) =>
+  Object.values(props.scene.charts).flatMap((chart) => {
+    const span = chart.level === level ? chartSpan(props.scene, chart) : undefined
+    if (!span) return []
+    const from = x.value(span.fromFrame) + step.value / 2
+    const to = span.toFrame > length.value ? width.value - PAD : x.value(span.toFrame) + step.value / 2
+    return [{ id: chart.id, from, to, marks: chart.marks.map((mark) => from + (to - from) * mark.fraction) }]
+  })
+
+function frameAt(event: PointerEvent | MouseEvent): number {
+  const left = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect().left
+  return Math.min(length.value, Math.max(1, Math.floor(x.value.invert(event.clientX - left))))
+}
+const drag = ref<{ level: string; from: number; to: number }>()
+function grab(event: PointerEvent, level: string, from: number) {
+  emit('pick', level, from)
+  if (from === 1) return
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  drag.value = { level, from, to: from }
+}
+function pull(event: PointerEvent) {
+  if (drag.value) drag.value = { ...drag.value, to: frameAt(event) }
+}
+function letGo() {
+  if (drag.value && drag.value.to !== drag.value.from) emit('move', drag.value.level, drag.value.from, drag.value.to)
+  drag.value = undefined
+}
+function onKey(event: KeyboardEvent) {
+  const at = lanes.value.findIndex((lane) => lane.id === props.level)
+  const moves: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+  const by = moves[event.key]
+  if (event.key === 'Enter') emit('open')
+  if (!by) return
+  event.preventDefault()
+  const lane = lanes.value[Math.min(lanes.value.length - 1, Math.max(0, at + by[1]))]!
+  emit('pick', lane.id, Math.min(length.value, Math.max(1, props.frame + by[0])))
+}
+watch(() => props.frame, async () => {
+  await nextTick()
+  const at = x.value(props.frame)
+  const view = host.value
+  if (view && (at < view.scrollLeft + 40 || at > view.scrollLeft + view.clientWidth - 60)) view.scrollLeft = at - view.clientWidth / 2
+})
+</script>
+
+<template>
+  <div ref="host" class="host paper" tabindex="0" role="application" :aria-label="`Strip of time, ${length} frames. Arrow keys move, Enter puts in a key.`" @keydown="onKey">
+    <svg :width="width" :height="height" data-test="strip">
+      <rect :x="x(frame)" y="0" :width="step" :height="height" class="here" />
+      <g class="ruler" aria-hidden="true">
+        <template v-for="tick in ticks" :key="tick.frame">
+          <line :x1="tick.at" :x2="tick.at" :y1="tick.second !== undefined ? 2 : 22" :y2="RULER" :class="{ second: tick.second !== undefined }" />
+          <text v-if="tick.labelled" :x="tick.at + step / 2" y="26" text-anchor="middle">{{ tick.frame }}</text>
+          <text v-if="tick.second !== undefined" :x="tick.at + 4" y="11" class="seconds">{{ tick.second }} s</text>
+        </template>
+      </g>
+      <g v-for="lane in lanes" :key="lane.id" :transform="`translate(0 ${lane.top})`" :data-level="lane.id">
+        <rect x="0" y="0" :width="width" :height="LANE" class="lane" :class="{ active: lane.id === level }" @click="emit('pick', lane.id, frameAt($event))" />
+        <text :x="6" y="15" class="name">{{ scene.levels[lane.id]!.name }}<tspan v-if="scene.levels[lane.id]!.loop"> · loop</tspan></text>
+        <g v-for="chart in charts(lane.id)" :key="chart.id" class="chart">
+          <line :x1="chart.from" :x2="chart.to" y1="26" y2="26" />
+          <line :x1="chart.from" :x2="chart.from" y1="19" y2="33" class="end" />
+          <line :x1="chart.to" :x2="chart.to" y1="19" y2="33" class="end" />
+          <line v-for="(mark, i) in chart.marks" :key="i" :x1="mark" :x2="mark" y1="21" y2="31" />
+        </g>
+        <g v-for="each in entries(lane.id)" :key="each.index" class="entry">
+          <template v-if="each.entry">
+            <line v-if="each.frames > 1" :x1="each.at + 12" :x2="Math.max(each.at + 12, each.end)" y1="56" y2="56" class="hold" />
+            <g
+              class="drawing" :class="[each.entry.role, { drawn: each.drawn, again: each.again }]" :data-number="each.entry.number"
+              @pointerdown="grab($event, lane.id, each.frame)" @pointermove="pull" @pointerup="letGo" @pointercancel="drag = undefined"
+            >
+              <circle :cx="each.at" cy="56" :r="each.entry.role === 'key' && !each.again ? 14 : 11" />
+              <text :x="each.at" y="61" text-anchor="middle">{{ each.again ? `(${each.entry.number})` : each.entry.number }}</text>
+              <line v-if="each.entry.role === 'breakdown'" :x1="each.at - 8" :x2="each.at + 8" y1="64.5" y2="64.5" class="under" />
+            </g>
+          </template>
+          <text v-else :x="each.at" y="60" text-anchor="middle" class="blank">×</text>
+        </g>
+        <line v-if="drag?.level === lane.id" :x1="x(drag.to)" :x2="x(drag.to)" y1="36" y2="78" class="drop" />
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.host {
+  overflow: auto hidden;
+}
+
+svg {
+  display: block;
+  user-select: none;
+}
+
+text {
+  font-size: 13px;
+  fill: var(--ink);
+}
+
+.here {
+  fill: var(--persimmon);
+  opacity: 0.16;
+}
+
+.ruler line {
+  stroke: var(--rule);
+}
+
+.ruler line.second {
+  stroke: #a9987a;
+}
+
+.ruler text {
+  font-size: 11.5px;
+  fill: var(--graphite);
+}
+
+.ruler .seconds {
+  fill: var(--ink);
+  font-weight: 600;
+}
+
+.lane {
+  fill: transparent;
+  stroke: var(--rule);
+}
+
+.lane.active {
+  fill: #fffdf8;
+  fill-opacity: 0.55;
+}
+
+.name {
+  font-weight: 600;
+}
+
+.chart line {
+  stroke: var(--lagoon);
+  stroke-width: 1.5;
+}
+
+.chart line.end {
+  stroke-width: 2.5;
+}
+
+.hold {
+  stroke: var(--moss);
+  stroke-width: 2;
+}
+
+.drawing {
+  cursor: grab;
+}
+
+.drawing circle {
+  fill: var(--paper);
+  stroke: none;
+}
+
+.drawing.key circle {
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+
+.drawing text {
+  font: 560 13px var(--heading);
+  fill: var(--graphite);
+}
+
+.drawing.drawn text {
+  fill: var(--ink);
+}
+
+.drawing:not(.drawn) circle {
+  stroke-dasharray: 3 3;
+}
+
+.under {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+
+.blank {
+  fill: var(--graphite);
+}
+
+.drop {
+  stroke: var(--persimmon);
+  stroke-width: 2.5;
+}
+</style>
