@@ -28,7 +28,7 @@ const SEA = 472
 function pose(frame: number) {
   const turn = turnOf(frame)
   return {
-    at: [640 + 7 * Math.sin(turn + 0.5), 392 + 30 * Math.cos(turn)] as Point,
+    at: [640 + 7 * Math.sin(turn + 0.5), 376 + 28 * Math.cos(turn)] as Point,
     tilt: 0.115 * Math.sin(turn - 0.55),
     /** Wider when it sinks in, taller when it comes up; its area stays. */
     tall: 1 - 0.035 * Math.cos(turn - 0.35),

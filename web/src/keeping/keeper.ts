@@ -4,6 +4,7 @@ import { freshId } from '../ids'
 import { openOutbox, type AsideRow, type OutboxRow } from './outbox'
 
 export type Keeping =
+  | { state: 'opening' }
   | { state: 'kept' }
   /** On its way; `stored` of them are safe on this machine already. */
   | { state: 'keeping'; waiting: number; stored: number }
@@ -21,6 +22,8 @@ const MOST_AT_ONCE = 100
 const LARGEST_REQUEST = 6_000_000
 const FIRST_RETRY = 400
 const LONGEST_RETRY = 5000
+/** How soon to look again whether another page's edits have gone out. */
+const OTHERS_AGAIN = 1000
 
 /**
  * Keeps one scene's edits: first in this browser, then on the server, each exactly once. When the
@@ -41,9 +44,11 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
   let timer: ReturnType<typeof setTimeout> | undefined
   let asides: AsideRow[] = []
   let closed = false
+  /** Edits of other pages of this browser that are not on the server yet. */
+  let ofOthers = 0
 
   function tell() {
-    if (waiting.length === 0) events.onKeeping({ state: 'kept' })
+    if (waiting.length === 0) events.onKeeping(ofOthers === 0 ? { state: 'kept' } : { state: 'keeping', waiting: ofOthers, stored: ofOthers })
     else if (unstored !== undefined && away) events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
     else if (away) events.onKeeping({ state: 'away', waiting: waiting.length })
     else events.onKeeping({ state: 'keeping', waiting: waiting.length, stored: waiting.length - storing.size })
@@ -161,6 +166,12 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
     }
   }
 
+  async function countOthers() {
+    ofOthers = await outbox.ofOthers().catch(() => 0)
+    tell()
+    if (ofOthers > 0 && !closed) setTimeout(() => void countOthers(), OTHERS_AGAIN)
+  }
+
   const onFocus = () => {
     if (document.visibilityState === 'visible' && !sending && waiting.length === 0) void catchUp().catch(() => undefined)
     else void send()
@@ -169,14 +180,20 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
   window.addEventListener('online', onFocus)
 
   return {
-    /** Lays edits an earlier page left in this browser on the scene and goes on sending them. */
+    /** Lays edits that closed pages left in this browser on the scene and goes on sending them. */
     async resume() {
       asides = await outbox.asides().catch(() => [])
       if (asides.length > 0) events.onAside(asides)
-      waiting = await outbox.adopt().catch(() => [])
-      if (waiting.length > 0) await takeIn([])
-      tell()
-      void send()
+      await countOthers()
+      await outbox.adopt((rows) => {
+        if (closed) return
+        ofOthers -= rows.length
+        waiting.unshift(...rows)
+        void takeIn([]).then(() => {
+          tell()
+          void send()
+        })
+      }).catch(() => undefined)
     },
     add(edit: Edit) {
       const row: OutboxRow = { id: freshId(), scene: id, page: '', made: 0, edit }
@@ -214,6 +231,8 @@ export type Keeper = ReturnType<typeof createKeeper>
 export function keepingInWords(keeping: Keeping): string {
   const changes = (n: number) => `${n} change${n === 1 ? '' : 's'}`
   switch (keeping.state) {
+    case 'opening':
+      return 'Opening'
     case 'kept':
       return 'Kept'
     case 'keeping':

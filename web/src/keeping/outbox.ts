@@ -40,7 +40,7 @@ const lockName = (page: string) => `unhurried-page-${page}`
 /** Edits on this machine that the server has not confirmed, for one page on one scene. */
 export function openOutbox(scene: string, page: string) {
   // Held for as long as this page lives: rows whose page holds no lock are orphans, free to take over.
-  void navigator.locks?.request(lockName(page), () => new Promise(() => undefined))
+  void navigator.locks.request(lockName(page), () => new Promise(() => undefined))
   let last = 0
   return {
     /** Resolves when the browser has stored the edit. */
@@ -54,16 +54,25 @@ export function openOutbox(scene: string, page: string) {
       const done = (await database()).transaction('outbox', 'readwrite')
       await Promise.all([...ids.map((id) => done.store.delete(id)), done.done])
     },
-    /** What an earlier page left behind, oldest first, now this page's own. */
-    async adopt(): Promise<OutboxRow[]> {
-      const db = await database()
-      const rows = readable(rowSchema, await db.getAllFromIndex('outbox', 'scene', scene))
-      const held = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name) ?? [])
-      const orphans = rows.filter((row) => row.page === page || !held.has(lockName(row.page))).sort((a, b) => a.made - b.made)
-      const own = orphans.map((row) => ({ ...row, page }))
-      const done = db.transaction('outbox', 'readwrite')
-      await Promise.all([...own.map((row) => done.store.put(row)), done.done])
-      return own
+    /** How many edits of other pages, closed or open, are still on their way. */
+    async ofOthers(): Promise<number> {
+      const rows = await (await database()).getAllFromIndex('outbox', 'scene', scene)
+      return rows.filter((row) => row.page !== page).length
+    },
+    /**
+     * Gives what other pages left behind, a page at a time, oldest edit first, once that page is gone:
+     * its lock is free then. A page that lives on keeps its edits, until it closes.
+     */
+    async adopt(take: (rows: OutboxRow[]) => void): Promise<void> {
+      const all = async () => readable(rowSchema, await (await database()).getAllFromIndex('outbox', 'scene', scene))
+      for (const other of new Set((await all()).map((row) => row.page))) {
+        void navigator.locks.request(lockName(other), async () => {
+          const own = (await all()).filter((row) => row.page === other).map((row) => ({ ...row, page }))
+          const done = (await database()).transaction('outbox', 'readwrite')
+          await Promise.all([...own.map((row) => done.store.put(row)), done.done])
+          if (own.length > 0) take(own.sort((a, b) => a.made - b.made))
+        })
+      }
     },
     async putAside(row: AsideRow): Promise<void> {
       const done = (await database()).transaction(['outbox', 'aside'], 'readwrite')

@@ -12,12 +12,18 @@ export function sayWhy(error: unknown): void {
   ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true })
 }
 
+/** The level with the most drawings, the upper one of equals: where work goes on most likely. */
+function mostWorked(scene: Scene): string {
+  const drawings = (level: string) => Object.values(scene.drawings).filter((entry) => entry.level === level).length
+  return [...scene.levelOrder].reverse().sort((a, b) => drawings(b) - drawings(a))[0]!
+}
+
 /** The scene on the table: its document, its ink, where we are in it, and how it is changed. */
 export const useScene = defineStore('scene', () => {
   const id = ref('')
   const scene = shallowRef<Scene>()
   const ink = shallowRef<InkStore>()
-  const keeping = shallowRef<Keeping>({ state: 'kept' })
+  const keeping = shallowRef<Keeping>({ state: 'opening' })
   const asides = shallowRef<AsideRow[]>([])
   const trouble = ref('')
   const frame = ref(1)
@@ -56,7 +62,7 @@ export const useScene = defineStore('scene', () => {
       ink.value = createInkStore(sceneId)
       scene.value = opened.scene
       frame.value = 1
-      level.value = opened.scene.levelOrder.findLast((each) => opened.scene.levels[each]!.kind === 'animated') ?? opened.scene.levelOrder.at(-1)!
+      level.value = mostWorked(opened.scene)
       keeper = createKeeper({
         id: sceneId,
         ...opened,
@@ -87,7 +93,7 @@ export const useScene = defineStore('scene', () => {
     done.value = []
     undone.value = []
     asides.value = []
-    keeping.value = { state: 'kept' }
+    keeping.value = { state: 'opening' }
   }
 
   function apply(edit: Edit): Edit | undefined {

@@ -1,4 +1,4 @@
-import { ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput, ElInputNumber, ElOption, ElPopover, ElProgress, ElRadioButton, ElRadioGroup, ElSelect, ElSlider, ElSwitch } from 'element-plus'
+import { ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput, ElInputNumber, ElOption, ElPopover, ElProgress, ElSelect, ElSlider } from 'element-plus'
 import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/el-button.css'
 import 'element-plus/theme-chalk/el-color-picker.css'
@@ -14,16 +14,13 @@ import 'element-plus/theme-chalk/el-option.css'
 import 'element-plus/theme-chalk/el-popover.css'
 import 'element-plus/theme-chalk/el-popper.css'
 import 'element-plus/theme-chalk/el-progress.css'
-import 'element-plus/theme-chalk/el-radio-button.css'
-import 'element-plus/theme-chalk/el-radio-group.css'
 import 'element-plus/theme-chalk/el-scrollbar.css'
 import 'element-plus/theme-chalk/el-select.css'
 import 'element-plus/theme-chalk/el-slider.css'
-import 'element-plus/theme-chalk/el-switch.css'
 import 'element-plus/theme-chalk/el-tag.css'
 import type { App } from 'vue'
 
-const used = [ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput, ElInputNumber, ElOption, ElPopover, ElProgress, ElRadioButton, ElRadioGroup, ElSelect, ElSlider, ElSwitch]
+const used = [ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput, ElInputNumber, ElOption, ElPopover, ElProgress, ElSelect, ElSlider]
 
 /** Only the parts that are used, so that the page stays small. */
 export function useElements(app: App): void {

@@ -94,12 +94,14 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
       <div class="line" role="group" aria-label="Expose on">
         <span class="note">Hold</span>
         <button v-for="frames in 4" :key="frames" class="word digit" :aria-pressed="store.here?.frames === frames" :aria-label="`Expose on ${frames}`" @click="hold(frames)">{{ frames }}</button>
-        <button class="word" @click="hold((store.here?.frames ?? 0) - 1)">Shorter</button>
-        <button class="word" @click="hold((store.here?.frames ?? 0) + 1)">Longer</button>
+        <button class="word" aria-label="One frame shorter" @click="hold((store.here?.frames ?? 0) - 1)">shorter</button>
+        <button class="word" aria-label="One frame longer" @click="hold((store.here?.frames ?? 0) + 1)">longer</button>
       </div>
       <div class="line">
-        <button class="word" @click="putIn">Put in</button>
+        <button class="word" @click="putIn">Put in a drawing</button>
         <button class="word" @click="leaveEmpty">Leave empty</button>
+      </div>
+      <div class="line">
         <ElDropdown trigger="click" max-height="320" @command="showAgain">
           <button class="word" :disabled="shown.length === 0" title="The same drawing, shown here too">Show again</button>
           <template #dropdown>
@@ -158,7 +160,7 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
 .left {
   display: grid;
   grid-area: left;
-  grid-template-rows: auto auto auto minmax(0, 1fr);
+  grid-template-rows: auto auto auto auto minmax(0, 1fr);
   gap: 6px;
   min-height: 0;
   padding-top: 8px;
@@ -182,11 +184,11 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
 }
 
 .left .word {
-  padding: 2px 7px;
+  padding: 2px 6px;
 }
 
 .digit {
-  min-width: 27px;
+  min-width: 25px;
 }
 
 .middle {

@@ -55,9 +55,9 @@ function told(cell: Cell, name: string, frame: number) {
   <div class="sheet" :style="{ '--levels': levels.length }">
     <div class="heads" aria-hidden="true">
       <span>frame</span>
-      <span v-for="level in levels" :key="level.id" :class="{ active: level.id === props.level }" :title="level.name">{{ level.name }}</span>
+      <span v-for="each in levels" :key="each.id" :class="{ active: each.id === level }" :title="each.name">{{ each.name }}</span>
     </div>
-    <div ref="host" class="view" role="grid" aria-label="Exposure sheet" :aria-rowcount="length">
+    <div ref="host" class="view" role="grid" tabindex="0" aria-label="Exposure sheet" :aria-rowcount="length">
       <div class="all" :style="{ height: `${length * ROW}px` }" role="rowgroup">
         <div v-for="number in rows" :key="number" class="row" :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }" :style="{ transform: `translateY(${(number - 1) * ROW}px)` }" role="row" :aria-rowindex="number">
           <span class="number" role="rowheader" :title="timecode(number, scene.settings.fps)">{{ number }}</span>

@@ -57,10 +57,13 @@ export function keyName(event: KeyboardEvent): string | undefined {
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox'))
 
-/** A focused button answers Space and a focused slider the arrows; those keys are theirs. */
+/**
+ * A button reached by keyboard answers Space, and a focused slider the arrows; those keys are theirs.
+ * A button merely clicked before does not keep Space from playing.
+ */
 const belongsToPart = (event: KeyboardEvent) =>
   event.target instanceof HTMLElement &&
-  ((event.code === 'Space' && event.target.closest('button, a, [role="switch"], [role="combobox"]') !== null) ||
+  ((event.code === 'Space' && event.target.closest(':is(button, [role="button"], [role="switch"], [role="combobox"]):focus-visible') !== null) ||
     (event.key.startsWith('Arrow') && event.target.closest('[role="slider"], [role="radiogroup"], [role="combobox"], [role="menu"], [role="spinbutton"]') !== null))
 
 /** Binds the desk's keys while its page is open; digits expose on that many frames. */

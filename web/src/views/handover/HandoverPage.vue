@@ -31,7 +31,7 @@ let stopPreview: (() => void) | undefined
 function preview() {
   stopPreview?.()
   const { fps, length, width, height } = scene.value.settings
-  const scale = Math.min(560 / width, 400 / height)
+  const scale = Math.min(700 / width, 520 / height)
   if (!canvas.value) return
   canvas.value.width = Math.round(width * scale)
   canvas.value.height = Math.round(height * scale)
@@ -147,11 +147,11 @@ const bytesInWords = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round
 <style scoped>
 .handover {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(320px, 420px);
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 380px);
   gap: 18px;
   align-content: start;
   align-items: start;
-  max-width: 1160px;
+  max-width: 1240px;
   margin: 0 auto;
   padding: 22px 24px;
   overflow: auto;

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { chartHere, drawingsShown, EditRefused, fractionInWords, LIMITS, mainSheet, patternSchema, sentenceOf, spacingLaw, SPACING_LAWS, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
-import { scaleLinear } from 'd3-scale'
-import { line } from 'd3-shape'
+import { chartHere, chartSpan, drawingsShown, EditRefused, fractionInWords, LIMITS, mainSheet, patternSchema, sentenceOf, SPACING_LAWS, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
 import { computed, reactive, watch } from 'vue'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
 import { useScene } from '../../stores/scene'
+import SpacingGraph from './SpacingGraph.vue'
 
 const props = defineProps<{ scene: Scene; level: string; frame: number }>()
 const store = useScene()
@@ -46,18 +45,12 @@ const wish = computed(() => {
 })
 const fitsLoosely = computed(() => wish.value.plan?.shared && `${form.exposure.trim()} does not fill ${wish.value.plan.toFrame - wish.value.plan.fromFrame} frames, so they are shared out.`)
 
-const SIZE = { width: 300, height: 132, pad: 18 }
-const graph = computed(() => {
-  const plan = wish.value.plan
-  if (!plan) return undefined
-  const x = scaleLinear([plan.fromFrame, plan.toFrame], [SIZE.pad, SIZE.width - SIZE.pad])
-  const y = scaleLinear([0, 1], [SIZE.height - SIZE.pad, SIZE.pad])
-  const dots = [{ frame: plan.fromFrame, fraction: 0 }, ...plan.inbetweens, { frame: plan.toFrame, fraction: 1 }].map((dot) => ({ ...dot, x: x(dot.frame), y: y(dot.fraction) }))
-  const span = plan.toFrame - plan.fromFrame
-  const curve = form.by === 'law'
-    ? Array.from({ length: 41 }, (_, i): [number, number] => [x(plan.fromFrame + (span * i) / 40), y(spacingLaw(form.law, i / 40, form.strength))])
-    : dots.map((dot): [number, number] => [dot.x, dot.y])
-  return { dots, path: line()(curve) }
+/** The chart that is here already, with the frames its drawings have on the sheet now. */
+const laid = computed(() => {
+  const span = existing.value && chartSpan(props.scene, existing.value)
+  if (!existing.value || !span) return undefined
+  const frames = new Map(shown.value.map((entry) => [entry.drawing, entry.frame]))
+  return { ...span, marks: existing.value.marks.flatMap(({ drawing, fraction }) => (frames.has(drawing) ? [{ frame: frames.get(drawing)!, fraction }] : [])) }
 })
 
 function numberOf(drawing: string) {
@@ -81,6 +74,7 @@ function lay() {
         {{ existing.spacing.by === 'halves' ? `By halves, ${existing.spacing.slowOut} slow out, ${existing.spacing.slowIn} slow in` : `By law: ${LAW_WORDS[existing.spacing.law]}, strength ${existing.spacing.strength}` }};
         inbetweens {{ existing.marks.map((mark) => `${numberOf(mark.drawing)} at ${fractionInWords(mark.fraction)}`).join(', ') }}.
       </p>
+      <SpacingGraph v-if="laid" :from-frame="laid.fromFrame" :to-frame="laid.toFrame" :marks="laid.marks" :spacing="existing.spacing" />
       <button class="word" @click="store.change({ type: 'chart.remove', chart: existing.id })">Take this chart out</button>
       <p class="note">What is drawn for it stays on the sheet; empty inbetweens go with it.</p>
     </template>
@@ -119,13 +113,7 @@ function lay() {
         <ElInput id="pattern" v-model="form.exposure" class="pattern" placeholder="3 2" />
       </div>
       <div class="result">
-        <svg v-if="graph" :viewBox="`0 0 ${SIZE.width} ${SIZE.height}`" role="img" aria-label="Share of the way over the frames">
-          <line :x1="SIZE.pad" :x2="SIZE.width - SIZE.pad" :y1="SIZE.height - SIZE.pad" :y2="SIZE.height - SIZE.pad" class="axis" />
-          <line :x1="SIZE.pad" :x2="SIZE.pad" :y1="SIZE.pad" :y2="SIZE.height - SIZE.pad" class="axis" />
-          <path v-if="graph.path" :d="graph.path" class="curve" />
-          <circle v-for="dot in graph.dots" :key="dot.frame" :cx="dot.x" :cy="dot.y" r="3.4" />
-          <text v-for="dot in graph.dots" :key="`t${dot.frame}`" :x="dot.x" :y="SIZE.height - 4" text-anchor="middle">{{ dot.frame }}</text>
-        </svg>
+        <SpacingGraph v-if="wish.plan" :from-frame="wish.plan.fromFrame" :to-frame="wish.plan.toFrame" :marks="wish.plan.inbetweens" :spacing="spacing" />
         <div v-if="wish.plan" class="told">
           <p><b>{{ wish.plan.inbetweens.length }} inbetween{{ wish.plan.inbetweens.length === 1 ? '' : 's' }}</b> over {{ framesAndSeconds(wish.plan.toFrame - wish.plan.fromFrame, scene.settings.fps) }}</p>
           <table>
@@ -173,29 +161,6 @@ function lay() {
   flex-wrap: wrap;
   gap: 18px;
   align-items: center;
-}
-
-svg {
-  width: 300px;
-}
-
-.axis {
-  stroke: var(--rule);
-}
-
-.curve {
-  fill: none;
-  stroke: var(--lagoon);
-  stroke-width: 1.8;
-}
-
-circle {
-  fill: var(--ink);
-}
-
-text {
-  font-size: 10.5px;
-  fill: var(--graphite);
 }
 
 .told {

@@ -85,8 +85,8 @@ function setScene(field: 'length' | 'fps', text: string) {
         </div>
         <h3>Level {{ level.name }}</h3>
         <div class="line">
-          <ElSwitch :model-value="level.loop" aria-label="This level is a loop" @change="(loop: string | number | boolean) => store.change({ type: 'level.set', level: store.level, fields: { loop: Boolean(loop) } })" />
-          <span>This level is a loop: after its last drawing comes its first</span>
+          <button class="word" :aria-pressed="level.loop" @click="store.change({ type: 'level.set', level: store.level, fields: { loop: !level.loop } })">Loop</button>
+          <span class="note">{{ level.loop ? 'after its last drawing comes its first' : 'not a loop: it ends with its last drawing' }}</span>
         </div>
         <div class="line">
           <button class="word" @click="store.change({ type: 'drawings.renumber', level: store.level })">Renumber its drawings</button>

@@ -18,6 +18,8 @@ const x = computed(() => scaleLinear([1, length.value + 1], [PAD, width.value - 
 const step = computed(() => x.value(2) - x.value(1))
 const lanes = computed(() => [...props.scene.levelOrder].reverse().map((id, i) => ({ id, top: RULER + i * LANE })))
 const height = computed(() => RULER + lanes.value.length * LANE + 6)
+/** Numbers shrink before they run into each other. */
+const type = computed(() => Math.min(13, Math.max(9, step.value * 0.56)))
 const every = computed(() => (step.value >= 26 ? 1 : step.value >= 13 ? 2 : step.value >= 9 ? 4 : 6))
 const ticks = computed(() =>
   Array.from({ length: length.value }, (_, i) => i + 1).map((frame) => ({
@@ -108,8 +110,8 @@ watch(() => props.frame, async () => {
               class="drawing" :class="[each.entry.role, { drawn: each.drawn, again: each.again }]" :data-number="each.entry.number"
               @pointerdown="grab($event, lane.id, each.frame)" @pointermove="pull" @pointerup="letGo" @pointercancel="drag = undefined"
             >
-              <circle :cx="each.at" cy="56" :r="each.entry.role === 'key' && !each.again ? 14 : 11" />
-              <text :x="each.at" y="61" text-anchor="middle">{{ each.again ? `(${each.entry.number})` : each.entry.number }}</text>
+              <circle :cx="each.at" cy="56" :r="Math.min(each.entry.role === 'key' && !each.again ? 14 : 11, Math.max(7, step * 0.52))" />
+              <text :x="each.at" :y="56 + type * 0.37" text-anchor="middle" :style="{ fontSize: `${type}px` }">{{ each.again ? `(${each.entry.number})` : each.entry.number }}</text>
               <line v-if="each.entry.role === 'breakdown'" :x1="each.at - 8" :x2="each.at + 8" y1="64.5" y2="64.5" class="under" />
             </g>
           </template>
@@ -202,7 +204,8 @@ text {
 }
 
 .drawing text {
-  font: 560 13px var(--heading);
+  font-family: var(--heading);
+  font-weight: 560;
   fill: var(--graphite);
 }
 

@@ -54,10 +54,10 @@ const length = computed(() => {
   if (!(value > 0) || !Number.isFinite(value)) return undefined
   return form.unit === 'frames' ? value : value < 1e5 ? secondsToFrames(value, fps.value ?? 24) : undefined
 })
-function changeUnit(unit: string | number | boolean | undefined) {
+function changeUnit(unit: typeof form.unit) {
   if (unit === form.unit || !length.value) return
   form.length = unit === 'frames' ? String(length.value) : String(Number(framesToSeconds(length.value, fps.value ?? 24).toFixed(3)))
-  form.unit = unit as typeof form.unit
+  form.unit = unit
 }
 
 const parsed = computed(() =>
@@ -153,10 +153,7 @@ async function setUp() {
         <label for="scene-length">Length</label>
         <div class="line">
           <ElInput id="scene-length" v-model="form.length" inputmode="decimal" class="short" :aria-invalid="wrong('length') !== ''" />
-          <ElRadioGroup :model-value="form.unit" aria-label="Length in" @update:model-value="changeUnit">
-            <ElRadioButton value="frames">frames</ElRadioButton>
-            <ElRadioButton value="seconds">seconds</ElRadioButton>
-          </ElRadioGroup>
+          <button v-for="unit in (['frames', 'seconds'] as const)" :key="unit" type="button" class="word" :aria-pressed="form.unit === unit" @click="changeUnit(unit)">{{ unit }}</button>
           <span v-if="length && fps" class="note">{{ form.unit === 'frames' ? `${Number((length / fps).toFixed(2))} s` : `${length} frames` }}</span>
         </div>
         <p v-if="wrong('length')" class="wrong" role="alert">{{ wrong('length') }}</p>
@@ -169,11 +166,9 @@ async function setUp() {
         </label>
       </fieldset>
       <div class="field line">
-        <span id="numbering">Drawing numbers</span>
-        <ElRadioGroup v-model="form.numbering" aria-labelledby="numbering">
-          <ElRadioButton value="by-frame">by frame</ElRadioButton>
-          <ElRadioButton value="in-order">1, 2, 3 …</ElRadioButton>
-        </ElRadioGroup>
+        <span class="label">Drawing numbers</span>
+        <button type="button" class="word" :aria-pressed="form.numbering === 'by-frame'" @click="form.numbering = 'by-frame'">by frame</button>
+        <button type="button" class="word" :aria-pressed="form.numbering === 'in-order'" @click="form.numbering = 'in-order'">1, 2, 3 …</button>
       </div>
     </div>
     <div class="end">
@@ -215,7 +210,8 @@ h1,
   border: 0;
 }
 
-.field > label,
+.field > label:not(.approach),
+.label,
 legend {
   padding: 0;
   font-weight: 600;
@@ -288,7 +284,6 @@ legend {
   padding: 5px 9px;
   border: 1px solid var(--rule);
   border-radius: var(--corner);
-  font-weight: 400;
   line-height: 1.35;
 }
 

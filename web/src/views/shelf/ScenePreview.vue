@@ -59,14 +59,15 @@ defineExpose({ start, pause })
 <style scoped>
 .test {
   display: grid;
-  place-items: center;
   aspect-ratio: 16 / 9;
   overflow: hidden;
   border-bottom: 1px solid var(--rule);
 }
 
 canvas {
-  max-width: 100%;
-  max-height: 100%;
+  width: 100%;
+  height: 100%;
+  min-height: 0;
+  object-fit: contain;
 }
 </style>

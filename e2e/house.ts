@@ -1,0 +1,121 @@
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+import { freePort, openCluster } from '../scripts/lib/postgres.mjs'
+import { startServer } from '../scripts/lib/server.mjs'
+
+/** The app as `npm start` runs it, on a database of its own, with a server that can be killed. */
+export interface House {
+  readonly url: string
+  killServer: () => Promise<void>
+  startServer: () => Promise<void>
+}
+
+export const test = base.extend<{ desk: Desk }, { house: House }>({
+  house: [async ({}, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'unhurried-e2e-'))
+    chmodSync(folder, 0o755)
+    const cluster = await openCluster({ folder })
+    const port = await freePort()
+    const start = () => startServer({ databaseUrl: cluster.url, port, logFile: join(folder, 'server.log') })
+    let server = await start()
+    await use({
+      url: `http://127.0.0.1:${port}`,
+      async killServer() {
+        const gone = new Promise((resolve) => server.process.once('exit', resolve))
+        server.process.kill('SIGKILL')
+        await gone
+      },
+      async startServer() {
+        server = await start()
+      },
+    })
+    await server.stop()
+    await cluster.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }, { scope: 'worker', timeout: 60_000 }],
+  desk: async ({ page, house }, use) => use(deskOf(page, house)),
+})
+export { expect }
+
+export type Desk = ReturnType<typeof deskOf>
+
+/** What a person does at the desk, with a real pointer. */
+export function deskOf(page: Page, house: House) {
+  const table = page.getByTestId('table')
+  const paper = page.locator('[data-test=table] canvas').first()
+
+  /** Draws through places given as shares of the paper's width and height. */
+  async function draw(...places: (readonly [number, number])[]) {
+    const box = (await paper.boundingBox())!
+    const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const
+    await page.mouse.move(...at(places[0]!))
+    await page.mouse.down()
+    for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 8 })
+    await page.mouse.up()
+  }
+
+  return {
+    page,
+    paper,
+    table,
+    draw,
+    kept: () => expect(page.getByTestId('keeping')).toHaveText('Kept'),
+    cell: (level: string, frame: number) => page.locator(`[data-cell="${level}:${frame}"]`),
+    /** The sheet of a level as text, one entry a frame: a number where a drawing begins, | for a hold. */
+    async sheet(level: string, frames: number): Promise<string> {
+      const cells = await page.locator('.cell').evaluateAll((all) => all.map((cell) => [(cell as HTMLElement).dataset['cell']!, cell.textContent?.trim() ?? '', cell.className] as const))
+      const text = new Map(cells.map(([name, content, kind]) => [name, kind.includes('empty') ? '.' : content || '|']))
+      return Array.from({ length: frames }, (_, i) => text.get(`${level}:${i + 1}`) ?? '?').join(' ')
+    },
+    /** How many pixels on the table are nearer to a colour than `reach`. */
+    pixels: (colour: readonly [number, number, number], reach = 40) =>
+      paper.evaluate((canvas, [[r, g, b], far]) => {
+        const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
+        let count = 0
+        for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < far) count++
+        return count
+      }, [colour, reach] as const),
+    /** Sets up a scene through the form and ends in Plan. */
+    async newScene({ name, size = 'Small sprite', fps = 12, frames, approach }: { name: string; size?: string; fps?: number; frames: number; approach?: string }) {
+      await page.goto(`${house.url}/new`)
+      await page.getByLabel('Name', { exact: true }).fill(name)
+      await page.getByRole('button', { name: size }).click()
+      await page.getByLabel('Rate, frames a second').fill(String(fps))
+      await page.getByLabel('Length', { exact: true }).fill(String(frames))
+      if (approach) await page.getByText(approach, { exact: true }).click()
+      await page.getByRole('button', { name: 'Set up and plan it' }).click()
+      await expect(page.getByTestId('strip')).toBeVisible()
+    },
+    /** Goes to a frame of the only level on the strip, by keyboard. */
+    async goToFrame(frame: number) {
+      const strip = page.getByRole('application')
+      await strip.focus()
+      const heading = page.getByRole('heading', { name: /^Frame/ })
+      for (let tries = 0; tries < 400; tries++) {
+        const at = Number(/\d+/.exec((await heading.textContent())!)![0])
+        if (at === frame) return
+        await strip.press(at < frame ? 'ArrowRight' : 'ArrowLeft')
+      }
+    },
+    async putKey(frame: number) {
+      await this.goToFrame(frame)
+      await page.getByRole('button', { name: `Put a key at frame ${frame}` }).click()
+    },
+    to: (place: 'Plan' | 'Draw' | 'Hand over') => page.getByRole('link', { name: place, exact: true }).click(),
+  }
+}
+
+/** The bytes of the file a click saves. */
+export async function saved(page: Page, act: () => Promise<void>): Promise<Buffer> {
+  const [download] = await Promise.all([page.waitForEvent('download'), act()])
+  return readFileSync(await download.path())
+}
+
+export async function expectNothingSerious(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).slice(0, 4).join(', ')}`)).toEqual([])
+}

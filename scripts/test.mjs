@@ -1,0 +1,59 @@
+// Runs everything: installs what is missing, then lint, types, unit, server and interface tests, and sums them up.
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { build } from './lib/build.mjs'
+import { installModules, installPackages } from './lib/packages.mjs'
+import { root } from './lib/paths.mjs'
+import { postgresPrograms } from './lib/postgres.mjs'
+import { orStop, say } from './lib/say.mjs'
+
+const results = join(root, 'test-results')
+const CHROMIUM = '/usr/bin/chromium'
+
+const run = (command, ...words) =>
+  new Promise((resolve) => {
+    say(`\n── ${[command, ...words].join(' ')}`)
+    const child = spawn(command, words, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, npm_config_loglevel: 'error' } })
+    child.once('error', () => resolve(1))
+    child.once('exit', (code) => resolve(code ?? 1))
+  })
+
+/** A check that passes or fails as one. */
+async function check(...words) {
+  const failed = (await run('npm', 'run', '--silent', ...words)) === 0 ? 0 : 1
+  return { passed: 1 - failed, failed }
+}
+
+/** The counts a runner wrote to its file; a run that wrote none, or failed without a failing test, counts as one failure. */
+function counted(code, file, read) {
+  const counts = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 }
+  if ((code !== 0 && counts.failed === 0) || counts.passed + counts.failed === 0) counts.failed += 1
+  return counts
+}
+
+async function unit() {
+  const file = join(results, 'unit.json')
+  const code = await run('npx', 'jest', '--json', `--outputFile=${file}`)
+  return counted(code, file, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }))
+}
+
+async function interfaceTests() {
+  const file = join(results, 'e2e.json')
+  const code = await run('npx', 'playwright', 'test', '-c', 'e2e')
+  return counted(code, file, ({ stats, errors }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + errors.length }))
+}
+
+await orStop(async () => {
+  installModules()
+  postgresPrograms()
+  if (!existsSync(CHROMIUM)) installPackages(['chromium'], 'Chromium')
+  rmSync(results, { recursive: true, force: true })
+  mkdirSync(results)
+  await build()
+  const parts = [await check('lint'), await check('types'), await unit(), await interfaceTests()]
+  const passed = parts.reduce((sum, part) => sum + part.passed, 0)
+  const failed = parts.reduce((sum, part) => sum + part.failed, 0)
+  say(`\n${passed} passed, ${failed} failed`)
+  process.exit(failed === 0 ? 0 : 1)
+})
