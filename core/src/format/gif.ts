@@ -138,7 +138,8 @@ export function openGif({ width, height, transparent }: { width: number; height:
 
   function planeOf(pixels: Picture['pixels']): Uint32Array {
     requireWhole('pixels.length', pixels.length, width * height * 4, width * height * 4)
-    const plane = new Uint32Array(pixels.slice().buffer)
+    // A copy of just these bytes, whatever larger buffer they may lie in.
+    const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
     for (let i = 0; i < plane.length; i++) {
       const opacity = plane[i]! >>> 24
       if (opacity === 255) continue

@@ -70,11 +70,13 @@ export function sceneKeeper(database: DataSource) {
      */
     async keep(id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> {
       return database.transaction(async (manager) => {
-        const [row] = await manager.query<{ document: Scene; version: number }[]>('SELECT document, version FROM scene WHERE id = $1 FOR UPDATE', [id])
-        if (!row) throw new Problem(404, 'This scene is not on the shelf.')
-        const known = new Set(
-          (await manager.query<{ id: string }[]>('SELECT id FROM edit WHERE scene = $1 AND id = ANY($2)', [id, sent.map((entry) => entry.id)])).map((entry) => entry.id),
+        const [row] = await manager.query<{ document: Scene; version: number; known: string[] }[]>(
+          `SELECT document, version, ARRAY(SELECT edit.id FROM edit WHERE edit.scene = scene.id AND edit.id = ANY($2)) AS known
+           FROM scene WHERE id = $1 FOR UPDATE`,
+          [id, sent.map((entry) => entry.id)],
         )
+        if (!row) throw new Problem(404, 'This scene is not on the shelf.')
+        const known = new Set(row.known)
         if (base !== row.version) {
           const missed = base < row.version ? await keptSince(manager, id, base) : []
           const own = new Set(sent.map((entry) => entry.id))
@@ -91,11 +93,13 @@ export function sceneKeeper(database: DataSource) {
         }
         const version = row.version + fresh.length
         await manager.query(
-          `INSERT INTO edit (scene, version, id, edit)
-           SELECT $1, $2 + n, id, edit FROM unnest($3::text[], $4::jsonb[]) WITH ORDINALITY AS sent (id, edit, n)`,
-          [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit))],
+          `WITH history AS (
+             INSERT INTO edit (scene, version, id, edit)
+             SELECT $1, $2 + n, id, edit FROM unnest($3::text[], $4::jsonb[]) WITH ORDINALITY AS sent (id, edit, n)
+           )
+           UPDATE scene SET document = $5, version = $6, updated_at = now() WHERE id = $1`,
+          [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit)), JSON.stringify(scene), version],
         )
-        await manager.query('UPDATE scene SET document = $2, version = $3, updated_at = now() WHERE id = $1', [id, JSON.stringify(scene), version])
         return { version }
       })
     },

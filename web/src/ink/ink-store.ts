@@ -1,6 +1,8 @@
 import { inkAfter, inkKey, PASSES, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
 import { api } from '../api'
 
+/** Drawings in the first request, so that the paper shows something soon, and in each later one. */
+const FIRST = 8
 const AT_ONCE = 60
 const EMPTY: Ink = []
 
@@ -56,13 +58,16 @@ export function createInkStore(scene: string) {
     /** Loads what is missing, in the order given. `waiting` are edits not yet on the server. */
     async ensure(drawings: readonly string[], waiting: () => readonly Edit[] = () => [], sceneNow: () => Scene): Promise<void> {
       const missing = [...new Set(drawings)].filter((drawing) => !loaded.has(drawing))
-      for (let i = 0; i < missing.length; i += AT_ONCE) {
-        const batch = missing.slice(i, i + AT_ONCE).filter((drawing) => !loading.has(drawing))
-        if (batch.length === 0) continue
-        const job = fetchInk(batch, waiting, sceneNow).finally(() => batch.forEach((drawing) => loading.delete(drawing)))
-        for (const drawing of batch) loading.set(drawing, job)
+      for (let i = 0; i < missing.length; i += i === 0 ? FIRST : AT_ONCE) {
+        const wanted = missing.slice(i, i + (i === 0 ? FIRST : AT_ONCE))
+        const batch = wanted.filter((drawing) => !loading.has(drawing) && !loaded.has(drawing))
+        if (batch.length > 0) {
+          const job = fetchInk(batch, waiting, sceneNow).finally(() => batch.forEach((drawing) => loading.delete(drawing)))
+          for (const drawing of batch) loading.set(drawing, job)
+        }
+        // One batch after the other: what is nearest is on the paper before the rest is asked for.
+        await Promise.all(wanted.map((drawing) => loading.get(drawing)))
       }
-      await Promise.all(missing.map((drawing) => loading.get(drawing)))
     },
     /** Forgets ink that was changed elsewhere, so that it is read again. */
     forget(drawings: ReadonlySet<string> | undefined) {

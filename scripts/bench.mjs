@@ -1,0 +1,275 @@
+// Prints figures, each as median and p95, against the named reference in the same run. Nothing is asserted here.
+import { spawnSync } from 'node:child_process'
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { Agent, request } from 'node:http'
+import { createRequire } from 'node:module'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { build } from './lib/build.mjs'
+import { installModules, installPackages } from './lib/packages.mjs'
+import { root } from './lib/paths.mjs'
+import { openCluster } from './lib/postgres.mjs'
+import { orStop, say, Stop } from './lib/say.mjs'
+import { startServer } from './lib/server.mjs'
+
+const SECONDS = 5
+const at = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN
+const figures = (values, unit, digits = 2) => `median ${at(values, 0.5).toFixed(digits)} ${unit}, p95 ${at(values, 0.95).toFixed(digits)} ${unit} (${values.length} samples)`
+
+let serial = 0
+const freshId = () => `bench${(serial++).toString(36).padStart(8, '0')}`
+/** A hand-drawn looking line of about 60 points somewhere on the paper. */
+function stroke(seed) {
+  const points = []
+  const [x, y, turn] = [100 + ((seed * 137) % 1000), 80 + ((seed * 89) % 520), seed * 0.7]
+  for (let i = 0; i < 60; i++) {
+    points.push(Math.round((x + i * 2.2 * Math.cos(turn + i / 40)) * 8) / 8, Math.round((y + i * 2.2 * Math.sin(turn + i / 25)) * 8) / 8, Math.round((0.5 + 0.4 * Math.sin(i / 20)) * 255) / 255)
+  }
+  return { kind: 'stroke', id: freshId(), swatch: 'pencil', size: 5, points }
+}
+const inked = (drawing, count, seed = 0) => ({ type: 'ink.change', drawing, pass: 'line', remove: [], add: Array.from({ length: count }, (_, at) => ({ at, piece: stroke(seed * 1000 + at) })) })
+const key = (id, frame) => ({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } })
+const settings = (name, length) => ({ name, width: 1280, height: 720, fps: 24, length, paper: '#fbf7ee', approach: 'straight-ahead', numbering: 'by-frame' })
+
+function client(port) {
+  const agent = new Agent({ keepAlive: true, maxSockets: 64 })
+  return (path, body) =>
+    new Promise((resolve, reject) => {
+      const text = JSON.stringify(body)
+      const ask = request({ agent, host: '127.0.0.1', port, path, method: 'POST', headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) } }, (answer) => {
+        let said = ''
+        answer.on('data', (chunk) => (said += chunk))
+        answer.on('end', () => (answer.statusCode < 300 ? resolve(JSON.parse(said)) : reject(new Error(said.slice(0, 300)))))
+      })
+      ask.on('error', reject)
+      ask.end(text)
+    })
+}
+
+async function makeScene(post, id, name, length, edits) {
+  await post('/api/scenes', { id, production: 'bench', settings: settings(name, length) })
+  let version = 0
+  for (let i = 0; i < edits.length; i += 20) {
+    const batch = edits.slice(i, i + 20).map((edit) => ({ id: freshId(), edit }))
+    version = (await post(`/api/scenes/${id}/edits`, { base: version, edits: batch })).version
+  }
+  return version
+}
+
+/** Times what the page's own listeners and frames cost on its main thread, without touching the page's code. */
+function watchMainThread() {
+  window.costs = { pointermove: [], keydown: [], frame: [] }
+  const plain = EventTarget.prototype.addEventListener
+  EventTarget.prototype.addEventListener = function (type, listener, ...rest) {
+    if (!(type in window.costs) || typeof listener !== 'function') return plain.call(this, type, listener, ...rest)
+    return plain.call(this, type, function (event) {
+      const began = performance.now()
+      listener.call(this, event)
+      window.costs[type].push(performance.now() - began)
+    }, ...rest)
+  }
+}
+
+async function desk(browser, url) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(watchMainThread)
+  await page.goto(`${url}/scene/bench400/draw`)
+  await page.waitForSelector('[data-test=table] canvas')
+  await page.waitForFunction(() => document.querySelector('[data-test=keeping]')?.textContent === 'Kept')
+  await page.waitForLoadState('networkidle')
+  // The drawing in the middle: two earlier and two later lie under it on the light table.
+  await page.locator('[data-cell="A:5"]').click()
+  const box = await page.locator('[data-test=table] canvas').first().boundingBox()
+  for (let line = 0; line < 12; line++) {
+    await page.mouse.move(box.x + 60, box.y + 40 + line * 30)
+    await page.mouse.down()
+    for (let i = 1; i <= 60; i++) await page.mouse.move(box.x + 60 + i * 9, box.y + 40 + line * 30 + 14 * Math.sin(i / 5))
+    await page.mouse.up()
+  }
+  const pen = await page.evaluate(() => window.costs.pointermove)
+  say(`pen event, 400 strokes and 4 drawings on the light table: ${figures(pen, 'ms')}; aim p95 ≤ 4 ms; p95 is ${((at(pen, 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a 60 Hz frame`)
+
+  // From the key to the end of the frame that shows the next drawing.
+  const flips = []
+  for (let i = 0; i < 60; i++) {
+    flips.push(await page.evaluate((name) => new Promise((resolve) => {
+      requestAnimationFrame(() => {
+        const began = performance.now()
+        window.dispatchEvent(new KeyboardEvent('keydown', { key: name, code: `Key${name.toUpperCase()}`, bubbles: true }))
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => resolve(performance.now() - began)
+        queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
+      })
+    }), Math.floor(i / 6) % 2 === 0 ? 'f' : 's'))
+  }
+  say(`flip to the next drawing, key to painted: ${figures(flips.slice(8), 'ms')}; aim p95 ≤ 16 ms; p95 is ${((at(flips.slice(8), 0.95) / (1000 / 24)) * 100).toFixed(0)} % of a frame at 24`)
+  await page.close()
+
+  const first = []
+  for (let run = 0; run < 7; run++) {
+    const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const opened = await fresh.newPage()
+    await opened.goto(`${url}/scene/bench200/draw`, { waitUntil: 'commit' })
+    const ms = await opened.evaluate(() => new Promise((resolve) => {
+      const dark = () => {
+        const canvas = document.querySelector('[data-test=table] canvas')
+        if (!canvas || canvas.width < 50) return false
+        const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
+        for (let i = 0; i < data.length; i += 4) if (data[i] < 90 && data[i + 1] < 90 && data[i + 2] < 90) return true
+        return false
+      }
+      const look = () => (dark() ? resolve(performance.now()) : requestAnimationFrame(look))
+      look()
+    }))
+    first.push(ms)
+    await fresh.close()
+  }
+  say(`first picture of a scene of 200 drawings × 20 strokes, cold: ${figures(first, 'ms', 0)}`)
+}
+
+/** Frames of a sample scene as raw RGBA, painted by the app itself. */
+async function sampleFrames(browser, url, scene, work) {
+  const page = await browser.newPage()
+  await page.goto(`${url}/scene/${scene}/hand-over`)
+  await page.getByText('Numbered PNG stills').click()
+  await page.getByRole('button', { name: 'Make the stills' }).click()
+  const [download] = await Promise.all([page.waitForEvent('download', { timeout: 120_000 }), page.locator('[data-test=file]').click({ timeout: 120_000 })])
+  const folder = join(work, scene)
+  mkdirSync(folder)
+  const { unzipSync } = createRequire(join(root, 'core', 'package.json'))('fflate')
+  let count = 0
+  for (const bytes of Object.values(unzipSync(readFileSync(await download.path())))) writeFileSync(join(folder, `${String(++count).padStart(4, '0')}.png`), bytes)
+  await page.close()
+  const raw = join(work, `${scene}.rgba`)
+  spawnSync('ffmpeg', ['-v', 'error', '-y', '-i', join(folder, '%04d.png'), '-f', 'rawvideo', '-pix_fmt', 'rgba', raw])
+  return { raw, count }
+}
+
+async function gif(work, name, raw, count) {
+  const frames = Array.from({ length: count }, (_, i) => readFileSync(raw).subarray(i * 1280 * 720 * 4, (i + 1) * 1280 * 720 * 4))
+  const { openGif, gifDelays } = await import(pathToFileURL(join(work, 'gif.mjs')).href)
+  const ours = []
+  let bytes
+  for (let run = 0; run < 7; run++) {
+    const began = performance.now()
+    const writer = openGif({ width: 1280, height: 720, transparent: false })
+    const delays = gifDelays(frames.map(() => 1), 24)
+    frames.forEach((frame, i) => writer.add(frame, delays[i]))
+    bytes = writer.finish()
+    ours.push(performance.now() - began)
+  }
+  const file = join(work, `${name}.ours.gif`)
+  writeFileSync(file, bytes)
+  const theirs = []
+  const reference = join(work, `${name}.reference.gif`)
+  for (let run = 0; run < 5; run++) {
+    const began = performance.now()
+    spawnSync('ffmpeg', ['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '1280x720', '-framerate', '24', '-i', raw, '-vf', 'split[a][b];[a]palettegen[p];[b][p]paletteuse', reference])
+    theirs.push(performance.now() - began)
+  }
+  const theirBytes = readFileSync(reference).length
+  const decoded = join(work, `${name}.decoded.rgba`)
+  spawnSync('ffmpeg', ['-v', 'error', '-y', '-i', file, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-vf', 'fps=24', decoded])
+  const colours = new Set(frames.flatMap((frame) => [...new Set(new Uint32Array(frame.buffer, frame.byteOffset, 1280 * 720))]))
+  say(`GIF of ${count} frames 1280 × 720, ${name} (${colours.size} colours): ${figures(ours, 'ms', 0)}, ${bytes.length} bytes`)
+  say(`  against ffmpeg palettegen and paletteuse: ${figures(theirs, 'ms', 0)}, ${theirBytes} bytes; time ratio ${(at(ours, 0.5) / at(theirs, 0.5)).toFixed(2)} (aim ≤ 0.50), bytes ratio ${(bytes.length / theirBytes).toFixed(2)} (aim ≤ 1.00)`)
+  if (colours.size <= 256) {
+    const { GifReader } = createRequire(join(root, 'e2e', 'package.json'))('omggif')
+    const reader = new GifReader(bytes)
+    const canvas = new Uint8Array(1280 * 720 * 4)
+    let [wrong, source, shown] = [0, 0, 0]
+    for (let n = 0; n < reader.numFrames(); n++) {
+      reader.decodeAndBlitFrameRGBA(n, canvas)
+      for (shown += reader.frameInfo(n).delay; source < count && source * (100 / 24) < shown - 0.51; source++) {
+        for (let i = 0; i < canvas.length; i++) if (canvas[i] !== frames[source][i]) wrong++
+      }
+    }
+    say(`  decoded again: ${source} of ${count} frames compared, ${wrong} channel values differ (aim 0)`)
+  }
+}
+
+/** The same pictures in at most 256 colours. */
+function posterised(raw, work) {
+  const bytes = Buffer.from(readFileSync(raw))
+  for (let i = 0; i < bytes.length; i++) if (i % 4 !== 3) bytes[i] = Math.round(bytes[i] / 51) * 51
+  const file = join(work, 'posterised.rgba')
+  writeFileSync(file, bytes)
+  return file
+}
+
+async function keeping(post, cluster, work) {
+  const edit = (drawing) => ({ type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 1e6, piece: stroke(serial) }] })
+  const body = JSON.stringify(edit('k1'))
+  async function hand(scene, until, times) {
+    let version = await makeScene(post, scene, scene, 24, [key('k1', 1)])
+    while (performance.now() < until()) {
+      const began = performance.now()
+      version = (await post(`/api/scenes/${scene}/edits`, { base: version, edits: [{ id: freshId(), edit: edit('k1') }] })).version
+      times.push(performance.now() - began)
+    }
+  }
+  const env = { ...process.env, PGPASSWORD: decodeURIComponent(new URL(cluster.url).password) }
+  const { port } = new URL(cluster.url)
+  const script = join(work, 'insert.sql')
+  writeFileSync(script, `INSERT INTO bench_insert (edit) VALUES ('${body}'::jsonb);\n`)
+  const psql = (...words) => spawnSync(join(cluster.programs, words[0]), ['-h', '127.0.0.1', '-p', port, '-U', 'unhurried', ...words.slice(1)], { env, encoding: 'utf8' })
+  psql('psql', '-d', 'unhurried', '-c', 'CREATE TABLE bench_insert (n serial PRIMARY KEY, edit jsonb NOT NULL)')
+  for (const connections of [1, 50]) {
+    const times = []
+    const end = performance.now() + SECONDS * 1000
+    await Promise.all(Array.from({ length: connections }, (_, n) => hand(`keep${connections}x${n}`, () => end, times)))
+    const plain = psql('pgbench', '-n', '-c', String(connections), '-j', '2', '-T', String(SECONDS), '-f', script, 'unhurried')
+    const reference = Number(/tps = ([\d.]+)/.exec(plain.stdout)?.[1])
+    const rate = times.length / SECONDS
+    say(`edits kept on ${connections} connection${connections > 1 ? 's' : ''} (a stroke of ${body.length} bytes each): ${rate.toFixed(0)} a second, ${figures(times, 'ms')}`)
+    say(`  against pgbench inserting the same bytes: ${reference.toFixed(0)} a second; ratio ${(rate / reference).toFixed(2)}`)
+  }
+}
+
+/** `npm run bench -- gif` prints only that part. */
+const PARTS = ['desk', 'gif', 'keeping']
+const wanted = process.argv.slice(2)
+
+await orStop(async () => {
+  const unknown = wanted.find((part) => !PARTS.includes(part))
+  if (unknown) throw new Stop(`There is no part "${unknown}": choose among ${PARTS.join(', ')}, or name none for all.`)
+  const does = (part) => wanted.length === 0 || wanted.includes(part)
+  installModules()
+  if (spawnSync('ffmpeg', ['-version']).status !== 0) installPackages(['ffmpeg'], 'ffmpeg')
+  if (!existsSync('/usr/bin/chromium')) installPackages(['chromium'], 'Chromium')
+  await build()
+  const work = mkdtempSync(join(tmpdir(), 'unhurried-bench-'))
+  chmodSync(work, 0o755)
+  const { build: bundle } = createRequire(join(root, 'package.json'))('esbuild')
+  await bundle({ entryPoints: [join(root, 'core', 'src', 'format', 'gif.ts')], bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'gif.mjs'), logLevel: 'error' })
+  const { chromium } = createRequire(join(root, 'e2e', 'package.json'))('@playwright/test')
+  const cluster = await openCluster({ folder: work })
+  const server = await startServer({ databaseUrl: cluster.url, logFile: join(work, 'server.log') })
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  try {
+    const url = `http://127.0.0.1:${server.port}`
+    const post = client(server.port)
+    await post('/api/productions', { id: 'bench', name: 'Bench' })
+    if (does('desk')) {
+      const nine = Array.from({ length: 9 }, (_, i) => `d${i + 1}`)
+      await makeScene(post, 'bench400', 'Four hundred strokes', 24, [
+        ...nine.map((id, i) => key(id, i + 1)), ...nine.map((id, i) => inked(id, 400, i)),
+        { type: 'level.set', level: 'A', fields: { lightTable: { on: true, shows: 'around', earlier: 2, later: 2, earlierStrength: 0.45, laterStrength: 0.4 } } },
+      ])
+      await makeScene(post, 'bench200', 'Two hundred drawings', 200, Array.from({ length: 200 }, (_, i) => [key(`e${i + 1}`, i + 1), inked(`e${i + 1}`, 20, 100 + i)]).flat())
+      await desk(browser, url)
+    }
+    if (does('gif')) {
+      const lime = await sampleFrames(browser, url, 'lowtide-lime', work)
+      await gif(work, 'the lime', lime.raw, lime.count)
+      await gif(work, 'the lime in few colours', posterised(lime.raw, work), lime.count)
+    }
+    if (does('keeping')) await keeping(post, cluster, work)
+  } finally {
+    await browser.close()
+    await server.stop()
+    await cluster.stop()
+    rmSync(work, { recursive: true, force: true })
+  }
+})
