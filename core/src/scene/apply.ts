@@ -44,6 +44,12 @@ export function partsBetween(before: Scene, after: Scene): string[] {
 export type InkKey = `${string}/${string}`
 export const inkKey = (drawing: string, pass: string): InkKey => `${drawing}/${pass}`
 
+/** The drawings whose ink an edit writes. */
+export function inkedBy(edit: Edit): string[] {
+  if (edit.type === 'ink.change') return [edit.drawing]
+  return edit.type === 'drawing.copy' ? [edit.drawing.id] : []
+}
+
 /**
  * What an edit does to the ink: the passes it writes, and from what. A copied drawing takes its
  * ink from its source.

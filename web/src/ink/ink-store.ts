@@ -1,4 +1,4 @@
-import { inkAfter, inkKey, PASSES, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
+import { inkAfter, inkedBy, inkKey, PASSES, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
 import { api } from '../api'
 
 /** Drawings in the first request, so that the paper shows something soon, and in each later one. */
@@ -30,18 +30,18 @@ export function createInkStore(scene: string) {
   }
 
   async function fetchInk(drawings: readonly string[], waiting: () => readonly Edit[], sceneNow: () => Scene) {
+    const asked = waiting()
     const found = await api.readInk(scene, drawings)
     for (const { drawing, pass, ink } of found) if (!loaded.has(drawing)) passes.set(inkKey(drawing, pass), ink)
     const fresh = drawings.filter((drawing) => !loaded.has(drawing))
     for (const drawing of fresh) loaded.add(drawing)
-    // Edits the server has not seen yet lie on top of what it sent.
-    for (const edit of waiting()) {
-      const target = edit.type === 'ink.change' ? edit.drawing : edit.type === 'drawing.copy' ? edit.drawing.id : undefined
-      if (target === undefined || !fresh.includes(target)) continue
+    // Edits the server may not have seen when it answered lie on top of what it sent.
+    for (const edit of new Set([...asked, ...waiting()])) {
+      if (!inkedBy(edit).some((drawing) => fresh.includes(drawing))) continue
       try {
         for (const { drawing, pass, ink } of inkAfter(edit, sceneNow(), inkOf)) passes.set(inkKey(drawing, pass), ink)
       } catch {
-        // Sent and kept between the two answers: it is in what the server sent.
+        // It had arrived by then: it is in what the server sent.
       }
     }
     for (const drawing of fresh) for (const pass of PASSES) if (passes.has(inkKey(drawing, pass))) for (const listener of listeners) listener(drawing, pass)

@@ -1,4 +1,4 @@
-import { applyEdit, editInWords, EditRefused, partsBetween, touchedBy, type Edit, type Scene } from '@unhurried/core'
+import { applyEdit, editInWords, EditRefused, inkedBy, partsBetween, touchedBy, type Edit, type Scene } from '@unhurried/core'
 import { ApiProblem, api, type KeptEdit } from '../api'
 import { freshId } from '../ids'
 import { openOutbox, type AsideRow, type OutboxRow } from './outbox'
@@ -62,15 +62,14 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
   }
 
   /** Takes in edits kept by others and lays our waiting ones on top again. */
-  async function takeIn(missed: readonly KeptEdit[], fresh?: { scene: Scene; version: number }) {
+  async function takeIn(missed: readonly KeptEdit[], { fresh, adopted = [] }: { fresh?: { scene: Scene; version: number }; adopted?: readonly OutboxRow[] } = {}) {
     const own = new Set(waiting.map((row) => row.id))
     const theirs = new Set<string>()
-    const inked = new Set<string>()
+    const inked = new Set(adopted.flatMap(({ edit }) => inkedBy(edit)))
     for (const { id: editId, edit } of missed) {
       const after = applyEdit(confirmed, edit).scene
       if (!own.has(editId)) for (const part of touchedBy(confirmed, after, edit)) theirs.add(part)
-      if (edit.type === 'ink.change') inked.add(edit.drawing)
-      if (edit.type === 'drawing.copy') inked.add(edit.drawing.id)
+      for (const drawing of inkedBy(edit)) inked.add(drawing)
       confirmed = after
     }
     if (fresh) {
@@ -109,7 +108,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
     const complete = found !== undefined && (found.length === 0 ? !problem : found[0]!.version === version + 1 && found.length < 500)
     if (complete && found.length === 0) return
     if (complete) await takeIn(found)
-    else await takeIn([], await api.readScene(id))
+    else await takeIn([], { fresh: await api.readScene(id) })
   }
 
   function nextBatch(): OutboxRow[] {
@@ -189,7 +188,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
         if (closed) return
         ofOthers -= rows.length
         waiting.unshift(...rows)
-        void takeIn([]).then(() => {
+        void takeIn([], { adopted: rows }).then(() => {
           tell()
           void send()
         })

@@ -78,8 +78,7 @@ export const useScene = defineStore('scene', () => {
           },
         },
       })
-      await keeper.resume()
-      await loadInk()
+      await Promise.all([keeper.resume(), loadInk()])
     } catch (error) {
       if (turn === opening) trouble.value = error instanceof Error ? error.message : String(error)
     }

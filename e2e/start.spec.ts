@@ -1,0 +1,123 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { root } from '../scripts/lib/paths.mjs'
+import { freePort, openCluster } from '../scripts/lib/postgres.mjs'
+
+/** The start command as a person runs it. */
+let folder: string
+const started: ChildProcess[] = []
+test.beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'unhurried-start-'))
+  chmodSync(folder, 0o755)
+})
+test.afterEach(async () => {
+  for (const child of started.splice(0)) if (child.exitCode === null && child.signalCode === null) await ended(child, () => child.kill('SIGINT'))
+  rmSync(folder, { recursive: true, force: true })
+})
+
+function start(words: string[], env: NodeJS.ProcessEnv = {}) {
+  const child = spawn('node', ['scripts/start.mjs', ...words], { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] })
+  started.push(child)
+  let said = ''
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk))
+  return {
+    child,
+    /** All it said, once it ended or printed its address. */
+    done: () => new Promise<{ code: number | null; said: string }>((resolve) => {
+      child.stdout.on('data', () => said.includes('Ctrl-C') && resolve({ code: null, said }))
+      child.once('exit', (code) => resolve({ code, said: said.trim() }))
+    }),
+  }
+}
+const ended = (child: ChildProcess, act: () => void) =>
+  new Promise<void>((resolve) => {
+    child.once('exit', () => resolve())
+    act()
+  })
+const running = (pid: number) => existsSync(`/proc/${pid}`) && !readFileSync(`/proc/${pid}/stat`, 'utf8').includes(') Z ')
+const childrenOf = (pid: number) => spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' }).stdout.trim().split('\n').map(Number)
+
+test('after kill -9 of everything it starts again with everything kept; Ctrl-C stops what it started', async () => {
+  const port = await freePort()
+  const first = start(['--port', String(port), '--data', folder])
+  expect((await first.done()).said).toContain(`http://127.0.0.1:${port}`)
+  const url = `http://127.0.0.1:${port}`
+  const made = await fetch(`${url}/api/productions`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: 'kept', name: 'Kept through it all' }) })
+  expect(made.status).toBe(201)
+
+  const second = await start(['--port', String(await freePort()), '--data', folder]).done()
+  expect(second).toMatchObject({ code: 1, said: expect.stringMatching(/^Unhurried Sketch is running already with this data: open http:\S+, or choose another folder with --data DIR\.$/) })
+
+  const everything = [first.child.pid!, ...childrenOf(first.child.pid!)]
+  expect(everything.length).toBeGreaterThanOrEqual(3)
+  await ended(first.child, () => everything.forEach((pid) => process.kill(pid, 'SIGKILL')))
+
+  const again = start(['--port', String(port), '--data', folder])
+  expect((await again.done()).said).toContain(url)
+  const shelf = (await (await fetch(`${url}/api/shelf`)).json()) as { name: string; scenes: unknown[] }[]
+  expect(shelf.map((production) => [production.name, production.scenes.length])).toEqual([['Low Tide', 3], ['Kept through it all', 0]])
+
+  const all = [again.child.pid!, ...childrenOf(again.child.pid!)]
+  await ended(again.child, () => again.child.kill('SIGINT'))
+  expect(again.child.exitCode).toBe(0)
+  expect(all.filter(running)).toEqual([])
+  expect(existsSync(join(folder, 'running.json'))).toBe(false)
+})
+
+test('the start script alone killed: the server ends by itself and the next start takes the database over', async () => {
+  const port = await freePort()
+  const first = start(['--port', String(port), '--data', folder])
+  await first.done()
+  await ended(first.child, () => first.child.kill('SIGKILL'))
+  await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/shelf`).then(() => 'answers', () => 'gone')).toBe('gone')
+  expect((await start(['--port', String(port), '--data', folder]).done()).said).toContain(`http://127.0.0.1:${port}`)
+})
+
+test('DATABASE_URL is used instead of an own database', async () => {
+  const elsewhere = join(folder, 'elsewhere')
+  const cluster = await openCluster({ folder: elsewhere })
+  try {
+    const data = join(folder, 'data')
+    const app = start(['--port', String(await freePort()), '--data', data], { DATABASE_URL: cluster.url })
+    expect((await app.done()).said).toContain('the database of DATABASE_URL')
+    expect(existsSync(join(data, 'postgres'))).toBe(false)
+    await ended(app.child, () => app.child.kill('SIGINT'))
+  } finally {
+    await cluster.stop()
+  }
+})
+
+test('what is in the way is said in one sentence, and nothing is left half-made', async () => {
+  const taken = createServer()
+  const port = await new Promise<number>((resolve) => taken.listen(0, '127.0.0.1', () => resolve((taken.address() as { port: number }).port)))
+  const data = join(folder, 'data')
+  const file = join(folder, 'a-file')
+  writeFileSync(file, '')
+  const free = String(await freePort())
+  const cases: [string[], NodeJS.ProcessEnv, RegExp][] = [
+    [['--port', String(port), '--data', data], {}, /^Port \d+ is in use: stop what uses it, or choose another with --port N\.$/],
+    [['--port', 'seven', '--data', data], {}, /^--port must be a whole number from 1 to 65535; "seven" is not\.$/],
+    [['--colour', 'red'], {}, /^Unknown option '--colour'.* Use: npm start -- \[--port N\] \[--data DIR\]$/],
+    [['--port', free, '--data', file], {}, /^The data folder \S+ cannot be used: choose one you may write to with --data DIR\.$/],
+    [['--port', free, '--data', data], { DATABASE_URL: 'postgres://nobody@127.0.0.1:1/none' }, /^The server could not start on the database DATABASE_URL names: check that it runs and may be used\. .*ECONNREFUSED/],
+  ]
+  for (const [words, env, sentence] of cases) {
+    const { code, said } = await start(words, env).done()
+    expect(said).toMatch(sentence)
+    expect(said.split('\n')).toHaveLength(1)
+    expect(code).toBe(1)
+  }
+  expect(existsSync(join(data, 'postgres'))).toBe(false)
+  expect(existsSync(join(data, 'running.json'))).toBe(false)
+  taken.close()
+
+  // A damaged cluster: it says where the reason is.
+  const damaged = join(folder, 'damaged')
+  await (await openCluster({ folder: damaged })).stop()
+  writeFileSync(join(damaged, 'postgres', 'PG_VERSION'), 'nonsense')
+  expect(await start(['--port', free, '--data', damaged]).done()).toMatchObject({ code: 1, said: expect.stringMatching(/^The database did not start; the reason is at the end of \S+postgres\.log\.$/) })
+})
