@@ -198,12 +198,15 @@ test('two pages on one scene: lines of both stay; the same hold changed twice is
   await desk.cell('A', 1).click()
   await desk.draw([0.2, 0.2], [0.2, 0.8])
   await desk.kept()
+  // The other page hears of it by itself.
+  await expect(other.page.getByRole('button', { name: 'Drawing 1', exact: true })).toBeVisible()
   await other.draw([0.6, 0.2], [0.6, 0.8])
   await other.kept()
   const scene = await keptScene(page, house)
   expect(Object.values(scene.drawings).map((entry) => entry.passes.line)).toEqual([1, 1])
 
-  // Both expose drawing 1: the first to arrive stays, the other is put aside until decided.
+  // Both expose drawing 1, and this page hears nothing meanwhile: the first to arrive stays, the other is put aside.
+  await page.route('**/edits?since=*', (route) => route.abort())
   await other.cell('A', 1).click()
   await other.page.getByRole('button', { name: 'Expose on 2' }).click()
   await other.kept()

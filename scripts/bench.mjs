@@ -1,12 +1,13 @@
 // Prints figures, each as median and p95, against the named reference in the same run. Nothing is asserted here.
 import { spawnSync } from 'node:child_process'
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
+import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
 import { openCluster } from './lib/postgres.mjs'
@@ -237,16 +238,14 @@ await orStop(async () => {
   const does = (part) => wanted.length === 0 || wanted.includes(part)
   installModules()
   if (spawnSync('ffmpeg', ['-version']).status !== 0) installPackages(['ffmpeg'], 'ffmpeg')
-  if (!existsSync('/usr/bin/chromium')) installPackages(['chromium'], 'Chromium')
   await build()
   const work = mkdtempSync(join(tmpdir(), 'unhurried-bench-'))
   chmodSync(work, 0o755)
   const { build: bundle } = createRequire(join(root, 'package.json'))('esbuild')
   await bundle({ entryPoints: [join(root, 'core', 'src', 'format', 'gif.ts')], bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'gif.mjs'), logLevel: 'error' })
-  const { chromium } = createRequire(join(root, 'e2e', 'package.json'))('@playwright/test')
   const cluster = await openCluster({ folder: work })
   const server = await startServer({ databaseUrl: cluster.url, logFile: join(work, 'server.log') })
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await launchChromium()
   try {
     const url = `http://127.0.0.1:${server.port}`
     const post = client(server.port)

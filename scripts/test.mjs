@@ -3,13 +3,13 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from './lib/build.mjs'
-import { installModules, installPackages } from './lib/packages.mjs'
+import { requireChromium } from './lib/chromium.mjs'
+import { installModules } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
 import { postgresPrograms } from './lib/postgres.mjs'
 import { orStop, say } from './lib/say.mjs'
 
 const results = join(root, 'test-results')
-const CHROMIUM = '/usr/bin/chromium'
 
 const run = (command, ...words) =>
   new Promise((resolve) => {
@@ -47,7 +47,7 @@ async function interfaceTests() {
 await orStop(async () => {
   installModules()
   postgresPrograms()
-  if (!existsSync(CHROMIUM)) installPackages(['chromium'], 'Chromium')
+  requireChromium()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
   await build()

@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { openDatabase } from './database/open'
 import { shelveSampleFilm } from './demo/shelve'
 import { createApp } from './http/app'
+import { openNews } from './keeping/news'
 
 const environment = z.object({
   DATABASE_URL: z.string().min(1),
@@ -20,7 +21,8 @@ const log = pino({ base: undefined }, pino.destination(LOG_FILE ? { dest: LOG_FI
 const database = await openDatabase(DATABASE_URL)
 if (SAMPLE_FILM === 'yes') await shelveSampleFilm(database)
 
-const server = createServer(createApp({ database, log, pages: PAGES }).callback())
+const news = openNews(DATABASE_URL, log)
+const server = createServer(createApp({ database, news, log, pages: PAGES }).callback())
 server.on('error', (error: NodeJS.ErrnoException) => {
   log.fatal({ err: error }, 'cannot listen')
   process.exit(error.code === 'EADDRINUSE' ? 98 : 1)
@@ -36,7 +38,8 @@ let closing = false
 function close() {
   if (closing) return
   closing = true
-  server.close(() => void database.destroy().finally(() => process.exit(0)))
+  server.close(() => void Promise.allSettled([database.destroy(), news.close()]).then(() => process.exit(0)))
+  void news.close()
   server.closeIdleConnections()
 }
 process.on('SIGTERM', close)

@@ -107,6 +107,17 @@ test('two pages at once: every edit lands once, in one order', async () => {
   expect(new Set(await strokesOf(id, 'k1')).size).toBe(24)
 })
 
+test('those who follow a scene hear of every new version', async () => {
+  const id = await scene()
+  const answer = await fetch(`${address}/api/scenes/${id}/events`)
+  expect(answer.headers.get('content-type')).toMatch(/text\/event-stream/)
+  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
+  await reader.read()
+  await keep(id, 0, named(key('k1', 1), key('k2', 9)))
+  expect((await reader.read()).value).toBe('data: {"version":2}\n\n')
+  await reader.cancel()
+})
+
 describe('bad input', () => {
   let id: string
   const ready = named(key('k1', 1), key('k2', 9), { type: 'chart.add', id: 'c', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['i1'] }, line('drawn', 'k1'), key('gone', 15), { type: 'drawing.remove', drawing: 'gone' })
@@ -166,7 +177,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
   const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
   expect(openapi).toBe('3.1.0')
-  expect(Object.keys(paths).sort()).toEqual(['/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/ink', '/api/shelf'])
+  expect(Object.keys(paths).sort()).toEqual(['/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/ink', '/api/shelf'])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
 })
 

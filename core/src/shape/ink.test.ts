@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { changeInk, distanceToPath, eraseAlong, packInk, packPasses, pressed, readInk, settled, steadyPen, strokeOutline, unpackInk, unpackPasses, type InkChange, type InkPiece, type Stroke } from '../index'
 
-const coordinate = fc.double({ min: -2000, max: 2000, noNaN: true })
+const coordinate = fc.double({ min: -300, max: 300, noNaN: true })
 const point = fc.tuple(coordinate, coordinate, fc.double({ min: 0, max: 1, noNaN: true }))
 const strokeOf = (id: string) =>
   fc.record({ size: fc.double({ min: 0.5, max: 90, noNaN: true }), points: fc.array(point, { minLength: 1, maxLength: 30 }) }).map(
@@ -98,6 +98,9 @@ test('a steady pen follows slowly, a free one exactly; outlines close around the
   const steady = steadyPen(1)
   steady.move(0, 0, 0.5)
   expect(steady.move(10, 0, 0.5)[0]).toBeLessThan(2)
+  const [x] = steady.lift().at(-1)!
+  expect(Math.abs(x - 10)).toBeLessThan(0.31)
+  expect(free.lift()).toEqual([])
   expect(pressed(0.5, 1)).toBeLessThan(0.25)
   const outline = strokeOutline({ size: 10, points: [0, 0, 1, 50, 0, 1, 100, 0, 1] })
   expect(Math.max(...outline.map(([, y]) => y)) - Math.min(...outline.map(([, y]) => y))).toBeGreaterThan(5)

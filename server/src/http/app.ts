@@ -5,7 +5,9 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
+import type { News } from '../keeping/news'
 import { sceneKeeper } from '../keeping/scenes'
+import { addEvents, EVENTS_PATH } from '../routes/events'
 import { routes } from '../routes/register'
 import { sameOriginOnly } from './guards'
 import { Problem } from './problems'
@@ -56,11 +58,12 @@ const pageForPlaces: Middleware = async (ctx, next) => {
   await next()
 }
 
-export function createApp({ database, log, pages }: { database: DataSource; log: Logger; pages: string }): Koa {
+export function createApp({ database, news, log, pages }: { database: DataSource; news: News; log: Logger; pages: string }): Koa {
   const own = ["'self'"]
   const all = routes(sceneKeeper(database))
   const router = routerOf(all)
-  const openApi = openApiOf(all)
+  addEvents(router, news)
+  const openApi = openApiOf(all, EVENTS_PATH)
   router.get('/api/openapi.json', (ctx) => {
     ctx.body = openApi
   })

@@ -86,9 +86,9 @@ const jsonSchema = (schema: z.ZodType, io: 'input' | 'output') => {
   return rest
 }
 
-/** The OpenAPI 3.1 document of the routes, from the very schemas that check their requests. */
-export function openApiOf(routes: readonly AnyRoute[]): object {
-  const paths: Record<string, Record<string, unknown>> = {}
+/** The OpenAPI 3.1 document of the routes, from the very schemas that check their requests, and of `others`. */
+export function openApiOf(routes: readonly AnyRoute[], others: Record<string, Record<string, unknown>> = {}): object {
+  const paths: Record<string, Record<string, unknown>> = { ...others }
   for (const { method, path, summary, params, query, body, status = 200, answer, problems } of routes) {
     const parameters = (['path', 'query'] as const).flatMap((where) => {
       const { properties = {}, required = [] } = jsonSchema(where === 'path' ? params : query, 'input') as {

@@ -6,6 +6,7 @@ import type { DataSource, EntityManager } from 'typeorm'
 import { z } from 'zod'
 import { editEntity, inkEntity, productionEntity, sceneEntity, type EditRow } from '../database/entities'
 import { Problem } from '../http/problems'
+import { NEWS } from './news'
 
 /** An edit under the id its maker gave it, so that sending it twice changes nothing. */
 export interface SentEdit { readonly id: string; readonly edit: Edit }
@@ -97,7 +98,8 @@ export function sceneKeeper(database: DataSource) {
              INSERT INTO edit (scene, version, id, edit)
              SELECT $1, $2 + n, id, edit FROM unnest($3::text[], $4::jsonb[]) WITH ORDINALITY AS sent (id, edit, n)
            )
-           UPDATE scene SET document = $5, version = $6, updated_at = now() WHERE id = $1`,
+           UPDATE scene SET document = $5, version = $6, updated_at = now() WHERE id = $1
+           RETURNING pg_notify('${NEWS}', id || ' ' || version)`,
           [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit)), JSON.stringify(scene), version],
         )
         return { version }

@@ -1,4 +1,5 @@
 import { applyEdit, editInWords, EditRefused, inkedBy, partsBetween, touchedBy, type Edit, type Scene } from '@unhurried/core'
+import { z } from 'zod'
 import { ApiProblem, api, type KeptEdit } from '../api'
 import { freshId } from '../ids'
 import { openOutbox, type AsideRow, type OutboxRow } from './outbox'
@@ -17,6 +18,15 @@ export interface KeeperEvents {
   /** The scene after others' edits were taken in, and the drawings whose ink they touched (undefined: any). */
   onScene: (scene: Scene, inked: ReadonlySet<string> | undefined) => void
 }
+
+const newsSchema = z.string().transform((text, context): unknown => {
+  try {
+    return JSON.parse(text)
+  } catch {
+    context.addIssue('News must be JSON.')
+    return z.NEVER
+  }
+}).pipe(z.object({ version: z.int() }))
 
 const MOST_AT_ONCE = 100
 const LARGEST_REQUEST = 6_000_000
@@ -163,6 +173,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
       sending = false
       tell()
     }
+    if (heard > version && !away) void lookAgain()
   }
 
   async function countOthers() {
@@ -171,12 +182,36 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
     if (ofOthers > 0 && !closed) setTimeout(() => void countOthers(), OTHERS_AGAIN)
   }
 
-  const onFocus = () => {
-    if (document.visibilityState === 'visible' && !sending && waiting.length === 0) void catchUp().catch(() => undefined)
-    else void send()
-  }
+  const onFocus = () => (waiting.length === 0 ? void lookAgain() : void send())
   window.addEventListener('focus', onFocus)
   window.addEventListener('online', onFocus)
+
+  // Only a page in view listens: a browser allows few connections to one server.
+  let news: EventSource | undefined
+  /** The newest version anybody told of. */
+  let heard = openedAt
+  function listen() {
+    news?.close()
+    news = undefined
+    if (closed || document.visibilityState !== 'visible') return
+    news = new EventSource(`/api/scenes/${id}/events`)
+    news.onopen = () => void lookAgain()
+    news.onmessage = ({ data }: MessageEvent<string>) => {
+      const told = newsSchema.safeParse(data)
+      if (told.success) heard = Math.max(heard, told.data.version)
+      if (heard > version && !sending) void lookAgain()
+    }
+  }
+  async function lookAgain() {
+    if (sending || closed) return
+    sending = true
+    await catchUp().catch(() => undefined)
+    sending = false
+    tell()
+    if (waiting.length > 0) void send()
+  }
+  listen()
+  document.addEventListener('visibilitychange', listen)
 
   return {
     /** Lays edits that closed pages left in this browser on the scene and goes on sending them. */
@@ -218,6 +253,8 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
     close() {
       closed = true
       clearTimeout(timer)
+      news?.close()
+      document.removeEventListener('visibilitychange', listen)
       window.removeEventListener('focus', onFocus)
       window.removeEventListener('online', onFocus)
     },

@@ -32,6 +32,16 @@ export interface TableEvents {
 }
 
 const MARGIN = 22
+/** Browsers show no larger cursor than this, in CSS pixels. */
+const LARGEST_CURSOR = 120
+
+/** A ring as wide as the eraser rubs. */
+function ringCursor(width: number): string {
+  const across = Math.max(6, Math.min(LARGEST_CURSOR, Math.round(width)))
+  const middle = across / 2 + 1
+  const ring = `<svg xmlns="http://www.w3.org/2000/svg" width="${across + 2}" height="${across + 2}"><circle cx="${middle}" cy="${middle}" r="${across / 2 - 0.5}" fill="none" stroke="#2a2932"/></svg>`
+  return `url("data:image/svg+xml,${encodeURIComponent(ring)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`
+}
 
 /**
  * The drawing surface: paper in the middle of its host, a canvas for what lies still and one on top
@@ -125,8 +135,11 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
 
   function add(event: PointerEvent, origin: DOMRect) {
     const perPixel = density / scale
-    const force = event.pointerType === 'mouse' || event.pressure === 0 ? 0.5 : event.pressure
-    const [x, y, pressure] = pen!.steady.move((event.clientX - origin.left) * perPixel, (event.clientY - origin.top) * perPixel, pressed(force, pencil.curve))
+    const force = event.pointerType === 'mouse' ? 0.5 : event.pressure
+    put(pen!.steady.move((event.clientX - origin.left) * perPixel, (event.clientY - origin.top) * perPixel, pressed(force, pencil.curve)))
+  }
+
+  function put([x, y, pressure]: readonly [number, number, number]) {
     if (pen!.tool === 'eraser') pen!.path.push(onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place))
     else pen!.points.push(onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place), onGrid(pressure, INK_GRID.pressure))
   }
@@ -188,6 +201,7 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
 
   function up(event: PointerEvent) {
     if (!pen || event.pointerId !== pen.id) return
+    for (const point of pen.steady.lift()) put(point)
     const { tool, points, path } = pen
     pen = undefined
     if (tool === 'pencil') {
@@ -215,6 +229,7 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     layOut,
     setPencil(next: Pencil) {
       pencil = next
+      top.style.cursor = next.tool === 'eraser' ? ringCursor((next.size * scale) / density) : 'crosshair'
     },
     scale: () => scale,
     /** While playing, finished pictures are laid on the table as they are. */

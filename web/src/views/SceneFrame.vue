@@ -1,11 +1,23 @@
 <script setup lang="ts">
+import { tinykeys } from 'tinykeys'
 import { onUnmounted, watch } from 'vue'
+import { typing } from '../parts/typing'
 import { useScene } from '../stores/scene'
 
 const props = defineProps<{ scene: string }>()
 const store = useScene()
 watch(() => props.scene, (id) => void store.open(id), { immediate: true })
-onUnmounted(() => store.close())
+// The keys everybody's hands know work in every place of a scene, beside the desk's own.
+const unlessTyping = (act: () => void) => (event: KeyboardEvent) => {
+  if (typing(event.target)) return
+  event.preventDefault()
+  act()
+}
+const release = tinykeys(window, { '$mod+z': unlessTyping(store.undo), '$mod+Shift+Z': unlessTyping(store.redo), '$mod+y': unlessTyping(store.redo) })
+onUnmounted(() => {
+  release()
+  store.close()
+})
 
 function makeMine(id: string) {
   const aside = store.asides.find((each) => each.id === id)

@@ -93,7 +93,7 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
       </div>
       <div class="line" role="group" aria-label="Expose on">
         <span class="note">Hold</span>
-        <button v-for="frames in 4" :key="frames" class="word digit" :aria-pressed="store.here?.frames === frames" :aria-label="`Expose on ${frames}`" @click="hold(frames)">{{ frames }}</button>
+        <button v-for="frames in 3" :key="frames" class="word digit" :aria-pressed="store.here?.frames === frames" :aria-label="`Expose on ${frames}`" @click="hold(frames)">{{ frames }}</button>
         <button class="word" aria-label="One frame shorter" @click="hold((store.here?.frames ?? 0) - 1)">shorter</button>
         <button class="word" aria-label="One frame longer" @click="hold((store.here?.frames ?? 0) + 1)">longer</button>
       </div>

@@ -1,6 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
 import { computed, onUnmounted, watch } from 'vue'
+import { typing } from '../../parts/typing'
 
 /** Everything the desk does by key, with its own key. The left hand stays where it is; all can be changed. */
 export const COMMANDS = [
@@ -54,9 +55,6 @@ export function keyName(event: KeyboardEvent): string | undefined {
   return event.shiftKey && /^[A-Z]$/.test(name) ? `Shift+${name}` : name
 }
 
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox'))
-
 /**
  * A button reached by keyboard answers Space, and a focused slider the arrows; those keys are theirs.
  * A button merely clicked before does not keep Space from playing.
@@ -76,11 +74,7 @@ export function useCommands(run: (id: CommandId) => void, expose: (frames: numbe
   let release = () => {}
   watch(computed(() => COMMANDS.map(({ id }) => [id, keyOf(id)] as const)), (keys) => {
     release()
-    const bindings: Record<string, (event: KeyboardEvent) => void> = {
-      '$mod+z': guarded(() => run('undo')),
-      '$mod+Shift+Z': guarded(() => run('redo')),
-      '$mod+y': guarded(() => run('redo')),
-    }
+    const bindings: Record<string, (event: KeyboardEvent) => void> = {}
     for (const [id, key] of keys) bindings[key === '?' ? 'Shift+?' : key] = guarded(() => run(id))
     for (let digit = 1; digit <= 9; digit++) bindings[String(digit)] = guarded(() => expose(digit))
     release = tinykeys(window, bindings)

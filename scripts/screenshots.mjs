@@ -1,0 +1,56 @@
+// Makes docs/screenshots anew, from the sample film as a new user finds it.
+import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { build } from './lib/build.mjs'
+import { launchChromium } from './lib/chromium.mjs'
+import { installModules } from './lib/packages.mjs'
+import { root } from './lib/paths.mjs'
+import { openCluster } from './lib/postgres.mjs'
+import { orStop, say } from './lib/say.mjs'
+import { startServer } from './lib/server.mjs'
+
+const VIEWS = [
+  { name: 'shelf', path: '/' },
+  { name: 'new-scene', path: '/new' },
+  { name: 'plan', path: '/scene/lowtide-lime/plan', act: (page) => page.getByRole('application').press('ArrowRight') },
+  { name: 'draw', path: '/scene/lowtide-corrie/draw', act: (page) => page.keyboard.press('g') },
+  {
+    name: 'hand-over', path: '/scene/lowtide-tansy/hand-over',
+    async act(page) {
+      await page.getByRole('button', { name: 'Make the GIF' }).click()
+      await page.locator('[data-test=file]').waitFor()
+    },
+  },
+]
+
+await orStop(async () => {
+  installModules()
+  await build()
+  const work = mkdtempSync(join(tmpdir(), 'unhurried-shots-'))
+  chmodSync(work, 0o755)
+  const cluster = await openCluster({ folder: work })
+  const server = await startServer({ databaseUrl: cluster.url, logFile: join(work, 'server.log') })
+  const browser = await launchChromium()
+  const folder = join(root, 'docs', 'screenshots')
+  mkdirSync(folder, { recursive: true })
+  try {
+    for (const { name, path, act } of VIEWS) {
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+      await page.goto(`http://127.0.0.1:${server.port}${path}`)
+      await page.locator('canvas, form, [data-test=strip]').first().waitFor()
+      await page.waitForLoadState('networkidle')
+      await act?.(page)
+      await page.waitForFunction(() => document.fonts.ready.then(() => true))
+      await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+      await page.screenshot({ path: join(folder, `${name}.png`) })
+      say(`docs/screenshots/${name}.png`)
+      await page.close()
+    }
+  } finally {
+    await browser.close()
+    await server.stop()
+    await cluster.stop()
+    rmSync(work, { recursive: true, force: true })
+  }
+})

@@ -1,0 +1,54 @@
+import { EventEmitter } from 'node:events'
+import pg from 'pg'
+import type { Logger } from 'pino'
+
+/** PostgreSQL's own channel on which every server hears what any server kept. */
+export const NEWS = 'scene_kept'
+const AGAIN_AFTER = 1000
+
+export type News = ReturnType<typeof openNews>
+
+/**
+ * Listens for kept edits, whichever server kept them, and tells those who follow a scene its new
+ * version. A lost connection is opened again; what was missed meanwhile the pages ask for themselves.
+ */
+export function openNews(url: string, log: Logger) {
+  const heard = new EventEmitter().setMaxListeners(0)
+  let client: pg.Client | undefined
+  let timer: NodeJS.Timeout | undefined
+  let closed = false
+
+  async function listen() {
+    const next = new pg.Client({ connectionString: url, application_name: 'unhurried-sketch news' })
+    client = next
+    next.on('error', (error) => log.warn({ err: error }, 'news lost'))
+    next.on('end', again)
+    next.on('notification', ({ payload = '' }) => {
+      const [scene, version] = payload.split(' ')
+      heard.emit(`scene ${scene}`, Number(version))
+    })
+    await next.connect()
+    await next.query(`LISTEN ${NEWS}`)
+  }
+  function again() {
+    if (closed) return
+    clearTimeout(timer)
+    timer = setTimeout(() => listen().catch(again), AGAIN_AFTER)
+  }
+  listen().catch(again)
+
+  return {
+    /** Calls `tell` with each new version of a scene until the function it gives is called. */
+    follow(scene: string, tell: (version: number) => void): () => void {
+      heard.on(`scene ${scene}`, tell)
+      return () => void heard.off(`scene ${scene}`, tell)
+    },
+    onClose: (act: () => void) => void heard.once('close', act),
+    async close() {
+      closed = true
+      clearTimeout(timer)
+      heard.emit('close')
+      await client?.end().catch(() => undefined)
+    },
+  }
+}
