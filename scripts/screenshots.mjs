@@ -13,7 +13,7 @@ import { startServer } from './lib/server.mjs'
 const VIEWS = [
   { name: 'shelf', path: '/' },
   { name: 'new-scene', path: '/new' },
-  { name: 'plan', path: '/scene/lowtide-lime/plan', act: (page) => page.getByRole('application').press('ArrowRight') },
+  { name: 'plan', path: '/scene/lowtide-lime/plan' },
   { name: 'draw', path: '/scene/lowtide-corrie/draw', act: (page) => page.keyboard.press('g') },
   {
     name: 'hand-over', path: '/scene/lowtide-tansy/hand-over',
