@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { LIMITS } from '../limits'
-import { SPACING_LAWS } from '../timing/chart'
 
 /** The scene document. Frames count from 1, distances are scene pixels with y growing downward. */
 
@@ -78,6 +77,10 @@ export const drawingSchema = z.strictObject({
 })
 export type Drawing = z.infer<typeof drawingSchema>
 
+/** How a move is spread over its time; `spacingLaw` in timing gives each its formula. */
+export const SPACING_LAWS = ['even', 'slow-out', 'slow-in', 'slow-out-in', 'fall', 'rise', 'swing'] as const
+export type SpacingLaw = (typeof SPACING_LAWS)[number]
+
 export const spacingSchema = z.discriminatedUnion('by', [
   z.strictObject({
     by: z.literal('halves'),
@@ -90,6 +93,7 @@ export const spacingSchema = z.discriminatedUnion('by', [
     strength: z.number().min(LIMITS.strength.min).max(LIMITS.strength.max),
   }),
 ])
+export type Spacing = z.infer<typeof spacingSchema>
 export const patternSchema = z
   .array(between('An exposure', LIMITS.exposure, ' frames'))
   .min(1, 'Say on how many frames each drawing is held.')

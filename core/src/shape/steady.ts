@@ -4,6 +4,8 @@
  */
 export interface Steady {
   move(x: number, y: number, pressure: number): [number, number, number]
+  /** Where `move` would lay the next point, without moving. */
+  peek(x: number, y: number, pressure: number): [number, number, number]
   /** The rest of the way to where the pen was lifted: a steadied line still ends where the hand ended it. */
   lift(): [number, number, number][]
 }
@@ -16,14 +18,15 @@ export function steadyPen(steadiness: number): Steady {
   const follow = 1 - 0.88 * Math.min(1, Math.max(0, steadiness))
   let at: [number, number, number] | undefined
   let pen: [number, number] = [0, 0]
+  const next = (x: number, y: number, pressure: number): [number, number, number] =>
+    at ? [at[0] + (x - at[0]) * follow, at[1] + (y - at[1]) * follow, at[2] + (pressure - at[2]) * Math.max(follow, 0.35)] : [x, y, pressure]
   return {
     move(x, y, pressure) {
       pen = [x, y]
-      at = at
-        ? [at[0] + (x - at[0]) * follow, at[1] + (y - at[1]) * follow, at[2] + (pressure - at[2]) * Math.max(follow, 0.35)]
-        : [x, y, pressure]
+      at = next(x, y, pressure)
       return [at[0], at[1], at[2]]
     },
+    peek: next,
     lift() {
       const rest: [number, number, number][] = []
       while (at && rest.length < MOST_STEPS && Math.hypot(pen[0] - at[0], pen[1] - at[1]) > ARRIVED) {

@@ -1,9 +1,7 @@
 import { LIMITS } from '../limits'
 import { requireNumber, requireWhole } from '../range'
+import { SPACING_LAWS, type Spacing, type SpacingLaw } from '../scene/schema'
 import { requirePattern, shareFrames } from './exposure'
-
-export const SPACING_LAWS = ['even', 'slow-out', 'slow-in', 'slow-out-in', 'fall', 'rise', 'swing'] as const
-export type SpacingLaw = (typeof SPACING_LAWS)[number]
 
 export interface PlannedInbetween {
   /** Where it is first shown. */
@@ -114,10 +112,6 @@ export function snapToHalves(fractions: readonly number[], depth: number): { fra
   const chosen = best[slots]!
   return { fractions: chosen.slots.map((slot) => slot / 2 ** depth), largestError: chosen.worst }
 }
-
-export type Spacing =
-  | { readonly by: 'halves'; readonly slowOut: number; readonly slowIn: number }
-  | { readonly by: 'law'; readonly law: SpacingLaw; readonly strength: number }
 
 export interface ChartPlan {
   /** Frames the first drawing itself is held. */

@@ -133,19 +133,22 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
   let penSeen = false
   const grown: Box = { left: 0, top: 0, right: 0, bottom: 0 }
 
-  function add(event: PointerEvent, origin: DOMRect) {
+  function onPaper(event: PointerEvent, origin: DOMRect): [number, number, number] {
     const perPixel = density / scale
     const force = event.pointerType === 'mouse' ? 0.5 : event.pressure
-    put(pen!.steady.move((event.clientX - origin.left) * perPixel, (event.clientY - origin.top) * perPixel, pressed(force, pencil.curve)))
+    return [(event.clientX - origin.left) * perPixel, (event.clientY - origin.top) * perPixel, pressed(force, pencil.curve)]
   }
+  const add = (event: PointerEvent, origin: DOMRect) => put(pen!.steady.move(...onPaper(event, origin)))
 
   function put([x, y, pressure]: readonly [number, number, number]) {
     if (pen!.tool === 'eraser') pen!.path.push(onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place))
     else pen!.points.push(onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place), onGrid(pressure, INK_GRID.pressure))
   }
 
-  function paintLive() {
-    const { points, dirty } = pen!
+  /** The line so far and, for the eye only, where the browser expects the pen a moment from now. */
+  function paintLive(expected?: readonly [number, number, number]) {
+    const { dirty } = pen!
+    const points = expected ? [...pen!.points, ...expected] : pen!.points
     if (dirty) above.clearRect(dirty.left, dirty.top, dirty.right - dirty.left, dirty.bottom - dirty.top)
     const box = boxOf(points, 3, pencil.size + 2)
     grown.left = Math.floor(box.left * scale)
@@ -195,7 +198,8 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     const coalesced = event.getCoalescedEvents?.() ?? []
     if (coalesced.length === 0) add(event, origin)
     else for (const each of coalesced) add(each, origin)
-    if (pen.tool === 'pencil') paintLive()
+    const ahead = event.getPredictedEvents?.().at(-1)
+    if (pen.tool === 'pencil') paintLive(ahead && pen.steady.peek(...onPaper(ahead, origin)))
     else rubLive(from)
   }
 

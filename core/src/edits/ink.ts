@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { LIMITS } from '../../limits'
-import { placedPieceSchema } from '../../shape/ink'
-import { refuse } from '../refusal'
-import { idSchema, passSchema, type Drawing } from '../schema'
+import { LIMITS } from '../limits'
+import { placedPieceSchema } from '../shape/ink'
+import { refuse } from '../scene/refusal'
+import { idSchema, passSchema, type Drawing } from '../scene/schema'
 import { editKind } from './edit'
 import { drawingOf } from './find'
 

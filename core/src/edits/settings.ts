@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { joined, totalFrames } from '../../timing/sheet'
-import { refuse } from '../refusal'
-import { settingsSchema, swatchSchema, type Exposure, type Scene } from '../schema'
+import { joined, totalFrames } from '../timing/sheet'
+import { refuse } from '../scene/refusal'
+import { settingsSchema, swatchSchema, type Exposure, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 
 /** Exposures clipped, or with empty frames after them, so that they last exactly `length` frames. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { LIMITS } from '../../limits'
-import { refuse } from '../refusal'
-import { idSchema, levelSchema } from '../schema'
+import { LIMITS } from '../limits'
+import { refuse } from '../scene/refusal'
+import { idSchema, levelSchema } from '../scene/schema'
 import { editKind } from './edit'
 import { levelOf, requireFree } from './find'
 

@@ -1,9 +1,9 @@
 import type { Ink } from '../shape/ink'
 import { changeInk } from '../shape/ink'
 import { changesBetween } from './changes'
-import { EDIT_KINDS, type Edit } from './edits/register'
-import { refuse } from './refusal'
-import type { Scene } from './schema'
+import { EDIT_KINDS, type Edit } from './register'
+import { refuse } from '../scene/refusal'
+import type { Scene } from '../scene/schema'
 
 /**
  * The only way a scene changes. Gives the scene after `edit` and the edit that undoes it; the scene

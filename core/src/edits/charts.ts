@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { planChart, type ChartPlan } from '../../timing/chart'
-import { numberFor } from '../../timing/numbering'
-import { chartSpan, exposureAt, mainSheet, overwritten, placed } from '../../timing/sheet'
-import { refuse } from '../refusal'
-import { idSchema, patternSchema, spacingSchema, type Chart, type Exposure, type Scene } from '../schema'
+import { planChart, type ChartPlan } from '../timing/chart'
+import { numberFor } from '../timing/numbering'
+import { chartSpan, exposureAt, mainSheet, overwritten, placed } from '../timing/sheet'
+import { refuse } from '../scene/refusal'
+import { chartSchema, idSchema, type Chart, type Exposure, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 import { chartOf, drawingOf, levelOf, requireFree, withSheet } from './find'
 import { withoutDrawing } from './take-out'
@@ -45,12 +45,7 @@ export function wishedChart(scene: Scene, wish: ChartWish): ChartPlan & { fromFr
 export const chartAdd = editKind({
   schema: z.strictObject({
     type: z.literal('chart.add'),
-    id: idSchema,
-    level: idSchema,
-    from: idSchema,
-    to: idSchema,
-    spacing: spacingSchema,
-    exposure: patternSchema,
+    ...chartSchema.omit({ marks: true }).shape,
     /** Ids for the inbetweens, at least as many as the chart asks for. */
     drawings: z.array(idSchema).max(300),
   }),

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { Scene } from '../schema'
+import type { Scene } from '../scene/schema'
 
 /** One kind of edit: its shape, what it does to a scene, and how the history tells it. */
 export interface EditKind<S extends z.ZodType = z.ZodType> {

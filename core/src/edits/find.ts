@@ -1,6 +1,6 @@
-import { exposureAt, type Placed } from '../../timing/sheet'
-import { refuse } from '../refusal'
-import type { Chart, Drawing, Exposure, Level, Scene } from '../schema'
+import { exposureAt, type Placed } from '../timing/sheet'
+import { refuse } from '../scene/refusal'
+import type { Chart, Drawing, Exposure, Level, Scene } from '../scene/schema'
 
 /** Look-ups that answer with a sentence when the thing is not there. */
 

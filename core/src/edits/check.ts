@@ -1,7 +1,7 @@
 import { totalFrames } from '../timing/sheet'
-import { refuse } from './refusal'
-import { sceneSchema, type Scene } from './schema'
-import { sentenceOf } from './sentence'
+import { refuse } from '../scene/refusal'
+import { sceneSchema, type Scene } from '../scene/schema'
+import { sentenceOf } from '../scene/sentence'
 
 /**
  * A scene taken from outside: its shape, and that everything it names is there. Errors: EditRefused

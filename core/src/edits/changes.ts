@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { checkedScene } from './check'
-import { refuse } from './refusal'
-import type { Scene } from './schema'
+import { refuse } from '../scene/refusal'
+import type { Scene } from '../scene/schema'
 
 /**
  * A change of one part of the scene, addressed by its path; `null` is absent. Parts are the smallest

@@ -1,5 +1,5 @@
-import { joined } from '../../timing/sheet'
-import type { Scene } from '../schema'
+import { joined } from '../timing/sheet'
+import type { Scene } from '../scene/schema'
 import { drawingOf, withSheet } from './find'
 
 /** Takes a drawing out of every take: the drawing before it is held instead. Its ink is kept for undo. */

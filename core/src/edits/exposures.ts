@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { LIMITS } from '../../limits'
-import { joined, overwritten } from '../../timing/sheet'
-import { refuse } from '../refusal'
-import { frameSchema, idSchema, type Exposure } from '../schema'
+import { LIMITS } from '../limits'
+import { joined, overwritten } from '../timing/sheet'
+import { refuse } from '../scene/refusal'
+import { frameSchema, idSchema, type Exposure } from '../scene/schema'
 import { editKind } from './edit'
 import { drawingOf, placeOn, sheetOf, withSheet } from './find'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { changesSchema, restored } from '../changes'
+import { changesSchema, restored } from './changes'
 import { chartAdd, chartRemove } from './charts'
 import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
 import { editKind, type EditKind } from './edit'
