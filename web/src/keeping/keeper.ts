@@ -40,7 +40,14 @@ const OTHERS_AGAIN = 1000
  * scene was changed elsewhere, others' edits are taken in and our own laid on top; where both changed
  * the same thing, ours is put aside and said, never dropped and never laid over theirs.
  */
-export function createKeeper({ id, scene: opened, version: openedAt, events }: { id: string; scene: Scene; version: number; events: KeeperEvents }) {
+export function createKeeper({ id, scene: opened, version: openedAt, events, retryAfter = FIRST_RETRY }: {
+  id: string
+  scene: Scene
+  version: number
+  events: KeeperEvents
+  /** Milliseconds to the first try after a failure; each later one waits twice as long. */
+  retryAfter?: number
+}) {
   const outbox = openOutbox(id, freshId())
   /** The scene as the server has it. */
   let confirmed = opened
@@ -50,7 +57,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
   let unstored: string | undefined
   let away = false
   let sending = false
-  let retry = FIRST_RETRY
+  let retry = retryAfter
   let timer: ReturnType<typeof setTimeout> | undefined
   let asides: AsideRow[] = []
   let closed = false
@@ -162,7 +169,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events }: {
       while (waiting.length > 0 && !closed) {
         await sendBatch(nextBatch())
         away = false
-        retry = FIRST_RETRY
+        retry = retryAfter
         tell()
       }
     } catch {

@@ -1,0 +1,238 @@
+import 'fake-indexeddb/auto'
+import { applyEdit, EditRefused, editSchema, newScene, sameValue, type Edit, type Scene, type Settings } from '@unhurried/core'
+import fc from 'fast-check'
+import { createKeeper, keepingInWords, type Keeping } from './keeper'
+import type { AsideRow } from './outbox'
+
+const settings: Settings = { name: 'Kept', width: 320, height: 180, fps: 24, length: 24, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
+const start = [1, 5, 9].reduce((scene, frame) => applyEdit(scene, { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${frame}`, role: 'key' } }).scene, newScene(settings))
+
+/** Locks as a browser has them; a page that dies lets go of its own. */
+function browserLocks() {
+  const held = new Map<string, { owner: string; waiting: (() => void)[] }>()
+  let owner = ''
+  return {
+    as: (name: string) => (owner = name),
+    die(name: string) {
+      for (const [lock, state] of [...held]) {
+        if (state.owner !== name) continue
+        held.delete(lock)
+        state.waiting.forEach((go) => go())
+      }
+    },
+    async request(name: string, work: () => Promise<unknown>) {
+      const mine = owner
+      while (held.has(name)) await new Promise<void>((go) => held.get(name)!.waiting.push(go))
+      held.set(name, { owner: mine, waiting: [] })
+      await work()
+      const state = held.get(name)
+      held.delete(name)
+      state?.waiting.forEach((go) => go())
+    },
+  }
+}
+
+/** The server's promise in memory: the same function, versions, ids; and a line that can fail either way. */
+function server() {
+  let scene = start
+  const history: { id: string; version: number; edit: Edit }[] = []
+  const state = { failing: (): 'no' | 'lost' | 'unanswered' => 'no', scene: () => scene, history }
+  const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
+  function respond(path: string, body?: { base: number; edits: { id: string; edit: Edit }[] }) {
+    if (path.includes('since=')) return answer(200, history.filter((entry) => entry.version > Number(path.split('since=')[1])))
+    if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene })
+    const missed = history.filter((entry) => entry.version > body.base)
+    const own = new Set(body.edits.map((entry) => entry.id))
+    if (body.base !== history.length && missed.some((entry) => !own.has(entry.id))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed })
+    const fresh = body.edits.filter((entry) => !history.some((kept) => kept.id === entry.id))
+    let next = scene
+    try {
+      for (const { edit } of fresh) next = applyEdit(next, editSchema.parse(edit)).scene
+    } catch (error) {
+      return answer(422, { status: 422, detail: (error as Error).message })
+    }
+    scene = next
+    for (const entry of fresh) history.push({ ...entry, version: history.length + 1 })
+    return answer(200, { version: history.length })
+  }
+  globalThis.fetch = (async (path: string, options?: { body?: string }) => {
+    const fails = state.failing()
+    if (fails === 'lost') throw new TypeError('no connection')
+    const result = respond(path, options?.body ? JSON.parse(options.body) : undefined)
+    if (fails === 'unanswered') throw new TypeError('connection reset')
+    return result
+  }) as typeof fetch
+  return state
+}
+
+const locks = browserLocks()
+beforeAll(() => {
+  Object.assign(globalThis, {
+    window: new EventTarget(),
+    document: Object.assign(new EventTarget(), { visibilityState: 'hidden' }),
+    navigator: { locks },
+  })
+})
+
+let pages = 0
+/** A page with the scene open: what the store does, without the store. */
+async function openPage(scene: string) {
+  const name = `page${pages++}`
+  locks.as(name)
+  const opened = (await (await fetch(`/api/scenes/${scene}`)).json()) as { version: number; scene: Scene }
+  const page = { name, scene: opened.scene, keeping: { state: 'opening' } as Keeping, asides: [] as AsideRow[], made: 0 }
+  const keeper = createKeeper({
+    ...opened, id: scene, retryAfter: 1,
+    events: { onKeeping: (now) => (page.keeping = now), onAside: (now) => (page.asides = now), onScene: (now) => (page.scene = now) },
+  })
+  await keeper.resume()
+  return Object.assign(page, {
+    keeper,
+    change(edit: Edit) {
+      try {
+        page.scene = applyEdit(page.scene, edit).scene
+      } catch (error) {
+        if (error instanceof EditRefused) return
+        throw error
+      }
+      page.made++
+      keeper.add(edit)
+    },
+    die() {
+      keeper.close()
+      locks.die(name)
+    },
+  })
+}
+async function until(truth: () => boolean) {
+  for (let turn = 0; !truth(); turn++) {
+    if (turn > 3000) throw new Error('it never came true')
+    await new Promise((resolve) => setTimeout(resolve, 1))
+  }
+}
+let strokes = 0
+const stroke = (drawing: string): Edit => ({
+  type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 1e6, piece: { kind: 'stroke', id: `s${strokes++}`, swatch: 'pencil', size: 3, points: [1, 1, 0.5] } }],
+})
+const hold = (frame: number, frames: number): Edit => ({ type: 'exposure.hold', take: 'main', level: 'A', frame, frames })
+
+test('a burst is kept once each, in order', async () => {
+  const there = server()
+  const page = await openPage('burst')
+  for (let n = 0; n < 150; n++) page.change(stroke('k1'))
+  expect(page.keeping).toMatchObject({ state: 'keeping', waiting: 150 })
+  await until(() => page.keeping.state === 'kept')
+  expect(there.history).toHaveLength(150)
+  expect(there.scene()).toEqual(page.scene)
+  page.die()
+})
+
+test('while nobody answers it says so; afterwards everything arrives', async () => {
+  const there = server()
+  const page = await openPage('away')
+  there.failing = () => 'lost'
+  page.change(stroke('k1'))
+  page.change(stroke('k5'))
+  await until(() => page.keeping.state === 'away')
+  expect(keepingInWords(page.keeping)).toBe('2 changes on this machine only, server not answering')
+  there.failing = () => 'no'
+  await until(() => page.keeping.state === 'kept')
+  expect(there.history).toHaveLength(2)
+  page.die()
+})
+
+test('what a dead page left behind is sent by the next one; a living page keeps its own', async () => {
+  const there = server()
+  const first = await openPage('dead')
+  there.failing = () => 'lost'
+  first.change(stroke('k1'))
+  first.change(hold(1, 2))
+  await until(() => first.keeping.state === 'away')
+  there.failing = () => 'no'
+  const hung = first.keeper
+  hung.close()
+  const second = await openPage('dead')
+  expect(second.keeping).toMatchObject({ state: 'keeping', waiting: 2 })
+  expect(there.history).toHaveLength(0)
+  locks.die(first.name)
+  await until(() => second.keeping.state === 'kept')
+  expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'exposure.hold'])
+  expect(second.scene).toEqual(there.scene())
+  second.die()
+})
+
+test('the same hold changed on both sides: theirs stays, mine is put aside with its sentence, and can be settled', async () => {
+  const there = server()
+  const [mine, theirs] = [await openPage('clash'), await openPage('clash')]
+  theirs.change(hold(1, 2))
+  await until(() => theirs.keeping.state === 'kept')
+  mine.change(hold(1, 3))
+  mine.change(stroke('k9'))
+  await until(() => mine.keeping.state === 'kept')
+  expect(mine.asides.map((aside) => aside.sentence)).toEqual([expect.stringMatching(/^Also changed somewhere else: the drawing at frame 1 held for 3/)])
+  expect(there.scene().sheets['main']!['A']![0]).toEqual({ drawing: 'k1', frames: 2 })
+  expect(there.scene().drawings['k9']!.passes.line).toBe(1)
+  expect(mine.scene).toEqual(there.scene())
+  const [aside] = mine.asides
+  // A page opened later still knows what waits for a decision.
+  mine.die()
+  const later = await openPage('clash')
+  expect(later.asides).toEqual([aside])
+  await later.keeper.settle(aside!.id)
+  expect(later.asides).toEqual([])
+  later.die()
+  theirs.die()
+})
+
+test('an edit that no longer fits is put aside, the others go on', async () => {
+  const there = server()
+  const [mine, theirs] = [await openPage('gone'), await openPage('gone')]
+  theirs.change({ type: 'drawing.remove', drawing: 'k5' })
+  await until(() => theirs.keeping.state === 'kept')
+  mine.change(stroke('k5'))
+  mine.change(stroke('k1'))
+  await until(() => mine.keeping.state === 'kept')
+  expect(mine.asides[0]!.sentence).toMatch(/does not fit what was changed somewhere else: This drawing is not in the scene any more/)
+  expect(there.scene().drawings['k1']!.passes.line).toBe(1)
+  mine.die()
+  theirs.die()
+})
+
+test('two pages, a bad line, any edits: all end with one scene, and every edit is in the history or put aside, once', async () => {
+  const edit = fc.oneof(
+    fc.constantFrom('k1', 'k5', 'k9').map((drawing) => () => stroke(drawing)),
+    fc.tuple(fc.integer({ min: 1, max: 24 }), fc.integer({ min: 1, max: 5 })).map(([frame, frames]) => () => hold(frame, frames)),
+    fc.tuple(fc.constantFrom('k1', 'k5', 'k9'), fc.string({ maxLength: 8 })).map(([drawing, note]) => (): Edit => ({ type: 'drawing.set', drawing, fields: { note } })),
+    fc.integer({ min: 12, max: 40 }).map((length) => (): Edit => ({ type: 'scene.set', settings: { length } })),
+  )
+  let run = 0
+  await fc.assert(
+    fc.asyncProperty(fc.array(fc.tuple(fc.boolean(), edit), { maxLength: 24 }), fc.array(fc.constantFrom('no' as const, 'lost' as const, 'unanswered' as const), { maxLength: 30 }), async (edits, line) => {
+      const there = server()
+      const scene = `any${run++}`
+      const [left, right] = [await openPage(scene), await openPage(scene)]
+      const faults = [...line]
+      there.failing = () => faults.shift() ?? 'no'
+      try {
+        for (const [onLeft, made] of edits) {
+          ;(onLeft ? left : right).change(made())
+          if (edits.length % 3 === 0) await new Promise((resolve) => setTimeout(resolve, 1))
+        }
+        await until(() => left.keeping.state === 'kept' && right.keeping.state === 'kept')
+        // Whoever was quiet last has yet to hear what the other did; asking, too, may meet a bad line.
+        await until(() => {
+          window.dispatchEvent(new Event('focus'))
+          return sameValue(left.scene, right.scene)
+        })
+        expect(left.scene).toEqual(there.scene())
+        expect(new Set(there.history.map((entry) => entry.id)).size).toBe(there.history.length)
+        const asides = new Set([...left.asides, ...right.asides].map((aside) => aside.id))
+        expect(there.history.length + asides.size).toBe(left.made + right.made)
+      } finally {
+        left.die()
+        right.die()
+      }
+    }),
+    { numRuns: 40 },
+  )
+})
