@@ -66,6 +66,7 @@ export function deskOf(page: Page, house: House) {
     cell: (level: string, frame: number) => page.locator(`[data-cell="${level}:${frame}"]`),
     /** The sheet of a level as text, one entry a frame: a number where a drawing begins, | for a hold. */
     async sheet(level: string, frames: number): Promise<string> {
+      await page.locator('.cell').first().waitFor()
       const cells = await page.locator('.cell').evaluateAll((all) => all.map((cell) => [(cell as HTMLElement).dataset['cell']!, cell.textContent?.trim() ?? '', cell.className] as const))
       const text = new Map(cells.map(([name, content, kind]) => [name, kind.includes('empty') ? '.' : content || '|']))
       return Array.from({ length: frames }, (_, i) => text.get(`${level}:${i + 1}`) ?? '?').join(' ')

@@ -2,6 +2,7 @@ import { ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdo
 import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/el-button.css'
 import 'element-plus/theme-chalk/el-color-picker.css'
+import 'element-plus/theme-chalk/el-color-picker-panel.css'
 import 'element-plus/theme-chalk/el-dialog.css'
 import 'element-plus/theme-chalk/el-overlay.css'
 import 'element-plus/theme-chalk/el-dropdown.css'
