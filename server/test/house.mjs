@@ -13,6 +13,7 @@ const folder = mkdtempSync(join(tmpdir(), 'unhurried-test-'))
 chmodSync(folder, 0o755)
 let cluster = await openCluster({ folder })
 let server
+let second
 
 const exit = (child) => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', resolve)))
 
@@ -20,6 +21,11 @@ const orders = {
   async start() {
     server = await startServer({ databaseUrl: cluster.url, logFile: join(folder, 'server.log'), sampleFilm: false })
     return { port: server.port }
+  },
+  /** Another server on the same database, as a studio would run it. */
+  async startSecond() {
+    second = await startServer({ databaseUrl: cluster.url, logFile: join(folder, 'second.log'), sampleFilm: true })
+    return { port: second.port }
   },
   async killServer() {
     const gone = exit(server.process)
@@ -33,6 +39,7 @@ const orders = {
     cluster = await openCluster({ folder })
   },
   async stop() {
+    await second?.stop()
     await server?.stop()
     await cluster.stop()
     rmSync(folder, { recursive: true, force: true })

@@ -118,6 +118,72 @@ test('those who follow a scene hear of every new version', async () => {
   await reader.cancel()
 })
 
+test('two servers on one database: what one keeps, those who follow the other hear of; the sample film comes once', async () => {
+  const other = `http://127.0.0.1:${(await order('startSecond')).port}`
+  const id = await scene()
+  const reader = (await fetch(`${other}/api/scenes/${id}/events`)).body!.pipeThrough(new TextDecoderStream()).getReader()
+  await reader.read()
+  // The other server begins to listen a moment after it starts; edits go on until it tells of one.
+  const told = reader.read()
+  let heard = false
+  void told.then(() => (heard = true))
+  let version = 0
+  for (let n = 0; !heard && n < 500; n++) version = (await keep(id, version, named({ type: 'scene.set', settings: { name: `Take ${n}` } }))).body.version
+  const { version: first } = JSON.parse((await told).value!.replace('data: ', '')) as { version: number }
+  expect(first).toBeGreaterThan(0)
+  expect(first).toBeLessThanOrEqual(version)
+  await reader.cancel()
+  expect((await (await fetch(`${other}/api/scenes/${id}`)).json()).version).toBe(version)
+  const names = (await get('/api/shelf')).map((production: { name: string }) => production.name)
+  expect(names.filter((name: string) => name === 'Low Tide')).toHaveLength(1)
+})
+
+test('making the same thing twice gives what is there', async () => {
+  const id = await scene()
+  await keep(id, 0, named(key('k1', 1)))
+  expect((await post('/api/scenes', { id, production: 'tests', settings: { ...settings, name: 'Another' } })).body).toMatchObject({ version: 1, scene: { settings: { name: settings.name } } })
+  expect((await post('/api/productions', { id: 'tests', name: 'Again' })).status).toBe(201)
+  expect((await get('/api/shelf')).filter((production: { id: string }) => production.id === 'tests').map((production: { name: string }) => production.name)).toEqual(['Tests'])
+})
+
+test('lines rubbed out, undone and drawn again between other lines keep their places', async () => {
+  const id = await scene()
+  const edits = named(key('k1', 1), line('low-stroke', 'k1'), line('mid-stroke', 'k1', 1), line('top-stroke', 'k1', 2))
+  await keep(id, 0, edits)
+  const rub: Edit = { ...(line('mid-stroke', 'k1') as Extract<Edit, { type: 'ink.change' }>), remove: [{ at: 1, piece: (edits[2]!.edit as Extract<Edit, { type: 'ink.change' }>).add[0]!.piece }], add: [] }
+  await keep(id, 4, named(rub))
+  expect(await strokesOf(id, 'k1')).toEqual(['low-stroke', 'top-stroke'])
+  const { inverse } = applyEdit((await get(`/api/scenes/${id}`)).scene, rub)
+  await keep(id, 5, named(inverse))
+  expect(await strokesOf(id, 'k1')).toEqual(['low-stroke', 'mid-stroke', 'top-stroke'])
+  expect((await keep(id, 6, named(rub, rub))).status).toBe(422)
+  expect(await strokesOf(id, 'k1')).toEqual(['low-stroke', 'mid-stroke', 'top-stroke'])
+})
+
+test('the pages: every place shows the page, files are served with their types, and nothing outside them', async () => {
+  const place = await fetch(`${address}/scene/any/draw`, { headers: { accept: 'text/html' } })
+  expect([place.status, place.headers.get('content-type')]).toEqual([200, 'text/html; charset=utf-8'])
+  const page = await place.text()
+  const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)![1]!
+  const asset = await fetch(address + script)
+  expect(asset.headers.get('content-type')).toMatch(/javascript/)
+  expect(asset.headers.get('cache-control')).toMatch(/immutable/)
+  expect(place.headers.get('cache-control')).toBe('no-cache')
+  // A strict content policy holds only if the page carries nothing inline.
+  expect(page).not.toMatch(/<script(?![^>]*src=)|<style|style=|onload=/)
+  expect((await fetch(`${address}/assets/none.js`)).status).toBe(404)
+  for (const path of ['/../../package.json', '/..%2f..%2fpackage.json', '/assets/..%2f..%2f..%2fpackage.json', '/assets/%00']) {
+    // Sent as it stands: fetch would tidy the path.
+    const { status, body } = await new Promise<{ status: number; body: string }>((resolve) =>
+      request(address, { path }, (answer) => {
+        let text = ''
+        answer.on('data', (chunk) => (text += chunk)).on('end', () => resolve({ status: answer.statusCode!, body: text }))
+      }).end())
+    expect([path, status >= 400 && status < 500]).toEqual([path, true])
+    expect(body).not.toContain('"workspaces"')
+  }
+})
+
 describe('bad input', () => {
   let id: string
   const ready = named(key('k1', 1), key('k2', 9), { type: 'chart.add', id: 'c', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['i1'] }, line('drawn', 'k1'), key('gone', 15), { type: 'drawing.remove', drawing: 'gone' })

@@ -24,8 +24,9 @@ function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (error instanceof EditRefused) return new Problem(422, error.message)
   if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
+  // Koa's own refusals of an address: not there, or a path that leads out of the pages.
   const status = (error as { status?: number })?.status
-  if (status === 404) return new Problem(404, 'There is nothing at this address.')
+  if (status !== undefined && status >= 400 && status < 500) return new Problem(404, 'There is nothing at this address.')
   return new Problem(500, 'Something went wrong on the server; the log says what. Nothing you drew is lost.')
 }
 

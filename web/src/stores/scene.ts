@@ -9,7 +9,7 @@ import type { AsideRow } from '../keeping/outbox'
 
 export function sayWhy(error: unknown): void {
   const message = error instanceof Error ? error.message : String(error)
-  ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true })
+  ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true, offset: 54 })
 }
 
 /** The level with the most drawings, the upper one of equals: where work goes on most likely. */

@@ -1,0 +1,23 @@
+import { COMMANDS, keyName } from './commands'
+
+const pressed = (key: string, more: Partial<KeyboardEvent> = {}) => keyName({ key, code: '', shiftKey: false, ...more } as KeyboardEvent)
+
+test('a key is kept under the name it is bound by', () => {
+  expect(pressed('s')).toBe('s')
+  expect(pressed('Z', { shiftKey: true })).toBe('Shift+Z')
+  expect(pressed(' ', { code: 'Space' })).toBe('Space')
+  expect(pressed('?', { shiftKey: true })).toBe('?')
+  expect(pressed('ArrowUp')).toBe('ArrowUp')
+})
+
+test.each(['Shift', 'Control', 'Alt', 'Meta', 'Tab', 'Escape', 'Enter'])('%s alone is nobody’s key', (key) => {
+  expect(pressed(key)).toBeUndefined()
+})
+
+test('no two commands come with the same key, none with a digit, and each tells what it does', () => {
+  const keys = COMMANDS.map((command) => command.key)
+  expect(new Set(keys).size).toBe(keys.length)
+  expect(keys.filter((key) => /^\d$/.test(key))).toEqual([])
+  expect(new Set(COMMANDS.map((command) => command.words)).size).toBe(COMMANDS.length)
+  for (const { words } of COMMANDS) expect(words).toMatch(/^[A-Z][^.!]+$/)
+})
