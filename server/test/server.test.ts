@@ -172,7 +172,7 @@ test('the pages: every place shows the page, files are served with their types, 
   // A strict content policy holds only if the page carries nothing inline.
   expect(page).not.toMatch(/<script(?![^>]*src=)|<style|style=|onload=/)
   expect((await fetch(`${address}/assets/none.js`)).status).toBe(404)
-  for (const path of ['/../../package.json', '/..%2f..%2fpackage.json', '/assets/..%2f..%2f..%2fpackage.json', '/assets/%00']) {
+  for (const path of ['/../../package.json', '/..%2f..%2fpackage.json', '/assets/..%2f..%2f..%2fpackage.json', '/assets/%00.js', '/%E0%A4%A.js']) {
     // Sent as it stands: fetch would tidy the path.
     const { status, body } = await new Promise<{ status: number; body: string }>((resolve) =>
       request(address, { path }, (answer) => {

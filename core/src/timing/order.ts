@@ -10,7 +10,8 @@ export interface InbetweenStep {
 }
 
 /** Fractions closer than this count as the same place. */
-const SAME = 1e-6
+export const SAME_PLACE = 1e-6
+const SAME = SAME_PLACE
 
 interface Relation { a: number; b: number; kind: 'half' | 'third'; ratio: number; width: number }
 

@@ -52,6 +52,20 @@ test('the words of the card', () => {
   expect([0.5, 1 / 3, 0.875, 0.3056].map(fractionInWords)).toEqual(['½', '⅓', '⅞', '31 %'])
 })
 
+test('a law so strong that drawings fall on the key still gives every one of them a turn', () => {
+  const long = make(newScene({ ...settings, length: 97 }), key(1), key(97))
+  for (const law of ['slow-out', 'slow-in', 'slow-out-in'] as const) {
+    const scene = make(long, { ...chart(1, 97, { by: 'law', law, strength: 8 }, [1]), drawings: Array.from({ length: 95 }, (_, i) => `m${i}`) } as Edit)
+    const steps = planOfWork(scene, 'A')
+    expect(new Set(steps.map((step) => step.drawing)).size).toBe(97)
+    const drawn = new Set<string>()
+    for (const { drawing, between } of steps) {
+      for (const parent of between?.parents ?? []) expect(drawn.has(parent)).toBe(true)
+      drawn.add(drawing)
+    }
+  }
+})
+
 test('a chart is found from any frame it spans, over the seam of a loop too', () => {
   const loop = make(newScene(settings), { type: 'level.set', level: 'A', fields: { loop: true } }, key(1), key(25))
   const closed = make(loop, { ...chart(25, 1, { by: 'law', law: 'swing', strength: 2 }), id: 'seam' } as Edit)

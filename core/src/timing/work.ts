@@ -1,5 +1,5 @@
-import type { Drawing, Scene } from '../scene/schema'
-import { inbetweenOrder, type InbetweenStep } from './order'
+import type { Chart, Drawing, Scene } from '../scene/schema'
+import { inbetweenOrder, SAME_PLACE, type InbetweenStep } from './order'
 import { chartSpan, drawingsShown, exposureAt, mainSheet } from './sheet'
 
 /** One drawing still to make or already made, with how it is found. */
@@ -15,6 +15,19 @@ export interface WorkStep {
 }
 
 export const isDrawn = (drawing: Drawing): boolean => Object.keys(drawing.passes).length > 0
+
+/**
+ * The marks that have a place of their own. A strong law over many frames can bring its first or last
+ * drawings so near to the key that no half tells them apart; those are drawn by eye, after the others.
+ */
+function apart(marks: Chart['marks']): Chart['marks'] {
+  let last = 0
+  return marks.filter(({ fraction }) => {
+    const own = Math.abs(fraction - last) > SAME_PLACE && Math.abs(fraction) > SAME_PLACE && Math.abs(fraction - 1) > SAME_PLACE
+    if (own) last = fraction
+    return own
+  })
+}
 
 /**
  * Every drawing of the level in the order in which it can be made: keys and breakdowns by frame,
@@ -37,8 +50,9 @@ export function planOfWork(scene: Scene, level: string): WorkStep[] {
   const onChart = new Set(charts.flatMap(({ chart }) => chart.marks.map((mark) => mark.drawing)))
   const free = [...frames.keys()].filter((drawing) => !onChart.has(drawing)).flatMap((drawing) => step(drawing))
   const found = charts.flatMap(({ chart }) => {
-    const drawingAt = new Map([[0, chart.from], [1, chart.to], ...chart.marks.map((m) => [m.fraction, m.drawing] as const)])
-    return inbetweenOrder(chart.marks.map((mark) => mark.fraction)).flatMap(({ fraction, kind, parents, ratio }) =>
+    const marks = apart(chart.marks)
+    const drawingAt = new Map([[0, chart.from], [1, chart.to], ...marks.map((m) => [m.fraction, m.drawing] as const)])
+    const ordered = inbetweenOrder(marks.map((mark) => mark.fraction)).flatMap(({ fraction, kind, parents, ratio }) =>
       step(drawingAt.get(fraction)!, {
         chart: chart.id,
         kind,
@@ -47,6 +61,9 @@ export function planOfWork(scene: Scene, level: string): WorkStep[] {
         parents: [drawingAt.get(parents[0])!, drawingAt.get(parents[1])!],
       }),
     )
+    const onTop = chart.marks.filter((mark) => !marks.includes(mark))
+    return [...ordered, ...onTop.flatMap(({ drawing, fraction }) =>
+      step(drawing, { chart: chart.id, kind: 'by-eye', ratio: fraction, fraction, parents: [chart.from, chart.to] }))]
   })
   return [...free, ...found]
 }
