@@ -130,3 +130,37 @@ test('a breakdown, a drawing taken out and back, renumbering in one step', async
   await page.keyboard.press('z')
   expect(await desk.sheet('A', 9)).toBe('1 | 4 | | 7 | | |')
 })
+
+test('flipping among a drawing and its two parents, and back by drawing', async ({ page, desk, house }) => {
+  await page.goto(`${house.url}/scene/lowtide-lime/draw`)
+  await expect(desk.paper).toBeVisible()
+  await desk.cell('Lime', 11).click()
+  await expect(page.getByText('Drawing 11, held 2 frames (0.08 s)')).toBeVisible()
+  const own = await desk.paper.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+  const seen = new Set([own])
+  for (const shown of [/Drawing 11, showing 9,/, /Drawing 11, showing 15,/]) {
+    await page.keyboard.press('d')
+    await expect(page.getByText(shown)).toBeVisible()
+    seen.add(await desk.paper.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL()))
+  }
+  expect(seen.size).toBe(3)
+  await page.keyboard.press('d')
+  await expect.poll(() => desk.paper.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())).toBe(own)
+})
+
+test('levels lie on one another as the sheet says: what is drawn on the upper one covers the lower', async ({ page, desk, house }) => {
+  await page.goto(`${house.url}/scene/lowtide-tansy/draw`)
+  await expect(desk.paper).toBeVisible()
+  const WATER = [0xa9, 0xc6, 0xc2] as const
+  const TANSY = [0xe0, 0xa5, 0x26] as const
+  await expect.poll(() => desk.pixels(WATER, 12)).toBeGreaterThan(20_000)
+  await expect.poll(() => desk.pixels(TANSY, 12)).toBeGreaterThan(5000)
+  const covered = await desk.pixels(TANSY, 12)
+  await desk.cell('Water', 1).click()
+  await page.keyboard.press('x')
+  await expect.poll(() => desk.pixels(WATER, 12)).toBeLessThan(500)
+  expect(await desk.pixels(TANSY, 12)).toBeGreaterThanOrEqual(covered)
+  await page.keyboard.press('z')
+  await expect.poll(() => desk.pixels(TANSY, 12)).toBe(covered)
+  await desk.kept()
+})

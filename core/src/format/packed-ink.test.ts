@@ -1,0 +1,57 @@
+import { packInk, packPasses, readInk, unpackInk, unpackPasses, type InkPiece } from '../index'
+
+/** The bytes as docs/api.md tells them, written out by hand. */
+const text = (value: string) => [value.length, ...Buffer.from(value, 'ascii')]
+const zigzag = (value: number) => (value < 0 ? -2 * value - 1 : 2 * value)
+
+describe('the format of packed ink', () => {
+  const stroke: InkPiece = { kind: 'stroke', id: 'ab', swatch: 'ink', size: 5.5, points: [1, -2, 1, 3.125, -2, 0] }
+  const strokeBody = [
+    0, ...text('ab'), ...text('ink'), 88, 2,
+    zigzag(8), zigzag(-16), 254 | 128, 3,
+    zigzag(17), zigzag(0), 253 | 128, 3,
+  ]
+  const fill: InkPiece = { kind: 'fill', id: 'f', swatch: 'sky', outline: [0, 0, 100, 0, 0, -0.125] }
+  const fillBody = [1, ...text('f'), ...text('sky'), 3, 0, 0, (1600 & 127) | 128, 1600 >> 7, 0, (1599 & 127) | 128, 1599 >> 7, zigzag(-1)]
+
+  test('a stroke and a fill, byte by byte', () => {
+    expect([...packInk([stroke])]).toEqual([strokeBody.length, ...strokeBody])
+    expect([...packInk([fill])]).toEqual([fillBody.length, ...fillBody])
+    expect(unpackInk(Uint8Array.from([strokeBody.length, ...strokeBody, fillBody.length, ...fillBody]))).toEqual([stroke, fill])
+  })
+
+  test('a block longer than 127 bytes has a length of two bytes', () => {
+    const long: InkPiece = { ...stroke, points: Array.from({ length: 300 }, (_, i) => (i % 3 === 2 ? 0 : i)) }
+    const bytes = packInk([long])
+    expect((bytes[0]! & 127) + bytes[1]! * 128).toBe(bytes.length - 2)
+    expect(unpackInk(bytes)).toEqual([long])
+  })
+
+  test('no ink is no bytes', () => {
+    expect(packInk([])).toHaveLength(0)
+    expect(unpackInk(new Uint8Array())).toEqual([])
+  })
+
+  test.each([
+    ['an unknown kind', [6, 9, ...text('a'), ...text('b'), 0]],
+    ['a count beyond the bytes', [8, 1, ...text('a'), ...text('b'), 255, 127]],
+    ['a number that never ends', [255, 255, 255, 255, 255, 255, 255, 255, 255]],
+    ['a text beyond the block', [3, 0, 90, 65]],
+  ])('%s is damage', (_, bytes) => {
+    expect(() => unpackInk(Uint8Array.from(bytes))).toThrow(RangeError)
+  })
+
+  test('bytes that unpack but are no ink the scene accepts are refused at the door', () => {
+    const nobody: InkPiece = { ...stroke, id: 'constructor' }
+    expect(unpackInk(packInk([nobody]))).toEqual([nobody])
+    expect(() => readInk(packInk([nobody]))).toThrow(/reserved/)
+    expect(() => readInk(packInk([{ ...stroke, points: [] }]))).toThrow(/at least 1 point/)
+  })
+
+  test('several passes in one message; an unknown pass is damage', () => {
+    const passes = [{ drawing: 'k1', pass: 'line' as const, bytes: packInk([stroke]) }, { drawing: 'k1', pass: 'colour' as const, bytes: packInk([fill]) }, { drawing: 'k2', pass: 'rough' as const, bytes: new Uint8Array() }]
+    expect(unpackPasses(packPasses(passes))).toEqual(passes)
+    expect([...packPasses(passes).subarray(0, 9)]).toEqual([...text('k1'), ...text('line'), strokeBody.length + 1])
+    expect(() => unpackPasses(Uint8Array.from([...text('k1'), ...text('glue'), 0]))).toThrow(/damaged/)
+  })
+})
