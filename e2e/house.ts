@@ -105,7 +105,10 @@ export function deskOf(page: Page, house: House) {
       await this.goToFrame(frame)
       await page.getByRole('button', { name: `Put a key at frame ${frame}` }).click()
     },
-    to: (place: 'Plan' | 'Draw' | 'Hand over') => page.getByRole('link', { name: place, exact: true }).click(),
+    async to(place: 'Plan' | 'Draw' | 'Hand over') {
+      await page.getByRole('link', { name: place, exact: true }).click()
+      await page.waitForURL(`**/${place.toLowerCase().replace(' ', '-')}`)
+    },
   }
 }
 

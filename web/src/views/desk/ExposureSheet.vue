@@ -7,6 +7,8 @@ const props = defineProps<{ scene: Scene; frame: number; level: string }>()
 const emit = defineEmits<{ pick: [level: string, frame: number] }>()
 
 const ROW = 22
+/** Height taken before the page has been laid out, so that the sheet is never empty. */
+const UNMEASURED = 800
 const host = ref<HTMLElement>()
 const { height } = useElementSize(host)
 const { y } = useScroll(host)
@@ -35,7 +37,7 @@ const columns = computed(() =>
 // Only the rows in view are in the page.
 const rows = computed(() => {
   const first = Math.max(0, Math.floor(y.value / ROW) - 4)
-  const last = Math.min(length.value, Math.ceil((y.value + height.value) / ROW) + 4)
+  const last = Math.min(length.value, Math.ceil((y.value + (height.value || UNMEASURED)) / ROW) + 4)
   return Array.from({ length: last - first }, (_, i) => first + i + 1)
 })
 watch([() => props.frame, height], () => {

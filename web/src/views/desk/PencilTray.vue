@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { nameSchema, sentenceOf, type Level, type Swatch } from '@unhurried/core'
 import { Eraser, Lamp, Pencil } from '@lucide/vue'
+import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { freshId } from '../../ids'
 import { sayWhy, useScene } from '../../stores/scene'
@@ -19,6 +20,11 @@ function set(fields: Partial<PencilCase>) {
 const size = computed({
   get: () => (pencil.value.tool === 'pencil' ? pencil.value.pencilSize : pencil.value.eraserSize),
   set: (value) => set(pencil.value.tool === 'pencil' ? { pencilSize: value } : { eraserSize: value }),
+})
+const mixing = ref(false)
+const lighting = ref(false)
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') mixing.value = lighting.value = false
 })
 const newName = ref('')
 const newColour = ref('#23686c')
@@ -48,7 +54,7 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
         <i :style="{ backgroundColor: swatch.colour }" /><span>{{ swatch.name }}</span>
       </button>
     </div>
-    <ElPopover placement="top" :width="290" trigger="click">
+    <ElPopover v-model:visible="mixing" placement="top" :width="290" trigger="click">
       <template #reference><button class="word">Colours</button></template>
       <div class="mix">
         <p><b>{{ chosen.name }}</b></p>
@@ -63,7 +69,7 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
     </ElPopover>
     <div class="right">
       <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="15" /> Light table</button>
-      <ElPopover placement="top-end" :width="390" trigger="click">
+      <ElPopover v-model:visible="lighting" placement="top-end" :width="390" trigger="click">
         <template #reference><button class="word">Set it up</button></template>
         <LightTablePanel :level="level" />
       </ElPopover>
