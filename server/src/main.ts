@@ -18,8 +18,7 @@ const environment = z.object({
 const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM } = environment.parse(process.env)
 const log = pino({ base: undefined }, pino.destination(LOG_FILE ? { dest: LOG_FILE, append: true, sync: false } : 1))
 
-const database = await openDatabase(DATABASE_URL)
-if (SAMPLE_FILM === 'yes') await shelveSampleFilm(database)
+const database = await openDatabase(DATABASE_URL, SAMPLE_FILM === 'yes' ? { prepare: shelveSampleFilm } : {})
 
 const news = openNews(DATABASE_URL, log)
 const server = createServer(createApp({ database, news, log, pages: PAGES }).callback())

@@ -27,6 +27,18 @@ const orders = {
     second = await startServer({ databaseUrl: cluster.url, logFile: join(folder, 'second.log'), sampleFilm: true })
     return { port: second.port }
   },
+  /** Two servers starting in the same moment on a database nobody has used; tells how its shelf looks then. */
+  async startPair() {
+    const fresh = `pair${Date.now()}`
+    const url = new URL(cluster.url)
+    const made = spawnSync(join(cluster.programs, 'createdb'), ['-h', url.hostname, '-p', url.port, '-U', url.username, fresh], { env: { ...process.env, PGPASSWORD: decodeURIComponent(url.password) } })
+    if (made.status !== 0) throw new Error(String(made.stderr))
+    url.pathname = `/${fresh}`
+    const pair = await Promise.all(['left', 'right'].map((side) => startServer({ databaseUrl: url.href, logFile: join(folder, `${side}.log`) })))
+    const shelves = await Promise.all(pair.map(async ({ port }) => (await fetch(`http://127.0.0.1:${port}/api/shelf`)).json()))
+    await Promise.all(pair.map((each) => each.stop()))
+    return { shelves: shelves.map((shelf) => shelf.map(({ name, scenes }) => [name, scenes.map(({ version }) => version > 0)])) }
+  },
   async killServer() {
     const gone = exit(server.process)
     server.process.kill('SIGKILL')

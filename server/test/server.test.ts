@@ -9,10 +9,10 @@ const settings: Settings = {
 let house: ChildProcess
 let address = ''
 
-function order(name: string): Promise<{ port: number }> {
+function order<T = { port: number }>(name: string): Promise<T> {
   return new Promise((resolve, reject) => {
     house.once('exit', (code) => reject(new Error(`the test house ended with ${code}`)))
-    house.once('message', (answer: { done: { port: number }; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
+    house.once('message', (answer: { done: T; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
     if (name !== 'ready') house.send({ order: name })
   })
 }
@@ -136,6 +136,12 @@ test('two servers on one database: what one keeps, those who follow the other he
   expect((await (await fetch(`${other}/api/scenes/${id}`)).json()).version).toBe(version)
   const names = (await get('/api/shelf')).map((production: { name: string }) => production.name)
   expect(names.filter((name: string) => name === 'Low Tide')).toHaveLength(1)
+})
+
+test('two servers started in the same moment on an empty database: one film, whole, on both', async () => {
+  const { shelves } = await order<{ shelves: unknown[] }>('startPair')
+  const film = [['Low Tide', [true, true, true]]]
+  expect(shelves).toEqual([film, film])
 })
 
 test('making the same thing twice gives what is there', async () => {

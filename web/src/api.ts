@@ -54,10 +54,8 @@ export const api = {
   readScene: (id: string): Promise<{ version: number; scene: Scene }> => read(openSceneSchema, `/api/scenes/${id}`),
   editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
   keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),
-  missedIn: (problem: ApiProblem): { version: number; missed: KeptEdit[] } | undefined => {
-    const parsed = z.object({ version: z.int(), missed: keptEditsSchema }).safeParse(problem.more)
-    return parsed.success ? parsed.data : undefined
-  },
+  /** The version a conflict names. */
+  versionIn: (problem: ApiProblem): number | undefined => z.object({ version: z.int() }).safeParse(problem.more).data?.version,
   async readInk(id: string, drawings: readonly string[]): Promise<PassInk[]> {
     const answer = await ask(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`)
     const passes = unpackPasses(new Uint8Array(await answer.arrayBuffer()))

@@ -29,4 +29,3 @@ export const editSchema = z.discriminatedUnion('type', [
   exposureHold.schema, exposureShow.schema, exposureMove.schema, inkChange.schema, restore.schema,
 ])
 export type Edit = z.infer<typeof editSchema>
-export type InkEdit = Extract<Edit, { type: 'ink.change' }>

@@ -11,7 +11,6 @@ export interface InbetweenStep {
 
 /** Fractions closer than this count as the same place. */
 export const SAME_PLACE = 1e-6
-const SAME = SAME_PLACE
 
 interface Relation { a: number; b: number; kind: 'half' | 'third'; ratio: number; width: number }
 
@@ -30,7 +29,7 @@ function relationsOf(places: readonly number[]): Relation[][] {
         if (a === m || b === m) continue
         const width = places[b]! - places[a]!
         for (const { kind, ratio } of RATIOS) {
-          if (Math.abs(places[a]! + ratio * width - place) < SAME) found.push({ a, b, kind, ratio, width })
+          if (Math.abs(places[a]! + ratio * width - place) < SAME_PLACE) found.push({ a, b, kind, ratio, width })
         }
       }
     }
@@ -86,10 +85,10 @@ export function inbetweenOrder(fractions: readonly number[]): InbetweenStep[] {
   requireWhole('fractions.length', fractions.length, 0, 300)
   fractions.forEach((fraction, i) => {
     requireNumber('fraction', fraction, -10, 10)
-    if (Math.abs(fraction) < SAME || Math.abs(fraction - 1) < SAME) {
+    if (Math.abs(fraction) < SAME_PLACE || Math.abs(fraction - 1) < SAME_PLACE) {
       throw new RangeError(`fraction ${fraction} is one of the chart's own ends; an inbetween lies elsewhere.`)
     }
-    if (i > 0 && fraction - fractions[i - 1]! < SAME) throw new RangeError('fractions must rise and be distinct.')
+    if (i > 0 && fraction - fractions[i - 1]! < SAME_PLACE) throw new RangeError('fractions must rise and be distinct.')
   })
   const places = [...fractions, 0, 1].sort((a, b) => a - b)
   const ends = [places.indexOf(0), places.indexOf(1)]

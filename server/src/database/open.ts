@@ -2,21 +2,36 @@ import { DataSource } from 'typeorm'
 import { entities } from './entities'
 import { FirstTables1763900000000 } from './first-tables'
 
-/** Connects to the database at `url` and brings its tables up to date. */
-export async function openDatabase(url: string, { connections = 10 } = {}): Promise<DataSource> {
+/** Any number, as long as only this app locks it. */
+const START_LOCK = 4620_1763
+
+/**
+ * Connects to the database at `url`, brings its tables up to date and lets `prepare` fill them. Servers
+ * that start at once on one database do this one after the other.
+ */
+export async function openDatabase(url: string, { connections = 10, prepare }: {
+  connections?: number
+  prepare?: (database: DataSource) => Promise<void>
+} = {}): Promise<DataSource> {
   const database = new DataSource({
     type: 'postgres',
     url,
     entities,
     migrations: [FirstTables1763900000000],
     migrationsTableName: 'migration',
-    // Two servers starting at once on one database must not migrate it twice.
-    migrationsTransactionMode: 'all',
     poolSize: connections,
     connectTimeoutMS: 5000,
     applicationName: 'unhurried-sketch',
   })
   await database.initialize()
-  await database.runMigrations()
+  const lock = database.createQueryRunner()
+  try {
+    await lock.query('SELECT pg_advisory_lock($1)', [START_LOCK])
+    await database.runMigrations()
+    await prepare?.(database)
+    await lock.query('SELECT pg_advisory_unlock($1)', [START_LOCK])
+  } finally {
+    await lock.release()
+  }
   return database
 }

@@ -1,4 +1,4 @@
-import { applyEdit, newScene, packInk, packPasses, type Edit, type InkPiece, type Scene, type Settings } from '@unhurried/core'
+import { applyEdit, changeInk, newScene, packInk, packPasses, type Edit, type InkPiece, type Scene, type Settings } from '@unhurried/core'
 import { createInkStore } from './ink-store'
 
 const settings: Settings = { name: 'Ink', width: 64, height: 64, fps: 12, length: 12, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
@@ -77,10 +77,43 @@ test('listeners hear of each changed pass; copied drawings take their ink along;
   expect(ids(store.inkOf('copy', 'line'))).toEqual(['old', 'new'])
   leave()
   store.forget(new Set(['k1']))
-  expect(store.isLoaded('k1')).toBe(false)
   await store.ensure(['k1'], undefined, () => scene)
   expect(heard).toHaveLength(3)
   expect(server.asked.flat()).toEqual(['k1', 'k1'])
+})
+
+test('while ink changed elsewhere is read again the old stays, and a line finished meanwhile lies where the server lays it', async () => {
+  const ink = { k1: ['old'] }
+  const server = answering(ink)
+  const store = createInkStore('s')
+  await store.ensure(['k1'], undefined, () => scene)
+  ink.k1 = ['old', 'theirs']
+  store.forget(new Set(['k1']))
+  expect([ids(store.inkOf('k1', 'line')), store.isLoaded('k1')]).toEqual([['old'], true])
+  server.hold()
+  const loading = store.ensure(['k1'], () => [], () => scene)
+  // Finished, sent and kept before the older answer arrives: it is on no list any more.
+  store.apply(stroke('mine', 'k1', 1), scene)
+  expect(ids(store.inkOf('k1', 'line'))).toEqual(['old', 'mine'])
+  server.go()
+  await loading
+  const kept = changeInk(['old', 'theirs'].map(piece), stroke('mine', 'k1', 1) as Extract<Edit, { type: 'ink.change' }>)
+  expect(store.inkOf('k1', 'line')).toEqual(kept)
+  expect(ids(kept)).toContain('mine')
+})
+
+test('an answer older than the newest news of a drawing is not taken for its ink', async () => {
+  const ink = { k1: ['first'] }
+  const server = answering(ink)
+  server.hold()
+  const store = createInkStore('s')
+  const early = store.ensure(['k1'], undefined, () => scene)
+  store.forget(new Set(['k1']))
+  const late = store.ensure(['k1'], undefined, () => scene)
+  server.go()
+  await Promise.all([early, late])
+  expect(server.asked).toEqual([['k1'], ['k1']])
+  expect(ids(store.inkOf('k1', 'line'))).toEqual(['first'])
 })
 
 test('a damaged answer is an error, not ink', async () => {

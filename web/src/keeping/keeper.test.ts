@@ -36,17 +36,29 @@ function browserLocks() {
 function server() {
   let scene = start
   const history: { id: string; version: number; edit: Edit }[] = []
-  const state = { failing: (): 'no' | 'lost' | 'unanswered' => 'no', scene: () => scene, history }
+  const state = {
+    failing: (): 'no' | 'lost' | 'unanswered' => 'no',
+    refusing: (_edit: Edit): boolean => false,
+    answered: (_status: number): void => undefined,
+    scene: () => scene,
+    history,
+    /** An edit from nobody's page. */
+    push(entry: { id: string; edit: Edit }) {
+      scene = applyEdit(scene, entry.edit).scene
+      history.push({ ...entry, version: history.length + 1 })
+    },
+  }
   const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
   function respond(path: string, body?: { base: number; edits: { id: string; edit: Edit }[] }) {
-    if (path.includes('since=')) return answer(200, history.filter((entry) => entry.version > Number(path.split('since=')[1])))
+    if (path.includes('since=')) return answer(200, history.filter((entry) => entry.version > Number(path.split('since=')[1])).slice(0, 500))
     if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene })
     const missed = history.filter((entry) => entry.version > body.base)
     const own = new Set(body.edits.map((entry) => entry.id))
-    if (body.base !== history.length && missed.some((entry) => !own.has(entry.id))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed })
+    if (body.base !== history.length && missed.some((entry) => !own.has(entry.id))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
     const fresh = body.edits.filter((entry) => !history.some((kept) => kept.id === entry.id))
     let next = scene
     try {
+      if (fresh.some(({ edit }) => state.refusing(edit))) throw new EditRefused('Not here.')
       for (const { edit } of fresh) next = applyEdit(next, editSchema.parse(edit)).scene
     } catch (error) {
       return answer(422, { status: 422, detail: (error as Error).message })
@@ -59,6 +71,7 @@ function server() {
     const fails = state.failing()
     if (fails === 'lost') throw new TypeError('no connection')
     const result = respond(path, options?.body ? JSON.parse(options.body) : undefined)
+    state.answered(result.status)
     if (fails === 'unanswered') throw new TypeError('connection reset')
     return result
   }) as typeof fetch
@@ -196,6 +209,59 @@ test('an edit that no longer fits is put aside, the others go on', async () => {
   expect(there.scene().drawings['k1']!.passes.line).toBe(1)
   mine.die()
   theirs.die()
+})
+
+test('an edit the server alone refuses is put aside and taken back from the page; those around it are kept', async () => {
+  const there = server()
+  const page = await openPage('refused')
+  there.refusing = (edit) => edit.type === 'exposure.hold'
+  page.change(stroke('k1'))
+  page.change(hold(1, 2))
+  page.change(stroke('k9'))
+  await until(() => page.keeping.state === 'kept')
+  expect(page.asides.map((aside) => aside.edit.type)).toEqual(['exposure.hold'])
+  expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'ink.change'])
+  expect(page.scene).toEqual(there.scene())
+  page.die()
+})
+
+test('what is put aside is never sent as well', async () => {
+  const there = server()
+  const [mine, theirs] = [await openPage('once'), await openPage('once')]
+  there.refusing = (edit) => edit.type === 'scene.set'
+  there.failing = () => 'lost'
+  mine.change({ type: 'scene.set', settings: { name: 'Refused' } })
+  mine.change(hold(1, 3))
+  await until(() => mine.keeping.state === 'away')
+  let before = ''
+  there.failing = () => 'no'
+  // Theirs arrives between the refusal of the batch and the sending of its parts.
+  there.answered = (status) => {
+    if (status === 422 && before === '') {
+      before = 'refused'
+      there.push({ id: 'theirs-direct', edit: hold(1, 2) })
+    }
+  }
+  await until(() => mine.keeping.state === 'kept')
+  expect(mine.asides.map((aside) => aside.edit.type).sort()).toEqual(['exposure.hold', 'scene.set'])
+  expect(there.scene().sheets['main']!['A']![0]).toEqual({ drawing: 'k1', frames: 2 })
+  expect(mine.scene).toEqual(there.scene())
+  mine.die()
+  theirs.die()
+})
+
+test('a page that missed more than one answer can carry is told of all of it, and knows its own among them', async () => {
+  const there = server()
+  const page = await openPage('behind')
+  there.failing = () => 'unanswered'
+  page.change({ type: 'drawing.set', drawing: 'k1', fields: { note: 'mine' } })
+  await until(() => page.keeping.state === 'away' && there.history.length === 1)
+  for (let n = 0; n < 1100; n++) there.push({ id: `far${n}`, edit: stroke('k5') })
+  there.failing = () => 'no'
+  await until(() => page.keeping.state === 'kept')
+  expect(page.asides).toEqual([])
+  expect(page.scene).toEqual(there.scene())
+  page.die()
 })
 
 test('two pages, a bad line, any edits: all end with one scene, and every edit is in the history or put aside, once', async () => {

@@ -28,6 +28,8 @@ const newsSchema = z.string().transform((text, context): unknown => {
   }
 }).pipe(z.object({ version: z.int() }))
 
+/** Edits the server tells of in one answer. */
+const MOST_MISSED = 500
 const MOST_AT_ONCE = 100
 const LARGEST_REQUEST = 6_000_000
 const FIRST_RETRY = 400
@@ -71,22 +73,27 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     else events.onKeeping({ state: 'keeping', waiting: waiting.length, stored: waiting.length - storing.size })
   }
 
-  async function putAside(row: OutboxRow, sentence: string) {
+  function putAside(row: OutboxRow, sentence: string) {
     const aside = { id: row.id, scene: id, sentence, edit: row.edit }
     asides = [...asides, aside]
     events.onAside(asides)
-    await outbox.putAside(aside).catch(() => undefined)
+    // Until this is stored the row stays in the outbox, so it is never in neither.
+    void outbox.putAside(aside).catch(() => undefined)
   }
 
-  /** Takes in edits kept by others and lays our waiting ones on top again. */
-  async function takeIn(missed: readonly KeptEdit[], { fresh, adopted = [] }: { fresh?: { scene: Scene; version: number }; adopted?: readonly OutboxRow[] } = {}) {
+  /**
+   * Takes in edits kept by others, or a whole `fresh` scene, and lays our waiting ones on top again.
+   * Done in one go, so that nothing made or answered meanwhile can come between. `inked` are drawings
+   * whose ink must be read again besides those that change here.
+   */
+  function takeIn(missed: readonly KeptEdit[], { fresh, inked = [] }: { fresh?: { scene: Scene; version: number }; inked?: readonly string[] } = {}) {
     const own = new Set(waiting.map((row) => row.id))
     const theirs = new Set<string>()
-    const inked = new Set(adopted.flatMap(({ edit }) => inkedBy(edit)))
+    const readAgain = new Set(inked)
     for (const { id: editId, edit } of missed) {
       const after = applyEdit(confirmed, edit).scene
       if (!own.has(editId)) for (const part of touchedBy(confirmed, after, edit)) theirs.add(part)
-      for (const drawing of inkedBy(edit)) inked.add(drawing)
+      for (const drawing of inkedBy(edit)) readAgain.add(drawing)
       confirmed = after
     }
     if (fresh) {
@@ -95,37 +102,40 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
       version = fresh.version
     } else version = missed.at(-1)?.version ?? version
     const kept = new Set(missed.map((entry) => entry.id))
-    const arrived = waiting.filter((row) => kept.has(row.id)).map((row) => row.id)
-    waiting = waiting.filter((row) => !kept.has(row.id))
-    void outbox.remove(arrived).catch(() => undefined)
+    void outbox.remove(waiting.filter((row) => kept.has(row.id)).map((row) => row.id)).catch(() => undefined)
 
     let working = confirmed
-    const still: OutboxRow[] = []
-    for (const row of waiting) {
+    waiting = waiting.filter((row) => {
+      if (kept.has(row.id)) return false
       const words = editInWords(row.edit, working)
+      let refusal: string
       try {
         const after = applyEdit(working, row.edit).scene
-        if (touchedBy(working, after, row.edit).some((part) => theirs.has(part))) {
-          await putAside(row, `Also changed somewhere else: ${words}. The other change is on the sheet now; yours is put aside.`)
-          continue
+        if (!touchedBy(working, after, row.edit).some((part) => theirs.has(part))) {
+          working = after
+          return true
         }
-        working = after
-        still.push(row)
+        refusal = `Also changed somewhere else: ${words}. The other change is on the sheet now; yours is put aside.`
       } catch (error) {
         if (!(error instanceof EditRefused)) throw error
-        await putAside(row, `Your change (${words}) does not fit what was changed somewhere else: ${error.message}`)
+        refusal = `Your change (${words}) does not fit what was changed somewhere else: ${error.message}`
       }
-    }
-    waiting = still
-    events.onScene(working, fresh ? undefined : inked)
+      for (const drawing of inkedBy(row.edit)) readAgain.add(drawing)
+      putAside(row, refusal)
+      return false
+    })
+    events.onScene(working, fresh ? undefined : readAgain)
   }
 
-  async function catchUp(problem?: ApiProblem) {
-    const found = problem ? api.missedIn(problem)?.missed : await api.editsSince(id, version)
-    const complete = found !== undefined && (found.length === 0 ? !problem : found[0]!.version === version + 1 && found.length < 500)
-    if (complete && found.length === 0) return
-    if (complete) await takeIn(found)
-    else await takeIn([], { fresh: await api.readScene(id) })
+  /** Takes in what others kept since our version. `theirs`: the version the server named, when it named one. */
+  async function catchUp(theirs = version) {
+    // A database put back to an earlier day: there is no way forward from here but its scene as it is.
+    if (theirs < version) return takeIn([], { fresh: await api.readScene(id) })
+    for (;;) {
+      const missed = await api.editsSince(id, version)
+      if (missed.length > 0) takeIn(missed)
+      if (missed.length < MOST_MISSED) return
+    }
   }
 
   function nextBatch(): OutboxRow[] {
@@ -149,15 +159,18 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
       await outbox.remove([...sent]).catch(() => undefined)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
-      if (error.status === 409) return catchUp(error)
+      if (error.status === 409) return catchUp(api.versionIn(error))
       if (![400, 404, 413, 422].includes(error.status)) throw error
       // One of them is refused: alone it says why, together they would hold each other up.
       if (batch.length > 1) {
-        for (const row of batch) await sendBatch([row])
+        // What others changed may come in between, and put some of these aside.
+        for (const row of batch) if (waiting.includes(row)) await sendBatch([row])
         return
       }
-      waiting = waiting.filter((row) => row !== batch[0])
-      await putAside(batch[0]!, error.message)
+      const refused = batch[0]!
+      waiting = waiting.filter((row) => row !== refused)
+      putAside(refused, error.message)
+      takeIn([], { inked: inkedBy(refused.edit) })
     }
   }
 
@@ -230,10 +243,9 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
         if (closed) return
         ofOthers -= rows.length
         waiting.unshift(...rows)
-        void takeIn([], { adopted: rows }).then(() => {
-          tell()
-          void send()
-        })
+        takeIn([], { inked: rows.flatMap(({ edit }) => inkedBy(edit)) })
+        tell()
+        void send()
       }).catch(() => undefined)
     },
     add(edit: Edit) {

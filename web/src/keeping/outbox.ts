@@ -87,4 +87,3 @@ export function openOutbox(scene: string, page: string) {
   }
 }
 
-export type Outbox = ReturnType<typeof openOutbox>

@@ -114,8 +114,8 @@ const bytesInWords = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round
       <h1>Hand over</h1>
       <fieldset>
         <legend>What goes out</legend>
-        <label :class="{ chosen: form.as === 'gif' }"><input v-model="form.as" type="radio" name="as" value="gif" /> <span><b>Looping GIF</b> <span class="note">one file that plays anywhere</span></span></label>
-        <label :class="{ chosen: form.as === 'stills' }"><input v-model="form.as" type="radio" name="as" value="stills" /> <span><b>Numbered PNG stills</b> <span class="note">every frame a picture, in a zip</span></span></label>
+        <label class="choice" :class="{ chosen: form.as === 'gif' }"><input v-model="form.as" type="radio" name="as" value="gif" /> <span><b>Looping GIF</b> <span class="note">one file that plays anywhere</span></span></label>
+        <label class="choice" :class="{ chosen: form.as === 'stills' }"><input v-model="form.as" type="radio" name="as" value="stills" /> <span><b>Numbered PNG stills</b> <span class="note">every frame a picture, in a zip</span></span></label>
       </fieldset>
       <div class="line" role="group" aria-label="Size">
         <span>Size</span>
@@ -198,24 +198,6 @@ fieldset {
 legend {
   padding: 0 0 5px;
   font-weight: 600;
-}
-
-label {
-  display: flex;
-  gap: 9px;
-  align-items: baseline;
-  padding: 6px 10px;
-  border: 1px solid var(--rule);
-  border-radius: var(--corner);
-}
-
-label.chosen {
-  border-color: var(--persimmon);
-  background: #fffdf8;
-}
-
-input {
-  accent-color: var(--persimmon);
 }
 
 .line {

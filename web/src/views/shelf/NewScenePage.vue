@@ -160,7 +160,7 @@ async function setUp() {
       </div>
       <fieldset class="field">
         <legend>Approach</legend>
-        <label v-for="each in APPROACHES" :key="each.value" class="approach" :class="{ chosen: form.approach === each.value }">
+        <label v-for="each in APPROACHES" :key="each.value" class="choice" :class="{ chosen: form.approach === each.value }">
           <input v-model="form.approach" type="radio" name="approach" :value="each.value" />
           <span><b>{{ each.word }}</b> <span class="note">{{ each.what }}</span></span>
         </label>
@@ -210,7 +210,7 @@ h1,
   border: 0;
 }
 
-.field > label:not(.approach),
+.field > label:not(.choice),
 .label,
 legend {
   padding: 0;
@@ -275,25 +275,6 @@ legend {
 .sheet[aria-pressed='true'] {
   outline: 2px solid var(--persimmon);
   outline-offset: 2px;
-}
-
-.approach {
-  display: flex;
-  gap: 9px;
-  align-items: baseline;
-  padding: 5px 9px;
-  border: 1px solid var(--rule);
-  border-radius: var(--corner);
-  line-height: 1.35;
-}
-
-.approach.chosen {
-  border-color: var(--persimmon);
-  background: #fffdf8;
-}
-
-.approach input {
-  accent-color: var(--persimmon);
 }
 
 .wrong {
