@@ -15,7 +15,7 @@ test('problem details become a sentence with their status and what else they car
   answering(409, JSON.stringify({ type: 't', title: 'x', status: 409, detail: 'Changed since.', version: 7, missed: [] }), 'application/problem+json')
   const problem = await caught(api.keep('s', 3, []))
   expect(problem).toBeInstanceOf(ApiProblem)
-  expect([problem.status, problem.message, api.versionIn(problem)]).toEqual([409, 'Changed since.', 7])
+  expect([problem.status, problem.message, api.conflictIn(problem)]).toEqual([409, 'Changed since.', { version: 7, missed: [] }])
 })
 
 test.each([
@@ -38,7 +38,7 @@ test('no answer at all is status 0, and says that nothing is lost', async () => 
 test('missed edits are taken only when every one of them can be read', async () => {
   answering(200, JSON.stringify([{ id: 'a', version: 2, edit: { type: 'from.the.future' } }]))
   expect((await caught(api.editsSince('s', 1))).message).toMatch(/reload it/)
-  expect(api.versionIn(new ApiProblem(409, 'x', { version: 'two' }))).toBeUndefined()
+  expect(api.conflictIn(new ApiProblem(409, 'x', { version: 2, missed: [{ id: 'a', version: 2, edit: { type: 'from.the.future' } }] }))).toBeUndefined()
 })
 
 test('writes are JSON by POST, reads carry nothing', async () => {

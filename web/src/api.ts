@@ -54,8 +54,9 @@ export const api = {
   readScene: (id: string): Promise<{ version: number; scene: Scene }> => read(openSceneSchema, `/api/scenes/${id}`),
   editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
   keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),
-  /** The version a conflict names. */
-  versionIn: (problem: ApiProblem): number | undefined => z.object({ version: z.int() }).safeParse(problem.more).data?.version,
+  /** What a conflict tells: the scene's version, and the edits missed (the first 500 of them). */
+  conflictIn: (problem: ApiProblem): { version: number; missed: KeptEdit[] } | undefined =>
+    z.object({ version: z.int(), missed: keptEditsSchema }).safeParse(problem.more).data,
   async readInk(id: string, drawings: readonly string[]): Promise<PassInk[]> {
     const answer = await ask(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`)
     const passes = unpackPasses(new Uint8Array(await answer.arrayBuffer()))

@@ -42,6 +42,7 @@ function server() {
     answered: (_status: number): void => undefined,
     scene: () => scene,
     history,
+    reset: () => (scene = start),
     /** An edit from nobody's page. */
     push(entry: { id: string; edit: Edit }) {
       scene = applyEdit(scene, entry.edit).scene
@@ -54,7 +55,7 @@ function server() {
     if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene })
     const missed = history.filter((entry) => entry.version > body.base)
     const own = new Set(body.edits.map((entry) => entry.id))
-    if (body.base !== history.length && missed.some((entry) => !own.has(entry.id))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
+    if (body.base > history.length || missed.some((entry) => !own.has(entry.id))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
     const fresh = body.edits.filter((entry) => !history.some((kept) => kept.id === entry.id))
     let next = scene
     try {
@@ -221,6 +222,21 @@ test('an edit the server alone refuses is put aside and taken back from the page
   await until(() => page.keeping.state === 'kept')
   expect(page.asides.map((aside) => aside.edit.type)).toEqual(['exposure.hold'])
   expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'ink.change'])
+  expect(page.scene).toEqual(there.scene())
+  page.die()
+})
+
+test('a database put back to an earlier day: its scene is taken as it is, and what is drawn goes on', async () => {
+  const there = server()
+  const page = await openPage('earlier')
+  page.change(stroke('k1'))
+  page.change(stroke('k1'))
+  await until(() => page.keeping.state === 'kept')
+  there.history.length = 0
+  there.reset()
+  page.change(stroke('k9'))
+  await until(() => page.keeping.state === 'kept')
+  expect(there.history).toHaveLength(1)
   expect(page.scene).toEqual(there.scene())
   page.die()
 })

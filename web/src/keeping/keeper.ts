@@ -127,12 +127,12 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     events.onScene(working, fresh ? undefined : readAgain)
   }
 
-  /** Takes in what others kept since our version. `theirs`: the version the server named, when it named one. */
-  async function catchUp(theirs = version) {
+  /** Takes in what others kept since our version, starting with what a conflict has told already. */
+  async function catchUp(conflict?: { version: number; missed: readonly KeptEdit[] }) {
     // A database put back to an earlier day: there is no way forward from here but its scene as it is.
-    if (theirs < version) return takeIn([], { fresh: await api.readScene(id) })
-    for (;;) {
-      const missed = await api.editsSince(id, version)
+    if (conflict && conflict.version < version) return takeIn([], { fresh: await api.readScene(id) })
+    for (let missed = conflict?.missed; ; missed = undefined) {
+      missed ??= await api.editsSince(id, version)
       if (missed.length > 0) takeIn(missed)
       if (missed.length < MOST_MISSED) return
     }
@@ -159,7 +159,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
       await outbox.remove([...sent]).catch(() => undefined)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
-      if (error.status === 409) return catchUp(api.versionIn(error))
+      if (error.status === 409) return catchUp(api.conflictIn(error))
       if (![400, 404, 413, 422].includes(error.status)) throw error
       // One of them is refused: alone it says why, together they would hold each other up.
       if (batch.length > 1) {
