@@ -9,6 +9,14 @@ export const LIMITS = {
   exposure: { min: 1, max: 24 },
   halvings: { min: 0, max: 6 },
   strength: { min: 0.1, max: 8 },
+  /** Beats a minute. */
+  bpm: { min: 20, max: 400 },
+  takes: 40,
+  landmarks: 40,
+  /** Drawings pinned to one light table. */
+  pinned: 12,
+  /** A mark below 0 is anticipation, above 1 overshoot; this far and no further. */
+  fraction: { min: -1, max: 2 },
   name: 120,
   note: 2000,
   levels: 60,

@@ -1,4 +1,4 @@
-import { applyEdit, checkedScene, drawingsShown, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
+import { applyEdit, checkedScene, drawingsShown, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
 import { corrie } from '../src/demo/corrie'
 import { chance, through } from '../src/demo/hand'
 import { lime } from '../src/demo/lime'
@@ -42,7 +42,7 @@ test.each(SCENES)('$settings.name is a whole scene, and the same every time it i
 test('the lime is drawn to the end; squashed where it lands, its area kept, and resting on the stone', () => {
   const { scene, ink } = played(lime)
   expect(progress(scene).toDo).toBe(0)
-  const skins = drawingsShown(scene.sheets['main']!['L1']!).map(({ drawing, frame }) => {
+  const skins = drawingsShown(mainSheet(scene, 'L1')).map(({ drawing, frame }) => {
     const skin = ink.get(`${drawing}/colour`)!.find((piece) => piece.swatch === 'lime')!
     return { frame, area: area(outlineOf(skin)), ...box(outlineOf(skin)) }
   })
@@ -61,7 +61,7 @@ test('Tansy’s loop closes: from the last drawing to the first is no longer a w
   const { scene, ink } = played(tansy)
   expect(scene.levels['L1']!.loop).toBe(true)
   expect(progress(scene).toDo).toBe(0)
-  const places = drawingsShown(scene.sheets['main']!['L1']!).map(({ drawing }) => box(outlineOf(ink.get(`${drawing}/colour`)!.find((piece) => piece.swatch === 'tansy')!)))
+  const places = drawingsShown(mainSheet(scene, 'L1')).map(({ drawing }) => box(outlineOf(ink.get(`${drawing}/colour`)!.find((piece) => piece.swatch === 'tansy')!)))
   expect(places).toHaveLength(12)
   const steps = places.map((place, i) => Math.abs(places[(i + 1) % places.length]!.bottom - place.bottom))
   expect(steps.at(-1)!).toBeLessThanOrEqual(Math.max(...steps.slice(0, -1)))

@@ -1,4 +1,4 @@
-import { totalFrames } from '../timing/sheet'
+import { isCycle, totalFrames } from '../timing/column'
 import { refuse } from '../scene/refusal'
 import { sceneSchema, type Scene } from '../scene/schema'
 import { sentenceOf } from '../scene/sentence'
@@ -31,9 +31,10 @@ export function checkedScene(value: unknown): Scene {
   require(sameKeys(scene.sheets, scene.takes), 'a take has no sheet.')
   for (const sheets of Object.values(scene.sheets)) {
     require(sameKeys(sheets, scene.levels), 'a level has no sheet.')
-    for (const [level, exposures] of Object.entries(sheets)) {
-      require(totalFrames(exposures) === scene.settings.length, `the exposures of level ${level} do not add up to its length.`)
-      require(exposures.every(({ drawing }) => drawing === null || known(drawing, level)), 'the sheet shows a drawing that is not there.')
+    for (const [level, column] of Object.entries(sheets)) {
+      require(totalFrames(column) === scene.settings.length, `the exposures of level ${level} do not add up to its length.`)
+      const shown = column.flatMap((entry) => (isCycle(entry) ? entry.cycle : [entry]))
+      require(shown.every(({ drawing }) => drawing === null || known(drawing, level)), 'the sheet shows a drawing that is not there.')
     }
   }
   return scene

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { LIMITS } from '../limits'
 import { numberFor, renumbered } from '../timing/numbering'
-import { overwritten } from '../timing/sheet'
+import { inFirstTurn } from '../timing/column'
 import { refuse } from '../scene/refusal'
 import { drawingSchema, frameSchema, idSchema, type Drawing, type Scene } from '../scene/schema'
 import { editKind } from './edit'
-import { drawingOf, levelOf, placeOn, requireFree, withSheet } from './find'
+import { columnOf, drawingOf, levelOf, placeOn, requireFree, withFrames } from './find'
 import { withoutDrawing, withoutMark } from './take-out'
 
 const fresh = drawingSchema.pick({ id: true, role: true })
@@ -15,14 +15,15 @@ export function putIn(scene: Scene, { take, level, frame, drawing }: { take: str
   requireFree(scene.drawings[drawing.id], 'drawing')
   if (Object.keys(scene.drawings).length >= LIMITS.drawings) refuse(`A scene can have ${LIMITS.drawings} drawings.`)
   const here = placeOn(scene, take, level, frame)
-  const held = here.frame + here.frames - frame
+  const begin = inFirstTurn(columnOf(scene, take, level), frame)
+  const held = here.frame + here.frames - begin
   const next = { ...scene, drawings: { ...scene.drawings, [drawing.id]: drawing } }
-  return withSheet(next, take, level, overwritten(scene.sheets[take]![level]!, frame, [{ drawing: drawing.id, frames: held }]))
+  return withFrames(next, { take, level, from: begin, remove: held, insert: [{ drawing: drawing.id, frames: held }] })
 }
 
 function refuseToCover(scene: Scene, take: string, level: string, frame: number) {
   const here = placeOn(scene, take, level, frame)
-  if (here.frame === frame && here.drawing !== null) {
+  if (here.frame === inFirstTurn(columnOf(scene, take, level), frame) && here.drawing !== null) {
     refuse(`Drawing ${scene.drawings[here.drawing]!.number} begins at frame ${frame} already. Choose a frame between two drawings.`)
   }
 }

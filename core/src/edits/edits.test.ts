@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import {
-  applyEdit, checkedScene, EditRefused, editSchema, inkAfter, newScene, nextOnPegs, planOfWork, progress, sentenceOf, stepInWords,
+  applyEdit, checkedScene, EditRefused, editSchema, inkAfter, mainSheet, newScene, nextOnPegs, planOfWork, progress, sentenceOf, stepInWords,
   touchedBy, totalFrames, wishedChart, type Edit, type Ink, type Scene, type Settings,
 } from '../index'
 
@@ -19,7 +19,7 @@ const stroke = (id: string, drawing: string): Edit => ({
 const all = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
 const start = newScene(SETTINGS)
 const twoKeys = all(start, key('k1', 1), key('k2', 9))
-const sheet = (scene: Scene) => scene.sheets.main!.A!.map((e) => `${e.drawing ? scene.drawings[e.drawing]!.number : 'x'}:${e.frames}`).join(' ')
+const sheet = (scene: Scene) => mainSheet(scene, 'A').map((e) => `${e.drawing ? scene.drawings[e.drawing]!.number : 'x'}:${e.frames}`).join(' ')
 
 describe('edits', () => {
   test('two keys and a chart of three inbetweens on twos', () => {
@@ -70,7 +70,7 @@ describe('edits', () => {
     const copy: Edit = { type: 'drawing.copy', take: 'main', frame: 5, source: 'k1', drawing: { id: 'n', role: 'key' } }
     const ink: Ink = [(stroke('s', 'k1') as Extract<Edit, { type: 'ink.change' }>).add[0]!.piece]
     expect(sheet(all(drawn, copy))).toBe('1:4 5:4 9:16')
-    expect(inkAfter(copy, drawn, () => ink)).toEqual([{ drawing: 'n', pass: 'line', ink }])
+    expect(inkAfter(copy, (_, pass) => (pass === 'line' ? ink : []))).toEqual([{ drawing: 'n', pass: 'line', ink }])
   })
 
   test('numbers: by frame or in order, never changing a neighbour, renumbered only when asked', () => {
@@ -83,7 +83,8 @@ describe('edits', () => {
 
   const refused: [string, Edit, RegExp][] = [
     ['a chart in the wrong order', chart({ id: 'd', from: 'k2', to: 'k1' }), /does not come after/],
-    ['two charts over one span', chart({ id: 'd', from: 'i1', to: 'i3' }), /chart over frames 1 to 9 already/],
+    ['two charts over one span', chart({ id: 'd', from: 'i1', to: 'i3' }), /lies between these two/],
+    ['a chart that only overlaps another', chart({ id: 'd', from: 'i5', to: 'late' }), /chart over frames 1 to 9 already|not in the scene/],
     ['an edit for a deleted drawing', stroke('s', 'gone'), /not in the scene any more/],
     ['a drawing over another', key('n', 3), /begins at frame 3 already/],
     ['a frame beyond the end', key('n', 25), /beyond the end/],

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../limits'
+import { mainSheet } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
 import { idSchema, levelSchema } from '../scene/schema'
 import { editKind } from './edit'
@@ -23,6 +24,8 @@ export const levelAdd = editKind({
   words: ({ level }) => `level ${level.name}`,
 })
 
+const FIELD_WORDS: Readonly<Record<string, string>> = { lightTable: 'the light table', loop: 'the loop', hidden: 'hiding', locked: 'the lock' }
+
 export const levelSet = editKind({
   schema: z.strictObject({
     type: z.literal('level.set'),
@@ -33,15 +36,27 @@ export const levelSet = editKind({
     const before = levelOf(scene, level)
     if (before.loop && fields.loop === false) {
       const order = Object.values(scene.charts).filter((chart) => chart.level === level)
-      const overSeam = order.some((chart) => !inOrder(scene.sheets[scene.mainTake]![level]!, chart.from, chart.to))
+      const overSeam = order.some((chart) => !inOrder(mainSheet(scene, level), chart.from, chart.to))
       if (overSeam) refuse('A chart leads over the seam of this loop. Take that chart out first.')
     }
-    return { ...scene, levels: { ...scene.levels, [level]: { ...before, ...fields } } }
+    // What is switched off says nothing, as if it had never been said.
+    const { hidden, locked, ...after } = { ...before, ...fields }
+    return { ...scene, levels: { ...scene.levels, [level]: { ...after, ...(hidden && { hidden }), ...(locked && { locked }) } } }
   },
-  words: ({ level, fields }, scene) => `${Object.keys(fields).join(', ')} of level ${scene.levels[level]?.name ?? level}`,
+  words: ({ level, fields }, scene) => `${Object.keys(fields).map((field) => FIELD_WORDS[field] ?? field).join(', ')} of level ${scene.levels[level]?.name ?? level}`,
 })
 
 function inOrder(exposures: readonly { drawing: string | null }[], from: string, to: string): boolean {
   const order = exposures.map((exposure) => exposure.drawing)
   return order.indexOf(from) < order.indexOf(to)
 }
+
+export const levelsOrder = editKind({
+  schema: z.strictObject({ type: z.literal('levels.order'), order: z.array(idSchema).max(LIMITS.levels) }),
+  apply(scene, { order }) {
+    const known = new Set(scene.levelOrder)
+    if (order.length !== known.size || new Set(order).size !== order.length || order.some((id) => !known.has(id))) refuse('The order must name every level of the scene once.')
+    return { ...scene, levelOrder: order }
+  },
+  words: () => 'the order of the levels',
+})

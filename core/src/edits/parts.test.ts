@@ -1,11 +1,11 @@
 import fc from 'fast-check'
-import { applyEdit, checkedScene, editInWords, EditRefused, newLevel, newScene, partsBetween, sameValue, touchedBy, type Edit, type Scene, type Settings } from '../index'
+import { applyEdit, checkedScene, editInWords, EditRefused, mainSheet, newLevel, newScene, partsBetween, sameValue, touchedBy, type Edit, type Scene, type Settings } from '../index'
 
 const settings: Settings = { name: 'Parts', width: 64, height: 64, fps: 12, length: 12, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
 const key = (frame: number, level = 'A'): Edit => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: `${level}${frame}`, role: 'key' } })
 const three = make(newScene(settings), key(1), key(5), key(9))
-const sheet = (scene: Scene, level = 'A') => scene.sheets['main']![level]!.map((entry) => `${entry.drawing ?? 'x'}:${entry.frames}`).join(' ')
+const sheet = (scene: Scene, level = 'A') => mainSheet(scene, level).map((entry) => `${entry.drawing ?? 'x'}:${entry.frames}`).join(' ')
 const chart: Edit = { type: 'chart.add', id: 'c', level: 'A', from: 'A1', to: 'A5', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [2], drawings: ['half'] }
 
 describe('the length of a scene', () => {
@@ -27,7 +27,7 @@ describe('the length of a scene', () => {
 })
 
 describe('holds, frame by frame', () => {
-  const frames = (scene: Scene) => scene.sheets['main']!['A']!.flatMap((entry) => new Array<string | null>(entry.frames).fill(entry.drawing))
+  const frames = (scene: Scene) => mainSheet(scene, 'A').flatMap((entry) => new Array<string | null>(entry.frames).fill(entry.drawing))
 
   test('what comes before a hold never moves, what comes after keeps its order, and nothing is lost', () => {
     fc.assert(
@@ -108,7 +108,7 @@ describe('a scene taken from outside', () => {
     ['a drawing filed under another id', (scene) => (scene.drawings['A1']!.id = 'A2'), /filed under another id/],
     ['a chart to nowhere', (scene) => (scene.charts['c']!.to = 'gone'), /chart names a drawing/],
     ['frames missing', (scene) => scene.sheets['main']!['A']!.pop(), /do not add up/],
-    ['a drawing shown that is not there', (scene) => (scene.sheets['main']!['A']![0]!.drawing = 'gone'), /shows a drawing that is not there/],
+    ['a drawing shown that is not there', (scene) => ((mainSheet(scene, 'A')[0] as { drawing: string }).drawing = 'gone'), /shows a drawing that is not there/],
     ['a level without a sheet', (scene) => delete scene.sheets['main']!['A'], /level has no sheet/],
     ['a take without a sheet', (scene) => delete scene.sheets['main'], /take has no sheet/],
     ['a wrong type', (scene) => ((scene.settings as { fps: unknown }).fps = '24'), /settings › fps/],

@@ -1,12 +1,15 @@
 import { z } from 'zod'
 import { changesSchema, restored } from './changes'
-import { chartAdd, chartRemove } from './charts'
+import { chartAdd, chartBend, chartExpose, chartFractions, chartPutIn, chartRemove, chartSpace, chartTakeOut, chartTakeOver } from './charts'
 import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
 import { editKind, type EditKind } from './edit'
 import { exposureHold, exposureMove, exposureShow } from './exposures'
 import { inkChange } from './ink'
-import { levelAdd, levelSet } from './levels'
-import { sceneSet, swatchPut } from './settings'
+import { landmarkPut, landmarkRemove, pinSet } from './landmarks'
+import { levelAdd, levelSet, levelsOrder } from './levels'
+import { framesPutIn, framesTakeOut, sheetRange } from './ranges'
+import { sceneRate, sceneSet, swatchPut } from './settings'
+import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './takes'
 
 /** Puts parts of the scene back to what they were, if they are still what the edit left behind. */
 const restore = editKind({
@@ -18,14 +21,33 @@ const restore = editKind({
 /** Every kind of edit by its type. A new kind is one file and one line in each list here. */
 export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = Object.fromEntries(
   [
-    sceneSet, swatchPut, levelAdd, levelSet, drawingAdd, drawingCopy, drawingSet, drawingRemove, drawingsRenumber,
-    chartAdd, chartRemove, exposureHold, exposureShow, exposureMove, inkChange, restore,
+    sceneSet, sceneRate, swatchPut, levelAdd, levelSet, levelsOrder, drawingAdd, drawingCopy, drawingSet, drawingRemove, drawingsRenumber,
+    chartAdd, chartRemove, chartSpace, chartFractions, chartPutIn, chartTakeOut, chartExpose, chartBend, chartTakeOver,
+    exposureHold, exposureShow, exposureMove, sheetRange, framesPutIn, framesTakeOut, sheetLay,
+    landmarkPut, landmarkRemove, pinSet, takeAdd, takeSet, takeMain, takeNote, inkChange, restore,
   ].map((kind) => [kind.schema.shape.type.value, kind as unknown as EditKind<z.ZodType<never>>]),
 )
 
-export const editSchema = z.discriminatedUnion('type', [
-  sceneSet.schema, swatchPut.schema, levelAdd.schema, levelSet.schema, drawingAdd.schema, drawingCopy.schema,
-  drawingSet.schema, drawingRemove.schema, drawingsRenumber.schema, chartAdd.schema, chartRemove.schema,
-  exposureHold.schema, exposureShow.schema, exposureMove.schema, inkChange.schema, restore.schema,
+export const simpleEditSchema = z.discriminatedUnion('type', [
+  sceneSet.schema, sceneRate.schema, swatchPut.schema, levelAdd.schema, levelSet.schema, levelsOrder.schema, drawingAdd.schema,
+  drawingCopy.schema, drawingSet.schema, drawingRemove.schema, drawingsRenumber.schema, chartAdd.schema, chartRemove.schema,
+  chartSpace.schema, chartFractions.schema, chartPutIn.schema, chartTakeOut.schema, chartExpose.schema, chartBend.schema, chartTakeOver.schema,
+  exposureHold.schema, exposureShow.schema, exposureMove.schema, sheetRange.schema, framesPutIn.schema, framesTakeOut.schema, sheetLay.schema,
+  landmarkPut.schema, landmarkRemove.schema, pinSet.schema, takeAdd.schema, takeSet.schema, takeMain.schema, takeNote.schema,
+  inkChange.schema, restore.schema,
 ])
+/** An edit of one kind. */
+export type SimpleEdit = z.infer<typeof simpleEditSchema>
+
+/** Several edits made as one step, all or none, told in the words of whoever made them. */
+const togetherSchema = z.strictObject({
+  type: z.literal('together'),
+  words: z.string().min(1).max(300),
+  edits: z.array(simpleEditSchema).min(1).max(5000),
+})
+
+export const editSchema = z.discriminatedUnion('type', [...simpleEditSchema.options, togetherSchema])
 export type Edit = z.infer<typeof editSchema>
+
+/** The edits an edit is made of: itself, or those made together. */
+export const simpleEditsOf = (edit: Edit): readonly SimpleEdit[] => (edit.type === 'together' ? edit.edits : [edit])

@@ -1,4 +1,4 @@
-import { joined } from '../timing/sheet'
+import { redrawn } from '../timing/column'
 import type { Scene } from '../scene/schema'
 import { drawingOf, withSheet } from './find'
 
@@ -7,12 +7,8 @@ export function withoutDrawing(scene: Scene, drawing: string): Scene {
   const { level } = drawingOf(scene, drawing)
   let next: Scene = { ...scene, drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)) }
   for (const take of Object.keys(scene.sheets)) {
-    let before: string | null = null
-    const exposures = scene.sheets[take]![level]!.map((exposure) => {
-      if (exposure.drawing !== drawing) before = exposure.drawing
-      return exposure.drawing === drawing ? { ...exposure, drawing: before } : exposure
-    })
-    next = withSheet(next, take, level, joined(exposures))
+    const column = redrawn(scene.sheets[take]![level]!, (shown, before) => (shown === drawing ? before : shown))
+    next = withSheet(next, take, level, column)
   }
   return next
 }

@@ -1,7 +1,10 @@
 import { z } from 'zod'
 import { LIMITS } from '../limits'
 
-/** The scene document. Frames count from 1, distances are scene pixels with y growing downward. */
+/**
+ * The scene document. Frames count from 1, distances are scene pixels with y growing downward. A field
+ * that came later is optional and absent while it says nothing, so that older scenes and edits stay whole.
+ */
 
 const between = (what: string, { min, max }: { min: number; max: number }, unit = '') =>
   z.int(`${what} must be a whole number.`).min(min, `${what} must be from ${min} to ${max}${unit}.`).max(max, `${what} must be from ${min} to ${max}${unit}.`)
@@ -21,6 +24,8 @@ const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written # 
 const shareSchema = z.number().min(0, 'A strength must be from 0 to 1.').max(1, 'A strength must be from 0 to 1.')
 export const frameSchema = between('The frame', LIMITS.length)
 
+const TEMPO = `A tempo is from ${LIMITS.bpm.min} to ${LIMITS.bpm.max} beats a minute.`
+
 export const approachSchema = z.enum(['pose-to-pose', 'straight-ahead', 'every-drawing-a-key'])
 export type Approach = z.infer<typeof approachSchema>
 
@@ -33,6 +38,8 @@ export const settingsSchema = z.strictObject({
   paper: colourSchema,
   approach: approachSchema,
   numbering: z.enum(['by-frame', 'in-order']),
+  /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
+  beats: z.strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema }).nullable().optional(),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
@@ -47,8 +54,21 @@ export const lightTableSchema = z.strictObject({
   later: between('Later drawings', { min: 0, max: 8 }),
   earlierStrength: shareSchema,
   laterStrength: shareSchema,
+  /** Only keys and breakdowns lie under the paper. */
+  keysOnly: z.boolean().optional(),
+  /** Drawings that always lie under the paper, whatever the counts. */
+  pinned: z.array(idSchema).max(LIMITS.pinned, `At most ${LIMITS.pinned} drawings can be pinned to the light table.`).optional(),
+  /** The first drawing lies beyond the last, the last before the first; absent: when the level is a loop. */
+  beyond: z.boolean().optional(),
+  /** Other levels are not shown while drawing on this one. */
+  alone: z.boolean().optional(),
+  tints: z.strictObject({ earlier: colourSchema, later: colourSchema }).optional(),
 })
 export type LightTable = z.infer<typeof lightTableSchema>
+
+/** A named point of a level, such as a nose or the centre of a ball, found again on each drawing. */
+export const landmarkSchema = z.strictObject({ id: idSchema, name: nameSchema })
+export type Landmark = z.infer<typeof landmarkSchema>
 
 export const levelSchema = z.strictObject({
   id: idSchema,
@@ -56,6 +76,11 @@ export const levelSchema = z.strictObject({
   kind: z.enum(['animated', 'ground']),
   loop: z.boolean(),
   lightTable: lightTableSchema,
+  landmarks: z.array(landmarkSchema).max(LIMITS.landmarks, `A level can have ${LIMITS.landmarks} landmarks.`).optional(),
+  /** Left out of the picture, in play and in what is handed over. */
+  hidden: z.boolean().optional(),
+  /** Nothing on it can be changed. */
+  locked: z.boolean().optional(),
 })
 export type Level = z.infer<typeof levelSchema>
 
@@ -66,6 +91,11 @@ export type Pass = z.infer<typeof passSchema>
 
 export const roleSchema = z.enum(['key', 'breakdown', 'inbetween'])
 export const numberSchema = z.string().regex(/^[0-9A-Za-z]{1,8}$/, 'A drawing number is 1 to 8 digits or letters.')
+const placeSchema = z.number('A place must be a number.').min(-LIMITS.reach, 'This lies too far from the paper.').max(LIMITS.reach, 'This lies too far from the paper.')
+/** Where a landmark lies on a drawing. At a corner the path of action turns sharply, as on a bounce. */
+export const pinSchema = z.strictObject({ x: placeSchema, y: placeSchema, corner: z.boolean().optional() })
+export type Pin = z.infer<typeof pinSchema>
+
 export const drawingSchema = z.strictObject({
   id: idSchema,
   level: idSchema,
@@ -74,6 +104,8 @@ export const drawingSchema = z.strictObject({
   note: noteSchema,
   /** Pieces of ink on each pass; a pass without ink is not listed. */
   passes: z.partialRecord(passSchema, z.int().min(1)),
+  /** Where the level's landmarks lie, by landmark. */
+  pins: z.record(idSchema, pinSchema).optional(),
 })
 export type Drawing = z.infer<typeof drawingSchema>
 
@@ -87,6 +119,13 @@ export const spacingSchema = z.discriminatedUnion('by', [
     slowOut: between('Halvings to slow out', LIMITS.halvings),
     slowIn: between('Halvings to slow in', LIMITS.halvings),
   }),
+  z.strictObject({
+    by: z.literal('thirds'),
+    slowOut: between('Halvings to slow out', LIMITS.halvings),
+    slowIn: between('Halvings to slow in', LIMITS.halvings),
+  }),
+  /** Each mark where a hand put it, or where it was measured. */
+  z.strictObject({ by: z.literal('hand') }),
   z.strictObject({
     by: z.literal('law'),
     law: z.enum(SPACING_LAWS),
@@ -107,6 +146,8 @@ export const chartSchema = z.strictObject({
   spacing: spacingSchema,
   exposure: patternSchema,
   marks: z.array(z.strictObject({ drawing: idSchema, fraction: z.number() })).max(300),
+  /** How far the path of each landmark bows out between the two drawings, in pixels, to the left of the way. */
+  bends: z.record(idSchema, placeSchema).optional(),
 })
 export type Chart = z.infer<typeof chartSchema>
 
@@ -117,7 +158,29 @@ export const exposureSchema = z.strictObject({
 })
 export type Exposure = z.infer<typeof exposureSchema>
 
-export const takeSchema = z.strictObject({ id: idSchema, name: nameSchema })
+/**
+ * A run of exposures that repeats: one thing, whose every turn follows a change to any. `turns` null
+ * goes on to the end of the sheet; `frames` is what it fills there, the last turn clipped.
+ */
+export const cycleSchema = z.strictObject({
+  cycle: z.array(exposureSchema).min(1).max(LIMITS.length.max),
+  turns: z.int().min(1, 'A cycle turns at least once.').max(LIMITS.length.max).nullable(),
+  frames: z.int().min(1).max(LIMITS.length.max),
+})
+export type Cycle = z.infer<typeof cycleSchema>
+export const columnSchema = z.array(z.union([exposureSchema, cycleSchema]))
+/** What one level shows in one take, top to bottom on the sheet. */
+export type Column = readonly (Exposure | Cycle)[]
+
+export const takeSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  /** Put away: not offered among the takes until it is brought back. */
+  away: z.boolean().optional(),
+  /** Notes beside the sheet, by frame, in order. */
+  notes: z.array(z.strictObject({ frame: frameSchema, text: noteSchema.min(1) })).max(2000).optional(),
+})
+export type Take = z.infer<typeof takeSchema>
 
 export const sceneSchema = z.strictObject({
   format: z.literal(1),
@@ -131,6 +194,6 @@ export const sceneSchema = z.strictObject({
   takes: z.record(idSchema, takeSchema),
   mainTake: idSchema,
   /** take → level → exposures, which always fill the scene's length exactly. */
-  sheets: z.record(idSchema, z.record(idSchema, z.array(exposureSchema))),
+  sheets: z.record(idSchema, z.record(idSchema, columnSchema)),
 })
 export type Scene = z.infer<typeof sceneSchema>

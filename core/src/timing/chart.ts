@@ -26,6 +26,17 @@ export function fractionsByHalving({ slowOut, slowIn }: { slowOut: number; slowI
 }
 
 /**
+ * Fractions an animator reaches by thirds: ⅓ and ⅔, with `slowOut` further halvings toward the first
+ * drawing and `slowIn` toward the second. (0, 0) → ⅓ ⅔. (1, 0) → ⅙ ⅓ ⅔.
+ */
+export function fractionsByThirds({ slowOut, slowIn }: { slowOut: number; slowIn: number }): number[] {
+  requireWhole('slowOut', slowOut, LIMITS.halvings.min, LIMITS.halvings.max)
+  requireWhole('slowIn', slowIn, LIMITS.halvings.min, LIMITS.halvings.max)
+  const toward = (count: number) => Array.from({ length: count + 1 }, (_, n) => 2 ** -n / 3)
+  return [...toward(slowOut).reverse(), ...toward(slowIn).map((share) => (3 - 3 * share) / 3)]
+}
+
+/**
  * How far along a move is at time share `t` (0…1). Laws: even t; slow-out tᵖ; slow-in 1−(1−t)ᵖ;
  * slow-out-in the two joined at ½; fall t²; rise 1−(1−t)²; swing (1−cos πt)/2. `strength` is p.
  */
@@ -113,6 +124,17 @@ export function snapToHalves(fractions: readonly number[], depth: number): { fra
   return { fractions: chosen.slots.map((slot) => slot / 2 ** depth), largestError: chosen.worst }
 }
 
+export const LAW_WORDS: Readonly<Record<SpacingLaw, string>> = {
+  even: 'even', 'slow-out': 'slow out', 'slow-in': 'slow in', 'slow-out-in': 'slow out and in', fall: 'fall', rise: 'rise', swing: 'swing',
+}
+
+/** "by halves, 2 slow out, 1 slow in", "by law: slow in, strength 2", "by hand". */
+export function spacingInWords(spacing: Spacing): string {
+  if (spacing.by === 'hand') return 'by hand'
+  if (spacing.by === 'law') return `by law: ${LAW_WORDS[spacing.law]}, strength ${spacing.strength}`
+  return `by ${spacing.by}, ${spacing.slowOut} slow out, ${spacing.slowIn} slow in`
+}
+
 export interface ChartPlan {
   /** Frames the first drawing itself is held. */
   readonly first: number
@@ -123,15 +145,17 @@ export interface ChartPlan {
 
 /**
  * What a chart between two drawings asks for: the first drawing's own exposure and each inbetween.
- * By law the exposures decide how many inbetweens there are; by halves the fractions do, and the
- * exposures are shared out by largest remainder when they do not fill the span exactly.
+ * By law the exposures decide how many inbetweens there are; otherwise the fractions do (by hand the
+ * `fractions` given), and the exposures are shared out by largest remainder when they do not fill the
+ * span exactly.
  * Errors: RangeError when the second drawing does not come after the first or the span is too short.
  */
-export function planChart({ fromFrame, toFrame, spacing, exposure }: {
+export function planChart({ fromFrame, toFrame, spacing, exposure, fractions: byHand = [] }: {
   fromFrame: number
   toFrame: number
   spacing: Spacing
   exposure: readonly number[]
+  fractions?: readonly number[]
 }): ChartPlan {
   requireWhole('fromFrame', fromFrame, 1, 1e6)
   requireWhole('toFrame', toFrame, fromFrame + 1, 1e6)
@@ -142,7 +166,7 @@ export function planChart({ fromFrame, toFrame, spacing, exposure }: {
     const inbetweens = planInbetweens({ fromFrame, toFrame, exposure, law, strength })
     return { first: Math.min(exposure[0]!, span), inbetweens, shared: false }
   }
-  const fractions = fractionsByHalving(spacing)
+  const fractions = spacing.by === 'hand' ? byHand : spacing.by === 'thirds' ? fractionsByThirds(spacing) : fractionsByHalving(spacing)
   if (fractions.length + 1 > span) {
     throw new RangeError(
       `${fractions.length} inbetweens do not fit between frame ${fromFrame} and frame ${toFrame}: they need at least ${fractions.length + 1} frames and there are ${span}.`,
@@ -158,4 +182,39 @@ export function planChart({ fromFrame, toFrame, spacing, exposure }: {
     return planned
   })
   return { first: held[0]!, inbetweens, shared }
+}
+
+/**
+ * Seats drawings that are there already among a plan's fractions, keeping their order: every drawing
+ * that must be kept, then as many others as fit, each as near as can be to where it was. Gives for
+ * each planned fraction the index of the drawing seated there, or undefined for a new one. Undefined
+ * altogether when more must be kept than there are places.
+ */
+export function seated(were: readonly { readonly fraction: number; readonly keep: boolean }[], planned: readonly number[]): (number | undefined)[] | undefined {
+  interface Choice { readonly cost: number; readonly seats: readonly (number | undefined)[] }
+  const better = (a: Choice | undefined, b: Choice | undefined) => (a && (!b || a.cost <= b.cost) ? a : b)
+  /** Leaving an empty drawing out costs more than any way to move one. */
+  const LEFT_OUT = 1000
+  // best[s]: the cheapest way to deal with the drawings so far using the first s places.
+  let best: (Choice | undefined)[] = planned.reduce<Choice[]>((row) => [...row, { cost: 0, seats: [...row.at(-1)!.seats, undefined] }], [{ cost: 0, seats: [] }])
+  were.forEach(({ fraction, keep }, i) => {
+    const next: (Choice | undefined)[] = []
+    for (let s = 0; s <= planned.length; s++) {
+      const left = keep || !best[s] ? undefined : { cost: best[s]!.cost + LEFT_OUT, seats: best[s]!.seats }
+      const before = s > 0 ? best[s - 1] : undefined
+      const here = before && { cost: before.cost + Math.abs(fraction - planned[s - 1]!), seats: [...before.seats, i] }
+      const skipped = s > 0 && next[s - 1] ? { cost: next[s - 1]!.cost, seats: [...next[s - 1]!.seats, undefined] } : undefined
+      next.push(better(better(here, left), skipped))
+    }
+    best = next
+  })
+  return best[planned.length] && [...best[planned.length]!.seats]
+}
+
+/** The fraction a favoured inbetween moves to: the next of ½, ⅓, ¼ … of the way from the parent it favours. */
+export function favoured(ratio: number, toward: 'first' | 'second'): number {
+  requireNumber('ratio', ratio, 0, 1)
+  const share = toward === 'first' ? ratio : 1 - ratio
+  const parts = Math.min(16, Math.max(2, Math.floor(1 / Math.max(share, 1e-6) + 1e-6) + 1))
+  return (toward === 'first' ? 1 : parts - 1) / parts
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { drawingsShown, exposureAt, firstFrameOf, joined, mainSheet, overwritten, pictureRuns, placed, shownAt, totalFrames, type Exposure, type Scene } from '../index'
+import { drawingsShown, exposureAt, firstFrameOf, joined, mainSheet, pictureRuns, placed, shownAt, spliced, totalFrames, writtenOut, type Exposure, type Scene } from '../index'
 import { newScene } from '../scene/create'
 
 /** A sheet as a person counts it: what is shown on each single frame. */
@@ -28,7 +28,7 @@ test('looking up, joining and overwriting agree with counting frame by frame', (
       const start = 1 + (from % frames.length)
       const room = frames.length - start + 1
       const fits = byFrame(now).slice(0, room)
-      const over = overwritten(exposures, start, joined(fits.map((drawing) => ({ drawing, frames: 1 }))))
+      const over = writtenOut(spliced(exposures, { from: start, remove: fits.length, insert: joined(fits.map((drawing) => ({ drawing, frames: 1 }))) }))
       expect(byFrame(over)).toEqual([...frames.slice(0, start - 1), ...fits, ...frames.slice(start - 1 + fits.length)])
     }),
   )

@@ -1,4 +1,5 @@
 import type { Exposure, Scene } from '../scene/schema'
+import { writtenOut } from './column'
 
 export type Exposures = readonly Exposure[]
 
@@ -7,8 +8,6 @@ export interface Placed extends Exposure {
   readonly frame: number
   readonly index: number
 }
-
-export const totalFrames = (exposures: Exposures): number => exposures.reduce((sum, e) => sum + e.frames, 0)
 
 /** Each exposure with the frame where it begins. */
 export function placed(exposures: Exposures): Placed[] {
@@ -46,49 +45,27 @@ export function drawingsShown(exposures: Exposures): { drawing: string; frame: n
   })
 }
 
-/** Neighbouring exposures of the same drawing become one hold. */
-export function joined(exposures: Exposures): Exposure[] {
-  const result: Exposure[] = []
-  for (const { drawing, frames } of exposures) {
-    const last = result.at(-1)
-    if (last && last.drawing === drawing) result[result.length - 1] = { drawing, frames: last.frames + frames }
-    else result.push({ drawing, frames })
-  }
-  return result
+/** What a level shows in a take, exposure by exposure, every turn of a cycle written out. */
+export function exposuresOf(scene: Scene, level: string, take = scene.mainTake): Exposures {
+  return writtenOut(scene.sheets[take]![level]!)
 }
 
-/** Frames from `fromFrame` on (`now` in total) replaced by `now`; everything else stays where it is. */
-export function overwritten(exposures: Exposures, fromFrame: number, now: Exposures): Exposure[] {
-  const until = fromFrame + totalFrames(now)
-  const before: Exposure[] = []
-  const after: Exposure[] = []
-  for (const { drawing, frames, frame } of placed(exposures)) {
-    const head = Math.min(frame + frames, fromFrame) - frame
-    const tail = frame + frames - Math.max(frame, until)
-    if (head > 0) before.push({ drawing, frames: head })
-    if (tail > 0) after.push({ drawing, frames: tail })
-  }
-  return joined([...before, ...now, ...after])
-}
+export const mainSheet = (scene: Scene, level: string): Exposures => exposuresOf(scene, level)
 
-export function mainSheet(scene: Scene, level: string): Exposures {
-  return scene.sheets[scene.mainTake]![level]!
-}
-
-/** What lies on the paper at `frame` of a take, from the bottom level up. */
+/** What lies on the paper at `frame` of a take, from the bottom level up; hidden levels do not. */
 export function shownAt(scene: Scene, frame: number, take = scene.mainTake): { level: string; drawing: string }[] {
   return scene.levelOrder.flatMap((level) => {
-    const drawing = exposureAt(scene.sheets[take]![level]!, frame)?.drawing
+    const drawing = scene.levels[level]!.hidden ? null : exposureAt(exposuresOf(scene, level, take), frame)?.drawing
     return drawing ? [{ level, drawing }] : []
   })
 }
 
 /**
- * The frames a chart spans in the main take: from its first drawing to its second, or on a looping
- * level from the last drawing over the seam to the first (which then stands one frame beyond the end).
+ * The frames a chart spans in a take: from its first drawing to its second, or on a looping level
+ * from the last drawing over the seam to the first (which then stands one frame beyond the end).
  */
-export function chartSpan(scene: Scene, { level, from, to }: { level: string; from: string; to: string }) {
-  const exposures = mainSheet(scene, level)
+export function chartSpan(scene: Scene, { level, from, to }: { level: string; from: string; to: string }, take = scene.mainTake) {
+  const exposures = exposuresOf(scene, level, take)
   const fromFrame = firstFrameOf(exposures, from)
   const first = firstFrameOf(exposures, to)
   if (fromFrame === undefined || first === undefined) return undefined
@@ -106,7 +83,7 @@ export interface PictureRun {
 /** The take as a list of pictures: one run for as long as the same drawings lie on the paper. */
 export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
   const starts = new Set(
-    scene.levelOrder.flatMap((level) => placed(scene.sheets[take]![level]!).map((exposure) => exposure.frame)),
+    scene.levelOrder.flatMap((level) => placed(exposuresOf(scene, level, take)).map((exposure) => exposure.frame)),
   )
   starts.add(1)
   const ordered = [...starts].sort((a, b) => a - b)

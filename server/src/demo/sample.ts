@@ -1,4 +1,4 @@
-import { applyEdit, drawingsShown, newLevel, newScene, type Edit, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
+import { applyEdit, drawingsShown, mainSheet, newLevel, newScene, type Edit, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
 import { sheetOfPaper, type Paper } from './hand'
 
 export interface SampleLevel {
@@ -44,7 +44,7 @@ export function editsOf({ id, settings, palette, levels }: SampleScene): Edit[] 
         drawings: Array.from({ length: 48 }, (_, j) => `${level}c${i}i${j}`),
       })
     })
-    for (const { drawing, frame } of drawingsShown(scene.sheets.main![level]!)) {
+    for (const { drawing, frame } of drawingsShown(mainSheet(scene, level))) {
       const paper = sheetOfPaper(frame + n * 1000 + id.length * 100_000)
       const own = sample.keys.find((key) => key.frame === frame)?.draw
       if (own) own(paper)

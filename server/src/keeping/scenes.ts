@@ -1,6 +1,6 @@
 import {
-  applyEdit, changeInk, editSchema, newScene, packInk, packPasses, passSchema, PASSES, progress, readInk,
-  type Edit, type Ink, type Scene, type Settings, type Swatch,
+  applyEdit, changeInk, editSchema, newScene, packInk, packPasses, passSchema, PASSES, progress, readInk, simpleEditsOf,
+  type Edit, type Ink, type Scene, type Settings, type SimpleEdit, type Swatch,
 } from '@unhurried/core'
 import type { DataSource, EntityManager } from 'typeorm'
 import { z } from 'zod'
@@ -88,9 +88,11 @@ export function sceneKeeper(database: DataSource) {
         if (fresh.length === 0) return { version: row.version }
         let scene = row.document
         for (const { edit } of fresh) {
-          const before = scene
-          scene = applyEdit(before, edit).scene
-          await keepInk(manager, id, edit, before)
+          for (const each of simpleEditsOf(edit)) {
+            const before = scene
+            scene = applyEdit(before, each).scene
+            await keepInk(manager, id, each, before)
+          }
         }
         const version = row.version + fresh.length
         await manager.query(
@@ -126,7 +128,7 @@ const writeInk = (manager: EntityManager, scene: string, drawing: string, pass: 
   )
 
 /** Writes what an edit does to ink. A stroke on top, by far the most frequent edit, only appends its bytes. */
-async function keepInk(manager: EntityManager, id: string, edit: Edit, before: Scene): Promise<void> {
+async function keepInk(manager: EntityManager, id: string, edit: SimpleEdit, before: Scene): Promise<void> {
   if (edit.type === 'drawing.copy') {
     await manager.query(
       `INSERT INTO ink (scene, drawing, pass, bytes) SELECT scene, $3, pass, bytes FROM ink WHERE scene = $1 AND drawing = $2 AND pass = ANY($4)

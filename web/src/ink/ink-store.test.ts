@@ -1,8 +1,6 @@
-import { applyEdit, changeInk, newScene, packInk, packPasses, type Edit, type InkPiece, type Scene, type Settings } from '@unhurried/core'
+import { changeInk, packInk, packPasses, type Edit, type InkPiece } from '@unhurried/core'
 import { createInkStore } from './ink-store'
 
-const settings: Settings = { name: 'Ink', width: 64, height: 64, fps: 12, length: 12, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
-const scene: Scene = [1, 5].reduce((before, frame) => applyEdit(before, { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${frame}`, role: 'key' } }).scene, newScene(settings))
 const piece = (id: string): InkPiece => ({ kind: 'stroke', id, swatch: 'pencil', size: 3, points: [1, 1, 1] })
 const stroke = (id: string, drawing = 'k1', at = 0): Edit => ({ type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at, piece: piece(id) }] })
 const ids = (ink: readonly InkPiece[]) => ink.map((each) => each.id)
@@ -30,11 +28,11 @@ test('the nearest come first in a small request, then the rest; nothing is asked
   const server = answering({ d0: ['a'], d70: ['b'] })
   const store = createInkStore('s')
   const wanted = Array.from({ length: 80 }, (_, i) => `d${i}`)
-  await Promise.all([store.ensure(wanted, undefined, () => scene), store.ensure(['d3', 'd3'], undefined, () => scene)])
+  await Promise.all([store.ensure(wanted), store.ensure(['d3', 'd3'])])
   expect(server.asked[0]).toEqual(wanted.slice(0, 8))
   expect(server.asked.flat().length).toBe(new Set(server.asked.flat()).size)
   expect(ids(store.inkOf('d70', 'line'))).toEqual(['b'])
-  await store.ensure(wanted, undefined, () => scene)
+  await store.ensure(wanted)
   expect(server.asked.flat()).toHaveLength(80)
 })
 
@@ -44,7 +42,7 @@ test('edits on their way lie on what the server sent, once, whether it had seen 
     server.hold()
     const store = createInkStore('s')
     let waiting: Edit[] = [stroke('mine', 'k1', 1)]
-    const loading = store.ensure(['k1'], () => waiting, () => scene)
+    const loading = store.ensure(['k1'], () => waiting)
     // Kept and off the list before the answer arrives.
     waiting = []
     server.go()
@@ -57,8 +55,8 @@ test('a line drawn on a new drawing is not lost to an answer still on its way', 
   const server = answering({})
   server.hold()
   const store = createInkStore('s')
-  const loading = store.ensure(['k5'], undefined, () => scene)
-  store.apply(stroke('fresh', 'k5'), scene)
+  const loading = store.ensure(['k5'])
+  store.apply(stroke('fresh', 'k5'))
   server.go()
   await loading
   expect(ids(store.inkOf('k5', 'line'))).toEqual(['fresh'])
@@ -69,15 +67,14 @@ test('listeners hear of each changed pass; copied drawings take their ink along;
   const store = createInkStore('s')
   const heard: string[] = []
   const leave = store.onChange((drawing, pass) => heard.push(`${drawing}/${pass}`))
-  await store.ensure(['k1'], undefined, () => scene)
-  store.apply(stroke('new', 'k1', 1), scene)
-  const inked = applyEdit(scene, stroke('new', 'k1', 1)).scene
-  store.apply({ type: 'drawing.copy', take: 'main', frame: 3, source: 'k1', drawing: { id: 'copy', role: 'key' } }, inked)
+  await store.ensure(['k1'])
+  store.apply(stroke('new', 'k1', 1))
+  store.apply({ type: 'drawing.copy', take: 'main', frame: 3, source: 'k1', drawing: { id: 'copy', role: 'key' } })
   expect(heard).toEqual(['k1/line', 'k1/line', 'copy/line'])
   expect(ids(store.inkOf('copy', 'line'))).toEqual(['old', 'new'])
   leave()
   store.forget(new Set(['k1']))
-  await store.ensure(['k1'], undefined, () => scene)
+  await store.ensure(['k1'])
   expect(heard).toHaveLength(3)
   expect(server.asked.flat()).toEqual(['k1', 'k1'])
 })
@@ -86,14 +83,14 @@ test('while ink changed elsewhere is read again the old stays, and a line finish
   const ink = { k1: ['old'] }
   const server = answering(ink)
   const store = createInkStore('s')
-  await store.ensure(['k1'], undefined, () => scene)
+  await store.ensure(['k1'])
   ink.k1 = ['old', 'theirs']
   store.forget(new Set(['k1']))
   expect([ids(store.inkOf('k1', 'line')), store.isLoaded('k1')]).toEqual([['old'], true])
   server.hold()
-  const loading = store.ensure(['k1'], () => [], () => scene)
+  const loading = store.ensure(['k1'], () => [])
   // Finished, sent and kept before the older answer arrives: it is on no list any more.
-  store.apply(stroke('mine', 'k1', 1), scene)
+  store.apply(stroke('mine', 'k1', 1))
   expect(ids(store.inkOf('k1', 'line'))).toEqual(['old', 'mine'])
   server.go()
   await loading
@@ -107,9 +104,9 @@ test('an answer older than the newest news of a drawing is not taken for its ink
   const server = answering(ink)
   server.hold()
   const store = createInkStore('s')
-  const early = store.ensure(['k1'], undefined, () => scene)
+  const early = store.ensure(['k1'])
   store.forget(new Set(['k1']))
-  const late = store.ensure(['k1'], undefined, () => scene)
+  const late = store.ensure(['k1'])
   server.go()
   await Promise.all([early, late])
   expect(server.asked).toEqual([['k1'], ['k1']])
@@ -119,6 +116,6 @@ test('an answer older than the newest news of a drawing is not taken for its ink
 test('a damaged answer is an error, not ink', async () => {
   globalThis.fetch = (async () => new Response(new Uint8Array([3, 65, 66]))) as unknown as typeof fetch
   const store = createInkStore('s')
-  await expect(store.ensure(['k1'], undefined, () => scene)).rejects.toThrow(/damaged/)
+  await expect(store.ensure(['k1'])).rejects.toThrow(/damaged/)
   expect(store.isLoaded('k1')).toBe(false)
 })

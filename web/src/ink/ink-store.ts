@@ -1,4 +1,4 @@
-import { inkAfter, inkedBy, inkKey, PASSES, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
+import { inkAfter, inkedBy, inkKey, PASSES, type Edit, type Ink, type InkKey, type Pass } from '@unhurried/core'
 import { api } from '../api'
 
 /** Drawings in the first request, so that the paper shows something soon, and in each later one. */
@@ -26,16 +26,16 @@ export function createInkStore(scene: string) {
     for (const listener of listeners) listener(drawing, pass)
   }
 
-  function apply(edit: Edit, before: Scene) {
-    const written = inkAfter(edit, before, inkOf)
+  function apply(edit: Edit) {
+    const written = inkAfter(edit, inkOf)
     for (const drawing of inkedBy(edit)) {
       if (!stale.has(drawing)) loaded.add(drawing)
       if (loading.has(drawing)) during.set(drawing, [...(during.get(drawing) ?? []), edit])
     }
-    for (const { drawing, pass, ink } of written) put(drawing, pass as Pass, ink)
+    for (const { drawing, pass, ink } of written) put(drawing, pass, ink)
   }
 
-  async function fetchInk(drawings: readonly string[], waiting: () => readonly Edit[], sceneNow: () => Scene, isNewest: (drawing: string) => boolean) {
+  async function fetchInk(drawings: readonly string[], waiting: () => readonly Edit[], isNewest: (drawing: string) => boolean) {
     const asked = waiting()
     const found = await api.readInk(scene, drawings)
     // Drawn on as new meanwhile, or asked for again because of later news: this answer is not for those.
@@ -52,7 +52,7 @@ export function createInkStore(scene: string) {
     for (const edit of new Set([...asked, ...made, ...waiting()])) {
       if (!inkedBy(edit).some((drawing) => fresh.has(drawing))) continue
       try {
-        for (const { drawing, pass, ink } of inkAfter(edit, sceneNow(), inkOf)) passes.set(inkKey(drawing, pass), ink)
+        for (const { drawing, pass, ink } of inkAfter(edit, inkOf)) passes.set(inkKey(drawing, pass), ink)
       } catch {
         // It had arrived by then: it is in what the server sent.
       }
@@ -63,8 +63,8 @@ export function createInkStore(scene: string) {
   }
 
   /** One request for some drawings; a later one for the same drawing makes this one's answer void for it. */
-  function begin(batch: readonly string[], waiting: () => readonly Edit[], sceneNow: () => Scene) {
-    const job: Promise<void> = fetchInk(batch, waiting, sceneNow, (drawing) => loading.get(drawing) === job).finally(() => {
+  function begin(batch: readonly string[], waiting: () => readonly Edit[]) {
+    const job: Promise<void> = fetchInk(batch, waiting, (drawing) => loading.get(drawing) === job).finally(() => {
       for (const drawing of batch) {
         if (loading.get(drawing) !== job) continue
         loading.delete(drawing)
@@ -84,12 +84,12 @@ export function createInkStore(scene: string) {
       return () => void listeners.delete(listener)
     },
     /** Loads what is missing, in the order given. `waiting` are edits not yet on the server. */
-    async ensure(drawings: readonly string[], waiting: () => readonly Edit[] = () => [], sceneNow: () => Scene): Promise<void> {
+    async ensure(drawings: readonly string[], waiting: () => readonly Edit[] = () => []): Promise<void> {
       const missing = [...new Set(drawings)].filter((drawing) => !loaded.has(drawing))
       for (let i = 0; i < missing.length; i += i === 0 ? FIRST : AT_ONCE) {
         const wanted = missing.slice(i, i + (i === 0 ? FIRST : AT_ONCE))
         const batch = wanted.filter((drawing) => !loading.has(drawing) && !loaded.has(drawing))
-        if (batch.length > 0) begin(batch, waiting, sceneNow)
+        if (batch.length > 0) begin(batch, waiting)
         // One batch after the other: what is nearest is on the paper before the rest is asked for.
         await Promise.all(wanted.map((drawing) => loading.get(drawing)))
       }

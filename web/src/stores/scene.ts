@@ -47,7 +47,7 @@ export const useScene = defineStore('scene', () => {
       .concat(Object.keys(now.drawings))
   }
 
-  const loadInk = () => ink.value!.ensure(nearestFirst(), () => keeper?.waiting() ?? [], () => scene.value!).catch((error: unknown) => {
+  const loadInk = () => ink.value!.ensure(nearestFirst(), () => keeper?.waiting() ?? []).catch((error: unknown) => {
     trouble.value = error instanceof Error ? error.message : String(error)
   })
 
@@ -100,7 +100,7 @@ export const useScene = defineStore('scene', () => {
     if (!before) return undefined
     try {
       const { scene: after, inverse } = applyEdit(before, edit)
-      ink.value!.apply(edit, before)
+      ink.value!.apply(edit)
       scene.value = after
       keeper!.add(edit)
       return inverse

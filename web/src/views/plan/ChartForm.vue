@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { chartHere, chartSpan, drawingsShown, EditRefused, fractionInWords, LIMITS, mainSheet, patternSchema, sentenceOf, SPACING_LAWS, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
+import { chartHere, chartSpan, drawingsShown, EditRefused, fractionInWords, LAW_WORDS, LIMITS, mainSheet, patternSchema, sentenceOf, SPACING_LAWS, spacingInWords, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
 import { computed, reactive, watch } from 'vue'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
@@ -8,9 +8,6 @@ import SpacingGraph from './SpacingGraph.vue'
 
 const props = defineProps<{ scene: Scene; level: string; frame: number }>()
 const store = useScene()
-const LAW_WORDS: Record<SpacingLaw, string> = {
-  even: 'even', 'slow-out': 'slow out', 'slow-in': 'slow in', 'slow-out-in': 'slow out and in', fall: 'fall', rise: 'rise', swing: 'swing',
-}
 const form = reactive({ from: '', to: '', by: 'halves' as Spacing['by'], slowOut: 2, slowIn: 0, law: 'slow-out-in' as SpacingLaw, strength: 2, exposure: '2' })
 
 const shown = computed(() => drawingsShown(mainSheet(props.scene, props.level)))
@@ -71,7 +68,7 @@ function lay() {
     <template v-if="existing">
       <h2>Chart from {{ numberOf(existing.from) }} to {{ numberOf(existing.to) }}</h2>
       <p class="note">
-        {{ existing.spacing.by === 'halves' ? `By halves, ${existing.spacing.slowOut} slow out, ${existing.spacing.slowIn} slow in` : `By law: ${LAW_WORDS[existing.spacing.law]}, strength ${existing.spacing.strength}` }};
+        Spaced {{ spacingInWords(existing.spacing) }};
         inbetweens {{ existing.marks.map((mark) => `${numberOf(mark.drawing)} at ${fractionInWords(mark.fraction)}`).join(', ') }}.
       </p>
       <SpacingGraph v-if="laid" :from-frame="laid.fromFrame" :to-frame="laid.toFrame" :marks="laid.marks" :spacing="existing.spacing" />

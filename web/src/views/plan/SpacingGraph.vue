@@ -17,7 +17,7 @@ const labelled = computed(() => {
 })
 const path = computed(() => {
   const { spacing, fromFrame, toFrame } = props
-  if (spacing.by === 'halves') return line()(dots.value.map((dot): [number, number] => [dot.x, dot.y]))
+  if (spacing.by !== 'law') return line()(dots.value.map((dot): [number, number] => [dot.x, dot.y]))
   return line()(Array.from({ length: 41 }, (_, i): [number, number] => [x.value(fromFrame + ((toFrame - fromFrame) * i) / 40), y(spacingLaw(spacing.law, i / 40, spacing.strength))]))
 })
 </script>

@@ -35,7 +35,7 @@ useIntersectionObserver(canvas, ([entry]) => {
 onMounted(async () => {
   const ink = createInkStore(props.id)
   const shown = props.scene.levelOrder.flatMap((level) => drawingsShown(mainSheet(props.scene, level))).map((entry) => entry.drawing)
-  await ink.ensure(shown, undefined, () => props.scene).catch(() => undefined)
+  await ink.ensure(shown).catch(() => undefined)
   pictures = composedPictures({ scene: props.scene, inkOf: ink.inkOf, scale })
   lay(1)
   if (visible && calm.value !== 'reduce') start()

@@ -1,0 +1,113 @@
+import { resizedTo, totalFrames } from '../timing/column'
+import type { Ink, PlacedPiece } from '../shape/ink'
+import { sameValue } from './changes'
+import type { SimpleEdit } from './register'
+import type { Drawing, Pass, Scene } from '../scene/schema'
+
+/** What is brought back from an earlier moment. */
+export type Part = { readonly whole: true } | { readonly level: string } | { readonly drawing: string }
+type Change = Extract<SimpleEdit, { type: 'restore' }>['changes'][number]
+
+/** How many pieces each pass of a drawing holds now, whether the drawing is in the scene or not. */
+export type Counts = (drawing: string) => Drawing['passes']
+
+const change = (at: string[], was: unknown, now: unknown): Change[] =>
+  sameValue(was ?? null, now ?? null) ? [] : [{ at, was: (was ?? null) as Change['was'], now: (now ?? null) as Change['now'] }]
+
+/** A drawing as it was, with the ink it has now; its ink is brought back by edits of its own. */
+const asItWas = (then: Drawing, counts: Counts): Drawing => ({ ...then, passes: counts(then.id) })
+
+function recordChanges<T>(field: string, now: Readonly<Record<string, T>>, then: Readonly<Record<string, T>>, keeps: (entry: T) => boolean, concerns: (entry: T) => boolean): Change[] {
+  return [...new Set([...Object.keys(now), ...Object.keys(then)])].flatMap((id) => {
+    const entry = now[id] ?? then[id]!
+    if (!concerns(entry) || (!then[id] && keeps(now[id]!))) return []
+    return change([field, id], now[id], then[id])
+  })
+}
+
+function wholeBack(now: Scene, then: Scene, counts: Counts): Change[] {
+  const always = () => true
+  const drawings = Object.fromEntries(Object.entries(then.drawings).map(([id, entry]) => [id, asItWas(entry, counts)]))
+  return [
+    ...(['settings', 'palette', 'levelOrder', 'mainTake'] as const).flatMap((field) => change([field], now[field], then[field])),
+    ...recordChanges('levels', now.levels, then.levels, () => false, always),
+    // Drawings made since stay in the scene, off the sheet, as long as their level is there.
+    ...recordChanges('drawings', now.drawings, drawings, (entry) => then.levels[entry.level] !== undefined, always),
+    ...recordChanges('charts', now.charts, then.charts, () => false, always),
+    ...recordChanges('takes', now.takes, then.takes, () => false, always),
+    ...[...new Set([...Object.keys(now.sheets), ...Object.keys(then.sheets)])].flatMap((take) =>
+      recordChanges('', now.sheets[take] ?? {}, then.sheets[take] ?? {}, () => false, always).map(({ at, ...rest }) => ({ at: ['sheets', take, at[1]!], ...rest }))),
+  ]
+}
+
+function levelBack(now: Scene, then: Scene, level: string, counts: Counts): Change[] {
+  const mine = (entry: { level: string }) => entry.level === level
+  const drawings = Object.fromEntries(Object.entries(then.drawings).filter(([, entry]) => mine(entry)).map(([id, entry]) => [id, asItWas(entry, counts)]))
+  const columns = Object.keys(now.takes).flatMap((take) => {
+    const column = then.sheets[take]?.[level] ?? (now.sheets[take]![level] ? undefined : [{ drawing: null, frames: now.settings.length }])
+    return column ? change(['sheets', take, level], now.sheets[take]![level], [...resizedTo(column, now.settings.length)]) : []
+  })
+  return [
+    ...change(['levels', level], now.levels[level], then.levels[level]),
+    ...(now.levelOrder.includes(level) ? [] : change(['levelOrder'], now.levelOrder, [...now.levelOrder, level])),
+    ...recordChanges('drawings', now.drawings, drawings, () => true, mine),
+    ...recordChanges('charts', now.charts, then.charts, () => false, mine),
+    ...columns,
+  ]
+}
+
+/**
+ * The edits that bring a part of the scene back to what it was at an earlier moment. Nothing is
+ * destroyed: drawings made since stay in the scene. The ink of the drawings named by {@link inkBackFor}
+ * follows with {@link inkBack}. A drawing no longer on the main take's sheet is shown again where it was.
+ */
+export function bringBack({ now, then, part, counts }: { now: Scene; then: Scene; part: Part; counts: Counts }): SimpleEdit[] {
+  if ('drawing' in part) {
+    const was = then.drawings[part.drawing]
+    if (!was || !now.levels[was.level]) return []
+    const here = now.drawings[was.id]
+    // Another drawing may bear its number by now.
+    const taken = Object.values(now.drawings).some((each) => each.id !== was.id && each.level === was.level && each.number === was.number)
+    const number = here?.number ?? (taken ? `${was.number.slice(0, 6)}b` : was.number)
+    const changes = change(['drawings', was.id], here, { ...asItWas(was, here ? () => here.passes : counts), number })
+    const shown = here ? undefined : frameOf(then, was)
+    return [
+      ...(changes.length > 0 ? [{ type: 'restore' as const, changes }] : []),
+      ...(shown && shown.frame <= now.settings.length ? [shownAgain(now, was, shown)] : []),
+    ]
+  }
+  const changes = 'level' in part ? (then.levels[part.level] ? levelBack(now, then, part.level, counts) : []) : wholeBack(now, then, counts)
+  return changes.length > 0 ? [{ type: 'restore', changes }] : []
+}
+
+function shownAgain(now: Scene, { id, level }: Drawing, { frame, frames }: { frame: number; frames: number }): SimpleEdit {
+  return { type: 'sheet.range', take: now.mainTake, levels: [level], from: frame, to: Math.min(now.settings.length, frame + frames - 1), act: { do: 'show', drawing: id } }
+}
+
+function frameOf(scene: Scene, { id, level }: Drawing): { frame: number; frames: number } | undefined {
+  let frame = 1
+  for (const entry of scene.sheets[scene.mainTake]![level]!) {
+    const run = 'cycle' in entry ? entry.cycle : [entry]
+    const at = run.findIndex((exposure) => exposure.drawing === id)
+    if (at >= 0) return { frame: frame + totalFrames(run.slice(0, at)), frames: run[at]!.frames }
+    frame += entry.frames
+  }
+  return undefined
+}
+
+/** The drawings whose ink a part brought back concerns. */
+export function inkBackFor(then: Scene, part: Part): string[] {
+  if ('drawing' in part) return then.drawings[part.drawing] ? [part.drawing] : []
+  return Object.values(then.drawings).flatMap((entry) => ('level' in part && entry.level !== part.level ? [] : [entry.id]))
+}
+
+/** The edit that turns the ink of a pass into what it was: lines that stayed stay, the others come and go. Undefined when nothing differs. */
+export function inkBack({ drawing, pass, now, then }: { drawing: string; pass: Pass; now: Ink; then: Ink }): SimpleEdit | undefined {
+  const wanted = new Map(then.map((piece, at) => [piece.id, at]))
+  const staying = now.filter((piece) => wanted.has(piece.id) && sameValue(piece, then[wanted.get(piece.id)!]))
+  const inOrder = staying.every((piece, i) => i === 0 || wanted.get(piece.id)! > wanted.get(staying[i - 1]!.id)!)
+  const stay = new Set(inOrder ? staying.map((piece) => piece.id) : [])
+  const placed = (ink: Ink): PlacedPiece[] => ink.flatMap((piece, at) => (stay.has(piece.id) ? [] : [{ at, piece }]))
+  const [remove, add] = [placed(now), placed(then)]
+  return remove.length + add.length > 0 ? { type: 'ink.change', drawing, pass, remove, add } : undefined
+}
