@@ -105,7 +105,7 @@ export function deskOf(page: Page, house: House) {
       await this.goToFrame(frame)
       await page.getByRole('button', { name: `Put a key at frame ${frame}` }).click()
     },
-    async to(place: 'Plan' | 'Draw' | 'Hand over') {
+    async to(place: 'Plan' | 'Draw' | 'Takes' | 'Hand over') {
       await page.getByRole('link', { name: place, exact: true }).click()
       await page.waitForURL(`**/${place.toLowerCase().replace(' ', '-')}`)
     },

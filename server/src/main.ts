@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { openDatabase } from './database/open'
 import { shelveSampleFilm } from './demo/shelve'
 import { createApp } from './http/app'
+import { beginHistories } from './keeping/history'
 import { openNews } from './keeping/news'
 
 const environment = z.object({
@@ -18,7 +19,12 @@ const environment = z.object({
 const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM } = environment.parse(process.env)
 const log = pino({ base: undefined }, pino.destination(LOG_FILE ? { dest: LOG_FILE, append: true, sync: false } : 1))
 
-const database = await openDatabase(DATABASE_URL, SAMPLE_FILM === 'yes' ? { prepare: shelveSampleFilm } : {})
+const database = await openDatabase(DATABASE_URL, {
+  async prepare(opened) {
+    await beginHistories(opened)
+    if (SAMPLE_FILM === 'yes') await shelveSampleFilm(opened)
+  },
+})
 
 const news = openNews(DATABASE_URL, log)
 const server = createServer(createApp({ database, news, log, pages: PAGES }).callback())

@@ -50,6 +50,12 @@ const orders = {
     await gone
     cluster = await openCluster({ folder })
   },
+  /** As a database looked before histories could be looked at. */
+  async forgetHistories() {
+    const url = new URL(cluster.url)
+    const done = spawnSync(join(cluster.programs, 'psql'), ['-h', url.hostname, '-p', url.port, '-U', url.username, '-d', url.pathname.slice(1), '-c', "DELETE FROM moment; UPDATE edit SET words = ''"], { env: { ...process.env, PGPASSWORD: decodeURIComponent(url.password) } })
+    if (done.status !== 0) throw new Error(String(done.stderr))
+  },
   async stop() {
     await second?.stop()
     await server?.stop()

@@ -21,6 +21,7 @@ async function startServer() {
 }
 beforeAll(async () => {
   house = fork(join(__dirname, 'house.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'], execArgv: [] })
+  house.setMaxListeners(0)
   await order('ready')
   await startServer()
   await post('/api/productions', { id: 'tests', name: 'Tests' })
@@ -105,6 +106,68 @@ test('two pages at once: every edit lands once, in one order', async () => {
   await Promise.all([hand('left'), hand('right')])
   expect((await get(`/api/scenes/${id}`)).version).toBe(25)
   expect(new Set(await strokesOf(id, 'k1')).size).toBe(24)
+})
+
+describe('earlier versions', () => {
+  const inkAt = async (id: string, version: number, drawing: string) => {
+    const answer = await fetch(`${address}/api/scenes/${id}/moments/${version}/ink?drawings=${drawing}`)
+    return unpackPasses(new Uint8Array(await answer.arrayBuffer())).flatMap(({ bytes }) => unpackInk(bytes).map((piece) => piece.id))
+  }
+  /** A scene with two keys, lines put on and taken off, a copy, and several edits as one step. */
+  async function worked() {
+    const id = await scene()
+    const edits = named(key('k1', 1), line('stroke-a', 'k1'), line('stroke-b', 'k1', 1), { type: 'drawing.copy', take: 'main', frame: 5, source: 'k1', drawing: { id: 'k2', role: 'key' } },
+      applyEdit(applyEdit(newScene(settings), key('k1', 1)).scene, line('stroke-a', 'k1')).inverse,
+      { type: 'together', words: 'two things at once', edits: [key('k3', 9) as never, line('stroke-c', 'k2', 2) as never] })
+    await keep(id, 0, edits)
+    return { id, edits }
+  }
+
+  test('the history tells what was done, newest first, in words and by time', async () => {
+    const { id } = await worked()
+    const steps: { version: number; at: string; words: string; drawing: string | null }[] = await get(`/api/scenes/${id}/history`)
+    expect(steps.map(({ version, words, drawing }) => [version, words, drawing])).toEqual([
+      [6, 'two things at once', null], [5, '0 put on and 1 taken off drawing 1', 'k1'], [4, 'drawing 1 copied to frame 5', null],
+      [3, '1 put on and 0 taken off drawing 1', 'k1'], [2, '1 put on and 0 taken off drawing 1', 'k1'], [1, 'a drawing put in at frame 1', null],
+    ])
+    expect(Date.now() - new Date(steps[0]!.at).getTime()).toBeLessThan(60_000)
+    expect((await get(`/api/scenes/${id}/history?before=3`)).map((step: { version: number }) => step.version)).toEqual([2, 1])
+  })
+
+  test('the scene and its lines at every moment are those the same edits give', async () => {
+    const { id, edits } = await worked()
+    for (let version = 0; version <= edits.length; version++) {
+      const expected = edits.slice(0, version).reduce((before, { edit }) => applyEdit(before, edit).scene, newScene(settings))
+      expect(await get(`/api/scenes/${id}/moments/${version}`)).toEqual({ version, scene: expected })
+    }
+    expect(await Promise.all([1, 2, 3, 4, 5, 6].map((version) => inkAt(id, version, 'k1')))).toEqual([[], ['stroke-a'], ['stroke-a', 'stroke-b'], ['stroke-a', 'stroke-b'], ['stroke-b'], ['stroke-b']])
+    expect([await inkAt(id, 3, 'k2'), await inkAt(id, 4, 'k2'), await inkAt(id, 6, 'k2')]).toEqual([[], ['stroke-a', 'stroke-b'], ['stroke-a', 'stroke-b', 'stroke-c']])
+    expect(await strokesOf(id, 'k2')).toEqual(['stroke-a', 'stroke-b', 'stroke-c'])
+  })
+
+  test('a moment far along is found as surely as an early one', async () => {
+    const id = await scene()
+    await keep(id, 0, named(key('k1', 1)))
+    for (let base = 1; base < 601; base += 100) await keep(id, base, named(...Array.from({ length: 100 }, (_, n): Edit => ({ type: 'drawing.set', drawing: 'k1', fields: { note: `step ${base + n + 1}` } }))))
+    for (const version of [249, 250, 251, 600, 601]) expect((await get(`/api/scenes/${id}/moments/${version}`)).scene.drawings.k1.note).toBe(`step ${version}`)
+    expect((await fetch(`${address}/api/scenes/${id}/moments/602`)).status).toBe(404)
+    expect((await get(`/api/scenes/nowhere/moments/1`)).status).toBe(404)
+  })
+
+  test('scenes kept before histories could be looked at get theirs when the server starts', async () => {
+    const { id, edits } = await worked()
+    const renamed = await scene()
+    await keep(renamed, 0, named(key('k1', 1), { type: 'scene.set', settings: { length: 48 } }, key('k2', 30)))
+    await order('forgetHistories')
+    await order('killServer')
+    await startServer()
+    expect((await get(`/api/scenes/${id}/history`)).map((step: { words: string }) => step.words)).toContain('drawing 1 copied to frame 5')
+    const early = edits.slice(0, 2).reduce((before, { edit }) => applyEdit(before, edit).scene, newScene(settings))
+    expect((await get(`/api/scenes/${id}/moments/2`)).scene).toEqual(early)
+    // Its beginning cannot be known, so its history begins with what it was then.
+    expect((await get(`/api/scenes/${renamed}/moments/3`)).scene.settings.length).toBe(48)
+    expect((await get(`/api/scenes/${renamed}/moments/1`)).detail).toMatch(/before the history/)
+  })
 })
 
 test('those who follow a scene hear of every new version', async () => {
@@ -249,7 +312,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
   const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
   expect(openapi).toBe('3.1.0')
-  expect(Object.keys(paths).sort()).toEqual(['/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/ink', '/api/shelf'])
+  expect(Object.keys(paths).sort()).toEqual(['/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
 })
 

@@ -45,7 +45,16 @@ const openSceneSchema = z.object({ id: z.string(), production: z.string(), versi
 const keptEditsSchema = z.array(z.object({ id: z.string(), version: z.int(), edit: editSchema }))
 export type KeptEdit = z.infer<typeof keptEditsSchema>[number]
 
+const historySchema = z.array(z.object({ version: z.int(), at: z.string(), words: z.string(), kind: z.string(), drawing: z.string().nullable() }))
+export type HistoryStep = z.infer<typeof historySchema>[number]
+
 export interface PassInk { drawing: string; pass: Pass; ink: InkPiece[] }
+
+async function readPasses(path: string): Promise<PassInk[]> {
+  const answer = await ask(path)
+  const passes = unpackPasses(new Uint8Array(await answer.arrayBuffer()))
+  return passes.map(({ drawing, pass, bytes }) => ({ drawing, pass, ink: unpackInk(bytes) }))
+}
 
 export const api = {
   shelf: () => read(shelfSchema, '/api/shelf'),
@@ -57,9 +66,8 @@ export const api = {
   /** What a conflict tells: the scene's version, and the edits missed (the first 500 of them). */
   conflictIn: (problem: ApiProblem): { version: number; missed: KeptEdit[] } | undefined =>
     z.object({ version: z.int(), missed: keptEditsSchema }).safeParse(problem.more).data,
-  async readInk(id: string, drawings: readonly string[]): Promise<PassInk[]> {
-    const answer = await ask(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`)
-    const passes = unpackPasses(new Uint8Array(await answer.arrayBuffer()))
-    return passes.map(({ drawing, pass, bytes }) => ({ drawing, pass, ink: unpackInk(bytes) }))
-  },
+  readInk: (id: string, drawings: readonly string[]) => readPasses(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`),
+  history: (id: string, before?: number) => read(historySchema, `/api/scenes/${id}/history${before === undefined ? '' : `?before=${before}`}`),
+  readMoment: (id: string, version: number) => read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/moments/${version}`),
+  readMomentInk: (id: string, version: number, drawings: readonly string[]) => readPasses(`/api/scenes/${id}/moments/${version}/ink?drawings=${drawings.join(',')}`),
 }

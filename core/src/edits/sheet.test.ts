@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { applyEdit, atRate, checkedScene, EditRefused, editSchema, exposuresOf, mainSheet, newLevel, newScene, totalFrames, type Edit, type RangeAct, type Scene, type Settings } from '../index'
+import { applyEdit, atRate, checkedScene, EditRefused, editSchema, exposuresOf, mainSheet, newLevel, newScene, takesDiffer, totalFrames, type Edit, type RangeAct, type Scene, type Settings } from '../index'
 
 const settings: Settings = { name: 'Sheet', width: 64, height: 64, fps: 24, length: 24, paper: '#ffffff', approach: 'every-drawing-a-key', numbering: 'in-order' }
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, scene)
@@ -125,6 +125,13 @@ describe('takes', () => {
     const main = make(away, { type: 'take.main', take: 't' })
     expect([main.mainTake, main.takes['t'], sheet(main, 'A', main.mainTake)]).toEqual(['t', { id: 't', name: 'Slower' }, 'a3 b3 c7 d7 x4'])
     expect(() => make(main, { type: 'take.set', take: 't', fields: { away: true } })).toThrow(/main take stays/)
+  })
+  test('where two takes differ is told level by level, as counting frame by frame finds it', () => {
+    expect(takesDiffer(taken, 'main', 't')).toEqual([{ level: 'A', from: 3, to: 3 }, { level: 'A', from: 5, to: 6 }, { level: 'A', from: 9, to: 20 }])
+    const frames = (take: string) => exposuresOf(taken, 'A', take).flatMap(({ drawing, frames: held }) => new Array<string | null>(held).fill(drawing))
+    const [a, b] = [frames('main'), frames('t')]
+    const marked = new Set(takesDiffer(taken, 't', 'main').flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => from + i)))
+    a.forEach((drawing, i) => expect(marked.has(i + 1)).toBe(drawing !== b[i]))
   })
   test('a drawing taken off one take is still on the others and in the scene', () => {
     const cut = make(taken, { type: 'sheet.range', take: 't', levels: ['A'], from: 1, to: 24, act: { do: 'blank' } })

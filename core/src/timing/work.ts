@@ -1,12 +1,12 @@
 import type { Chart, Drawing, Scene } from '../scene/schema'
 import { inbetweenOrder, SAME_PLACE, type InbetweenStep } from './order'
-import { chartSpan, drawingsShown, exposureAt, mainSheet } from './sheet'
+import { chartSpan, exposuresOf, placed, type Placed } from './sheet'
 
 /** One drawing still to make or already made, with how it is found. */
 export interface WorkStep {
   readonly drawing: string
   readonly level: string
-  /** Where the main take first shows it and for how long. */
+  /** Where the take first shows it and for how long. */
   readonly frame: number
   readonly exposure: number
   readonly drawn: boolean
@@ -33,22 +33,22 @@ function apart(marks: Chart['marks']): Chart['marks'] {
  * Every drawing of the level in the order in which it can be made: keys and breakdowns by frame,
  * then each chart's inbetweens so that both parents come before the drawing found between them.
  */
-export function planOfWork(scene: Scene, level: string): WorkStep[] {
-  const exposures = mainSheet(scene, level)
-  const frames = new Map(drawingsShown(exposures).map(({ drawing, frame }) => [drawing, frame]))
+export function planOfWork(scene: Scene, level: string, take = scene.mainTake): WorkStep[] {
+  const exposures = exposuresOf(scene, level, take)
+  const first = new Map<string, Placed>()
+  for (const entry of placed(exposures)) if (entry.drawing !== null && !first.has(entry.drawing)) first.set(entry.drawing, entry)
   const step = (drawing: string, between?: WorkStep['between']): WorkStep[] => {
-    const frame = frames.get(drawing)
+    const here = first.get(drawing)
     const entry = scene.drawings[drawing]
-    if (frame === undefined || !entry) return []
-    const exposure = exposureAt(exposures, frame)!.frames
-    return [{ drawing, level, frame, exposure, drawn: isDrawn(entry), ...(between && { between }) }]
+    if (!here || !entry) return []
+    return [{ drawing, level, frame: here.frame, exposure: here.frames, drawn: isDrawn(entry), ...(between && { between }) }]
   }
   const charts = Object.values(scene.charts)
     .filter((chart) => chart.level === level)
-    .map((chart) => ({ chart, start: chartSpan(scene, chart)?.fromFrame ?? Number.POSITIVE_INFINITY }))
+    .map((chart) => ({ chart, start: chartSpan(scene, chart, take)?.fromFrame ?? Number.POSITIVE_INFINITY }))
     .sort((a, b) => a.start - b.start)
   const onChart = new Set(charts.flatMap(({ chart }) => chart.marks.map((mark) => mark.drawing)))
-  const free = [...frames.keys()].filter((drawing) => !onChart.has(drawing)).flatMap((drawing) => step(drawing))
+  const free = [...first.keys()].filter((drawing) => !onChart.has(drawing)).flatMap((drawing) => step(drawing))
   const found = charts.flatMap(({ chart }) => {
     const marks = apart(chart.marks)
     const drawingAt = new Map([[0, chart.from], [1, chart.to], ...marks.map((m) => [m.fraction, m.drawing] as const)])

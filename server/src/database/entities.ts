@@ -3,7 +3,9 @@ import { EntitySchema } from 'typeorm'
 
 export interface ProductionRow { id: string; name: string; position: number; createdAt: Date }
 export interface SceneRow { id: string; production: string; position: number; document: Scene; version: number; createdAt: Date; updatedAt: Date }
-export interface EditRow { scene: string; version: number; id: string; edit: Edit; madeAt: Date }
+export interface EditRow { scene: string; version: number; id: string; edit: Edit; words: string; madeAt: Date }
+/** The scene as it was at one version. */
+export interface MomentRow { scene: string; version: number; document: Scene }
 export interface InkRow { scene: string; drawing: string; pass: Pass; bytes: Buffer }
 export interface MarkRow { name: string; value: string }
 
@@ -39,6 +41,7 @@ export const editEntity = new EntitySchema<EditRow>({
     version: { type: 'int', primary: true },
     id: { type: 'text' },
     edit: { type: 'jsonb' },
+    words: { type: 'text' },
     madeAt: moment('made_at', true),
   },
 })
@@ -53,10 +56,15 @@ export const inkEntity = new EntitySchema<InkRow>({
   },
 })
 
+export const momentEntity = new EntitySchema<MomentRow>({
+  name: 'moment',
+  columns: { scene: { type: 'text', primary: true }, version: { type: 'int', primary: true }, document: { type: 'jsonb' } },
+})
+
 /** Small facts about this database, such as that the sample film was put on the shelf. */
 export const markEntity = new EntitySchema<MarkRow>({
   name: 'mark',
   columns: { name: { type: 'text', primary: true }, value: { type: 'text' } },
 })
 
-export const entities = [productionEntity, sceneEntity, editEntity, inkEntity, markEntity]
+export const entities = [productionEntity, sceneEntity, editEntity, momentEntity, inkEntity, markEntity]

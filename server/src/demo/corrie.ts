@@ -24,11 +24,16 @@ const palette: Swatch[] = [
 /** How far the lid is down where something is drawn already; the other drawings are still to be made. */
 const LID: Readonly<Record<number, number>> = { 1: 0, 9: 1, 19: 0, 5: 0.5 }
 
+/** The head dips a little with the blink. */
+const headAt = (lid: number) => placed([610, 262 + 20 * lid], 0.05 * lid)
+/** Only what is drawn is pinned. */
+const pinnedAt = (frame: number, [x, y]: Point) => (LID[frame] === undefined ? undefined : { x: Math.round(x * 8) / 8, y: Math.round(y * 8) / 8 })
+
 function drawCorrie(paper: Paper, frame: number): void | false {
   const lid = LID[frame]
   if (lid === undefined) return false
-  // The head dips a little with the blink, and the ribbon comes after it.
-  const head = placed([610, 262 + 20 * lid], 0.05 * lid)
+  // The ribbon comes after the head.
+  const head = headAt(lid)
   const put = (points: readonly Point[]) => points.map(head)
 
   // Neck: an S from the head down out of the picture.
@@ -111,10 +116,12 @@ export const corrie: SampleScene = {
   id: 'lowtide-corrie',
   settings,
   palette,
+  takes: [{ name: 'Sleepy blink', level: 'L1', from: 5, to: 10, frames: 10 }, { name: 'Quick blink', level: 'L1', from: 1, to: 18, frames: 9 }],
   levels: [
     { name: 'Reeds', kind: 'ground', loop: false, keys: [{ frame: 1, draw: drawReeds }], charts: [] },
     {
       name: 'Corrie', kind: 'animated', loop: false, drawAt: drawCorrie,
+      landmarks: [{ name: 'Eye', at: (frame) => pinnedAt(frame, headAt(LID[frame] ?? 0)([34, -22])) }, { name: 'Crest tip', at: (frame) => pinnedAt(frame, headAt(LID[frame] ?? 0)([-256, 10 + 14 * (LID[frame] ?? 0)])) }],
       keys: [{ frame: 1 }, { frame: 9 }, { frame: 19 }],
       charts: [{ from: 1, to: 9, halves: [2, 2], exposure: [2] }, { from: 9, to: 19, halves: [2, 3], exposure: [2] }],
     },

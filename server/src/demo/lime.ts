@@ -1,4 +1,4 @@
-import type { Settings, Swatch } from '@unhurried/core'
+import type { Pin, Settings, Swatch } from '@unhurried/core'
 import { oval, placed, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
@@ -75,6 +75,12 @@ function squeezed(direction: number, along: number) {
     const b = (-x * sin + y * cos) / along
     return [a * cos - b * sin, a * sin + b * cos]
   }
+}
+
+/** The middle of the lime: where it touches the stone its path turns sharply. */
+function middleOf(frame: number): Pin {
+  const [x, y] = place(frame).at.map((value) => Math.round(value * 8) / 8) as [number, number]
+  return TOUCHES.some((touch) => touch.frame === frame) ? { x, y, corner: true } : { x, y }
 }
 
 function drawLime(paper: Paper, frame: number) {
@@ -161,11 +167,13 @@ export const lime: SampleScene = {
     { name: 'Slip', kind: 'ground', loop: false, keys: [{ frame: 1, draw: drawSlip }], charts: [] },
     {
       name: 'Lime', kind: 'animated', loop: false, drawAt: drawLime,
+      landmarks: [{ name: 'Middle', at: middleOf }],
       keys: [1, 9, 15, 21, 26, 31, 35, 39, 41, 43, 48].map((frame) => ({ frame, role: [15, 26, 35, 41].includes(frame) ? 'breakdown' as const : 'key' as const })),
+      // Along its path a hop slows less than it rises, for it goes forward all the while.
       charts: [
-        { from: 1, to: 9, law: 'fall', exposure: [2] }, { from: 9, to: 15, law: 'rise', exposure: [2] }, { from: 15, to: 21, law: 'fall', exposure: [2] },
-        { from: 21, to: 26, law: 'rise', exposure: [2] }, { from: 26, to: 31, law: 'fall', exposure: [2] }, { from: 31, to: 35, law: 'rise', exposure: [2] },
-        { from: 35, to: 39, law: 'fall', exposure: [2] }, { from: 39, to: 41, law: 'rise', exposure: [1] }, { from: 41, to: 43, law: 'fall', exposure: [1] },
+        { from: 1, to: 9, law: 'slow-out', strength: 1.6, exposure: [2] }, { from: 9, to: 15, law: 'slow-in', strength: 1.5, exposure: [2] }, { from: 15, to: 21, law: 'slow-out', strength: 1.5, exposure: [2] },
+        { from: 21, to: 26, law: 'slow-in', strength: 1.5, exposure: [2] }, { from: 26, to: 31, law: 'slow-out', strength: 1.5, exposure: [2] }, { from: 31, to: 35, law: 'slow-in', strength: 1.5, exposure: [2] },
+        { from: 35, to: 39, law: 'slow-out', strength: 1.5, exposure: [2] }, { from: 39, to: 41, law: 'slow-in', strength: 1.5, exposure: [1] }, { from: 41, to: 43, law: 'slow-out', strength: 1.5, exposure: [1] },
         { from: 43, to: 48, law: 'even', exposure: [1] },
       ],
     },

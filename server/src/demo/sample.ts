@@ -1,4 +1,4 @@
-import { applyEdit, drawingsShown, mainSheet, newLevel, newScene, type Edit, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
+import { applyEdit, drawingsShown, mainSheet, newLevel, newScene, type Edit, type Pin, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
 import { sheetOfPaper, type Paper } from './hand'
 
 export interface SampleLevel {
@@ -8,7 +8,9 @@ export interface SampleLevel {
   /** Keys and breakdowns by the frame where they begin. */
   readonly keys: readonly { frame: number; role?: 'key' | 'breakdown'; draw?: (paper: Paper) => void }[]
   /** Frames of the two drawings each chart joins; `to` 1 on a loop leads over the seam. */
-  readonly charts: readonly { from: number; to: number; exposure: number[]; law?: SpacingLaw; halves?: [number, number] }[]
+  readonly charts: readonly { from: number; to: number; exposure: number[]; law?: SpacingLaw; strength?: number; halves?: [number, number] }[]
+  /** Points followed from drawing to drawing, pinned on every drawing they are given a place on. */
+  readonly landmarks?: readonly { name: string; at: (frame: number) => Pin | undefined }[]
   /** Draws whatever begins at a frame; undefined leaves that drawing still to be made. */
   readonly drawAt?: (paper: Paper, frame: number) => void | false
 }
@@ -19,17 +21,19 @@ export interface SampleScene {
   readonly palette: readonly Swatch[]
   /** Bottom first. */
   readonly levels: readonly SampleLevel[]
+  /** Further takes: what one level's frames from one to another are made to last. */
+  readonly takes?: readonly { name: string; level: string; from: number; to: number; frames: number }[]
 }
 
 /** A sample scene as the edits an animator would have made, from an empty scene on. */
-export function editsOf({ id, settings, palette, levels }: SampleScene): Edit[] {
+export function editsOf({ id, settings, palette, levels, takes = [] }: SampleScene): Edit[] {
   const edits: Edit[] = []
   let scene: Scene = newScene(settings, palette)
   const make = (edit: Edit) => {
     scene = applyEdit(scene, edit).scene
     edits.push(edit)
   }
-  levels.forEach((sample, n) => {
+  levels.forEach(({ landmarks, ...sample }, n) => {
     const level = n === 0 ? 'A' : `L${n}`
     if (n === 0) {
       const { id: _, ...fields } = newLevel({ id: level, ...sample, approach: settings.approach })
@@ -37,14 +41,19 @@ export function editsOf({ id, settings, palette, levels }: SampleScene): Edit[] 
     } else make({ type: 'level.add', level: newLevel({ id: level, ...sample, approach: settings.approach }), at: n })
     const keyId = (frame: number) => `${level}k${frame}`
     for (const { frame, role = 'key' } of sample.keys) make({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: keyId(frame), role } })
-    sample.charts.forEach(({ from, to, exposure, law, halves }, i) => {
-      const spacing = halves ? { by: 'halves' as const, slowOut: halves[0], slowIn: halves[1] } : { by: 'law' as const, law: law ?? 'even', strength: 2 }
+    sample.charts.forEach(({ from, to, exposure, law, strength = 2, halves }, i) => {
+      const spacing = halves ? { by: 'halves' as const, slowOut: halves[0], slowIn: halves[1] } : { by: 'law' as const, law: law ?? 'even', strength }
       make({
         type: 'chart.add', id: `${level}c${i}`, level, from: keyId(from), to: keyId(to), spacing, exposure,
         drawings: Array.from({ length: 48 }, (_, j) => `${level}c${i}i${j}`),
       })
     })
+    ;(landmarks ?? []).forEach(({ name }, i) => make({ type: 'landmark.put', level, landmark: { id: `${level}m${i}`, name } }))
     for (const { drawing, frame } of drawingsShown(mainSheet(scene, level))) {
+      ;(landmarks ?? []).forEach(({ at }, i) => {
+        const pin = at(frame)
+        if (pin) make({ type: 'pin.set', drawing, landmark: `${level}m${i}`, pin })
+      })
       const paper = sheetOfPaper(frame + n * 1000 + id.length * 100_000)
       const own = sample.keys.find((key) => key.frame === frame)?.draw
       if (own) own(paper)
@@ -54,6 +63,11 @@ export function editsOf({ id, settings, palette, levels }: SampleScene): Edit[] 
         if (pieces.length > 0) make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
       }
     }
+  })
+  takes.forEach(({ name, level, from, to, frames }, i) => {
+    const take = `take${i}`
+    make({ type: 'take.add', id: take, name, from: 'main' })
+    make({ type: 'sheet.range', take, levels: [level], from, to, act: { do: 'retime', frames } })
   })
   return edits
 }

@@ -6,6 +6,7 @@ import serve from 'koa-static'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import type { News } from '../keeping/news'
+import { sceneHistory } from '../keeping/history'
 import { sceneKeeper } from '../keeping/scenes'
 import { addEvents, EVENTS_PATH } from '../routes/events'
 import { routes } from '../routes/register'
@@ -61,7 +62,7 @@ const pageForPlaces: Middleware = async (ctx, next) => {
 
 export function createApp({ database, news, log, pages }: { database: DataSource; news: News; log: Logger; pages: string }): Koa {
   const own = ["'self'"]
-  const all = routes(sceneKeeper(database))
+  const all = routes(sceneKeeper(database), sceneHistory(database))
   const router = routerOf(all)
   addEvents(router, news)
   const openApi = openApiOf(all, EVENTS_PATH)

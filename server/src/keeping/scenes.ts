@@ -1,11 +1,12 @@
 import {
-  applyEdit, changeInk, editSchema, newScene, packInk, packPasses, passSchema, PASSES, progress, readInk, simpleEditsOf,
+  applyEdit, changeInk, editInWords, editSchema, newScene, packInk, packPasses, passSchema, PASSES, progress, readInk, simpleEditsOf,
   type Edit, type Ink, type Scene, type Settings, type SimpleEdit, type Swatch,
 } from '@unhurried/core'
 import type { DataSource, EntityManager } from 'typeorm'
 import { z } from 'zod'
 import { editEntity, inkEntity, productionEntity, sceneEntity, type EditRow } from '../database/entities'
 import { Problem } from '../http/problems'
+import { keepMoment, MOMENT_EVERY } from './history'
 import { NEWS } from './news'
 
 /** An edit under the id its maker gave it, so that sending it twice changes nothing. */
@@ -42,8 +43,11 @@ export function sceneKeeper(database: DataSource) {
       if (!(await database.getRepository(productionEntity).existsBy({ id: production }))) {
         throw new Problem(404, 'This production is not on the shelf. Open the shelf again and choose one.')
       }
-      await database.getRepository(sceneEntity).createQueryBuilder().insert()
-        .values({ id, production, document: newScene(settings, palette), version: 0 }).orIgnore().execute()
+      const scene = newScene(settings, palette)
+      await database.transaction(async (manager) => {
+        const made = await manager.query<unknown[]>('INSERT INTO scene (id, production, document, version) VALUES ($1, $2, $3, 0) ON CONFLICT DO NOTHING RETURNING id', [id, production, JSON.stringify(scene)])
+        if (made.length > 0) await keepMoment(manager, id, { version: 0, scene })
+      })
       return this.readScene(id)
     },
 
@@ -87,23 +91,28 @@ export function sceneKeeper(database: DataSource) {
         const fresh = sent.filter((entry) => !known.has(entry.id))
         if (fresh.length === 0) return { version: row.version }
         let scene = row.document
+        const words: string[] = []
+        const versions: { version: number; scene: Scene }[] = []
         for (const { edit } of fresh) {
+          words.push(editInWords(edit, scene))
           for (const each of simpleEditsOf(edit)) {
             const before = scene
             scene = applyEdit(before, each).scene
             await keepInk(manager, id, each, before)
           }
+          versions.push({ version: row.version + versions.length + 1, scene })
         }
         const version = row.version + fresh.length
         await manager.query(
           `WITH history AS (
-             INSERT INTO edit (scene, version, id, edit)
-             SELECT $1, $2 + n, id, edit FROM unnest($3::text[], $4::jsonb[]) WITH ORDINALITY AS sent (id, edit, n)
+             INSERT INTO edit (scene, version, id, edit, words)
+             SELECT $1, $2 + n, id, edit, words FROM unnest($3::text[], $4::jsonb[], $7::text[]) WITH ORDINALITY AS sent (id, edit, words, n)
            )
            UPDATE scene SET document = $5, version = $6, updated_at = now() WHERE id = $1
            RETURNING pg_notify('${NEWS}', id || ' ' || version)`,
-          [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit)), JSON.stringify(scene), version],
+          [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit)), JSON.stringify(scene), version, words],
         )
+        for (const moment of versions) if (moment.version % MOMENT_EVERY === 0) await keepMoment(manager, id, moment)
         return { version }
       })
     },

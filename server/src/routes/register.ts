@@ -1,6 +1,7 @@
 import { editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
 import { z } from 'zod'
 import { route, type AnyRoute } from '../http/route'
+import type { History } from '../keeping/history'
 import { sentEditSchema, type SceneKeeper } from '../keeping/scenes'
 
 const scenePath = z.object({ scene: idSchema })
@@ -8,8 +9,11 @@ const openScene = z.object({ id: idSchema, production: idSchema, version: z.int(
 const keptEdit = z.object({ id: z.string(), version: z.int(), edit: editSchema })
 const whole = (name: string) => z.string().regex(/^\d{1,9}$/, `${name} must be a whole number.`).transform(Number)
 
+const momentPath = scenePath.extend({ version: whole('version') })
+const drawingIds = z.string().transform((list) => list.split(',')).pipe(z.array(idSchema).min(1).max(100))
+
 /** Every route of the API. */
-export function routes(keeper: SceneKeeper): AnyRoute[] {
+export function routes(keeper: SceneKeeper, history: History): AnyRoute[] {
   return [
     route({
       method: 'get', path: '/api/shelf', summary: 'Productions with their scenes, what is drawn and what is left',
@@ -58,9 +62,26 @@ export function routes(keeper: SceneKeeper): AnyRoute[] {
     route({
       method: 'get', path: '/api/scenes/:scene/ink', summary: 'Packed ink of up to 100 drawings, their ids joined by commas',
       params: scenePath,
-      query: z.object({ drawings: z.string().transform((list) => list.split(',')).pipe(z.array(idSchema).min(1).max(100)) }),
+      query: z.object({ drawings: drawingIds }),
       answer: 'bytes', problems: [400, 404, 503],
       handle: ({ params, query }) => keeper.readInk(params.scene, query.drawings),
+    }),
+    route({
+      method: 'get', path: '/api/scenes/:scene/history', summary: 'What was done to a scene, in words, newest first, 400 steps at most; before a version when one is given',
+      params: scenePath, query: z.object({ before: whole('before').optional() }),
+      answer: z.array(z.object({ version: z.int(), at: z.string(), words: z.string(), kind: z.string(), drawing: z.string().nullable() })),
+      problems: [400, 404, 503],
+      handle: ({ params, query }) => history.steps(params.scene, query.before ?? 0),
+    }),
+    route({
+      method: 'get', path: '/api/scenes/:scene/moments/:version', summary: 'A scene as it was at a version',
+      params: momentPath, answer: z.object({ version: z.int(), scene: sceneSchema }), problems: [404, 503],
+      handle: async ({ params }) => ({ version: params.version, scene: await history.sceneAt(params.scene, params.version) }),
+    }),
+    route({
+      method: 'get', path: '/api/scenes/:scene/moments/:version/ink', summary: 'Packed ink of up to 100 drawings as it was at a version',
+      params: momentPath, query: z.object({ drawings: drawingIds }), answer: 'bytes', problems: [400, 404, 503],
+      handle: ({ params, query }) => history.inkAt(params.scene, params.version, query.drawings),
     }),
   ]
 }

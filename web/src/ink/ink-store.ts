@@ -8,8 +8,8 @@ const EMPTY: Ink = []
 
 export type InkListener = (drawing: string, pass: Pass) => void
 
-/** The ink of one scene on this page, loaded as it is needed. Not reactive: the stage listens. */
-export function createInkStore(scene: string) {
+/** The ink of one scene on this page, loaded as it is needed. Not reactive: the stage listens. `read` may read it as it was at a moment. */
+export function createInkStore(scene: string, read = (drawings: readonly string[]) => api.readInk(scene, drawings)) {
   const passes = new Map<InkKey, Ink>()
   /** Drawings whose ink is as new as we know, and those whose ink was changed elsewhere since. */
   const loaded = new Set<string>()
@@ -37,7 +37,7 @@ export function createInkStore(scene: string) {
 
   async function fetchInk(drawings: readonly string[], waiting: () => readonly Edit[], isNewest: (drawing: string) => boolean) {
     const asked = waiting()
-    const found = await api.readInk(scene, drawings)
+    const found = await read(drawings)
     // Drawn on as new meanwhile, or asked for again because of later news: this answer is not for those.
     const fresh = new Set(drawings.filter((drawing) => !loaded.has(drawing) && isNewest(drawing)))
     const all = [...fresh].flatMap((drawing) => PASSES.map((pass) => ({ drawing, pass, key: inkKey(drawing, pass) })))

@@ -4,7 +4,7 @@ import { paintInk, type InkOf, type Style } from './paint'
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 320e6
 
-interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style: Style; scale: number }
+interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style: Style; tint: string; scale: number }
 
 /**
  * One bitmap for each drawing, pass, style and zoom, painted once and kept while there is room.
@@ -23,9 +23,9 @@ export function createBitmaps({ width, height, inkOf, palette }: { width: number
 
   return {
     /** Undefined when the pass holds no ink. */
-    get(drawing: string, pass: Pass, style: Style, scale: number): HTMLCanvasElement | undefined {
+    get(drawing: string, pass: Pass, style: Style, scale: number, tint = ''): HTMLCanvasElement | undefined {
       const ink = inkOf(drawing, pass)
-      const key = `${drawing}/${pass}/${style}/${scale}`
+      const key = `${drawing}/${pass}/${style}${tint}/${scale}`
       const known = entries.get(key)
       if (ink.length === 0) {
         drop(key)
@@ -41,8 +41,8 @@ export function createBitmaps({ width, height, inkOf, palette }: { width: number
       canvas.height = Math.max(1, Math.round(height * scale))
       const surface = canvas.getContext('2d')!
       surface.setTransform(scale, 0, 0, scale, 0, 0)
-      paintInk(surface, ink, palette(), style)
-      entries.set(key, { canvas, drawing, pass, style, scale })
+      paintInk(surface, ink, palette(), style, tint)
+      entries.set(key, { canvas, drawing, pass, style, tint, scale })
       bytes += canvas.width * canvas.height * 4
       for (const oldest of entries.keys()) {
         if (bytes <= BUDGET || oldest === key) break
@@ -53,7 +53,7 @@ export function createBitmaps({ width, height, inkOf, palette }: { width: number
     /** Paints one more piece on top of the bitmaps of a pass. */
     append(drawing: string, pass: Pass, piece: InkPiece) {
       for (const entry of entries.values()) {
-        if (entry.drawing === drawing && entry.pass === pass) paintInk(entry.canvas.getContext('2d')!, [piece], palette(), entry.style)
+        if (entry.drawing === drawing && entry.pass === pass) paintInk(entry.canvas.getContext('2d')!, [piece], palette(), entry.style, entry.tint)
       }
     },
     forget(drawing: string, pass?: Pass) {

@@ -8,7 +8,6 @@ export type Style = 'ink' | 'earlier' | 'later'
 
 /** On the light table colour would hide what lies below it: only lines are shown. */
 export const LINE_PASSES: readonly Pass[] = ['rough', 'tie-down', 'line']
-const TINTS = { earlier: '#b7791f', later: '#5a5ca8' } as const
 
 const paths = new WeakMap<InkPiece, Path2D>()
 
@@ -61,10 +60,11 @@ function dotted(surface: Surface, stroke: Stroke, colour: string) {
   surface.setLineDash([])
 }
 
-export function paintInk(surface: Surface, ink: Ink, palette: readonly Swatch[], style: Style = 'ink'): void {
+/** Paints some ink; what lies under the light in its one `tint`. */
+export function paintInk(surface: Surface, ink: Ink, palette: readonly Swatch[], style: Style = 'ink', tint = ''): void {
   const colours = new Map(palette.map(({ id, colour }) => [id, colour]))
   for (const piece of ink) {
-    const colour = style === 'ink' ? (colours.get(piece.swatch) ?? '#2a2932') : TINTS[style]
+    const colour = style === 'ink' ? (colours.get(piece.swatch) ?? '#2a2932') : tint
     if (style === 'later' && piece.kind === 'stroke') dotted(surface, piece, colour)
     else {
       surface.fillStyle = colour
@@ -73,14 +73,13 @@ export function paintInk(surface: Surface, ink: Ink, palette: readonly Swatch[],
   }
 }
 
-/** The passes a style shows of a drawing, bottom first. */
-export function passesShown(drawing: string, inkOf: InkOf, style: Style): readonly Pass[] {
-  if (style === 'ink') return PASSES
+/** The passes the light shows of a drawing, bottom first. */
+export function passesShown(drawing: string, inkOf: InkOf): readonly Pass[] {
   return LINE_PASSES.some((pass) => inkOf(drawing, pass).length > 0) ? LINE_PASSES : PASSES
 }
 
-export function paintDrawing(surface: Surface, drawing: string, inkOf: InkOf, palette: readonly Swatch[], style: Style = 'ink'): void {
-  for (const pass of passesShown(drawing, inkOf, style)) paintInk(surface, inkOf(drawing, pass), palette, style)
+export function paintDrawing(surface: Surface, drawing: string, inkOf: InkOf, palette: readonly Swatch[]): void {
+  for (const pass of PASSES) paintInk(surface, inkOf(drawing, pass), palette)
 }
 
 /** A whole picture of the scene at `scale`: paper (unless clear) and every drawing shown, ground first. */

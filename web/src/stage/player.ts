@@ -5,8 +5,17 @@ import { paintPicture, type InkOf } from './paint'
 const BUDGET = 200e6
 
 /** The pictures of a take, composed once each and kept while there is room. */
-export function composedPictures({ scene, inkOf, scale, take, clear = false }: { scene: Scene; inkOf: InkOf; scale: number; take?: string; clear?: boolean }) {
-  const runs = pictureRuns(scene, take)
+export function composedPictures({ scene, inkOf, scale, take, only, clear = false }: {
+  scene: Scene
+  inkOf: InkOf
+  scale: number
+  take?: string
+  /** One level shown by itself. */
+  only?: string
+  clear?: boolean
+}) {
+  const all = pictureRuns(scene, take)
+  const runs = only === undefined ? all : all.map((run) => ({ ...run, shown: run.shown.filter((entry) => entry.level === only) }))
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const kept = new Map<string, HTMLCanvasElement>()

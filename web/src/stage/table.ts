@@ -21,7 +21,14 @@ export interface OnTable {
   readonly pass: Pass
   readonly shown: readonly { level: string; drawing: string }[]
   readonly under: readonly UnderLight[]
+  /** Where drawings under the light were slid to, for the eye only. */
+  readonly slid: ReadonlyMap<string, Slide>
 }
+
+/** A drawing moved and turned about the middle of the paper: scene pixels and radians. */
+export interface Slide { readonly x: number; readonly y: number; readonly turn: number }
+/** Where the paper lies in its host, in CSS pixels. */
+export interface PaperBox { readonly left: number; readonly top: number; readonly width: number; readonly height: number }
 
 export interface TableEvents {
   onStroke: (points: number[]) => void
@@ -29,6 +36,7 @@ export interface TableEvents {
   onErase: (path: number[]) => void
   /** Why the pen does nothing here, when it does not. */
   mayDraw: () => boolean
+  onLayOut: (box: PaperBox) => void
 }
 
 const MARGIN = 22
@@ -67,7 +75,7 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
   const below = still.getContext('2d', { alpha: false })!
   const above = top.getContext('2d', { desynchronized: true })!
 
-  let onTable: OnTable = { drawing: undefined, level: '', pass: 'line', shown: [], under: [] }
+  let onTable: OnTable = { drawing: undefined, level: '', pass: 'line', shown: [], under: [], slid: new Map() }
   let pencil: Pencil = { tool: 'pencil', size: 6, steadiness: 0.35, curve: 0, colour: '#2a2932' }
   /** Canvas pixels for a scene pixel, and for a CSS pixel. */
   let scale = 1
@@ -91,16 +99,32 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     }
     if (next !== scale) bitmaps.clear()
     scale = next
+    events.onLayOut({ left: top.offsetLeft, top: top.offsetTop, ...shown })
     repaint()
   }
 
-  function layBitmaps(drawing: string, style: 'ink' | 'earlier' | 'later', strength: number) {
-    below.globalAlpha = strength
-    for (const pass of style === 'ink' ? PASSES : passesShown(drawing, inkOf, style)) {
-      const bitmap = bitmaps.get(drawing, pass, style, scale)
+  function layDrawing(drawing: string) {
+    for (const pass of PASSES) {
+      const bitmap = bitmaps.get(drawing, pass, 'ink', scale)
       if (bitmap) below.drawImage(bitmap, 0, 0)
     }
-    below.globalAlpha = 1
+  }
+
+  function layUnder({ drawing, style, strength, tint }: UnderLight) {
+    const slide = onTable.slid.get(drawing)
+    below.save()
+    below.globalAlpha = strength
+    if (slide) {
+      const [x, y] = [still.width / 2, still.height / 2]
+      below.translate(x + slide.x * scale, y + slide.y * scale)
+      below.rotate(slide.turn)
+      below.translate(-x, -y)
+    }
+    for (const pass of passesShown(drawing, inkOf)) {
+      const bitmap = bitmaps.get(drawing, pass, style, scale, tint)
+      if (bitmap) below.drawImage(bitmap, 0, 0)
+    }
+    below.restore()
   }
 
   /** Paints what lies still, all of it or only a box of scene pixels. */
@@ -116,13 +140,10 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     below.fillRect(0, 0, still.width, still.height)
     const { shown, under, level, drawing } = onTable
     for (const entry of shown) {
-      if (entry.level !== level) layBitmaps(entry.drawing, 'ink', 1)
-      else for (const lit of under) layBitmaps(lit.drawing, lit.style, lit.strength)
-      if (entry.level === level) layBitmaps(entry.drawing, 'ink', 1)
+      if (entry.level === level) under.forEach(layUnder)
+      layDrawing(entry.drawing)
     }
-    if (drawing === undefined || !shown.some((entry) => entry.level === level)) {
-      for (const lit of under) layBitmaps(lit.drawing, lit.style, lit.strength)
-    }
+    if (drawing === undefined || !shown.some((entry) => entry.level === level)) under.forEach(layUnder)
     below.restore()
   }
 

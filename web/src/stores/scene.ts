@@ -1,4 +1,4 @@
-import { applyEdit, drawingsShown, EditRefused, exposureAt, mainSheet, type Edit, type Scene } from '@unhurried/core'
+import { applyEdit, drawingsShown, EditRefused, exposureAt, exposuresOf, type Edit, type Scene } from '@unhurried/core'
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -12,6 +12,8 @@ export function sayWhy(error: unknown): void {
   ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true, offset: 54 })
 }
 
+export interface Chosen { readonly levels: readonly string[]; readonly from: number; readonly to: number }
+
 /** The level with the most drawings, the upper one of equals: where work goes on most likely. */
 function mostWorked(scene: Scene): string {
   const drawings = (level: string) => Object.values(scene.drawings).filter((entry) => entry.level === level).length
@@ -21,19 +23,28 @@ function mostWorked(scene: Scene): string {
 /** The scene on the table: its document, its ink, where we are in it, and how it is changed. */
 export const useScene = defineStore('scene', () => {
   const id = ref('')
-  const scene = shallowRef<Scene>()
+  /** The scene as edited so far, and as it would be after a change that is only being tried. */
+  const settled = shallowRef<Scene>()
+  const tried = shallowRef<Scene>()
+  const scene = computed(() => tried.value ?? settled.value)
+  /** The take that is on the sheet. */
+  const take = ref('')
   const ink = shallowRef<InkStore>()
   const keeping = shallowRef<Keeping>({ state: 'opening' })
   const asides = shallowRef<AsideRow[]>([])
   const trouble = ref('')
   const frame = ref(1)
+  /** Frames chosen on the sheet, when more than the one we are at. */
+  const chosen = shallowRef<Chosen>()
+  /** A level shown by itself on this page. */
+  const solo = ref<string>()
   const level = ref('')
   const done = shallowRef<Edit[]>([])
   const undone = shallowRef<Edit[]>([])
   let keeper: Keeper | undefined
   let opening = 0
 
-  const exposures = computed(() => (scene.value && scene.value.levels[level.value] ? mainSheet(scene.value, level.value) : []))
+  const exposures = computed(() => (scene.value?.levels[level.value] ? exposuresOf(scene.value, level.value, take.value) : []))
   const here = computed(() => exposureAt(exposures.value, frame.value))
   const drawing = computed(() => here.value?.drawing ?? undefined)
 
@@ -41,7 +52,7 @@ export const useScene = defineStore('scene', () => {
     const now = scene.value
     if (!now) return []
     return now.levelOrder
-      .flatMap((each) => drawingsShown(mainSheet(now, each)))
+      .flatMap((each) => drawingsShown(exposuresOf(now, each, take.value)))
       .sort((a, b) => Math.abs(a.frame - frame.value) - Math.abs(b.frame - frame.value))
       .map((entry) => entry.drawing)
       .concat(Object.keys(now.drawings))
@@ -60,7 +71,8 @@ export const useScene = defineStore('scene', () => {
       const opened = await api.readScene(sceneId)
       if (turn !== opening) return
       ink.value = createInkStore(sceneId)
-      scene.value = opened.scene
+      take.value = opened.scene.mainTake
+      settled.value = opened.scene
       frame.value = 1
       level.value = mostWorked(opened.scene)
       keeper = createKeeper({
@@ -70,7 +82,9 @@ export const useScene = defineStore('scene', () => {
           onKeeping: (now) => (keeping.value = now),
           onAside: (now) => (asides.value = now),
           onScene(now, inked) {
-            scene.value = now
+            tried.value = undefined
+            if (!now.takes[take.value]) take.value = now.mainTake
+            settled.value = now
             if (!now.levels[level.value]) level.value = now.levelOrder.at(-1)!
             frame.value = Math.min(frame.value, now.settings.length)
             ink.value!.forget(inked)
@@ -87,7 +101,10 @@ export const useScene = defineStore('scene', () => {
   function close() {
     keeper?.close()
     keeper = undefined
-    scene.value = undefined
+    settled.value = undefined
+    tried.value = undefined
+    chosen.value = undefined
+    solo.value = undefined
     ink.value = undefined
     done.value = []
     undone.value = []
@@ -96,12 +113,15 @@ export const useScene = defineStore('scene', () => {
   }
 
   function apply(edit: Edit): Edit | undefined {
-    const before = scene.value
+    const before = settled.value
     if (!before) return undefined
+    tried.value = undefined
     try {
       const { scene: after, inverse } = applyEdit(before, edit)
       ink.value!.apply(edit)
-      scene.value = after
+      if (!after.takes[take.value]) take.value = after.mainTake
+      settled.value = after
+      frame.value = Math.min(frame.value, after.settings.length)
       keeper!.add(edit)
       return inverse
     } catch (error) {
@@ -120,6 +140,22 @@ export const useScene = defineStore('scene', () => {
     return true
   }
 
+  /**
+   * Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot
+   * be done, when it cannot: then the scene is shown as it is.
+   */
+  function attempt(edit?: Edit): string | undefined {
+    tried.value = undefined
+    if (!edit || !settled.value) return undefined
+    try {
+      tried.value = applyEdit(settled.value, edit).scene
+      return undefined
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+      return error.message
+    }
+  }
+
   function step(from: typeof done, to: typeof done) {
     const edit = from.value.at(-1)
     if (!edit) return
@@ -134,7 +170,7 @@ export const useScene = defineStore('scene', () => {
   function showDrawing(target: string) {
     const entry = scene.value?.drawings[target]
     if (!entry) return
-    const shown = drawingsShown(mainSheet(scene.value!, entry.level)).find((each) => each.drawing === target)
+    const shown = drawingsShown(exposuresOf(scene.value!, entry.level, take.value)).find((each) => each.drawing === target)
     level.value = entry.level
     if (shown) frame.value = shown.frame
   }
@@ -156,10 +192,10 @@ export const useScene = defineStore('scene', () => {
   }
 
   return {
-    id, scene, ink, keeping, asides, trouble, frame, level, exposures, here, drawing,
+    id, scene, settled, take, chosen, solo, ink, keeping, asides, trouble, frame, level, exposures, here, drawing,
     canUndo: computed(() => done.value.length > 0),
     canRedo: computed(() => undone.value.length > 0),
-    open, close, change, flip, goTo, showDrawing, loadInk,
+    open, close, change, attempt, flip, goTo, showDrawing, loadInk,
     undo: () => step(done, undone),
     redo: () => step(undone, done),
     settleAside: (asideId: string) => void keeper?.settle(asideId),

@@ -1,19 +1,28 @@
 <script setup lang="ts">
 import { chartHere, drawingsShown, isDrawn, timecode } from '@unhurried/core'
-import { computed, ref, watch } from 'vue'
-import { freshId } from '../../ids'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
+import TimingHelpers from '../../parts/TimingHelpers.vue'
 import { workOf } from '../../stage/work'
-import { sayWhy, useScene } from '../../stores/scene'
+import { useScene } from '../../stores/scene'
 import ChartLadder from './ChartLadder.vue'
 import { keyOf, useCommands, type CommandId } from './commands'
 import DrawingCard from './DrawingCard.vue'
 import ExposureSheet from './ExposureSheet.vue'
 import KeysDialog from './KeysDialog.vue'
+import LevelPanel from './LevelPanel.vue'
+import MeasuredLadder from './MeasuredLadder.vue'
 import NextCard from './NextCard.vue'
-import { usePencil } from './pencil'
+import PaperGuides from './PaperGuides.vue'
+import { usePencil, type PencilCase } from './pencil'
 import PencilTray from './PencilTray.vue'
+import SheetActs from './SheetActs.vue'
+import { useLandmarks } from './useLandmarks'
+import { useSheet } from './useSheet'
+import { useSlides } from './useSlides'
 import { useStage } from './useStage'
+import { useWalk } from './useWalk'
 
 const store = useScene()
 const scene = computed(() => store.scene!)
@@ -24,15 +33,25 @@ const keysOpen = ref(false)
 /** Another drawing shown in place of this one for as long as it is being compared. */
 const flipped = ref<string>()
 watch(() => [store.frame, store.level], () => (flipped.value = undefined), { flush: 'sync' })
-const { play, playing, playFrame } = useStage(host, pencil, flipped)
+const sheet = useSheet()
+const walk = useWalk()
+const landmarks = useLandmarks()
+const slides = useSlides()
+const { play, playing, playFrame, box, under } = useStage({ host, pencil, flipped, walked: walk.onPegs, slid: slides.slid })
+const mode = computed(() => (playing.value || !['pin', 'slide'].includes(pencil.value.tool) ? 'look' : (pencil.value.tool as 'pin' | 'slide')))
+const take = (tool: PencilCase['tool']) => (pencil.value = { ...pencil.value, tool })
 
-const steps = computed(() => workOf(scene.value, store.level))
-const allSteps = computed(() => scene.value.levelOrder.flatMap((each) => workOf(scene.value, each)))
-const next = computed(() => steps.value.find((step) => !step.drawn) ?? allSteps.value.find((step) => !step.drawn))
-const left = computed(() => allSteps.value.filter((step) => !step.drawn).length)
-const chart = computed(() => chartHere(scene.value, store.level, store.frame))
+const steps = computed(() => workOf(scene.value, store.level, store.take))
+const chart = computed(() => chartHere(scene.value, store.level, store.frame, store.take))
 const entry = computed(() => (store.drawing ? scene.value.drawings[store.drawing] : undefined))
 const shown = computed(() => drawingsShown(store.exposures))
+/** Every drawing of the level, those on no frame of this take last. */
+const toShow = computed(() => {
+  const onSheet = shown.value.map((each) => each.drawing)
+  const off = Object.values(scene.value.drawings).filter((drawing) => drawing.level === store.level && !onSheet.includes(drawing.id)).map((drawing) => drawing.id)
+  return [...onSheet, ...off].map((id) => ({ id, number: scene.value.drawings[id]!.number, off: !onSheet.includes(id) }))
+})
+const takes = computed(() => Object.values(scene.value.takes).filter((each) => !each.away || each.id === store.take))
 
 const CARDS_AROUND = 9
 /** The drawings of this span: of the chart we are in, else those around this one. */
@@ -45,80 +64,157 @@ const cards = computed(() => {
   return ids.flatMap((id) => scene.value.drawings[id] ?? [])
 })
 
-const where = () => ({ take: scene.value.mainTake, level: store.level, frame: store.frame })
-function hold(frames: number) {
-  if (store.here && frames >= 1) store.change({ type: 'exposure.hold', ...where(), frames })
-  else sayWhy(new Error('A drawing is held for at least one frame. Leave the frame empty instead.'))
+function toggleLight() {
+  const { lightTable } = level.value
+  // The walk lights the parents even where the table is off: its switch then puts them out.
+  const walking = walk.onPegs.value !== undefined && walk.onPegs.value === store.drawing
+  if (walking) walk.onPegs.value = undefined
+  if (lightTable.on || !walking) store.change({ type: 'level.set', level: store.level, fields: { lightTable: { ...lightTable, on: !lightTable.on } } })
 }
-const putIn = () => store.change({ type: 'drawing.add', ...where(), drawing: { id: freshId(), role: store.here?.drawing ? 'inbetween' : 'key' } })
-const leaveEmpty = () => store.change({ type: 'exposure.show', ...where(), drawing: null })
-const showAgain = (drawing: string) => store.change({ type: 'exposure.show', ...where(), drawing })
-function copy(source: string) {
-  const { take, frame } = where()
-  store.change({ type: 'drawing.copy', take, frame, source, drawing: { id: freshId(), role: scene.value.drawings[source]!.role } })
-}
-function openNext() {
-  if (next.value) store.showDrawing(next.value.drawing)
-}
-const toggleLight = () => store.change({ type: 'level.set', level: store.level, fields: { lightTable: { ...level.value.lightTable, on: !level.value.lightTable.on } } })
 function flipParents() {
   const parents = steps.value.find((step) => step.drawing === store.drawing)?.between?.parents
   if (!parents) return store.flip(-1)
   flipped.value = flipped.value === undefined ? parents[0] : flipped.value === parents[0] ? parents[1] : undefined
 }
+function goTo(frame: number, to = store.level) {
+  store.chosen = undefined
+  store.level = to
+  store.goTo(frame)
+}
 function moveLevel(by: 1 | -1) {
   // The sheet shows the top level leftmost, so left is up.
   const at = scene.value.levelOrder.indexOf(store.level) - by
-  store.level = scene.value.levelOrder[at] ?? store.level
+  goTo(store.frame, scene.value.levelOrder[at] ?? store.level)
 }
 
+// ---- panels over the sheet ------------------------------------------------------------------------
+const acting = ref(false)
+const helping = ref(false)
+const head = shallowRef<{ level: string; at: HTMLElement }>()
+const noting = ref<number>()
+const note = ref('')
+const noteField = ref<{ focus: () => void }>()
+async function writeNote(frame: number) {
+  note.value = scene.value.takes[store.take]?.notes?.find((each) => each.frame === frame)?.text ?? ''
+  noting.value = frame
+  await nextTick()
+  noteField.value?.focus()
+}
+function keepNote() {
+  if (noting.value === undefined || store.change({ type: 'take.note', take: store.take, frame: noting.value, text: note.value })) noting.value = undefined
+}
+const onHold = (on: string, frame: number, frames: number, done: boolean) => {
+  const edit = { type: 'exposure.hold' as const, take: store.take, level: on, frame, frames }
+  if (done) store.change(edit)
+  else store.attempt(edit)
+}
+
+/** How wide the sheet lies beside the paper, in CSS pixels; kept on this machine. */
+const LEAST_SHEET = 252
+const wide = useLocalStorage('unhurried-sheet-width', LEAST_SHEET)
+const sheetWidth = computed(() => Math.min(1000, Math.max(LEAST_SHEET, Number(wide.value) || LEAST_SHEET)))
+function widen(event: PointerEvent) {
+  const bar = event.currentTarget as HTMLElement
+  bar.setPointerCapture(event.pointerId)
+  const pull = (moved: PointerEvent) => (wide.value = Math.max(LEAST_SHEET, moved.clientX))
+  bar.addEventListener('pointermove', pull)
+  bar.addEventListener('pointerup', () => bar.removeEventListener('pointermove', pull), { once: true })
+}
+
+function escape() {
+  if (acting.value || helping.value || head.value || noting.value !== undefined) acting.value = helping.value = false
+  else store.chosen = undefined
+  head.value = undefined
+  noting.value = undefined
+  store.attempt()
+}
 const acts: Record<CommandId, () => unknown> = {
   earlier: () => store.flip(-1), later: () => store.flip(1), parents: flipParents, play, light: toggleLight,
-  pencil: () => (pencil.value = { ...pencil.value, tool: 'pencil' }), eraser: () => (pencil.value = { ...pencil.value, tool: 'eraser' }),
-  undo: store.undo, redo: store.redo, next: openNext, 'put-in': putIn, empty: leaveEmpty,
-  longer: () => hold((store.here?.frames ?? 0) + 1), shorter: () => hold((store.here?.frames ?? 0) - 1),
-  'frame-up': () => store.goTo(store.frame - 1), 'frame-down': () => store.goTo(store.frame + 1),
-  'level-left': () => moveLevel(-1), 'level-right': () => moveLevel(1), keys: () => (keysOpen.value = true),
+  pencil: () => take('pencil'), eraser: () => take('eraser'), pin: () => take('pin'), slide: () => take('slide'), 'put-back': slides.putBack,
+  guides: () => (landmarks.shown.value = !landmarks.shown.value),
+  undo: store.undo, redo: store.redo, next: () => walk.forward(), back: () => walk.back(), skip: () => walk.skip(), 'put-in': sheet.putIn, empty: sheet.leaveEmpty,
+  longer: () => sheet.hold((store.here?.frames ?? 0) + 1), shorter: () => sheet.hold((store.here?.frames ?? 0) - 1),
+  acts: () => (acting.value = !acting.value), reverse: () => sheet.act({ do: 'reverse' }), 'back-and-forth': () => sheet.act({ do: 'back-and-forth' }),
+  cycle: () => sheet.act({ do: 'cycle', turns: null }), 'frames-in': () => sheet.framesIn(1, false), 'frames-in-all': () => sheet.framesIn(1, true),
+  'frames-out': () => sheet.framesOut(false), 'frames-out-all': () => sheet.framesOut(true), note: () => writeNote(store.frame),
+  'frame-up': () => goTo(store.frame - 1), 'frame-down': () => goTo(store.frame + 1),
+  'level-left': () => moveLevel(-1), 'level-right': () => moveLevel(1),
+  'choose-up': () => sheet.stretch(-1, 0), 'choose-down': () => sheet.stretch(1, 0), 'choose-left': () => sheet.stretch(0, -1), 'choose-right': () => sheet.stretch(0, 1),
+  keys: () => (keysOpen.value = true),
 }
-useCommands((id) => acts[id](), hold, () => keysOpen.value)
+useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
+  '$mod+c': sheet.copy, '$mod+x': sheet.cut, '$mod+v': sheet.paste, '$mod+a': sheet.chooseAll, Escape: escape, Delete: sheet.leaveEmpty,
+})
 </script>
 
 <template>
-  <div class="desk">
+  <div class="desk" :style="{ '--sheet-width': `${sheetWidth}px` }">
     <aside class="left" aria-label="Exposure sheet and its tools">
       <div class="line">
         <span class="at"><b>Frame {{ store.frame }}</b> <span class="note">{{ timecode(store.frame, scene.settings.fps) }}</span></span>
         <button class="word" :disabled="!store.canUndo" :title="`Key ${keyOf('undo')}`" @click="store.undo()">Undo</button>
         <button class="word" :disabled="!store.canRedo" :title="`Key ${keyOf('redo')}`" @click="store.redo()">Redo</button>
       </div>
+      <div v-if="takes.length > 1" class="line">
+        <label for="desk-take" class="note">Take</label>
+        <ElSelect id="desk-take" v-model="store.take" size="small" class="take"><ElOption v-for="each in takes" :key="each.id" :value="each.id" :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name" /></ElSelect>
+      </div>
       <div class="line" role="group" aria-label="Expose on">
         <span class="note">Hold</span>
-        <button v-for="frames in 3" :key="frames" class="word digit" :aria-pressed="store.here?.frames === frames" :aria-label="`Expose on ${frames}`" @click="hold(frames)">{{ frames }}</button>
-        <button class="word" aria-label="One frame shorter" @click="hold((store.here?.frames ?? 0) - 1)">shorter</button>
-        <button class="word" aria-label="One frame longer" @click="hold((store.here?.frames ?? 0) + 1)">longer</button>
+        <button v-for="frames in 3" :key="frames" class="word digit" :aria-pressed="store.here?.frames === frames" :aria-label="`Expose on ${frames}`" @click="sheet.expose(frames)">{{ frames }}</button>
+        <button class="word" aria-label="One frame shorter" @click="sheet.hold((store.here?.frames ?? 0) - 1)">shorter</button>
+        <button class="word" aria-label="One frame longer" @click="sheet.hold((store.here?.frames ?? 0) + 1)">longer</button>
       </div>
       <div class="line">
-        <button class="word" @click="putIn">Put in a drawing</button>
-        <button class="word" @click="leaveEmpty">Leave empty</button>
+        <button class="word" @click="sheet.putIn()">Put in a drawing</button>
+        <button class="word" @click="sheet.leaveEmpty()">Leave empty</button>
       </div>
       <div class="line">
-        <ElDropdown trigger="click" max-height="320" @command="showAgain">
-          <button class="word" :disabled="shown.length === 0" title="The same drawing, shown here too">Show again</button>
+        <ElDropdown trigger="click" max-height="320" @command="sheet.showAgain">
+          <button class="word" :disabled="toShow.length === 0" title="The same drawing, shown here too">Show again</button>
           <template #dropdown>
-            <ElDropdownMenu><ElDropdownItem v-for="each in shown" :key="each.drawing" :command="each.drawing">Show {{ scene.drawings[each.drawing]!.number }} again here</ElDropdownItem></ElDropdownMenu>
+            <ElDropdownMenu><ElDropdownItem v-for="each in toShow" :key="each.id" :command="each.id">Show {{ each.number }} again here{{ each.off ? ' (on no frame now)' : '' }}</ElDropdownItem></ElDropdownMenu>
           </template>
         </ElDropdown>
-        <ElDropdown trigger="click" max-height="320" @command="copy">
-          <button class="word" :disabled="shown.length === 0" title="A new drawing with the same lines">Copy drawing</button>
+        <ElDropdown trigger="click" max-height="320" @command="sheet.copyDrawing">
+          <button class="word" :disabled="toShow.length === 0" title="A new drawing with the same lines">Copy drawing</button>
           <template #dropdown>
-            <ElDropdownMenu><ElDropdownItem v-for="each in shown" :key="each.drawing" :command="each.drawing">Copy {{ scene.drawings[each.drawing]!.number }} to a new drawing here</ElDropdownItem></ElDropdownMenu>
+            <ElDropdownMenu><ElDropdownItem v-for="each in toShow" :key="each.id" :command="each.id">Copy {{ each.number }} to a new drawing here</ElDropdownItem></ElDropdownMenu>
           </template>
         </ElDropdown>
       </div>
-      <ExposureSheet :scene="scene" :frame="store.frame" :level="store.level" @pick="(picked: string, frame: number) => { store.level = picked; store.goTo(frame) }" />
+      <div class="line">
+        <ElPopover :visible="acting" placement="right-start" :width="420">
+          <template #reference><button class="word" :aria-expanded="acting" :title="`Key ${keyOf('acts')}`" @click="acting = !acting">{{ store.chosen ? `Frames ${store.chosen.from}–${store.chosen.to}` : 'These frames' }} …</button></template>
+          <SheetActs v-if="acting" :sheet="sheet" @done="acting = false" />
+        </ElPopover>
+        <ElPopover :visible="helping" placement="right-start" :width="420">
+          <template #reference><button class="word" :aria-expanded="helping" @click="helping = !helping">Beats, holds …</button></template>
+          <TimingHelpers v-if="helping" @done="helping = false" />
+        </ElPopover>
+      </div>
+      <form v-if="noting !== undefined" class="line noting" @submit.prevent="keepNote">
+        <label for="desk-note">Note at frame {{ noting }}</label>
+        <ElInput id="desk-note" ref="noteField" v-model="note" size="small" @keydown.esc.stop="noting = undefined" />
+        <button class="word">Write it</button>
+      </form>
+      <ExposureSheet
+        :scene="scene" :take="store.take" :frame="store.frame" :level="store.level" :chosen="store.chosen" :solo="store.solo"
+        @pick="(picked: string, frame: number) => goTo(frame, picked)"
+        @choose="(chosen, picked: string, frame: number) => { store.level = picked; store.goTo(frame); store.chosen = chosen }"
+        @hold="onHold" @head="(picked: string, at: HTMLElement) => (head = head?.level === picked ? undefined : { level: picked, at })" @note="writeNote"
+      />
+      <ElPopover v-if="head && scene.levels[head.level]" :visible="true" :virtual-ref="head.at" virtual-triggering placement="right-start" :width="230">
+        <LevelPanel :level="scene.levels[head.level]!" />
+        <button class="word close" @click="head = undefined">Close</button>
+      </ElPopover>
+      <div class="widen" role="separator" aria-orientation="vertical" tabindex="0" aria-label="Width of the sheet" :aria-valuenow="sheetWidth" :aria-valuemin="LEAST_SHEET" aria-valuemax="1000" @pointerdown="widen" @keydown.left.stop.prevent="wide = sheetWidth - 40" @keydown.right.stop.prevent="wide = sheetWidth + 40" />
     </aside>
     <div class="middle">
-      <div ref="host" class="table" data-test="table" role="img" :aria-label="entry ? `Drawing ${entry.number} on the table` : 'Empty paper'" />
+      <div class="table">
+        <div ref="host" class="stage" data-test="table" role="img" :aria-label="entry ? `Drawing ${entry.number} on the table` : 'Empty paper'" />
+        <PaperGuides v-if="!playing" :box="box" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
+      </div>
       <div class="strip">
         <div class="line">
           <button class="word" :title="`Key ${keyOf('earlier')}`" @click="store.flip(-1)">Flip back</button>
@@ -129,6 +225,7 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
             Drawing <b class="ink">{{ entry.number }}</b>{{ flipped ? `, showing ${scene.drawings[flipped]?.number}` : '' }}, held {{ framesAndSeconds(store.here?.frames ?? 1, scene.settings.fps) }}
           </span>
           <span v-else class="note">Empty frame: draw here and a key is put in.</span>
+          <span v-if="store.solo" class="note">Level {{ scene.levels[store.solo]?.name }} alone. <button class="word" @click="store.solo = undefined">Show all levels</button></span>
         </div>
         <div class="cards" aria-label="Drawings of this span" role="group">
           <DrawingCard
@@ -139,11 +236,11 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
       </div>
     </div>
     <aside class="right" aria-label="Chart">
-      <NextCard :scene="scene" :step="next" :left="left" :any="allSteps.length > 0" :on-pegs="next !== undefined && next.drawing === store.drawing" @open="openNext" />
-      <ChartLadder v-if="chart" :scene="scene" :chart="chart" :drawing="store.drawing" @open="store.showDrawing" />
-      <p v-else class="note none">No chart leads over this frame. <RouterLink :to="{ name: 'plan', params: { scene: store.id } }">Join two keys in Plan</RouterLink>.</p>
+      <NextCard :walk="walk" />
+      <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
+      <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
     </aside>
-    <PencilTray v-model="pencil" class="bottom" :palette="scene.palette" :level="level" @light="toggleLight" @keys="keysOpen = true" />
+    <PencilTray v-model="pencil" class="bottom" :palette="scene.palette" :level="level" :landmarks="landmarks" :slides="slides" :under="under" @light="toggleLight" @keys="keysOpen = true" />
     <KeysDialog v-model="keysOpen" />
   </div>
 </template>
@@ -151,21 +248,52 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
 <style scoped>
 .desk {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 252px minmax(0, 1fr) 216px;
+  grid-template: minmax(0, 1fr) auto / var(--sheet-width) minmax(0, 1fr) 232px;
   grid-template-areas: 'left middle right' 'bottom bottom bottom';
   height: 100%;
   overflow: hidden;
 }
 
 .left {
-  display: grid;
+  position: relative;
+  display: flex;
+  flex-direction: column;
   grid-area: left;
-  grid-template-rows: auto auto auto auto minmax(0, 1fr);
   gap: 6px;
   min-height: 0;
   padding-top: 8px;
   background: var(--paper);
   border-right: 1px solid var(--rule);
+}
+
+.left > .sheet {
+  flex: 1;
+}
+
+.noting .el-input {
+  flex: 1;
+}
+
+.take {
+  flex: 1;
+}
+
+.close {
+  margin-top: 8px;
+}
+
+.widen {
+  position: absolute;
+  top: 0;
+  right: -4px;
+  bottom: 0;
+  z-index: 4;
+  width: 8px;
+  cursor: ew-resize;
+}
+
+.widen:hover {
+  background: rgb(35 104 108 / 25%);
 }
 
 .left > .line {
@@ -201,6 +329,12 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
 
 .table {
   position: relative;
+  overflow: hidden;
+}
+
+.stage {
+  position: absolute;
+  inset: 0;
   overflow: hidden;
 }
 
@@ -257,9 +391,4 @@ useCommands((id) => acts[id](), hold, () => keysOpen.value)
   grid-area: bottom;
 }
 
-@media (max-width: 1100px) {
-  .desk {
-    grid-template-columns: 236px minmax(0, 1fr) 190px;
-  }
-}
 </style>

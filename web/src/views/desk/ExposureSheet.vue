@@ -1,75 +1,164 @@
 <script setup lang="ts">
-import { isDrawn, mainSheet, placed, timecode, type Scene } from '@unhurried/core'
+import { framesPerBeat, timecode, type Scene } from '@unhurried/core'
+import { Eye, EyeOff, Lock } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
+import type { Chosen } from '../../stores/scene'
+import { cellAt, cycleInWords, type Cell } from './cells'
 
-const props = defineProps<{ scene: Scene; frame: number; level: string }>()
-const emit = defineEmits<{ pick: [level: string, frame: number] }>()
+const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; chosen: Chosen | undefined; solo: string | undefined }>()
+const emit = defineEmits<{
+  pick: [level: string, frame: number]
+  choose: [chosen: Chosen | undefined, level: string, frame: number]
+  /** While a hold's end is dragged (`done` false) and when it is let go. */
+  hold: [level: string, frame: number, frames: number, done: boolean]
+  head: [level: string, at: HTMLElement]
+  note: [frame: number]
+}>()
 
 const ROW = 22
-/** Height taken before the page has been laid out, so that the sheet is never empty. */
-const UNMEASURED = 800
+const NUMBER = 46
+const NOTES = 110
+const LEAST = 44
+/** Height and width taken before the page has been laid out, so that the sheet is never empty. */
+const UNMEASURED = { width: 320, height: 800 }
 const host = ref<HTMLElement>()
-const { height } = useElementSize(host)
-const { y } = useScroll(host)
+const size = useElementSize(host)
+const { x, y } = useScroll(host)
 const length = computed(() => props.scene.settings.length)
 /** As on paper: the top level stands leftmost. */
 const levels = computed(() => [...props.scene.levelOrder].reverse().map((id) => props.scene.levels[id]!))
+const room = computed(() => size.width.value || UNMEASURED.width)
+const across = computed(() => Math.max(LEAST, Math.floor((room.value - NUMBER - NOTES) / levels.value.length)))
+const width = computed(() => NUMBER + NOTES + across.value * levels.value.length)
+const leftOf = (index: number) => NUMBER + index * across.value
 
-interface Cell { text: string; role: string; drawn: boolean; kind: 'start' | 'again' | 'hold' | 'end' | 'empty' | 'empty-hold' }
-const columns = computed(() =>
-  levels.value.map((level) => {
-    const seen = new Set<string>()
-    const cells: Cell[] = []
-    for (const { drawing, frames } of placed(mainSheet(props.scene, level.id))) {
-      const entry = drawing === null ? undefined : props.scene.drawings[drawing]!
-      const again = entry !== undefined && seen.has(entry.id)
-      if (entry) seen.add(entry.id)
-      for (let i = 0; i < frames; i++) {
-        const role = entry?.role ?? ''
-        if (!entry) cells.push({ text: i === 0 ? '×' : '', role, drawn: false, kind: i === 0 ? 'empty' : 'empty-hold' })
-        else if (i === 0) cells.push({ text: again ? `(${entry.number})` : entry.number, role, drawn: isDrawn(entry), kind: again ? 'again' : 'start' })
-        else cells.push({ text: '', role, drawn: true, kind: i === frames - 1 ? 'end' : 'hold' })
-      }
-    }
-    return { level, cells }
-  }))
-// Only the rows in view are in the page.
+// Only what is in view is in the page.
+const columns = computed(() => {
+  const first = Math.max(0, Math.floor(x.value / across.value) - 1)
+  const last = Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1)
+  return levels.value.slice(first, last).map((level, i) => ({ level, index: first + i, left: leftOf(first + i), column: props.scene.sheets[props.take]![level.id]! }))
+})
+const notes = computed(() => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])))
+const beats = computed(() => {
+  const { beats: tempo, fps } = props.scene.settings
+  if (!tempo) return new Map<number, number>()
+  const { exact } = framesPerBeat(tempo.bpm, fps)
+  const count = Math.floor((length.value - tempo.first) / exact) + 1
+  return new Map(Array.from({ length: Math.max(0, count) }, (_, i) => [tempo.first + Math.round(i * exact), i + 1]))
+})
 const rows = computed(() => {
   const first = Math.max(0, Math.floor(y.value / ROW) - 4)
-  const last = Math.min(length.value, Math.ceil((y.value + (height.value || UNMEASURED)) / ROW) + 4)
-  return Array.from({ length: last - first }, (_, i) => first + i + 1)
+  const last = Math.min(length.value, Math.ceil((y.value + (size.height.value || UNMEASURED.height)) / ROW) + 4)
+  return Array.from({ length: last - first }, (_, i) => {
+    const frame = first + i + 1
+    return { frame, cells: columns.value.map(({ level, index, left, column }) => ({ level, index, left, cell: cellAt(props.scene, column, frame), around: cycleInWords(column, frame) })) }
+  })
 })
-watch([() => props.frame, height], () => {
+const isChosen = (level: string, frame: number) =>
+  props.chosen ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level) : frame === props.frame && level === props.level
+
+watch([() => props.frame, () => props.level, size.height], () => {
   const view = host.value
   if (!view) return
   const at = (props.frame - 1) * ROW
-  if (at < view.scrollTop + ROW || at > view.scrollTop + view.clientHeight - 2 * ROW) view.scrollTop = at - view.clientHeight / 2
+  if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW) view.scrollTop = at - view.clientHeight / 2
+  const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
+  if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth) view.scrollLeft = left - view.clientWidth / 2
 }, { flush: 'post' })
 
-function told(cell: Cell, name: string, frame: number) {
+function told(cell: Cell, name: string, frame: number, around: string) {
   const what = cell.kind.startsWith('empty') ? 'empty' : cell.text ? `drawing ${cell.text}${cell.drawn ? '' : ', not drawn yet'}` : 'held'
-  return `Level ${name}, frame ${frame}: ${what}`
+  return `Level ${name}, frame ${frame}: ${what}${around ? `, in ${around}` : ''}`
 }
+
+// ---- choosing and dragging ------------------------------------------------------------------------
+function placeOf(event: PointerEvent): { level: number; frame: number } {
+  const view = host.value!
+  const box = view.getBoundingClientRect()
+  const frame = Math.floor((event.clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
+  const level = Math.floor((event.clientX - box.left + view.scrollLeft - NUMBER) / across.value)
+  return { level: Math.min(levels.value.length - 1, Math.max(0, level)), frame: Math.min(length.value, Math.max(1, frame)) }
+}
+const head = ref<HTMLElement>()
+type Drag = { what: 'choose'; level: number; frame: number } | { what: 'hold'; level: string; from: number; frames: number; moved: boolean }
+let drag: Drag | undefined
+
+/** The frames from one square to another, on every level between. */
+function spanned(from: { level: number; frame: number }, to: { level: number; frame: number }): Chosen | undefined {
+  if (from.level === to.level && from.frame === to.frame) return undefined
+  const [a, b] = [Math.min(from.level, to.level), Math.max(from.level, to.level)]
+  return { levels: levels.value.slice(a, b + 1).map((each) => each.id), from: Math.min(from.frame, to.frame), to: Math.max(from.frame, to.frame) }
+}
+function down(event: PointerEvent) {
+  const target = (event.target as HTMLElement).closest<HTMLElement>('[data-cell], [data-row], [data-note]')
+  if (event.button > 0 || !target) return
+  const at = placeOf(event)
+  if (target.dataset['note'] !== undefined) return emit('note', at.frame)
+  host.value!.setPointerCapture(event.pointerId)
+  if (target.dataset['row'] !== undefined) {
+    // The frame number chooses all levels.
+    drag = { what: 'choose', level: -1, frame: at.frame }
+    return emit('choose', { levels: levels.value.map((each) => each.id), from: at.frame, to: at.frame }, props.level, at.frame)
+  }
+  const level = levels.value[at.level]!.id
+  if ((event.target as HTMLElement).classList.contains('grip')) {
+    const column = props.scene.sheets[props.take]![level]!
+    let from = at.frame
+    while (from > 1 && ['hold', 'end'].includes(cellAt(props.scene, column, from).kind)) from--
+    drag = { what: 'hold', level, from, frames: at.frame - from + 1, moved: false }
+    return emit('pick', level, from)
+  }
+  const anchor = { level: levels.value.findIndex((each) => each.id === props.level), frame: props.frame }
+  if (event.shiftKey) {
+    drag = { what: 'choose', ...anchor }
+    return emit('choose', spanned(anchor, at), props.level, props.frame)
+  }
+  drag = { what: 'choose', ...at }
+  return emit('pick', level, at.frame)
+}
+function move(event: PointerEvent) {
+  if (!drag) return
+  const at = placeOf(event)
+  if (drag.what === 'hold') {
+    const frames = Math.max(1, at.frame - drag.from + 1)
+    if (frames === drag.frames && !drag.moved) return
+    drag = { ...drag, frames, moved: true }
+    emit('hold', drag.level, drag.from, frames, false)
+  } else if (drag.level < 0) emit('choose', { levels: levels.value.map((each) => each.id), from: Math.min(drag.frame, at.frame), to: Math.max(drag.frame, at.frame) }, props.level, drag.frame)
+  else emit('choose', spanned(drag, at), levels.value[drag.level]!.id, drag.frame)
+}
+function up() {
+  if (drag?.what === 'hold' && drag.moved) emit('hold', drag.level, drag.from, drag.frames, true)
+  drag = undefined
+}
+onUnmounted(() => (drag = undefined))
 </script>
 
 <template>
-  <div class="sheet" :style="{ '--levels': levels.length }">
-    <div class="heads" aria-hidden="true">
-      <span>frame</span>
-      <span v-for="each in levels" :key="each.id" :class="{ active: each.id === level }" :title="each.name">{{ each.name }}</span>
-    </div>
-    <div ref="host" class="view" role="grid" tabindex="0" aria-label="Exposure sheet" :aria-rowcount="length">
-      <div class="all" :style="{ height: `${length * ROW}px` }" role="rowgroup">
-        <div v-for="number in rows" :key="number" class="row" :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }" :style="{ transform: `translateY(${(number - 1) * ROW}px)` }" role="row" :aria-rowindex="number">
-          <span class="number" role="rowheader" :title="timecode(number, scene.settings.fps)">{{ number }}</span>
-          <button
-            v-for="column in columns" :key="column.level.id" class="cell" role="gridcell" tabindex="-1"
-            :class="[column.cells[number - 1]!.kind, column.cells[number - 1]!.role, { drawn: column.cells[number - 1]!.drawn, chosen: number === frame && column.level.id === level }]"
-            :aria-label="told(column.cells[number - 1]!, column.level.name, number)" :aria-selected="number === frame && column.level.id === level"
-            :data-cell="`${column.level.name}:${number}`" @click="emit('pick', column.level.id, number)"
-          ><span>{{ column.cells[number - 1]!.text }}</span></button>
-        </div>
+  <div ref="host" class="sheet" role="grid" tabindex="0" aria-label="Exposure sheet" :aria-rowcount="length" :aria-colcount="levels.length" aria-multiselectable="true" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="up">
+    <div class="all" :style="{ width: `${width}px`, height: `${length * ROW}px` }" role="presentation">
+      <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
+        <span class="number" role="columnheader">frame</span>
+        <span v-for="each in columns" :key="each.level.id" role="columnheader" class="head" :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }" :style="{ left: `${each.left}px`, width: `${across}px` }">
+          <button :title="`Level ${each.level.name}: hide, lock, show alone, order`" :aria-label="`Level ${each.level.name}`" @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)">
+            <EyeOff v-if="each.level.hidden" :size="12" /><Eye v-else-if="solo === each.level.id" :size="12" /><Lock v-if="each.level.locked" :size="12" />{{ each.level.name }}
+          </button>
+        </span>
+        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }">notes</span>
+      </div>
+      <div
+        v-for="row in rows" :key="row.frame" class="row" role="row" :aria-rowindex="row.frame"
+        :class="{ here: row.frame === frame, second: (row.frame - 1) % scene.settings.fps === 0, beat: beats.has(row.frame) }" :style="{ width: `${width}px`, transform: `translateY(${(row.frame - 1) * ROW}px)` }"
+      >
+        <span class="number" role="rowheader" :data-row="row.frame" :title="timecode(row.frame, scene.settings.fps)"><i v-if="beats.has(row.frame)" class="beat-mark" :title="`beat ${beats.get(row.frame)}`">{{ beats.get(row.frame) }}</i>{{ row.frame }}</span>
+        <div
+          v-for="each in row.cells" :key="each.level.id" class="cell" role="gridcell" :aria-colindex="each.index + 1"
+          :class="[each.cell.kind, each.cell.role, each.cell.cycle && `cycle ${each.cell.cycle}`, { drawn: each.cell.drawn, chosen: isChosen(each.level.id, row.frame), locked: each.level.locked }]"
+          :aria-label="told(each.cell, each.level.name, row.frame, each.around)" :aria-selected="isChosen(each.level.id, row.frame)"
+          :title="each.around" :data-cell="`${each.level.name}:${row.frame}`" :style="{ left: `${each.left}px`, width: `${across}px` }"
+        ><span>{{ each.cell.text }}</span><i v-if="each.cell.ends && !each.cell.kind.startsWith('empty')" class="grip" title="Drag to hold it longer or shorter" /></div>
+        <div class="note-cell" role="gridcell" :data-note="row.frame" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }" :title="notes.get(row.frame) ?? 'Write a note here'" :aria-label="`Note at frame ${row.frame}${notes.has(row.frame) ? `: ${notes.get(row.frame)}` : ''}`">{{ notes.get(row.frame) }}</div>
       </div>
     </div>
   </div>
@@ -77,51 +166,75 @@ function told(cell: Cell, name: string, frame: number) {
 
 <style scoped>
 .sheet {
-  display: grid;
-  grid-template-rows: auto 1fr;
+  position: relative;
   min-height: 0;
+  overflow: auto scroll;
   border-top: 1px solid var(--rule);
+  scrollbar-width: thin;
+  user-select: none;
+  touch-action: pan-x pan-y;
 }
 
-.heads,
-.row {
-  display: grid;
-  grid-template-columns: 44px repeat(var(--levels), minmax(40px, 1fr));
+.all {
+  position: relative;
+  box-sizing: content-box;
+  padding-top: 26px;
 }
 
 .heads {
-  padding-right: 10px;
+  position: sticky;
+  top: 0;
+  z-index: 3;
+  height: 26px;
+  margin-top: -26px;
+  background: var(--paper);
   border-bottom: 1px solid #a9987a;
   font-size: 13px;
+  line-height: 26px;
 }
 
-.heads span {
+.head {
+  position: absolute;
+  top: 0;
   overflow: hidden;
-  padding: 2px 4px;
   color: var(--graphite);
   text-align: center;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 
-.heads .active {
+.head button {
+  display: inline-flex;
+  gap: 2px;
+  align-items: center;
+  max-width: 100%;
+  padding: 0 3px;
+  overflow: hidden;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+}
+
+.head button:hover {
+  color: var(--lagoon);
+  text-decoration: underline;
+}
+
+.head.active {
   color: var(--ink);
   font-weight: 600;
 }
 
-.view {
-  position: relative;
-  overflow-y: scroll;
-  scrollbar-width: thin;
-}
-
-.all {
-  position: relative;
+.head.dim {
+  font-style: italic;
 }
 
 .row {
   position: absolute;
-  inset: 0 0 auto;
+  top: 26px;
+  left: 0;
   height: 22px;
   border-bottom: 1px solid #ece2cf;
 }
@@ -130,35 +243,81 @@ function told(cell: Cell, name: string, frame: number) {
   border-top: 1.5px solid #a9987a;
 }
 
+.row.beat {
+  border-top: 1.5px dashed var(--lagoon);
+}
+
 .row.here {
   background: #f3d9d0;
 }
 
 .number {
+  position: sticky;
+  left: 0;
+  z-index: 2;
+  display: block;
+  width: 46px;
+  height: 100%;
   padding-right: 9px;
+  background: var(--paper);
   color: var(--graphite);
   font-size: 13px;
   line-height: 22px;
   text-align: right;
+  cursor: default;
+}
+
+.heads .number {
+  line-height: 26px;
 }
 
 .here .number {
+  background: #f3d9d0;
   color: #8c2f1c;
   font-weight: 700;
 }
 
-.cell {
-  position: relative;
-  padding: 0;
-  border: 0;
+.beat-mark {
+  position: absolute;
+  left: 3px;
+  color: var(--lagoon);
+  font-size: 11px;
+  font-style: normal;
+  font-weight: 600;
+}
+
+.cell,
+.note-cell {
+  position: absolute;
+  top: 0;
+  height: 22px;
+  overflow: hidden;
   border-left: 1px solid var(--rule);
-  background: none;
   color: var(--graphite);
   font: 560 13.5px/22px var(--heading);
-  cursor: pointer;
+  text-align: center;
+  cursor: cell;
+}
+
+.note-cell {
+  padding: 0 5px;
+  font: 400 13px/22px var(--text);
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: text;
+}
+
+.cell.locked {
+  cursor: default;
 }
 
 .cell.chosen {
+  background: rgb(35 104 108 / 15%);
+  box-shadow: inset 0 0 0 1px rgb(35 104 108 / 45%);
+}
+
+.here .cell.chosen {
   box-shadow: inset 0 0 0 2px var(--persimmon);
 }
 
@@ -196,5 +355,33 @@ function told(cell: Cell, name: string, frame: number) {
 
 .cell.end::after {
   bottom: 6px;
+}
+
+/* A cycle: bracketed down its left, its later turns paler. */
+.cell.cycle {
+  border-left: 3px double var(--lagoon);
+}
+
+.cell.cycle.later span {
+  color: #6d6873;
+  font-weight: 400;
+}
+
+.cell.cycle.later::after {
+  border-left-style: dotted;
+}
+
+.grip {
+  position: absolute;
+  right: 0;
+  bottom: 0;
+  left: 0;
+  z-index: 1;
+  height: 6px;
+  cursor: ns-resize;
+}
+
+.cell:hover .grip {
+  background: rgb(82 116 58 / 40%);
 }
 </style>

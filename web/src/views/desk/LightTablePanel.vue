@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Level, LightTable } from '@unhurried/core'
+import { computed } from 'vue'
+import { TINTS } from '../../stage/lamp'
 import { useScene } from '../../stores/scene'
 
 const props = defineProps<{ level: Level }>()
@@ -9,10 +11,23 @@ const SHOWS: { value: LightTable['shows']; word: string }[] = [
   { value: 'around', word: 'earlier and later' },
   { value: 'earlier', word: 'earlier only' },
 ]
+/** A switch that is off says nothing. */
 function set(fields: Partial<LightTable>) {
-  store.change({ type: 'level.set', level: props.level.id, fields: { lightTable: { ...props.level.lightTable, ...fields } } })
+  const { keysOnly, alone, pinned, ...lightTable } = { ...props.level.lightTable, ...fields }
+  store.change({
+    type: 'level.set', level: props.level.id,
+    fields: { lightTable: { ...lightTable, ...(keysOnly && { keysOnly }), ...(alone && { alone }), ...(pinned && pinned.length > 0 && { pinned }) } },
+  })
 }
 const percent = (share: number) => Math.round(share * 100)
+const tints = computed(() => props.level.lightTable.tints ?? TINTS)
+const beyond = computed(() => props.level.lightTable.beyond ?? props.level.loop)
+const pinned = computed(() => props.level.lightTable.pinned ?? [])
+const drawings = computed(() => Object.values(store.scene!.drawings).filter((drawing) => drawing.level === props.level.id).sort((a, b) => a.number.localeCompare(b.number, 'en', { numeric: true })))
+const SIDES = [
+  { count: 'earlier', strength: 'earlierStrength', word: 'Earlier' },
+  { count: 'later', strength: 'laterStrength', word: 'Later' },
+] as const
 </script>
 
 <template>
@@ -23,19 +38,24 @@ const percent = (share: number) => Math.round(share * 100)
       <button v-for="each in SHOWS" :key="each.value" class="word" :aria-pressed="level.lightTable.shows === each.value" @click="set({ shows: each.value })">{{ each.word }}</button>
     </div>
     <p v-if="level.lightTable.shows === 'parents'" class="note">An inbetween of a chart shows the two drawings it is found between; any other drawing its neighbours.</p>
-    <div class="row">
-      <i class="mark earlier" /><span>Earlier</span>
-      <ElInputNumber :model-value="level.lightTable.earlier" :min="0" :max="8" size="small" aria-label="Earlier drawings" @change="(earlier?: number) => set({ earlier: earlier ?? 0 })" />
-      <ElSlider :model-value="percent(level.lightTable.earlierStrength)" size="small" aria-label="Strength of earlier drawings" @change="(value: number | number[]) => set({ earlierStrength: Number(value) / 100 })" />
-      <span class="note">{{ percent(level.lightTable.earlierStrength) }} %</span>
+    <div v-for="side in SIDES" :key="side.count" class="row">
+      <i class="mark" :class="side.count" :style="{ borderColor: tints[side.count] }" /><span>{{ side.word }}</span>
+      <ElInputNumber :model-value="level.lightTable[side.count]" :min="0" :max="8" size="small" :disabled="side.count === 'later' && level.lightTable.shows === 'earlier'" :aria-label="`${side.word} drawings`" @change="(count?: number) => set({ [side.count]: count ?? 0 })" />
+      <ElSlider :model-value="percent(level.lightTable[side.strength])" size="small" :disabled="side.count === 'later' && level.lightTable.shows === 'earlier'" :aria-label="`Strength of ${side.count} drawings`" @change="(value: number | number[]) => set({ [side.strength]: Number(value) / 100 })" />
+      <span class="note">{{ percent(level.lightTable[side.strength]) }} %</span>
+      <ElColorPicker :model-value="tints[side.count]" size="small" :aria-label="`Tint of ${side.count} drawings`" @change="(colour: string | null) => colour && set({ tints: { ...tints, [side.count]: colour.toLowerCase() } })" />
     </div>
-    <div class="row">
-      <i class="mark later" /><span>Later</span>
-      <ElInputNumber :model-value="level.lightTable.later" :min="0" :max="8" size="small" :disabled="level.lightTable.shows === 'earlier'" aria-label="Later drawings" @change="(later?: number) => set({ later: later ?? 0 })" />
-      <ElSlider :model-value="percent(level.lightTable.laterStrength)" size="small" :disabled="level.lightTable.shows === 'earlier'" aria-label="Strength of later drawings" @change="(value: number | number[]) => set({ laterStrength: Number(value) / 100 })" />
-      <span class="note">{{ percent(level.lightTable.laterStrength) }} %</span>
+    <div class="line">
+      <button class="word" :aria-pressed="Boolean(level.lightTable.keysOnly)" @click="set({ keysOnly: !level.lightTable.keysOnly })">Keys and breakdowns only</button>
+      <button class="word" :aria-pressed="beyond" title="The first drawing lies after the last, as a guide for loops" @click="set({ beyond: !beyond })">First beyond the last</button>
+      <button class="word" :aria-pressed="Boolean(level.lightTable.alone)" @click="set({ alone: !level.lightTable.alone })">This level alone</button>
     </div>
-    <p class="note">{{ level.loop ? 'This level is a loop: its first drawing lies beyond its last.' : 'Not a loop: nothing lies beyond the last drawing.' }}</p>
+    <label class="pinned"><span>Always under the paper</span>
+      <ElSelect :model-value="pinned" multiple filterable size="small" placeholder="choose drawings to pin" aria-label="Drawings pinned to the light table" @change="(ids: string[]) => set({ pinned: ids })">
+        <ElOption v-for="drawing in drawings" :key="drawing.id" :value="drawing.id" :label="drawing.number" />
+      </ElSelect>
+    </label>
+    <p class="note">{{ level.loop ? 'This level is a loop.' : 'This level is not a loop.' }} Kept with the level.</p>
   </div>
 </template>
 
@@ -47,25 +67,31 @@ const percent = (share: number) => Math.round(share * 100)
 
 .line {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
 }
 
 .row {
   display: grid;
-  grid-template-columns: 22px 50px 100px 1fr 40px;
+  grid-template-columns: 22px 50px 92px 1fr 40px 26px;
   gap: 8px;
   align-items: center;
 }
 
 .mark {
-  border-bottom: 3px solid var(--ochre);
+  border-bottom: 3px solid;
 }
 
 .mark.later {
-  border-bottom: 3px dotted var(--iris);
+  border-bottom-style: dotted;
 }
 
 .el-input-number {
-  width: 100px;
+  width: 92px;
+}
+
+.pinned {
+  display: grid;
+  gap: 3px;
 }
 </style>

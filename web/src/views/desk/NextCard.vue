@@ -1,11 +1,26 @@
 <script setup lang="ts">
-import { fractionInWords, stepInWords, type Scene, type WorkStep } from '@unhurried/core'
+import { chartTargets, fractionInWords, stepInWords } from '@unhurried/core'
 import { computed } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
+import { useScene } from '../../stores/scene'
+import { keyOf } from './commands'
+import type { Walk } from './useWalk'
 
-const props = defineProps<{ scene: Scene; step: WorkStep | undefined; left: number; any: boolean; onPegs: boolean }>()
-const emit = defineEmits<{ open: [] }>()
-const entry = computed(() => (props.step ? props.scene.drawings[props.step.drawing] : undefined))
+const props = defineProps<{ walk: Walk }>()
+const store = useScene()
+const scene = computed(() => store.scene!)
+/** What is on the pegs while it is still to be drawn, else what comes next. */
+const step = computed(() => {
+  const { here, onPegs: put, next } = props.walk
+  return here.value && !here.value.drawn && put.value === here.value.drawing ? here.value : next.value
+})
+const entry = computed(() => (step.value ? scene.value.drawings[step.value.drawing] : undefined))
+const onPegs = computed(() => step.value !== undefined && step.value.drawing === store.drawing)
+const targets = computed(() => {
+  const chart = step.value?.between && scene.value.charts[step.value.between.chart]
+  return chart ? chartTargets(scene.value, chart, store.take).flatMap((each) => each.targets.filter((target) => target.drawing === step.value!.drawing).map((target) => target.landmark.name)) : []
+})
+const scopes = computed(() => [{ value: 'scene', word: 'all levels' }, { value: 'level', word: `level ${scene.value.levels[store.level]!.name}` }] as const)
 </script>
 
 <template>
@@ -14,23 +29,30 @@ const entry = computed(() => (props.step ? props.scene.drawings[props.step.drawi
     <template v-if="step && entry">
       <p class="number"><b :class="entry.role">{{ entry.number }}</b> <span class="note">{{ entry.role }}, level {{ scene.levels[step.level]!.name }}</span></p>
       <p data-test="how">{{ stepInWords(scene, step) }}</p>
-      <p v-if="step.between" class="note">lands at {{ fractionInWords(step.between.fraction) }} of the chart</p>
+      <p v-if="step.between" class="note">lands at {{ fractionInWords(step.between.fraction) }} of the chart<template v-if="targets.length > 0">; target for {{ targets.join(', ') }}</template></p>
       <p class="note">from frame {{ step.frame }}, held {{ framesAndSeconds(step.exposure, scene.settings.fps) }}</p>
       <p v-if="onPegs" class="on">On the pegs now</p>
-      <button v-else class="word main" @click="emit('open')">Put it on the pegs</button>
-      <p class="note">{{ left }} left to draw</p>
+      <div class="line">
+        <button class="word" :disabled="!walk.canGoBack.value" :title="`Key ${keyOf('back')}`" @click="walk.back()">Back</button>
+        <button v-if="!onPegs" class="word main" :title="`Key ${keyOf('next')}`" @click="walk.forward()">Put it on the pegs</button>
+        <button class="word" :title="`Leave it for later, key ${keyOf('skip')}`" @click="walk.skip()">Skip</button>
+      </div>
     </template>
-    <p v-else-if="any" class="note">Everything planned is drawn. Play it.</p>
+    <p v-else-if="walk.any.value" class="note">Everything planned is drawn. Play it.</p>
     <p v-else class="note">Nothing planned yet. Draw on an empty frame to put a key there, or plan keys and charts first.</p>
+    <p v-if="walk.any.value" class="note foot">
+      {{ walk.left.value }} left to draw<template v-if="walk.passedOver.value > 0">, {{ walk.passedOver.value }} skipped</template>, on
+      <button v-for="each in scopes" :key="each.value" class="scope" :aria-pressed="walk.scope.value === each.value" @click="walk.over(each.value)">{{ each.word }}</button>
+    </p>
   </section>
 </template>
 
 <style scoped>
 .next {
   display: grid;
-  gap: 3px;
+  gap: 2px;
   justify-items: start;
-  padding: 10px 14px 11px;
+  padding: 9px 12px 9px;
 }
 
 h2 {
@@ -38,7 +60,7 @@ h2 {
 }
 
 .number b {
-  font: 600 25px/1.2 var(--heading);
+  font: 600 24px/1.2 var(--heading);
 }
 
 .number b.key {
@@ -56,7 +78,30 @@ h2 {
   font-weight: 600;
 }
 
-.word {
-  margin: 3px 0;
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin: 2px 0;
+}
+
+.line .word {
+  padding: 2px 7px;
+}
+
+.scope {
+  padding: 0 3px;
+  border: 0;
+  background: none;
+  color: var(--graphite);
+  font: inherit;
+  cursor: pointer;
+}
+
+.scope[aria-pressed='true'] {
+  color: var(--ink);
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+  text-underline-offset: 3px;
 }
 </style>

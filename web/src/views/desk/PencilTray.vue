@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import { nameSchema, sentenceOf, type Level, type Swatch } from '@unhurried/core'
-import { Eraser, Lamp, Pencil } from '@lucide/vue'
+import { Eraser, Lamp, MapPin, Move, Pencil } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { freshId } from '../../ids'
 import { sayWhy, useScene } from '../../stores/scene'
 import { keyOf } from './commands'
 import LightTablePanel from './LightTablePanel.vue'
+import LandmarkTray from './LandmarkTray.vue'
 import type { PencilCase } from './pencil'
+import SlideTray from './SlideTray.vue'
+import type { Landmarks } from './useLandmarks'
+import type { Slides } from './useSlides'
+import type { UnderLight } from '../../stage/lamp'
 
 const pencil = defineModel<PencilCase>({ required: true })
-const props = defineProps<{ palette: readonly Swatch[]; level: Level }>()
+const props = defineProps<{ palette: readonly Swatch[]; level: Level; landmarks: Landmarks; slides: Slides; under: readonly UnderLight[] }>()
 const emit = defineEmits<{ light: []; keys: [] }>()
 const store = useScene()
 
@@ -45,7 +50,12 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
     <div class="tools" role="group" aria-label="Tools">
       <button class="word tool" :aria-pressed="pencil.tool === 'pencil'" :title="`Key ${keyOf('pencil')}`" @click="set({ tool: 'pencil' })"><Pencil :size="15" /> Pencil</button>
       <button class="word tool" :aria-pressed="pencil.tool === 'eraser'" :title="`Key ${keyOf('eraser')}`" @click="set({ tool: 'eraser' })"><Eraser :size="15" /> Eraser</button>
+      <button class="word tool" :aria-pressed="pencil.tool === 'pin'" :title="`Key ${keyOf('pin')}`" @click="set({ tool: 'pin' })"><MapPin :size="15" /> Pins</button>
+      <button class="word tool" :aria-pressed="pencil.tool === 'slide'" :title="`Slide on the pegs, key ${keyOf('slide')}`" @click="set({ tool: 'slide' })"><Move :size="15" /> Slide</button>
     </div>
+    <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
+    <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
+    <template v-else>
     <label class="slide"><span>Size <b>{{ size }} px</b></span><ElSlider v-model="size" size="small" :min="pencil.tool === 'pencil' ? 1 : 4" :max="pencil.tool === 'pencil' ? 60 : 200" :show-tooltip="false" aria-label="Size in pixels" /></label>
     <label class="slide"><span>Steady <b>{{ Math.round(pencil.steadiness * 100) }} %</b></span><ElSlider :model-value="Math.round(pencil.steadiness * 100)" size="small" :show-tooltip="false" aria-label="Steadiness in per cent" @update:model-value="(value: number | number[]) => set({ steadiness: Number(value) / 100 })" /></label>
     <label class="slide"><span>Touch <b>{{ pencil.curve < -0.05 ? 'light' : pencil.curve > 0.05 ? 'heavy' : 'even' }}</b></span><ElSlider :model-value="pencil.curve * 100" size="small" :min="-100" :max="100" :step="10" :show-tooltip="false" aria-label="Pressure: light or heavy touch" @update:model-value="(value: number | number[]) => set({ curve: Number(value) / 100 })" /></label>
@@ -67,9 +77,10 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
         </form>
       </div>
     </ElPopover>
+    </template>
     <div class="right">
       <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="15" /> Light table</button>
-      <ElPopover v-model:visible="lighting" placement="top-end" :width="390" trigger="click">
+      <ElPopover v-model:visible="lighting" placement="top-end" :width="430" trigger="click">
         <template #reference><button class="word">Set it up</button></template>
         <LightTablePanel :level="level" />
       </ElPopover>
@@ -97,6 +108,10 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
 
 .right {
   margin-left: auto;
+}
+
+.wide {
+  flex: 1;
 }
 
 .tool {

@@ -14,15 +14,34 @@ export const COMMANDS = [
   { id: 'eraser', words: 'Eraser', key: 'e' },
   { id: 'undo', words: 'Undo', key: 'z' },
   { id: 'redo', words: 'Redo', key: 'Shift+Z' },
+  { id: 'pin', words: 'Pin landmarks', key: 'm' },
+  { id: 'slide', words: 'Slide what lies under the light', key: 'h' },
+  { id: 'put-back', words: 'Put back all that was slid', key: 'Shift+H' },
+  { id: 'guides', words: 'Paths and targets on and off', key: 'l' },
   { id: 'next', words: 'Put the next drawing on the pegs', key: 'g' },
+  { id: 'back', words: 'Back to the drawing worked on before', key: 'Shift+G' },
+  { id: 'skip', words: 'Leave the next drawing for later', key: 'k' },
   { id: 'put-in', words: 'Put in a drawing at this frame', key: 'q' },
   { id: 'longer', words: 'Hold one frame longer', key: 'r' },
   { id: 'shorter', words: 'Hold one frame shorter', key: 'Shift+R' },
-  { id: 'empty', words: 'Leave empty from this frame', key: 'x' },
+  { id: 'empty', words: 'Leave empty from this frame, or what is chosen', key: 'x' },
+  { id: 'acts', words: 'What to do with the chosen frames', key: 't' },
+  { id: 'reverse', words: 'Reverse the chosen frames', key: 'v' },
+  { id: 'back-and-forth', words: 'Lead the chosen frames there and back', key: 'b' },
+  { id: 'cycle', words: 'Repeat the chosen frames to the end as a cycle', key: 'c' },
+  { id: 'frames-in', words: 'Put in a frame on this level', key: 'i' },
+  { id: 'frames-in-all', words: 'Put in a frame on all levels', key: 'Shift+I' },
+  { id: 'frames-out', words: 'Take the chosen frames out of this level', key: 'o' },
+  { id: 'frames-out-all', words: 'Take the chosen frames out of all levels', key: 'Shift+O' },
+  { id: 'note', words: 'Write a note at this frame', key: 'n' },
   { id: 'frame-up', words: 'One frame up the sheet', key: 'ArrowUp' },
   { id: 'frame-down', words: 'One frame down the sheet', key: 'ArrowDown' },
   { id: 'level-left', words: 'Level to the left', key: 'ArrowLeft' },
   { id: 'level-right', words: 'Level to the right', key: 'ArrowRight' },
+  { id: 'choose-up', words: 'Choose one frame further up', key: 'Shift+ArrowUp' },
+  { id: 'choose-down', words: 'Choose one frame further down', key: 'Shift+ArrowDown' },
+  { id: 'choose-left', words: 'Choose the level to the left too', key: 'Shift+ArrowLeft' },
+  { id: 'choose-right', words: 'Choose the level to the right too', key: 'Shift+ArrowRight' },
   { id: 'keys', words: 'Show all keys', key: '?' },
 ] as const
 
@@ -52,7 +71,7 @@ export function usualKeys(): void {
 export function keyName(event: KeyboardEvent): string | undefined {
   if (['Shift', 'Control', 'Alt', 'Meta', 'Tab', 'Escape', 'Enter'].includes(event.key)) return undefined
   const name = event.code === 'Space' ? 'Space' : event.key
-  return event.shiftKey && /^[A-Z]$/.test(name) ? `Shift+${name}` : name
+  return event.shiftKey && /^([A-Z]|Arrow\w+)$/.test(name) ? `Shift+${name}` : name
 }
 
 /**
@@ -64,8 +83,11 @@ const belongsToPart = (event: KeyboardEvent) =>
   ((event.code === 'Space' && event.target.closest(':is(button, [role="button"], [role="switch"], [role="combobox"]):focus-visible') !== null) ||
     (event.key.startsWith('Arrow') && event.target.closest('[role="slider"], [role="radiogroup"], [role="combobox"], [role="menu"], [role="spinbutton"]') !== null))
 
-/** Binds the desk's keys while its page is open; digits expose on that many frames. */
-export function useCommands(run: (id: CommandId) => void, expose: (frames: number) => void, quiet: () => boolean): void {
+/**
+ * Binds the desk's keys while its page is open; digits expose on that many frames. `always` are the
+ * keys everybody's hands know, which cannot be changed.
+ */
+export function useCommands(run: (id: CommandId) => void, expose: (frames: number) => void, quiet: () => boolean, always: Readonly<Record<string, () => void>>): void {
   const guarded = (act: () => void) => (event: KeyboardEvent) => {
     if (quiet() || typing(event.target) || belongsToPart(event)) return
     event.preventDefault()
@@ -77,6 +99,7 @@ export function useCommands(run: (id: CommandId) => void, expose: (frames: numbe
     const bindings: Record<string, (event: KeyboardEvent) => void> = {}
     for (const [id, key] of keys) bindings[key === '?' ? 'Shift+?' : key] = guarded(() => run(id))
     for (let digit = 1; digit <= 9; digit++) bindings[String(digit)] = guarded(() => expose(digit))
+    for (const [key, act] of Object.entries(always)) bindings[key] = guarded(act)
     release = tinykeys(window, bindings)
   }, { immediate: true })
   onUnmounted(() => release())

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { z } from 'zod'
 
 const pencilSchema = z.object({
-  tool: z.enum(['pencil', 'eraser']),
+  tool: z.enum(['pencil', 'eraser', 'pin', 'slide']),
   pencilSize: z.number().min(1).max(60),
   eraserSize: z.number().min(4).max(200),
   steadiness: z.number().min(0).max(1),

@@ -1,19 +1,28 @@
 import { eraseAlong, LIMITS, settled, shownAt, type InkPiece, type Pass } from '@unhurried/core'
-import { onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
 import { freshId } from '../../ids'
 import { createBitmaps, type Bitmaps } from '../../stage/bitmaps'
 import { underLight } from '../../stage/lamp'
 import { boxOf } from '../../stage/paint'
 import { composedPictures, playFrames } from '../../stage/player'
-import { createTable, type Table } from '../../stage/table'
+import { createTable, type PaperBox, type Table } from '../../stage/table'
 import { sayWhy, useScene } from '../../stores/scene'
+import type { Slide } from '../../stage/table'
 import type { PencilCase } from './pencil'
 
 const PASS: Pass = 'line'
 
 /** Joins the stage, which knows nothing of Vue, to the scene on the table. */
-export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilCase>, flipped: Ref<string | undefined>) {
+export function useStage({ host, pencil, flipped, walked, slid }: {
+  host: Ref<HTMLElement | undefined>
+  pencil: Ref<PencilCase>
+  flipped: Ref<string | undefined>
+  /** The drawing the walk put on the pegs: exactly its parents lie under it. */
+  walked: Ref<string | undefined>
+  slid: Ref<ReadonlyMap<string, Slide>>
+}) {
   const store = useScene()
+  const box = ref<PaperBox>({ left: 0, top: 0, width: 1, height: 1 })
   const playing = ref(false)
   const playFrame = ref(1)
   let table: Table | undefined
@@ -22,7 +31,7 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
   /** The piece just drawn: it is painted on top of what is there instead of painting all anew. */
   let onTop: InkPiece | undefined
   const inkOf = (drawing: string, pass: Pass) => store.ink!.inkOf(drawing, pass)
-  const size = () => (pencil.value.tool === 'pencil' ? pencil.value.pencilSize : pencil.value.eraserSize)
+  const size = () => (pencil.value.tool === 'eraser' ? pencil.value.eraserSize : pencil.value.pencilSize)
   const swatch = () => store.scene!.palette.find((each) => each.id === pencil.value.swatch) ?? store.scene!.palette[0]!
 
   function mayDraw(): boolean {
@@ -31,7 +40,7 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
       if (pencil.value.tool === 'eraser') return false
       // A pen put down on an empty frame means a new drawing there.
       const drawing = { id: freshId(), role: 'key' as const }
-      return store.change({ type: 'drawing.add', take: store.scene!.mainTake, level: store.level, frame: store.frame, drawing })
+      return store.change({ type: 'drawing.add', take: store.take, level: store.level, frame: store.frame, drawing })
     }
     const entry = store.scene!.drawings[store.drawing]!
     if (!store.ink!.isLoaded(store.drawing) && Object.keys(entry.passes).length > 0) {
@@ -63,17 +72,24 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
     table!.repaint()
   }
 
+  /** What lies under the light now. */
+  const under = computed(() => (store.scene?.levels[store.level] && flipped.value === undefined
+    ? underLight(store.scene, { level: store.level, drawing: store.drawing, take: store.take, parentsOnly: store.drawing !== undefined && walked.value === store.drawing })
+    : []))
+
   function lay() {
     const scene = store.scene
     if (!scene || !table || !scene.levels[store.level]) return
-    const shown = shownAt(scene, store.frame)
+    const alone = store.solo ?? (scene.levels[store.level]!.lightTable.alone ? store.level : undefined)
+    const shown = shownAt(scene, store.frame, store.take).filter((entry) => alone === undefined || entry.level === alone)
     const other = flipped.value
     table.show({
       drawing: store.drawing,
       level: store.level,
       pass: PASS,
       shown: other === undefined ? shown : shown.map((entry) => (entry.level === store.level ? { ...entry, drawing: other } : entry)),
-      under: other === undefined ? underLight(scene, store.level, store.drawing) : [],
+      under: under.value,
+      slid: slid.value,
     })
   }
 
@@ -88,7 +104,7 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
     const scene = store.scene
     if (playing.value) return stop()
     if (!scene || !table) return
-    const pictures = composedPictures({ scene, inkOf, scale: table.scale() })
+    const pictures = composedPictures({ scene, inkOf, scale: table.scale(), take: store.take, ...(store.solo && { only: store.solo }) })
     playing.value = true
     stopPlaying = playFrames({
       fps: scene.settings.fps,
@@ -106,7 +122,7 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
   onMounted(() => {
     const { width, height } = store.scene!.settings
     bitmaps = createBitmaps({ width, height, inkOf, palette: () => store.scene!.palette })
-    table = createTable({ host: host.value!, scene: () => store.scene!, bitmaps, inkOf, events: { mayDraw, onStroke, onErase } })
+    table = createTable({ host: host.value!, scene: () => store.scene!, bitmaps, inkOf, events: { mayDraw, onStroke, onErase, onLayOut: (next) => (box.value = next) } })
     release = store.ink!.onChange((drawing, pass) => {
       if (onTop) bitmaps!.append(drawing, pass, onTop)
       else {
@@ -114,7 +130,7 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
         lay()
       }
     })
-    watch(() => [store.frame, store.level, store.scene, flipped.value], () => {
+    watch(() => [store.frame, store.level, store.scene, store.take, store.solo, flipped.value, under.value, slid.value], () => {
       stop()
       lay()
     }, { immediate: true, flush: 'post' })
@@ -124,7 +140,7 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
     })
     watch([pencil, () => store.scene?.palette], () => {
       const { tool, steadiness, curve } = pencil.value
-      if (store.scene) table!.setPencil({ tool, size: size(), steadiness, curve, colour: swatch().colour })
+      if (store.scene) table!.setPencil({ tool: tool === 'eraser' ? 'eraser' : 'pencil', size: size(), steadiness, curve, colour: swatch().colour })
     }, { immediate: true, deep: true })
   })
   onUnmounted(() => {
@@ -132,5 +148,5 @@ export function useStage(host: Ref<HTMLElement | undefined>, pencil: Ref<PencilC
     release()
     table?.destroy()
   })
-  return { play, stop, playing, playFrame }
+  return { play, stop, playing, playFrame, box, under }
 }

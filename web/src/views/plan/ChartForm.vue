@@ -1,20 +1,28 @@
 <script setup lang="ts">
-import { chartHere, chartSpan, drawingsShown, EditRefused, fractionInWords, LAW_WORDS, LIMITS, mainSheet, patternSchema, sentenceOf, SPACING_LAWS, spacingInWords, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
-import { computed, reactive, watch } from 'vue'
+import { chartHere, chartSpan, drawingsShown, EditRefused, exposuresOf, fractionInWords, LAW_WORDS, LIMITS, patternSchema, sentenceOf, SPACING_LAWS, spacingInWords, wishedChart, type Scene, type Spacing, type SpacingLaw } from '@unhurried/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
 import { useScene } from '../../stores/scene'
+import ChartLadder from '../desk/ChartLadder.vue'
 import SpacingGraph from './SpacingGraph.vue'
 
 const props = defineProps<{ scene: Scene; level: string; frame: number }>()
 const store = useScene()
-const form = reactive({ from: '', to: '', by: 'halves' as Spacing['by'], slowOut: 2, slowIn: 0, law: 'slow-out-in' as SpacingLaw, strength: 2, exposure: '2' })
+const form = reactive({ from: '', to: '', by: 'halves' as 'halves' | 'thirds' | 'law', slowOut: 2, slowIn: 0, law: 'slow-out-in' as SpacingLaw, strength: 2, exposure: '2' })
 
-const shown = computed(() => drawingsShown(mainSheet(props.scene, props.level)))
+const shown = computed(() => drawingsShown(exposuresOf(props.scene, props.level, store.take)))
 const onChart = computed(() => new Set(Object.values(props.scene.charts).flatMap((chart) => chart.marks.map((mark) => mark.drawing))))
-/** Drawings a chart may join: everything that is not itself an inbetween of one. */
-const ends = computed(() => shown.value.filter((entry) => !onChart.value.has(entry.drawing)))
-const existing = computed(() => chartHere(props.scene, props.level, props.frame))
+const existing = computed(() => chartHere(props.scene, props.level, props.frame, store.take))
+/** Laying a chart within the one that is here, between two of its own drawings. */
+const nesting = ref(false)
+watch(() => [props.level, existing.value?.id], () => (nesting.value = false))
+/** Drawings a chart may join: everything that is not itself an inbetween of one; within a chart, its own. */
+const ends = computed(() => {
+  const outer = nesting.value ? existing.value : undefined
+  const own = outer && [outer.from, ...outer.marks.map((mark) => mark.drawing), outer.to]
+  return shown.value.filter((entry) => (own ? own.includes(entry.drawing) : !onChart.value.has(entry.drawing)))
+})
 
 watch([ends, () => props.frame, () => props.level], () => {
   const at = Math.max(0, ends.value.findLastIndex((entry) => entry.frame <= props.frame))
@@ -27,12 +35,12 @@ watch([ends, () => props.frame, () => props.level], () => {
 }, { immediate: true })
 
 const pattern = computed(() => patternSchema.safeParse(form.exposure.trim().split(/[\s,]+/).map(Number)))
-const spacing = computed<Spacing>(() => (form.by === 'halves' ? { by: 'halves', slowOut: form.slowOut, slowIn: form.slowIn } : { by: 'law', law: form.law, strength: form.strength }))
+const spacing = computed<Spacing>(() => (form.by === 'law' ? { by: 'law', law: form.law, strength: form.strength } : { by: form.by, slowOut: form.slowOut, slowIn: form.slowIn }))
 const wish = computed(() => {
   if (!form.from || !form.to) return { sentence: 'Put down two keys first: choose a frame on the strip and press “Put a key”.' }
   if (!pattern.value.success) return { sentence: sentenceOf(pattern.value.error) }
   try {
-    const plan = wishedChart(props.scene, { level: props.level, from: form.from, to: form.to, spacing: spacing.value, exposure: pattern.value.data })
+    const plan = wishedChart(props.scene, { level: props.level, from: form.from, to: form.to, spacing: spacing.value, exposure: pattern.value.data }, store.take)
     if (plan.inbetweens.length === 0) return { sentence: 'On these exposures there is no inbetween. Choose a shorter exposure or more halves.' }
     return { plan }
   } catch (error) {
@@ -44,7 +52,7 @@ const fitsLoosely = computed(() => wish.value.plan?.shared && `${form.exposure.t
 
 /** The chart that is here already, with the frames its drawings have on the sheet now. */
 const laid = computed(() => {
-  const span = existing.value && chartSpan(props.scene, existing.value)
+  const span = existing.value && chartSpan(props.scene, existing.value, store.take)
   if (!existing.value || !span) return undefined
   const frames = new Map(shown.value.map((entry) => [entry.drawing, entry.frame]))
   return { ...span, marks: existing.value.marks.flatMap(({ drawing, fraction }) => (frames.has(drawing) ? [{ frame: frames.get(drawing)!, fraction }] : [])) }
@@ -56,27 +64,32 @@ function numberOf(drawing: string) {
 function lay() {
   const { plan } = wish.value
   if (!plan || !pattern.value.success) return
-  store.change({
-    type: 'chart.add', id: freshId(), level: props.level, from: form.from, to: form.to, spacing: spacing.value, exposure: pattern.value.data,
+  const laid = store.change({
+    type: 'chart.add', id: freshId(), take: store.take, level: props.level, from: form.from, to: form.to, spacing: spacing.value, exposure: pattern.value.data,
     drawings: plan.inbetweens.map(() => freshId()),
   })
+  if (laid) nesting.value = false
 }
 </script>
 
 <template>
   <section class="paper chart-form" aria-label="Chart">
-    <template v-if="existing">
+    <template v-if="existing && !nesting">
       <h2>Chart from {{ numberOf(existing.from) }} to {{ numberOf(existing.to) }}</h2>
       <p class="note">
         Spaced {{ spacingInWords(existing.spacing) }};
         inbetweens {{ existing.marks.map((mark) => `${numberOf(mark.drawing)} at ${fractionInWords(mark.fraction)}`).join(', ') }}.
       </p>
-      <SpacingGraph v-if="laid" :from-frame="laid.fromFrame" :to-frame="laid.toFrame" :marks="laid.marks" :spacing="existing.spacing" />
-      <button class="word" @click="store.change({ type: 'chart.remove', chart: existing.id })">Take this chart out</button>
-      <p class="note">What is drawn for it stays on the sheet; empty inbetweens go with it.</p>
+      <div class="result">
+        <SpacingGraph v-if="laid" :from-frame="laid.fromFrame" :to-frame="laid.toFrame" :marks="laid.marks" :spacing="existing.spacing" />
+        <ChartLadder class="ladder" :chart="existing" :landmark="scene.levels[level]!.landmarks?.[0]" @open="store.showDrawing" />
+      </div>
+      <p class="note">Drag a mark along the ladder. Taken out, the chart leaves what is drawn for it on the sheet; empty inbetweens go with it.</p>
+      <button class="word" @click="nesting = true">Nest a chart between two of its drawings</button>
     </template>
     <template v-else>
-      <h2>Join two keys with a chart</h2>
+      <h2>{{ nesting ? 'Nest a chart' : 'Join two keys with a chart' }}</h2>
+      <button v-if="nesting" class="word" @click="nesting = false">Back to the chart that is here</button>
       <div class="line">
         <label for="chart-from">From</label>
         <ElSelect id="chart-from" v-model="form.from" class="end" placeholder="key">
@@ -89,8 +102,9 @@ function lay() {
       </div>
       <div class="line" role="group" aria-label="Spacing">
         <button class="word" :aria-pressed="form.by === 'halves'" @click="form.by = 'halves'">By halves</button>
+        <button class="word" :aria-pressed="form.by === 'thirds'" @click="form.by = 'thirds'">By thirds</button>
         <button class="word" :aria-pressed="form.by === 'law'" @click="form.by = 'law'">By law</button>
-        <template v-if="form.by === 'halves'">
+        <template v-if="form.by !== 'law'">
           <label for="slow-out">slow out</label>
           <ElInputNumber id="slow-out" v-model="form.slowOut" :min="LIMITS.halvings.min" :max="LIMITS.halvings.max" size="small" />
           <label for="slow-in">slow in</label>
@@ -145,6 +159,10 @@ function lay() {
   align-items: center;
 }
 
+.ladder {
+  width: 250px;
+}
+
 .end {
   width: 150px;
 }
@@ -157,7 +175,7 @@ function lay() {
   display: flex;
   flex-wrap: wrap;
   gap: 18px;
-  align-items: center;
+  align-items: start;
 }
 
 .told {

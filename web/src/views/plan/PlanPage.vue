@@ -5,7 +5,9 @@ import { useRouter } from 'vue-router'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
 import { sayWhy, useScene } from '../../stores/scene'
+import TimingHelpers from '../../parts/TimingHelpers.vue'
 import ChartForm from './ChartForm.vue'
+import RateChange from './RateChange.vue'
 import TimeStrip from './TimeStrip.vue'
 
 const store = useScene()
@@ -17,7 +19,7 @@ const tally = computed(() => progress(scene.value))
 const level = computed(() => scene.value.levels[store.level]!)
 
 function putKey() {
-  store.change({ type: 'drawing.add', take: scene.value.mainTake, level: store.level, frame: store.frame, drawing: { id: freshId(), role: 'key' } })
+  store.change({ type: 'drawing.add', take: store.take, level: store.level, frame: store.frame, drawing: { id: freshId(), role: 'key' } })
 }
 function addLevel() {
   const id = freshId()
@@ -33,11 +35,16 @@ watch(() => scene.value.settings, (settings) => {
   length.value = String(settings.length)
   rate.value = String(settings.fps)
 }, { immediate: true })
+/** The rate asked for, while what it would do is being shown. */
+const newRate = ref<number>()
 function setScene(field: 'length' | 'fps', text: string) {
   const settings: Partial<Settings> = { [field]: Number(text) }
   const parsed = settingsSchema.partial().safeParse(settings)
   if (!parsed.success) sayWhy(new Error(parsed.error.issues[0]!.message))
-  else if (scene.value.settings[field] !== settings[field]) store.change({ type: 'scene.set', settings: { [field]: Number(text) } })
+  else if (scene.value.settings[field] !== settings[field]) {
+    if (field === 'fps' && progress(scene.value).done + progress(scene.value).toDo > 0) newRate.value = Number(text)
+    else store.change({ type: 'scene.set', settings: { [field]: Number(text) } })
+  }
   length.value = String(scene.value.settings.length)
   rate.value = String(scene.value.settings.fps)
 }
@@ -54,10 +61,11 @@ function setScene(field: 'length' | 'fps', text: string) {
       <ElInput id="plan-rate" v-model="rate" class="short" inputmode="numeric" @change="setScene('fps', rate)" />
       <span class="note tally">{{ tally.done }} drawn, {{ tally.toDo }} to draw</span>
     </div>
+    <RateChange v-if="newRate !== undefined" :fps="newRate" @done="newRate = undefined" />
     <TimeStrip
-      :scene="scene" :frame="store.frame" :level="store.level"
+      :scene="scene" :take="store.take" :frame="store.frame" :level="store.level"
       @pick="(picked: string, frame: number) => { store.level = picked; store.goTo(frame) }"
-      @move="(picked: string, frame: number, to: number) => store.change({ type: 'exposure.move', take: scene.mainTake, level: picked, frame, to }) && store.goTo(to)"
+      @move="(picked: string, frame: number, to: number) => store.change({ type: 'exposure.move', take: store.take, level: picked, frame, to }) && store.goTo(to)"
       @open="begins ? router.push({ name: 'draw', params: { scene: store.id } }) : putKey()"
     />
     <div class="below">
@@ -92,8 +100,17 @@ function setScene(field: 'length' | 'fps', text: string) {
           <button class="word" @click="store.change({ type: 'drawings.renumber', level: store.level })">Renumber its drawings</button>
           <button class="word" @click="addLevel">Add a level on top</button>
         </div>
+        <div class="line" role="group" aria-label="Drawing numbers">
+          <span class="note">Numbers</span>
+          <button class="word" :aria-pressed="scene.settings.numbering === 'by-frame'" @click="store.change({ type: 'scene.set', settings: { numbering: 'by-frame' } })">by frame</button>
+          <button class="word" :aria-pressed="scene.settings.numbering === 'in-order'" @click="store.change({ type: 'scene.set', settings: { numbering: 'in-order' } })">in order</button>
+        </div>
+        <p class="note">New drawings follow this; those that have a number keep it until the level is renumbered.</p>
       </section>
-      <ChartForm :scene="scene" :level="store.level" :frame="store.frame" />
+      <div class="stack">
+        <ChartForm :scene="scene" :level="store.level" :frame="store.frame" />
+        <details class="paper helpers"><summary>Beats, opening hold, cycles that line up</summary><TimingHelpers plain /></details>
+      </div>
     </div>
   </div>
 </template>
@@ -101,6 +118,7 @@ function setScene(field: 'length' | 'fps', text: string) {
 <style scoped>
 .plan {
   display: grid;
+  grid-auto-rows: max-content;
   grid-template-columns: minmax(0, 1fr);
   gap: 14px;
   align-content: start;
@@ -143,6 +161,21 @@ function setScene(field: 'length' | 'fps', text: string) {
 h2 .note {
   font-family: var(--text);
   font-weight: 400;
+}
+
+.stack {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+}
+
+.helpers {
+  padding: 12px 18px;
+}
+
+.helpers summary {
+  font: 560 17px var(--heading);
+  cursor: pointer;
 }
 
 .undo {

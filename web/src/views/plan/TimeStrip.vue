@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { chartSpan, isDrawn, mainSheet, placed, type Scene } from '@unhurried/core'
+import { chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
 import { useElementSize } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, nextTick, ref, watch } from 'vue'
 
-const props = defineProps<{ scene: Scene; frame: number; level: string }>()
+const props = defineProps<{ scene: Scene; take: string; frame: number; level: string }>()
 const emit = defineEmits<{ pick: [level: string, frame: number]; move: [level: string, from: number, to: number]; open: [] }>()
 
 const LANE = 84
@@ -31,7 +31,7 @@ const ticks = computed(() =>
 
 const entries = (level: string) => {
   const seen = new Set<string>()
-  return placed(mainSheet(props.scene, level)).map((exposure) => {
+  return placed(exposuresOf(props.scene, level, props.take)).map((exposure) => {
     const drawing = exposure.drawing === null ? undefined : props.scene.drawings[exposure.drawing]!
     const again = drawing !== undefined && seen.has(drawing.id)
     if (drawing) seen.add(drawing.id)
@@ -40,7 +40,7 @@ const entries = (level: string) => {
 }
 const charts = (level: string) =>
   Object.values(props.scene.charts).flatMap((chart) => {
-    const span = chart.level === level ? chartSpan(props.scene, chart) : undefined
+    const span = chart.level === level ? chartSpan(props.scene, chart, props.take) : undefined
     if (!span) return []
     const from = x.value(span.fromFrame) + step.value / 2
     const to = span.toFrame > length.value ? width.value - PAD : x.value(span.toFrame) + step.value / 2
