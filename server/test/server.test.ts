@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { request } from 'node:http'
 import { join } from 'node:path'
-import { applyEdit, newScene, unpackInk, unpackPasses, type Edit, type Settings, type Stroke } from '@unhurried/core'
+import { applyEdit, newScene, unpackInk, unpackPasses, writeArchive, type Edit, type Settings, type Stroke } from '@unhurried/core'
 
 const settings: Settings = {
   name: 'Test slip', width: 320, height: 180, fps: 24, length: 24, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
@@ -170,6 +170,44 @@ describe('earlier versions', () => {
   })
 })
 
+describe('a scene brought in from an archive', () => {
+  const send = async (bytes: Uint8Array, id = `in${made++}`, type = 'application/zip') => {
+    const answer = await fetch(`${address}/api/archives?id=${id}&production=tests`, { method: 'POST', headers: { 'content-type': type }, body: Buffer.from(bytes) })
+    return { id, status: answer.status, body: await answer.json() }
+  }
+  /** What a page would pack: a drawn scene with a locked level. */
+  async function archive() {
+    const edits: Edit[] = [key('k1', 1), key('k2', 9), line('stroke-a', 'k1'), line('stroke-b', 'k1', 1), { type: 'level.set', level: 'A', fields: { locked: true } }]
+    const drawn = edits.reduce((before, edit) => applyEdit(before, edit).scene, newScene(settings))
+    const ink = edits.flatMap((edit) => (edit.type === 'ink.change' ? edit.add.map(({ piece }) => piece) : []))
+    return { drawn, bytes: writeArchive({ scene: drawn, inkOf: (drawing, pass) => (drawing === 'k1' && pass === 'line' ? ink : []) }) }
+  }
+
+  test('is kept with its lines, its history, and once however often it is sent', async () => {
+    const { drawn, bytes } = await archive()
+    const first = await send(bytes)
+    expect(first).toMatchObject({ status: 201, body: { version: 2 } })
+    expect((await get(`/api/scenes/${first.id}`)).scene).toEqual(drawn)
+    expect(await strokesOf(first.id, 'k1')).toEqual(['stroke-a', 'stroke-b'])
+    expect((await send(bytes, first.id)).body.version).toBe(2)
+    expect((await get(`/api/scenes/${first.id}/moments/0`)).scene.drawings.k1.passes).toEqual({})
+    expect(await keep(first.id, 2, named({ type: 'level.set', level: 'A', fields: { locked: false } }, line('stroke-c', 'k1', 2)))).toMatchObject({ status: 200 })
+  })
+
+  test('a damaged or hostile one is refused with a sentence and leaves nothing behind', async () => {
+    const { bytes } = await archive()
+    const before = (await get('/api/shelf'))[0].scenes.length
+    for (const bad of [bytes.slice(0, 900), new Uint8Array([1, 2, 3]), Uint8Array.from(bytes, (byte, i) => (i === 700 ? byte ^ 255 : byte))]) {
+      const answer = await send(bad)
+      expect(answer).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/^This archive cannot be brought in\. It |^This archive cannot be brought in\. .* damaged/) } })
+      expect((await get(`/api/scenes/${answer.id}`)).status).toBe(404)
+    }
+    expect((await send(bytes, undefined, 'text/plain')).status).toBe(415)
+    expect((await (await fetch(`${address}/api/archives?id=x1&production=nowhere`, { method: 'POST', headers: { 'content-type': 'application/zip' }, body: Buffer.from(bytes) })).json()).status).toBe(404)
+    expect((await get('/api/shelf'))[0].scenes.length).toBe(before)
+  })
+})
+
 test('those who follow a scene hear of every new version', async () => {
   const id = await scene()
   const answer = await fetch(`${address}/api/scenes/${id}/events`)
@@ -312,7 +350,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
   const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
   expect(openapi).toBe('3.1.0')
-  expect(Object.keys(paths).sort()).toEqual(['/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
+  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
 })
 

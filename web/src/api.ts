@@ -29,7 +29,8 @@ async function ask(path: string, options: RequestInit = {}): Promise<Response> {
 }
 
 async function read<S extends z.ZodType>(schema: S, path: string, body?: unknown): Promise<z.infer<S>> {
-  const answer = await ask(path, body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const bytes = body instanceof Blob
+  const answer = await ask(path, body === undefined ? {} : { method: 'POST', headers: { 'content-type': bytes ? 'application/zip' : 'application/json' }, body: bytes ? body : JSON.stringify(body) })
   const parsed = schema.safeParse(await answer.json().catch(() => undefined))
   if (!parsed.success) throw new ApiProblem(answer.status, `The server’s answer is not what this page expects: reload it. ${sentenceOf(parsed.error)}`)
   return parsed.data
@@ -60,6 +61,7 @@ export const api = {
   shelf: () => read(shelfSchema, '/api/shelf'),
   createProduction: (production: { id: string; name: string }) => read(z.unknown(), '/api/productions', production),
   createScene: (scene: { id: string; production: string; settings: Settings }) => read(openSceneSchema, '/api/scenes', scene),
+  putArchive: (scene: { id: string; production: string }, archive: Blob) => read(openSceneSchema, `/api/archives?id=${scene.id}&production=${scene.production}`, archive),
   readScene: (id: string): Promise<{ version: number; scene: Scene }> => read(openSceneSchema, `/api/scenes/${id}`),
   editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
   keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),

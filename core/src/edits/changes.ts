@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { checkedScene } from './check'
+import { checkedScene } from '../timing/whole'
 import { refuse } from '../scene/refusal'
 import type { Scene } from '../scene/schema'
 

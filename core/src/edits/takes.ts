@@ -59,16 +59,19 @@ export const takeNote = editKind({
 
 /** Whole columns of a take laid at once, as from a file; all of them or none. */
 export const sheetLay = editKind({
-  schema: z.strictObject({ type: z.literal('sheet.lay'), take: idSchema, columns: z.record(idSchema, columnSchema) }),
-  apply(scene, { take, columns }) {
-    takeOf(scene, take)
+  schema: z.strictObject({ type: z.literal('sheet.lay'), take: idSchema, columns: z.record(idSchema, columnSchema), notes: takeSchema.shape.notes }),
+  apply(scene, { take, columns, notes }) {
+    const { notes: before, ...here } = takeOf(scene, take)
+    const told = notes ?? before ?? []
+    if (told.some(({ frame }) => frame > scene.settings.length)) refuse('A note lies beyond the end of the scene.')
+    const noted = notes ? withTake(scene, told.length > 0 ? { ...here, notes: told } : here) : scene
     return Object.entries(columns).reduce((next, [level, column]) => {
       levelOf(scene, level)
       if (totalFrames(column) !== scene.settings.length) refuse(`The column of level ${scene.levels[level]!.name} lasts ${totalFrames(column)} frames and the scene ${scene.settings.length}.`)
       const drawings = column.flatMap((entry) => ('cycle' in entry ? entry.cycle : [entry])).map((entry) => entry.drawing)
       if (drawings.some((drawing) => drawing !== null && scene.drawings[drawing]?.level !== level)) refuse('A drawing can be shown only on its own level.')
       return withSheet(next, take, level, column)
-    }, scene)
+    }, noted)
   },
   words: ({ columns }, scene) => `the sheet of ${Object.keys(columns).map((level) => scene.levels[level]?.name ?? level).join(', ')} read from a file`,
 })

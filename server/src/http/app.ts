@@ -1,4 +1,4 @@
-import { EditRefused } from '@unhurried/core'
+import { ArchiveRefused, EditRefused } from '@unhurried/core'
 import Koa, { type Middleware } from 'koa'
 import compress from 'koa-compress'
 import helmet from 'koa-helmet'
@@ -23,6 +23,7 @@ function databaseIsAway(error: unknown): boolean {
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
+  if (error instanceof ArchiveRefused) return new Problem(422, `This archive cannot be brought in. ${error.message}`)
   if (error instanceof EditRefused) return new Problem(422, error.message)
   if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
   // Koa's own refusals of an address: not there, or a path that leads out of the pages.

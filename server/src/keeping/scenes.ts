@@ -1,6 +1,6 @@
 import {
-  applyEdit, changeInk, editInWords, editSchema, newScene, packInk, packPasses, passSchema, PASSES, progress, readInk, simpleEditsOf,
-  type Edit, type Ink, type Scene, type Settings, type SimpleEdit, type Swatch,
+  applyEdit, changeInk, editInWords, editSchema, LIMITS, newScene, packInk, packPasses, passSchema, PASSES, progress, readArchive, readInk, simpleEditsOf,
+  type Edit, type Ink, type Pass, type Scene, type Settings, type SimpleEdit, type Swatch,
 } from '@unhurried/core'
 import type { DataSource, EntityManager } from 'typeorm'
 import { z } from 'zod'
@@ -40,13 +40,9 @@ export function sceneKeeper(database: DataSource) {
 
     /** Makes an empty scene; the same id again gives the scene that is there. */
     async createScene({ id, production, settings, palette }: { id: string; production: string; settings: Settings; palette?: readonly Swatch[] }) {
-      if (!(await database.getRepository(productionEntity).existsBy({ id: production }))) {
-        throw new Problem(404, 'This production is not on the shelf. Open the shelf again and choose one.')
-      }
-      const scene = newScene(settings, palette)
       await database.transaction(async (manager) => {
-        const made = await manager.query<unknown[]>('INSERT INTO scene (id, production, document, version) VALUES ($1, $2, $3, 0) ON CONFLICT DO NOTHING RETURNING id', [id, production, JSON.stringify(scene)])
-        if (made.length > 0) await keepMoment(manager, id, { version: 0, scene })
+        await requireProduction(manager, production)
+        await insertScene(manager, { id, production, scene: newScene(settings, palette) })
       })
       return this.readScene(id)
     },
@@ -69,54 +65,97 @@ export function sceneKeeper(database: DataSource) {
     },
 
     /**
+     * Brings in a scene from an archive: its lines become the first edits of its history, so that every
+     * moment of it can be looked at. Errors: ArchiveRefused, and then nothing was written.
+     */
+    async putArchive({ id, production, bytes }: { id: string; production: string; bytes: Uint8Array }) {
+      const { scene, ink } = readArchive(bytes)
+      await database.transaction(async (manager) => {
+        await requireProduction(manager, production)
+        const bare: Scene = {
+          ...scene,
+          drawings: Object.fromEntries(Object.entries(scene.drawings).map(([key, drawing]) => [key, { ...drawing, passes: {} }])),
+          levels: Object.fromEntries(Object.entries(scene.levels).map(([key, { locked: _, ...level }]) => [key, level])),
+        }
+        if (!(await insertScene(manager, { id, production, scene: bare }))) return
+        const lines = [...ink.values()].flatMap(({ drawing, pass, ink: pieces }) => inEdits(drawing, pass, pieces))
+        const locks = Object.values(scene.levels).filter((level) => level.locked).map(({ id: level }): Edit => ({ type: 'level.set', level, fields: { locked: true } }))
+        if (lines.length + locks.length > 0) await keepWithin(manager, id, 0, [...lines, ...locks].map((edit, n) => ({ id: `archive-${n}-${id}`, edit })))
+      })
+      return this.readScene(id)
+    },
+
+    /**
      * Applies edits made on version `base`, all or none. Those whose id is known already are passed
      * over. Errors: Problem 409 with the edits missed when someone else changed the scene since;
      * EditRefused when one cannot be made.
      */
-    async keep(id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> {
-      return database.transaction(async (manager) => {
-        const [row] = await manager.query<{ document: Scene; version: number; known: string[] }[]>(
-          `SELECT document, version, ARRAY(SELECT edit.id FROM edit WHERE edit.scene = scene.id AND edit.id = ANY($2)) AS known
-           FROM scene WHERE id = $1 FOR UPDATE`,
-          [id, sent.map((entry) => entry.id)],
-        )
-        if (!row) throw new Problem(404, 'This scene is not on the shelf.')
-        const known = new Set(row.known)
-        if (base !== row.version) {
-          const missed = base < row.version ? await keptSince(manager, id, base) : []
-          const own = new Set(sent.map((entry) => entry.id))
-          const behind = base > row.version || missed.length === MOST_MISSED || missed.some((entry) => !own.has(entry.id))
-          if (behind) throw new Problem(409, 'This scene was changed somewhere else since. Take those changes in and send yours again.', { version: row.version, missed })
-        }
-        const fresh = sent.filter((entry) => !known.has(entry.id))
-        if (fresh.length === 0) return { version: row.version }
-        let scene = row.document
-        const words: string[] = []
-        const versions: { version: number; scene: Scene }[] = []
-        for (const { edit } of fresh) {
-          words.push(editInWords(edit, scene))
-          for (const each of simpleEditsOf(edit)) {
-            const before = scene
-            scene = applyEdit(before, each).scene
-            await keepInk(manager, id, each, before)
-          }
-          versions.push({ version: row.version + versions.length + 1, scene })
-        }
-        const version = row.version + fresh.length
-        await manager.query(
-          `WITH history AS (
-             INSERT INTO edit (scene, version, id, edit, words)
-             SELECT $1, $2 + n, id, edit, words FROM unnest($3::text[], $4::jsonb[], $7::text[]) WITH ORDINALITY AS sent (id, edit, words, n)
-           )
-           UPDATE scene SET document = $5, version = $6, updated_at = now() WHERE id = $1
-           RETURNING pg_notify('${NEWS}', id || ' ' || version)`,
-          [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit)), JSON.stringify(scene), version, words],
-        )
-        for (const moment of versions) if (moment.version % MOMENT_EVERY === 0) await keepMoment(manager, id, moment)
-        return { version }
-      })
-    },
+    keep: (id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> => database.transaction((manager) => keepWithin(manager, id, base, sent)),
   }
+}
+
+async function requireProduction(manager: EntityManager, production: string) {
+  if (!(await manager.getRepository(productionEntity).existsBy({ id: production }))) {
+    throw new Problem(404, 'This production is not on the shelf. Open the shelf again and choose one.')
+  }
+}
+
+/** Puts a scene at the beginning of its history; false when one with this id is there already. */
+async function insertScene(manager: EntityManager, { id, production, scene }: { id: string; production: string; scene: Scene }): Promise<boolean> {
+  const made = await manager.query<unknown[]>('INSERT INTO scene (id, production, document, version) VALUES ($1, $2, $3, 0) ON CONFLICT DO NOTHING RETURNING id', [id, production, JSON.stringify(scene)])
+  if (made.length > 0) await keepMoment(manager, id, { version: 0, scene })
+  return made.length > 0
+}
+
+/** Some ink as edits that put it on, none larger than an edit may be. */
+function inEdits(drawing: string, pass: Pass, ink: Ink): Edit[] {
+  const edits: Edit[] = []
+  for (let from = 0; from < ink.length; from += LIMITS.piecesPerEdit) {
+    edits.push({ type: 'ink.change', drawing, pass, remove: [], add: ink.slice(from, from + LIMITS.piecesPerEdit).map((piece, i) => ({ at: from + i, piece })) })
+  }
+  return edits
+}
+
+async function keepWithin(manager: EntityManager, id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> {
+  const [row] = await manager.query<{ document: Scene; version: number; known: string[] }[]>(
+    `SELECT document, version, ARRAY(SELECT edit.id FROM edit WHERE edit.scene = scene.id AND edit.id = ANY($2)) AS known
+     FROM scene WHERE id = $1 FOR UPDATE`,
+    [id, sent.map((entry) => entry.id)],
+  )
+  if (!row) throw new Problem(404, 'This scene is not on the shelf.')
+  const known = new Set(row.known)
+  if (base !== row.version) {
+    const missed = base < row.version ? await keptSince(manager, id, base) : []
+    const own = new Set(sent.map((entry) => entry.id))
+    const behind = base > row.version || missed.length === MOST_MISSED || missed.some((entry) => !own.has(entry.id))
+    if (behind) throw new Problem(409, 'This scene was changed somewhere else since. Take those changes in and send yours again.', { version: row.version, missed })
+  }
+  const fresh = sent.filter((entry) => !known.has(entry.id))
+  if (fresh.length === 0) return { version: row.version }
+  let scene = row.document
+  const words: string[] = []
+  const versions: { version: number; scene: Scene }[] = []
+  for (const { edit } of fresh) {
+    words.push(editInWords(edit, scene))
+    for (const each of simpleEditsOf(edit)) {
+      const before = scene
+      scene = applyEdit(before, each).scene
+      await keepInk(manager, id, each, before)
+    }
+    versions.push({ version: row.version + versions.length + 1, scene })
+  }
+  const version = row.version + fresh.length
+  await manager.query(
+    `WITH history AS (
+       INSERT INTO edit (scene, version, id, edit, words)
+       SELECT $1, $2 + n, id, edit, words FROM unnest($3::text[], $4::jsonb[], $7::text[]) WITH ORDINALITY AS sent (id, edit, words, n)
+     )
+     UPDATE scene SET document = $5, version = $6, updated_at = now() WHERE id = $1
+     RETURNING pg_notify('${NEWS}', id || ' ' || version)`,
+    [id, row.version, fresh.map((entry) => entry.id), fresh.map((entry) => JSON.stringify(entry.edit)), JSON.stringify(scene), version, words],
+  )
+  for (const moment of versions) if (moment.version % MOMENT_EVERY === 0) await keepMoment(manager, id, moment)
+  return { version }
 }
 
 async function keptSince(manager: EntityManager, scene: string, version: number): Promise<KeptEdit[]> {

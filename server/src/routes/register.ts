@@ -1,4 +1,4 @@
-import { editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
+import { ARCHIVE_LIMITS, editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
 import { z } from 'zod'
 import { route, type AnyRoute } from '../http/route'
 import type { History } from '../keeping/history'
@@ -38,6 +38,12 @@ export function routes(keeper: SceneKeeper, history: History): AnyRoute[] {
       answer: openScene,
       problems: [400, 403, 404, 413, 415, 422, 503],
       handle: ({ body: { palette, ...body } }) => keeper.createScene({ ...body, ...(palette && { palette }) }),
+    }),
+    route({
+      method: 'post', path: '/api/archives', summary: 'Bring in a scene from an open archive, whole or not at all; the same id again gives the scene that is there', status: 201,
+      query: z.object({ id: idSchema, production: idSchema }), bytes: 'application/zip', bodyLimit: ARCHIVE_LIMITS.packed,
+      answer: openScene, problems: [400, 403, 404, 413, 415, 422, 503],
+      handle: ({ query, bytes }) => keeper.putArchive({ ...query, bytes }),
     }),
     route({
       method: 'get', path: '/api/scenes/:scene', summary: 'A scene and its version',

@@ -1,4 +1,12 @@
-import { gifDelays, openArchive, openGif, pictureRuns, pieceSchema, sceneSchema, stillName, writePng, type Ink, type InkKey } from '@unhurried/core'
+import { gifDelays, idSchema, openArchive, openGif, pictureRuns, pieceSchema, sceneSchema, stillName, writeArchive, writePng, writeSheetCsv, writeSheetPdf, type Ink, type InkKey } from '@unhurried/core'
+import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
+import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
+import greek from '@fontsource/source-sans-3/files/source-sans-3-greek-400-normal.woff?url'
+import cyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-400-normal.woff?url'
+import boldLatin from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff?url'
+import boldLatinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-600-normal.woff?url'
+import boldGreek from '@fontsource/source-sans-3/files/source-sans-3-greek-600-normal.woff?url'
+import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-600-normal.woff?url'
 import { z } from 'zod'
 import { paintPicture } from '../stage/paint'
 
@@ -6,7 +14,10 @@ export const orderSchema = z.object({
   scene: sceneSchema,
   /** Ink of every drawing shown, by `drawing/pass`. */
   ink: z.map(z.string(), z.array(pieceSchema)),
-  as: z.enum(['gif', 'stills']),
+  take: idSchema,
+  as: z.enum(['gif', 'stills', 'pdf', 'csv', 'archive']),
+  /** What a printed sheet is printed on. */
+  paper: z.enum(['a4', 'letter']),
   scale: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),
   clear: z.boolean(),
 })
@@ -19,21 +30,42 @@ export const reportSchema = z.discriminatedUnion('kind', [
 ])
 export type HandoverReport = z.infer<typeof reportSchema>
 
+/** Letters of most of the world's left-to-right alphabets; the first file that has one writes it. */
+const PLAIN = [latin, latinExt, greek, cyrillic]
+const BOLD = [boldLatin, boldLatinExt, boldGreek, boldCyrillic]
+
 const tell = (report: HandoverReport) => self.postMessage(report)
 
-function make({ scene, ink, as, scale, clear }: HandoverOrder) {
+async function font(url: string): Promise<Uint8Array> {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error('The letters of the sheet could not be fetched: the server is not answering.')
+  return new Uint8Array(await answer.arrayBuffer())
+}
+
+async function make({ scene, take, ink, as, paper, scale, clear }: HandoverOrder) {
   const began = performance.now()
+  const stem = stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, '')
+  const done = (bytes: BlobPart, type: string, name: string) => tell({ kind: 'done', file: new Blob([bytes], { type }), name, ms: performance.now() - began })
+  if (as === 'csv') return done(writeSheetCsv(scene, take), 'text/csv', `${stem}-sheet.csv`)
+  if (as === 'pdf') {
+    const [plain, bold] = await Promise.all([Promise.all(PLAIN.map(font)), Promise.all(BOLD.map(font))])
+    const bytes = await writeSheetPdf({ scene, take, paper, fonts: { plain, bold }, onPage: (page, of) => tell({ kind: 'progress', done: page, of, words: `Page ${page} of ${of}` }) })
+    return done(bytes as Uint8Array<ArrayBuffer>, 'application/pdf', `${stem}-sheet.pdf`)
+  }
+  const inkOf = (drawing: string, pass: string): Ink => ink.get(`${drawing}/${pass}` satisfies InkKey) ?? []
+  if (as === 'archive') {
+    tell({ kind: 'progress', done: 0, of: 1, words: 'Packing the scene' })
+    return done(writeArchive({ scene, inkOf }) as Uint8Array<ArrayBuffer>, 'application/zip', `${stem}-scene.zip`)
+  }
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const surface = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
   if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
-  const inkOf = (drawing: string, pass: string): Ink => ink.get(`${drawing}/${pass}` satisfies InkKey) ?? []
-  const runs = pictureRuns(scene)
+  const runs = pictureRuns(scene, take)
   const pixelsOf = (run: (typeof runs)[number]) => {
     paintPicture(surface, { scene, shown: run.shown, inkOf, scale, clear })
     return surface.getImageData(0, 0, width, height).data
   }
-  const stem = stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, '')
 
   if (as === 'gif') {
     const gif = openGif({ width, height, transparent: clear })
@@ -57,9 +89,7 @@ function make({ scene, ink, as, scale, clear }: HandoverOrder) {
 }
 
 self.onmessage = (event: MessageEvent<unknown>) => {
-  try {
-    make(orderSchema.parse(event.data))
-  } catch (error) {
+  void Promise.resolve(event.data).then((order) => make(orderSchema.parse(order))).catch((error: unknown) => {
     tell({ kind: 'failed', sentence: error instanceof Error ? error.message : String(error) })
-  }
+  })
 }

@@ -5,12 +5,17 @@ import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } fr
 import { framesAndSeconds } from '../../parts/frames'
 import { composedPictures, playFrames } from '../../stage/player'
 import { useScene } from '../../stores/scene'
+import SheetBack from './SheetBack.vue'
 import { reportSchema, type HandoverOrder } from '../../workers/handover'
 
 const store = useScene()
 const scene = computed(() => store.scene!)
-const form = reactive({ as: 'gif' as HandoverOrder['as'], scale: 1 as HandoverOrder['scale'], clear: false })
-const runs = computed(() => pictureRuns(scene.value))
+const form = reactive({ as: 'gif' as HandoverOrder['as'], take: store.take, paper: 'a4' as HandoverOrder['paper'], scale: 1 as HandoverOrder['scale'], clear: false })
+/** Pictures go out in a size and over a ground; sheets and archives do not. */
+const pictures = computed(() => form.as === 'gif' || form.as === 'stills')
+const takes = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
+const runs = computed(() => pictureRuns(scene.value, form.take))
+const MAKES: Record<HandoverOrder['as'], string> = { gif: 'Make the GIF', stills: 'Make the stills', pdf: 'Make the PDF', csv: 'Make the CSV', archive: 'Make the archive' }
 const size = computed(() => ({ width: Math.max(1, Math.round(scene.value.settings.width * form.scale)), height: Math.max(1, Math.round(scene.value.settings.height * form.scale)) }))
 const empty = computed(() => runs.value.every((run) => run.shown.length === 0))
 const notes = computed(() => {
@@ -35,7 +40,7 @@ function preview() {
   if (!canvas.value) return
   canvas.value.width = Math.round(width * scale)
   canvas.value.height = Math.round(height * scale)
-  const pictures = composedPictures({ scene: scene.value, inkOf: store.ink!.inkOf, scale, clear: form.clear })
+  const pictures = composedPictures({ scene: scene.value, inkOf: store.ink!.inkOf, scale, take: form.take, clear: form.clear })
   const show = (frame: number) => {
     now.value = frame
     const surface = canvas.value?.getContext('2d')
@@ -49,7 +54,7 @@ onMounted(async () => {
   await store.loadInk()
   preview()
 })
-watch(() => [store.scene, form.clear], () => store.scene && preview())
+watch(() => [store.scene, form.clear, form.take], () => store.scene && preview())
 onUnmounted(() => {
   stopPreview?.()
   stop()
@@ -75,7 +80,8 @@ async function make() {
   progress.value = { share: 0, words: 'Fetching the drawings' }
   await store.loadInk()
   const ink = new Map<string, InkPiece[]>()
-  for (const { drawing } of runs.value.flatMap((run) => run.shown)) {
+  const wanted = pictures.value ? runs.value.flatMap((run) => run.shown.map((entry) => entry.drawing)) : form.as === 'archive' ? Object.keys(scene.value.drawings) : []
+  for (const drawing of wanted) {
     if (!store.ink!.isLoaded(drawing)) {
       progress.value = undefined
       trouble.value = 'Some drawings could not be fetched: the server is not answering. Start it again, then hand over.'
@@ -116,30 +122,43 @@ const bytesInWords = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round
         <legend>What goes out</legend>
         <label class="choice" :class="{ chosen: form.as === 'gif' }"><input v-model="form.as" type="radio" name="as" value="gif" /> <span><b>Looping GIF</b> <span class="note">one file that plays anywhere</span></span></label>
         <label class="choice" :class="{ chosen: form.as === 'stills' }"><input v-model="form.as" type="radio" name="as" value="stills" /> <span><b>Numbered PNG stills</b> <span class="note">every frame a picture, in a zip</span></span></label>
+        <label class="choice" :class="{ chosen: form.as === 'pdf' }"><input v-model="form.as" type="radio" name="as" value="pdf" /> <span><b>Exposure sheet to print</b> <span class="note">PDF, charts in the margin</span></span></label>
+        <label class="choice" :class="{ chosen: form.as === 'csv' }"><input v-model="form.as" type="radio" name="as" value="csv" /> <span><b>Exposure sheet as a table</b> <span class="note">CSV for a spreadsheet, and back</span></span></label>
+        <label class="choice" :class="{ chosen: form.as === 'archive' }"><input v-model="form.as" type="radio" name="as" value="archive" /> <span><b>The whole scene</b> <span class="note">open archive: JSON and SVG in a zip</span></span></label>
       </fieldset>
-      <div class="line" role="group" aria-label="Size">
+      <div v-if="takes.length > 1 && form.as !== 'archive'" class="line">
+        <label for="handover-take">Take</label>
+        <ElSelect id="handover-take" v-model="form.take" size="small" class="take"><ElOption v-for="each in takes" :key="each.id" :value="each.id" :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name" /></ElSelect>
+      </div>
+      <div v-if="form.as === 'pdf'" class="line" role="group" aria-label="Paper">
+        <span>Printed on</span>
+        <button class="word" :aria-pressed="form.paper === 'a4'" @click="form.paper = 'a4'">A4</button>
+        <button class="word" :aria-pressed="form.paper === 'letter'" @click="form.paper = 'letter'">US Letter</button>
+      </div>
+      <div v-if="pictures" class="line" role="group" aria-label="Size">
         <span>Size</span>
         <button v-for="each in ([0.5, 1, 2] as const)" :key="each" class="word" :aria-pressed="form.scale === each" @click="form.scale = each">{{ each === 0.5 ? '½' : `${each}×` }}</button>
         <span class="note">{{ size.width }} × {{ size.height }} pixels</span>
       </div>
-      <div class="line" role="group" aria-label="Background">
+      <div v-if="pictures" class="line" role="group" aria-label="Background">
         <span>Over</span>
         <button class="word" :aria-pressed="!form.clear" @click="form.clear = false">the paper</button>
         <button class="word" :aria-pressed="form.clear" @click="form.clear = true">nothing (transparent)</button>
       </div>
-      <ul v-if="notes.length > 0" class="notes"><li v-for="each in notes" :key="each">{{ each }}</li></ul>
-      <p v-if="empty" class="note">Nothing is on the sheet yet. Draw something first, then hand it over.</p>
+      <ul v-if="pictures && notes.length > 0" class="notes"><li v-for="each in notes" :key="each">{{ each }}</li></ul>
+      <p v-if="empty && pictures" class="note">Nothing is on the sheet yet. Draw something first, then hand it over.</p>
       <div v-else-if="progress" class="progress">
         <ElProgress :percentage="Math.round(progress.share * 100)" :stroke-width="10" :aria-label="progress.words" />
         <p class="note" role="status">{{ progress.words }}</p>
         <button class="word" @click="stop">Stop</button>
       </div>
-      <button v-else class="word main" @click="make">Make the {{ form.as === 'gif' ? 'GIF' : 'stills' }}</button>
+      <button v-else class="word main" @click="make">{{ MAKES[form.as] }}</button>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
       <p v-if="result" class="result" role="status">
         <a :href="result.url" :download="result.name" data-test="file">Save {{ result.name }}</a>
         <span class="note">{{ bytesInWords(result.bytes) }}, made in {{ (result.ms / 1000).toFixed(1) }} s</span>
       </p>
+      <SheetBack v-if="form.as === 'csv'" :take="form.take" />
     </section>
   </div>
 </template>
@@ -205,6 +224,10 @@ legend {
   flex-wrap: wrap;
   gap: 7px;
   align-items: center;
+}
+
+.take {
+  width: 200px;
 }
 
 .notes {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameSchema, sentenceOf } from '@unhurried/core'
+import { ARCHIVE_LIMITS, nameSchema, sentenceOf } from '@unhurried/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, type Production } from '../../api'
 import { freshId } from '../../ids'
@@ -21,6 +21,23 @@ async function load() {
   }
 }
 onMounted(load)
+
+const bringing = ref<{ production: string; sentence: string; wrong: boolean }>()
+async function bringIn(production: string, event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  bringing.value = { production, sentence: `Reading ${file.name} …`, wrong: false }
+  try {
+    if (file.size > ARCHIVE_LIMITS.packed) throw new Error(`${file.name} is larger than ${ARCHIVE_LIMITS.packed / 1024 / 1024} MB.`)
+    const { scene } = await api.putArchive({ id: freshId(), production }, file)
+    await load()
+    bringing.value = { production, sentence: `${scene.settings.name} is on the shelf now.`, wrong: false }
+  } catch (error) {
+    bringing.value = { production, sentence: (error as Error).message, wrong: true }
+  }
+  field.value = ''
+}
 
 async function addProduction() {
   const parsed = nameSchema.safeParse(newName.value)
@@ -62,8 +79,10 @@ async function addProduction() {
       <div class="head">
         <h2>{{ production.name }}</h2>
         <span class="note">{{ production.scenes.length }} scene{{ production.scenes.length === 1 ? '' : 's' }}</span>
+        <label class="word bring">Bring in a scene … <input type="file" class="unseen" accept=".zip,application/zip" :aria-label="`Bring a scene from an archive into ${production.name}`" @change="bringIn(production.id, $event)" /></label>
         <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }">Set up a new scene</RouterLink>
       </div>
+      <p v-if="bringing?.production === production.id" :class="bringing.wrong ? 'wrong' : 'note'" :role="bringing.wrong ? 'alert' : 'status'">{{ bringing.sentence }}</p>
       <ul>
         <li v-for="entry in production.scenes" :key="entry.id" class="paper card">
           <RouterLink :to="{ name: 'draw', params: { scene: entry.id } }">
@@ -99,7 +118,15 @@ async function addProduction() {
   gap: 16px;
 }
 
-.head > :last-child {
+.bring {
+  margin-left: auto;
+}
+
+.bring:focus-within {
+  outline: 2px solid var(--lagoon);
+}
+
+.head > :last-child:not(.bring + a) {
   margin-left: auto;
   text-decoration: none;
 }

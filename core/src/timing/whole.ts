@@ -1,4 +1,4 @@
-import { isCycle, totalFrames } from '../timing/column'
+import { isCycle, totalFrames } from './column'
 import { refuse } from '../scene/refusal'
 import { sceneSchema, type Scene } from '../scene/schema'
 import { sentenceOf } from '../scene/sentence'

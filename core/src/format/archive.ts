@@ -1,0 +1,184 @@
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex } from '@noble/hashes/utils.js'
+import { XMLParser } from 'fast-xml-parser'
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
+import { z } from 'zod'
+import { checkedScene } from '../timing/whole'
+import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../scene/schema'
+import { sentenceOf } from '../scene/sentence'
+import { pieceSchema, settled, type Ink, type InkPiece } from '../shape/ink'
+import { strokeOutline } from '../shape/outline'
+
+/**
+ * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),
+ * `scene.json` (the document), `scene.schema.json` (its JSON Schema) and `ink/<drawing>/<pass>.svg`,
+ * one picture for each pass that holds ink. docs/formats.md tells it to people.
+ */
+const MANIFEST = 'manifest.json'
+const SCENE = 'scene.json'
+const SCHEMA = 'scene.schema.json'
+const INK = /^ink\/([A-Za-z0-9][A-Za-z0-9_-]{0,31})\/([a-z-]+)\.svg$/
+export const ARCHIVE_LIMITS = { packed: 128 * 1024 * 1024, unpacked: 512 * 1024 * 1024, files: 40_000 } as const
+
+const sceneFileSchema = z.strictObject({ format: z.literal('unhurried-sketch scene'), version: z.literal(1), scene: sceneSchema })
+const manifestSchema = z.strictObject({
+  format: z.literal('unhurried-sketch archive'),
+  version: z.literal(1),
+  files: z.record(z.string(), z.strictObject({ bytes: z.int().min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/) })),
+})
+
+/** The published JSON Schema of `scene.json` (draft 2020-12). */
+export function sceneFileJsonSchema(): object {
+  return { $id: 'scene.schema.json', title: 'A scene of Unhurried Sketch', ...z.toJSONSchema(sceneFileSchema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' }) }
+}
+
+/** An archive that cannot be read, with a sentence a person can act on. */
+export class ArchiveRefused extends RangeError {
+  override readonly name = 'ArchiveRefused'
+}
+const refuse = (sentence: string): never => {
+  throw new ArchiveRefused(sentence)
+}
+
+export interface SceneWithInk {
+  readonly scene: Scene
+  readonly inkOf: (drawing: string, pass: Pass) => Ink
+}
+
+const json = (value: unknown) => strToU8(`${JSON.stringify(value, undefined, 1)}\n`)
+const entry = (bytes: Uint8Array) => ({ bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) })
+
+/** The archive's bytes; the same scene always gives the same bytes. */
+export function writeArchive({ scene, inkOf }: SceneWithInk): Uint8Array {
+  const files: Record<string, Uint8Array> = {
+    [SCENE]: json({ format: 'unhurried-sketch scene', version: 1, scene }),
+    [SCHEMA]: json(sceneFileJsonSchema()),
+  }
+  for (const drawing of Object.keys(scene.drawings)) {
+    for (const pass of PASSES) {
+      const ink = inkOf(drawing, pass)
+      if (ink.length > 0) files[`ink/${drawing}/${pass}.svg`] = strToU8(inkSvg(scene, ink))
+    }
+  }
+  const manifest = json({ format: 'unhurried-sketch archive', version: 1, files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, entry(bytes)])) })
+  const dated: Zippable = Object.fromEntries(Object.entries({ [MANIFEST]: manifest, ...files }).map(([name, bytes]) => [name, [bytes, { mtime: new Date(Date.UTC(2000, 0, 2)), level: 6 }]]))
+  return zipSync(dated)
+}
+
+const attribute = (text: string) => text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
+
+function outlinePath(points: ArrayLike<readonly [number, number]>): string {
+  let d = ''
+  for (let i = 0; i < points.length; i++) d += `${i === 0 ? 'M' : 'L'}${points[i]![0].toFixed(2)} ${points[i]![1].toFixed(2)}`
+  return d === '' ? '' : `${d}Z`
+}
+
+/** One pass as a picture any program can show; what the hand did is in its `data-` attributes. */
+export function inkSvg(scene: Scene, ink: Ink): string {
+  const { width, height } = scene.settings
+  const colours = new Map(scene.palette.map(({ id, colour }) => [id, colour]))
+  const paths = ink.map((piece) => {
+    const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
+    if (piece.kind === 'fill') {
+      const corners = Array.from({ length: piece.outline.length / 2 }, (_, i) => [piece.outline[2 * i]!, piece.outline[2 * i + 1]!] as const)
+      return `<path ${common} data-outline="${piece.outline.join(' ')}" d="${outlinePath(corners)}"/>`
+    }
+    return `<path ${common} data-size="${piece.size}" data-points="${piece.points.join(' ')}" d="${outlinePath(strokeOutline({ points: piece.points, size: piece.size }, true))}"/>`
+  })
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${paths.join('\n')}\n</svg>\n`
+}
+
+const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '', parseAttributeValue: false, processEntities: true, htmlEntities: false, isArray: (name) => name === 'path' })
+const svgSchema = z.object({ svg: z.object({ path: z.array(z.record(z.string(), z.string())).default([]) }) })
+const numbers = (text: string | undefined) => (text ?? '').split(/\s+/).filter(Boolean).map(Number)
+
+function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
+  const text = strFromU8(bytes)
+  if (/<!(DOCTYPE|ENTITY)/i.test(text)) refuse(`The picture ${name} declares entities of its own, which no picture of ours does.`)
+  const parsed = svgSchema.safeParse(parser.parse(text))
+  if (!parsed.success) refuse(`The picture ${name} is not one of ours: ${sentenceOf(parsed.error)}`)
+  return parsed.data!.svg.path.map((path) => {
+    const { id, 'data-kind': kind, 'data-swatch': swatch } = path
+    const piece = pieceSchema.safeParse(kind === 'fill' ? { kind, id, swatch, outline: numbers(path['data-outline']) } : { kind, id, swatch, size: Number(path['data-size']), points: numbers(path['data-points']) })
+    return piece.success ? settled(piece.data) : refuse(`A line in ${name} cannot be read: ${sentenceOf(piece.error)}`)
+  })
+}
+
+type Limits = { readonly [limit in keyof typeof ARCHIVE_LIMITS]: number }
+const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`
+
+function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array> {
+  let files = 0
+  let size = 0
+  const names = new Set<string>()
+  return unzipSync(bytes, {
+    filter({ name, originalSize }) {
+      if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[A-Za-z]:|\0/.test(name)) refuse(`It holds a file that would lie outside it (${name.slice(0, 80)}). Nothing was unpacked.`)
+      // Folders by themselves hold nothing.
+      if (name.endsWith('/') && originalSize === 0) return false
+      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name)) refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
+      if (names.has(name)) refuse(`It holds ${name} twice.`)
+      names.add(name)
+      files++
+      size += originalSize
+      if (files > limits.files) refuse(`It holds more than ${limits.files} files.`)
+      if (size > limits.unpacked) refuse(`Unpacked it would take more than ${megabytes(limits.unpacked)}.`)
+      return true
+    },
+  })
+}
+
+function parsedJson<S extends z.ZodType>(schema: S, name: string, bytes: Uint8Array | undefined): z.infer<S> {
+  if (!bytes) return refuse(`${name} is missing.`)
+  let value: unknown
+  try {
+    value = JSON.parse(strFromU8(bytes))
+  } catch {
+    refuse(`${name} is not JSON.`)
+  }
+  const parsed = schema.safeParse(value)
+  return parsed.success ? parsed.data : refuse(`${name} is not in the expected form: ${sentenceOf(parsed.error)}`)
+}
+
+/**
+ * A scene and its ink from an archive's bytes, every size, hash, schema and cross-reference checked.
+ * Errors: ArchiveRefused with a sentence, whatever is wrong with the bytes.
+ */
+export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS): { scene: Scene; ink: Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }> } {
+  try {
+    if (bytes.length > limits.packed) refuse(`It is larger than ${megabytes(limits.packed)}.`)
+    const files = unpacked(bytes, limits)
+    const manifest = parsedJson(manifestSchema, MANIFEST, files[MANIFEST])
+    const present = Object.keys(files).filter((name) => name !== MANIFEST)
+    for (const name of Object.keys(manifest.files)) if (!Object.hasOwn(files, name)) refuse(`${name} is missing.`)
+    for (const name of present) {
+      const expected = Object.hasOwn(manifest.files, name) ? manifest.files[name]! : refuse(`${name} is not named in ${MANIFEST}.`)
+      const found = entry(files[name]!)
+      if (found.bytes !== expected.bytes || found.sha256 !== expected.sha256) refuse(`${name} is damaged: its bytes are not those that were written.`)
+    }
+    const { scene: raw } = parsedJson(sceneFileSchema, SCENE, files[SCENE])
+    const scene = checkedScene(raw)
+    const ink = new Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>()
+    for (const name of present) {
+      const [, drawing, pass] = INK.exec(name) ?? []
+      if (drawing === undefined) continue
+      const known = passSchema.safeParse(pass)
+      if (!scene.drawings[drawing] || !known.success) refuse(`${name} belongs to no drawing of the scene.`)
+      const pieces = readInkSvg(name, files[name]!)
+      if (new Set(pieces.map((piece) => piece.id)).size !== pieces.length) refuse(`${name} holds a line twice.`)
+      if (pieces.some((piece) => !scene.palette.some((swatch) => swatch.id === piece.swatch))) refuse(`${name} uses a colour that is not in the scene.`)
+      ink.set(`${drawing}/${pass}`, { drawing, pass: known.data!, ink: pieces })
+    }
+    for (const drawing of Object.values(scene.drawings)) {
+      for (const pass of PASSES) {
+        const count = ink.get(`${drawing.id}/${pass}`)?.ink.length ?? 0
+        if (count !== (drawing.passes[pass] ?? 0)) refuse(`Drawing ${drawing.number} should hold ${drawing.passes[pass] ?? 0} lines on its ${pass} pass and the archive has ${count}.`)
+      }
+    }
+    return { scene, ink }
+  } catch (error) {
+    if (error instanceof ArchiveRefused) throw error
+    const why = error instanceof Error ? error.message : String(error)
+    throw new ArchiveRefused(`It is not a whole zip archive of a scene (${why}).`)
+  }
+}
