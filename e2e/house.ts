@@ -71,6 +71,26 @@ export function deskOf(page: Page, house: House) {
       const text = new Map(cells.map(([name, content, kind]) => [name, kind.includes('empty') ? '.' : content || '|']))
       return Array.from({ length: frames }, (_, i) => text.get(`${level}:${i + 1}`) ?? '?').join(' ')
     },
+    /** Chooses frames on the sheet by dragging from one square to another. */
+    async choose(level: string, from: number, to: number, lastLevel = level) {
+      const [a, b] = [(await this.cell(level, from).boundingBox())!, (await this.cell(lastLevel, to).boundingBox())!]
+      await page.mouse.move(a.x + a.width / 2, a.y + 8)
+      await page.mouse.down()
+      await page.mouse.move(b.x + b.width / 2, b.y + 8, { steps: 6 })
+      await page.mouse.up()
+    },
+    /** Presses on the paper at shares of its width and height. */
+    async press(x: number, y: number) {
+      const box = (await paper.boundingBox())!
+      await page.mouse.click(box.x + x * box.width, box.y + y * box.height)
+    },
+    /** Drags from one place on the page to another, through `steps` moves. */
+    async drag(from: { x: number; y: number }, to: { x: number; y: number }) {
+      await page.mouse.move(from.x, from.y)
+      await page.mouse.down()
+      await page.mouse.move(to.x, to.y, { steps: 8 })
+      await page.mouse.up()
+    },
     /** How many pixels on the table are nearer to a colour than `reach`. */
     pixels: (colour: readonly [number, number, number], reach = 40) =>
       paper.evaluate((canvas, [[r, g, b], far]) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { chartSpan, favoured, fractionInWords, isDrawn, measuredChart, planOfWork, SAME_PLACE, snapToHalves, type Chart, type Landmark, type MeasuredMark } from '@unhurried/core'
+import { chartSpan, favoured, fractionInWords, isDrawn, landmarksOf, measuredChart, planOfWork, SAME_PLACE, snapToHalves, type Chart, type Landmark, type MeasuredMark } from '@unhurried/core'
 import { Minus, Plus } from '@lucide/vue'
 import { computed, ref, watch } from 'vue'
 import { freshId } from '../../ids'
@@ -38,12 +38,14 @@ const rungs = computed<Rung[]>(() => spread([{ drawing: props.chart.from, fracti
 const entryOf = (drawing: string) => scene.value.drawings[drawing]!
 const isEnd = (drawing: string) => drawing === props.chart.from || drawing === props.chart.to
 
-const measured = computed(() => {
-  if (!props.landmark) return []
+/** By the landmark in hand, or another one that is pinned where this one is not. */
+const measuring = computed(() => {
   const { level, from, to } = props.chart
-  const all = measuredChart(scene.value, { level, from, to, landmark: props.landmark.id, take: store.take, planned: props.chart })
-  return spread((all ?? []).filter((mark) => !isEnd(mark.drawing)).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 })))
+  const measure = (landmark: Landmark) => (measuredChart(scene.value, { level, from, to, landmark: landmark.id, take: store.take, planned: props.chart }) ?? []).filter((mark) => !isEnd(mark.drawing))
+  const all = [...(props.landmark ? [props.landmark] : []), ...landmarksOf(scene.value, level)].map((landmark) => ({ landmark, marks: measure(landmark) }))
+  return all.find(({ marks }) => marks.length > 0) ?? all[0]
 })
+const measured = computed(() => spread((measuring.value?.marks ?? []).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 }))))
 /** Beyond a third of its step a drawing is away from its place. */
 const away = (mark: MeasuredMark) => mark.error !== undefined && Math.abs(mark.error.share) > 0.35 && Math.abs(mark.error.px) > 2
 
@@ -168,7 +170,7 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         <text :x="CENTRE + 23" :y="mark.label + 4.5"><tspan class="number">{{ number(mark.drawing) }}</tspan> {{ Math.round(mark.fraction * 100) }} %<tspan v-if="mark.error && Math.abs(mark.error.px) >= 0.5" class="error" dx="4">{{ mark.error.px > 0 ? '+' : '−' }}{{ Math.abs(mark.error.px).toFixed(0) }} px</tspan></text>
       </g>
       <text :x="CENTRE - 4" y="257" text-anchor="end" class="foot">planned</text>
-      <text :x="CENTRE + 6" y="257" class="foot">{{ landmark ? (measured.length > 0 ? `measured, ${landmark.name}` : 'nothing measured') : '' }}</text>
+      <text :x="CENTRE + 6" y="257" class="foot">{{ measuring ? (measured.length > 0 ? `measured, ${measuring.landmark.name}` : 'nothing measured') : '' }}</text>
     </svg>
     <div v-if="inHand" class="hand" role="group" :aria-label="`Mark of drawing ${number(inHand.drawing)}`">
       <span><b>{{ number(inHand.drawing) }}</b> {{ fractionInWords(inHand.fraction) }}, held {{ step?.exposure ?? 0 }}</span>

@@ -18,6 +18,11 @@ const form = reactive({
   exposure: was.exposure.join(' '),
 })
 const WAYS = [{ by: 'halves', word: 'Halves' }, { by: 'thirds', word: 'Thirds' }, { by: 'law', word: 'A law' }] as const
+/** Another way begins at its plainest: thirds with no further halves, halves with one to each side. */
+function choose(by: typeof form.by) {
+  if (by !== form.by && by !== 'law') form.slowOut = form.slowIn = by === 'thirds' ? 0 : 1
+  form.by = by
+}
 const wished = computed<Spacing>(() => (form.by === 'law' ? { by: 'law', law: form.law, strength: form.strength } : { by: form.by, slowOut: form.slowOut, slowIn: form.slowIn }))
 const sentence = ref('')
 // Kept from one try to the next, so that a drawing tried twice is the same drawing.
@@ -49,7 +54,7 @@ onUnmounted(() => store.attempt())
     <h3>Space the chart anew</h3>
     <p class="note">Now {{ spacingInWords(start) }}. The sheet and the ladder show what you choose before you take it.</p>
     <div class="line" role="group" aria-label="Spacing">
-      <button v-for="way in WAYS" :key="way.by" class="word" :aria-pressed="form.by === way.by" @click="form.by = way.by">{{ way.word }}</button>
+      <button v-for="way in WAYS" :key="way.by" class="word" :aria-pressed="form.by === way.by" @click="choose(way.by)">{{ way.word }}</button>
     </div>
     <div v-if="form.by === 'law'" class="line">
       <ElSelect v-model="form.law" class="law" size="small" aria-label="Law"><ElOption v-for="law in SPACING_LAWS" :key="law" :value="law" :label="LAW_WORDS[law]" /></ElSelect>

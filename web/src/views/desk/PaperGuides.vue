@@ -199,6 +199,16 @@ function onKey(event: KeyboardEvent) {
   touch-action: none;
 }
 
+/* Only the paper and its handles answer the pen, not what is written over them. */
+.guides :deep(*) {
+  pointer-events: none;
+}
+
+.guides.to-pin [data-handle],
+.guides.to-slide [data-handle] {
+  pointer-events: all;
+}
+
 .guides.to-pin {
   cursor: crosshair;
 }

@@ -7,7 +7,8 @@ import type { Slides } from './useSlides'
 
 const props = defineProps<{ slides: Slides; under: readonly UnderLight[] }>()
 const store = useScene()
-const ids = computed(() => [...props.under].reverse().map((entry) => entry.drawing))
+/** In the order of the sheet: what comes earlier first. */
+const ids = computed(() => [...props.under].sort((a, b) => (a.style === b.style ? 0 : a.style === 'earlier' ? -1 : 1)).map((entry) => entry.drawing))
 watch(ids, (now) => {
   const picked = props.slides.picked.value
   if (picked === undefined || !now.includes(picked)) props.slides.pick(now[0])

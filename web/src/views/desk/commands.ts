@@ -99,7 +99,7 @@ export function useCommands(run: (id: CommandId) => void, expose: (frames: numbe
     const bindings: Record<string, (event: KeyboardEvent) => void> = {}
     for (const [id, key] of keys) bindings[key === '?' ? 'Shift+?' : key] = guarded(() => run(id))
     for (let digit = 1; digit <= 9; digit++) bindings[String(digit)] = guarded(() => expose(digit))
-    for (const [key, act] of Object.entries(always)) bindings[key] = guarded(act)
+    for (const [key, act] of Object.entries(always)) bindings[key] = key === 'Escape' ? () => void (quiet() || act()) : guarded(act)
     release = tinykeys(window, bindings)
   }, { immediate: true })
   onUnmounted(() => release())
