@@ -230,7 +230,8 @@ test('the sheet: a range by mouse and keyboard, digits, retime, cut one for punc
   expect(await desk.sheet('A', 22)).toBe('1 | | . . . . . . 10 | | 13 | 4 | | 7 | | (13) |')
 
   // An end of a hold dragged down, live, then let go.
-  const grip = centre(await desk.cell('A', 3).locator('.grip').boundingBox())
+  const square = (await desk.cell('A', 3).boundingBox())!
+  const grip = { x: square.x + square.width / 2, y: square.y + square.height - 3 }
   await page.mouse.move(grip.x, grip.y)
   await page.mouse.down()
   await page.mouse.move(grip.x, grip.y + 44, { steps: 5 })

@@ -72,6 +72,19 @@ function watchMainThread() {
   }
 }
 
+/** Milliseconds from the opening of a page to the first line on its paper. */
+const firstPicture = (page) => page.evaluate(() => new Promise((resolve) => {
+  const dark = () => {
+    const canvas = document.querySelector('[data-test=table] canvas')
+    if (!canvas || canvas.width < 50) return false
+    const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
+    for (let i = 0; i < data.length; i += 4) if (data[i] < 90 && data[i + 1] < 90 && data[i + 2] < 90) return true
+    return false
+  }
+  const look = () => (dark() ? resolve(performance.now()) : requestAnimationFrame(look))
+  look()
+}))
+
 async function desk(browser, url) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.addInitScript(watchMainThread)
@@ -112,21 +125,121 @@ async function desk(browser, url) {
     const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const opened = await fresh.newPage()
     await opened.goto(`${url}/scene/bench200/draw`, { waitUntil: 'commit' })
-    const ms = await opened.evaluate(() => new Promise((resolve) => {
-      const dark = () => {
-        const canvas = document.querySelector('[data-test=table] canvas')
-        if (!canvas || canvas.width < 50) return false
-        const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
-        for (let i = 0; i < data.length; i += 4) if (data[i] < 90 && data[i + 1] < 90 && data[i + 2] < 90) return true
-        return false
-      }
-      const look = () => (dark() ? resolve(performance.now()) : requestAnimationFrame(look))
-      look()
-    }))
-    first.push(ms)
+    first.push(await firstPicture(opened))
     await fresh.close()
   }
   say(`first picture of a scene of 200 drawings × 20 strokes, cold: ${figures(first, 'ms', 0)}`)
+}
+
+const LEVELS = 20
+const FRAMES = 2000
+
+/** A scene of 2,000 frames by 20 levels, every frame of every level an exposure of its own, sent as an archive. */
+async function wideScene(core, port) {
+  let scene = core.newScene(settings('Two thousand by twenty', FRAMES))
+  const make = (edit) => (scene = core.applyEdit(scene, edit).scene)
+  for (let n = 0; n < LEVELS; n++) {
+    const level = n === 0 ? 'A' : `L${n}`
+    if (n > 0) make({ type: 'level.add', level: core.newLevel({ id: level, name: `Lv${n}`, approach: 'straight-ahead' }), at: n })
+    const ids = Array.from({ length: 100 }, (_, i) => `${level}d${i}`)
+    scene = {
+      ...scene,
+      drawings: { ...scene.drawings, ...Object.fromEntries(ids.map((id, i) => [id, { id, level, number: String(i + 1), role: i % 8 === 0 ? 'key' : 'inbetween', note: '', passes: {} }])) },
+      sheets: { main: { ...scene.sheets.main, [level]: Array.from({ length: FRAMES }, (_, i) => ({ drawing: ids[i % 100], frames: 1 })) } },
+    }
+  }
+  const answer = await fetch(`http://127.0.0.1:${port}/api/archives?id=wide&production=bench`, { method: 'POST', headers: { 'content-type': 'application/zip' }, body: core.writeArchive({ scene, inkOf: () => [] }) })
+  if (!answer.ok) throw new Error(await answer.text())
+}
+
+/** From one frame on the screen to the next while something goes on, and what an edit by key costs until it is painted. */
+async function sheet(browser, url) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(() => localStorage.setItem('unhurried-sheet-width', '980'))
+  await page.goto(`${url}/scene/wide/draw`)
+  await page.locator('[data-cell="A:1"]').waitFor()
+  await page.waitForLoadState('networkidle')
+  const inPage = await page.locator('.cell').count()
+  const gaps = await page.evaluate(() => new Promise((resolve) => {
+    const view = document.querySelector('[aria-label="Exposure sheet"]')
+    const found = []
+    let last
+    let frame = 0
+    const step = (now) => {
+      if (last !== undefined) found.push(now - last)
+      last = now
+      if (++frame > 240) return resolve(found.slice(20))
+      // A quick flick of the wheel: eleven frames of the sheet at each frame of the screen, and across now and then.
+      view.scrollTop += 242
+      if (frame % 60 === 0) view.scrollLeft = view.scrollLeft > 0 ? 0 : 400
+      requestAnimationFrame(step)
+    }
+    requestAnimationFrame(step)
+  }))
+  say(`sheet of ${FRAMES.toLocaleString('en')} × ${LEVELS}, scrolled 242 px at every frame of the screen: frame to frame ${figures(gaps, 'ms', 1)}; ${inPage} of ${(FRAMES * LEVELS).toLocaleString('en')} squares in the page`)
+  await page.locator('[aria-label="Exposure sheet"]').evaluate((view) => (view.scrollTop = 0))
+  await page.locator('[data-cell="A:5"]').click()
+  const edits = []
+  for (let i = 0; i < 40; i++) {
+    edits.push(await page.evaluate((key) => new Promise((resolve) => {
+      requestAnimationFrame(() => {
+        const began = performance.now()
+        window.dispatchEvent(new KeyboardEvent('keydown', { key, code: `Digit${key}`, bubbles: true }))
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => resolve(performance.now() - began)
+        queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
+      })
+    }), i % 2 === 0 ? '3' : '1'))
+  }
+  say(`an exposure changed by a digit on that sheet, key to painted: ${figures(edits.slice(4), 'ms')}; p95 is ${((at(edits.slice(4), 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a 60 Hz frame`)
+  await page.close()
+}
+
+/** A page opened cold: when the first picture is there, and when every line of the scene is. */
+async function opening(browser, url, scene, drawings) {
+  const [first, whole] = [[], []]
+  for (let run = 0; run < 5; run++) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const page = await context.newPage()
+    await page.goto(`${url}/scene/${scene}/draw`, { waitUntil: 'commit' })
+    first.push(await firstPicture(page))
+    await page.waitForLoadState('networkidle')
+    whole.push((await page.evaluate(() => Math.max(...performance.getEntriesByType('resource').filter((entry) => entry.name.includes('/ink')).map((entry) => entry.responseEnd)))))
+    await context.close()
+  }
+  say(`a scene of ${drawings} drawings × 20 strokes opened cold: first picture ${figures(first, 'ms', 0)}; every line fetched ${figures(whole, 'ms', 0)}`)
+}
+
+/** Paths, targets and the order of work of a level of a thousand drawings, worked out from nothing. */
+function arcs(core) {
+  let scene = core.newScene(settings('A thousand drawings', 1000))
+  scene = core.applyEdit(scene, { type: 'landmark.put', level: 'A', landmark: { id: 'nose', name: 'Nose' } }).scene
+  const ids = Array.from({ length: 1000 }, (_, i) => `d${i}`)
+  const role = (i) => (i % 10 === 0 || i === 999 ? 'key' : 'inbetween')
+  const pin = (i) => ({ nose: { x: 600 + 300 * Math.cos(i / 37), y: 360 + 200 * Math.sin(i / 23) } })
+  const charts = Array.from({ length: 100 }, (_, n) => {
+    const to = Math.min(999, (n + 1) * 10)
+    const between = ids.slice(n * 10 + 1, to)
+    return { id: `c${n}`, level: 'A', from: ids[n * 10], to: ids[to], spacing: { by: 'hand' }, exposure: [1], marks: between.map((drawing, i) => ({ drawing, fraction: ((i + 1) / (between.length + 1)) ** 1.6 })) }
+  })
+  scene = {
+    ...scene,
+    drawings: Object.fromEntries(ids.map((id, i) => [id, { id, level: 'A', number: String(i + 1), role: role(i), note: '', passes: {}, pins: pin(i) }])),
+    charts: Object.fromEntries(charts.map((chart) => [chart.id, chart])),
+    sheets: { main: { A: ids.map((drawing) => ({ drawing, frames: 1 })) } },
+  }
+  const [orders, paths] = [[], []]
+  for (let run = 0; run < 15; run++) {
+    const fresh = structuredClone(scene)
+    const began = performance.now()
+    core.planOfWork(fresh, 'A')
+    orders.push(performance.now() - began)
+    const then = performance.now()
+    for (const chart of Object.values(fresh.charts)) core.chartTargets(fresh, chart)
+    paths.push(performance.now() - then)
+  }
+  say(`order of work for 1,000 drawings on 100 charts: ${figures(orders.slice(3), 'ms')}`)
+  say(`paths and targets of all 100 charts through 101 keys: ${figures(paths.slice(3), 'ms')}; one chart ${(at(paths.slice(3), 0.5) / 100).toFixed(2)} ms`)
 }
 
 /** Frames of a sample scene as raw RGBA, painted by the app itself. */
@@ -232,7 +345,7 @@ async function keeping(post, cluster, work) {
 }
 
 /** `npm run bench -- gif` prints only that part. */
-const PARTS = ['desk', 'gif', 'keeping']
+const PARTS = ['desk', 'sheet', 'timing', 'gif', 'keeping']
 const wanted = process.argv.slice(2)
 
 await orStop(async () => {
@@ -261,6 +374,17 @@ await orStop(async () => {
       ])
       await makeScene(post, 'bench200', 'Two hundred drawings', 200, Array.from({ length: 200 }, (_, i) => [key(`e${i + 1}`, i + 1), inked(`e${i + 1}`, 20, 100 + i)]).flat())
       await desk(browser, url)
+    }
+    if (does('sheet') || does('timing')) {
+      await bundle({ entryPoints: [join(root, 'core', 'src', 'index.ts')], bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'core.mjs'), logLevel: 'error' })
+      const core = await import(pathToFileURL(join(work, 'core.mjs')).href)
+      if (does('timing')) arcs(core)
+      if (does('sheet')) {
+        await wideScene(core, server.port)
+        await sheet(browser, url)
+        await makeScene(post, 'bench600', 'Six hundred drawings', 600, Array.from({ length: 600 }, (_, i) => [key(`s${i + 1}`, i + 1), inked(`s${i + 1}`, 20, 500 + i)]).flat())
+        await opening(browser, url, 'bench600', 600)
+      }
     }
     if (does('gif')) {
       const lime = await sampleFrames(browser, url, 'lowtide-lime', work)

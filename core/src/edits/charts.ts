@@ -332,10 +332,7 @@ export const chartTakeOver = editKind({
   words: ({ marks }) => `the measured spacing of ${marks.length} drawings taken over as a chart`,
 })
 
-/**
- * The chart a drawing belongs to as one of its marks, else the innermost chart whose span covers
- * `frame`, else one that leads to the drawing there.
- */
+/** The chart a drawing belongs to as one of its marks, else the innermost chart whose span covers `frame`. */
 export function chartHere(scene: Scene, level: string, frame: number, inTake = scene.mainTake): Chart | undefined {
   const drawing = exposureAt(exposuresOf(scene, level, inTake), frame)?.drawing
   const charts = Object.values(scene.charts).filter((chart) => chart.level === level)
@@ -343,5 +340,5 @@ export function chartHere(scene: Scene, level: string, frame: number, inTake = s
     const span = chartSpan(scene, chart, inTake)
     return span && frame >= span.fromFrame && frame < span.toFrame ? [{ chart, frames: span.toFrame - span.fromFrame }] : []
   }).sort((a, b) => a.frames - b.frames)
-  return charts.find(({ marks }) => marks.some((mark) => mark.drawing === drawing)) ?? covering[0]?.chart ?? charts.find((chart) => chart.to === drawing)
+  return charts.find(({ marks }) => marks.some((mark) => mark.drawing === drawing)) ?? covering[0]?.chart
 }

@@ -19,11 +19,21 @@ export interface Path {
   readonly arc: Arc
 }
 
+const known = new WeakMap<Scene, Map<string, Path | undefined>>()
+
 /**
  * The path of one landmark over a level, closed when the level is a loop; undefined with fewer than
  * two pins on keys and breakdowns. A bend of a chart bows out the piece between its two ends.
  */
 export function pathOf(scene: Scene, level: string, landmark: Landmark, take = scene.mainTake): Path | undefined {
+  let paths = known.get(scene)
+  if (!paths) known.set(scene, (paths = new Map()))
+  const name = `${take}/${level}/${landmark.id}`
+  if (!paths.has(name)) paths.set(name, pathThrough(scene, level, landmark, take))
+  return paths.get(name)
+}
+
+function pathThrough(scene: Scene, level: string, landmark: Landmark, take: string): Path | undefined {
   const stations = drawingsShown(exposuresOf(scene, level, take)).flatMap(({ drawing }) => {
     const entry = scene.drawings[drawing]!
     const pin = entry.role === 'inbetween' ? undefined : pinOf(entry, landmark.id)

@@ -9,41 +9,52 @@ export interface Placed extends Exposure {
   readonly index: number
 }
 
-/** Each exposure with the frame where it begins. */
-export function placed(exposures: Exposures): Placed[] {
+interface Reading {
+  readonly placed: readonly Placed[]
+  readonly shown: readonly { readonly drawing: string; readonly frame: number }[]
+  readonly first: ReadonlyMap<string, number>
+}
+
+/** Lists of exposures never change once they are made, so each is read once. */
+const readings = new WeakMap<Exposures, Reading>()
+
+function reading(exposures: Exposures): Reading {
+  let found = readings.get(exposures)
+  if (found) return found
   let frame = 1
-  return exposures.map((exposure, index) => {
+  const all = exposures.map((exposure, index) => {
     const here = { ...exposure, frame, index }
     frame += exposure.frames
     return here
   })
+  const first = new Map<string, number>()
+  for (const entry of all) if (entry.drawing !== null && !first.has(entry.drawing)) first.set(entry.drawing, entry.frame)
+  found = { placed: all, first, shown: [...first].map(([drawing, from]) => ({ drawing, frame: from })) }
+  readings.set(exposures, found)
+  return found
 }
+
+/** Each exposure with the frame where it begins. */
+export const placed = (exposures: Exposures): readonly Placed[] => reading(exposures).placed
 
 /** The exposure that covers `frame`, or undefined beyond the end. */
 export function exposureAt(exposures: Exposures, frame: number): Placed | undefined {
-  let start = 1
-  for (let index = 0; index < exposures.length; index++) {
-    const { drawing, frames } = exposures[index]!
-    if (frame >= start && frame < start + frames) return { drawing, frames, frame: start, index }
-    start += frames
+  const all = placed(exposures)
+  let [low, high] = [0, all.length - 1]
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (all[middle]!.frame <= frame) low = middle
+    else high = middle - 1
   }
-  return undefined
+  const here = all[low]
+  return here && frame >= here.frame && frame < here.frame + here.frames ? here : undefined
 }
 
 /** The frame where `drawing` is first shown, or undefined when it is in no exposure. */
-export function firstFrameOf(exposures: Exposures, drawing: string): number | undefined {
-  return placed(exposures).find((exposure) => exposure.drawing === drawing)?.frame
-}
+export const firstFrameOf = (exposures: Exposures, drawing: string): number | undefined => reading(exposures).first.get(drawing)
 
 /** Every drawing of the list once, in the order of first showing. */
-export function drawingsShown(exposures: Exposures): { drawing: string; frame: number }[] {
-  const seen = new Set<string>()
-  return placed(exposures).flatMap(({ drawing, frame }) => {
-    if (drawing === null || seen.has(drawing)) return []
-    seen.add(drawing)
-    return [{ drawing, frame }]
-  })
-}
+export const drawingsShown = (exposures: Exposures): Reading['shown'] => reading(exposures).shown
 
 /** What a level shows in a take, exposure by exposure, every turn of a cycle written out. */
 export function exposuresOf(scene: Scene, level: string, take = scene.mainTake): Exposures {

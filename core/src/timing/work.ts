@@ -1,6 +1,6 @@
 import type { Chart, Drawing, Scene } from '../scene/schema'
 import { inbetweenOrder, SAME_PLACE, type InbetweenStep } from './order'
-import { chartSpan, exposuresOf, placed, type Placed } from './sheet'
+import { chartSpan, drawingsShown, exposureAt, exposuresOf, firstFrameOf } from './sheet'
 
 /** One drawing still to make or already made, with how it is found. */
 export interface WorkStep {
@@ -35,10 +35,9 @@ function apart(marks: Chart['marks']): Chart['marks'] {
  */
 export function planOfWork(scene: Scene, level: string, take = scene.mainTake): WorkStep[] {
   const exposures = exposuresOf(scene, level, take)
-  const first = new Map<string, Placed>()
-  for (const entry of placed(exposures)) if (entry.drawing !== null && !first.has(entry.drawing)) first.set(entry.drawing, entry)
   const step = (drawing: string, between?: WorkStep['between']): WorkStep[] => {
-    const here = first.get(drawing)
+    const frame = firstFrameOf(exposures, drawing)
+    const here = frame === undefined ? undefined : exposureAt(exposures, frame)
     const entry = scene.drawings[drawing]
     if (!here || !entry) return []
     return [{ drawing, level, frame: here.frame, exposure: here.frames, drawn: isDrawn(entry), ...(between && { between }) }]
@@ -48,7 +47,7 @@ export function planOfWork(scene: Scene, level: string, take = scene.mainTake): 
     .map((chart) => ({ chart, start: chartSpan(scene, chart, take)?.fromFrame ?? Number.POSITIVE_INFINITY }))
     .sort((a, b) => a.start - b.start)
   const onChart = new Set(charts.flatMap(({ chart }) => chart.marks.map((mark) => mark.drawing)))
-  const free = [...first.keys()].filter((drawing) => !onChart.has(drawing)).flatMap((drawing) => step(drawing))
+  const free = drawingsShown(exposures).flatMap(({ drawing }) => (onChart.has(drawing) ? [] : step(drawing)))
   const found = charts.flatMap(({ chart }) => {
     const marks = apart(chart.marks)
     const drawingAt = new Map([[0, chart.from], [1, chart.to], ...marks.map((m) => [m.fraction, m.drawing] as const)])

@@ -1,13 +1,19 @@
-import { planOfWork, type Scene, type WorkStep } from '@unhurried/core'
+import { planOfWork, type Column, type Scene, type WorkStep } from '@unhurried/core'
 
-const known = new WeakMap<Scene, Map<string, WorkStep[]>>()
+interface Known { readonly column: Column; readonly drawings: Scene['drawings']; readonly charts: Scene['charts']; readonly loop: boolean; readonly steps: WorkStep[] }
 
-/** The order of work of a level in a take, worked out once for each state of the scene. */
+/** The last answer for each level of each take: most changes leave most levels as they were. */
+const last = new Map<string, Known>()
+
+/** The order of work of a level in a take, worked out anew only when something it rests on has changed. */
 export function workOf(scene: Scene, level: string, take = scene.mainTake): WorkStep[] {
-  let levels = known.get(scene)
-  if (!levels) known.set(scene, (levels = new Map()))
   const name = `${take}/${level}`
-  let steps = levels.get(name)
-  if (!steps) levels.set(name, (steps = planOfWork(scene, level, take)))
+  const column = scene.sheets[take]![level]!
+  const { drawings, charts } = scene
+  const { loop } = scene.levels[level]!
+  const found = last.get(name)
+  if (found && found.column === column && found.drawings === drawings && found.charts === charts && found.loop === loop) return found.steps
+  const steps = planOfWork(scene, level, take)
+  last.set(name, { column, drawings, charts, loop, steps })
   return steps
 }

@@ -42,7 +42,8 @@ const mode = computed(() => (playing.value || !['pin', 'slide'].includes(pencil.
 const take = (tool: PencilCase['tool']) => (pencil.value = { ...pencil.value, tool })
 
 const steps = computed(() => workOf(scene.value, store.level, store.take))
-const chart = computed(() => chartHere(scene.value, store.level, store.frame, store.take))
+/** The chart we are in, else the one that leads to the drawing on the table. */
+const chart = computed(() => chartHere(scene.value, store.level, store.frame, store.take) ?? Object.values(scene.value.charts).find((each) => each.to === store.drawing))
 const entry = computed(() => (store.drawing ? scene.value.drawings[store.drawing] : undefined))
 const shown = computed(() => drawingsShown(store.exposures))
 /** Every drawing of the level, those on no frame of this take last. */

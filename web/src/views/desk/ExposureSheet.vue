@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { framesPerBeat, timecode, type Scene } from '@unhurried/core'
+import { framesPerBeat, timecode, type Column, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Chosen } from '../../stores/scene'
-import { cellAt, cycleInWords, type Cell } from './cells'
+import { cellAt, cycleInWords } from './cells'
 
 const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; chosen: Chosen | undefined; solo: string | undefined }>()
 const emit = defineEmits<{
@@ -20,6 +20,8 @@ const ROW = 22
 const NUMBER = 46
 const NOTES = 110
 const LEAST = 44
+const GRIP = 6
+const HEAD = 26
 /** Height and width taken before the page has been laid out, so that the sheet is never empty. */
 const UNMEASURED = { width: 320, height: 800 }
 const host = ref<HTMLElement>()
@@ -34,11 +36,12 @@ const width = computed(() => NUMBER + NOTES + across.value * levels.value.length
 const leftOf = (index: number) => NUMBER + index * across.value
 
 // Only what is in view is in the page.
-const columns = computed(() => {
-  const first = Math.max(0, Math.floor(x.value / across.value) - 1)
-  const last = Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1)
-  return levels.value.slice(first, last).map((level, i) => ({ level, index: first + i, left: leftOf(first + i), column: props.scene.sheets[props.take]![level.id]! }))
-})
+const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
+const lastColumn = computed(() => Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1))
+const columns = computed(() => levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
+  const index = firstColumn.value + i
+  return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
+}))
 const notes = computed(() => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])))
 const beats = computed(() => {
   const { beats: tempo, fps } = props.scene.settings
@@ -50,11 +53,14 @@ const beats = computed(() => {
 const rows = computed(() => {
   const first = Math.max(0, Math.floor(y.value / ROW) - 4)
   const last = Math.min(length.value, Math.ceil((y.value + (size.height.value || UNMEASURED.height)) / ROW) + 4)
-  return Array.from({ length: last - first }, (_, i) => {
-    const frame = first + i + 1
-    return { frame, cells: columns.value.map(({ level, index, left, column }) => ({ level, index, left, cell: cellAt(props.scene, column, frame), around: cycleInWords(column, frame) })) }
-  })
+  return Array.from({ length: last - first }, (_, i) => first + i + 1)
 })
+/** What a row shows besides its cells: rows for which nothing of it changed are left as they are. */
+const lit = (frame: number) => {
+  const { chosen } = props
+  if (chosen) return frame >= chosen.from && frame <= chosen.to ? chosen.levels.join() : ''
+  return frame === props.frame ? props.level : ''
+}
 const isChosen = (level: string, frame: number) =>
   props.chosen ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level) : frame === props.frame && level === props.level
 
@@ -67,7 +73,14 @@ watch([() => props.frame, () => props.level, size.height], () => {
   if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth) view.scrollLeft = left - view.clientWidth / 2
 }, { flush: 'post' })
 
-function told(cell: Cell, name: string, frame: number, around: string) {
+const textOf = (column: Column, frame: number) => cellAt(props.scene, column, frame).text
+function classOf(column: Column, frame: number) {
+  const { kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
+  return [kind, role, cycle && `cycle ${cycle}`, { drawn, ends: ends && role }]
+}
+function told(column: Column, name: string, frame: number) {
+  const cell = cellAt(props.scene, column, frame)
+  const around = cycleInWords(column, frame)
   const what = cell.kind.startsWith('empty') ? 'empty' : cell.text ? `drawing ${cell.text}${cell.drawn ? '' : ', not drawn yet'}` : 'held'
   return `Level ${name}, frame ${frame}: ${what}${around ? `, in ${around}` : ''}`
 }
@@ -102,7 +115,8 @@ function down(event: PointerEvent) {
     return emit('choose', { levels: levels.value.map((each) => each.id), from: at.frame, to: at.frame }, props.level, at.frame)
   }
   const level = levels.value[at.level]!.id
-  if ((event.target as HTMLElement).classList.contains('grip')) {
+  // The lower edge of an exposure's last square is its grip.
+  if (target.classList.contains('ends') && target.getBoundingClientRect().bottom - event.clientY <= GRIP) {
     const column = props.scene.sheets[props.take]![level]!
     let from = at.frame
     while (from > 1 && ['hold', 'end'].includes(cellAt(props.scene, column, from).kind)) from--
@@ -147,18 +161,20 @@ onUnmounted(() => (drag = undefined))
         </span>
         <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }">notes</span>
       </div>
+      <div class="numbers" aria-hidden="true" :style="{ height: `${length * ROW}px` }">
+        <span v-for="number in rows" :key="number" class="number" :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }" :data-row="number" :title="timecode(number, scene.settings.fps)" :style="{ top: `${(number - 1) * ROW}px` }"><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i>{{ number }}</span>
+      </div>
       <div
-        v-for="row in rows" :key="row.frame" class="row" role="row" :aria-rowindex="row.frame"
-        :class="{ here: row.frame === frame, second: (row.frame - 1) % scene.settings.fps === 0, beat: beats.has(row.frame) }" :style="{ width: `${width}px`, transform: `translateY(${(row.frame - 1) * ROW}px)` }"
+        v-for="number in rows" :key="number" v-memo="[columns, width, number === frame, lit(number), notes, beats, scene.settings.fps]" class="row" role="row" :aria-rowindex="number"
+        :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }" :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
-        <span class="number" role="rowheader" :data-row="row.frame" :title="timecode(row.frame, scene.settings.fps)"><i v-if="beats.has(row.frame)" class="beat-mark" :title="`beat ${beats.get(row.frame)}`">{{ beats.get(row.frame) }}</i>{{ row.frame }}</span>
         <div
-          v-for="each in row.cells" :key="each.level.id" class="cell" role="gridcell" :aria-colindex="each.index + 1"
-          :class="[each.cell.kind, each.cell.role, each.cell.cycle && `cycle ${each.cell.cycle}`, { drawn: each.cell.drawn, chosen: isChosen(each.level.id, row.frame), locked: each.level.locked }]"
-          :aria-label="told(each.cell, each.level.name, row.frame, each.around)" :aria-selected="isChosen(each.level.id, row.frame)"
-          :title="each.around" :data-cell="`${each.level.name}:${row.frame}`" :style="{ left: `${each.left}px`, width: `${across}px` }"
-        ><span>{{ each.cell.text }}</span><i v-if="each.cell.ends && !each.cell.kind.startsWith('empty')" class="grip" title="Drag to hold it longer or shorter" /></div>
-        <div class="note-cell" role="gridcell" :data-note="row.frame" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }" :title="notes.get(row.frame) ?? 'Write a note here'" :aria-label="`Note at frame ${row.frame}${notes.has(row.frame) ? `: ${notes.get(row.frame)}` : ''}`">{{ notes.get(row.frame) }}</div>
+          v-for="each in columns" :key="each.level.id" class="cell" role="gridcell" :aria-colindex="each.index + 1"
+          :class="[classOf(each.column, number), { chosen: isChosen(each.level.id, number), locked: each.level.locked }]"
+          :aria-label="told(each.column, each.level.name, number)" :aria-selected="isChosen(each.level.id, number)"
+          :title="cycleInWords(each.column, number)" :data-cell="`${each.level.name}:${number}`" :style="{ left: `${each.left}px`, width: `${across}px` }"
+        ><span v-if="textOf(each.column, number)">{{ textOf(each.column, number) }}</span></div>
+        <div class="note-cell" role="gridcell" :data-note="number" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }" :title="notes.get(number) ?? 'Write a note here'" :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`">{{ notes.get(number) }}</div>
       </div>
     </div>
   </div>
@@ -233,10 +249,10 @@ onUnmounted(() => (drag = undefined))
 
 .row {
   position: absolute;
-  top: 26px;
   left: 0;
   height: 22px;
   border-bottom: 1px solid #ece2cf;
+  contain: layout style;
 }
 
 .row.second {
@@ -251,13 +267,34 @@ onUnmounted(() => (drag = undefined))
   background: #f3d9d0;
 }
 
-.number {
+.numbers {
   position: sticky;
   left: 0;
   z-index: 2;
+  width: 46px;
+  background: var(--paper);
+}
+
+.heads .number {
+  position: sticky;
+  left: 0;
+  z-index: 2;
+}
+
+.numbers .number {
+  position: absolute;
+  left: 0;
+  border-bottom: 1px solid #ece2cf;
+}
+
+.numbers .second {
+  border-top: 1.5px solid #a9987a;
+}
+
+.number {
   display: block;
   width: 46px;
-  height: 100%;
+  height: 22px;
   padding-right: 9px;
   background: var(--paper);
   color: var(--graphite);
@@ -268,10 +305,11 @@ onUnmounted(() => (drag = undefined))
 }
 
 .heads .number {
+  height: 26px;
   line-height: 26px;
 }
 
-.here .number {
+.number.here {
   background: #f3d9d0;
   color: #8c2f1c;
   font-weight: 700;
@@ -297,6 +335,7 @@ onUnmounted(() => (drag = undefined))
   font: 560 13.5px/22px var(--heading);
   text-align: center;
   cursor: cell;
+  contain: strict;
 }
 
 .note-cell {
@@ -371,17 +410,16 @@ onUnmounted(() => (drag = undefined))
   border-left-style: dotted;
 }
 
-.grip {
+.cell.ends::before {
   position: absolute;
-  right: 0;
-  bottom: 0;
-  left: 0;
+  inset: auto 0 0;
   z-index: 1;
   height: 6px;
   cursor: ns-resize;
+  content: '';
 }
 
-.cell:hover .grip {
+.cell.ends:hover::before {
   background: rgb(82 116 58 / 40%);
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nameSchema, sentenceOf, takesDiffer, type Take } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
@@ -41,9 +41,17 @@ function addFrom(take: Take) {
   const id = freshId()
   if (store.change({ type: 'take.add', id, name, from: take.id }) && picked.value.length < MOST) picked.value = [...picked.value, id]
 }
+/** What stands in the fields, as far as it was typed. */
+const names = reactive<Record<string, string>>({})
+watch(out, (now) => {
+  for (const take of now) names[take.id] = take.name
+}, { immediate: true })
 function rename(take: Take, text: string) {
   const name = nameSchema.safeParse(text)
-  if (!name.success) sayWhy(new Error(`A take needs a name: ${sentenceOf(name.error)}`))
+  if (!name.success) {
+    names[take.id] = take.name
+    sayWhy(new Error(`A take needs a name: ${sentenceOf(name.error)}`))
+  }
   else if (name.data !== take.name) store.change({ type: 'take.set', take: take.id, fields: { name: name.data } })
 }
 async function open(take: Take) {
@@ -102,7 +110,7 @@ onUnmounted(() => stopPlaying?.())
     <aside class="paper list" aria-label="Takes of this scene">
       <section v-for="take in out" :key="take.id" class="take" :class="{ on: beside.includes(take.id) }" :aria-label="take.name">
         <div class="line">
-          <ElInput :model-value="take.name" size="small" class="name" :aria-label="`Name of take ${take.name}`" @change="(text: string) => rename(take, text)" />
+          <ElInput v-model="names[take.id]" :placeholder="take.name" size="small" class="name" :aria-label="`Name of take ${take.name}`" @change="(text: string) => rename(take, text)" />
           <b v-if="take.id === scene.mainTake" class="main-mark">main take</b>
         </div>
         <div class="line">
