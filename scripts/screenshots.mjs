@@ -16,6 +16,45 @@ const VIEWS = [
   { name: 'plan', path: '/scene/lowtide-lime/plan' },
   { name: 'draw', path: '/scene/lowtide-corrie/draw', act: (page) => page.keyboard.press('g') },
   {
+    name: 'chart', path: '/scene/lowtide-lime/draw',
+    async act(page) {
+      await page.locator('[data-cell="Lime:11"]').click()
+      await page.keyboard.press('m')
+      await page.locator('[data-target]').waitFor()
+    },
+  },
+  {
+    name: 'sheet', path: '/scene/lowtide-lime/draw',
+    async act(page) {
+      await page.evaluate(() => localStorage.setItem('unhurried-sheet-width', '430'))
+      await page.reload()
+      const [from, to] = [await page.locator('[data-cell="Lime:9"]').boundingBox(), await page.locator('[data-cell="Lime:20"]').boundingBox()]
+      await page.mouse.move(from.x + 30, from.y + 8)
+      await page.mouse.down()
+      await page.mouse.move(to.x + 30, to.y + 8, { steps: 5 })
+      await page.mouse.up()
+      await page.keyboard.press('t')
+      await page.getByRole('button', { name: 'Fill with them' }).waitFor()
+      await page.waitForLoadState('networkidle')
+    },
+  },
+  {
+    name: 'takes', path: '/scene/lowtide-corrie/takes',
+    async act(page) {
+      await page.getByRole('region', { name: 'Quick blink' }).getByRole('button', { name: 'Lay it beside' }).click()
+      await page.getByRole('button', { name: 'Stop' }).click()
+      await page.getByLabel('Frame', { exact: true }).fill('5')
+    },
+  },
+  {
+    name: 'earlier', path: '/scene/lowtide-corrie/takes',
+    async act(page) {
+      await page.getByRole('button', { name: 'Earlier versions' }).click()
+      await page.locator('.step').nth(6).click()
+      await page.locator('[data-test=moment]').waitFor()
+    },
+  },
+  {
     name: 'hand-over', path: '/scene/lowtide-tansy/hand-over',
     async act(page) {
       await page.getByRole('button', { name: 'Make the GIF' }).click()

@@ -122,6 +122,7 @@ export const useScene = defineStore('scene', () => {
       if (!after.takes[take.value]) take.value = after.mainTake
       settled.value = after
       frame.value = Math.min(frame.value, after.settings.length)
+      if (chosen.value && chosen.value.to > after.settings.length) chosen.value = undefined
       keeper!.add(edit)
       return inverse
     } catch (error) {

@@ -91,6 +91,9 @@ function moveLevel(by: 1 | -1) {
 // ---- panels over the sheet ------------------------------------------------------------------------
 const acting = ref(false)
 const helping = ref(false)
+const edge = ref<HTMLElement>()
+watch(acting, (open) => open && (helping.value = false))
+watch(helping, (open) => open && (acting.value = false))
 const head = shallowRef<{ level: string; at: HTMLElement }>()
 const noting = ref<number>()
 const note = ref('')
@@ -185,15 +188,14 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         </ElDropdown>
       </div>
       <div class="line">
-        <ElPopover :visible="acting" placement="right-start" :width="420">
-          <template #reference><button class="word" :aria-expanded="acting" :title="`Key ${keyOf('acts')}`" @click="acting = !acting">{{ store.chosen ? `Frames ${store.chosen.from}–${store.chosen.to}` : 'These frames' }} …</button></template>
-          <SheetActs v-if="acting" :sheet="sheet" @done="acting = false" />
-        </ElPopover>
-        <ElPopover :visible="helping" placement="right-start" :width="420">
-          <template #reference><button class="word" :aria-expanded="helping" @click="helping = !helping">Beats, holds …</button></template>
-          <TimingHelpers v-if="helping" @done="helping = false" />
-        </ElPopover>
+        <button class="word" :aria-expanded="acting" :title="`Key ${keyOf('acts')}`" @click="acting = !acting">{{ store.chosen ? `Frames ${store.chosen.from}–${store.chosen.to}` : 'These frames' }} …</button>
+        <button class="word" :aria-expanded="helping" @click="helping = !helping">Beats, holds …</button>
       </div>
+      <!-- Beside the sheet, never over it. -->
+      <ElPopover v-if="edge" :visible="acting || helping" :virtual-ref="edge" virtual-triggering placement="right-start" :width="420">
+        <SheetActs v-if="acting" :sheet="sheet" @done="acting = false" />
+        <TimingHelpers v-else-if="helping" @done="helping = false" />
+      </ElPopover>
       <form v-if="noting !== undefined" class="line noting" @submit.prevent="keepNote">
         <label for="desk-note">Note at frame {{ noting }}</label>
         <ElInput id="desk-note" ref="noteField" v-model="note" size="small" @keydown.esc.stop="noting = undefined" />
@@ -209,7 +211,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         <LevelPanel :level="scene.levels[head.level]!" />
         <button class="word close" @click="head = undefined">Close</button>
       </ElPopover>
-      <div class="widen" role="separator" aria-orientation="vertical" tabindex="0" aria-label="Width of the sheet" :aria-valuenow="sheetWidth" :aria-valuemin="LEAST_SHEET" aria-valuemax="1000" @pointerdown="widen" @keydown.left.stop.prevent="wide = sheetWidth - 40" @keydown.right.stop.prevent="wide = sheetWidth + 40" />
+      <div ref="edge" class="widen" role="separator" aria-orientation="vertical" tabindex="0" aria-label="Width of the sheet" :aria-valuenow="sheetWidth" :aria-valuemin="LEAST_SHEET" aria-valuemax="1000" @pointerdown="widen" @keydown.left.stop.prevent="wide = sheetWidth - 40" @keydown.right.stop.prevent="wide = sheetWidth + 40" />
     </aside>
     <div class="middle">
       <div class="table">

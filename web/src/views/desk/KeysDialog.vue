@@ -24,8 +24,8 @@ function take(event: KeyboardEvent) {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="All keys" width="620" @closed="waiting = undefined">
-    <p class="note">Press a key’s button, then the key you want there. Digits 1 to 9 expose the drawing on that many frames.</p>
+  <ElDialog v-model="open" title="All keys" width="min(1040px, 95vw)" top="4vh" @closed="waiting = undefined">
+    <p class="note">Press a key’s button, then the key you want there. Digits 1 to 9 expose the drawing, or all that are chosen, on that many frames. Ctrl+C, Ctrl+X and Ctrl+V copy, cut and paste frames, Ctrl+A chooses the level, Delete leaves empty, Escape lets go.</p>
     <p v-if="sentence" class="sentence" role="alert">{{ sentence }}</p>
     <ul @keydown.capture="take">
       <li v-for="command in COMMANDS" :key="command.id">
@@ -41,8 +41,8 @@ function take(event: KeyboardEvent) {
 
 <style scoped>
 ul {
-  columns: 2;
-  column-gap: 26px;
+  columns: 3;
+  column-gap: 24px;
   margin: 12px 0;
   padding: 0;
   list-style: none;
