@@ -203,8 +203,12 @@ async function opening(browser, url, scene, drawings) {
     const page = await context.newPage()
     await page.goto(`${url}/scene/${scene}/draw`, { waitUntil: 'commit' })
     first.push(await firstPicture(page))
-    await page.waitForLoadState('networkidle')
-    whole.push((await page.evaluate(() => Math.max(...performance.getEntriesByType('resource').filter((entry) => entry.name.includes('/ink')).map((entry) => entry.responseEnd)))))
+    whole.push(await page.evaluate((wanted) => new Promise((resolve) => {
+      const asked = () => performance.getEntriesByType('resource').filter((entry) => entry.name.includes('/ink?'))
+      const fetched = () => asked().reduce((sum, entry) => sum + new URL(entry.name).searchParams.get('drawings').split(',').length, 0)
+      const look = () => (fetched() >= wanted ? resolve(Math.max(...asked().map((entry) => entry.responseEnd))) : setTimeout(look, 20))
+      look()
+    }), drawings))
     await context.close()
   }
   say(`a scene of ${drawings} drawings × 20 strokes opened cold: first picture ${figures(first, 'ms', 0)}; every line fetched ${figures(whole, 'ms', 0)}`)

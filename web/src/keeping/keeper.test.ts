@@ -155,6 +155,28 @@ test('while nobody answers it says so; afterwards everything arrives', async () 
   page.die()
 })
 
+test('nothing is called kept before what other pages left in this browser has been counted', async () => {
+  const there = server()
+  const first = await openPage('uncounted')
+  there.failing = () => 'lost'
+  first.change(stroke('k1'))
+  await until(() => first.keeping.state === 'away')
+  first.die()
+  there.failing = () => 'no'
+  const said: { state: string; arrived: number }[] = []
+  const opened = (await (await fetch('/api/scenes/uncounted')).json()) as { version: number; scene: Scene }
+  const keeper = createKeeper({ ...opened, id: 'uncounted', retryAfter: 1, events: { onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }), onAside: () => undefined, onScene: () => undefined } })
+  // News of the server comes before this browser's own storage has answered.
+  let answered = false
+  there.answered = () => (answered = true)
+  window.dispatchEvent(new Event('focus'))
+  await until(() => answered)
+  await keeper.resume()
+  await until(() => said.at(-1)?.state === 'kept' && there.history.length === 1)
+  expect(said.filter((each) => each.state === 'kept' && each.arrived === 0)).toEqual([])
+  keeper.close()
+})
+
 test('what a dead page left behind is sent by the next one; a living page keeps its own', async () => {
   const there = server()
   const first = await openPage('dead')

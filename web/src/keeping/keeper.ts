@@ -63,12 +63,13 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
   let timer: ReturnType<typeof setTimeout> | undefined
   let asides: AsideRow[] = []
   let closed = false
-  /** Edits of other pages of this browser that are not on the server yet. */
-  let ofOthers = 0
+  /** Edits of other pages of this browser that are not on the server yet; undefined until they were counted. */
+  let ofOthers: number | undefined
 
   function tell() {
-    if (waiting.length === 0) events.onKeeping(ofOthers === 0 ? { state: 'kept' } : { state: 'keeping', waiting: ofOthers, stored: ofOthers })
-    else if (unstored !== undefined && away) events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
+    if (waiting.length === 0) {
+      if (ofOthers !== undefined) events.onKeeping(ofOthers === 0 ? { state: 'kept' } : { state: 'keeping', waiting: ofOthers, stored: ofOthers })
+    } else if (unstored !== undefined && away) events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
     else if (away) events.onKeeping({ state: 'away', waiting: waiting.length })
     else events.onKeeping({ state: 'keeping', waiting: waiting.length, stored: waiting.length - storing.size })
   }
@@ -243,7 +244,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
       await countOthers()
       await outbox.adopt((rows) => {
         if (closed) return
-        ofOthers -= rows.length
+        ofOthers = (ofOthers ?? rows.length) - rows.length
         waiting.unshift(...rows)
         takeIn([], { inked: rows.flatMap(({ edit }) => inkedBy(edit)) })
         tell()
