@@ -151,7 +151,8 @@ describe('earlier versions', () => {
     for (let base = 1; base < 601; base += 100) await keep(id, base, named(...Array.from({ length: 100 }, (_, n): Edit => ({ type: 'drawing.set', drawing: 'k1', fields: { note: `step ${base + n + 1}` } }))))
     for (const version of [249, 250, 251, 600, 601]) expect((await get(`/api/scenes/${id}/moments/${version}`)).scene.drawings.k1.note).toBe(`step ${version}`)
     expect((await fetch(`${address}/api/scenes/${id}/moments/602`)).status).toBe(404)
-    expect((await get(`/api/scenes/nowhere/moments/1`)).status).toBe(404)
+    expect((await get('/api/scenes/nowhere/moments/1')).status).toBe(404)
+    expect((await get('/api/scenes/nowhere/history')).status).toBe(404)
   })
 
   test('scenes kept before histories could be looked at get theirs when the server starts', async () => {

@@ -1,6 +1,6 @@
 import { applyEdit, editInWords, inkAfter, inkKey, newScene, packInk, packPasses, sameValue, simpleEditsOf, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
 import type { DataSource, EntityManager } from 'typeorm'
-import { momentEntity } from '../database/entities'
+import { momentEntity, sceneEntity } from '../database/entities'
 import { Problem } from '../http/problems'
 
 /** A whole scene is kept once in so many versions; the others are a few edits away from one. */
@@ -34,6 +34,7 @@ export function sceneHistory(database: DataSource) {
   return {
     /** Steps before a version (0: the newest), newest first. */
     async steps(scene: string, before: number): Promise<HistoryStep[]> {
+      if (!(await database.getRepository(sceneEntity).existsBy({ id: scene }))) throw new Problem(404, 'This scene is not on the shelf.')
       const rows = await database.query<{ version: number; made_at: Date; words: string; type: Edit['type']; drawing: string | null }[]>(
         `SELECT version, made_at, words, edit->>'type' AS type, CASE WHEN edit->>'type' = 'ink.change' THEN edit->>'drawing' END AS drawing
          FROM edit WHERE scene = $1 AND ($2 = 0 OR version < $2) ORDER BY version DESC LIMIT ${MOST_STEPS}`,

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { framesPerBeat, timecode, type Column, type Scene } from '@unhurried/core'
+import { framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Chosen } from '../../stores/scene'
-import { cellAt, cycleInWords } from './cells'
+import { cellAt, cycleInWords, sameFaces } from './cells'
 
 const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; chosen: Chosen | undefined; solo: string | undefined }>()
 const emit = defineEmits<{
@@ -38,10 +38,17 @@ const leftOf = (index: number) => NUMBER + index * across.value
 // Only what is in view is in the page.
 const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
 const lastColumn = computed(() => Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1))
-const columns = computed(() => levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
-  const index = firstColumn.value + i
-  return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
-}))
+interface Shown { readonly level: Level; readonly index: number; readonly left: number; readonly column: Column }
+const columns = computed<Shown[]>((before) => {
+  const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
+    const index = firstColumn.value + i
+    return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
+  })
+  const same = before?.length === now.length && now.every((each, i) => each.level === before[i]!.level && each.left === before[i]!.left && each.column === before[i]!.column)
+  return same ? before : now
+})
+/** Stays the same object for as long as no drawing looks otherwise on the sheet. */
+const faces = computed<Scene['drawings']>((before) => (before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings))
 const notes = computed(() => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])))
 const beats = computed(() => {
   const { beats: tempo, fps } = props.scene.settings
@@ -165,7 +172,7 @@ onUnmounted(() => (drag = undefined))
         <span v-for="number in rows" :key="number" class="number" :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }" :data-row="number" :title="timecode(number, scene.settings.fps)" :style="{ top: `${(number - 1) * ROW}px` }"><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i>{{ number }}</span>
       </div>
       <div
-        v-for="number in rows" :key="number" v-memo="[columns, width, number === frame, lit(number), notes, beats, scene.settings.fps]" class="row" role="row" :aria-rowindex="number"
+        v-for="number in rows" :key="number" v-memo="[columns, faces, width, number === frame, lit(number), notes, beats, scene.settings.fps]" class="row" role="row" :aria-rowindex="number"
         :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }" :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
         <div

@@ -64,6 +64,16 @@ export function cellAt(scene: Scene, column: Column, frame: number): Cell {
   return { ...base, text: first ? entry.number : `(${entry.number})`, kind: first ? 'start' : 'again' }
 }
 
+/** True when no drawing looks otherwise on the sheet: another line on a drawn one changes nothing there. */
+export function sameFaces(before: Scene['drawings'], now: Scene['drawings']): boolean {
+  if (before === now) return true
+  const ids = Object.keys(now)
+  return ids.length === Object.keys(before).length && ids.every((id) => {
+    const [a, b] = [before[id], now[id]!]
+    return a === b || (a !== undefined && a.number === b.number && a.role === b.role && isDrawn(a) === isDrawn(b))
+  })
+}
+
 /** "a cycle of 3 turns from frame 5", where a frame lies in one. */
 export function cycleInWords(column: Column, frame: number): string {
   const around = reading(column).cycles.find(({ from, to }) => frame >= from && frame <= to)
