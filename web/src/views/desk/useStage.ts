@@ -5,6 +5,7 @@ import { createBitmaps, type Bitmaps } from '../../stage/bitmaps'
 import { underLight } from '../../stage/lamp'
 import { boxOf } from '../../stage/paint'
 import { composedPictures, playFrames } from '../../stage/player'
+import { warmAround } from '../../stage/warm'
 import { createTable, type PaperBox, type Table } from '../../stage/table'
 import { sayWhy, useScene } from '../../stores/scene'
 import type { Slide } from '../../stage/table'
@@ -93,6 +94,14 @@ export function useStage({ host, pencil, flipped, walked, slid }: {
     })
   }
 
+  let stopWarming = () => {}
+  function warm() {
+    stopWarming()
+    const { scene, drawing } = store
+    if (!scene || drawing === undefined || playing.value || !table || !bitmaps) return
+    stopWarming = warmAround({ scene, take: store.take, level: store.level, drawing, bitmaps, inkOf, scale: table.scale() })
+  }
+
   function stop() {
     if (!playing.value) return
     stopPlaying?.()
@@ -133,6 +142,7 @@ export function useStage({ host, pencil, flipped, walked, slid }: {
     watch(() => [store.frame, store.level, store.scene, store.take, store.solo, flipped.value, under.value, slid.value], () => {
       stop()
       lay()
+      warm()
     }, { immediate: true, flush: 'post' })
     watch(() => store.scene?.palette, () => {
       bitmaps!.clear()
@@ -145,6 +155,7 @@ export function useStage({ host, pencil, flipped, walked, slid }: {
   })
   onUnmounted(() => {
     stop()
+    stopWarming()
     release()
     table?.destroy()
   })

@@ -1,0 +1,37 @@
+import { drawingsShown, exposuresOf, PASSES, type Scene } from '@unhurried/core'
+import type { Bitmaps } from './bitmaps'
+import { underLight } from './lamp'
+import { passesShown, type InkOf } from './paint'
+
+/** How many drawings to each side are made ready for a flip. */
+const REACH = 2
+/** Idle time left below which the next bitmap waits for the next pause, in milliseconds. */
+const LEAST = 4
+
+/**
+ * Paints, while nothing else is to be done, the bitmaps a flip to the drawings beside this one will
+ * need, the nearest first. Gives a function that stops it.
+ */
+export function warmAround({ scene, take, level, drawing, bitmaps, inkOf, scale }: {
+  scene: Scene
+  take: string
+  level: string
+  drawing: string
+  bitmaps: Bitmaps
+  inkOf: InkOf
+  scale: number
+}): () => void {
+  const order = drawingsShown(exposuresOf(scene, level, take)).map((entry) => entry.drawing)
+  const here = order.indexOf(drawing)
+  const beside = Array.from({ length: REACH }, (_, i) => [order[here + i + 1], order[here - i - 1]]).flat().filter((id) => id !== undefined)
+  const jobs = beside.flatMap((id) => [
+    ...PASSES.map((pass) => () => bitmaps.get(id, pass, 'ink', scale)),
+    ...underLight(scene, { level, drawing: id, take }).flatMap((lit) => passesShown(lit.drawing, inkOf).map((pass) => () => bitmaps.get(lit.drawing, pass, lit.style, scale, lit.tint))),
+  ])
+  let handle = requestIdleCallback(function work(deadline) {
+    do jobs.shift()?.()
+    while (jobs.length > 0 && deadline.timeRemaining() > LEAST)
+    if (jobs.length > 0) handle = requestIdleCallback(work)
+  })
+  return () => cancelIdleCallback(handle)
+}
