@@ -127,8 +127,8 @@ describe('earlier versions', () => {
     const { id } = await worked()
     const steps: { version: number; at: string; words: string; drawing: string | null }[] = await get(`/api/scenes/${id}/history`)
     expect(steps.map(({ version, words, drawing }) => [version, words, drawing])).toEqual([
-      [6, 'two things at once', null], [5, '0 put on and 1 taken off drawing 1', 'k1'], [4, 'drawing 1 copied to frame 5', null],
-      [3, '1 put on and 0 taken off drawing 1', 'k1'], [2, '1 put on and 0 taken off drawing 1', 'k1'], [1, 'a drawing put in at frame 1', null],
+      [6, 'two things at once', null], [5, 'a line taken off drawing 1', 'k1'], [4, 'drawing 1 copied to frame 5', null],
+      [3, 'a line on drawing 1', 'k1'], [2, 'a line on drawing 1', 'k1'], [1, 'a drawing put in at frame 1', null],
     ])
     expect(Date.now() - new Date(steps[0]!.at).getTime()).toBeLessThan(60_000)
     expect((await get(`/api/scenes/${id}/history?before=3`)).map((step: { version: number }) => step.version)).toEqual([2, 1])

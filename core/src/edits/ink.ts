@@ -24,6 +24,10 @@ export const inkChange = editKind({
     const passes: Drawing['passes'] = count === 0 ? others : { ...others, [pass]: count }
     return { ...scene, drawings: { ...scene.drawings, [drawing]: { ...before, passes } } }
   },
-  words: ({ drawing, remove, add }, scene) =>
-    `${add.length} put on and ${remove.length} taken off drawing ${scene.drawings[drawing]?.number ?? ''}`,
+  words({ drawing, remove, add }, scene) {
+    const lines = (count: number) => (count === 1 ? 'a line' : `${count} lines`)
+    const where = `drawing ${scene.drawings[drawing]?.number ?? ''}`
+    if (remove.length === 0) return `${lines(add.length)} on ${where}`
+    return add.length === 0 ? `${lines(remove.length)} taken off ${where}` : `${lines(remove.length)} of ${where} changed`
+  },
 })
