@@ -163,6 +163,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         <label for="desk-take" class="note">Take</label>
         <ElSelect id="desk-take" v-model="store.take" size="small" class="take"><ElOption v-for="each in takes" :key="each.id" :value="each.id" :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name" /></ElSelect>
       </div>
+      <div class="tools">
       <div class="line" role="group" aria-label="Expose on">
         <span class="note">Hold</span>
         <button v-for="frames in 3" :key="frames" class="word digit" :aria-pressed="store.here?.frames === frames" :aria-label="`Expose on ${frames}`" @click="sheet.expose(frames)">{{ frames }}</button>
@@ -190,6 +191,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       <div class="line">
         <button class="word" :aria-expanded="acting" :title="`Key ${keyOf('acts')}`" @click="acting = !acting">{{ store.chosen ? `Frames ${store.chosen.from}–${store.chosen.to}` : 'These frames' }} …</button>
         <button class="word" :aria-expanded="helping" @click="helping = !helping">Beats, holds …</button>
+      </div>
       </div>
       <!-- Beside the sheet, never over it. -->
       <ElPopover v-if="edge" :visible="acting || helping" :virtual-ref="edge" virtual-triggering placement="right-start" :width="420">
@@ -297,6 +299,13 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
 
 .widen:hover {
   background: rgb(35 104 108 / 25%);
+}
+
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  padding: 0 8px;
 }
 
 .left > .line {

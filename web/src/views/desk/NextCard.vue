@@ -59,6 +59,10 @@ h2 {
   font-size: 16px;
 }
 
+.number {
+  margin-top: 5px;
+}
+
 .number b {
   font: 600 24px/1.2 var(--heading);
 }
