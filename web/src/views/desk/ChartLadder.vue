@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { freshId } from '../../ids'
 import { useScene } from '../../stores/scene'
 import ChartSpacing from './ChartSpacing.vue'
+import { spread, type Rung } from './ladder'
 
 const props = defineProps<{ chart: Chart; landmark: Landmark | undefined }>()
 const emit = defineEmits<{ open: [drawing: string] }>()
@@ -26,15 +27,10 @@ const reach = computed(() => {
 })
 const yOf = (fraction: number) => TOP + ((fraction - reach.value.least) / (reach.value.most - reach.value.least)) * HEIGHT
 
-interface Rung { drawing: string; fraction: number; y: number; label: number }
-/** Labels keep clear of each other; a thin line leads from each to its mark. */
-function spread<T extends { y: number; label: number }>(rungs: T[]): T[] {
-  rungs.forEach((rung, i) => (rung.label = Math.max(rung.y, i === 0 ? 0 : rungs[i - 1]!.label + 17)))
-  for (let i = rungs.length - 1, limit = TOP + HEIGHT; i >= 0; i--, limit = rungs[i + 1]!.label - 17) rungs[i]!.label = Math.min(rungs[i]!.label, limit)
-  return rungs
-}
-const rungs = computed<Rung[]>(() => spread([{ drawing: props.chart.from, fraction: 0 }, ...props.chart.marks, { drawing: props.chart.to, fraction: 1 }]
-  .filter((mark) => scene.value.drawings[mark.drawing]).sort((a, b) => a.fraction - b.fraction).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 }))))
+interface MarkRung extends Rung { drawing: string; fraction: number }
+const LABEL = 17
+const rungs = computed<MarkRung[]>(() => spread([{ drawing: props.chart.from, fraction: 0 }, ...props.chart.marks, { drawing: props.chart.to, fraction: 1 }]
+  .filter((mark) => scene.value.drawings[mark.drawing]).sort((a, b) => a.fraction - b.fraction).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 })), LABEL, TOP + HEIGHT))
 const entryOf = (drawing: string) => scene.value.drawings[drawing]!
 const isEnd = (drawing: string) => drawing === props.chart.from || drawing === props.chart.to
 
@@ -45,7 +41,7 @@ const measuring = computed(() => {
   const all = [...(props.landmark ? [props.landmark] : []), ...landmarksOf(scene.value, level)].map((landmark) => ({ landmark, marks: measure(landmark) }))
   return all.find(({ marks }) => marks.length > 0) ?? all[0]
 })
-const measured = computed(() => spread((measuring.value?.marks ?? []).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 }))))
+const measured = computed(() => spread((measuring.value?.marks ?? []).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 })), LABEL, TOP + HEIGHT))
 /** Beyond a third of its step a drawing is away from its place. */
 const away = (mark: MeasuredMark) => mark.error !== undefined && Math.abs(mark.error.share) > 0.35 && Math.abs(mark.error.px) > 2
 
@@ -71,7 +67,7 @@ function roomFor(drawing: string, wanted: number): number {
 }
 /** Share of the way that one CSS pixel of the drag stands for, as it was when the mark was taken in hand. */
 let dragged: { drawing: string; from: number; perPixel: number; start: number; to: number | undefined } | undefined
-function grab(event: PointerEvent, rung: Rung) {
+function grab(event: PointerEvent, rung: MarkRung) {
   picked.value = rung.drawing
   if (isEnd(rung.drawing) || event.button > 0) return
   const svg = (event.currentTarget as SVGElement).ownerSVGElement!
@@ -95,10 +91,10 @@ function letGo() {
   if (last?.to !== undefined) store.change(moved(last.drawing, last.to))
   else if (last) emit('open', last.drawing)
 }
-function nudge(rung: Rung, by: number) {
+function nudge(rung: MarkRung, by: number) {
   if (!isEnd(rung.drawing)) store.change(moved(rung.drawing, roomFor(rung.drawing, rung.fraction + by)))
 }
-function onKey(event: KeyboardEvent, rung: Rung) {
+function onKey(event: KeyboardEvent, rung: MarkRung) {
   const does: Record<string, () => void> = {
     ArrowUp: () => nudge(rung, event.shiftKey ? -0.05 : -0.01), ArrowDown: () => nudge(rung, event.shiftKey ? 0.05 : 0.01),
     Enter: () => emit('open', rung.drawing), Delete: () => !isEnd(rung.drawing) && takeOff(rung.drawing), Backspace: () => !isEnd(rung.drawing) && takeOff(rung.drawing),

@@ -3,6 +3,7 @@ import { measuredChart, stretchAround, type Landmark } from '@unhurried/core'
 import { computed } from 'vue'
 import { freshId } from '../../ids'
 import { useScene } from '../../stores/scene'
+import { spread } from './ladder'
 
 /** Where no chart was planned, the drawings themselves are the chart. */
 const props = defineProps<{ landmark: Landmark | undefined }>()
@@ -12,12 +13,7 @@ const TOP = 14
 const HEIGHT = 210
 const stretch = computed(() => stretchAround(scene.value, store.level, store.frame, store.take))
 const marks = computed(() => (props.landmark && stretch.value ? (measuredChart(scene.value, { level: store.level, ...stretch.value, landmark: props.landmark.id, take: store.take }) ?? []) : []))
-const rungs = computed(() => {
-  const list = marks.value.map((mark) => ({ ...mark, y: TOP + mark.fraction * HEIGHT, label: 0 }))
-  list.forEach((rung, i) => (rung.label = Math.max(rung.y, i === 0 ? 0 : list[i - 1]!.label + 15)))
-  for (let i = list.length - 1, limit = TOP + HEIGHT; i >= 0; i--, limit = list[i + 1]!.label - 15) list[i]!.label = Math.min(list[i]!.label, limit)
-  return list
-})
+const rungs = computed(() => spread(marks.value.map((mark) => ({ ...mark, y: TOP + mark.fraction * HEIGHT, label: 0 })), 15, TOP + HEIGHT))
 const number = (drawing: string) => scene.value.drawings[drawing]?.number ?? ''
 /** Inner drawings that came apart from their neighbours; the others cannot stand on a ladder. */
 const toTakeOver = computed(() => marks.value.slice(1, -1).filter((mark, i, all) => mark.fraction > 0 && mark.fraction < 1 && (i === 0 || mark.fraction > all[i - 1]!.fraction)).map(({ drawing, fraction }) => ({ drawing, fraction })))
