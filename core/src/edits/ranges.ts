@@ -4,7 +4,7 @@ import { between, cycleAt, fitted, isCycle, resizedTo, spliced, totalFrames, wit
 import { backAndForth, exposedOn, filledWith, retimed, reversed, shortest } from '../timing/range'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
-import { exposureSchema, frameSchema, idSchema, patternSchema, type Column, type Cycle, type Exposure, type Scene } from '../scene/schema'
+import { exposureSchema, frameSchema, idSchema, patternSchema, type Column, type Exposure, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 import { columnOf, drawingOf, levelOf, withFrames } from './find'
 
@@ -58,16 +58,12 @@ function cycleHere(scene: Scene, { take, level, from }: Place) {
   return cycleAt(columnOf(scene, take, level), from) ?? refuse(`There is no cycle at frame ${from} of level ${levelOf(scene, level).name}.`)
 }
 
-function withCycle(scene: Scene, { take, level }: Place, at: { frame: number; entry: Cycle }, insert: Column): Scene {
-  return withFrames(scene, { take, level, from: at.frame, remove: at.entry.frames, insert })
-}
-
 /** A run as a cycle that fills `turns` turns, or all that is left, laid over what follows. */
 function madeCycle(scene: Scene, place: Place, run: Exposure[], turns: number | null): Scene {
-  const { take, level, from } = place
+  const { take, level, from, to } = place
   if (run.every(({ drawing }) => drawing === null)) refuse('There is no drawing in these frames to go round.')
   const column = columnOf(scene, take, level)
-  if (column.some((entry, i) => isCycle(entry) && totalFrames(column.slice(0, i)) < place.to && totalFrames(column.slice(0, i + 1)) >= from)) {
+  if (Array.from({ length: to - from + 1 }, (_, i) => from + i).some((frame) => cycleAt(column, frame))) {
     refuse('There is a cycle in these frames already. Write it out first, or choose other frames.')
   }
   const room = scene.settings.length - from + 1
@@ -113,8 +109,7 @@ function acted(scene: Scene, place: Place, act: RangeAct, nth: number): Scene {
     case 'cycle':
       return madeCycle(scene, place, run, act.turns)
     case 'cycle-turns': {
-      const cycle = cycleHere(scene, place)
-      const { entry, frame } = cycle
+      const { entry, frame } = cycleHere(scene, place)
       const room = scene.settings.length - frame + 1
       const next = withTurn({ ...entry, turns: act.turns, frames: room }, entry.cycle)
       const frames = Math.min(room, next.frames)
@@ -124,8 +119,9 @@ function acted(scene: Scene, place: Place, act: RangeAct, nth: number): Scene {
       return withFrames(scene, { take, level, from: frame, remove, insert: [{ ...next, frames }, ...(rest > 0 ? [{ drawing: null, frames: rest }] : [])] })
     }
     case 'uncycle': {
-      const cycle = cycleHere(scene, place)
-      return withCycle(scene, place, cycle, between(exposuresOf(scene, level, take), cycle.frame, cycle.frame + cycle.entry.frames - 1))
+      const { entry, frame } = cycleHere(scene, place)
+      const turns = between(exposuresOf(scene, level, take), frame, frame + entry.frames - 1)
+      return withFrames(scene, { take, level, from: frame, remove: entry.frames, insert: turns })
     }
   }
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { LIMITS } from '../limits'
 import { isCycle, resizedTo, totalFrames } from '../timing/column'
 import { shareFrames } from '../timing/exposure'
-import { atRate } from '../timing/range'
+import { retimed } from '../timing/range'
 import { refuse } from '../scene/refusal'
 import { settingsSchema, swatchSchema, type Column, type Scene } from '../scene/schema'
 import { editKind } from './edit'
@@ -47,8 +47,8 @@ function columnAtRate(column: Column, from: number, to: number, length: number):
   const frames = shareFrames(length, column.map((entry) => entry.frames))
   return column.map((entry, i) => {
     if (!isCycle(entry)) return { ...entry, frames: frames[i]! }
-    const cycle = atRate(entry.cycle, { from, to, length: Math.max(entry.cycle.length, Math.round((totalFrames(entry.cycle) * to) / from)) })
-    return { ...entry, cycle: cycle.exposures.map(({ drawing, now }) => ({ drawing, frames: now })), frames: frames[i]! }
+    const turn = Math.max(entry.cycle.length, Math.round((totalFrames(entry.cycle) * to) / from))
+    return { ...entry, cycle: retimed(entry.cycle, turn), frames: frames[i]! }
   })
 }
 

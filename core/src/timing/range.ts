@@ -1,5 +1,3 @@
-import { LIMITS } from '../limits'
-import { requireWhole } from '../range'
 import type { Exposure } from '../scene/schema'
 import { joined, totalFrames } from './column'
 import { exposePattern, requirePattern, shareFrames } from './exposure'
@@ -37,20 +35,3 @@ export function filledWith(run: Run, pattern: readonly number[]): Exposure[] {
 
 /** The fewest frames a run can be retimed to: one for each exposure. */
 export const shortest = (run: Run): number => Math.max(1, joined(run).length)
-
-export interface RateChange {
-  readonly length: number
-  /** Each exposure before and after, in order. */
-  readonly exposures: readonly { readonly drawing: string | null; readonly was: number; readonly now: number }[]
-}
-
-/**
- * What keeping the seconds at another rate does to a run: every exposure shared out over the frames
- * the same time takes. Errors: RangeError for rates outside 1…60 or when a drawing would vanish.
- */
-export function atRate(run: Run, { from, to, length }: { from: number; to: number; length?: number }): RateChange {
-  for (const fps of [from, to]) requireWhole('fps', fps, LIMITS.fps.min, LIMITS.fps.max)
-  const frames = length ?? Math.max(1, Math.round((totalFrames(run) * to) / from))
-  const shares = shareFrames(frames, run.map((entry) => entry.frames))
-  return { length: frames, exposures: run.map(({ drawing, frames: was }, i) => ({ drawing, was, now: shares[i]! })) }
-}

@@ -30,10 +30,6 @@ export function useSheet() {
   function act(does: RangeAct, { levels, from, to }: Chosen = range.value): boolean {
     return store.change({ type: 'sheet.range', take: store.take, levels: [...levels], from, to, act: does })
   }
-  function attempt(does: RangeAct): string | undefined {
-    const { levels, from, to } = range.value
-    return store.attempt({ type: 'sheet.range', take: store.take, levels: [...levels], from, to, act: does })
-  }
 
   const where = () => ({ take: store.take, level: store.level, frame: store.frame })
   function hold(frames: number) {
@@ -110,7 +106,7 @@ export function useSheet() {
   }
 
   return {
-    range, words, cycle, act, attempt, hold, expose, copy, paste, leaveEmpty, showAgain, copyDrawing, putIn, framesIn, framesOut, stretch, chooseAll,
+    range, words, cycle, act, hold, expose, copy, paste, leaveEmpty, showAgain, copyDrawing, putIn, framesIn, framesOut, stretch, chooseAll,
     cut: () => copy() && act({ do: 'blank' }),
     canPaste: computed(() => copied.value?.scene === store.id),
   }
