@@ -22,6 +22,10 @@ export const LIMITS = {
   levels: 60,
   drawings: 5000,
   strokePoints: 20_000,
+  /** Pixels over which a line may swell or thin out. */
+  taper: 400,
+  /** Holes in one fill. */
+  holes: 200,
   piecesPerEdit: 2000,
   /** How far outside the paper a point may lie, in pixels. */
   reach: 20_000,

@@ -7,7 +7,7 @@ import { checkedScene } from '../timing/whole'
 import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../scene/schema'
 import { sentenceOf } from '../scene/sentence'
 import { pieceSchema, settled, type Ink, type InkPiece } from '../shape/ink'
-import { strokeOutline } from '../shape/outline'
+import { strokeOutlines, type Ring } from '../shape/outline'
 
 /**
  * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),
@@ -67,11 +67,11 @@ export function writeArchive({ scene, inkOf }: SceneWithInk): Uint8Array {
 
 const attribute = (text: string) => text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
 
-function outlinePath(points: ArrayLike<readonly [number, number]>): string {
-  let d = ''
-  for (let i = 0; i < points.length; i++) d += `${i === 0 ? 'M' : 'L'}${points[i]![0].toFixed(2)} ${points[i]![1].toFixed(2)}`
-  return d === '' ? '' : `${d}Z`
+function outlinePath(rings: readonly Ring[]): string {
+  const ring = (points: Ring) => (points.length === 0 ? '' : `${points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')}Z`)
+  return rings.map(ring).join('')
 }
+const pairs = (flat: readonly number[]): Ring => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!] as const)
 
 /** One pass as a picture any program can show; what the hand did is in its `data-` attributes. */
 export function inkSvg(scene: Scene, ink: Ink): string {
@@ -80,10 +80,11 @@ export function inkSvg(scene: Scene, ink: Ink): string {
   const paths = ink.map((piece) => {
     const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
     if (piece.kind === 'fill') {
-      const corners = Array.from({ length: piece.outline.length / 2 }, (_, i) => [piece.outline[2 * i]!, piece.outline[2 * i + 1]!] as const)
-      return `<path ${common} data-outline="${piece.outline.join(' ')}" d="${outlinePath(corners)}"/>`
+      const holes = piece.holes ? ` data-holes="${piece.holes.map((ring) => ring.join(' ')).join(', ')}"` : ''
+      return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlinePath([piece.outline, ...(piece.holes ?? [])].map(pairs))}"/>`
     }
-    return `<path ${common} data-size="${piece.size}" data-points="${piece.points.join(' ')}" d="${outlinePath(strokeOutline({ points: piece.points, size: piece.size }, true))}"/>`
+    const hand = `${piece.brush ? ` data-brush="${piece.brush}"` : ''} data-size="${piece.size}"${piece.taper ? ` data-taper="${piece.taper.join(' ')}"` : ''}`
+    return `<path ${common}${hand} data-points="${piece.points.join(' ')}" d="${outlinePath(strokeOutlines(piece))}"/>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${paths.join('\n')}\n</svg>\n`
 }
@@ -98,8 +99,12 @@ function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
   const parsed = svgSchema.safeParse(parser.parse(text))
   if (!parsed.success) refuse(`The picture ${name} is not one of ours: ${sentenceOf(parsed.error)}`)
   return parsed.data!.svg.path.map((path) => {
-    const { id, 'data-kind': kind, 'data-swatch': swatch } = path
-    const piece = pieceSchema.safeParse(kind === 'fill' ? { kind, id, swatch, outline: numbers(path['data-outline']) } : { kind, id, swatch, size: Number(path['data-size']), points: numbers(path['data-points']) })
+    const { id, 'data-kind': kind, 'data-swatch': swatch, 'data-holes': holes, 'data-brush': brush, 'data-taper': taper } = path
+    const piece = pieceSchema.safeParse(
+      kind === 'fill'
+        ? { kind, id, swatch, outline: numbers(path['data-outline']), ...(holes && { holes: holes.split(',').map(numbers) }) }
+        : { kind, id, swatch, ...(brush && { brush }), size: Number(path['data-size']), ...(taper && { taper: numbers(taper) }), points: numbers(path['data-points']) },
+    )
     return piece.success ? settled(piece.data) : refuse(`A line in ${name} cannot be read: ${sentenceOf(piece.error)}`)
   })
 }

@@ -103,7 +103,7 @@ describe('the scene as an archive', () => {
   test('is JSON with its schema, and one picture for each pass, whose bytes never vary', () => {
     expect(Object.keys(files).sort()).toEqual(['ink/k1/line.svg', 'ink/k1/rough.svg', 'ink/k2/colour.svg', 'ink/k2/line.svg', 'manifest.json', 'scene.json', 'scene.schema.json'])
     expect(JSON.parse(strFromU8(files['scene.json']!)).scene).toEqual(drawn.scene)
-    expect(strFromU8(files['ink/k2/colour.svg']!)).toContain('<path id="f" data-kind="fill" data-swatch="tide" fill="#3e7c86" data-outline="0 0 10 0 10 10" d="M0.00 0.00L10.00 0.00L10.00 10.00Z"/>')
+    expect(strFromU8(files['ink/k2/colour.svg']!)).toContain('<path id="f" data-kind="fill" data-swatch="tide" fill="#3e7c86" fill-rule="evenodd" data-outline="0 0 10 0 10 10" d="M0.00 0.00L10.00 0.00L10.00 10.00Z"/>')
     expect(writeArchive(withInk(drawn))).toEqual(bytes)
   })
 

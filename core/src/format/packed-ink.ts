@@ -1,14 +1,18 @@
 import { passSchema, type Pass } from '../scene/schema'
-import { INK_GRID, pieceSchema, type Ink, type InkPiece } from '../shape/ink'
+import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from '../shape/ink'
 
 /**
  * Ink at rest. Each piece is a block of its own, so appending a stroke is appending bytes. A block:
- * its length, kind (0 stroke, 1 fill), id, swatch, a stroke's size in sixteenths of a pixel, the
- * number of points, then each point as the difference from the one before (place in eighths of a
- * pixel, pressure in 255ths). Numbers are LEB128 varints, signed ones zigzag first; texts are their
- * length and their ASCII bytes.
+ * its length, kind, id and swatch, then
+ * 2 stroke: brush (0 the pen, else its number), size and the two tapers in sixteenths of a pixel, the
+ *   number of points, and each point (place in eighths of a pixel, pressure in 255ths): how far its
+ *   step differs from the step before, as one byte while that is small, and its change of pressure;
+ * 3 fill: the number of rings, the outline first, each its number of points and their differences.
+ * 0 stroke and 1 fill are how earlier versions wrote them, still read.
+ * Numbers are LEB128 varints, signed ones zigzag first; texts are their length and their ASCII bytes.
  */
-const KINDS = ['stroke', 'fill'] as const
+const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3 } as const
+const BRUSH_NUMBERS = [undefined, 'pencil', 'wash', 'flat'] as const
 
 interface Writer { bytes: number[] }
 
@@ -41,13 +45,67 @@ function putDeltas(to: Writer, values: readonly number[], grids: readonly number
 
 const POINT_GRIDS = { stroke: [INK_GRID.place, INK_GRID.place, INK_GRID.pressure], fill: [INK_GRID.place, INK_GRID.place] } as const
 
+/** Steps change little from point to point: a change of at most this many eighths fits one byte for both directions. */
+const SMALL = 7
+const SIDE = 2 * SMALL + 1
+const FAR = 255
+
+function putCourse(to: Writer, points: readonly number[]) {
+  putUnsigned(to, points.length / 3)
+  let [x, y, stepX, stepY, pressure] = [0, 0, 0, 0, 0]
+  for (let i = 0; i < points.length; i += 3) {
+    const here = [Math.round(points[i]! * INK_GRID.place), Math.round(points[i + 1]! * INK_GRID.place), Math.round(points[i + 2]! * INK_GRID.pressure)] as const
+    const [bendX, bendY] = [here[0] - x - stepX, here[1] - y - stepY]
+    if (Math.abs(bendX) <= SMALL && Math.abs(bendY) <= SMALL) to.bytes.push((bendX + SMALL) * SIDE + bendY + SMALL)
+    else {
+      to.bytes.push(FAR)
+      putSigned(to, bendX)
+      putSigned(to, bendY)
+    }
+    putSigned(to, here[2] - pressure)
+    // The first point is a jump from nowhere, not the beginning of a pace.
+    ;[stepX, stepY] = i === 0 ? [0, 0] : [here[0] - x, here[1] - y]
+    ;[x, y, pressure] = here
+  }
+}
+
+function takeCourse(from: Reader): number[] {
+  const count = takeUnsigned(from)
+  // Every point takes at least two bytes, so a count beyond that is damage, not a large drawing.
+  if (count * 2 > from.end - from.at) damaged()
+  const points = new Array<number>(count * 3)
+  let [x, y, stepX, stepY, pressure] = [0, 0, 0, 0, 0]
+  for (let i = 0; i < points.length; i += 3) {
+    const code = takeBytes(from, 1)[0]!
+    if (code !== FAR && code >= SIDE * SIDE) damaged()
+    const bendX = code === FAR ? takeSigned(from) : Math.floor(code / SIDE) - SMALL
+    const bendY = code === FAR ? takeSigned(from) : (code % SIDE) - SMALL
+    const [wasX, wasY] = [x, y]
+    x += stepX + bendX
+    y += stepY + bendY
+    ;[stepX, stepY] = i === 0 ? [0, 0] : [x - wasX, y - wasY]
+    pressure += takeSigned(from)
+    points[i] = x / INK_GRID.place
+    points[i + 1] = y / INK_GRID.place
+    points[i + 2] = pressure / INK_GRID.pressure
+  }
+  return points
+}
+
 function block(piece: InkPiece): number[] {
   const body: Writer = { bytes: [] }
-  putUnsigned(body, KINDS.indexOf(piece.kind))
+  putUnsigned(body, KINDS[piece.kind])
   putText(body, piece.id)
   putText(body, piece.swatch)
-  if (piece.kind === 'stroke') putUnsigned(body, Math.round(piece.size * INK_GRID.size))
-  putDeltas(body, piece.kind === 'stroke' ? piece.points : piece.outline, POINT_GRIDS[piece.kind])
+  if (piece.kind === 'stroke') {
+    putUnsigned(body, BRUSH_NUMBERS.indexOf(piece.brush))
+    for (const length of [piece.size, ...(piece.taper ?? [0, 0])]) putUnsigned(body, Math.round(length * INK_GRID.size))
+    putCourse(body, piece.points)
+  } else {
+    const rings = placesOf(piece)
+    putUnsigned(body, rings.length)
+    for (const ring of rings) putDeltas(body, ring, POINT_GRIDS.fill)
+  }
   const head: Writer = { bytes: [] }
   putUnsigned(head, body.bytes.length)
   return [...head.bytes, ...body.bytes]
@@ -109,6 +167,28 @@ function takeDeltas(from: Reader, grids: readonly number[]): number[] {
   return values
 }
 
+type Named = Pick<InkPiece, 'id' | 'swatch'>
+const takeLength = (from: Reader) => takeUnsigned(from) / INK_GRID.size
+
+/** How each kind of block is read, by its number. */
+const READERS: Readonly<Record<number, (from: Reader, named: Named) => InkPiece>> = {
+  [KINDS.oldStroke]: (from, named) => ({ kind: 'stroke', ...named, size: takeLength(from), points: takeDeltas(from, POINT_GRIDS.stroke) }),
+  [KINDS.oldFill]: (from, named) => ({ kind: 'fill', ...named, outline: takeDeltas(from, POINT_GRIDS.fill) }),
+  [KINDS.stroke](from, named) {
+    const number = takeUnsigned(from)
+    if (number >= BRUSH_NUMBERS.length) damaged()
+    const brush = BRUSH_NUMBERS[number]
+    const [size, start, end] = [takeLength(from), takeLength(from), takeLength(from)]
+    return { kind: 'stroke', ...named, ...(brush && { brush }), size, ...(start + end > 0 && { taper: [start, end] }), points: takeCourse(from) }
+  },
+  [KINDS.fill](from, named) {
+    const rings = takeUnsigned(from)
+    if (rings === 0 || rings > from.end - from.at) damaged()
+    const [outline, ...holes] = Array.from({ length: rings }, () => takeDeltas(from, POINT_GRIDS.fill))
+    return { kind: 'fill', ...named, outline: outline!, ...(holes.length > 0 && { holes }) }
+  },
+}
+
 /** Ink from its bytes. Errors: RangeError when they are damaged. */
 export function unpackInk(bytes: Uint8Array): InkPiece[] {
   const result: InkPiece[] = []
@@ -117,10 +197,9 @@ export function unpackInk(bytes: Uint8Array): InkPiece[] {
     const length = takeUnsigned(outer)
     const from: Reader = { bytes, at: outer.at, end: outer.at + length }
     takeBytes(outer, length)
-    const kind = KINDS[takeUnsigned(from)] ?? damaged()
-    const [id, swatch] = [takeText(from), takeText(from)]
-    if (kind === 'fill') result.push({ kind, id, swatch, outline: takeDeltas(from, POINT_GRIDS.fill) })
-    else result.push({ kind, id, swatch, size: takeUnsigned(from) / INK_GRID.size, points: takeDeltas(from, POINT_GRIDS.stroke) })
+    const kind = takeUnsigned(from)
+    const named = { id: takeText(from), swatch: takeText(from) }
+    result.push((READERS[kind] ?? damaged)(from, named))
   }
   return result
 }

@@ -1,8 +1,8 @@
 import { LIMITS } from '../limits'
 import { requireNumber, requireWhole } from '../range'
+import type { Point } from '../shape/matrix'
 
-/** A place on the paper in scene pixels, y growing downward. */
-export interface Point { readonly x: number; readonly y: number }
+export type { Point }
 
 /** A point of a path; at a corner the path turns sharply and each side is an arc of its own. */
 export interface ArcPoint extends Point { readonly corner?: boolean | undefined }

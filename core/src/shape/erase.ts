@@ -33,7 +33,7 @@ function bounds(values: readonly number[], stride: number) {
 }
 
 /** The stroke's points with long stretches divided, so that a cut falls where the eraser went. */
-function finely(points: readonly number[]): number[] {
+export function finely(points: readonly number[]): number[] {
   const fine = points.slice(0, 3)
   for (let i = 3; i < points.length; i += 3) {
     const dx = points[i]! - points[i - 3]!

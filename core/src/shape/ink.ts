@@ -5,7 +5,8 @@ import { refuse } from '../scene/refusal'
 
 /**
  * Ink: what lies on one pass of one drawing, bottom piece first. A stroke's points are x, y,
- * pressure (0…1) in one flat list; a fill's outline is x, y in one flat list, closed by itself.
+ * pressure (0…1) in one flat list; a fill's outline is x, y in one flat list, closed by itself, and
+ * so is each of its holes.
  */
 const place = z
   .number('A point must be a number.')
@@ -23,12 +24,21 @@ function flatPoints(dimensions: number, least: number, what: string) {
     .refine((values) => values.length % dimensions === 0, `${what} needs ${dimensions} numbers for each point.`)
 }
 
+/** What a stroke is drawn with; a stroke that names none was drawn with the pen. */
+export const BRUSHES = ['pencil', 'pen', 'wash', 'flat'] as const
+export const brushSchema = z.enum(BRUSHES)
+export type Brush = z.infer<typeof brushSchema>
+const taperSchema = z.number().min(0, 'A taper cannot be shorter than nothing.').max(LIMITS.taper, `A taper is at most ${LIMITS.taper} pixels long.`)
+
 export const strokeSchema = z.strictObject({
   kind: z.literal('stroke'),
   id: idSchema,
   swatch: idSchema,
-  /** Width in pixels at full pressure. */
+  brush: z.enum(['pencil', 'wash', 'flat']).optional(),
+  /** Width in pixels at middling pressure. */
   size: z.number().min(0.25).max(400),
+  /** Over how many pixels the line swells at its beginning and thins out at its end. */
+  taper: z.tuple([taperSchema, taperSchema]).optional(),
   points: flatPoints(3, 1, 'A stroke'),
 })
 export const fillSchema = z.strictObject({
@@ -36,6 +46,7 @@ export const fillSchema = z.strictObject({
   id: idSchema,
   swatch: idSchema,
   outline: flatPoints(2, 3, 'A fill'),
+  holes: z.array(flatPoints(2, 3, 'A hole')).min(1).max(LIMITS.holes, `A fill has at most ${LIMITS.holes} holes.`).optional(),
 })
 export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema])
 export type Stroke = z.infer<typeof strokeSchema>
@@ -61,12 +72,22 @@ export const onGrid = (value: number, grid: number): number => Math.round(value 
 /** The piece with every number on the ink grid, so that keeping it loses nothing. */
 export function settled<T extends InkPiece>(piece: T): T {
   const at = (value: number) => onGrid(value, INK_GRID.place)
-  if (piece.kind === 'fill') return { ...piece, outline: piece.outline.map(at) }
+  if (piece.kind === 'fill') return { ...piece, outline: piece.outline.map(at), ...(piece.holes && { holes: piece.holes.map((ring) => ring.map(at)) }) }
   const points = piece.points.map((value, i) =>
     i % 3 === 2 ? onGrid(Math.min(1, Math.max(0, value)), INK_GRID.pressure) : at(value),
   )
-  return { ...piece, size: onGrid(piece.size, INK_GRID.size), points }
+  const taper = piece.taper?.map((length) => onGrid(length, INK_GRID.size)) as Stroke['taper']
+  return { ...piece, size: onGrid(piece.size, INK_GRID.size), ...(taper && { taper }), points }
 }
+
+/** Every x, y of a piece as flat lists: a stroke's course without its pressure, a fill's rings. */
+export function placesOf(piece: InkPiece): readonly (readonly number[])[] {
+  if (piece.kind === 'fill') return [piece.outline, ...(piece.holes ?? [])]
+  return [piece.points.filter((_, i) => i % 3 !== 2)]
+}
+
+/** How many numbers a piece holds: what it costs to keep and to send. */
+export const numbersOf = (piece: InkPiece): number => (piece.kind === 'stroke' ? piece.points.length : placesOf(piece).reduce((sum, ring) => sum + ring.length, 0))
 
 /**
  * Ink after a change: the removed pieces are found by id, the added ones laid at their places

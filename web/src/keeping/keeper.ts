@@ -1,4 +1,4 @@
-import { applyEdit, editInWords, EditRefused, inkedBy, partsBetween, simpleEditsOf, touchedBy, type Edit, type Scene } from '@unhurried/core'
+import { applyEdit, editInWords, EditRefused, inkedBy, numbersOf, partsBetween, simpleEditsOf, touchedBy, type Edit, type Scene } from '@unhurried/core'
 import { z } from 'zod'
 import { ApiProblem, api, type KeptEdit } from '../api'
 import { freshId } from '../ids'
@@ -144,7 +144,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     let size = 0
     for (const row of waiting.slice(0, MOST_AT_ONCE)) {
       for (const edit of simpleEditsOf(row.edit)) {
-        if (edit.type === 'ink.change') for (const { piece } of [...edit.add, ...edit.remove]) size += (piece.kind === 'stroke' ? piece.points : piece.outline).length * 9
+        if (edit.type === 'ink.change') for (const { piece } of [...edit.add, ...edit.remove]) size += numbersOf(piece) * 9
       }
       if (batch.length > 0 && size > LARGEST_REQUEST) break
       batch.push(row)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bringBack, inkBack, inkBackFor, PASSES, type Part, type Pass, type Scene, type SimpleEdit } from '@unhurried/core'
+import { bringBack, inkBack, inkBackFor, numbersOf, PASSES, type Part, type Pass, type Scene, type SimpleEdit } from '@unhurried/core'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { api, type HistoryStep } from '../../api'
 import { createInkStore, type InkStore } from '../../ink/ink-store'
@@ -138,7 +138,7 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
   const batches: SimpleEdit[][] = []
   let size_ = Infinity
   for (const edit of edits) {
-    const points = edit.type === 'ink.change' ? [...edit.add, ...edit.remove].reduce((sum, { piece }) => sum + (piece.kind === 'stroke' ? piece.points : piece.outline).length, 0) : 0
+    const points = edit.type === 'ink.change' ? [...edit.add, ...edit.remove].reduce((sum, { piece }) => sum + numbersOf(piece), 0) : 0
     if (size_ + points > MOST_POINTS || batches.at(-1)!.length >= 2000) {
       batches.push([])
       size_ = 0

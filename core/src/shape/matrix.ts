@@ -1,0 +1,45 @@
+/** A flat change of place: x' = a·x + c·y + e, y' = b·x + d·y + f, in the order canvases take it. */
+export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
+export interface Point { readonly x: number; readonly y: number }
+
+export const STAY: Matrix = [1, 0, 0, 1, 0, 0]
+
+/** First `first`, then `then`. */
+export function followedBy(first: Matrix, then: Matrix): Matrix {
+  const [a, b, c, d, e, f] = first
+  const [A, B, C, D, E, F] = then
+  return [A * a + C * b, B * a + D * b, A * c + C * d, B * c + D * d, A * e + C * f + E, B * e + D * f + F]
+}
+
+/** What undoes a matrix. Errors: RangeError when it presses everything onto a line. */
+export function inverted([a, b, c, d, e, f]: Matrix): Matrix {
+  const size = a * d - b * c
+  if (Math.abs(size) < 1e-12) throw new RangeError('matrix must keep an area; this one presses everything onto a line.')
+  return [d / size, -b / size, -c / size, a / size, (c * f - d * e) / size, (b * e - a * f) / size]
+}
+
+export const movedBy = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y]
+export const through = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({ x: a * x + c * y + e, y: b * x + d * y + f })
+/** How much larger areas become; negative when mirrored. */
+export const areaScale = ([a, b, c, d]: Matrix): number => a * d - b * c
+
+function about({ x, y }: Point, [a, b, c, d]: readonly [number, number, number, number]): Matrix {
+  return [a, b, c, d, x - a * x - c * y, y - b * x - d * y]
+}
+
+export const turnedAbout = (pivot: Point, angle: number): Matrix => about(pivot, [Math.cos(angle), Math.sin(angle), -Math.sin(angle), Math.cos(angle)])
+
+/** Scaled along a direction (radians) and across it. */
+export function scaledAbout(pivot: Point, { along, across, axis = 0 }: { along: number; across: number; axis?: number }): Matrix {
+  const [cos, sin] = [Math.cos(axis), Math.sin(axis)]
+  return about(pivot, [along * cos * cos + across * sin * sin, (along - across) * cos * sin, (along - across) * cos * sin, along * sin * sin + across * cos * cos])
+}
+
+/** Slanted: what lies a pixel across `axis` from the pivot moves `by` pixels along it. */
+export function skewedAbout(pivot: Point, { by, axis = 0 }: { by: number; axis?: number }): Matrix {
+  const [cos, sin] = [Math.cos(axis), Math.sin(axis)]
+  return about(pivot, [1 - by * cos * sin, -by * sin * sin, by * cos * cos, 1 + by * cos * sin])
+}
+
+/** Mirrored about the line through `pivot` in the direction `axis`. */
+export const mirroredAbout = (pivot: Point, axis: number): Matrix => scaledAbout(pivot, { along: 1, across: -1, axis })
