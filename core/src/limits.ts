@@ -24,6 +24,15 @@ export const LIMITS = {
   strokePoints: 20_000,
   /** Pixels over which a line may swell or thin out. */
   taper: 400,
+  /** Runs of cells in one piece of a sprite. */
+  cellRuns: 20_000,
+  /** Longest side of a scene that is drawn in whole cells. */
+  cellSide: 256,
+  references: 60,
+  /** A picture of a ground or a reference: longest side in pixels, and size in bytes. */
+  pictureSide: 8192,
+  pictureBytes: 40_000_000,
+  swatches: 200,
   /** Holes in one fill. */
   holes: 200,
   piecesPerEdit: 2000,

@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { request } from 'node:http'
 import { join } from 'node:path'
-import { applyEdit, newScene, unpackInk, unpackPasses, writeArchive, type Edit, type Settings, type Stroke } from '@unhurried/core'
+import { applyEdit, newScene, readArchive, unpackInk, unpackPasses, writeArchive, writePng, type Edit, type Settings, type Stroke } from '@unhurried/core'
 
 const settings: Settings = {
   name: 'Test slip', width: 320, height: 180, fps: 24, length: 24, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
@@ -168,6 +168,42 @@ describe('earlier versions', () => {
     // Its beginning cannot be known, so its history begins with what it was then.
     expect((await get(`/api/scenes/${renamed}/moments/3`)).scene.settings.length).toBe(48)
     expect((await get(`/api/scenes/${renamed}/moments/1`)).detail).toMatch(/before the history/)
+  })
+})
+
+describe('pictures', () => {
+  const png = writePng({ width: 5, height: 4, pixels: new Uint8ClampedArray(80).fill(90) })
+  const put = async (bytes: Uint8Array, type = 'image/png') => {
+    const answer = await fetch(`${address}/api/pictures?type=${type}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: Buffer.from(bytes) })
+    return { status: answer.status, body: await answer.json() }
+  }
+
+  test('are kept once by what they are, and come back byte by byte', async () => {
+    const { status, body } = await put(png)
+    expect([status, body]).toEqual([201, { picture: expect.stringMatching(/^[0-9a-f]{64}$/), type: 'image/png', width: 5, height: 4 }])
+    expect((await put(png)).body).toEqual(body)
+    expect(new Uint8Array(await (await fetch(`${address}/api/pictures/${body.picture}`)).arrayBuffer())).toEqual(png)
+    expect((await get(`/api/pictures/${'0'.repeat(64)}`)).detail).toMatch(/not kept here/)
+  })
+
+  test('that are none, cut short, mislabelled or huge are refused with a sentence, and nothing is kept', async () => {
+    const wide = png.slice()
+    new DataView(wide.buffer).setUint32(16, 30_000)
+    expect(await put(Buffer.from('no picture'))).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/no picture/) } })
+    expect(await put(png.slice(0, -6))).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/ends before/) } })
+    expect(await put(png, 'image/gif')).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/says it is GIF, but it is a PNG/) } })
+    expect(await put(wide)).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/30,000/) } })
+    expect((await put(png, 'text/plain')).status).toBe(400)
+  })
+
+  test('travel in archives', async () => {
+    const { picture } = (await put(png)).body
+    const drawn = applyEdit(newScene(settings), { type: 'reference.put', reference: { id: 'r', name: 'Buoy', picture, place: 'under', x: 0, y: 0, width: 100, strength: 0.5 } }).scene
+    const bytes = writeArchive({ scene: drawn, inkOf: () => [], pictures: new Map([[picture, png]]) })
+    const answer = await fetch(`${address}/api/archives?id=withpicture&production=tests`, { method: 'POST', headers: { 'content-type': 'application/zip' }, body: Buffer.from(bytes) })
+    expect((await answer.json()).scene.references.r.picture).toBe(picture)
+    const other = writePng({ width: 5, height: 4, pixels: new Uint8ClampedArray(80).fill(7) })
+    expect(() => readArchive(writeArchive({ scene: drawn, inkOf: () => [], pictures: new Map([[picture, other]]) }))).toThrow(/belongs to nothing/)
   })
 })
 
@@ -351,7 +387,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
   const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
   expect(openapi).toBe('3.1.0')
-  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
+  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/pictures', '/api/pictures/{picture}', '/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
 })
 

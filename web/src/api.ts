@@ -1,4 +1,4 @@
-import { editSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type Edit, type InkPiece, type Pass, type Scene, type Settings } from '@unhurried/core'
+import { editSchema, pictureSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type Edit, type InkPiece, type Pass, type Scene, type Settings } from '@unhurried/core'
 import { z } from 'zod'
 
 /** An answer other than the one asked for. `status` 0: no server answered. */
@@ -62,6 +62,12 @@ export const api = {
   createProduction: (production: { id: string; name: string }) => read(z.unknown(), '/api/productions', production),
   createScene: (scene: { id: string; production: string; settings: Settings }) => read(openSceneSchema, '/api/scenes', scene),
   putArchive: (scene: { id: string; production: string }, archive: Blob) => read(openSceneSchema, `/api/archives?id=${scene.id}&production=${scene.production}`, archive),
+  /** Keeps a picture's bytes on the server; gives the name they are found by. */
+  async putPicture(file: Blob, type: string) {
+    const answer = await ask(`/api/pictures?type=${encodeURIComponent(type)}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file })
+    return z.object({ picture: pictureSchema, width: z.int(), height: z.int() }).parse(await answer.json())
+  },
+  readPicture: async (picture: string) => new Uint8Array(await (await ask(`/api/pictures/${picture}`)).arrayBuffer()),
   readScene: (id: string): Promise<{ version: number; scene: Scene }> => read(openSceneSchema, `/api/scenes/${id}`),
   editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
   keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),

@@ -34,7 +34,7 @@ function inverseOf(before: Scene, after: Scene, edit: SimpleEdit): SimpleEdit {
 }
 
 /** What changes a locked level all the same: its own switches, and what is done to the scene or a take as a whole. */
-const PAST_LOCKS: ReadonlySet<SimpleEdit['type']> = new Set(['level.set', 'restore', 'scene.set', 'scene.rate', 'frames.put-in', 'frames.take-out', 'take.add', 'level.add'])
+const PAST_LOCKS: ReadonlySet<SimpleEdit['type']> = new Set(['level.set', 'restore', 'scene.set', 'scene.rate', 'frames.put-in', 'frames.take-out', 'take.add', 'level.add', 'reference.put', 'reference.remove'])
 
 function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit) {
   if (PAST_LOCKS.has(edit.type)) return

@@ -15,6 +15,7 @@ export const inkChange = editKind({
   schema: z.strictObject({ type: z.literal('ink.change'), drawing: idSchema, pass: passSchema, remove: pieces, add: pieces }),
   apply(scene, { drawing, pass, remove, add }) {
     const before = drawingOf(scene, drawing)
+    if (scene.levels[before.level]!.passes?.[pass]?.locked) refuse(`The ${pass} pass of level ${scene.levels[before.level]!.name} is locked. Unlock it among the passes first.`)
     const count = (before.passes[pass] ?? 0) + add.length - remove.length
     if (count < 0) refuse('A line to take out is no longer on this drawing; it was changed somewhere else.')
     for (const { piece } of add) {

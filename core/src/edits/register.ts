@@ -3,12 +3,15 @@ import { changesSchema, restored } from './changes'
 import { chartAdd, chartBend, chartExpose, chartFractions, chartPutIn, chartRemove, chartSpace, chartTakeOut, chartTakeOver } from './charts'
 import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
 import { editKind, type EditKind } from './edit'
+import { cardMove } from './cards'
 import { exposureHold, exposureMove, exposureShow } from './exposures'
 import { inkChange } from './ink'
 import { landmarkPut, landmarkRemove, pinSet } from './landmarks'
 import { levelAdd, levelSet, levelsOrder } from './levels'
 import { framesPutIn, framesTakeOut, sheetRange } from './ranges'
-import { sceneRate, sceneSet, swatchPut } from './settings'
+import { swatchPour, swatchPut, swatchTakeOut } from './palette'
+import { referencePut, referenceRemove } from './references'
+import { sceneRate, sceneSet } from './settings'
 import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './takes'
 
 /** Puts parts of the scene back to what they were, if they are still what the edit left behind. */
@@ -25,6 +28,7 @@ export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = 
     chartAdd, chartRemove, chartSpace, chartFractions, chartPutIn, chartTakeOut, chartExpose, chartBend, chartTakeOver,
     exposureHold, exposureShow, exposureMove, sheetRange, framesPutIn, framesTakeOut, sheetLay,
     landmarkPut, landmarkRemove, pinSet, takeAdd, takeSet, takeMain, takeNote, inkChange, restore,
+    swatchPour, swatchTakeOut, referencePut, referenceRemove, cardMove,
   ].map((kind) => [kind.schema.shape.type.value, kind as unknown as EditKind<z.ZodType<never>>]),
 )
 
@@ -34,7 +38,7 @@ export const simpleEditSchema = z.discriminatedUnion('type', [
   chartSpace.schema, chartFractions.schema, chartPutIn.schema, chartTakeOut.schema, chartExpose.schema, chartBend.schema, chartTakeOver.schema,
   exposureHold.schema, exposureShow.schema, exposureMove.schema, sheetRange.schema, framesPutIn.schema, framesTakeOut.schema, sheetLay.schema,
   landmarkPut.schema, landmarkRemove.schema, pinSet.schema, takeAdd.schema, takeSet.schema, takeMain.schema, takeNote.schema,
-  inkChange.schema, restore.schema,
+  inkChange.schema, restore.schema, swatchPour.schema, swatchTakeOut.schema, referencePut.schema, referenceRemove.schema, cardMove.schema,
 ])
 /** An edit of one kind. */
 export type SimpleEdit = z.infer<typeof simpleEditSchema>

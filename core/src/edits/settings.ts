@@ -4,7 +4,7 @@ import { isCycle, resizedTo, totalFrames } from '../timing/column'
 import { shareFrames } from '../timing/exposure'
 import { retimed } from '../timing/range'
 import { refuse } from '../scene/refusal'
-import { settingsSchema, swatchSchema, type Column, type Scene } from '../scene/schema'
+import { settingsSchema, type Column, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 
 function resized(scene: Scene, length: number): Scene {
@@ -26,8 +26,8 @@ function resized(scene: Scene, length: number): Scene {
 
 /** Beats begin within the scene; a tempo taken away leaves nothing behind. */
 function withoutBeatsBeyond(scene: Scene): Scene {
-  const { beats, ...settings } = scene.settings
-  return { ...scene, settings: beats ? { ...settings, beats: { ...beats, first: Math.min(beats.first, settings.length) } } : settings }
+  const { beats, cells, colourLimit, ...settings } = scene.settings
+  return { ...scene, settings: { ...settings, ...(cells && { cells }), ...(colourLimit && { colourLimit }), ...(beats && { beats: { ...beats, first: Math.min(beats.first, settings.length) } }) } }
 }
 
 export const sceneSet = editKind({
@@ -78,15 +78,4 @@ export const sceneRate = editKind({
     return { ...scene, settings: { ...settings, length, ...(beats && { beats: { ...beats, first: moment(beats.first) } }) }, sheets, takes }
   },
   words: ({ fps, keep }) => `${fps} frames a second, keeping the ${keep}`,
-})
-
-export const swatchPut = editKind({
-  schema: z.strictObject({ type: z.literal('swatch.put'), swatch: swatchSchema }),
-  apply(scene, { swatch }) {
-    const known = scene.palette.some(({ id }) => id === swatch.id)
-    if (!known && scene.palette.length >= 200) refuse('A scene can have 200 colours; merge two before adding another.')
-    const palette = known ? scene.palette.map((old) => (old.id === swatch.id ? swatch : old)) : [...scene.palette, swatch]
-    return { ...scene, palette }
-  },
-  words: ({ swatch }) => `the colour ${swatch.name}`,
 })

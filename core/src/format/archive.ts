@@ -4,6 +4,9 @@ import { XMLParser } from 'fast-xml-parser'
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import { z } from 'zod'
 import { checkedScene } from '../timing/whole'
+import { pictureHead } from './picture-head'
+import { picturesOf } from '../scene/pictures'
+import { coloursOf } from '../scene/palette'
 import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../scene/schema'
 import { sentenceOf } from '../scene/sentence'
 import { pieceSchema, settled, type Ink, type InkPiece } from '../shape/ink'
@@ -12,12 +15,13 @@ import { strokeOutlines, type Ring } from '../shape/outline'
 /**
  * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),
  * `scene.json` (the document), `scene.schema.json` (its JSON Schema) and `ink/<drawing>/<pass>.svg`,
- * one picture for each pass that holds ink. docs/formats.md tells it to people.
+ * one picture for each pass that holds ink, and `pictures/<sha256>.<type>`, what grounds and references show. docs/formats.md tells it to people.
  */
 const MANIFEST = 'manifest.json'
 const SCENE = 'scene.json'
 const SCHEMA = 'scene.schema.json'
 const INK = /^ink\/([A-Za-z0-9][A-Za-z0-9_-]{0,31})\/([a-z-]+)\.svg$/
+const PICTURE = /^pictures\/([0-9a-f]{64})\.(png|jpeg|webp|gif)$/
 export const ARCHIVE_LIMITS = { packed: 128 * 1024 * 1024, unpacked: 512 * 1024 * 1024, files: 40_000 } as const
 
 const sceneFileSchema = z.strictObject({ format: z.literal('unhurried-sketch scene'), version: z.literal(1), scene: sceneSchema })
@@ -43,13 +47,15 @@ const refuse = (sentence: string): never => {
 export interface SceneWithInk {
   readonly scene: Scene
   readonly inkOf: (drawing: string, pass: Pass) => Ink
+  /** Bytes of the pictures the scene names; those that are not there are left out. */
+  readonly pictures?: ReadonlyMap<string, Uint8Array>
 }
 
 const json = (value: unknown) => strToU8(`${JSON.stringify(value, undefined, 1)}\n`)
 const entry = (bytes: Uint8Array) => ({ bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) })
 
 /** The archive's bytes; the same scene always gives the same bytes. */
-export function writeArchive({ scene, inkOf }: SceneWithInk): Uint8Array {
+export function writeArchive({ scene, inkOf, pictures }: SceneWithInk): Uint8Array {
   const files: Record<string, Uint8Array> = {
     [SCENE]: json({ format: 'unhurried-sketch scene', version: 1, scene }),
     [SCHEMA]: json(sceneFileJsonSchema()),
@@ -59,6 +65,10 @@ export function writeArchive({ scene, inkOf }: SceneWithInk): Uint8Array {
       const ink = inkOf(drawing, pass)
       if (ink.length > 0) files[`ink/${drawing}/${pass}.svg`] = strToU8(inkSvg(scene, ink))
     }
+  }
+  for (const picture of picturesOf(scene)) {
+    const bytes = pictures?.get(picture)
+    if (bytes) files[`pictures/${picture}.${pictureHead(bytes).type.slice('image/'.length)}`] = bytes
   }
   const manifest = json({ format: 'unhurried-sketch archive', version: 1, files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, entry(bytes)])) })
   const dated: Zippable = Object.fromEntries(Object.entries({ [MANIFEST]: manifest, ...files }).map(([name, bytes]) => [name, [bytes, { mtime: new Date(Date.UTC(2000, 0, 2)), level: 6 }]]))
@@ -71,14 +81,20 @@ function outlinePath(rings: readonly Ring[]): string {
   const ring = (points: Ring) => (points.length === 0 ? '' : `${points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')}Z`)
   return rings.map(ring).join('')
 }
+function runsPath(runs: readonly number[]): string {
+  let d = ''
+  for (let i = 0; i < runs.length; i += 3) d += `M${runs[i]} ${runs[i + 1]}h${runs[i + 2]}v1h-${runs[i + 2]}z`
+  return d
+}
 const pairs = (flat: readonly number[]): Ring => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!] as const)
 
 /** One pass as a picture any program can show; what the hand did is in its `data-` attributes. */
 export function inkSvg(scene: Scene, ink: Ink): string {
   const { width, height } = scene.settings
-  const colours = new Map(scene.palette.map(({ id, colour }) => [id, colour]))
+  const colours = coloursOf(scene.palette)
   const paths = ink.map((piece) => {
     const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
+    if (piece.kind === 'cells') return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${runsPath(piece.runs)}"/>`
     if (piece.kind === 'fill') {
       const holes = piece.holes ? ` data-holes="${piece.holes.map((ring) => ring.join(' ')).join(', ')}"` : ''
       return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlinePath([piece.outline, ...(piece.holes ?? [])].map(pairs))}"/>`
@@ -99,9 +115,9 @@ function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
   const parsed = svgSchema.safeParse(parser.parse(text))
   if (!parsed.success) refuse(`The picture ${name} is not one of ours: ${sentenceOf(parsed.error)}`)
   return parsed.data!.svg.path.map((path) => {
-    const { id, 'data-kind': kind, 'data-swatch': swatch, 'data-holes': holes, 'data-brush': brush, 'data-taper': taper } = path
+    const { id, 'data-kind': kind, 'data-swatch': swatch, 'data-holes': holes, 'data-brush': brush, 'data-taper': taper, 'data-runs': runs } = path
     const piece = pieceSchema.safeParse(
-      kind === 'fill'
+      kind === 'cells' ? { kind, id, swatch, runs: numbers(runs) } : kind === 'fill'
         ? { kind, id, swatch, outline: numbers(path['data-outline']), ...(holes && { holes: holes.split(',').map(numbers) }) }
         : { kind, id, swatch, ...(brush && { brush }), size: Number(path['data-size']), ...(taper && { taper: numbers(taper) }), points: numbers(path['data-points']) },
     )
@@ -121,7 +137,7 @@ function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array>
       if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[A-Za-z]:|\0/.test(name)) refuse(`It holds a file that would lie outside it (${name.slice(0, 80)}). Nothing was unpacked.`)
       // Folders by themselves hold nothing.
       if (name.endsWith('/') && originalSize === 0) return false
-      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name)) refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
+      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name) && !PICTURE.test(name)) refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
       if (names.has(name)) refuse(`It holds ${name} twice.`)
       names.add(name)
       files++
@@ -149,7 +165,7 @@ function parsedJson<S extends z.ZodType>(schema: S, name: string, bytes: Uint8Ar
  * A scene and its ink from an archive's bytes, every size, hash, schema and cross-reference checked.
  * Errors: ArchiveRefused with a sentence, whatever is wrong with the bytes.
  */
-export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS): { scene: Scene; ink: Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }> } {
+export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS): { scene: Scene; ink: Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>; pictures: Map<string, Uint8Array> } {
   try {
     if (bytes.length > limits.packed) refuse(`It is larger than ${megabytes(limits.packed)}.`)
     const files = unpacked(bytes, limits)
@@ -164,6 +180,15 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
     const { scene: raw } = parsedJson(sceneFileSchema, SCENE, files[SCENE])
     const scene = checkedScene(raw)
     const ink = new Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>()
+    const pictures = new Map<string, Uint8Array>()
+    const named = new Set(picturesOf(scene))
+    for (const name of present) {
+      const [, picture, ending] = PICTURE.exec(name) ?? []
+      if (picture === undefined) continue
+      if (!named.has(picture) || manifest.files[name]!.sha256 !== picture) refuse(`${name} belongs to nothing in the scene.`)
+      pictureHead(files[name]!, `image/${ending}`)
+      pictures.set(picture, files[name]!)
+    }
     for (const name of present) {
       const [, drawing, pass] = INK.exec(name) ?? []
       if (drawing === undefined) continue
@@ -180,7 +205,7 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
         if (count !== (drawing.passes[pass] ?? 0)) refuse(`Drawing ${drawing.number} should hold ${drawing.passes[pass] ?? 0} lines on its ${pass} pass and the archive has ${count}.`)
       }
     }
-    return { scene, ink }
+    return { scene, ink, pictures }
   } catch (error) {
     if (error instanceof ArchiveRefused) throw error
     const why = error instanceof Error ? error.message : String(error)

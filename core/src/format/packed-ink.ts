@@ -8,10 +8,11 @@ import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from '../sha
  *   number of points, and each point (place in eighths of a pixel, pressure in 255ths): how far its
  *   step differs from the step before, as one byte while that is small, and its change of pressure;
  * 3 fill: the number of rings, the outline first, each its number of points and their differences.
+ * 4 cells: the number of runs, and each run's change of place and its length.
  * 0 stroke and 1 fill are how earlier versions wrote them, still read.
  * Numbers are LEB128 varints, signed ones zigzag first; texts are their length and their ASCII bytes.
  */
-const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3 } as const
+const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3, cells: 4 } as const
 const BRUSH_NUMBERS = [undefined, 'pencil', 'wash', 'flat'] as const
 
 interface Writer { bytes: number[] }
@@ -69,6 +70,23 @@ function putCourse(to: Writer, points: readonly number[]) {
   }
 }
 
+function putRuns(to: Writer, runs: readonly number[]) {
+  putUnsigned(to, runs.length / 3)
+  for (let i = 0; i < runs.length; i += 3) {
+    putSigned(to, runs[i]! - (runs[i - 3] ?? 0))
+    putSigned(to, runs[i + 1]! - (runs[i - 2] ?? 0))
+    putUnsigned(to, runs[i + 2]!)
+  }
+}
+
+function takeRuns(from: Reader): number[] {
+  const count = takeUnsigned(from)
+  if (count * 3 > from.end - from.at) damaged()
+  const runs: number[] = []
+  for (let i = 0; i < count * 3; i += 3) runs.push(takeSigned(from) + (runs[i - 3] ?? 0), takeSigned(from) + (runs[i - 2] ?? 0), takeUnsigned(from))
+  return runs
+}
+
 function takeCourse(from: Reader): number[] {
   const count = takeUnsigned(from)
   // Every point takes at least two bytes, so a count beyond that is damage, not a large drawing.
@@ -101,7 +119,8 @@ function block(piece: InkPiece): number[] {
     putUnsigned(body, BRUSH_NUMBERS.indexOf(piece.brush))
     for (const length of [piece.size, ...(piece.taper ?? [0, 0])]) putUnsigned(body, Math.round(length * INK_GRID.size))
     putCourse(body, piece.points)
-  } else {
+  } else if (piece.kind === 'cells') putRuns(body, piece.runs)
+  else {
     const rings = placesOf(piece)
     putUnsigned(body, rings.length)
     for (const ring of rings) putDeltas(body, ring, POINT_GRIDS.fill)
@@ -187,6 +206,7 @@ const READERS: Readonly<Record<number, (from: Reader, named: Named) => InkPiece>
     const [outline, ...holes] = Array.from({ length: rings }, () => takeDeltas(from, POINT_GRIDS.fill))
     return { kind: 'fill', ...named, outline: outline!, ...(holes.length > 0 && { holes }) }
   },
+  [KINDS.cells]: (from, named) => ({ kind: 'cells', ...named, runs: takeRuns(from) }),
 }
 
 /** Ink from its bytes. Errors: RangeError when they are damaged. */

@@ -21,6 +21,7 @@ export const nameSchema = z
   .max(LIMITS.name, `A name can have at most ${LIMITS.name} characters.`)
 const noteSchema = z.string().max(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`)
 const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written # and six hexadecimal digits.')
+const placeNumber = () => z.number('A place must be a number.').min(-LIMITS.reach, 'This lies too far from the paper.').max(LIMITS.reach, 'This lies too far from the paper.')
 const shareSchema = z.number().min(0, 'A strength must be from 0 to 1.').max(1, 'A strength must be from 0 to 1.')
 export const frameSchema = between('The frame', LIMITS.length)
 
@@ -39,11 +40,28 @@ export const settingsSchema = z.strictObject({
   approach: approachSchema,
   numbering: z.enum(['by-frame', 'in-order']),
   /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
+  /** Drawn in whole cells, with no smoothing anywhere: for sprites. */
+  cells: z.boolean().optional(),
+  /** How many colours the scene should make do with. */
+  colourLimit: between('The limit of colours', { min: 1, max: LIMITS.swatches }).nullable().optional(),
   beats: z.strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema }).nullable().optional(),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
-export const swatchSchema = z.strictObject({ id: idSchema, name: nameSchema, colour: colourSchema })
+/** Tones that follow another colour. */
+export const TONES = ['lighter', 'darker', 'shadow'] as const
+export const toneSchema = z.enum(TONES)
+export type Tone = z.infer<typeof toneSchema>
+export const swatchSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  colour: colourSchema,
+  group: nameSchema.optional(),
+  /** Follows another colour, in that tone. */
+  tone: z.strictObject({ of: idSchema, is: toneSchema }).optional(),
+  /** Poured into another colour: whatever was drawn with this one is shown in that. */
+  into: idSchema.optional(),
+})
 export type Swatch = z.infer<typeof swatchSchema>
 
 export const lightTableSchema = z.strictObject({
@@ -66,9 +84,70 @@ export const lightTableSchema = z.strictObject({
 })
 export type LightTable = z.infer<typeof lightTableSchema>
 
+/** How what lies on top meets what lies below it. */
+export const BLENDS = ['normal', 'multiply', 'screen', 'overlay'] as const
+export const blendSchema = z.enum(BLENDS)
+export type Blend = z.infer<typeof blendSchema>
+
+/** Pictures are named by the SHA-256 of their bytes. */
+export const pictureSchema = z.string().regex(/^[0-9a-f]{64}$/, 'A picture is named by 64 hexadecimal digits.')
+const offsetSchema = z.strictObject({ x: z.number().min(-LIMITS.reach).max(LIMITS.reach), y: z.number().min(-LIMITS.reach).max(LIMITS.reach) })
+const scaleSchema = z.number('A scale must be a number.').min(0.01, 'A scale is at least 1 %.').max(50, 'A scale is at most 5000 %.')
+
+/** How a move is spread over its time; `spacingLaw` in timing gives each its formula. */
+export const SPACING_LAWS = ['even', 'slow-out', 'slow-in', 'slow-out-in', 'fall', 'rise', 'swing'] as const
+export type SpacingLaw = (typeof SPACING_LAWS)[number]
+
+export const TEXTURES = ['grain', 'weave', 'wash'] as const
+/** What a level has under its drawings: a picture, a texture over it, and how it moves past. */
+export const groundSchema = z.strictObject({
+  /** The picture with its top left corner at x, y; beside itself again and again when it repeats. */
+  picture: z.strictObject({ picture: pictureSchema, x: placeNumber(), y: placeNumber(), scale: scaleSchema, repeat: z.boolean().optional() }).optional(),
+  texture: z.strictObject({ is: z.enum(TEXTURES), strength: shareSchema }).optional(),
+  /** The whole level moved, from the first frame of the scene to its last. */
+  pan: z.strictObject({ from: offsetSchema, to: offsetSchema, law: z.enum(SPACING_LAWS), strength: z.number().min(LIMITS.strength.min).max(LIMITS.strength.max) }).optional(),
+})
+export type Ground = z.infer<typeof groundSchema>
+
 /** A named point of a level, such as a nose or the centre of a ball, found again on each drawing. */
 export const landmarkSchema = z.strictObject({ id: idSchema, name: nameSchema })
 export type Landmark = z.infer<typeof landmarkSchema>
+
+/** How a pass of every drawing of a level is shown; what says nothing is absent. */
+export const passStateSchema = z.strictObject({
+  /** Left out of the picture, in play and in what is handed over. */
+  hidden: z.boolean().optional(),
+  /** Pale on the desk, for drawing over it. */
+  dim: z.boolean().optional(),
+  locked: z.boolean().optional(),
+  blend: blendSchema.optional(),
+  strength: shareSchema.optional(),
+})
+export type PassState = z.infer<typeof passStateSchema>
+
+/** Passes of one drawing, in the order they lie on the paper from the bottom up. */
+export const PASSES = ['colour', 'shadow', 'rough', 'tie-down', 'line'] as const
+export const passSchema = z.enum(PASSES)
+export type Pass = z.infer<typeof passSchema>
+
+/** A picture to look at while drawing, never part of the scene's own pictures. */
+export const referenceSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  picture: pictureSchema,
+  /** Beside the paper it stays put however the paper is moved; under the paper it lies in scene pixels and moves with it. */
+  place: z.enum(['beside', 'under']),
+  /** Top left corner: in shares of the table beside the paper, in scene pixels under it. */
+  x: placeNumber(),
+  y: placeNumber(),
+  /** Width: as a share of the table's beside the paper, in scene pixels under it. */
+  width: z.number().min(0.02).max(LIMITS.reach),
+  strength: shareSchema,
+  locked: z.boolean().optional(),
+  /** The model sheet of this level. */
+  level: idSchema.optional(),
+})
+export type Reference = z.infer<typeof referenceSchema>
 
 export const levelSchema = z.strictObject({
   id: idSchema,
@@ -81,17 +160,18 @@ export const levelSchema = z.strictObject({
   hidden: z.boolean().optional(),
   /** Nothing on it can be changed. */
   locked: z.boolean().optional(),
+  blend: blendSchema.optional(),
+  strength: shareSchema.optional(),
+  passes: z.partialRecord(passSchema, passStateSchema).optional(),
+  /** The drawing that is the model of size and colour. */
+  model: idSchema.optional(),
+  ground: groundSchema.optional(),
 })
 export type Level = z.infer<typeof levelSchema>
 
-/** Passes of one drawing, in the order they lie on the paper from the bottom up. */
-export const PASSES = ['colour', 'shadow', 'rough', 'tie-down', 'line'] as const
-export const passSchema = z.enum(PASSES)
-export type Pass = z.infer<typeof passSchema>
-
 export const roleSchema = z.enum(['key', 'breakdown', 'inbetween'])
 export const numberSchema = z.string().regex(/^[0-9A-Za-z]{1,8}$/, 'A drawing number is 1 to 8 digits or letters.')
-const placeSchema = z.number('A place must be a number.').min(-LIMITS.reach, 'This lies too far from the paper.').max(LIMITS.reach, 'This lies too far from the paper.')
+const placeSchema = placeNumber()
 /** Where a landmark lies on a drawing. At a corner the path of action turns sharply, as on a bounce. */
 export const pinSchema = z.strictObject({ x: placeSchema, y: placeSchema, corner: z.boolean().optional() })
 export type Pin = z.infer<typeof pinSchema>
@@ -108,10 +188,6 @@ export const drawingSchema = z.strictObject({
   pins: z.record(idSchema, pinSchema).optional(),
 })
 export type Drawing = z.infer<typeof drawingSchema>
-
-/** How a move is spread over its time; `spacingLaw` in timing gives each its formula. */
-export const SPACING_LAWS = ['even', 'slow-out', 'slow-in', 'slow-out-in', 'fall', 'rise', 'swing'] as const
-export type SpacingLaw = (typeof SPACING_LAWS)[number]
 
 export const spacingSchema = z.discriminatedUnion('by', [
   z.strictObject({
@@ -185,7 +261,7 @@ export type Take = z.infer<typeof takeSchema>
 export const sceneSchema = z.strictObject({
   format: z.literal(1),
   settings: settingsSchema,
-  palette: z.array(swatchSchema).min(1).max(200),
+  palette: z.array(swatchSchema).min(1).max(LIMITS.swatches),
   /** Bottom level first. */
   levelOrder: z.array(idSchema).max(LIMITS.levels),
   levels: z.record(idSchema, levelSchema),
@@ -195,5 +271,6 @@ export const sceneSchema = z.strictObject({
   mainTake: idSchema,
   /** take → level → exposures, which always fill the scene's length exactly. */
   sheets: z.record(idSchema, z.record(idSchema, columnSchema)),
+  references: z.record(idSchema, referenceSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

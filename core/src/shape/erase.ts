@@ -1,7 +1,12 @@
-import { settled, type Ink, type InkChange, type PlacedPiece, type Stroke } from './ink'
+import { Clipper, EndType, FillRule, JoinType } from 'clipper2-ts'
+import { LIMITS } from '../limits'
+import { within } from './select'
+import { ringArea } from './trace'
+import { finely } from './course'
+import { settled, type Fill, type Ink, type InkChange, type InkPiece, type PlacedPiece, type Stroke } from './ink'
 
-/** Longest stretch of a stroke, in pixels, that is judged as one when an eraser passes. */
-const FINEST = 1.5
+/** Outline arithmetic is done on whole numbers: this many to a pixel. */
+const FINE = 64
 
 function distanceSquared(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
   const dx = bx - ax
@@ -32,22 +37,6 @@ function bounds(values: readonly number[], stride: number) {
   return { left, top, right, bottom }
 }
 
-/** The stroke's points with long stretches divided, so that a cut falls where the eraser went. */
-export function finely(points: readonly number[]): number[] {
-  const fine = points.slice(0, 3)
-  for (let i = 3; i < points.length; i += 3) {
-    const dx = points[i]! - points[i - 3]!
-    const dy = points[i + 1]! - points[i - 2]!
-    const dp = points[i + 2]! - points[i - 1]!
-    const parts = Math.max(1, Math.ceil(Math.hypot(dx, dy) / FINEST))
-    for (let part = 1; part <= parts; part++) {
-      const t = part / parts
-      fine.push(points[i - 3]! + dx * t, points[i - 2]! + dy * t, points[i - 1]! + dp * t)
-    }
-  }
-  return fine
-}
-
 function remains(stroke: Stroke, path: readonly number[], radius: number, freshId: () => string): Stroke[] | undefined {
   const box = bounds(stroke.points, 3)
   const rubbed = bounds(path, 2)
@@ -68,9 +57,47 @@ function remains(stroke: Stroke, path: readonly number[], radius: number, freshI
   return kept.filter((run) => run.length >= 6).map((run) => settled({ ...stroke, id: freshId(), points: run }))
 }
 
+/** Rings that belong together: each outline with the holes in it. */
+function grouped(rings: readonly (readonly number[])[]): { outline: number[]; holes: number[][] }[] {
+  const outlines = rings.filter((ring) => ringArea(ring) > 0).map((ring) => ({ outline: [...ring], holes: [] as number[][] }))
+  for (const ring of rings) {
+    if (ringArea(ring) >= 0) continue
+    const around = outlines.filter(({ outline }) => within(ring[0]!, ring[1]!, outline)).sort((a, b) => ringArea(a.outline) - ringArea(b.outline))[0]
+    around?.holes.push([...ring])
+  }
+  return outlines
+}
+
+const INSIDE_OUT = (ring: readonly number[]) => ringArea(ring) < 0
+function turned(ring: readonly number[], outward: boolean): readonly number[] {
+  if (INSIDE_OUT(ring) !== outward) return ring
+  const back: number[] = []
+  for (let i = ring.length - 2; i >= 0; i -= 2) back.push(ring[i]!, ring[i + 1]!)
+  return back
+}
+
+/** Slivers of paint smaller than this, in square pixels, are rubbed out with the rest. */
+const CRUMB = 1
+
+/** What an eraser leaves of some paint. Undefined: it did not touch it. */
+function paintRemains(fill: Fill, path: readonly number[], radius: number, freshId: () => string): Fill[] | undefined {
+  const box = bounds(fill.outline, 2)
+  const rubbed = bounds(path, 2)
+  if (rubbed.left > box.right + radius || rubbed.right < box.left - radius || rubbed.top > box.bottom + radius || rubbed.bottom < box.top - radius) return undefined
+  const scaled = (flat: readonly number[]) => Array.from({ length: flat.length / 2 }, (_, i) => ({ x: Math.round(flat[2 * i]! * FINE), y: Math.round(flat[2 * i + 1]! * FINE) }))
+  const way = scaled(path.length === 2 ? [...path, path[0]! + 0.125, path[1]!] : path)
+  const gone = Clipper.inflatePaths([way], radius * FINE, JoinType.Round, EndType.Round, 2, FINE / 8)
+  const paint = [turned(fill.outline, true), ...(fill.holes ?? []).map((ring) => turned(ring, false))].map(scaled)
+  if (Clipper.intersect(paint, gone, FillRule.NonZero).length === 0) return undefined
+  const rings = Clipper.difference(paint, gone, FillRule.NonZero).map((ring) => ring.flatMap(({ x, y }) => [x / FINE, y / FINE]))
+  return grouped(rings)
+    .filter(({ outline }) => ringArea(outline) > CRUMB)
+    .map(({ outline, holes }) => settled({ kind: 'fill', id: freshId(), swatch: fill.swatch, outline, ...(holes.length > 0 && { holes: holes.slice(0, LIMITS.holes) }) }))
+}
+
 /**
  * Rubs along `path` (flat x, y in pixels) with an eraser of `radius`: every stroke it touches is cut,
- * what is left of it stays where it was in the pile. Fills are left alone. Undefined: nothing touched.
+ * and so is paint; what is left of it stays where it was in the pile. Undefined: nothing touched.
  */
 export function eraseAlong({ ink, path, radius, freshId }: {
   ink: Ink
@@ -82,7 +109,7 @@ export function eraseAlong({ ink, path, radius, freshId }: {
   const add: PlacedPiece[] = []
   let at = 0
   ink.forEach((piece, index) => {
-    const left = piece.kind === 'stroke' ? remains(piece, path, radius, freshId) : undefined
+    const left = piece.kind === 'stroke' ? remains(piece, path, radius, freshId) : piece.kind === 'fill' ? paintRemains(piece, path, radius, freshId) : undefined
     if (!left) {
       at++
       return
@@ -93,3 +120,13 @@ export function eraseAlong({ ink, path, radius, freshId }: {
   return remove.length > 0 ? { remove, add } : undefined
 }
 
+
+/** Takes away every piece whole that the eraser touches on its `path`. Undefined: nothing touched. */
+export function eraseWhole({ ink, path, radius }: { ink: Ink; path: readonly number[]; radius: number }): InkChange | undefined {
+  const touched = (piece: InkPiece) => {
+    if (piece.kind === 'stroke') return remains(piece, path, radius, () => 'x') !== undefined
+    return piece.kind === 'fill' && paintRemains(piece, path, Math.min(radius, 1), () => 'x') !== undefined
+  }
+  const remove = ink.flatMap((piece, at) => (touched(piece) ? [{ at, piece }] : []))
+  return remove.length > 0 ? { remove, add: [] } : undefined
+}

@@ -79,7 +79,7 @@ describe('paint', () => {
     const outcome = fill([hill], { x: 100, y: 225 })
     if (outcome.outcome !== 'filled') throw new Error(outcome.outcome)
     expect(outcome.area).toBeGreaterThan(SIDE * 20)
-    expect(outcome.area).toBeLessThan(SIDE * 60)
+    expect(outcome.area).toBeLessThan(SIDE * 75)
   })
 
   test('a narrow ribbon is painted although it is narrower than the gaps that are closed', () => {

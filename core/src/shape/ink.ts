@@ -6,7 +6,7 @@ import { refuse } from '../scene/refusal'
 /**
  * Ink: what lies on one pass of one drawing, bottom piece first. A stroke's points are x, y,
  * pressure (0…1) in one flat list; a fill's outline is x, y in one flat list, closed by itself, and
- * so is each of its holes.
+ * so is each of its holes. Cells are whole pixels of a sprite, as runs x, y, length.
  */
 const place = z
   .number('A point must be a number.')
@@ -48,9 +48,18 @@ export const fillSchema = z.strictObject({
   outline: flatPoints(2, 3, 'A fill'),
   holes: z.array(flatPoints(2, 3, 'A hole')).min(1).max(LIMITS.holes, `A fill has at most ${LIMITS.holes} holes.`).optional(),
 })
-export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema])
+const cell = z.int('A cell lies at whole pixels.').min(-LIMITS.reach, 'A cell lies too far from the paper.').max(LIMITS.reach, 'A cell lies too far from the paper.')
+export const cellsSchema = z.strictObject({
+  kind: z.literal('cells'),
+  id: idSchema,
+  swatch: idSchema,
+  runs: z.array(cell).min(3).max(LIMITS.cellRuns * 3, 'Too many cells at once.')
+    .refine((runs) => runs.length % 3 === 0 && runs.every((value, i) => i % 3 !== 2 || value > 0), 'A run of cells needs its place and its length.'),
+})
+export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema, cellsSchema])
 export type Stroke = z.infer<typeof strokeSchema>
 export type Fill = z.infer<typeof fillSchema>
+export type Cells = z.infer<typeof cellsSchema>
 export type InkPiece = z.infer<typeof pieceSchema>
 export type Ink = readonly InkPiece[]
 
@@ -71,6 +80,7 @@ export const onGrid = (value: number, grid: number): number => Math.round(value 
 
 /** The piece with every number on the ink grid, so that keeping it loses nothing. */
 export function settled<T extends InkPiece>(piece: T): T {
+  if (piece.kind === 'cells') return piece
   const at = (value: number) => onGrid(value, INK_GRID.place)
   if (piece.kind === 'fill') return { ...piece, outline: piece.outline.map(at), ...(piece.holes && { holes: piece.holes.map((ring) => ring.map(at)) }) }
   const points = piece.points.map((value, i) =>
@@ -83,11 +93,19 @@ export function settled<T extends InkPiece>(piece: T): T {
 /** Every x, y of a piece as flat lists: a stroke's course without its pressure, a fill's rings. */
 export function placesOf(piece: InkPiece): readonly (readonly number[])[] {
   if (piece.kind === 'fill') return [piece.outline, ...(piece.holes ?? [])]
+  if (piece.kind === 'cells') return [cellMiddles(piece)]
   return [piece.points.filter((_, i) => i % 3 !== 2)]
 }
 
+/** The middles of a piece's cells, flat x, y. */
+export function cellMiddles({ runs }: Pick<Cells, 'runs'>): number[] {
+  const places: number[] = []
+  for (let i = 0; i < runs.length; i += 3) for (let n = 0; n < runs[i + 2]!; n++) places.push(runs[i]! + n + 0.5, runs[i + 1]! + 0.5)
+  return places
+}
+
 /** How many numbers a piece holds: what it costs to keep and to send. */
-export const numbersOf = (piece: InkPiece): number => (piece.kind === 'stroke' ? piece.points.length : placesOf(piece).reduce((sum, ring) => sum + ring.length, 0))
+export const numbersOf = (piece: InkPiece): number => (piece.kind === 'stroke' ? piece.points.length : piece.kind === 'cells' ? piece.runs.length : placesOf(piece).reduce((sum, ring) => sum + ring.length, 0))
 
 /**
  * Ink after a change: the removed pieces are found by id, the added ones laid at their places

@@ -45,6 +45,33 @@ function stamp(mask: Uint8Array, { left, top, width, height }: Grid, x: number, 
   }
 }
 
+/** Marks every cell whose middle lies within some rings (even-odd), with `value`. */
+export function stampRings(mask: Uint8Array, { left, top, width, height }: Grid, rings: readonly (readonly number[])[], value = 1) {
+  let [high, low] = [Infinity, -Infinity]
+  for (const ring of rings) {
+    for (let i = 1; i < ring.length; i += 2) {
+      high = Math.min(high, ring[i]!)
+      low = Math.max(low, ring[i]!)
+    }
+  }
+  const last = Math.min(height - 1, Math.floor(low - top - 0.5))
+  for (let row = Math.max(0, Math.ceil(high - top - 0.5)); row <= last; row++) {
+    const y = row + top + 0.5
+    const crossings: number[] = []
+    for (const ring of rings) {
+      for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+        const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!]
+        if (ay > y !== by > y) crossings.push(ax + ((bx - ax) * (y - ay)) / (by - ay))
+      }
+    }
+    crossings.sort((a, b) => a - b)
+    for (let i = 0; i + 1 < crossings.length; i += 2) {
+      const to = Math.min(width - 1, Math.floor(crossings[i + 1]! - left - 0.5))
+      for (let x = Math.max(0, Math.ceil(crossings[i]! - left - 0.5)); x <= to; x++) mask[row * width + x] = value
+    }
+  }
+}
+
 /** Three steps of {@link distances} are one pixel. */
 export const PER_PIXEL = 3
 

@@ -1,5 +1,5 @@
-import { settled, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
-import { finely } from './erase'
+import { cellMiddles, settled, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
+import { finely } from './course'
 
 /** A closed line around what is meant, flat x, y in pixels. */
 export type Lasso = readonly number[]
@@ -20,9 +20,13 @@ function shareWithin(flat: readonly number[], stride: number, lasso: Lasso): num
   return count / (flat.length / stride)
 }
 
+/** The places a piece is judged by, flat, and how many numbers each takes. */
+const courseOf = (piece: InkPiece): [flat: readonly number[], stride: number] =>
+  piece.kind === 'stroke' ? [piece.points, 3] : [piece.kind === 'cells' ? cellMiddles(piece) : piece.outline, 2]
+
 /** The pieces of which more than half lies within the lasso. */
 export function piecesWithin(ink: Ink, lasso: Lasso): InkPiece[] {
-  return ink.filter((piece) => shareWithin(piece.kind === 'stroke' ? piece.points : piece.outline, piece.kind === 'stroke' ? 3 : 2, lasso) > 0.5)
+  return ink.filter((piece) => shareWithin(...courseOf(piece), lasso) > 0.5)
 }
 
 /** The stroke in runs, inside and outside in turn. */
@@ -55,7 +59,7 @@ export interface Picked {
  */
 export function picked({ ink, lasso, cut = false, freshId }: { ink: Ink; lasso: Lasso; cut?: boolean; freshId: () => string }): Picked {
   if (!cut) return { pieces: piecesWithin(ink, lasso), remove: [], add: [] }
-  const whole = new Set(piecesWithin(ink.filter((piece) => piece.kind === 'fill'), lasso))
+  const whole = new Set(piecesWithin(ink.filter((piece) => piece.kind !== 'stroke'), lasso))
   const pieces: InkPiece[] = []
   const remove: PlacedPiece[] = []
   const add: PlacedPiece[] = []
@@ -82,7 +86,7 @@ export function picked({ ink, lasso, cut = false, freshId }: { ink: Ink; lasso: 
 export function boundsOf(pieces: Ink): { left: number; top: number; right: number; bottom: number } | undefined {
   const box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
   for (const piece of pieces) {
-    const [flat, stride] = piece.kind === 'stroke' ? [piece.points, 3] : [piece.outline, 2]
+    const [flat, stride] = courseOf(piece)
     for (let i = 0; i < flat.length; i += stride) {
       box.left = Math.min(box.left, flat[i]!)
       box.right = Math.max(box.right, flat[i]!)

@@ -1,4 +1,5 @@
 import { LIMITS } from '../limits'
+import { movedCells } from './cells'
 import { settled, type Ink, type InkChange, type InkPiece } from './ink'
 import { areaScale, through, type Matrix } from './matrix'
 
@@ -17,6 +18,7 @@ function mapped(flat: readonly number[], stride: number, matrix: Matrix): number
  * figure: then by the square root of the area's growth, which squash leaves at one.
  */
 export function transformed<T extends InkPiece>(piece: T, matrix: Matrix, { lines = true }: { lines?: boolean } = {}): T {
+  if (piece.kind === 'cells') return movedCells(piece, matrix) as T
   if (piece.kind === 'fill') return settled({ ...piece, outline: mapped(piece.outline, 2, matrix), ...(piece.holes && { holes: piece.holes.map((ring) => mapped(ring, 2, matrix)) }) })
   const size = lines ? Math.min(400, Math.max(0.25, piece.size * Math.sqrt(Math.abs(areaScale(matrix))))) : piece.size
   return settled({ ...piece, size, points: mapped(piece.points, 3, matrix) })

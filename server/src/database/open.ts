@@ -2,6 +2,7 @@ import { DataSource } from 'typeorm'
 import { entities } from './entities'
 import { FirstTables1763900000000 } from './first-tables'
 import { Moments1764000000000 } from './moments'
+import { Pictures1764100000000 } from './pictures'
 
 /** Any number, as long as only this app locks it. */
 const START_LOCK = 4620_1763
@@ -18,7 +19,7 @@ export async function openDatabase(url: string, { connections = 10, prepare }: {
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstTables1763900000000, Moments1764000000000],
+    migrations: [FirstTables1763900000000, Moments1764000000000, Pictures1764100000000],
     migrationsTableName: 'migration',
     poolSize: connections,
     connectTimeoutMS: 5000,

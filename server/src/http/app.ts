@@ -1,4 +1,4 @@
-import { ArchiveRefused, EditRefused } from '@unhurried/core'
+import { ArchiveRefused, EditRefused, PictureRefused } from '@unhurried/core'
 import Koa, { type Middleware } from 'koa'
 import compress from 'koa-compress'
 import helmet from 'koa-helmet'
@@ -6,6 +6,7 @@ import serve from 'koa-static'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import type { News } from '../keeping/news'
+import { pictureKeeper } from '../keeping/pictures'
 import { sceneHistory } from '../keeping/history'
 import { sceneKeeper } from '../keeping/scenes'
 import { addEvents, EVENTS_PATH } from '../routes/events'
@@ -21,10 +22,15 @@ function databaseIsAway(error: unknown): boolean {
   return /^(08|53|57)/.test(String(code)) || /^E[A-Z]+$/.test(String(code)) || /Connection terminated|timeout expired|not initialized|connect timed out/i.test(message)
 }
 
+/** PostgreSQL's word for a disk with no room left. */
+const diskIsFull = (error: unknown) => [error, (error as { driverError?: unknown })?.driverError].some((each) => (each as { code?: unknown })?.code === '53100')
+
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (error instanceof ArchiveRefused) return new Problem(422, `This archive cannot be brought in. ${error.message}`)
+  if (error instanceof PictureRefused) return new Problem(422, error.message)
   if (error instanceof EditRefused) return new Problem(422, error.message)
+  if (diskIsFull(error)) return new Problem(507, 'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.')
   if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
   // Koa's own refusals of an address: not there, or a path that leads out of the pages.
   const status = (error as { status?: number })?.status
@@ -63,7 +69,7 @@ const pageForPlaces: Middleware = async (ctx, next) => {
 
 export function createApp({ database, news, log, pages }: { database: DataSource; news: News; log: Logger; pages: string }): Koa {
   const own = ["'self'"]
-  const all = routes(sceneKeeper(database), sceneHistory(database))
+  const all = routes(sceneKeeper(database), sceneHistory(database), pictureKeeper(database))
   const router = routerOf(all)
   addEvents(router, news)
   const openApi = openApiOf(all, EVENTS_PATH)

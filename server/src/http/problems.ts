@@ -21,6 +21,7 @@ const TITLES: Readonly<Record<number, string>> = {
   422: 'Refused',
   500: 'A fault of ours',
   503: 'Database not answering',
+  507: 'Disk full',
 }
 
 /** An answer that is not what was asked for. */

@@ -8,6 +8,7 @@ import { editEntity, inkEntity, productionEntity, sceneEntity, type EditRow } fr
 import { Problem } from '../http/problems'
 import { keepMoment, MOMENT_EVERY } from './history'
 import { NEWS } from './news'
+import { pictureKeeper } from './pictures'
 
 /** An edit under the id its maker gave it, so that sending it twice changes nothing. */
 export interface SentEdit { readonly id: string; readonly edit: Edit }
@@ -69,9 +70,10 @@ export function sceneKeeper(database: DataSource) {
      * moment of it can be looked at. Errors: ArchiveRefused, and then nothing was written.
      */
     async putArchive({ id, production, bytes }: { id: string; production: string; bytes: Uint8Array }) {
-      const { scene, ink } = readArchive(bytes)
+      const { scene, ink, pictures } = readArchive(bytes)
       await database.transaction(async (manager) => {
         await requireProduction(manager, production)
+        for (const picture of pictures.values()) await pictureKeeper(manager).put(picture)
         const bare: Scene = {
           ...scene,
           drawings: Object.fromEntries(Object.entries(scene.drawings).map(([key, drawing]) => [key, { ...drawing, passes: {} }])),

@@ -1,7 +1,8 @@
-import { ARCHIVE_LIMITS, editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
+import { ARCHIVE_LIMITS, LIMITS, PICTURE_TYPES, pictureSchema, editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
 import { z } from 'zod'
 import { route, type AnyRoute } from '../http/route'
 import type { History } from '../keeping/history'
+import type { Pictures } from '../keeping/pictures'
 import { sentEditSchema, type SceneKeeper } from '../keeping/scenes'
 
 const scenePath = z.object({ scene: idSchema })
@@ -13,7 +14,7 @@ const momentPath = scenePath.extend({ version: whole('version') })
 const drawingIds = z.string().transform((list) => list.split(',')).pipe(z.array(idSchema).min(1).max(100))
 
 /** Every route of the API. */
-export function routes(keeper: SceneKeeper, history: History): AnyRoute[] {
+export function routes(keeper: SceneKeeper, history: History, pictures: Pictures): AnyRoute[] {
   return [
     route({
       method: 'get', path: '/api/shelf', summary: 'Productions with their scenes, what is drawn and what is left',
@@ -44,6 +45,18 @@ export function routes(keeper: SceneKeeper, history: History): AnyRoute[] {
       query: z.object({ id: idSchema, production: idSchema }), bytes: 'application/zip', bodyLimit: ARCHIVE_LIMITS.packed,
       answer: openScene, problems: [400, 403, 404, 413, 415, 422, 503],
       handle: ({ query, bytes }) => keeper.putArchive({ ...query, bytes }),
+    }),
+    route({
+      method: 'post', path: '/api/pictures', summary: 'Keep a picture for a ground or a reference; the same bytes again are kept once', status: 201,
+      query: z.object({ type: z.enum(PICTURE_TYPES, 'Use a PNG, JPEG, WebP or GIF.') }), bytes: 'application/octet-stream', bodyLimit: LIMITS.pictureBytes,
+      answer: z.object({ picture: pictureSchema, type: z.enum(PICTURE_TYPES), width: z.int(), height: z.int() }),
+      problems: [400, 403, 413, 415, 422, 503],
+      handle: ({ query, bytes }) => pictures.put(bytes, query.type),
+    }),
+    route({
+      method: 'get', path: '/api/pictures/:picture', summary: 'The bytes of a picture',
+      params: z.object({ picture: pictureSchema }), answer: 'bytes', problems: [404, 503],
+      handle: ({ params }) => pictures.read(params.picture),
     }),
     route({
       method: 'get', path: '/api/scenes/:scene', summary: 'A scene and its version',

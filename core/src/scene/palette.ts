@@ -1,0 +1,57 @@
+import { clampChroma, converter, formatHex } from 'culori'
+import type { Swatch, Tone } from './schema'
+
+const oklch = converter('oklch')
+/** Steps of lightness by which tones differ, on OKLCH's scale of 0…1. */
+const STEP = 0.11
+/** Shadows lean toward this hue, by at most this much, in degrees. */
+const SHADOW = { hue: 275, lean: 22 } as const
+
+/**
+ * A colour lighter, darker or in shadow, worked out in OKLCH (Ottosson 2020), where equal steps look
+ * equal: lightness by a step, a shadow also a little towards blue and greyer. Never leaves sRGB.
+ */
+export function toneOf(colour: string, tone: Tone): string {
+  const { l, c, h = SHADOW.hue } = oklch(colour) ?? { l: 0, c: 0 }
+  const lightness = Math.min(1, Math.max(0, l + (tone === 'lighter' ? STEP : tone === 'darker' ? -STEP : -1.5 * STEP)))
+  const away = ((SHADOW.hue - h + 540) % 360) - 180
+  const hue = tone === 'shadow' && c > 0.01 ? h + Math.sign(away) * Math.min(Math.abs(away), SHADOW.lean) : h
+  return formatHex(clampChroma({ mode: 'oklch', l: lightness, c: tone === 'shadow' ? c * 0.9 : c, h: hue }, 'oklch'))
+}
+
+/** The palette with every linked tone worked out from what its colour is now. */
+export function toned(palette: readonly Swatch[]): Swatch[] {
+  const colours = new Map(palette.map((swatch) => [swatch.id, swatch.colour]))
+  return palette.map((swatch) => {
+    const of = swatch.tone && colours.get(swatch.tone.of)
+    return of === undefined ? swatch : { ...swatch, colour: toneOf(of, swatch.tone!.is) }
+  })
+}
+
+/** The colour a swatch was merged into in the end; itself when it was not. */
+export function poured(palette: readonly Swatch[], id: string): string {
+  const into = new Map(palette.map((swatch) => [swatch.id, swatch.into]))
+  let at = id
+  for (let turns = palette.length; turns > 0; turns--) {
+    const next = into.get(at)
+    if (next === undefined || !into.has(next)) return at
+    at = next
+  }
+  return at
+}
+
+const maps = new WeakMap<readonly Swatch[], ReadonlyMap<string, string>>()
+
+/** The colour each swatch is painted in. */
+export function coloursOf(palette: readonly Swatch[]): ReadonlyMap<string, string> {
+  let found = maps.get(palette)
+  if (!found) {
+    const own = new Map(palette.map(({ id, colour }) => [id, colour]))
+    found = new Map(palette.map(({ id }) => [id, own.get(poured(palette, id))!]))
+    maps.set(palette, found)
+  }
+  return found
+}
+
+/** The pots on the tray: colours that were not merged into others. */
+export const potsOf = (palette: readonly Swatch[]): Swatch[] => palette.filter(({ id }) => poured(palette, id) === id)
