@@ -90,12 +90,12 @@ test('plan two keys, draw between them, play the loop, keep it, hand it over', a
   // Kill the server, start it, come back: the same drawings.
   await desk.kept()
   await desk.cell('A', 7).click()
-  const before = await desk.paper.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+  const before = await desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
   await house.killServer()
   await house.startServer()
   await page.reload()
   await desk.cell('A', 7).click()
-  await expect.poll(() => desk.paper.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())).toBe(before)
+  await expect.poll(() => desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())).toBe(before)
 
   // Hand over: pictures and times of the GIF are those of the sheet.
   await desk.to('Hand over')

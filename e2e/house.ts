@@ -45,7 +45,8 @@ export type Desk = ReturnType<typeof deskOf>
 /** What a person does at the desk, with a real pointer. */
 export function deskOf(page: Page, house: House) {
   const table = page.getByTestId('table')
-  const paper = page.locator('[data-test=table] canvas').first()
+  const canvas = page.locator('[data-test=table] canvas').first()
+  const paper = page.getByTestId('paper')
 
   /** Draws through places given as shares of the paper's width and height. */
   async function draw(...places: (readonly [number, number])[]) {
@@ -59,6 +60,7 @@ export function deskOf(page: Page, house: House) {
 
   return {
     page,
+    canvas,
     paper,
     table,
     draw,
@@ -93,7 +95,7 @@ export function deskOf(page: Page, house: House) {
     },
     /** How many pixels on the table are nearer to a colour than `reach`. */
     pixels: (colour: readonly [number, number, number], reach = 40) =>
-      paper.evaluate((canvas, [[r, g, b], far]) => {
+      canvas.evaluate((canvas, [[r, g, b], far]) => {
         const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
         let count = 0
         for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < far) count++

@@ -172,7 +172,7 @@ test('slid on the pegs a drawing moves for the eye only; one key puts all back',
   await page.keyboard.press('g')
   await desk.cell('A', 7).click()
   /** The middle of the ochre line, as a share of the paper's width. */
-  const seenAt = () => desk.paper.evaluate((canvas, [r, g, b]) => {
+  const seenAt = () => desk.canvas.evaluate((canvas, [r, g, b]) => {
     const { width, height } = canvas as HTMLCanvasElement
     const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height)
     let [sum, count] = [0, 0]

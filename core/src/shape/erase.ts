@@ -2,29 +2,11 @@ import { Clipper, EndType, FillRule, JoinType } from 'clipper2-ts'
 import { LIMITS } from '../limits'
 import { within } from './select'
 import { ringArea } from './trace'
-import { finely } from './course'
+import { distanceToPath, finely } from './course'
 import { settled, type Fill, type Ink, type InkChange, type InkPiece, type PlacedPiece, type Stroke } from './ink'
 
 /** Outline arithmetic is done on whole numbers: this many to a pixel. */
 const FINE = 64
-
-function distanceSquared(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
-  const dx = bx - ax
-  const dy = by - ay
-  const length = dx * dx + dy * dy
-  const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / length))
-  return (x - ax - t * dx) ** 2 + (y - ay - t * dy) ** 2
-}
-
-/** Squared distance from a place to a path of x, y pairs (one pair is a dot). */
-export function distanceToPath(x: number, y: number, path: readonly number[]): number {
-  let nearest = Number.POSITIVE_INFINITY
-  for (let i = 0; i < Math.max(2, path.length - 2); i += 2) {
-    const next = Math.min(i + 2, path.length - 2)
-    nearest = Math.min(nearest, distanceSquared(x, y, path[i]!, path[i + 1]!, path[next]!, path[next + 1]!))
-  }
-  return nearest
-}
 
 function bounds(values: readonly number[], stride: number) {
   let left = Infinity, top = Infinity, right = -Infinity, bottom = -Infinity

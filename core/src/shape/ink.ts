@@ -133,3 +133,17 @@ function refuseRepeats(ink: Ink, add: readonly PlacedPiece[]) {
     ids.add(piece.id)
   }
 }
+
+/** Two changes of the same ink, one after the other, as one; undefined when neither does anything. */
+export function changesJoined(ink: Ink, first: InkChange | undefined, then: (ink: Ink) => InkChange | undefined): InkChange | undefined {
+  if (!first) return then(ink)
+  const between = changeInk(ink, first)
+  const second = then(between)
+  if (!second) return first
+  const placed = (pieces: Ink) => new Map(pieces.map((piece, at) => [piece.id, { at, piece }]))
+  const [before, after] = [placed(ink), placed(changeInk(between, second))]
+  return {
+    remove: [...before.values()].filter(({ piece }) => after.get(piece.id)?.piece !== piece),
+    add: [...after.values()].filter(({ piece }) => before.get(piece.id)?.piece !== piece),
+  }
+}

@@ -1,5 +1,5 @@
 import { cellMiddles, settled, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
-import { finely } from './course'
+import { distanceToPath, finely } from './course'
 
 /** A closed line around what is meant, flat x, y in pixels. */
 export type Lasso = readonly number[]
@@ -95,4 +95,12 @@ export function boundsOf(pieces: Ink): { left: number; top: number; right: numbe
     }
   }
   return box.left === Infinity ? undefined : box
+}
+
+/** Whether a piece lies at a place, or within `reach` pixels of it: a line by its course, paint by its whole surface. */
+export function liesAt(piece: InkPiece, x: number, y: number, reach: number): boolean {
+  if (piece.kind === 'stroke') return Math.sqrt(distanceToPath(x, y, piece.points.filter((_, i) => i % 3 !== 2))) <= reach + piece.size / 2
+  if (piece.kind === 'fill') return within(x, y, piece.outline) && !(piece.holes ?? []).some((hole) => within(x, y, hole))
+  for (let i = 0; i < piece.runs.length; i += 3) if (Math.floor(y) === piece.runs[i + 1] && x >= piece.runs[i]! && x < piece.runs[i]! + piece.runs[i + 2]!) return true
+  return false
 }

@@ -91,11 +91,16 @@ export interface PictureRun {
   readonly shown: readonly { readonly level: string; readonly drawing: string }[]
 }
 
+/** Whether a ground that can be seen moves. */
+export const hasPan = (scene: Scene): boolean => scene.levelOrder.some((id) => scene.levels[id]!.ground?.pan !== undefined && !scene.levels[id]!.hidden)
+
 /** The take as a list of pictures: one run for as long as the same drawings lie on the paper. */
 export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
   const starts = new Set(
     scene.levelOrder.flatMap((level) => placed(exposuresOf(scene, level, take)).map((exposure) => exposure.frame)),
   )
+  // A ground that moves makes every frame a picture of its own.
+  if (hasPan(scene)) for (let frame = 1; frame <= scene.settings.length; frame++) starts.add(frame)
   starts.add(1)
   const ordered = [...starts].sort((a, b) => a - b)
   return ordered.map((frame, i) => ({

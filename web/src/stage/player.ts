@@ -1,25 +1,29 @@
-import { pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
-import { paintPicture, type InkOf } from './paint'
+import { hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
+import { pictures } from '../ink/pictures'
+import { paintPicture, type InkOf, type PictureOf } from './paint'
 
 /** What all composed pictures of one player may take, in bytes. */
 const BUDGET = 200e6
 
 /** The pictures of a take, composed once each and kept while there is room. */
-export function composedPictures({ scene, inkOf, scale, take, only, clear = false }: {
+export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale, take, only, clear = false, silhouettes = false }: {
   scene: Scene
   inkOf: InkOf
+  pictureOf?: PictureOf
   scale: number
   take?: string
   /** One level shown by itself. */
   only?: string
   clear?: boolean
+  silhouettes?: boolean
 }) {
   const all = pictureRuns(scene, take)
   const runs = only === undefined ? all : all.map((run) => ({ ...run, shown: run.shown.filter((entry) => entry.level === only) }))
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const kept = new Map<string, HTMLCanvasElement>()
-  const nameOf = (run: PictureRun) => run.shown.map((entry) => entry.drawing).join(' ')
+  const panned = hasPan(scene)
+  const nameOf = (run: PictureRun) => `${run.shown.map((entry) => entry.drawing).join(' ')}${panned ? ` at ${run.frame}` : ''}`
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
 
   function picture(run: PictureRun): HTMLCanvasElement {
@@ -29,7 +33,7 @@ export function composedPictures({ scene, inkOf, scale, take, only, clear = fals
     canvas = document.createElement('canvas')
     canvas.width = width
     canvas.height = height
-    paintPicture(canvas.getContext('2d')!, { scene, shown: run.shown, inkOf, scale, clear })
+    paintPicture(canvas.getContext('2d')!, { scene, frame: run.frame, shown: run.shown, inkOf, pictureOf, scale, clear, only, silhouettes })
     kept.set(name, canvas)
     if (kept.size > most) kept.delete(kept.keys().next().value!)
     return canvas
@@ -39,6 +43,10 @@ export function composedPictures({ scene, inkOf, scale, take, only, clear = fals
       return picture(runs.findLast((run) => run.frame <= frame)!)
     },
     /** Composes the next picture after `frame` that is not ready yet; false when all are. */
+    /** What was composed of a drawing that has changed is composed anew. */
+    forget(drawing: string) {
+      for (const name of kept.keys()) if (name.split(' ').includes(drawing)) kept.delete(name)
+    },
     prepareAfter(frame: number): boolean {
       if (kept.size >= most) return false
       const from = runs.findLastIndex((run) => run.frame <= frame)

@@ -1,113 +1,171 @@
-import { INK_GRID, onGrid, PASSES, pressed, steadyPen, type Pass, type Scene, type Steady } from '@unhurried/core'
+import { followedBy, inverted, movedBy, panAt, PASSES, scaledAbout, through, type InkPiece, type Level, type Matrix, type Pass, type Point, type Reference, type Scene } from '@unhurried/core'
 import type { Bitmaps } from './bitmaps'
 import type { UnderLight } from './lamp'
-import { boxOf, livePath, passesShown, type Box, type InkOf } from './paint'
-
-export interface Pencil {
-  readonly tool: 'pencil' | 'eraser'
-  /** Width at full pressure, in scene pixels. */
-  readonly size: number
-  /** 0 follows the hand exactly, 1 smooths most. */
-  readonly steadiness: number
-  /** −1 answers to the lightest touch, 1 needs a heavy hand. */
-  readonly curve: number
-  readonly colour: string
-}
+import { compositeOf, paintGround, paintInk, paintSilhouette, passesShown, type Box, type InkOf, type PictureOf } from './paint'
+import { layTexture } from './textures'
+import { boxThrough, type Bench, type Pen, type Tool } from './tool'
+import { FIT, fitted, held, matrixOf, type View } from './view'
 
 /** What lies on the paper: other levels as they are, this level under the light, and the drawing itself. */
 export interface OnTable {
+  readonly frame: number
   readonly drawing: string | undefined
   readonly level: string
-  readonly pass: Pass
   readonly shown: readonly { level: string; drawing: string }[]
   readonly under: readonly UnderLight[]
+  /** Only this level. */
+  readonly only?: string | undefined
   /** Where drawings under the light were slid to, for the eye only. */
   readonly slid: ReadonlyMap<string, Slide>
+  readonly silhouettes: boolean
+  /** What lies beyond the edge of the paper. */
+  readonly outside: 'shown' | 'dim' | 'hidden'
+}
+
+/** Pieces taken up from a pass and moved about before they are laid down again. */
+export interface Lifted {
+  readonly drawing: string
+  readonly pass: Pass
+  /** Their ids as they lie in the ink. */
+  readonly from: ReadonlySet<string>
+  readonly pieces: readonly InkPiece[]
+  readonly matrix: Matrix
 }
 
 /** A drawing moved and turned about the middle of the paper: scene pixels and radians. */
 export interface Slide { readonly x: number; readonly y: number; readonly turn: number }
-/** Where the paper lies in its host, in CSS pixels. */
-export interface PaperBox { readonly left: number; readonly top: number; readonly width: number; readonly height: number }
+/** How the paper lies on the table: from scene pixels to CSS pixels of the table, and the view that makes it so. */
+export interface Lie { readonly matrix: Matrix; readonly zoom: number; readonly view: View }
 
 export interface TableEvents {
-  onStroke: (points: number[]) => void
-  /** The eraser's path, flat x and y. */
-  onErase: (path: number[]) => void
-  /** Why the pen does nothing here, when it does not. */
+  /** Asked before a tool is put to the paper; false when it can do nothing here. */
   mayDraw: () => boolean
-  onLayOut: (box: PaperBox) => void
+  onLie: (lie: Lie) => void
+  /** The canvas lost what it showed, and has it again. */
+  onLost?: (lost: boolean) => void
 }
 
-const MARGIN = 22
-/** Browsers show no larger cursor than this, in CSS pixels. */
-const LARGEST_CURSOR = 120
-
-/** A ring as wide as the eraser rubs. */
-function ringCursor(width: number): string {
-  const across = Math.max(6, Math.min(LARGEST_CURSOR, Math.round(width)))
-  const middle = across / 2 + 1
-  const ring = `<svg xmlns="http://www.w3.org/2000/svg" width="${across + 2}" height="${across + 2}"><circle cx="${middle}" cy="${middle}" r="${across / 2 - 0.5}" fill="none" stroke="#2a2932"/></svg>`
-  return `url("data:image/svg+xml,${encodeURIComponent(ring)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`
-}
+const TABLE = '#eadfcc'
+const EDGE = '#d8cbb4'
+/** How pale a dimmed pass is, and what lies beyond the paper. */
+const DIM = 0.3
+const OUTSIDE_DIM = 0.72
+const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {} }
 
 /**
- * The drawing surface: paper in the middle of its host, a canvas for what lies still and one on top
- * for the line being drawn. A moving pen repaints only the rectangle of its own line.
+ * The drawing surface: a canvas for what lies still and one on top for the line being drawn, both as
+ * large as the table. A moving pen repaints only the rectangle of its own line.
  */
-export function createTable({ host, scene, bitmaps, inkOf, events }: {
+export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references, events }: {
   host: HTMLElement
   scene: () => Scene
   bitmaps: Bitmaps
   inkOf: InkOf
+  pictureOf: PictureOf
+  /** Pictures under the paper's drawings. */
+  references: () => readonly Reference[]
   events: TableEvents
 }) {
   const still = document.createElement('canvas')
   const top = document.createElement('canvas')
   for (const canvas of [still, top]) {
     canvas.style.position = 'absolute'
+    canvas.style.inset = '0'
+    canvas.setAttribute('aria-hidden', 'true')
     host.append(canvas)
   }
   top.style.touchAction = 'none'
-  top.style.cursor = 'crosshair'
-  top.setAttribute('aria-hidden', 'true')
-  still.setAttribute('aria-hidden', 'true')
   const below = still.getContext('2d', { alpha: false })!
   const above = top.getContext('2d', { desynchronized: true })!
 
-  let onTable: OnTable = { drawing: undefined, level: '', pass: 'line', shown: [], under: [], slid: new Map() }
-  let pencil: Pencil = { tool: 'pencil', size: 6, steadiness: 0.35, curve: 0, colour: '#2a2932' }
-  /** Canvas pixels for a scene pixel, and for a CSS pixel. */
-  let scale = 1
+  let onTable: OnTable = { frame: 1, drawing: undefined, level: '', shown: [], under: [], slid: new Map(), silhouettes: false, outside: 'shown' }
+  let tool: Tool = IDLE
+  let view = FIT
+  /** From scene pixels to CSS pixels of the table, and to pixels of the canvas. */
+  let matrix: Matrix = [1, 0, 0, 1, 0, 0]
+  let pixels: Matrix = matrix
   let density = 1
   let playing = false
+  let lifted: Lifted | undefined
+  const size = () => ({ width: Math.max(1, host.clientWidth), height: Math.max(1, host.clientHeight) })
 
   function layOut() {
-    const { width, height } = scene().settings
     density = window.devicePixelRatio || 1
-    const room = { width: Math.max(40, host.clientWidth - 2 * MARGIN), height: Math.max(40, host.clientHeight - 2 * MARGIN) }
-    const fit = Math.min(room.width / width, room.height / height)
-    const shown = { width: Math.round(width * fit), height: Math.round(height * fit) }
-    const next = (shown.width * density) / width
+    const { width, height } = size()
     for (const canvas of [still, top]) {
-      canvas.width = Math.round(shown.width * density)
-      canvas.height = Math.round(shown.height * density)
-      canvas.style.width = `${shown.width}px`
-      canvas.style.height = `${shown.height}px`
-      canvas.style.left = `${Math.round((host.clientWidth - shown.width) / 2)}px`
-      canvas.style.top = `${Math.round((host.clientHeight - shown.height) / 2)}px`
+      // Setting a canvas's size empties it.
+      if (canvas.width !== Math.round(width * density)) canvas.width = Math.round(width * density)
+      if (canvas.height !== Math.round(height * density)) canvas.height = Math.round(height * density)
+      canvas.style.width = `${width}px`
+      canvas.style.height = `${height}px`
     }
-    if (next !== scale) bitmaps.clear()
-    scale = next
-    events.onLayOut({ left: top.offsetLeft, top: top.offsetTop, ...shown })
+    view = fitted(view, { width, height }, scene().settings)
+    matrix = matrixOf(view, { width, height })
+    pixels = followedBy(matrix, scaledAbout({ x: 0, y: 0 }, { along: density, across: density }))
+    if (view.turn === 0) pixels = [pixels[0], pixels[1], pixels[2], pixels[3], Math.round(pixels[4]), Math.round(pixels[5])]
+    bitmaps.lookFrom(pixels, still.width, still.height)
+    events.onLie({ matrix, zoom: view.zoom, view })
     repaint()
   }
 
-  function layDrawing(drawing: string) {
-    for (const pass of PASSES) {
-      const bitmap = bitmaps.get(drawing, pass, 'ink', scale)
-      if (bitmap) below.drawImage(bitmap, 0, 0)
+  // ---- what lies still --------------------------------------------------------------------------
+  const panOf = (level: Level): Point | undefined => (level.ground?.pan ? panAt(level.ground.pan, onTable.frame, scene().settings.length) : undefined)
+
+  function paperPath(): Path2D {
+    const { width, height } = scene().settings
+    const path = new Path2D()
+    for (const [i, [x, y]] of ([[0, 0], [width, 0], [width, height], [0, height]] as const).entries()) {
+      const at = through(pixels, { x, y })
+      if (i === 0) path.moveTo(at.x, at.y)
+      else path.lineTo(at.x, at.y)
     }
+    path.closePath()
+    return path
+  }
+
+  function layPasses(drawing: string, level: Level) {
+    for (const pass of PASSES) {
+      const state = level.passes?.[pass]
+      if (state?.hidden) continue
+      below.save()
+      below.globalAlpha *= (state?.strength ?? 1) * (state?.dim ? DIM : 1)
+      if (state?.blend) below.globalCompositeOperation = compositeOf(state.blend)
+      if (lifted?.drawing === drawing && lifted.pass === pass) {
+        const { from } = lifted
+        below.transform(...pixels)
+        paintInk(below, inkOf(drawing, pass).filter(({ id }) => !from.has(id)), scene().palette)
+      } else {
+        const bitmap = bitmaps.get(drawing, pass, 'ink')
+        if (bitmap) bitmaps.lay(below, bitmap)
+      }
+      below.restore()
+    }
+  }
+
+  function layLevel(level: Level, drawing: string | undefined) {
+    below.save()
+    if (level.strength !== undefined) below.globalAlpha = level.strength
+    if (level.blend) below.globalCompositeOperation = compositeOf(level.blend)
+    const pan = panOf(level)
+    if (onTable.silhouettes) {
+      below.transform(...pixels)
+      if (drawing !== undefined && level.kind !== 'ground') paintSilhouette(below, drawing, inkOf)
+    } else if (level.ground) {
+      // Grounds are painted as they are: they are few, and a bitmap would end at the edge of the table.
+      below.save()
+      below.transform(...pixels)
+      if (pan) below.translate(pan.x, pan.y)
+      if (scene().settings.cells) below.imageSmoothingEnabled = false
+      paintGround(below, level.ground, pictureOf, scene().settings)
+      if (drawing !== undefined && pan) for (const pass of PASSES) if (!level.passes?.[pass]?.hidden) paintInk(below, inkOf(drawing, pass), scene().palette)
+      below.restore()
+      if (drawing !== undefined && !pan) layPasses(drawing, level)
+      if (level.ground.texture) {
+        below.transform(...pixels)
+        layTexture(below, level.ground.texture, scene().settings)
+      }
+    } else if (drawing !== undefined) layPasses(drawing, level)
+    below.restore()
   }
 
   function layUnder({ drawing, style, strength, tint }: UnderLight) {
@@ -115,14 +173,16 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     below.save()
     below.globalAlpha = strength
     if (slide) {
-      const [x, y] = [still.width / 2, still.height / 2]
-      below.translate(x + slide.x * scale, y + slide.y * scale)
-      below.rotate(slide.turn)
-      below.translate(-x, -y)
+      const { width, height } = scene().settings
+      const middle = through(pixels, { x: width / 2, y: height / 2 })
+      const moved = through(pixels, { x: width / 2 + slide.x, y: height / 2 + slide.y })
+      below.translate(moved.x, moved.y)
+      below.rotate(view.mirror ? -slide.turn : slide.turn)
+      below.translate(-middle.x, -middle.y)
     }
     for (const pass of passesShown(drawing, inkOf)) {
-      const bitmap = bitmaps.get(drawing, pass, style, scale, tint)
-      if (bitmap) below.drawImage(bitmap, 0, 0)
+      const bitmap = bitmaps.get(drawing, pass, style, tint)
+      if (bitmap) bitmaps.lay(below, bitmap)
     }
     below.restore()
   }
@@ -132,107 +192,187 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     if (playing) return
     below.save()
     if (box) {
+      const { left, top: high, right, bottom } = boxThrough(pixels, box)
       below.beginPath()
-      below.rect(Math.floor(box.left * scale) - 2, Math.floor(box.top * scale) - 2, Math.ceil((box.right - box.left) * scale) + 4, Math.ceil((box.bottom - box.top) * scale) + 4)
+      below.rect(Math.floor(left) - 2, Math.floor(high) - 2, Math.ceil(right - left) + 4, Math.ceil(bottom - high) + 4)
       below.clip()
     }
-    below.fillStyle = scene().settings.paper
+    below.fillStyle = TABLE
     below.fillRect(0, 0, still.width, still.height)
-    const { shown, under, level, drawing } = onTable
-    for (const entry of shown) {
-      if (entry.level === level) under.forEach(layUnder)
-      layDrawing(entry.drawing)
+    const paper = paperPath()
+    below.fillStyle = EDGE
+    below.translate(0, density)
+    below.fill(paper)
+    below.translate(0, -density)
+    below.fillStyle = scene().settings.paper
+    below.fill(paper)
+    layReferences()
+    const { shown, under, level, drawing, only } = onTable
+    const drawings = new Map(shown.map((entry) => [entry.level, entry.drawing]))
+    let lit = false
+    for (const id of scene().levelOrder) {
+      const each = scene().levels[id]!
+      const on = drawings.get(id)
+      if (each.hidden || (only !== undefined && only !== id) || (on === undefined && !each.ground)) continue
+      if (id === level && on !== undefined && !onTable.silhouettes) {
+        lit = true
+        under.forEach(layUnder)
+      }
+      layLevel(each, on)
     }
-    if (drawing === undefined || !shown.some((entry) => entry.level === level)) under.forEach(layUnder)
+    if ((drawing === undefined || !lit) && !onTable.silhouettes) under.forEach(layUnder)
+    if (onTable.outside !== 'shown') {
+      const around = new Path2D()
+      around.rect(0, 0, still.width, still.height)
+      around.addPath(paper)
+      below.globalAlpha = onTable.outside === 'dim' ? OUTSIDE_DIM : 1
+      below.fillStyle = TABLE
+      below.fill(around, 'evenodd')
+    }
     below.restore()
   }
 
-  const clearTop = () => above.clearRect(0, 0, top.width, top.height)
+  function layReferences() {
+    for (const { picture, x, y, width, strength } of references()) {
+      const bitmap = pictureOf(picture)
+      if (!bitmap) continue
+      below.save()
+      below.transform(...pixels)
+      below.globalAlpha = strength
+      below.drawImage(bitmap, x, y, width, (bitmap.height * width) / bitmap.width)
+      below.restore()
+    }
+  }
+
+  // ---- what moves -------------------------------------------------------------------------------
+  let painted: Box | undefined
+  function clearAbove() {
+    if (painted) above.clearRect(painted.left, painted.top, painted.right - painted.left, painted.bottom - painted.top)
+    painted = undefined
+  }
+  const bench: Bench = {
+    above(box, paint) {
+      clearAbove()
+      const { left, top: high, right, bottom } = boxThrough(toPixels(), box)
+      painted = { left: Math.floor(left) - 2, top: Math.floor(high) - 2, right: Math.ceil(right) + 2, bottom: Math.ceil(bottom) + 2 }
+      above.save()
+      above.setTransform(...toPixels())
+      paint(above)
+      above.restore()
+    },
+    clearAbove,
+    zoom: () => view.zoom,
+    repaint,
+  }
+  function layLifted() {
+    if (!lifted) return clearAbove()
+    const { pieces, matrix: moved } = lifted
+    bench.above({ left: -1e5, top: -1e5, right: 1e5, bottom: 1e5 }, (surface) => {
+      surface.transform(...moved)
+      paintInk(surface, pieces, scene().palette)
+    })
+    painted = { left: 0, top: 0, right: top.width, bottom: top.height }
+  }
 
   // ---- the hand -------------------------------------------------------------------------------
-  let pen: { id: number; steady: Steady; points: number[]; path: number[]; dirty: Box | undefined; tool: Pencil['tool'] } | undefined
+  let pen: { id: number; pan: Point | undefined } | undefined
   let penSeen = false
-  const grown: Box = { left: 0, top: 0, right: 0, bottom: 0 }
+  /** Fingers on the table, by pointer, in CSS pixels of the table. */
+  const fingers = new Map<number, Point>()
+  let dragging: { id: number; at: Point } | undefined
 
-  function onPaper(event: PointerEvent, origin: DOMRect): [number, number, number] {
-    const perPixel = density / scale
-    const force = event.pointerType === 'mouse' ? 0.5 : event.pressure
-    return [(event.clientX - origin.left) * perPixel, (event.clientY - origin.top) * perPixel, pressed(force, pencil.curve)]
+  /** From the drawing on the table to pixels; a panned ground lies elsewhere than it was drawn. */
+  function toPixels(): Matrix {
+    const level = scene().levels[onTable.level]
+    const pan = level && panOf(level)
+    return pan ? followedBy(movedBy(pan.x, pan.y), pixels) : pixels
   }
-  const add = (event: PointerEvent, origin: DOMRect) => put(pen!.steady.move(...onPaper(event, origin)))
-
-  function put([x, y, pressure]: readonly [number, number, number]) {
-    if (pen!.tool === 'eraser') pen!.path.push(onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place))
-    else pen!.points.push(onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place), onGrid(pressure, INK_GRID.pressure))
-  }
-
-  /** The line so far and, for the eye only, where the browser expects the pen a moment from now. */
-  function paintLive(expected?: readonly [number, number, number]) {
-    const { dirty } = pen!
-    const points = expected ? [...pen!.points, ...expected] : pen!.points
-    if (dirty) above.clearRect(dirty.left, dirty.top, dirty.right - dirty.left, dirty.bottom - dirty.top)
-    const box = boxOf(points, 3, pencil.size + 2)
-    grown.left = Math.floor(box.left * scale)
-    grown.top = Math.floor(box.top * scale)
-    grown.right = Math.ceil(box.right * scale)
-    grown.bottom = Math.ceil(box.bottom * scale)
-    pen!.dirty = grown
-    above.setTransform(scale, 0, 0, scale, 0, 0)
-    above.fillStyle = pencil.colour
-    above.fill(livePath(points, pencil.size, false))
-    above.setTransform(1, 0, 0, 1, 0, 0)
+  const onHost = (event: PointerEvent | WheelEvent, origin: DOMRect): Point => ({ x: event.clientX - origin.left, y: event.clientY - origin.top })
+  function penOf(event: PointerEvent, origin: DOMRect, back: Matrix): Pen {
+    const at = through(back, onHost(event, origin))
+    const pan = pen?.pan
+    return { x: at.x - (pan?.x ?? 0), y: at.y - (pan?.y ?? 0), pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure, shift: event.shiftKey, alt: event.altKey }
   }
 
-  /** Rubs the bitmap at once; the ink itself is cut when the eraser is lifted. */
-  function rubLive(from: number) {
-    const { path } = pen!
-    const bitmap = onTable.drawing && bitmaps.get(onTable.drawing, onTable.pass, 'ink', scale)
-    if (!bitmap) return
-    const surface = bitmap.getContext('2d')!
-    surface.save()
-    surface.globalCompositeOperation = 'destination-out'
-    surface.lineCap = surface.lineJoin = 'round'
-    surface.lineWidth = pencil.size
-    surface.beginPath()
-    surface.moveTo(path[from]!, path[from + 1]!)
-    for (let i = from; i < path.length; i += 2) surface.lineTo(path[i]!, path[i + 1]!)
-    surface.stroke()
-    surface.restore()
-    repaint(boxOf(path.slice(from), 2, pencil.size))
+  function lookFrom(next: View) {
+    view = next
+    soon ||= requestAnimationFrame(() => {
+      soon = 0
+      layOut()
+      layLifted()
+    })
   }
+  let soon = 0
 
   function down(event: PointerEvent) {
     if (event.pointerType === 'pen') penSeen = true
-    if (pen || event.button > 0 || playing || (event.pointerType === 'touch' && penSeen) || !events.mayDraw()) return
+    const origin = top.getBoundingClientRect()
+    if (event.pointerType === 'touch') {
+      fingers.set(event.pointerId, onHost(event, origin))
+      if (fingers.size === 2 && pen) letGo()
+    }
+    if (event.button === 1) {
+      dragging = { id: event.pointerId, at: onHost(event, origin) }
+      top.setPointerCapture(event.pointerId)
+      event.preventDefault()
+      return
+    }
+    if (pen || event.button > 0 || playing || fingers.size > 1 || (event.pointerType === 'touch' && penSeen) || !events.mayDraw()) return
     event.preventDefault()
     top.setPointerCapture(event.pointerId)
-    pen = { id: event.pointerId, steady: steadyPen(pencil.steadiness), points: [], path: [], dirty: undefined, tool: event.buttons & 32 ? 'eraser' : pencil.tool }
-    add(event, top.getBoundingClientRect())
-    if (pen.tool === 'pencil') paintLive()
-    else rubLive(0)
+    pen = { id: event.pointerId, pan: scene().levels[onTable.level] && panOf(scene().levels[onTable.level]!) }
+    if (tool.down(penOf(event, origin, inverted(matrix))) === false) pen = undefined
+  }
+
+  /** Two fingers hold the paper: it goes, turns and grows with them. */
+  function fingersMoved(event: PointerEvent, to: Point) {
+    const from = fingers.get(event.pointerId)!
+    const [other] = [...fingers].filter(([id]) => id !== event.pointerId)
+    fingers.set(event.pointerId, to)
+    if (!other || pen) return
+    const way = (p: Point) => ({ far: Math.hypot(p.x - other[1].x, p.y - other[1].y), angle: Math.atan2(p.y - other[1].y, p.x - other[1].x) })
+    const [was, is] = [way(from), way(to)]
+    const middle = (p: Point) => ({ x: (p.x + other[1].x) / 2, y: (p.y + other[1].y) / 2 })
+    lookFrom(held(view, size(), { from: middle(from), to: middle(to), by: is.far / Math.max(1, was.far), turn: Math.atan2(Math.sin(is.angle - was.angle), Math.cos(is.angle - was.angle)) }))
   }
 
   function move(event: PointerEvent) {
-    if (!pen || event.pointerId !== pen.id) return
     const origin = top.getBoundingClientRect()
-    const from = Math.max(0, pen.path.length - 2)
+    if (dragging?.id === event.pointerId) {
+      const to = onHost(event, origin)
+      lookFrom(held(view, size(), { from: dragging.at, to }))
+      dragging.at = to
+      return
+    }
+    if (fingers.has(event.pointerId)) fingersMoved(event, onHost(event, origin))
+    const back = inverted(matrix)
+    if (!pen) return tool.hover?.(penOf(event, origin, back))
+    if (event.pointerId !== pen.id) return
     const coalesced = event.getCoalescedEvents?.() ?? []
-    if (coalesced.length === 0) add(event, origin)
-    else for (const each of coalesced) add(each, origin)
     const ahead = event.getPredictedEvents?.().at(-1)
-    if (pen.tool === 'pencil') paintLive(ahead && pen.steady.peek(...onPaper(ahead, origin)))
-    else rubLive(from)
+    tool.move((coalesced.length > 0 ? coalesced : [event]).map((each) => penOf(each, origin, back)), ahead && penOf(ahead, origin, back))
   }
 
-  function up(event: PointerEvent) {
-    if (!pen || event.pointerId !== pen.id) return
-    for (const point of pen.steady.lift()) put(point)
-    const { tool, points, path } = pen
+  function letGo() {
+    if (!pen) return
     pen = undefined
-    if (tool === 'pencil') {
-      events.onStroke(points)
-      clearTop()
-    } else events.onErase(path)
+    tool.up()
+  }
+  function up(event: PointerEvent) {
+    fingers.delete(event.pointerId)
+    if (dragging?.id === event.pointerId) dragging = undefined
+    if (event.pointerId === pen?.id) letGo()
+  }
+
+  function wheel(event: WheelEvent) {
+    event.preventDefault()
+    const from = onHost(event, top.getBoundingClientRect())
+    const unit = event.deltaMode === 1 ? 16 : 1
+    if (event.ctrlKey || event.metaKey) lookFrom(held(view, size(), { from, by: Math.exp((-event.deltaY * unit) / 300) }))
+    else {
+      const [x, y] = event.shiftKey && event.deltaX === 0 ? [event.deltaY, 0] : [event.deltaX, event.deltaY]
+      lookFrom(held(view, size(), { from, to: { x: from.x - x * unit, y: from.y - y * unit } }))
+    }
   }
 
   top.addEventListener('pointerdown', down)
@@ -241,26 +381,69 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
   // Lifted outside the window, or taken by the system: what was drawn so far is kept.
   top.addEventListener('pointercancel', up)
   top.addEventListener('lostpointercapture', up)
-  const watch = new ResizeObserver(layOut)
+  top.addEventListener('wheel', wheel, { passive: false })
+  // A tab that is hidden in the middle of a stroke hears nothing more of the pen.
+  const onHidden = () => document.visibilityState === 'hidden' && letGo()
+  document.addEventListener('visibilitychange', onHidden)
+  const onLost = (event: Event) => {
+    event.preventDefault()
+    events.onLost?.(true)
+  }
+  const onFound = () => {
+    bitmaps.clear()
+    painted = undefined
+    layOut()
+    events.onLost?.(false)
+  }
+  for (const canvas of [still, top]) {
+    canvas.addEventListener('contextlost', onLost)
+    canvas.addEventListener('contextrestored', onFound)
+  }
+  const watch = new ResizeObserver(() => {
+    layOut()
+    layLifted()
+  })
   watch.observe(host)
   layOut()
 
   return {
+    bench,
     show(next: OnTable) {
       onTable = next
       repaint()
     },
     repaint,
     layOut,
-    setPencil(next: Pencil) {
-      pencil = next
-      top.style.cursor = next.tool === 'eraser' ? ringCursor((next.size * scale) / density) : 'crosshair'
+    /** Takes a tool in hand; what is being drawn with another is finished first. */
+    take(next: Tool) {
+      letGo()
+      tool = next
+      top.style.cursor = next.cursor
     },
-    scale: () => scale,
+    lift(next: Lifted | undefined) {
+      const ground = next?.drawing !== lifted?.drawing || next?.from !== lifted?.from
+      lifted = next
+      if (ground) repaint()
+      layLifted()
+    },
+    look: (next: (view: View, table: { width: number; height: number }) => View) => lookFrom(next(view, size())),
+    view: () => view,
+    /** Canvas pixels for one scene pixel. */
+    scale: () => view.zoom * density,
+    drawing: () => pen !== undefined,
     /** While playing, finished pictures are laid on the table as they are. */
     play(picture: CanvasImageSource) {
+      if (!playing) {
+        clearAbove()
+        below.fillStyle = TABLE
+        below.fillRect(0, 0, still.width, still.height)
+      }
       playing = true
-      below.drawImage(picture, 0, 0, still.width, still.height)
+      below.save()
+      below.setTransform(...pixels)
+      if (scene().settings.cells) below.imageSmoothingEnabled = false
+      below.drawImage(picture, 0, 0, scene().settings.width, scene().settings.height)
+      below.restore()
     },
     stop() {
       playing = false
@@ -268,6 +451,8 @@ export function createTable({ host, scene, bitmaps, inkOf, events }: {
     },
     destroy() {
       watch.disconnect()
+      cancelAnimationFrame(soon)
+      document.removeEventListener('visibilitychange', onHidden)
       still.remove()
       top.remove()
     },

@@ -23,7 +23,7 @@ function warming(left: number) {
   const painted: string[] = []
   const pause = idle(left)
   const bitmaps = { get: (drawing: string, _pass: string, style: string) => void painted.push(`${drawing} ${style}`) } as unknown as Bitmaps
-  const stop = warmAround({ scene, take: 'main', level: 'A', drawing: 'k5', bitmaps, inkOf: () => ink, scale: 1 })
+  const stop = warmAround({ scene, take: 'main', level: 'A', drawing: 'k5', bitmaps, inkOf: () => ink })
   return { painted, pause, stop }
 }
 

@@ -12,21 +12,20 @@ const LEAST = 4
  * Paints, while nothing else is to be done, the bitmaps a flip to the drawings beside this one will
  * need, the nearest first. Gives a function that stops it.
  */
-export function warmAround({ scene, take, level, drawing, bitmaps, inkOf, scale }: {
+export function warmAround({ scene, take, level, drawing, bitmaps, inkOf }: {
   scene: Scene
   take: string
   level: string
   drawing: string
   bitmaps: Bitmaps
   inkOf: InkOf
-  scale: number
 }): () => void {
   const order = drawingsShown(exposuresOf(scene, level, take)).map((entry) => entry.drawing)
   const here = order.indexOf(drawing)
   const beside = Array.from({ length: REACH }, (_, i) => [order[here + i + 1], order[here - i - 1]]).flat().filter((id) => id !== undefined)
   const jobs = beside.flatMap((id) => [
-    ...PASSES.map((pass) => () => bitmaps.get(id, pass, 'ink', scale)),
-    ...underLight(scene, { level, drawing: id, take }).flatMap((lit) => passesShown(lit.drawing, inkOf).map((pass) => () => bitmaps.get(lit.drawing, pass, lit.style, scale, lit.tint))),
+    ...PASSES.map((pass) => () => bitmaps.get(id, pass, 'ink')),
+    ...underLight(scene, { level, drawing: id, take }).flatMap((lit) => passesShown(lit.drawing, inkOf).map((pass) => () => bitmaps.get(lit.drawing, pass, lit.style, lit.tint))),
   ])
   let handle = requestIdleCallback(function work(deadline) {
     do jobs.shift()?.()

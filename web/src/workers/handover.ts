@@ -14,6 +14,9 @@ export const orderSchema = z.object({
   scene: sceneSchema,
   /** Ink of every drawing shown, by `drawing/pass`. */
   ink: z.map(z.string(), z.array(pieceSchema)),
+  /** The pictures it shows, and for an archive their bytes. */
+  bitmaps: z.map(z.string(), z.instanceof(ImageBitmap)),
+  pictures: z.map(z.string(), z.instanceof(Uint8Array)),
   take: idSchema,
   as: z.enum(['gif', 'stills', 'pdf', 'csv', 'archive']),
   /** What a printed sheet is printed on. */
@@ -42,7 +45,7 @@ async function font(url: string): Promise<Uint8Array> {
   return new Uint8Array(await answer.arrayBuffer())
 }
 
-async function make({ scene, take, ink, as, paper, scale, clear }: HandoverOrder) {
+async function make({ scene, take, ink, bitmaps, pictures, as, paper, scale, clear }: HandoverOrder) {
   const began = performance.now()
   const stem = stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, '')
   const done = (bytes: BlobPart, type: string, name: string) => tell({ kind: 'done', file: new Blob([bytes], { type }), name, ms: performance.now() - began })
@@ -55,7 +58,7 @@ async function make({ scene, take, ink, as, paper, scale, clear }: HandoverOrder
   const inkOf = (drawing: string, pass: string): Ink => ink.get(`${drawing}/${pass}` satisfies InkKey) ?? []
   if (as === 'archive') {
     tell({ kind: 'progress', done: 0, of: 1, words: 'Packing the scene' })
-    return done(writeArchive({ scene, inkOf }) as Uint8Array<ArrayBuffer>, 'application/zip', `${stem}-scene.zip`)
+    return done(writeArchive({ scene, inkOf, pictures }) as Uint8Array<ArrayBuffer>, 'application/zip', `${stem}-scene.zip`)
   }
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
@@ -63,7 +66,7 @@ async function make({ scene, take, ink, as, paper, scale, clear }: HandoverOrder
   if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
   const runs = pictureRuns(scene, take)
   const pixelsOf = (run: (typeof runs)[number]) => {
-    paintPicture(surface, { scene, shown: run.shown, inkOf, scale, clear })
+    paintPicture(surface, { scene, frame: run.frame, shown: run.shown, inkOf, pictureOf: (picture) => bitmaps.get(picture), scale, clear })
     return surface.getImageData(0, 0, width, height).data
   }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { chartHere, drawingsShown, isDrawn, timecode } from '@unhurried/core'
+import { chartHere, chartSpan, PASSES, drawingsShown, timecode } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
@@ -8,17 +8,22 @@ import { workOf } from '../../stage/work'
 import { useScene } from '../../stores/scene'
 import ChartLadder from './ChartLadder.vue'
 import { keyOf, useCommands, type CommandId } from './commands'
-import DrawingCard from './DrawingCard.vue'
 import ExposureSheet from './ExposureSheet.vue'
 import KeysDialog from './KeysDialog.vue'
 import LevelPanel from './LevelPanel.vue'
+import LiveLoop from './LiveLoop.vue'
 import MeasuredLadder from './MeasuredLadder.vue'
 import NextCard from './NextCard.vue'
 import PaperGuides from './PaperGuides.vue'
+import PaperHandles from './PaperHandles.vue'
 import { usePencil, type PencilCase } from './pencil'
 import PencilTray from './PencilTray.vue'
+import ReferenceLayer from './ReferenceLayer.vue'
 import SheetActs from './SheetActs.vue'
+import SpanCards from './SpanCards.vue'
+import { useFlips } from './useFlips'
 import { useLandmarks } from './useLandmarks'
+import { copied } from './useSelection'
 import { useSheet } from './useSheet'
 import { useSlides } from './useSlides'
 import { useStage } from './useStage'
@@ -37,9 +42,11 @@ const sheet = useSheet()
 const walk = useWalk()
 const landmarks = useLandmarks()
 const slides = useSlides()
-const { play, playing, playFrame, box, under } = useStage({ host, pencil, flipped, walked: walk.onPegs, slid: slides.slid })
-const mode = computed(() => (playing.value || !['pin', 'slide'].includes(pencil.value.tool) ? 'look' : (pencil.value.tool as 'pin' | 'slide')))
 const take = (tool: PencilCase['tool']) => (pencil.value = { ...pencil.value, tool })
+function passBy(step: 1 | -1) {
+  const pass = PASSES[PASSES.indexOf(pencil.value.pass) + step]
+  if (pass) pencil.value = { ...pencil.value, pass }
+}
 
 const steps = computed(() => workOf(scene.value, store.level, store.take))
 /** The chart we are in, else the one that leads to the drawing on the table. */
@@ -56,13 +63,23 @@ const takes = computed(() => Object.values(scene.value.takes).filter((each) => !
 
 const CARDS_AROUND = 9
 /** The drawings of this span: of the chart we are in, else those around this one. */
-const cards = computed(() => {
+const span = computed(() => {
   const order = shown.value.map((each) => each.drawing)
-  const span = chart.value
-  const ids = span
-    ? [span.from, ...span.marks.map((mark) => mark.drawing), span.to]
-    : order.slice(Math.max(0, order.indexOf(store.drawing ?? '') - CARDS_AROUND), Math.max(0, order.indexOf(store.drawing ?? '')) + CARDS_AROUND + 1)
-  return ids.flatMap((id) => scene.value.drawings[id] ?? [])
+  if (chart.value) return [chart.value.from, ...chart.value.marks.map((mark) => mark.drawing), chart.value.to]
+  const here = Math.max(0, order.indexOf(store.drawing ?? ''))
+  return order.slice(Math.max(0, here - CARDS_AROUND), here + CARDS_AROUND + 1)
+})
+const stage = useStage({ host, pencil, flipped, walked: walk.onPegs, slid: slides.slid, span })
+const { play, playing, playFrame, under, view, selection, tools } = stage
+const mode = computed(() => (playing.value || !['pin', 'slide'].includes(pencil.value.tool) ? 'look' : (pencil.value.tool as 'pin' | 'slide')))
+const flips = useFlips({ flipped, steps, host })
+
+/** The small loop plays the span we are in, or all of it. */
+const looping = useLocalStorage('unhurried-live-loop', false)
+const loopFrames = computed(() => {
+  const frames = chart.value && chartSpan(scene.value, chart.value, store.take)
+  const { length } = scene.value.settings
+  return frames ? { from: frames.fromFrame, to: Math.min(length, Math.max(frames.fromFrame + 1, frames.toFrame)) } : { from: 1, to: length }
 })
 
 function toggleLight() {
@@ -71,11 +88,6 @@ function toggleLight() {
   const walking = walk.onPegs.value !== undefined && walk.onPegs.value === store.drawing
   if (walking) walk.onPegs.value = undefined
   if (lightTable.on || !walking) store.change({ type: 'level.set', level: store.level, fields: { lightTable: { ...lightTable, on: !lightTable.on } } })
-}
-function flipParents() {
-  const parents = steps.value.find((step) => step.drawing === store.drawing)?.between?.parents
-  if (!parents) return store.flip(-1)
-  flipped.value = flipped.value === undefined ? parents[0] : flipped.value === parents[0] ? parents[1] : undefined
 }
 function goTo(frame: number, to = store.level) {
   store.chosen = undefined
@@ -125,7 +137,18 @@ function widen(event: PointerEvent) {
   bar.addEventListener('pointerup', () => bar.removeEventListener('pointermove', pull), { once: true })
 }
 
+function copyFrames() {
+  copied.value = 'frames'
+  sheet.copy()
+}
+function cutFrames() {
+  copied.value = 'frames'
+  sheet.cut()
+}
 function escape() {
+  flips.stopBeat()
+  stage.paint.leak.value = undefined
+  if (selection.selected.value) return selection.drop()
   if (acting.value || helping.value || head.value || noting.value !== undefined) acting.value = helping.value = false
   else store.chosen = undefined
   head.value = undefined
@@ -133,21 +156,30 @@ function escape() {
   store.attempt()
 }
 const acts: Record<CommandId, () => unknown> = {
-  earlier: () => store.flip(-1), later: () => store.flip(1), parents: flipParents, play, light: toggleLight,
-  pencil: () => take('pencil'), eraser: () => take('eraser'), pin: () => take('pin'), slide: () => take('slide'), 'put-back': slides.putBack,
+  earlier: () => store.flip(-1), later: () => store.flip(1), parents: flips.parents, play, light: toggleLight,
+  riffle: () => {}, beat: () => flips.beat('parents'), 'beat-last': () => flips.beat('last'), 'live-loop': () => (looping.value = !looping.value),
+  fit: view.fit, 'zoom-in': view.nearer, 'zoom-out': view.farther, 'turn-left': () => view.turnBy(-1), 'turn-right': () => view.turnBy(1), mirror: view.mirror, silhouettes: () => (view.silhouettes.value = !view.silhouettes.value),
+  pencil: () => take('pencil'), pen: () => take('pen'), wash: () => take('wash'), flat: () => take('flat'), line: () => take('line'), circle: () => take('circle'), box: () => take('box'),
+  whole: () => (pencil.value = { ...pencil.value, tool: 'eraser', whole: !pencil.value.whole }), fill: () => take('fill'), pick: () => take('pick'), select: () => take('select'), push: () => take('push'), points: () => take('points'),
+  'pass-up': () => passBy(1), 'pass-down': () => passBy(-1),
+  eraser: () => take('eraser'), pin: () => take('pin'), slide: () => take('slide'), 'put-back': slides.putBack,
   guides: () => (landmarks.shown.value = !landmarks.shown.value),
   undo: store.undo, redo: store.redo, next: () => walk.forward(), back: () => walk.back(), skip: () => walk.skip(), 'put-in': sheet.putIn, empty: sheet.leaveEmpty,
   longer: () => sheet.hold((store.here?.frames ?? 0) + 1), shorter: () => sheet.hold((store.here?.frames ?? 0) - 1),
   acts: () => (acting.value = !acting.value), reverse: () => sheet.act({ do: 'reverse' }), 'back-and-forth': () => sheet.act({ do: 'back-and-forth' }),
   cycle: () => sheet.act({ do: 'cycle', turns: null }), 'frames-in': () => sheet.framesIn(1, false), 'frames-in-all': () => sheet.framesIn(1, true),
   'frames-out': () => sheet.framesOut(false), 'frames-out-all': () => sheet.framesOut(true), note: () => writeNote(store.frame),
-  'frame-up': () => goTo(store.frame - 1), 'frame-down': () => goTo(store.frame + 1),
-  'level-left': () => moveLevel(-1), 'level-right': () => moveLevel(1),
-  'choose-up': () => sheet.stretch(-1, 0), 'choose-down': () => sheet.stretch(1, 0), 'choose-left': () => sheet.stretch(0, -1), 'choose-right': () => sheet.stretch(0, 1),
+  // Arrows nudge what is selected on the paper; else they go about the sheet.
+  'frame-up': () => selection.nudge(0, -1) || goTo(store.frame - 1), 'frame-down': () => selection.nudge(0, 1) || goTo(store.frame + 1),
+  'level-left': () => selection.nudge(-1, 0) || moveLevel(-1), 'level-right': () => selection.nudge(1, 0) || moveLevel(1),
+  'choose-up': () => selection.nudge(0, -10) || sheet.stretch(-1, 0), 'choose-down': () => selection.nudge(0, 10) || sheet.stretch(1, 0),
+  'choose-left': () => selection.nudge(-10, 0) || sheet.stretch(0, -1), 'choose-right': () => selection.nudge(10, 0) || sheet.stretch(0, 1),
   keys: () => (keysOpen.value = true),
 }
 useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
-  '$mod+c': sheet.copy, '$mod+x': sheet.cut, '$mod+v': sheet.paste, '$mod+a': sheet.chooseAll, Escape: escape, Delete: sheet.leaveEmpty,
+  '$mod+c': () => selection.copy() || copyFrames(), '$mod+x': () => (selection.selected.value ? selection.cut() : cutFrames()),
+  '$mod+v': () => (copied.value === 'ink' && selection.hasCopy.value ? selection.paste() : sheet.paste()), '$mod+Shift+v': () => selection.paste(true),
+  '$mod+a': () => (pencil.value.tool === 'select' ? selection.all() : sheet.chooseAll()), Escape: escape, Delete: () => selection.remove() || sheet.leaveEmpty(),
 })
 </script>
 
@@ -218,13 +250,20 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
     <div class="middle">
       <div class="table">
         <div ref="host" class="stage" data-test="table" role="img" :aria-label="entry ? `Drawing ${entry.number} on the table` : 'Empty paper'" />
-        <PaperGuides v-if="!playing" :box="box" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
+        <div class="paper-edge" data-test="paper" aria-hidden="true" :style="{ width: `${scene.settings.width}px`, height: `${scene.settings.height}px`, transform: `matrix(${view.lie.value.matrix.join(',')})` }" />
+        <PaperGuides v-if="!playing" :lie="view.lie.value" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
+        <PaperHandles v-if="!playing" :lie="view.lie.value" :selection="selection" :paint="stage.paint" :tools="tools" />
+        <ReferenceLayer :picking="pencil.tool === 'pick'" @pick="tools.pickColour" />
+        <LiveLoop v-if="looping && !playing" :from="loopFrames.from" :to="loopFrames.to" :live="tools.live.value" :silhouettes="view.silhouettes.value" @close="looping = false" />
+        <p v-if="tools.modelNote.value" class="paper model" role="status">{{ tools.modelNote.value }} <button class="word" @click="tools.modelNote.value = ''">Draw on</button></p>
       </div>
       <div class="strip">
         <div class="line">
           <button class="word" :title="`Key ${keyOf('earlier')}`" @click="store.flip(-1)">Flip back</button>
           <button class="word main play" :title="`Key ${keyOf('play')}`" :aria-pressed="playing" @click="play">{{ playing ? 'Stop' : 'Play' }}</button>
           <button class="word" :title="`Key ${keyOf('later')}`" @click="store.flip(1)">Flip on</button>
+          <button class="word" :aria-pressed="flips.beating.value !== undefined" :title="`Key ${keyOf('beat')}`" @click="flips.beat('parents')">Beat</button>
+          <button class="word" :aria-pressed="looping" :title="`Key ${keyOf('live-loop')}`" @click="looping = !looping">Loop</button>
           <span v-if="playing" class="note" data-test="play-frame">frame {{ playFrame }} of {{ scene.settings.length }}</span>
           <span v-else-if="entry" class="note">
             Drawing <b class="ink">{{ entry.number }}</b>{{ flipped ? `, showing ${scene.drawings[flipped]?.number}` : '' }}, held {{ framesAndSeconds(store.here?.frames ?? 1, scene.settings.fps) }}
@@ -232,12 +271,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
           <span v-else class="note">Empty frame: draw here and a key is put in.</span>
           <span v-if="store.solo" class="note">Level {{ scene.levels[store.solo]?.name }} alone. <button class="word" @click="store.solo = undefined">Show all levels</button></span>
         </div>
-        <div class="cards" aria-label="Drawings of this span" role="group">
-          <DrawingCard
-            v-for="card in cards" :key="card.id" :scene="scene" :entry="card" :ink="store.ink!" :here="card.id === store.drawing" :drawn="isDrawn(card)"
-            @click="store.showDrawing(card.id)"
-          />
-        </div>
+        <SpanCards :span="span" />
       </div>
     </div>
     <aside class="right" aria-label="Chart">
@@ -245,7 +279,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
       <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
     </aside>
-    <PencilTray v-model="pencil" class="bottom" :palette="scene.palette" :level="level" :landmarks="landmarks" :slides="slides" :under="under" @light="toggleLight" @keys="keysOpen = true" />
+    <PencilTray v-model="pencil" class="bottom" :level="level" :landmarks="landmarks" :slides="slides" :under="under" :stage="stage" @light="toggleLight" @keys="keysOpen = true" />
     <KeysDialog v-model="keysOpen" />
   </div>
 </template>
@@ -350,9 +384,23 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
   overflow: hidden;
 }
 
-.table :deep(canvas:first-child) {
-  border-radius: 2px;
-  box-shadow: 0 1px 2px rgb(74 58 30 / 30%), 0 6px 22px rgb(74 58 30 / 18%);
+.paper-edge {
+  position: absolute;
+  top: 0;
+  left: 0;
+  transform-origin: 0 0;
+  pointer-events: none;
+}
+
+.model {
+  position: absolute;
+  top: 8px;
+  left: 50%;
+  z-index: 3;
+  max-width: 460px;
+  padding: 7px 12px;
+  font-size: 14px;
+  transform: translateX(-50%);
 }
 
 .strip {
@@ -375,14 +423,6 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
 
 .play {
   min-width: 62px;
-}
-
-.cards {
-  display: flex;
-  gap: 5px;
-  min-height: 78px;
-  overflow-x: auto;
-  scrollbar-width: thin;
 }
 
 .right {

@@ -2,6 +2,7 @@
 import type { Level } from '@unhurried/core'
 import { computed } from 'vue'
 import { useScene } from '../../stores/scene'
+import GroundPanel from './GroundPanel.vue'
 
 const props = defineProps<{ level: Level }>()
 const store = useScene()
@@ -24,11 +25,13 @@ const alone = computed(() => store.solo === props.level.id)
     <button class="word" :aria-pressed="Boolean(level.locked)" @click="toggle('locked')">Lock it</button>
     <button class="word" :aria-pressed="alone" @click="store.solo = alone ? undefined : level.id">Show it alone</button>
     <button class="word" :aria-pressed="level.loop" @click="toggle('loop')">Loop</button>
+    <button class="word" :aria-pressed="level.kind === 'ground'" title="A held painting or picture under the others" @click="store.change({ type: 'level.set', level: level.id, fields: { kind: level.kind === 'ground' ? 'animated' : 'ground' } })">A ground</button>
     <button class="word" @click="store.change({ type: 'drawings.renumber', level: level.id })">Renumber its drawings</button>
     <div class="line">
       <button class="word" :disabled="at === order.length - 1" @click="shift(1)">Left, above</button>
       <button class="word" :disabled="at === 0" @click="shift(-1)">Right, below</button>
     </div>
+    <GroundPanel :level="level" />
   </div>
 </template>
 
@@ -37,6 +40,8 @@ const alone = computed(() => store.solo === props.level.id)
   display: grid;
   gap: 6px;
   justify-items: start;
+  max-height: 74vh;
+  overflow: auto;
 }
 
 .line {

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { chartTargets, missesOf, pathOf, pinOf, placeOnArc, type Arc, type Chart, type Point, type Target } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import type { PaperBox } from '../../stage/table'
+import type { Lie } from '../../stage/table'
 import { useScene } from '../../stores/scene'
 import type { Landmarks } from './useLandmarks'
+import { usePaperPlace } from './usePaperPlace'
 import type { Slides } from './useSlides'
 
-const props = defineProps<{ box: PaperBox; chart: Chart | undefined; landmarks: Landmarks; slides: Slides; mode: 'look' | 'pin' | 'slide' }>()
+const props = defineProps<{ lie: Lie; chart: Chart | undefined; landmarks: Landmarks; slides: Slides; mode: 'look' | 'pin' | 'slide' }>()
 const store = useScene()
 const scene = computed(() => store.scene!)
-/** Scene pixels for one CSS pixel, so that what is written on the paper keeps its size. */
-const k = computed(() => scene.value.settings.width / Math.max(1, props.box.width))
 const host = ref<SVGSVGElement>()
+const { k, style, onPaper } = usePaperPlace(() => props.lie, host)
 
 const line = (arc: Arc, from: number, to: number) => {
   const points = Array.from({ length: 24 * (to - from) + 1 }, (_, i) => placeOnArc(arc, from, to, i / (24 * (to - from))))
@@ -54,10 +54,6 @@ const pins = computed(() => props.landmarks.all.value.flatMap((landmark) => {
 const misses = computed(() => (props.chart && store.drawing ? missesOf(scene.value, props.chart, store.drawing, store.take) : []))
 
 // ---- the hand -----------------------------------------------------------------------------------
-function onPaper(event: PointerEvent): Point {
-  const box = host.value!.getBoundingClientRect()
-  return { x: ((event.clientX - box.left) / box.width) * scene.value.settings.width, y: ((event.clientY - box.top) / box.height) * scene.value.settings.height }
-}
 type Drag =
   | { what: 'pin'; landmark: string; at: Point }
   | { what: 'bend'; landmark: string; bend: number | undefined }
@@ -150,7 +146,7 @@ function onKey(event: KeyboardEvent) {
 
 <template>
   <svg
-    ref="host" class="guides" :class="`to-${mode}`" :viewBox="`0 0 ${scene.settings.width} ${scene.settings.height}`" :style="{ left: `${box.left}px`, top: `${box.top}px`, width: `${box.width}px`, height: `${box.height}px` }"
+    ref="host" class="guides" :class="`to-${mode}`" :viewBox="`0 0 ${scene.settings.width} ${scene.settings.height}`" :style="style"
     :tabindex="mode === 'look' ? -1 : 0" role="application" :aria-hidden="mode === 'look'" :aria-label="mode === 'slide' ? 'Slide the drawing under the light: arrows move it, [ and ] turn it' : 'Pins: Enter pins the landmark in the middle, arrows move it'" data-test="guides"
     @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="up" @lostpointercapture="up" @keydown="onKey"
   >

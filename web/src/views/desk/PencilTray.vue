@@ -1,112 +1,168 @@
 <script setup lang="ts">
-import { nameSchema, sentenceOf, type Level, type Swatch } from '@unhurried/core'
-import { Eraser, Lamp, MapPin, Move, Pencil } from '@lucide/vue'
+import { coloursOf, potsOf, type Level } from '@unhurried/core'
+import { Brush, Circle, Eraser, Hand, Lamp, Lasso, MapPin, Move, PaintBucket, Paintbrush, Pencil, PenLine, Pipette, Slash, Spline, Square } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
-import { freshId } from '../../ids'
-import { sayWhy, useScene } from '../../stores/scene'
-import { keyOf } from './commands'
-import LightTablePanel from './LightTablePanel.vue'
+import { computed, ref, type Component } from 'vue'
+import { useScene } from '../../stores/scene'
+import type { UnderLight } from '../../stage/lamp'
+import BrushPanel from './BrushPanel.vue'
+import ColoursPanel from './ColoursPanel.vue'
+import { keyOf, type CommandId } from './commands'
 import LandmarkTray from './LandmarkTray.vue'
-import type { PencilCase } from './pencil'
+import LightTablePanel from './LightTablePanel.vue'
+import PaintTray from './PaintTray.vue'
+import PassesPanel from './PassesPanel.vue'
+import { isBrush, type PencilCase, type ToolName } from './pencil'
+import ReferencePanel from './ReferencePanel.vue'
+import SelectTray from './SelectTray.vue'
 import SlideTray from './SlideTray.vue'
 import type { Landmarks } from './useLandmarks'
 import type { Slides } from './useSlides'
-import type { UnderLight } from '../../stage/lamp'
+import type { Stage } from './useStage'
+import ViewPanel from './ViewPanel.vue'
 
 const pencil = defineModel<PencilCase>({ required: true })
-const props = defineProps<{ palette: readonly Swatch[]; level: Level; landmarks: Landmarks; slides: Slides; under: readonly UnderLight[] }>()
+const props = defineProps<{ level: Level; landmarks: Landmarks; slides: Slides; under: readonly UnderLight[]; stage: Stage }>()
 const emit = defineEmits<{ light: []; keys: [] }>()
 const store = useScene()
+const set = (fields: Partial<PencilCase>) => (pencil.value = { ...pencil.value, ...fields })
+const cells = computed(() => Boolean(store.scene!.settings.cells))
 
-function set(fields: Partial<PencilCase>) {
-  pencil.value = { ...pencil.value, ...fields }
-}
-const size = computed({
-  get: () => (pencil.value.tool === 'pencil' ? pencil.value.pencilSize : pencil.value.eraserSize),
-  set: (value) => set(pencil.value.tool === 'pencil' ? { pencilSize: value } : { eraserSize: value }),
+const TOOLS: { name: ToolName; word: string; icon: Component; notInCells?: true; apart?: true }[] = [
+  { name: 'pencil', word: 'Pencil', icon: Pencil }, { name: 'pen', word: 'Pen', icon: PenLine, notInCells: true }, { name: 'wash', word: 'Wash', icon: Brush, notInCells: true }, { name: 'flat', word: 'Flat', icon: Paintbrush, notInCells: true },
+  { name: 'line', word: 'Line', icon: Slash, apart: true }, { name: 'circle', word: 'Circle', icon: Circle }, { name: 'box', word: 'Box', icon: Square },
+  { name: 'eraser', word: 'Eraser', icon: Eraser, apart: true }, { name: 'fill', word: 'Fill', icon: PaintBucket }, { name: 'pick', word: 'Pick', icon: Pipette },
+  { name: 'select', word: 'Select', icon: Lasso, apart: true }, { name: 'push', word: 'Push', icon: Hand, notInCells: true }, { name: 'points', word: 'Points', icon: Spline, notInCells: true },
+  { name: 'pin', word: 'Pins', icon: MapPin, apart: true }, { name: 'slide', word: 'Slide', icon: Move },
+]
+const tools = computed(() => TOOLS.filter((tool) => !(cells.value && tool.notInCells)))
+const wordOf = (name: ToolName, word: string) => (cells.value && name === 'pencil' ? 'Cell pen' : word)
+const drawsLines = computed(() => isBrush(pencil.value.tool) || ['line', 'circle', 'box'].includes(pencil.value.tool))
+
+/** The size of what is in hand. */
+const size = computed<{ value: number; least: number; most: number; unit: string; set: (value: number) => void }>(() => {
+  const { tool, brush, brushes, eraserSize, pushSize, cellSize } = pencil.value
+  if (cells.value) return { value: cellSize, least: 1, most: 16, unit: cellSize === 1 ? 'cell' : 'cells', set: (value) => set({ cellSize: value }) }
+  if (tool === 'eraser') return { value: eraserSize, least: 2, most: 200, unit: 'px', set: (value) => set({ eraserSize: value }) }
+  if (tool === 'push') return { value: pushSize, least: 8, most: 400, unit: 'px', set: (value) => set({ pushSize: value }) }
+  return { value: brushes[brush].size, least: 1, most: brush === 'wash' || brush === 'flat' ? 200 : 60, unit: 'px', set: (value) => set({ brushes: { ...brushes, [brush]: { ...brushes[brush], size: value } } }) }
 })
-const mixing = ref(false)
-const lighting = ref(false)
+const THROUGH = [{ value: 'one', word: 'this drawing' }, { value: 'chosen', word: 'the chosen' }, { value: 'all', word: 'all of the span' }] as const
+const targets = computed(() => props.stage.through.targets.value.length)
+
+const pots = computed(() => potsOf(store.scene!.palette))
+const colours = computed(() => coloursOf(store.scene!.palette))
+const chosen = computed(() => pots.value.find((swatch) => swatch.id === pencil.value.swatch) ?? pots.value[0]!)
+/** Pots by their groups, those of no group first. */
+const shelves = computed(() => {
+  const names = [...new Set(pots.value.map((pot) => pot.group ?? ''))].sort((a, b) => Number(b === '') - Number(a === ''))
+  return names.map((name) => ({ name, pots: pots.value.filter((pot) => (pot.group ?? '') === name) }))
+})
+const pickPot = (swatch: string) => set({ swatch, ...(drawsLines.value || pencil.value.tool === 'fill' ? {} : { tool: pencil.value.brush }) })
+
+const open = ref<'brush' | 'colours' | 'light' | 'passes' | 'view' | 'reference'>()
+const toggle = (panel: NonNullable<typeof open.value>) => (open.value = open.value === panel ? undefined : panel)
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape') mixing.value = lighting.value = false
+  if (event.key === 'Escape') open.value = undefined
 })
-const newName = ref('')
-const newColour = ref('#23686c')
-function addPot() {
-  const name = nameSchema.safeParse(newName.value)
-  if (!name.success) return sayWhy(new Error(`A colour needs a name: ${sentenceOf(name.error)}`))
-  const swatch = { id: freshId(), name: name.data, colour: newColour.value }
-  if (store.change({ type: 'swatch.put', swatch })) {
-    set({ swatch: swatch.id, tool: 'pencil' })
-    newName.value = ''
-  }
-}
-const chosen = computed(() => props.palette.find((swatch) => swatch.id === pencil.value.swatch) ?? props.palette[0]!)
+useEventListener(window, 'pointerdown', (event: PointerEvent) => {
+  if (open.value && event.target instanceof Element && !event.target.closest('.el-popper, .tray, .el-overlay')) open.value = undefined
+}, { capture: true })
+const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 </script>
 
 <template>
   <section class="tray" aria-label="Pencil tray">
-    <div class="tools" role="group" aria-label="Tools">
-      <button class="word tool" :aria-pressed="pencil.tool === 'pencil'" :title="`Key ${keyOf('pencil')}`" @click="set({ tool: 'pencil' })"><Pencil :size="15" /> Pencil</button>
-      <button class="word tool" :aria-pressed="pencil.tool === 'eraser'" :title="`Key ${keyOf('eraser')}`" @click="set({ tool: 'eraser' })"><Eraser :size="15" /> Eraser</button>
-      <button class="word tool" :aria-pressed="pencil.tool === 'pin'" :title="`Key ${keyOf('pin')}`" @click="set({ tool: 'pin' })"><MapPin :size="15" /> Pins</button>
-      <button class="word tool" :aria-pressed="pencil.tool === 'slide'" :title="`Slide on the pegs, key ${keyOf('slide')}`" @click="set({ tool: 'slide' })"><Move :size="15" /> Slide</button>
-    </div>
-    <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
-    <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
-    <template v-else>
-    <label class="slide"><span>Size <b>{{ size }} px</b></span><ElSlider v-model="size" size="small" :min="pencil.tool === 'pencil' ? 1 : 4" :max="pencil.tool === 'pencil' ? 60 : 200" :show-tooltip="false" aria-label="Size in pixels" /></label>
-    <label class="slide"><span>Steady <b>{{ Math.round(pencil.steadiness * 100) }} %</b></span><ElSlider :model-value="Math.round(pencil.steadiness * 100)" size="small" :show-tooltip="false" aria-label="Steadiness in per cent" @update:model-value="(value: number | number[]) => set({ steadiness: Number(value) / 100 })" /></label>
-    <label class="slide"><span>Touch <b>{{ pencil.curve < -0.05 ? 'light' : pencil.curve > 0.05 ? 'heavy' : 'even' }}</b></span><ElSlider :model-value="pencil.curve * 100" size="small" :min="-100" :max="100" :step="10" :show-tooltip="false" aria-label="Pressure: light or heavy touch" @update:model-value="(value: number | number[]) => set({ curve: Number(value) / 100 })" /></label>
-    <div class="pots" role="group" aria-label="Colours">
-      <button v-for="swatch in palette" :key="swatch.id" class="pot" :aria-pressed="chosen.id === swatch.id" :title="swatch.name" @click="set({ swatch: swatch.id, tool: 'pencil' })">
-        <i :style="{ backgroundColor: swatch.colour }" /><span>{{ swatch.name }}</span>
-      </button>
-    </div>
-    <ElPopover v-model:visible="mixing" placement="top" :width="290" trigger="click">
-      <template #reference><button class="word">Colours</button></template>
-      <div class="mix">
-        <p><b>{{ chosen.name }}</b></p>
-        <ElColorPicker :model-value="chosen.colour" :aria-label="`Change ${chosen.name} everywhere`" @change="(colour: string | null) => colour && store.change({ type: 'swatch.put', swatch: { ...chosen, colour } })" />
-        <span class="note">changes it everywhere</span>
-        <form @submit.prevent="addPot">
-          <ElInput v-model="newName" placeholder="Name of a new colour" aria-label="Name of a new colour" />
-          <ElColorPicker v-model="newColour" aria-label="New colour" />
-          <button class="word">Add</button>
-        </form>
+    <div class="line">
+      <div class="tools" role="group" aria-label="Tools">
+        <button v-for="tool in tools" :key="tool.name" class="word tool" :class="{ apart: tool.apart }" :aria-pressed="pencil.tool === tool.name" :title="titleOf(tool.name)" @click="set({ tool: tool.name })"><component :is="tool.icon" :size="14" /> {{ wordOf(tool.name, tool.word) }}</button>
       </div>
-    </ElPopover>
-    </template>
-    <div class="right">
-      <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="15" /> Light table</button>
-      <ElPopover v-model:visible="lighting" placement="top-end" :width="430" trigger="click">
-        <template #reference><button class="word">Set it up</button></template>
-        <LightTablePanel :level="level" />
-      </ElPopover>
-      <button class="word" :title="`Key ${keyOf('keys')}`" @click="emit('keys')">Keys</button>
+      <div class="right">
+        <ElPopover :visible="open === 'passes'" placement="top-end" :width="560">
+          <template #reference><button class="word" :aria-expanded="open === 'passes'" :title="`The pass drawn on: ${pencil.pass}`" @click="toggle('passes')">Pass: {{ pencil.pass }}</button></template>
+          <PassesPanel v-model="pencil" :level="level" />
+        </ElPopover>
+        <ElPopover :visible="open === 'view'" placement="top-end" :width="430">
+          <template #reference><button class="word" :aria-expanded="open === 'view'" @click="toggle('view')">View {{ stage.view.percent.value }} %</button></template>
+          <ViewPanel :view="stage.view" />
+        </ElPopover>
+        <ElPopover :visible="open === 'reference'" placement="top-end" :width="470">
+          <template #reference><button class="word" :aria-expanded="open === 'reference'" @click="toggle('reference')">Reference</button></template>
+          <ReferencePanel :level="level" />
+        </ElPopover>
+      </div>
+    </div>
+    <div class="line">
+      <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
+      <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
+      <template v-else>
+        <template v-if="drawsLines || pencil.tool === 'eraser' || pencil.tool === 'push'">
+          <label class="slide"><span>Size <b>{{ size.value }} {{ size.unit }}</b></span><ElSlider :model-value="size.value" size="small" :min="size.least" :max="size.most" :show-tooltip="false" aria-label="Size in pixels" @update:model-value="(value: number | number[]) => size.set(Number(value))" /></label>
+          <button v-if="pencil.tool === 'eraser' && !cells" class="word" :aria-pressed="pencil.whole" :title="`Key ${keyOf('whole')}`" @click="set({ whole: !pencil.whole })">Lines whole</button>
+          <ElPopover v-if="drawsLines && !cells" :visible="open === 'brush'" placement="top-start" :width="390">
+            <template #reference><button class="word" :aria-expanded="open === 'brush'" @click="toggle('brush')">Touch, steadiness, taper</button></template>
+            <BrushPanel v-model="pencil" :colour="stage.tools.colour.value" :paper="store.scene!.settings.paper" />
+          </ElPopover>
+        </template>
+        <SelectTray v-if="pencil.tool === 'select'" v-model="pencil" :selection="stage.selection" :cells="cells" />
+        <PaintTray v-else-if="pencil.tool === 'fill'" v-model="pencil" :paint="stage.paint" :cells="cells" />
+        <span v-else-if="pencil.tool === 'points'" class="note">Press a line to see its points; drag a point to bend the line there.</span>
+        <span v-else-if="pencil.tool === 'pick'" class="note">Press the paper, the ground or a reference. <button v-if="stage.tools.found.value" class="word" @click="open = 'colours'"><i class="dot" :style="{ backgroundColor: stage.tools.found.value }" /> New colour: name it</button></span>
+        <label v-if="pencil.tool !== 'pick' && pencil.tool !== 'points'" class="through"><span class="note">On</span>
+          <ElSelect :model-value="pencil.through" size="small" aria-label="Drawings the tool works on" @change="(through: PencilCase['through']) => set({ through })"><ElOption v-for="each in THROUGH" :key="each.value" :value="each.value" :label="each.word" /></ElSelect>
+          <span v-if="targets > 1" class="note" data-test="targets">{{ targets }} drawings</span>
+        </label>
+        <div v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'" class="pots" role="group" aria-label="Colours">
+          <template v-for="shelf in shelves" :key="shelf.name">
+            <span v-if="shelf.name" class="group">{{ shelf.name }}</span>
+            <button v-for="pot in shelf.pots" :key="pot.id" class="pot" :aria-pressed="chosen.id === pot.id" :title="pot.name" @click="pickPot(pot.id)">
+              <i :style="{ backgroundColor: colours.get(pot.id)! }" /><span>{{ pot.name }}</span>
+            </button>
+          </template>
+        </div>
+        <ElPopover v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'" :visible="open === 'colours'" placement="top" :width="380">
+          <template #reference><button class="word" :aria-expanded="open === 'colours'" @click="toggle('colours')">Colours</button></template>
+          <ColoursPanel v-if="open === 'colours'" v-model="pencil" :tools="stage.tools" />
+        </ElPopover>
+      </template>
+      <div class="right">
+        <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="15" /> Light table</button>
+        <ElPopover :visible="open === 'light'" placement="top-end" :width="430">
+          <template #reference><button class="word" :aria-expanded="open === 'light'" @click="toggle('light')">Set it up</button></template>
+          <LightTablePanel :level="level" />
+        </ElPopover>
+        <button class="word" :title="`Key ${keyOf('keys')}`" @click="emit('keys')">Keys</button>
+      </div>
     </div>
   </section>
 </template>
 
 <style scoped>
 .tray {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 5px 12px;
-  align-items: center;
-  padding: 6px 14px;
+  display: grid;
+  gap: 4px;
+  padding: 5px 12px 6px;
   background: var(--paper);
   border-top: 1px solid var(--rule);
 }
 
-.tools,
-.right {
+.line {
   display: flex;
-  gap: 5px;
+  flex-wrap: wrap;
+  gap: 5px 10px;
+  align-items: center;
+  min-height: 36px;
+}
+
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
 }
 
 .right {
+  display: flex;
+  gap: 5px;
   margin-left: auto;
 }
 
@@ -116,13 +172,19 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
 
 .tool {
   display: inline-flex;
-  gap: 5px;
+  gap: 4px;
   align-items: center;
+  padding: 2px 6px;
+  font-size: 13.5px;
+}
+
+.apart {
+  margin-left: 7px;
 }
 
 .slide {
   display: grid;
-  width: 86px;
+  width: 92px;
   font-size: 12.5px;
   line-height: 1.2;
 }
@@ -137,13 +199,33 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
   height: 17px;
 }
 
+.through {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+}
+
+.through .el-select {
+  width: 124px;
+}
+
 .pots {
   display: flex;
   gap: 4px;
+  align-items: center;
   min-width: 0;
-  max-width: 300px;
+  max-width: 380px;
   overflow-x: auto;
   scrollbar-width: thin;
+}
+
+.group {
+  flex: none;
+  padding-left: 5px;
+  color: var(--graphite);
+  font-size: 11.5px;
+  font-style: italic;
+  border-left: 1px solid var(--rule);
 }
 
 .pot {
@@ -180,16 +262,11 @@ const chosen = computed(() => props.palette.find((swatch) => swatch.id === penci
   border-radius: 3px 3px 8px 8px;
 }
 
-.mix {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-}
-
-.mix form {
-  display: flex;
-  gap: 6px;
-  align-items: center;
+.dot {
+  display: inline-block;
+  width: 12px;
+  height: 12px;
+  border: 1px solid #a9987a;
+  border-radius: 50%;
 }
 </style>

@@ -1,22 +1,55 @@
+import { BRUSHES, LIMITS, passSchema, type Brush } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { z } from 'zod'
 
-const pencilSchema = z.object({
-  tool: z.enum(['pencil', 'eraser', 'pin', 'slide']),
-  pencilSize: z.number().min(1).max(60),
-  eraserSize: z.number().min(4).max(200),
+export const TOOLS = [...BRUSHES, 'line', 'circle', 'box', 'eraser', 'fill', 'pick', 'select', 'push', 'points', 'pin', 'slide'] as const
+export type ToolName = (typeof TOOLS)[number]
+
+const brushSchema = z.object({
+  size: z.number().min(1).max(200),
+  taper: z.tuple([z.number().min(0).max(LIMITS.taper), z.number().min(0).max(LIMITS.taper)]),
   steadiness: z.number().min(0).max(1),
   curve: z.number().min(-1).max(1),
+})
+const pencilSchema = z.object({
+  tool: z.enum(TOOLS),
+  /** The brush last in hand: lines, circles and boxes are drawn with it. */
+  brush: z.enum(BRUSHES),
+  brushes: z.record(z.enum(BRUSHES), brushSchema),
+  eraserSize: z.number().min(1).max(200),
+  /** The eraser takes whatever it touches whole. */
+  whole: z.boolean(),
+  pushSize: z.number().min(8).max(600),
+  /** Gaps up to this many pixels hold paint. */
+  gap: z.number().min(0).max(60),
+  form: z.enum(['lasso', 'box']),
+  /** The lasso cuts lines where it crosses them. */
+  cut: z.boolean(),
+  /** What is done is done on this drawing, on those chosen on the sheet, or on all of the span. */
+  through: z.enum(['one', 'chosen', 'all']),
+  /** New lines go beneath what is there. */
+  beneath: z.boolean(),
+  pass: passSchema,
   swatch: z.string(),
+  cellSize: z.int().min(1).max(16),
 })
 export type PencilCase = z.infer<typeof pencilSchema>
-const USUAL: PencilCase = { tool: 'pencil', pencilSize: 5, eraserSize: 28, steadiness: 0.35, curve: 0, swatch: 'pencil' }
+const USUAL: PencilCase = {
+  tool: 'pencil', brush: 'pencil',
+  brushes: {
+    pencil: { size: 4, taper: [0, 0], steadiness: 0.35, curve: 0 },
+    pen: { size: 5, taper: [12, 18], steadiness: 0.45, curve: 0 },
+    wash: { size: 42, taper: [0, 0], steadiness: 0.3, curve: 0 },
+    flat: { size: 22, taper: [0, 0], steadiness: 0.3, curve: 0 },
+  },
+  eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
+}
+export const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]).includes(tool)
 
-/** The pencil in hand, remembered on this machine. */
+/** The pencil case, remembered on this machine. */
 export function usePencil() {
-  const kept = useLocalStorage<PencilCase>('unhurried-pencil', USUAL)
-  const parsed = pencilSchema.safeParse(kept.value)
-  if (!parsed.success) kept.value = USUAL
-  return computed<PencilCase>({ get: () => kept.value, set: (next) => (kept.value = next) })
+  const kept = useLocalStorage<PencilCase>('unhurried-pencil-case', USUAL)
+  if (!pencilSchema.safeParse(kept.value).success) kept.value = USUAL
+  return computed<PencilCase>({ get: () => kept.value, set: (next) => (kept.value = isBrush(next.tool) ? { ...next, brush: next.tool } : next) })
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { inkKey, PASSES, pictureRuns, type InkPiece } from '@unhurried/core'
+import { inkKey, PASSES, pictureRuns, picturesOf, type InkPiece } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
+import { api } from '../../api'
+import { pictures as shownPictures } from '../../ink/pictures'
 import { framesAndSeconds } from '../../parts/frames'
 import { composedPictures, playFrames } from '../../stage/player'
 import { useScene } from '../../stores/scene'
@@ -17,9 +19,10 @@ const takes = computed(() => Object.values(scene.value.takes).filter((take) => !
 const runs = computed(() => pictureRuns(scene.value, form.take))
 const MAKES: Record<HandoverOrder['as'], string> = { gif: 'Make the GIF', stills: 'Make the stills', pdf: 'Make the PDF', csv: 'Make the CSV', archive: 'Make the archive' }
 const size = computed(() => ({ width: Math.max(1, Math.round(scene.value.settings.width * form.scale)), height: Math.max(1, Math.round(scene.value.settings.height * form.scale)) }))
-const empty = computed(() => runs.value.every((run) => run.shown.length === 0))
+const grounds = computed(() => Object.values(scene.value.levels).some((level) => level.ground?.picture && !level.hidden))
+const empty = computed(() => !grounds.value && runs.value.every((run) => run.shown.length === 0))
 const notes = computed(() => {
-  const blank = runs.value.filter((run) => run.shown.length === 0).reduce((sum, run) => sum + run.frames, 0)
+  const blank = grounds.value ? 0 : runs.value.filter((run) => run.shown.length === 0).reduce((sum, run) => sum + run.frames, 0)
   const undrawn = new Set(runs.value.flatMap((run) => run.shown.map((entry) => entry.drawing)).filter((id) => Object.keys(scene.value.drawings[id]!.passes).length === 0))
   return [
     ...(blank > 0 && !empty.value ? [`${framesAndSeconds(blank, scene.value.settings.fps)} show nothing but paper.`] : []),
@@ -89,6 +92,21 @@ async function make() {
     }
     for (const pass of PASSES) ink.set(inkKey(drawing, pass), [...store.ink!.inkOf(drawing, pass)])
   }
+  const named = picturesOf(scene.value)
+  const files = new Map<string, Uint8Array>()
+  await shownPictures.ready(named)
+  try {
+    if (form.as === 'archive') for (const picture of named) files.set(picture, await api.readPicture(picture))
+  } catch (error) {
+    progress.value = undefined
+    trouble.value = error instanceof Error ? error.message : String(error)
+    return
+  }
+  if (pictures.value && named.some((picture) => !shownPictures.of(picture))) {
+    progress.value = undefined
+    trouble.value = 'A picture of this scene could not be fetched. Take its ground away or put the picture in again, then hand over.'
+    return
+  }
   worker = new Worker(new URL('../../workers/handover.ts', import.meta.url), { type: 'module' })
   worker.onerror = () => {
     stop()
@@ -105,7 +123,8 @@ async function make() {
       result.value = { url: URL.createObjectURL(report.file), name: report.name, bytes: report.file.size, ms: report.ms }
     }
   }
-  worker.postMessage({ scene: JSON.parse(JSON.stringify(scene.value)), ink, ...form })
+  const bitmaps = new Map(named.flatMap((picture) => { const bitmap = shownPictures.of(picture); return bitmap ? [[picture, bitmap] as const] : [] }))
+  worker.postMessage({ scene: JSON.parse(JSON.stringify(scene.value)), ink, bitmaps, pictures: files, ...form })
 }
 const bytesInWords = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
 </script>

@@ -26,7 +26,7 @@ const trouble = ref('')
 const busy = ref(false)
 const form = reactive({
   name: '', production: String(route.query['production'] ?? ''), size: 'Wide', width: '1280', height: '720', fps: '24', length: '48',
-  unit: 'frames' as 'frames' | 'seconds', paper: PAPERS[0]!, approach: 'pose-to-pose' as Approach, numbering: 'by-frame' as Settings['numbering'],
+  unit: 'frames' as 'frames' | 'seconds', paper: PAPERS[0]!, approach: 'pose-to-pose' as Approach, numbering: 'by-frame' as Settings['numbering'], cells: true,
 })
 onMounted(async () => {
   try {
@@ -60,10 +60,12 @@ function changeUnit(unit: typeof form.unit) {
   form.unit = unit
 }
 
+/** Small enough to be drawn cell by cell. */
+const small = computed(() => Math.max(Number(form.width), Number(form.height)) <= LIMITS.cellSide)
 const parsed = computed(() =>
   settingsSchema.safeParse({
     name: form.name, width: Number(form.width), height: Number(form.height), fps: Number(form.fps), length: length.value ?? 0,
-    paper: form.paper, approach: form.approach, numbering: form.numbering,
+    paper: form.paper, approach: form.approach, numbering: form.numbering, ...(small.value && form.cells && { cells: true }),
   }))
 const tried = ref(false)
 /** The sentence for one field, once the person has tried to go on or filled it in. */
@@ -126,6 +128,7 @@ async function setUp() {
           <ElInput v-model="form.height" inputmode="numeric" class="short" aria-label="Height in pixels" @input="form.size = 'Own'" />
           <span class="note">pixels</span>
         </div>
+        <label v-if="small" class="line"><input v-model="form.cells" type="checkbox"> Draw in whole cells, with no smoothing anywhere</label>
         <p v-if="wrong('width') || wrong('height')" class="wrong" role="alert">{{ wrong('width') || wrong('height') }}</p>
       </fieldset>
       <fieldset class="field">

@@ -1,0 +1,62 @@
+import { steadyPen, type Brush, type Drawn, type Steady } from '@unhurried/core'
+import { boxOf, livePath, paintLine } from '../paint'
+import { penOnGrid, type Bench, type Pen, type Tool } from '../tool'
+
+/** A brush as it is in hand. */
+export interface BrushInHand {
+  readonly brush: Brush
+  /** Width at middling pressure, in scene pixels. */
+  readonly size: number
+  /** Pixels over which a line swells and thins out. */
+  readonly taper: readonly [number, number]
+  /** 0 follows the hand exactly, 1 smooths most. */
+  readonly steadiness: number
+  /** −1 answers to the lightest touch, 1 needs a heavy hand. */
+  readonly curve: number
+  readonly colour: string
+}
+
+/** What a line is drawn as, without the points. */
+export const lineOf = ({ brush, size, taper }: Pick<BrushInHand, 'brush' | 'size' | 'taper'>) => ({
+  ...(brush !== 'pen' && { brush }), size, ...(taper[0] + taper[1] > 0 && { taper: [...taper] as [number, number] }),
+})
+
+/** Draws lines with a brush. `onLive` hears of the line as it grows, `onLine` gets it when the pen is lifted. */
+export function brushTool({ bench, hand, onLine, onLive }: { bench: Bench; hand: BrushInHand; onLine: (points: number[]) => void; onLive: (line: Drawn | undefined) => void }): Tool {
+  let steady: Steady
+  let points: number[] = []
+  const line = lineOf(hand)
+
+  const put = (pen: Pen) => {
+    const [x, y, pressure] = penOnGrid(pen, hand.curve)
+    points.push(...penOnGrid({ ...pen, ...asPen(steady.move(x, y, pressure)) }, 0))
+  }
+  /** The line so far and, for the eye only, where the browser expects the pen a moment from now. */
+  function paint(expected?: Pen) {
+    const ahead = expected && steady.peek(...penOnGrid(expected, hand.curve))
+    const drawn: Drawn = { ...line, points: ahead ? [...points, ...ahead] : points }
+    bench.above(boxOf(drawn.points, 3, hand.size + 2), (surface) => paintLine(surface, drawn, hand.colour, () => livePath(drawn, false)))
+    onLive({ ...line, points })
+  }
+  return {
+    cursor: 'crosshair',
+    down(pen) {
+      steady = steadyPen(hand.steadiness)
+      points = []
+      put(pen)
+      paint()
+    },
+    move(pens, expected) {
+      pens.forEach(put)
+      paint(expected)
+    },
+    up() {
+      for (const [x, y, pressure] of steady.lift()) points.push(...penOnGrid({ x, y, pressure, shift: false, alt: false }, 0))
+      onLive(undefined)
+      onLine(points)
+      bench.clearAbove()
+    },
+  }
+}
+
+const asPen = ([x, y, pressure]: readonly [number, number, number]) => ({ x, y, pressure })

@@ -1,0 +1,32 @@
+import { penCells, runsOf } from '@unhurried/core'
+import { boxOf } from '../paint'
+import type { Bench, Pen, Tool } from '../tool'
+
+/** Draws or rubs in whole cells; `onPath` gets the way when the pen is lifted (flat x, y). */
+export function cellTool({ bench, size, colour, onPath }: { bench: Bench; size: number; colour: string; onPath: (path: number[]) => void }): Tool {
+  let path: number[] = []
+  const put = (pen: Pen) => void path.push(Math.floor(pen.x) + 0.5, Math.floor(pen.y) + 0.5)
+  function paint() {
+    const runs = runsOf(penCells(path, size))
+    bench.above(boxOf(path, 2, size + 1), (surface) => {
+      surface.fillStyle = colour
+      for (let i = 0; i < runs.length; i += 3) surface.fillRect(runs[i]!, runs[i + 1]!, runs[i + 2]!, 1)
+    })
+  }
+  return {
+    cursor: 'crosshair',
+    down(pen) {
+      path = []
+      put(pen)
+      paint()
+    },
+    move(pens) {
+      pens.forEach(put)
+      paint()
+    },
+    up() {
+      onPath(path)
+      bench.clearAbove()
+    },
+  }
+}

@@ -1,0 +1,185 @@
+import {
+  areaScale, boundsOf, changesJoined, keepArea, liesAt, mirroredAbout, movedBy, piecesWithin, picked, replaced, scaledAbout, skewedAbout, squashAbout, STAY, through as throughMatrix, transformed, turnedAbout,
+  type Ink, type InkPiece, type Matrix, type Pass, type Point,
+} from '@unhurried/core'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { freshId } from '../../ids'
+import { useScene } from '../../stores/scene'
+import type { Table } from '../../stage/table'
+import type { PencilCase } from './pencil'
+import type { Through } from './useThrough'
+
+interface Selected {
+  readonly drawing: string
+  readonly pass: Pass
+  readonly ids: ReadonlySet<string>
+  readonly pieces: readonly InkPiece[]
+  /** What was drawn around them: the same is taken up on other drawings. */
+  readonly ring: readonly number[]
+}
+
+/** Ink copied or cut, for pasting on this page. */
+const clipboard = shallowRef<readonly InkPiece[]>([])
+/** What was copied last: ink or frames of the sheet. */
+export const copied = ref<'ink' | 'frames'>('frames')
+
+/** Ink selected on the drawing on the table: moved, turned, squashed, copied. */
+export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCase>; through: Through; table: Ref<Table | undefined> }) {
+  const store = useScene()
+  const selected = shallowRef<Selected>()
+  /** What is being done to it, not yet laid down. */
+  const matrix = shallowRef<Matrix>(STAY)
+  const pivot = shallowRef<Point>({ x: 0, y: 0 })
+  /** Direction of squash and of the mirror line, in radians; 0 lies across the paper. */
+  const axis = ref(Math.PI / 2)
+  const figures = ref<{ along: number; across: number; area: number }>()
+  const box = computed(() => selected.value && boundsOf(selected.value.pieces))
+  const cells = computed(() => Boolean(store.scene?.settings.cells))
+
+  function drop() {
+    selected.value = undefined
+    matrix.value = STAY
+    figures.value = undefined
+    table.value?.lift(undefined)
+  }
+  watch(() => [store.drawing, pencil.value.pass, pencil.value.tool], () => selected.value && drop(), { flush: 'sync' })
+  // What somebody undid or changed elsewhere may be gone.
+  watch(() => store.scene, () => {
+    const now = selected.value
+    if (!now || matrix.value !== STAY) return
+    const pieces = store.ink!.inkOf(now.drawing, now.pass).filter(({ id }) => now.ids.has(id))
+    if (pieces.length === 0) drop()
+    else selected.value = { ...now, pieces }
+  })
+
+  function choose(pieces: readonly InkPiece[], ring: readonly number[]) {
+    if (pieces.length === 0 || store.drawing === undefined) return drop()
+    selected.value = { drawing: store.drawing, pass: pencil.value.pass, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
+    const { left, top, right, bottom } = boundsOf(pieces)!
+    pivot.value = cells.value ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) } : { x: (left + right) / 2, y: (top + bottom) / 2 }
+  }
+
+  /** What lies within a ring; a place alone takes the piece there. */
+  function pick(ring: number[]) {
+    if (store.drawing === undefined) return
+    const { pass, cut } = pencil.value
+    const ink = () => store.ink!.inkOf(store.drawing!, pass)
+    if (ring.length <= 2) {
+      const reach = 7 / (table.value?.view().zoom ?? 1)
+      const [x, y] = ring as [number, number]
+      const around = [x - reach, y - reach, x + reach, y - reach, x + reach, y + reach, x - reach, y + reach]
+      const hit = ink().toReversed().find((piece) => liesAt(piece, x, y, reach))
+      return choose(hit ? [hit] : [], around)
+    }
+    const taken = picked({ ink: ink(), lasso: ring, cut: cut && !cells.value, freshId })
+    if (taken.remove.length > 0 && !through.commit(pass, () => 'lines cut', () => taken, [store.drawing])) return
+    choose(taken.pieces, ring)
+  }
+  const all = () => choose(store.drawing === undefined ? [] : store.ink!.inkOf(store.drawing, pencil.value.pass), store.scene ? around(store.scene.settings) : [])
+
+  function show(next: Matrix) {
+    matrix.value = next
+    const now = selected.value
+    if (now) table.value?.lift({ drawing: now.drawing, pass: now.pass, from: now.ids, pieces: now.pieces, matrix: next })
+  }
+
+  /** Lays down what was done, on every drawing it is done through. */
+  function settle(words = 'lines moved') {
+    const now = selected.value
+    const change = matrix.value
+    if (!now || change === STAY) return
+    const done = through.commit(now.pass, (count) => `${words} on ${count} drawings`, (drawing, ink) => {
+      if (drawing === now.drawing) return replaced(ink, (piece) => (now.ids.has(piece.id) ? transformed(piece, change) : undefined))
+      const same = picked({ ink, lasso: now.ring, cut: pencil.value.cut && !cells.value, freshId })
+      const ids = new Set(same.pieces.map(({ id }) => id))
+      return changesJoined(ink, same.remove.length > 0 ? same : undefined, (cut) => replaced(cut, (piece) => (ids.has(piece.id) ? transformed(piece, change) : undefined)))
+    })
+    matrix.value = STAY
+    if (!done) return drop()
+    table.value?.lift(undefined)
+    const pieces = store.ink!.inkOf(now.drawing, now.pass).filter(({ id }) => now.ids.has(id))
+    selected.value = { ...now, pieces, ring: moved(now.ring, change) }
+    pivot.value = throughMatrix(change, pivot.value)
+  }
+  function at(change: Matrix, words?: string) {
+    show(change)
+    settle(words)
+  }
+
+  const bare = (ink: Ink): InkPiece[] => ink.map((piece) => ({ ...piece, id: freshId() }))
+  const known = (ink: Ink) => {
+    const palette = store.scene!.palette
+    return ink.map((piece) => (palette.some(({ id }) => id === piece.swatch) ? piece : { ...piece, swatch: palette[0]!.id }))
+  }
+  function copy(): boolean {
+    if (!selected.value) return false
+    clipboard.value = selected.value.pieces
+    copied.value = 'ink'
+    return true
+  }
+  function remove(words = 'lines taken out') {
+    const now = selected.value
+    if (!now) return false
+    through.commit(now.pass, (count) => `${words} of ${count} drawings`, (drawing, ink) => {
+      const gone = drawing === now.drawing ? now.ids : new Set(piecesWithin(ink, now.ring).map(({ id }) => id))
+      const taken = ink.flatMap((piece, index) => (gone.has(piece.id) ? [{ at: index, piece }] : []))
+      return taken.length > 0 ? { remove: taken, add: [] } : undefined
+    })
+    drop()
+    return true
+  }
+  /** Lays what was copied where it was, or mirrored, on this drawing or through the drawings. */
+  function paste(mirrored = false) {
+    if (clipboard.value.length === 0 || store.drawing === undefined) return
+    const { width, height } = store.scene!.settings
+    const line = selected.value ? pivot.value : { x: width / 2, y: height / 2 }
+    const change = mirrored ? mirroredAbout(line, axis.value) : STAY
+    const laid = known(clipboard.value).map((piece) => transformed(piece, change))
+    const { pass } = pencil.value
+    const here = store.drawing
+    let mine: InkPiece[] = []
+    const done = through.commit(pass, (count) => `lines pasted into ${count} drawings`, (drawing, ink) => {
+      const fresh = bare(laid)
+      if (drawing === here) mine = fresh
+      return { remove: [], add: fresh.map((piece, i) => ({ at: ink.length + i, piece })) }
+    })
+    if (done) choose(mine, around({ width, height }))
+  }
+
+  return {
+    selected, matrix, pivot, axis, figures, box, pick, all, drop, show, settle, copy, paste, remove,
+    hasCopy: computed(() => clipboard.value.length > 0),
+    cut: () => copy() && remove('lines cut out'),
+    move: (x: number, y: number) => show(cells.value ? movedBy(Math.round(x), Math.round(y)) : movedBy(x, y)),
+    turn: (angle: number) => show(turnedAbout(pivot.value, cells.value ? Math.round(angle / (Math.PI / 2)) * (Math.PI / 2) : angle)),
+    scale(along: number, across: number, about: Point) {
+      show(scaledAbout(about, { along, across, axis: 0 }))
+      figures.value = { along, across, area: along * across }
+    },
+    skew: (by: number, along: number) => show(skewedAbout(pivot.value, { by, axis: along })),
+    /** Along the axis, keeping the area; tells the figures. */
+    squash(along: number) {
+      const safe = Math.min(6, Math.max(0.15, along))
+      const change = squashAbout({ pivot: pivot.value, axis: axis.value, along: safe })
+      figures.value = { along: safe, across: keepArea(safe), area: Math.abs(areaScale(change)) }
+      show(change)
+    },
+    flip: (which: 'across' | 'down') => at(mirroredAbout(pivot.value, which === 'across' ? Math.PI / 2 : 0), 'lines flipped'),
+    nudge(x: number, y: number) {
+      if (!selected.value) return false
+      at(movedBy(x, y), 'lines nudged')
+      return true
+    },
+  }
+}
+export type Selection = ReturnType<typeof useSelection>
+
+const around = ({ width, height }: { width: number; height: number }) => [-width, -height, 2 * width, -height, 2 * width, 2 * height, -width, 2 * height]
+function moved(ring: readonly number[], matrix: Matrix): number[] {
+  const result: number[] = []
+  for (let i = 0; i < ring.length; i += 2) {
+    const { x, y } = throughMatrix(matrix, { x: ring[i]!, y: ring[i + 1]! })
+    result.push(x, y)
+  }
+  return result
+}

@@ -1,0 +1,48 @@
+import type { Ink, InkChange, Pass, SimpleEdit } from '@unhurried/core'
+import { computed, type Ref } from 'vue'
+import { sayWhy, useScene } from '../../stores/scene'
+import type { PencilCase } from './pencil'
+
+export type Change = (drawing: string, ink: Ink) => InkChange | undefined
+
+/** Does what a tool does on one drawing, on those chosen on the sheet, or on all of the span, as one step. */
+export function useThrough({ pencil, span }: { pencil: Ref<PencilCase>; span: Ref<readonly string[]> }) {
+  const store = useScene()
+  const chosen = computed(() => {
+    const { chosen: frames, exposures } = store
+    if (!frames || !frames.levels.includes(store.level)) return []
+    let frame = 1
+    const found = new Set<string>()
+    for (const exposure of exposures) {
+      if (exposure.drawing !== null && frame <= frames.to && frame + exposure.frames - 1 >= frames.from) found.add(exposure.drawing)
+      frame += exposure.frames
+    }
+    return [...found]
+  })
+  /** The drawings a tool works on now, the one on the table first. */
+  const targets = computed(() => {
+    const here = store.drawing
+    if (here === undefined) return []
+    const others = pencil.value.through === 'one' ? [] : pencil.value.through === 'chosen' ? chosen.value : span.value
+    return [here, ...others.filter((id) => id !== here)]
+  })
+
+  /** Makes a change to one pass of every target. False: nothing was changed, and if that has a reason it is said. */
+  function commit(pass: Pass, words: (drawings: number) => string, make: Change, drawings = targets.value): boolean {
+    const waiting = drawings.filter((id) => !store.ink!.isLoaded(id) && Object.keys(store.scene!.drawings[id]!.passes).length > 0)
+    if (waiting.length > 0) {
+      sayWhy(new Error(`${waiting.length === 1 ? 'A drawing is' : `${waiting.length} drawings are`} still being fetched. Wait a moment, then do it again.`))
+      return false
+    }
+    const edits: SimpleEdit[] = []
+    for (const drawing of drawings) {
+      const ink = store.ink!.inkOf(drawing, pass)
+      const change = make(drawing, ink)
+      if (change) edits.push({ type: 'ink.change', drawing, pass, remove: [...change.remove], add: [...change.add] })
+    }
+    if (edits.length === 0) return false
+    return store.change(edits.length === 1 ? edits[0]! : { type: 'together', words: words(edits.length), edits })
+  }
+  return { targets, chosen, commit }
+}
+export type Through = ReturnType<typeof useThrough>
