@@ -84,7 +84,7 @@ test('a colour gets a name, is drawn with, and changed once changes everywhere',
   await pot.click()
   await page.getByRole('button', { name: 'Colours' }).click()
   await page.getByRole('button', { name: /Change Weed everywhere/ }).click()
-  const code = page.locator('.el-color-picker-panel input').first()
+  const code = page.locator('.el-color-picker-panel:visible input').first()
   await code.fill('#A8455C')
   await code.press('Enter')
   await page.getByRole('button', { name: 'OK' }).first().click()

@@ -172,17 +172,18 @@ test('slid on the pegs a drawing moves for the eye only; one key puts all back',
   await page.keyboard.press('g')
   await desk.cell('A', 7).click()
   /** The middle of the ochre line, as a share of the paper's width. */
-  const seenAt = () => desk.canvas.evaluate((canvas, [r, g, b]) => {
+  const paper = (await desk.paper.boundingBox())!
+  const left = paper.x - (await desk.canvas.boundingBox())!.x
+  const seenAt = () => desk.canvas.evaluate((canvas, { colour: [r, g, b], from, across }) => {
     const { width, height } = canvas as HTMLCanvasElement
     const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height)
     let [sum, count] = [0, 0]
-    for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < 130) [sum, count] = [sum + ((i / 4) % width), count + 1]
-    return count === 0 ? -1 : sum / count / width
-  }, OCHRE)
+    for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < 70) [sum, count] = [sum + ((i / 4) % width), count + 1]
+    return count === 0 ? -1 : (sum / count - from) / across
+  }, { colour: OCHRE, from: left, across: paper.width })
   await expect.poll(seenAt).toBeCloseTo(0.2, 1)
   const state = await page.getByTestId('keeping').textContent()
   await page.keyboard.press('h')
-  const paper = (await desk.paper.boundingBox())!
   await desk.drag({ x: paper.x + 0.4 * paper.width, y: paper.y + 0.6 * paper.height }, { x: paper.x + 0.7 * paper.width, y: paper.y + 0.6 * paper.height })
   await expect.poll(seenAt).toBeCloseTo(0.5, 1)
   await page.keyboard.press('Shift+H')

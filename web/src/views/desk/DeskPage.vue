@@ -16,9 +16,11 @@ import MeasuredLadder from './MeasuredLadder.vue'
 import NextCard from './NextCard.vue'
 import PaperGuides from './PaperGuides.vue'
 import PaperHandles from './PaperHandles.vue'
+import PaperTools from './PaperTools.vue'
 import { usePencil, type PencilCase } from './pencil'
 import PencilTray from './PencilTray.vue'
 import ReferenceLayer from './ReferenceLayer.vue'
+import PaintDoubts from './PaintDoubts.vue'
 import SheetActs from './SheetActs.vue'
 import SpanCards from './SpanCards.vue'
 import { useFlips } from './useFlips'
@@ -226,7 +228,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       </div>
       </div>
       <!-- Beside the sheet, never over it. -->
-      <ElPopover v-if="edge" :visible="acting || helping" :virtual-ref="edge" virtual-triggering placement="right-start" :width="420">
+      <ElPopover v-if="edge && (acting || helping)" :visible="true" :virtual-ref="edge" virtual-triggering placement="right-start" :width="420">
         <SheetActs v-if="acting" :sheet="sheet" @done="acting = false" />
         <TimingHelpers v-else-if="helping" @done="helping = false" />
       </ElPopover>
@@ -250,9 +252,10 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
     <div class="middle">
       <div class="table">
         <div ref="host" class="stage" data-test="table" role="img" :aria-label="entry ? `Drawing ${entry.number} on the table` : 'Empty paper'" />
-        <div class="paper-edge" data-test="paper" aria-hidden="true" :style="{ width: `${scene.settings.width}px`, height: `${scene.settings.height}px`, transform: `matrix(${view.lie.value.matrix.join(',')})` }" />
+        <div class="paper-edge" data-test="paper" aria-hidden="true" :style="{ width: `${scene.settings.width}px`, height: `${scene.settings.height}px`, transform: `matrix(${view.lie.value.matrix.join(',')})`, '--zoom': view.lie.value.zoom }" />
         <PaperGuides v-if="!playing" :lie="view.lie.value" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
         <PaperHandles v-if="!playing" :lie="view.lie.value" :selection="selection" :paint="stage.paint" :tools="tools" />
+        <PaintDoubts :paint="stage.paint" />
         <ReferenceLayer :picking="pencil.tool === 'pick'" @pick="tools.pickColour" />
         <LiveLoop v-if="looping && !playing" :from="loopFrames.from" :to="loopFrames.to" :live="tools.live.value" :silhouettes="view.silhouettes.value" @close="looping = false" />
         <p v-if="tools.modelNote.value" class="paper model" role="status">{{ tools.modelNote.value }} <button class="word" @click="tools.modelNote.value = ''">Draw on</button></p>
@@ -269,6 +272,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
             Drawing <b class="ink">{{ entry.number }}</b>{{ flipped ? `, showing ${scene.drawings[flipped]?.number}` : '' }}, held {{ framesAndSeconds(store.here?.frames ?? 1, scene.settings.fps) }}
           </span>
           <span v-else class="note">Empty frame: draw here and a key is put in.</span>
+          <PaperTools :view="view" :level="level" @keys="keysOpen = true" />
           <span v-if="store.solo" class="note">Level {{ scene.levels[store.solo]?.name }} alone. <button class="word" @click="store.solo = undefined">Show all levels</button></span>
         </div>
         <SpanCards :span="span" />
@@ -279,7 +283,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
       <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
     </aside>
-    <PencilTray v-model="pencil" class="bottom" :level="level" :landmarks="landmarks" :slides="slides" :under="under" :stage="stage" @light="toggleLight" @keys="keysOpen = true" />
+    <PencilTray v-model="pencil" class="bottom" :level="level" :landmarks="landmarks" :slides="slides" :under="under" :stage="stage" @light="toggleLight" />
     <KeysDialog v-model="keysOpen" />
   </div>
 </template>
@@ -287,8 +291,8 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
 <style scoped>
 .desk {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / var(--sheet-width) minmax(0, 1fr) 232px;
-  grid-template-areas: 'left middle right' 'bottom bottom bottom';
+  grid-template: minmax(0, 1fr) auto / var(--sheet-width) minmax(0, 1fr) 244px;
+  grid-template-areas: 'left middle right' 'bottom bottom right';
   height: 100%;
   overflow: hidden;
 }
@@ -368,7 +372,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
 .middle {
   display: grid;
   grid-area: middle;
-  grid-template-rows: minmax(0, 1fr) auto;
+  grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
   min-width: 0;
   min-height: 0;
 }
@@ -389,6 +393,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
   top: 0;
   left: 0;
   transform-origin: 0 0;
+  box-shadow: 0 calc(1px / var(--zoom)) calc(2px / var(--zoom)) rgb(74 58 30 / 30%), 0 calc(6px / var(--zoom)) calc(22px / var(--zoom)) rgb(74 58 30 / 18%);
   pointer-events: none;
 }
 
@@ -431,7 +436,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
   flex-direction: column;
   gap: 10px;
   min-height: 0;
-  padding: 12px 12px 6px 0;
+  padding: 12px 12px 6px;
   overflow: hidden auto;
 }
 
@@ -439,8 +444,10 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
   padding: 0 4px;
 }
 
+/* No column grows with what lies in it. */
 .bottom {
   grid-area: bottom;
+  min-width: 0;
 }
 
 </style>

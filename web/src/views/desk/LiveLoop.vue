@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { livePicture } from '../../stage/live-picture'
 import { onMounted, onUnmounted, ref, watch } from 'vue'
 import { useScene } from '../../stores/scene'
@@ -12,6 +13,19 @@ const WIDE = 190
 const { width, height, cells } = store.scene!.settings
 const scale = Math.min(WIDE / width, 150 / height)
 const now = ref(props.from)
+/** Where it was put, from the lower right corner of the table, in CSS pixels; kept on this machine. */
+const place = useLocalStorage('unhurried-loop-place', { right: 8, bottom: 8 })
+let grip: { x: number; y: number; right: number; bottom: number } | undefined
+function take(event: PointerEvent) {
+  if (event.target instanceof Element && event.target.closest('button')) return
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  grip = { x: event.clientX, y: event.clientY, ...place.value }
+}
+function drag(event: PointerEvent) {
+  if (!grip) return
+  const { right, bottom } = { right: grip.right - (event.clientX - grip.x), bottom: grip.bottom - (event.clientY - grip.y) }
+  place.value = { right: Math.max(0, right), bottom: Math.max(0, bottom) }
+}
 let picture: ReturnType<typeof livePicture> | undefined
 
 onMounted(() => {
@@ -29,7 +43,7 @@ onUnmounted(() => {
 </script>
 
 <template>
-  <div class="paper loop" data-test="live-loop">
+  <div class="paper loop" data-test="live-loop" title="Drag it where it is out of the way" :style="{ right: `${place.right}px`, bottom: `${place.bottom}px` }" @pointerdown="take" @pointermove="drag" @pointerup="grip = undefined" @pointercancel="grip = undefined">
     <canvas ref="canvas" :width="Math.max(1, Math.round(width * scale))" :height="Math.max(1, Math.round(height * scale))" role="img" aria-label="Small playing loop" />
     <p class="note"><span data-test="loop-frames">frames {{ from }}–{{ to }}</span><button class="word" aria-label="Put the small loop away" @click="emit('close')">×</button></p>
   </div>
@@ -38,10 +52,10 @@ onUnmounted(() => {
 <style scoped>
 .loop {
   position: absolute;
-  right: 8px;
-  bottom: 8px;
   z-index: 2;
   padding: 5px 5px 3px;
+  touch-action: none;
+  cursor: grab;
 }
 
 canvas {

@@ -29,6 +29,7 @@ const frame = computed(() => {
     handles: SIDES.map((side) => ({ side, ...at(place(side)) })),
     knob: at({ x: (left + right) / 2, y: top - margin - 24 * k.value }),
     top: at(place([0, -1])),
+    corner: through(props.lie.matrix, at(place([1, 1]))),
     squash: { x: middle.x + along.x * reach, y: middle.y + along.y * reach },
   }
 })
@@ -92,6 +93,14 @@ function up(event: PointerEvent) {
   }
 }
 
+/** What is selected, and what is being done to it, in figures. */
+const told = computed(() => {
+  const { figures, selected } = props.selection
+  if (!selected.value) return ''
+  const count = selected.value.pieces.length
+  const pieces = `${count} ${count === 1 ? 'piece' : 'pieces'}`
+  return figures.value ? `along ${figures.value.along.toFixed(2)}, across ${figures.value.across.toFixed(2)}, area ${Math.round(figures.value.area * 100)} %` : pieces
+})
 const grips = computed(() => {
   const { line } = props.tools
   return line.value ? line.value.grips.map((grip) => ({ grip, x: line.value!.stroke.points[3 * grip]!, y: line.value!.stroke.points[3 * grip + 1]! })) : []
@@ -129,6 +138,7 @@ const leakRing = computed(() => {
     </g>
     <circle v-if="leakRing" class="leak" :cx="leakRing.x" :cy="leakRing.y" :r="leakRing.radius" :stroke-width="2 * k" data-test="leak" />
   </svg>
+  <p v-if="frame" class="figures" data-test="figures" :style="{ left: `${frame.corner.x}px`, top: `${frame.corner.y}px` }">{{ told }}</p>
   <div v-if="leakRing" class="paper leak-card" role="alert" :style="{ left: `${leakRing.at.x + 18}px`, top: `${leakRing.at.y + 14}px` }">
     <p>The paint would run out here, through a gap of {{ Math.round(leakRing.width) }} px.</p>
     <button class="word main" @click="leakRing.again({ closings: [leakRing.closing] })">Close it</button>
@@ -176,6 +186,20 @@ const leakRing = computed(() => {
 
 .pivot circle {
   fill: rgb(255 253 248 / 70%);
+}
+
+/* A pencil note beside what it is about. */
+.figures {
+  position: absolute;
+  z-index: 2;
+  margin: 6px 0 0 8px;
+  padding: 0 5px;
+  border-radius: 4px;
+  background: rgb(255 253 248 / 86%);
+  color: var(--lagoon);
+  font-size: 13.5px;
+  pointer-events: none;
+  white-space: nowrap;
 }
 
 .leak {

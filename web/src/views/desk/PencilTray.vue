@@ -13,17 +13,15 @@ import LightTablePanel from './LightTablePanel.vue'
 import PaintTray from './PaintTray.vue'
 import PassesPanel from './PassesPanel.vue'
 import { isBrush, type PencilCase, type ToolName } from './pencil'
-import ReferencePanel from './ReferencePanel.vue'
 import SelectTray from './SelectTray.vue'
 import SlideTray from './SlideTray.vue'
 import type { Landmarks } from './useLandmarks'
 import type { Slides } from './useSlides'
 import type { Stage } from './useStage'
-import ViewPanel from './ViewPanel.vue'
 
 const pencil = defineModel<PencilCase>({ required: true })
 const props = defineProps<{ level: Level; landmarks: Landmarks; slides: Slides; under: readonly UnderLight[]; stage: Stage }>()
-const emit = defineEmits<{ light: []; keys: [] }>()
+const emit = defineEmits<{ light: [] }>()
 const store = useScene()
 const set = (fields: Partial<PencilCase>) => (pencil.value = { ...pencil.value, ...fields })
 const cells = computed(() => Boolean(store.scene!.settings.cells))
@@ -60,7 +58,7 @@ const shelves = computed(() => {
 })
 const pickPot = (swatch: string) => set({ swatch, ...(drawsLines.value || pencil.value.tool === 'fill' ? {} : { tool: pencil.value.brush }) })
 
-const open = ref<'brush' | 'colours' | 'light' | 'passes' | 'view' | 'reference'>()
+const open = ref<'brush' | 'colours' | 'light' | 'passes'>()
 const toggle = (panel: NonNullable<typeof open.value>) => (open.value = open.value === panel ? undefined : panel)
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (event.key === 'Escape') open.value = undefined
@@ -77,22 +75,12 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       <div class="tools" role="group" aria-label="Tools">
         <button v-for="tool in tools" :key="tool.name" class="word tool" :class="{ apart: tool.apart }" :aria-pressed="pencil.tool === tool.name" :title="titleOf(tool.name)" @click="set({ tool: tool.name })"><component :is="tool.icon" :size="14" /> {{ wordOf(tool.name, tool.word) }}</button>
       </div>
-      <div class="right">
-        <ElPopover :visible="open === 'passes'" placement="top-end" :width="560">
-          <template #reference><button class="word" :aria-expanded="open === 'passes'" :title="`The pass drawn on: ${pencil.pass}`" @click="toggle('passes')">Pass: {{ pencil.pass }}</button></template>
-          <PassesPanel v-model="pencil" :level="level" />
-        </ElPopover>
-        <ElPopover :visible="open === 'view'" placement="top-end" :width="430">
-          <template #reference><button class="word" :aria-expanded="open === 'view'" @click="toggle('view')">View {{ stage.view.percent.value }} %</button></template>
-          <ViewPanel :view="stage.view" />
-        </ElPopover>
-        <ElPopover :visible="open === 'reference'" placement="top-end" :width="470">
-          <template #reference><button class="word" :aria-expanded="open === 'reference'" @click="toggle('reference')">Reference</button></template>
-          <ReferencePanel :level="level" />
-        </ElPopover>
-      </div>
     </div>
-    <div class="line">
+    <div class="line options">
+        <ElPopover :visible="open === 'passes'" placement="top-start" :width="560">
+          <template #reference><button class="word" :aria-expanded="open === 'passes'" :title="`The pass drawn on: ${pencil.pass}`" @click="toggle('passes')">Pass: {{ pencil.pass }}</button></template>
+          <PassesPanel v-if="open === 'passes'" v-model="pencil" :level="level" />
+        </ElPopover>
       <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
       <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
       <template v-else>
@@ -100,8 +88,8 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
           <label class="slide"><span>Size <b>{{ size.value }} {{ size.unit }}</b></span><ElSlider :model-value="size.value" size="small" :min="size.least" :max="size.most" :show-tooltip="false" aria-label="Size in pixels" @update:model-value="(value: number | number[]) => size.set(Number(value))" /></label>
           <button v-if="pencil.tool === 'eraser' && !cells" class="word" :aria-pressed="pencil.whole" :title="`Key ${keyOf('whole')}`" @click="set({ whole: !pencil.whole })">Lines whole</button>
           <ElPopover v-if="drawsLines && !cells" :visible="open === 'brush'" placement="top-start" :width="390">
-            <template #reference><button class="word" :aria-expanded="open === 'brush'" @click="toggle('brush')">Touch, steadiness, taper</button></template>
-            <BrushPanel v-model="pencil" :colour="stage.tools.colour.value" :paper="store.scene!.settings.paper" />
+            <template #reference><button class="word" :aria-expanded="open === 'brush'" @click="toggle('brush')" title="Touch, steadiness, taper, and a strip to try them">Brush …</button></template>
+            <BrushPanel v-if="open === 'brush'" v-model="pencil" :colour="stage.tools.colour.value" :paper="store.scene!.settings.paper" />
           </ElPopover>
         </template>
         <SelectTray v-if="pencil.tool === 'select'" v-model="pencil" :selection="stage.selection" :cells="cells" />
@@ -126,12 +114,11 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         </ElPopover>
       </template>
       <div class="right">
-        <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="15" /> Light table</button>
+        <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="14" /> Light table</button>
         <ElPopover :visible="open === 'light'" placement="top-end" :width="430">
-          <template #reference><button class="word" :aria-expanded="open === 'light'" @click="toggle('light')">Set it up</button></template>
-          <LightTablePanel :level="level" />
+          <template #reference><button class="word" :aria-expanded="open === 'light'" aria-label="Set it up" title="Set the light table up" @click="toggle('light')">…</button></template>
+          <LightTablePanel v-if="open === 'light'" :level="level" />
         </ElPopover>
-        <button class="word" :title="`Key ${keyOf('keys')}`" @click="emit('keys')">Keys</button>
       </div>
     </div>
   </section>
@@ -140,6 +127,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 <style scoped>
 .tray {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 4px;
   padding: 5px 12px 6px;
   background: var(--paper);
@@ -148,10 +136,21 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 
 .line {
   display: flex;
-  flex-wrap: wrap;
-  gap: 5px 10px;
+  gap: 5px 8px;
   align-items: center;
   min-height: 36px;
+}
+
+/* As high for one tool as for another, so that the paper stays where it is. */
+.options {
+  height: 40px;
+  overflow: auto hidden;
+  scrollbar-width: thin;
+}
+
+.line:first-child {
+  flex-wrap: wrap;
+  min-height: 28px;
 }
 
 .tools {
@@ -162,8 +161,13 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 
 .right {
   display: flex;
-  gap: 5px;
+  flex: none;
+  gap: 4px;
   margin-left: auto;
+}
+
+.right .word {
+  padding: 2px 7px;
 }
 
 .wide {
@@ -174,12 +178,12 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
   display: inline-flex;
   gap: 4px;
   align-items: center;
-  padding: 2px 6px;
-  font-size: 13.5px;
+  padding: 2px 5px;
+  font-size: 13px;
 }
 
 .apart {
-  margin-left: 7px;
+  margin-left: 5px;
 }
 
 .slide {
@@ -206,15 +210,15 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 }
 
 .through .el-select {
-  width: 124px;
+  width: 112px;
 }
 
 .pots {
   display: flex;
   gap: 4px;
   align-items: center;
-  min-width: 0;
-  max-width: 380px;
+  flex: 0 1 auto;
+  min-width: 76px;
   overflow-x: auto;
   scrollbar-width: thin;
 }

@@ -56,6 +56,10 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
 </template>
 
 <style scoped>
+.rows {
+  min-width: 0;
+}
+
 .rows.several {
   display: grid;
   gap: 4px;

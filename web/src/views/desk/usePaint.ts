@@ -25,9 +25,11 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
   const pass = computed<Pass>(() => (pencil.value.pass === 'shadow' ? 'shadow' : 'colour'))
   const linesOf = (drawing: string): Ink => LINE_PASSES.flatMap((each) => store.ink!.inkOf(drawing, each))
   const fresh = () => freshId()
+  /** The pot in hand, or the first of the scene where it has no such pot. */
+  const swatch = () => store.scene!.palette.find(({ id }) => id === pencil.value.swatch)?.id ?? store.scene!.palette[0]!.id
 
   function laid(drawing: string, paint: { outline: readonly number[]; holes: readonly (readonly number[])[] }, at?: { x: number; y: number }) {
-    const piece: Fill = settled({ kind: 'fill', id: fresh(), swatch: pencil.value.swatch, outline: [...paint.outline], ...(paint.holes.length > 0 && { holes: paint.holes.map((ring) => [...ring]) }) })
+    const piece: Fill = settled({ kind: 'fill', id: fresh(), swatch: swatch(), outline: [...paint.outline], ...(paint.holes.length > 0 && { holes: paint.holes.map((ring) => [...ring]) }) })
     const ink = store.ink!.inkOf(drawing, pass.value)
     // Paint on paint changes its colour instead of lying on it.
     const old = at && ink.findLastIndex((each) => each.kind === 'fill' && liesAt(each, at.x, at.y, 0) && alike(each, piece))
@@ -64,7 +66,7 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
   function fillCells(x: number, y: number) {
     const { width, height } = store.scene!.settings
     through.commit(pencil.value.pass, (count) => `cells filled on ${count} drawings`, (_, ink) => {
-      const piece: InkPiece = { kind: 'cells', id: fresh(), swatch: pencil.value.swatch, runs: runsOf(cellFill({ ink, width, height, x, y })) }
+      const piece: InkPiece = { kind: 'cells', id: fresh(), swatch: swatch(), runs: runsOf(cellFill({ ink, width, height, x, y })) }
       return { remove: [], add: [{ at: ink.length, piece }] }
     })
   }
