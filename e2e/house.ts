@@ -3,6 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
+import type { Edit, InkPiece, Pass, Scene, Settings } from '@unhurried/core'
+import { unpackInk, unpackPasses } from '../core/src/format/packed-ink'
 import { freePort, openCluster } from '../scripts/lib/postgres.mjs'
 import { startServer } from '../scripts/lib/server.mjs'
 
@@ -50,6 +52,15 @@ export { expect }
 
 export type Desk = ReturnType<typeof deskOf>
 
+const idIn = (page: Page) => /scene\/(\w+)/.exec(page.url())![1]!
+
+/** Edits that make drawings for tests. */
+export const key = (id: string, frame: number, level = 'A'): Edit => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id, role: 'key' } })
+export const line = (drawing: string, id: string, places: readonly (readonly [number, number])[], { pass = 'line' as Pass, size = 4, at = 0 } = {}): Edit => ({
+  type: 'ink.change', drawing, pass, remove: [], add: [{ at, piece: { kind: 'stroke', id, swatch: 'pencil', size, points: places.flatMap(([x, y]) => [x, y, 0.5]) } }],
+})
+export const round = (x: number, y: number, r: number, from = 0, to = 2 * Math.PI) => Array.from({ length: 49 }, (_, i) => [x + r * Math.cos(from + ((to - from) * i) / 48), y + r * Math.sin(from + ((to - from) * i) / 48)] as const)
+
 /** What a person does at the desk, with a real pointer. */
 export function deskOf(page: Page, house: House) {
   const table = page.getByTestId('table')
@@ -72,7 +83,11 @@ export function deskOf(page: Page, house: House) {
     paper,
     table,
     draw,
-    kept: () => expect(page.getByTestId('keeping')).toHaveText('Kept'),
+    async kept() {
+      // What was just done is told of with the next picture.
+      await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+      await expect(page.getByTestId('keeping')).toHaveText('Kept')
+    },
     cell: (level: string, frame: number) => page.locator(`[data-cell="${level}:${frame}"]`),
     /** The sheet of a level as text, one entry a frame: a number where a drawing begins, | for a hold. */
     async sheet(level: string, frames: number): Promise<string> {
@@ -109,6 +124,59 @@ export function deskOf(page: Page, house: House) {
         for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < far) count++
         return count
       }, [colour, reach] as const),
+    /** Opens a scene made through the API, with some edits done to it, at the desk. */
+    async opened({ edits, ...settings }: Partial<Settings> & { edits: readonly Edit[] }) {
+      const id = `made${Date.now()}${Math.floor(Math.random() * 1e6)}`
+      const post = async (path: string, body: unknown) => {
+        const answer = await fetch(house.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+        if (!answer.ok) throw new Error(await answer.text())
+      }
+      await post('/api/productions', { id: 'tests', name: 'Tests' })
+      await post('/api/scenes', { id, production: 'tests', settings: { name: 'Made', width: 640, height: 360, fps: 24, length: 24, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame', ...settings } })
+      if (edits.length > 0) await post(`/api/scenes/${id}/edits`, { base: 0, edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })) })
+      await page.goto(`${house.url}/scene/${id}/draw`)
+      await expect(paper).toBeVisible()
+      await this.kept()
+      return id
+    },
+    /** Where a place of the scene lies on the page, in scene pixels of an upright paper. */
+    async at(x: number, y: number, width = 640, height = 360) {
+      const box = (await paper.boundingBox())!
+      return [box.x + (x / width) * box.width, box.y + (y / height) * box.height] as const
+    },
+    /** Draws through places given in scene pixels, with keys held if need be. */
+    async stroke(places: readonly (readonly [number, number])[], { keys = [] as string[], width = 640, height = 360 } = {}) {
+      const all = await Promise.all(places.map(([x, y]) => this.at(x, y, width, height)))
+      for (const key of keys) await page.keyboard.down(key)
+      await page.mouse.move(...all[0]!)
+      await page.mouse.down()
+      for (const place of all.slice(1)) await page.mouse.move(...place, { steps: 6 })
+      await page.mouse.up()
+      for (const key of keys) await page.keyboard.up(key)
+    },
+    async pickTool(name: string) {
+      await page.getByRole('group', { name: 'Tools' }).getByRole('button', { name, exact: true }).click()
+    },
+    /** Chooses in one of the little lists. */
+    async choice(label: string, option: string) {
+      await page.locator('.el-select').filter({ has: page.getByRole('combobox', { name: label }) }).click()
+      await page.getByRole('option', { name: option, exact: true }).click()
+    },
+    /** Drags a handle on the paper by CSS pixels; what is moved is taken beside its pivot. */
+    async pull(handle: string, dx: number, dy: number, keys: string[] = []) {
+      const found = (await page.locator(`[data-handle="${handle}"]`).boundingBox())!
+      const box = handle === 'move' ? { ...found, width: found.width * 0.5, height: found.height * 0.5 } : found
+      for (const key of keys) await page.keyboard.down(key)
+      await this.drag({ x: box.x + box.width / 2, y: box.y + box.height / 2 }, { x: box.x + box.width / 2 + dx, y: box.y + box.height / 2 + dy })
+      for (const key of keys) await page.keyboard.up(key)
+    },
+    scene: async (): Promise<Scene> => (await (await fetch(`${house.url}/api/scenes/${idIn(page)}`)).json()).scene,
+    /** The ink the server keeps of a drawing, by pass. */
+    async ink(drawing: string): Promise<Partial<Record<Pass, InkPiece[]>>> {
+      await this.kept()
+      const answer = await fetch(`${house.url}/api/scenes/${idIn(page)}/ink?drawings=${drawing}`)
+      return Object.fromEntries(unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [pass, unpackInk(bytes)]))
+    },
     /** Sets up a scene through the form and ends in Plan. */
     async newScene({ name, size = 'Small sprite', fps = 12, frames, approach }: { name: string; size?: string; fps?: number; frames: number; approach?: string }) {
       await page.goto(`${house.url}/new`)

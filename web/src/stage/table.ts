@@ -319,6 +319,8 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     }
     if (pen || event.button > 0 || playing || fingers.size > 1 || (event.pointerType === 'touch' && penSeen) || !events.mayDraw()) return
     event.preventDefault()
+    // The keys belong to the paper again, whatever was typed in before.
+    if (document.activeElement instanceof HTMLElement && document.activeElement.closest('input, textarea, .el-select')) document.activeElement.blur()
     top.setPointerCapture(event.pointerId)
     pen = { id: event.pointerId, pan: scene().levels[onTable.level] && panOf(scene().levels[onTable.level]!) }
     if (tool.down(penOf(event, origin, inverted(matrix))) === false) pen = undefined

@@ -228,7 +228,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       </div>
       </div>
       <!-- Beside the sheet, never over it. -->
-      <ElPopover v-if="edge && (acting || helping)" :visible="true" :virtual-ref="edge" virtual-triggering placement="right-start" :width="420">
+      <ElPopover :hide-after="0" v-if="edge && (acting || helping)" :visible="true" :virtual-ref="edge" virtual-triggering placement="right-start" :width="420">
         <SheetActs v-if="acting" :sheet="sheet" @done="acting = false" />
         <TimingHelpers v-else-if="helping" @done="helping = false" />
       </ElPopover>
@@ -243,7 +243,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         @choose="(chosen, picked: string, frame: number) => { store.level = picked; store.goTo(frame); store.chosen = chosen }"
         @hold="onHold" @head="(picked: string, at: HTMLElement) => (head = head?.level === picked ? undefined : { level: picked, at })" @note="writeNote"
       />
-      <ElPopover v-if="head && scene.levels[head.level]" :visible="true" :virtual-ref="head.at" virtual-triggering placement="right-start" :width="230">
+      <ElPopover :hide-after="0" v-if="head && scene.levels[head.level]" :visible="true" :virtual-ref="head.at" virtual-triggering placement="right-start" :width="230">
         <LevelPanel :level="scene.levels[head.level]!" />
         <button class="word close" @click="head = undefined">Close</button>
       </ElPopover>

@@ -27,8 +27,8 @@ const frame = computed(() => {
     place, middle, reach, along,
     outline: SIDES.filter(([x, y]) => x !== 0 && y !== 0).map((side) => at(place(side))).map(({ x, y }) => `${x},${y}`).join(' '),
     handles: SIDES.map((side) => ({ side, ...at(place(side)) })),
-    knob: at({ x: (left + right) / 2, y: top - margin - 24 * k.value }),
-    top: at(place([0, -1])),
+    knob: at({ x: right + margin + 18 * k.value, y: top - margin - 18 * k.value }),
+    top: at(place([1, -1])),
     corner: through(props.lie.matrix, at(place([1, 1]))),
     squash: { x: middle.x + along.x * reach, y: middle.y + along.y * reach },
   }

@@ -21,11 +21,11 @@ useEventListener(window, 'pointerdown', (event: PointerEvent) => {
 
 <template>
   <div class="paper-tools">
-        <ElPopover :visible="open === 'view'" placement="top-end" :width="430">
+        <ElPopover :hide-after="0" :visible="open === 'view'" placement="top-end" :width="430">
           <template #reference><button class="word" :aria-expanded="open === 'view'" @click="toggle('view')">View {{ view.percent.value }} %</button></template>
           <ViewPanel v-if="open === 'view'" :view="view" />
         </ElPopover>
-        <ElPopover :visible="open === 'reference'" placement="top-end" :width="470">
+        <ElPopover :hide-after="0" :visible="open === 'reference'" placement="top-end" :width="470">
           <template #reference><button class="word" :aria-expanded="open === 'reference'" @click="toggle('reference')">Reference</button></template>
           <ReferencePanel v-if="open === 'reference'" :level="level" />
         </ElPopover>

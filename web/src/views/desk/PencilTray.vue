@@ -58,6 +58,8 @@ const shelves = computed(() => {
 })
 const pickPot = (swatch: string) => set({ swatch, ...(drawsLines.value || pencil.value.tool === 'fill' ? {} : { tool: pencil.value.brush }) })
 
+/** After a choice the keys belong to the paper again. */
+const letKeysGo = () => document.activeElement instanceof HTMLElement && document.activeElement.blur()
 const open = ref<'brush' | 'colours' | 'light' | 'passes'>()
 const toggle = (panel: NonNullable<typeof open.value>) => (open.value = open.value === panel ? undefined : panel)
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
@@ -77,7 +79,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       </div>
     </div>
     <div class="line options">
-        <ElPopover :visible="open === 'passes'" placement="top-start" :width="560">
+        <ElPopover :hide-after="0" :visible="open === 'passes'" placement="top-start" :width="560">
           <template #reference><button class="word" :aria-expanded="open === 'passes'" :title="`The pass drawn on: ${pencil.pass}`" @click="toggle('passes')">Pass: {{ pencil.pass }}</button></template>
           <PassesPanel v-if="open === 'passes'" v-model="pencil" :level="level" />
         </ElPopover>
@@ -87,7 +89,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         <template v-if="drawsLines || pencil.tool === 'eraser' || pencil.tool === 'push'">
           <label class="slide"><span>Size <b>{{ size.value }} {{ size.unit }}</b></span><ElSlider :model-value="size.value" size="small" :min="size.least" :max="size.most" :show-tooltip="false" aria-label="Size in pixels" @update:model-value="(value: number | number[]) => size.set(Number(value))" /></label>
           <button v-if="pencil.tool === 'eraser' && !cells" class="word" :aria-pressed="pencil.whole" :title="`Key ${keyOf('whole')}`" @click="set({ whole: !pencil.whole })">Lines whole</button>
-          <ElPopover v-if="drawsLines && !cells" :visible="open === 'brush'" placement="top-start" :width="390">
+          <ElPopover :hide-after="0" v-if="drawsLines && !cells" :visible="open === 'brush'" placement="top-start" :width="390">
             <template #reference><button class="word" :aria-expanded="open === 'brush'" @click="toggle('brush')" title="Touch, steadiness, taper, and a strip to try them">Brush …</button></template>
             <BrushPanel v-if="open === 'brush'" v-model="pencil" :colour="stage.tools.colour.value" :paper="store.scene!.settings.paper" />
           </ElPopover>
@@ -97,7 +99,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         <span v-else-if="pencil.tool === 'points'" class="note">Press a line to see its points; drag a point to bend the line there.</span>
         <span v-else-if="pencil.tool === 'pick'" class="note">Press the paper, the ground or a reference. <button v-if="stage.tools.found.value" class="word" @click="open = 'colours'"><i class="dot" :style="{ backgroundColor: stage.tools.found.value }" /> New colour: name it</button></span>
         <label v-if="pencil.tool !== 'pick' && pencil.tool !== 'points'" class="through"><span class="note">On</span>
-          <ElSelect :model-value="pencil.through" size="small" aria-label="Drawings the tool works on" @change="(through: PencilCase['through']) => set({ through })"><ElOption v-for="each in THROUGH" :key="each.value" :value="each.value" :label="each.word" /></ElSelect>
+          <ElSelect :model-value="pencil.through" size="small" aria-label="Drawings the tool works on" @change="(through: PencilCase['through']) => set({ through })" @visible-change="(shown: boolean) => shown || letKeysGo()"><ElOption v-for="each in THROUGH" :key="each.value" :value="each.value" :label="each.word" /></ElSelect>
           <span v-if="targets > 1" class="note" data-test="targets">{{ targets }} drawings</span>
         </label>
         <div v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'" class="pots" role="group" aria-label="Colours">
@@ -108,14 +110,14 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
             </button>
           </template>
         </div>
-        <ElPopover v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'" :visible="open === 'colours'" placement="top" :width="380">
+        <ElPopover :hide-after="0" v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'" :visible="open === 'colours'" placement="top" :width="380">
           <template #reference><button class="word" :aria-expanded="open === 'colours'" @click="toggle('colours')">Colours</button></template>
           <ColoursPanel v-if="open === 'colours'" v-model="pencil" :tools="stage.tools" />
         </ElPopover>
       </template>
       <div class="right">
         <button class="word tool" :aria-pressed="level.lightTable.on" :title="`Key ${keyOf('light')}`" @click="emit('light')"><Lamp :size="14" /> Light table</button>
-        <ElPopover :visible="open === 'light'" placement="top-end" :width="430">
+        <ElPopover :hide-after="0" :visible="open === 'light'" placement="top-end" :width="430">
           <template #reference><button class="word" :aria-expanded="open === 'light'" aria-label="Set it up" title="Set the light table up" @click="toggle('light')">…</button></template>
           <LightTablePanel v-if="open === 'light'" :level="level" />
         </ElPopover>
