@@ -89,6 +89,18 @@ test('a browser that cannot store says so while the server is away, and work goe
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(200)
 })
 
+test('a full disk of the server is said, nothing is lost, and what was drawn is sent when there is room', async ({ page, desk }) => {
+  await desk.newScene({ name: 'No room', size: 'Wide', frames: 4 })
+  await desk.to('Draw')
+  await page.route('**/api/scenes/*/edits', (route) => route.fulfill({ status: 507, contentType: 'application/problem+json', body: JSON.stringify({ type: 'x', title: 'Disk full', status: 507, detail: 'The disk where drawings are kept is full.' }) }))
+  await desk.draw([0.4, 0.2], [0.4, 0.8])
+  await expect(page.getByTestId('keeping')).toHaveText(/on this machine only\. The disk where drawings are kept is full\./)
+  await desk.draw([0.6, 0.2], [0.6, 0.8])
+  await page.unroute('**/api/scenes/*/edits')
+  await expect(page.getByTestId('keeping')).toHaveText('Kept')
+  expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(400)
+})
+
 test('a server that answers nonsense or refuses is met with a sentence, never with a broken page', async ({ page, house }) => {
   await page.route('**/api/shelf', (route) => route.fulfill({ status: 200, contentType: 'application/json', body: '[{"id":1}]' }))
   await page.goto(house.url)

@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
+import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
 import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
@@ -15,9 +16,6 @@ import { orStop, say, Stop } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
 const SECONDS = 5
-const at = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN
-const figures = (values, unit, digits = 2) => `median ${at(values, 0.5).toFixed(digits)} ${unit}, p95 ${at(values, 0.95).toFixed(digits)} ${unit} (${values.length} samples)`
-
 let serial = 0
 const freshId = () => `bench${(serial++).toString(36).padStart(8, '0')}`
 /** A hand-drawn looking line of about 60 points somewhere on the paper. */
@@ -48,8 +46,8 @@ function client(port) {
     })
 }
 
-async function makeScene(post, id, name, length, edits) {
-  await post('/api/scenes', { id, production: 'bench', settings: settings(name, length) })
+async function makeScene(post, id, given, edits) {
+  await post('/api/scenes', { id, production: 'bench', settings: given })
   let version = 0
   for (let i = 0; i < edits.length; i += 20) {
     const batch = edits.slice(i, i + 20).map((edit) => ({ id: freshId(), edit }))
@@ -94,7 +92,7 @@ async function desk(browser, url) {
   await page.waitForLoadState('networkidle')
   // The drawing in the middle: two earlier and two later lie under it on the light table.
   await page.locator('[data-cell="A:5"]').click()
-  const box = await page.locator('[data-test=table] canvas').first().boundingBox()
+  const box = await page.locator('[data-test=paper]').boundingBox()
   for (let line = 0; line < 12; line++) {
     await page.mouse.move(box.x + 60, box.y + 40 + line * 30)
     await page.mouse.down()
@@ -321,7 +319,7 @@ async function keeping(post, cluster, work) {
   const body = JSON.stringify(edit('k1'))
   async function hand(scene, until, times) {
     const frames = Array.from({ length: 24 }, (_, i) => i + 1)
-    let version = await makeScene(post, scene, scene, 24, frames.map((frame) => key(`k${frame}`, frame)))
+    let version = await makeScene(post, scene, settings(scene, 24), frames.map((frame) => key(`k${frame}`, frame)))
     for (let n = 0; performance.now() < until(); n++) {
       const began = performance.now()
       // Forty strokes make a drawing, then the next one is drawn.
@@ -349,7 +347,7 @@ async function keeping(post, cluster, work) {
 }
 
 /** `npm run bench -- gif` prints only that part. */
-const PARTS = ['desk', 'sheet', 'timing', 'gif', 'keeping']
+const PARTS = ['pen', 'play', 'fill', 'size', 'desk', 'sheet', 'timing', 'gif', 'keeping']
 const wanted = process.argv.slice(2)
 
 await orStop(async () => {
@@ -370,23 +368,31 @@ await orStop(async () => {
     const url = `http://127.0.0.1:${server.port}`
     const post = client(server.port)
     await post('/api/productions', { id: 'bench', name: 'Bench' })
+    const core = await (async () => {
+      // What the table is measured with comes from inside core too.
+      await bundle({ stdin: { contents: "export * from './index'\nexport { rasterised } from './shape/raster'", resolveDir: join(root, 'core', 'src'), loader: 'ts' }, bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'core.mjs'), logLevel: 'error', banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url)" } })
+      return import(pathToFileURL(join(work, 'core.mjs')).href)
+    })()
+    const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId })
+    if (does('pen')) await drawing.pen()
+    if (does('play')) await drawing.play()
+    if (does('fill')) await drawing.fill(core)
+    if (does('size')) await drawing.size(core, cluster, firstPicture)
     if (does('desk')) {
       const nine = Array.from({ length: 9 }, (_, i) => `d${i + 1}`)
-      await makeScene(post, 'bench400', 'Four hundred strokes', 24, [
+      await makeScene(post, 'bench400', settings('Four hundred strokes', 24), [
         ...nine.map((id, i) => key(id, i + 1)), ...nine.map((id, i) => inked(id, 400, i)),
         { type: 'level.set', level: 'A', fields: { lightTable: { on: true, shows: 'around', earlier: 2, later: 2, earlierStrength: 0.45, laterStrength: 0.4 } } },
       ])
-      await makeScene(post, 'bench200', 'Two hundred drawings', 200, Array.from({ length: 200 }, (_, i) => [key(`e${i + 1}`, i + 1), inked(`e${i + 1}`, 20, 100 + i)]).flat())
+      await makeScene(post, 'bench200', settings('Two hundred drawings', 200), Array.from({ length: 200 }, (_, i) => [key(`e${i + 1}`, i + 1), inked(`e${i + 1}`, 20, 100 + i)]).flat())
       await desk(browser, url)
     }
     if (does('sheet') || does('timing')) {
-      await bundle({ entryPoints: [join(root, 'core', 'src', 'index.ts')], bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'core.mjs'), logLevel: 'error' })
-      const core = await import(pathToFileURL(join(work, 'core.mjs')).href)
       if (does('timing')) arcs(core)
       if (does('sheet')) {
         await wideScene(core, server.port)
         await sheet(browser, url)
-        await makeScene(post, 'bench600', 'Six hundred drawings', 600, Array.from({ length: 600 }, (_, i) => [key(`s${i + 1}`, i + 1), inked(`s${i + 1}`, 20, 500 + i)]).flat())
+        await makeScene(post, 'bench600', settings('Six hundred drawings', 600), Array.from({ length: 600 }, (_, i) => [key(`s${i + 1}`, i + 1), inked(`s${i + 1}`, 20, 500 + i)]).flat())
         await opening(browser, url, 'bench600', 600)
       }
     }

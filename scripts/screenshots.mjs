@@ -39,6 +39,67 @@ const VIEWS = [
     },
   },
   {
+    name: 'select', path: '/scene/lowtide-tansy/draw',
+    async act(page) {
+      await page.keyboard.press('u')
+      await page.keyboard.press('Control+a')
+      await page.locator('[data-test=selection]').waitFor()
+      const box = await page.locator('[data-handle=squash]').boundingBox()
+      await page.mouse.move(box.x + 8, box.y + 8)
+      await page.mouse.down()
+      await page.mouse.move(box.x + 8, box.y - 24, { steps: 6 })
+    },
+  },
+  {
+    name: 'passes', path: '/scene/lowtide-corrie/draw',
+    async act(page) {
+      await page.getByRole('button', { name: 'Pass: line' }).click()
+      await page.getByRole('group', { name: 'The rough pass' }).waitFor()
+    },
+  },
+  {
+    name: 'fill', path: '/scene/lowtide-corrie/draw',
+    async act(page) {
+      await page.locator('[data-cell="Corrie:3"]').click()
+      const paper = await page.locator('[data-test=paper]').boundingBox()
+      await page.keyboard.press('Shift+A')
+      const at = (angle) => [paper.x + paper.width * 0.5 + 110 * Math.cos(angle), paper.y + paper.height * 0.42 + 96 * Math.sin(angle)]
+      await page.mouse.move(...at(0.45))
+      await page.mouse.down()
+      for (let i = 1; i <= 60; i++) await page.mouse.move(...at(0.45 + (i / 60) * (2 * Math.PI - 0.62)))
+      await page.mouse.up()
+      await page.keyboard.press('p')
+      await page.mouse.click(paper.x + paper.width * 0.5, paper.y + paper.height * 0.42)
+      await page.locator('[data-test=leak]').waitFor()
+    },
+  },
+  {
+    name: 'colours', path: '/scene/lowtide-tansy/draw',
+    async act(page) {
+      await page.getByRole('button', { name: 'Colours', exact: true }).click()
+      await page.getByText(/Used on|No drawing/).waitFor()
+    },
+  },
+  {
+    name: 'silhouettes', path: '/scene/lowtide-corrie/draw',
+    async act(page) {
+      await page.keyboard.press('Shift+V')
+      await page.keyboard.press('Shift+K')
+      await page.locator('[data-test=live-loop]').waitFor()
+      await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)))
+    },
+  },
+  {
+    name: 'reference', path: '/scene/lowtide-corrie/draw',
+    async act(page) {
+      // The sample's own first drawing as its model sheet.
+      const sheet = await page.evaluate(() => document.querySelector('.card canvas').toDataURL('image/png').split(',')[1])
+      await page.getByRole('button', { name: 'Reference', exact: true }).click()
+      await page.getByLabel('Pin a picture').setInputFiles({ name: 'Corrie, model sheet.png', mimeType: 'image/png', buffer: Buffer.from(sheet, 'base64') })
+      await page.locator('[data-reference] img').waitFor()
+    },
+  },
+  {
     name: 'takes', path: '/scene/lowtide-corrie/takes',
     async act(page) {
       await page.getByRole('region', { name: 'Quick blink' }).getByRole('button', { name: 'Lay it beside' }).click()

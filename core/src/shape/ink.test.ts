@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { changeInk, distanceToPath, eraseAlong, packInk, packPasses, pressed, readInk, settled, steadyPen, strokeOutlines, unpackInk, unpackPasses, type InkChange, type InkPiece, type Stroke } from '../index'
+import { ringArea } from './trace'
+import { changeInk, changesJoined, distanceToPath, eraseAlong, eraseWhole, figurePoints, placesOf, packInk, packPasses, pressed, readInk, settled, steadyPen, strokeOutlines, unpackInk, unpackPasses, type Fill, type InkChange, type InkPiece, type Stroke } from '../index'
 
 const coordinate = fc.double({ min: -300, max: 300, noNaN: true })
 const point = fc.tuple(coordinate, coordinate, fc.double({ min: 0, max: 1, noNaN: true }))
@@ -95,6 +96,40 @@ describe('eraser', () => {
     )
   })
 
+  test('paint is rubbed out exactly where the eraser went, never more of it there than before', () => {
+    const square = (left: number, top: number, side: number): InkPiece => settled({ kind: 'fill', id: `f${left}`, swatch: 'pencil', outline: [left, top, left + side, top, left + side, top + side, left, top + side] })
+    const area = (pile: readonly InkPiece[]) => pile.reduce((sum, piece) => (piece.kind === 'fill' ? sum + [piece.outline, ...(piece.holes ?? [])].reduce((all, flat) => all + ringArea(flat), 0) : sum), 0)
+    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: -20, max: 220 }), fc.integer({ min: -20, max: 220 })), { minLength: 1, maxLength: 5 }), fc.integer({ min: 3, max: 40 }), (path, radius) => {
+      const ink = [square(0, 0, 90), square(100, 60, 100)]
+      const change = eraseAlong({ ink, path: path.flat(), radius, freshId })
+      if (!change) return
+      const after = changeInk(ink, change)
+      expect(area(after)).toBeLessThanOrEqual(area(ink) + 0.01)
+      for (const { piece } of change.add) for (const flat of placesOf(piece)) for (let i = 0; i < flat.length; i += 2) expect(Math.sqrt(distanceToPath(flat[i]!, flat[i + 1]!, path.flat()))).toBeGreaterThan(radius - 0.6)
+    }))
+    // Through its middle: two halves; within it: a hole.
+    const halves = eraseAlong({ ink: [square(0, 0, 90)], path: [45, -20, 45, 120], radius: 5, freshId })!
+    expect(halves.add).toHaveLength(2)
+    expect(area(halves.add.map(({ piece }) => piece))).toBeCloseTo(90 * 80, -1)
+    const hole = eraseAlong({ ink: [square(0, 0, 90)], path: [45, 45], radius: 10, freshId })!
+    expect((hole.add[0]!.piece as Fill).holes).toHaveLength(1)
+    expect(area(hole.add.map(({ piece }) => piece))).toBeCloseTo(8100 - Math.PI * 100, -1)
+  })
+
+  test('the whole eraser takes what it touches and nothing else', () => {
+    const other = { ...line, id: 'other', points: [0, 50, 1, 100, 50, 1] }
+    expect(eraseWhole({ ink: [line, other], path: [50, -20, 50, 20], radius: 9 })!.remove.map(({ piece }) => piece.id)).toEqual(['line'])
+    expect(eraseWhole({ ink: [other], path: [50, -20, 50, 20], radius: 9 })).toBeUndefined()
+  })
+
+  test('two changes one after the other are the same as one', () => {
+    const other = { ...line, id: 'other', points: [0, 50, 1, 100, 50, 1] }
+    const cut = eraseAlong({ ink: [line, other], path: [50, -20, 50, 20], radius: 9, freshId })!
+    const joint = changesJoined([line, other], cut, (ink) => ({ remove: [{ at: 0, piece: ink[0]! }], add: [] }))!
+    expect(changeInk([line, other], joint)).toEqual(changeInk(changeInk([line, other], cut), { remove: [{ at: 0, piece: cut.add[0]!.piece }], add: [] }))
+    expect(changesJoined([line], undefined, () => undefined)).toBeUndefined()
+  })
+
   test('taking out a line that is gone is refused', () => {
     expect(() => changeInk([], { remove: [{ at: 0, piece: line }], add: [] })).toThrow(/no longer/)
     expect(() => changeInk([line], { remove: [], add: [{ at: 1, piece: line }] })).toThrow(/already/)
@@ -114,4 +149,14 @@ test('a steady pen follows slowly, a free one exactly; outlines close around the
   expect(pressed(0.5, 1)).toBeLessThan(0.25)
   const [outline] = strokeOutlines({ size: 10, points: [0, 0, 1, 50, 0, 1, 100, 0, 1] })
   expect(Math.max(...outline!.map(([, y]) => y)) - Math.min(...outline!.map(([, y]) => y))).toBeGreaterThan(5)
+})
+
+test('figures: a line to the nearest eighth of a turn, a circle about its middle, a box with its corners', () => {
+  const pull = { from: [100, 100] as const, even: true, fromMiddle: false }
+  expect(figurePoints('line', { ...pull, to: [200, 108] }).slice(-3, -1).map(Math.round)).toEqual([200, 100])
+  const circle = figurePoints('circle', { ...pull, to: [130, 110], fromMiddle: true })
+  for (let i = 0; i < circle.length; i += 3) expect(Math.hypot(circle[i]! - 100, circle[i + 1]! - 100)).toBeCloseTo(30, 6)
+  const box = figurePoints('box', { ...pull, even: false, to: [180, 60] })
+  for (const corner of [[100, 100], [180, 100], [180, 60], [100, 60]]) expect(box.some((x, i) => i % 3 === 0 && x === corner[0] && box[i + 1] === corner[1])).toBe(true)
+  expect(box.slice(0, 2)).toEqual(box.slice(-3, -1))
 })

@@ -36,16 +36,19 @@ export function divided(distance: Uint16Array, grid: Grid, gap: number, only?: n
   const ball = gap > 0 ? Math.round(((gap + 1) / 2) * PER_PIXEL) : 0
   const labels = new Int32Array(distance.length)
   const stack: number[] = []
+  function put(at: number, label: number) {
+    labels[at] = label
+    stack.push(at)
+  }
   function flood(from: number, label: number, least: number) {
-    labels[from] = label
-    stack.push(from)
+    put(from, label)
     while (stack.length > 0) {
       const at = stack.pop()!
       const x = at % width
-      if (x > 0 && labels[at - 1] === 0 && distance[at - 1]! > least) (labels[at - 1] = label), stack.push(at - 1)
-      if (x < width - 1 && labels[at + 1] === 0 && distance[at + 1]! > least) (labels[at + 1] = label), stack.push(at + 1)
-      if (at >= width && labels[at - width] === 0 && distance[at - width]! > least) (labels[at - width] = label), stack.push(at - width)
-      if (at < labels.length - width && labels[at + width] === 0 && distance[at + width]! > least) (labels[at + width] = label), stack.push(at + width)
+      if (x > 0 && labels[at - 1] === 0 && distance[at - 1]! > least) put(at - 1, label)
+      if (x < width - 1 && labels[at + 1] === 0 && distance[at + 1]! > least) put(at + 1, label)
+      if (at >= width && labels[at - width] === 0 && distance[at - width]! > least) put(at - width, label)
+      if (at < labels.length - width && labels[at + width] === 0 && distance[at + width]! > least) put(at + width, label)
     }
   }
   let count = 0

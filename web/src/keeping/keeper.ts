@@ -9,7 +9,8 @@ export type Keeping =
   | { state: 'kept' }
   /** On its way; `stored` of them are safe on this machine already. */
   | { state: 'keeping'; waiting: number; stored: number }
-  | { state: 'away'; waiting: number }
+  /** `why` when the server answered that it cannot keep anything now. */
+  | { state: 'away'; waiting: number; why?: string }
   | { state: 'unstored'; waiting: number; sentence: string }
 
 export interface KeeperEvents {
@@ -58,6 +59,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
   const storing = new Set<string>()
   let unstored: string | undefined
   let away = false
+  let awayWhy: string | undefined
   let sending = false
   let retry = retryAfter
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -70,7 +72,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     if (waiting.length === 0) {
       if (ofOthers !== undefined) events.onKeeping(ofOthers === 0 ? { state: 'kept' } : { state: 'keeping', waiting: ofOthers, stored: ofOthers })
     } else if (unstored !== undefined && away) events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
-    else if (away) events.onKeeping({ state: 'away', waiting: waiting.length })
+    else if (away) events.onKeeping({ state: 'away', waiting: waiting.length, ...(awayWhy !== undefined && { why: awayWhy }) })
     else events.onKeeping({ state: 'keeping', waiting: waiting.length, stored: waiting.length - storing.size })
   }
 
@@ -188,8 +190,9 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
         retry = retryAfter
         tell()
       }
-    } catch {
+    } catch (error) {
       away = true
+      awayWhy = error instanceof ApiProblem && error.status === 507 ? error.message : undefined
       timer = setTimeout(() => void send(), retry)
       retry = Math.min(LONGEST_RETRY, retry * 2)
     } finally {
@@ -296,7 +299,7 @@ export function keepingInWords(keeping: Keeping): string {
     case 'keeping':
       return `Keeping ${changes(keeping.waiting)}`
     case 'away':
-      return `${changes(keeping.waiting)} on this machine only, server not answering`
+      return `${changes(keeping.waiting)} on this machine only${keeping.why === undefined ? ', server not answering' : `. ${keeping.why}`}`
     case 'unstored':
       return keeping.sentence
   }

@@ -56,7 +56,7 @@ function add() {
   const swatch: Swatch = { id: freshId(), name: parsed.data, colour: newColour.value, ...(chosen.value.group && { group: chosen.value.group }) }
   if (put(swatch)) {
     pencil.value = { ...pencil.value, swatch: swatch.id }
-    props.tools.found.value = undefined
+    props.tools.forgetFound()
     newName.value = ''
   }
 }

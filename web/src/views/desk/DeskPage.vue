@@ -149,7 +149,7 @@ function cutFrames() {
 }
 function escape() {
   flips.stopBeat()
-  stage.paint.leak.value = undefined
+  stage.paint.leave()
   if (selection.selected.value) return selection.drop()
   if (acting.value || helping.value || head.value || noting.value !== undefined) acting.value = helping.value = false
   else store.chosen = undefined

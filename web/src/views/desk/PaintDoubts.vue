@@ -9,7 +9,7 @@ const numberOf = (drawing: string) => store.scene!.drawings[drawing]?.number ?? 
 
 <template>
   <section v-if="paint.unsure.value.length > 0" class="paper doubts" aria-label="Paint it was unsure of">
-    <p><b>Unsure of {{ paint.unsure.value.length }}</b> <button class="word" @click="paint.unsure.value = []">All seen</button></p>
+    <p><b>Unsure of {{ paint.unsure.value.length }}</b> <button class="word" @click="paint.allSeen()">All seen</button></p>
     <ul>
       <li v-for="each in paint.unsure.value" :key="each.drawing">
         <button class="word" :aria-label="`Go to drawing ${numberOf(each.drawing)}`" @click="store.showDrawing(each.drawing)">{{ numberOf(each.drawing) }}</button>

@@ -143,7 +143,7 @@ const leakRing = computed(() => {
     <p>The paint would run out here, through a gap of {{ Math.round(leakRing.width) }} px.</p>
     <button class="word main" @click="leakRing.again({ closings: [leakRing.closing] })">Close it</button>
     <button class="word" @click="leakRing.again({ anyway: true })">Fill anyway</button>
-    <button class="word" @click="paint.leak.value = undefined">Leave it</button>
+    <button class="word" @click="paint.leave()">Leave it</button>
   </div>
 </template>
 

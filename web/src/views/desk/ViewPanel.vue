@@ -31,9 +31,9 @@ function phone() {
     </div>
     <div class="line" role="group" aria-label="Beyond the edge">
       <span class="note">Beyond the frame</span>
-      <button v-for="each in OUTSIDE" :key="each.value" class="word" :aria-pressed="view.outside.value === each.value" @click="view.outside.value = each.value">{{ each.word }}</button>
+      <button v-for="each in OUTSIDE" :key="each.value" class="word" :aria-pressed="view.outside.value === each.value" @click="view.showOutside(each.value)">{{ each.word }}</button>
     </div>
-    <button class="word" :aria-pressed="view.silhouettes.value" :title="`Key ${keyOf('silhouettes')}`" @click="view.silhouettes.value = !view.silhouettes.value">Silhouettes</button>
+    <button class="word" :aria-pressed="view.silhouettes.value" :title="`Key ${keyOf('silhouettes')}`" @click="view.toggleSilhouettes()">Silhouettes</button>
     <p class="note">The wheel moves the paper, Ctrl and the wheel go nearer. Two fingers move, turn and enlarge it.</p>
   </div>
 </template>

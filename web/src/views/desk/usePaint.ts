@@ -120,7 +120,7 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
   }
   const settle = (drawing: string) => (unsure.value = unsure.value.filter((each) => each.drawing !== drawing))
   onUnmounted(() => painter.stop())
-  return { fill, leak, last, unsure, progress, told, paintThrough, takeOut, settle, pass, stop: () => painter.stop() }
+  return { fill, leak, leave: () => (leak.value = undefined), allSeen: () => (unsure.value = []), last, unsure, progress, told, paintThrough, takeOut, settle, pass, stop: () => painter.stop() }
 }
 export type Paint = ReturnType<typeof usePaint>
 

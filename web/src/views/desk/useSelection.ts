@@ -149,6 +149,8 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   return {
     selected, matrix, pivot, axis, figures, box, pick, all, drop, show, settle, copy, paste, remove,
     hasCopy: computed(() => clipboard.value.length > 0),
+    /** Turns the direction of squash and of the mirror line. */
+    face: (angle: number) => (axis.value = angle),
     cut: () => copy() && remove('lines cut out'),
     move: (x: number, y: number) => show(cells.value ? movedBy(Math.round(x), Math.round(y)) : movedBy(x, y)),
     turn: (angle: number) => show(turnedAbout(pivot.value, cells.value ? Math.round(angle / (Math.PI / 2)) * (Math.PI / 2) : angle)),

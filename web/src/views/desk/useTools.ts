@@ -259,6 +259,6 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     }
   }
 
-  return { toolOf, mayDraw, live, found, pickColour, line, moveGrip, swatch, colour, modelNote, onTop: () => onTop }
+  return { toolOf, mayDraw, live, found, forgetFound: () => (found.value = undefined), pickColour, line, moveGrip, swatch, colour, modelNote, onTop: () => onTop }
 }
 export type Tools = ReturnType<typeof useTools>

@@ -19,6 +19,8 @@ export function useView() {
   const look = (change: { by?: number; turn?: number }) => table.value?.look((view, size) => held(view, size, { from: middle(size), ...change }))
   return {
     table, lie, silhouettes, outside,
+    showOutside: (how: 'shown' | 'dim' | 'hidden') => (outside.value = how),
+    toggleSilhouettes: () => (silhouettes.value = !silhouettes.value),
     percent: computed(() => Math.round(lie.value.zoom * 100)),
     fit: () => table.value?.look(() => FIT),
     nearer: () => look({ by: STEP }),

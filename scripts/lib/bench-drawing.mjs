@@ -1,0 +1,254 @@
+// Figures of the drawing table: pen, flip, playback, fill, outlines, and what a large scene takes.
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { join } from 'node:path'
+import { root } from './paths.mjs'
+import { say } from './say.mjs'
+
+export const at = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN
+export const figures = (values, unit, digits = 2) => `median ${at(values, 0.5).toFixed(digits)} ${unit}, p95 ${at(values, 0.95).toFixed(digits)} ${unit} (${values.length} samples)`
+/** A p95 as a share of what a frame lasts, at the screen's 60 and the film's 24 a second. */
+const shares = (values) => `p95 is ${((at(values, 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a frame at 60, ${((at(values, 0.95) / (1000 / 24)) * 100).toFixed(0)} % at 24`
+
+const SIZE = { width: 1920, height: 1080 }
+const settings = (name, length, more = {}) => ({ name, ...SIZE, fps: 24, length, paper: '#fbf7ee', approach: 'straight-ahead', numbering: 'by-frame', ...more })
+const key = (id, frame, level = 'A') => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id, role: 'key' } })
+
+/** A figure as one draws it: closed outlines of about 60 points, a gap here and there. */
+function outline(x, y, r, seed, open = 0) {
+  const points = []
+  for (let i = 0; i <= 60; i++) {
+    const angle = open / r + ((2 * Math.PI - (2 * open) / r) * i) / 60
+    const reach = r * (1 + 0.12 * Math.cos(3 * angle + seed))
+    points.push(Math.round((x + reach * Math.cos(angle)) * 8) / 8, Math.round((y + reach * Math.sin(angle)) * 8) / 8, Math.round((0.5 + 0.3 * Math.sin(i / 9 + seed)) * 255) / 255)
+  }
+  return points
+}
+const place = (n) => [120 + ((n * 377) % 1680), 110 + ((n * 211) % 860), 22 + ((n * 13) % 70)]
+
+export function drawingBench({ browser, url, post, stroke, makeScene, freshId }) {
+  const line = (n, more = {}) => ({ kind: 'stroke', id: freshId(), swatch: 'pencil', size: 5, points: outline(...place(n), n), ...more })
+  const paint = (n) => ({ kind: 'fill', id: freshId(), swatch: 'tide', outline: outline(...place(n), n).filter((_, i) => i % 3 !== 2) })
+  const inked = (drawing, pass, pieces) => ({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, index) => ({ at: index, piece })) })
+  const many = (count, make) => Array.from({ length: count }, (_, n) => make(n))
+
+  async function openedAt(scene, cell) {
+    const page = await browser.newPage({ viewport: { width: 1920, height: 1080 } })
+    await page.addInitScript(() => {
+      window.costs = []
+      window.kept = []
+      const plain = EventTarget.prototype.addEventListener
+      EventTarget.prototype.addEventListener = function (type, listener, ...rest) {
+        if (type !== 'pointermove' || typeof listener !== 'function') return plain.call(this, type, listener, ...rest)
+        return plain.call(this, type, function (event) {
+          const began = performance.now()
+          listener.call(this, event)
+          window.costs.push(performance.now() - began)
+        }, ...rest)
+      }
+      let lifted = 0
+      plain.call(window, 'pointerup', () => (lifted = performance.now()), true)
+      const put = IDBObjectStore.prototype.put
+      IDBObjectStore.prototype.put = function (...words) {
+        const from = lifted
+        if (this.name === 'outbox' && from > 0) this.transaction.addEventListener('complete', () => window.kept.push(performance.now() - from))
+        lifted = 0
+        return put.apply(this, words)
+      }
+    })
+    await page.goto(`${url}/scene/${scene}/draw`)
+    await page.waitForFunction(() => document.querySelector('[data-test=keeping]')?.textContent === 'Kept')
+    await page.waitForLoadState('networkidle')
+    if (cell) await page.locator(`[data-cell="${cell}"]`).click()
+    return page
+  }
+  const keyed = (page, name) => page.evaluate((pressed) => new Promise((resolve) => {
+    requestAnimationFrame(() => {
+      const began = performance.now()
+      window.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, code: `Key${pressed.toUpperCase()}`, bubbles: true }))
+      const channel = new MessageChannel()
+      channel.port1.onmessage = () => resolve(performance.now() - began)
+      queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
+    })
+  }), name)
+
+  return {
+    async pen() {
+      const ids = many(40, (i) => `p${i + 1}`)
+      await makeScene(post, 'pen600', settings('Six hundred strokes', 40), [
+        ...ids.map((id, i) => key(id, i + 1)), ...ids.map((id, i) => inked(id, 'line', many(i < 9 ? 600 : 200, (n) => ({ ...stroke(i * 1000 + n), id: freshId() })))),
+        { type: 'level.set', level: 'A', fields: { lightTable: { on: true, shows: 'around', earlier: 3, later: 3, earlierStrength: 0.45, laterStrength: 0.4 } } },
+      ])
+      const page = await openedAt('pen600', 'A:5')
+      const box = await page.locator('[data-test=paper]').boundingBox()
+      for (const brush of ['a', 'Shift+A', 'Shift+W', 'Shift+F']) {
+        await page.keyboard.press(brush)
+        await page.evaluate(() => (window.costs.length = 0))
+        for (let n = 0; n < 8; n++) {
+          await page.mouse.move(box.x + 80, box.y + 60 + n * 60)
+          await page.mouse.down()
+          for (let i = 1; i <= 60; i++) await page.mouse.move(box.x + 80 + i * 14, box.y + 60 + n * 60 + 20 * Math.sin(i / 5))
+          await page.mouse.up()
+        }
+        const costs = await page.evaluate(() => window.costs.slice())
+        say(`pen event, 600 strokes at 1920 × 1080 with six drawings on the light table, ${{ a: 'pencil', 'Shift+A': 'pen', 'Shift+W': 'wash', 'Shift+F': 'flat brush' }[brush]}: ${figures(costs, 'ms')}; aim p95 ≤ 4 ms; ${shares(costs)}`)
+      }
+      const kept = await page.evaluate(() => window.kept.slice())
+      say(`stroke finished to kept on this machine: ${figures(kept, 'ms', 1)}; aim p95 ≤ 50 ms; ${shares(kept)}`)
+      const near = []
+      for (let i = 0; i < 40; i++) {
+        await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)))
+        await page.waitForTimeout(120)
+        near.push(await keyed(page, Math.floor(i / 3) % 2 === 0 ? 'f' : 's'))
+      }
+      say(`flip when near, key to painted: ${figures(near.slice(4), 'ms')}; aim p95 ≤ 8 ms; ${shares(near.slice(4))}`)
+      const far = []
+      for (let i = 0; i < 16; i++) {
+        far.push(await page.evaluate((frame) => new Promise((resolve) => requestAnimationFrame(() => {
+          const cell = document.querySelector(`[data-cell="A:${frame}"]`)
+          const began = performance.now()
+          for (const type of ['pointerdown', 'pointerup', 'click']) cell.dispatchEvent(new PointerEvent(type, { bubbles: true, clientX: cell.getBoundingClientRect().x + 5, clientY: cell.getBoundingClientRect().y + 5, button: 0, buttons: 1, pointerId: 1, isPrimary: true }))
+          const channel = new MessageChannel()
+          channel.port1.onmessage = () => resolve(performance.now() - began)
+          queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
+        })), 12 + ((i * 7) % 26)))
+      }
+      say(`flip when far, 200 strokes and six drawings under it, none painted yet: ${figures(far, 'ms')}; aim p95 ≤ 33 ms; ${shares(far)}`)
+      await page.close()
+    },
+
+    async play() {
+      const levels = many(10, (n) => (n === 0 ? 'A' : `L${n}`))
+      const lamp = { on: false, shows: 'around', earlier: 0, later: 0, earlierStrength: 0.4, laterStrength: 0.4 }
+      await makeScene(post, 'play10', settings('Ten levels', 240, { width: 1280, height: 720 }), [
+        ...levels.slice(1).map((id, n) => ({ type: 'level.add', level: { id, name: id, kind: 'animated', loop: false, lightTable: lamp }, at: n + 1 })),
+        ...levels.flatMap((level, l) => many(120, (n) => key(`${level}x${n}`, 1 + 2 * n, level)).concat(many(120, (n) => inked(`${level}x${n}`, 'line', many(6, (i) => line(l * 500 + n * 6 + i)))))),
+      ])
+      const page = await openedAt('play10')
+      await page.keyboard.press('Space')
+      const frames = await page.evaluate(() => new Promise((resolve) => {
+        const seen = []
+        const look = (now) => {
+          const frame = Number(/frame (\d+)/.exec(document.querySelector('[data-test=play-frame]')?.textContent ?? '')?.[1])
+          if (frame && frame !== seen.at(-1)?.frame) seen.push({ frame, now })
+          if (seen.length > 0 && now - seen[0].now > 23_000) resolve(seen)
+          else requestAnimationFrame(look)
+        }
+        requestAnimationFrame(look)
+      }))
+      const second = frames.slice(frames.findIndex(({ frame }, i) => i > 0 && frame < frames[i - 1].frame) + 1)
+      const dropped = second.slice(1).reduce((sum, { frame }, i) => sum + ((frame - second[i].frame + 240) % 240) - 1, 0)
+      say(`playback of 10 levels × 240 frames at 24: ${dropped} of ${second.length} frames dropped after one turn (aim 0); in the first turn, composed while it plays, ${240 - frames.filter(({ now }) => now < second[0].now).length} left out`)
+      await page.close()
+    },
+
+    async fill(core) {
+      const [outer, inner] = [{ ...line(0), points: outline(960, 540, 430, 1, 3) }, many(160, (n) => line(n))]
+      const ink = [outer, ...inner]
+      await makeScene(post, 'fill1080', settings('A figure to fill', 4), [key('f', 1), inked('f', 'line', ink)])
+      const page = await openedAt('fill1080', 'A:1')
+      await page.evaluate(() => {
+        window.fills = []
+        const plain = Worker.prototype.postMessage
+        Worker.prototype.postMessage = function (...words) {
+          if (!this.heard) {
+            this.heard = true
+            this.addEventListener('message', ({ data }) => data.kind === 'filled' && window.fills.push(data.ms))
+          }
+          return plain.apply(this, words)
+        }
+      })
+      await page.keyboard.press('p')
+      const box = await page.locator('[data-test=paper]').boundingBox()
+      for (let n = 0; n < 24; n++) {
+        const before = await page.evaluate(() => window.fills.length)
+        await page.mouse.click(box.x + (0.32 + 0.015 * n) * box.width, box.y + (0.4 + 0.012 * (n % 12)) * box.height)
+        await page.waitForFunction((count) => window.fills.length > count, before)
+      }
+      const inPage = (await page.evaluate(() => window.fills.slice())).slice(3)
+      say(`fill of a 1080p figure of 161 outlines with gaps up to 8 px closed, in the worker, checking what it is sent and the outline it gives among it: ${figures(inPage, 'ms', 1)}; aim p95 ≤ 60 ms; ${shares(inPage)}`)
+      await page.close()
+
+      const { default: Flood } = await import('q-floodfill')
+      const grid = { left: 0, top: 0, ...SIZE }
+      const [ours, cellsOnly, theirs] = [[], [], []]
+      for (let run = 0; run < 14; run++) {
+        let began = performance.now()
+        core.fillAt({ ink, ...SIZE, x: 960, y: 300, gap: 8 })
+        ours.push(performance.now() - began)
+        const mask = core.rasterised(ink, grid)
+        const data = new Uint8ClampedArray(SIZE.width * SIZE.height * 4).fill(255)
+        for (let i = 0; i < mask.length; i++) if (mask[i]) data.set([42, 41, 50, 255], 4 * i)
+        const flood = new (Flood.default ?? Flood)({ ...SIZE, data })
+        began = performance.now()
+        flood.fill('#3e7c86', 960, 300, 0)
+        theirs.push(performance.now() - began)
+        began = performance.now()
+        core.fillAt({ ink, ...SIZE, x: 960, y: 300, gap: 0 })
+        cellsOnly.push(performance.now() - began)
+      }
+      say(`  the same figure in Node, lines to outline with gaps closed: ${figures(ours.slice(3), 'ms', 1)}; without gap closing ${figures(cellsOnly.slice(3), 'ms', 1)}; against q-floodfill colouring pixels of lines painted already, no gaps, no outline: ${figures(theirs.slice(3), 'ms', 1)}; ratio ${(at(ours.slice(3), 0.5) / at(theirs.slice(3), 0.5)).toFixed(2)}`)
+
+      const { getStroke } = createRequire(join(root, 'core', 'package.json'))('perfect-freehand')
+      const lines = many(600, (n) => line(n))
+      const plainInput = lines.map(({ points }) => many(points.length / 3, (i) => [points[3 * i], points[3 * i + 1], points[3 * i + 2]]))
+      const [own, plain] = [[], []]
+      for (let run = 0; run < 24; run++) {
+        let began = performance.now()
+        for (const each of lines) core.strokeOutlines(each)
+        own.push(performance.now() - began)
+        began = performance.now()
+        for (const each of plainInput) getStroke(each, { size: 5, thinning: 0.62, smoothing: 0.5, streamline: 0.1, simulatePressure: false, last: true })
+        plain.push(performance.now() - began)
+      }
+      say(`outlines of 600 strokes of 61 points: ${figures(own.slice(4), 'ms', 1)}; against perfect-freehand called plainly: ${figures(plain.slice(4), 'ms', 1)}; ratio ${(at(own.slice(4), 0.5) / at(plain.slice(4), 0.5)).toFixed(2)}`)
+    },
+
+    async size(core, cluster, firstPicture) {
+      const ids = many(600, (i) => `q${i + 1}`)
+      await makeScene(post, 'size600', settings('Six hundred drawings in three passes', 600), ids.flatMap((id, i) => [
+        key(id, i + 1), inked(id, 'rough', many(10, (n) => ({ ...stroke(i * 30 + n), brush: 'pencil' }))), inked(id, 'line', many(20, (n) => stroke(i * 30 + n + 7))), inked(id, 'colour', many(4, (n) => paint(i * 4 + n))),
+      ]))
+      const first = []
+      for (let run = 0; run < 5; run++) {
+        const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+        const page = await context.newPage()
+        await page.goto(`${url}/scene/size600/draw`, { waitUntil: 'commit' })
+        first.push(await firstPicture(page))
+        await context.close()
+      }
+      say(`600 drawings × 3 passes opened cold: first picture ${figures(first, 'ms', 0)}; aim p95 ≤ 1500 ms`)
+      const page = await openedAt('size600', 'A:5')
+      await page.waitForFunction((wanted) => {
+        const asked = performance.getEntriesByType('resource').filter((entry) => entry.name.includes('/ink?') && entry.responseEnd > 0)
+        return asked.reduce((sum, entry) => sum + new URL(entry.name).searchParams.get('drawings').split(',').length, 0) >= wanted
+      }, 600)
+      for (let i = 0; i < 60; i++) await page.keyboard.press('f')
+      await page.keyboard.press('Space')
+      await page.waitForTimeout(6000)
+      await page.keyboard.press('Space')
+      const session = await browser.newBrowserCDPSession()
+      const { processInfo } = await session.send('SystemInfo.getProcessInfo')
+      const pages = processInfo.filter(({ type }) => type === 'renderer').map(({ id }) => {
+        try {
+          return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
+        } catch {
+          return 0
+        }
+      })
+      say(`memory of that tab with every line fetched, after 60 flips and six seconds of play: ${Math.max(...pages).toFixed(0)} MB (proportional set of its process); aim ≤ 700 MB`)
+      await page.close()
+      // As a hand draws: eight milliseconds between points, pressure that swells and falls.
+      const drawn = many(200, (n) => {
+        const points = []
+        for (let i = 0; i < 150; i++) {
+          const t = i / 149
+          const along = 260 * (t - Math.sin(2 * Math.PI * t) / (2 * Math.PI))
+          points.push(400 + along * Math.cos(n) + 30 * Math.sin(t * 5 + n), 400 + along * Math.sin(n) + 20 * Math.cos(t * 4), 0.5 + 0.35 * Math.sin(Math.PI * t))
+        }
+        return core.settled({ kind: 'stroke', id: freshId().slice(-12), swatch: 'pencil', brush: 'pencil', size: 4, points })
+      })
+      say(`ink at rest, strokes of 150 points as a hand draws them, ids and colour among it: ${(core.packInk(drawn).length / (200 * 150)).toFixed(2)} bytes a point; aim ≤ 3`)
+    },
+  }
+}
