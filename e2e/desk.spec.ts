@@ -124,7 +124,7 @@ test('the light table: both parents, earlier only, and the first after the last 
   await page.getByRole('button', { name: 'Loop', exact: true }).click()
   await desk.to('Draw')
   await desk.cell('A', 4).click()
-  await expect.poll(() => desk.pixels(IRIS)).toBeGreaterThan(50)
+  await expect.poll(() => desk.pixels(IRIS, 60)).toBeGreaterThan(50)
 
   await desk.newScene({ name: 'By feel', size: 'Wide', frames: 6, approach: 'Straight ahead' })
   await desk.putKey(1)

@@ -125,6 +125,21 @@ test('what a lasso takes is moved, turned, scaled, slanted, flipped and nudged; 
   await expect(page.getByTestId('selection')).toHaveCount(0)
 })
 
+test('every pass at once: lines and paint move together, and what is locked stays', async ({ page, desk }) => {
+  const paint: Fill = { kind: 'fill', id: 'f', swatch: 'tide', outline: [160, 140, 240, 140, 240, 220, 160, 220] }
+  await desk.opened({ edits: [key('d', 1), line('d', 's', round(200, 180, 40)), { type: 'ink.change', drawing: 'd', pass: 'colour', remove: [], add: [{ at: 0, piece: paint }] }, line('d', 'r', round(200, 180, 40), { pass: 'rough' }), { type: 'level.set', level: 'A', fields: { passes: { rough: { locked: true } } } }] })
+  await page.keyboard.press('u')
+  await page.getByRole('button', { name: 'Every pass' }).click()
+  await page.keyboard.press('Control+a')
+  await expect(page.getByTestId('figures')).toHaveText('2 pieces')
+  await page.keyboard.press('Shift+ArrowRight')
+  const ink = await desk.ink('d')
+  expect([middle(xs(strokesOf(ink.line)[0]!)), middle(xs(strokesOf(ink.rough)[0]!))].map(Math.round)).toEqual([210, 200])
+  expect((ink.colour![0] as Fill).outline[0]).toBe(170)
+  await page.keyboard.press('z')
+  expect(((await desk.ink('d')).colour![0] as Fill).outline[0]).toBe(160)
+})
+
 test('a lasso through a line cuts it; cut, paste in place and paste mirrored go into one drawing or all of the span', async ({ page, desk }) => {
   await desk.opened({ edits: [key('a', 1), key('b', 5), key('c', 9), line('a', 's', [[100, 180], [300, 180]])] })
   await page.keyboard.press('u')

@@ -43,7 +43,7 @@ export const test = base.extend<{ desk: Desk }, { house: House }>({
     const line = { size: 5, taper: [0, 0], steadiness: 0.35, curve: 0 }
     await page.addInitScript((kept) => localStorage.getItem('unhurried-pencil-case') ?? localStorage.setItem('unhurried-pencil-case', kept), JSON.stringify({
       tool: 'pen', brush: 'pen', brushes: { pencil: line, pen: line, wash: { ...line, size: 42 }, flat: { ...line, size: 22 } },
-      eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
+      eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, everyPass: false, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
     }))
     await use(deskOf(page, house))
   },

@@ -42,6 +42,7 @@ const VIEWS = [
     name: 'select', path: '/scene/lowtide-tansy/draw',
     async act(page) {
       await page.keyboard.press('u')
+      await page.getByRole('button', { name: 'Every pass' }).click()
       await page.keyboard.press('Control+a')
       await page.locator('[data-test=selection]').waitFor()
       const box = await page.locator('[data-handle=squash]').boundingBox()
@@ -58,22 +59,6 @@ const VIEWS = [
     },
   },
   {
-    name: 'fill', path: '/scene/lowtide-corrie/draw',
-    async act(page) {
-      await page.locator('[data-cell="Corrie:3"]').click()
-      const paper = await page.locator('[data-test=paper]').boundingBox()
-      await page.keyboard.press('Shift+A')
-      const at = (angle) => [paper.x + paper.width * 0.5 + 110 * Math.cos(angle), paper.y + paper.height * 0.42 + 96 * Math.sin(angle)]
-      await page.mouse.move(...at(0.45))
-      await page.mouse.down()
-      for (let i = 1; i <= 60; i++) await page.mouse.move(...at(0.45 + (i / 60) * (2 * Math.PI - 0.62)))
-      await page.mouse.up()
-      await page.keyboard.press('p')
-      await page.mouse.click(paper.x + paper.width * 0.5, paper.y + paper.height * 0.42)
-      await page.locator('[data-test=leak]').waitFor()
-    },
-  },
-  {
     name: 'colours', path: '/scene/lowtide-tansy/draw',
     async act(page) {
       await page.getByRole('button', { name: 'Colours', exact: true }).click()
@@ -87,16 +72,6 @@ const VIEWS = [
       await page.keyboard.press('Shift+K')
       await page.locator('[data-test=live-loop]').waitFor()
       await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)))
-    },
-  },
-  {
-    name: 'reference', path: '/scene/lowtide-corrie/draw',
-    async act(page) {
-      // The sample's own first drawing as its model sheet.
-      const sheet = await page.evaluate(() => document.querySelector('.card canvas').toDataURL('image/png').split(',')[1])
-      await page.getByRole('button', { name: 'Reference', exact: true }).click()
-      await page.getByLabel('Pin a picture').setInputFiles({ name: 'Corrie, model sheet.png', mimeType: 'image/png', buffer: Buffer.from(sheet, 'base64') })
-      await page.locator('[data-reference] img').waitFor()
     },
   },
   {
@@ -120,6 +95,32 @@ const VIEWS = [
     async act(page) {
       await page.getByRole('button', { name: 'Make the GIF' }).click()
       await page.locator('[data-test=file]').waitFor()
+    },
+  },
+  {
+    name: 'reference', path: '/scene/lowtide-corrie/draw',
+    async act(page) {
+      // The sample's own first drawing as its model sheet.
+      const sheet = await page.evaluate(() => document.querySelector('.card canvas').toDataURL('image/png').split(',')[1])
+      await page.getByRole('button', { name: 'Reference', exact: true }).click()
+      await page.getByLabel('Pin a picture').setInputFiles({ name: 'Corrie, model sheet.png', mimeType: 'image/png', buffer: Buffer.from(sheet, 'base64') })
+      await page.locator('[data-reference] img').waitFor()
+    },
+  },
+  {
+    name: 'fill', path: '/scene/lowtide-corrie/draw',
+    async act(page) {
+      await page.locator('[data-cell="Corrie:3"]').click()
+      const paper = await page.locator('[data-test=paper]').boundingBox()
+      await page.keyboard.press('Shift+A')
+      const at = (angle) => [paper.x + paper.width * 0.5 + 110 * Math.cos(angle), paper.y + paper.height * 0.42 + 96 * Math.sin(angle)]
+      await page.mouse.move(...at(0.45))
+      await page.mouse.down()
+      for (let i = 1; i <= 60; i++) await page.mouse.move(...at(0.45 + (i / 60) * (2 * Math.PI - 0.62)))
+      await page.mouse.up()
+      await page.keyboard.press('p')
+      await page.mouse.click(paper.x + paper.width * 0.5, paper.y + paper.height * 0.42)
+      await page.locator('[data-test=leak]').waitFor()
     },
   },
 ]

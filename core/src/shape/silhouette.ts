@@ -4,7 +4,7 @@ import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from './raste
 import { ringArea, tracedRings } from './trace'
 
 /** Longest side of the picture a silhouette is found on, in cells. */
-const FINENESS = 480
+const FINENESS = 800
 
 export interface Silhouette {
   /** Closed rings, outlines and holes, flat x, y in pixels. */

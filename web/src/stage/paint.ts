@@ -83,7 +83,7 @@ export function paintLine(surface: Surface, stroke: Drawn, colour: string, path:
 }
 
 function dotted(surface: Surface, stroke: Stroke, colour: string) {
-  const width = Math.max(1.6, stroke.size * 0.55)
+  const width = Math.max(2.2, stroke.size * 0.62)
   surface.strokeStyle = colour
   surface.lineWidth = width
   surface.lineCap = 'round'

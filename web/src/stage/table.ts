@@ -22,10 +22,10 @@ export interface OnTable {
   readonly outside: 'shown' | 'dim' | 'hidden'
 }
 
-/** Pieces taken up from a pass and moved about before they are laid down again. */
+/** Pieces taken up from a drawing and moved about before they are laid down again, the lowest first. */
 export interface Lifted {
   readonly drawing: string
-  readonly pass: Pass
+  readonly passes: ReadonlySet<Pass>
   /** Their ids as they lie in the ink. */
   readonly from: ReadonlySet<string>
   readonly pieces: readonly InkPiece[]
@@ -130,7 +130,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       below.save()
       below.globalAlpha *= (state?.strength ?? 1) * (state?.dim ? DIM : 1)
       if (state?.blend) below.globalCompositeOperation = compositeOf(state.blend)
-      if (lifted?.drawing === drawing && lifted.pass === pass) {
+      if (lifted?.drawing === drawing && lifted.passes.has(pass)) {
         const { from } = lifted
         below.transform(...pixels)
         paintInk(below, inkOf(drawing, pass).filter(({ id }) => !from.has(id)), scene().palette)

@@ -29,7 +29,7 @@ const frame = computed(() => {
     handles: SIDES.map((side) => ({ side, ...at(place(side)) })),
     knob: at({ x: right + margin + 18 * k.value, y: top - margin - 18 * k.value }),
     top: at(place([1, -1])),
-    corner: through(props.lie.matrix, at(place([1, 1]))),
+    corner: through(props.lie.matrix, at(place([-1, 1]))),
     squash: { x: middle.x + along.x * reach, y: middle.y + along.y * reach },
   }
 })

@@ -21,8 +21,9 @@ function squashTo(value: number | undefined) {
     <button class="word" :aria-pressed="pencil.form === 'lasso'" @click="set({ form: 'lasso' })">Lasso</button>
     <button class="word" :aria-pressed="pencil.form === 'box'" @click="set({ form: 'box' })">Box</button>
     <button v-if="!cells" class="word" :aria-pressed="pencil.cut" title="Lines are cut where the lasso crosses them; else taken whole by their greater part" @click="set({ cut: !pencil.cut })">Cut lines</button>
-    <button class="word" :disabled="!any" @click="selection.flip('across')">Flip across</button>
-    <button class="word" :disabled="!any" @click="selection.flip('down')">Flip down</button>
+    <button v-if="!cells" class="word" :aria-pressed="pencil.everyPass" title="Takes from every pass that is shown and not locked, lines and paint together" @click="set({ everyPass: !pencil.everyPass })">Every pass</button>
+    <button class="word" :disabled="!any" @click="selection.flip('across')" aria-label="Flip across">Flip ↔</button>
+    <button class="word" :disabled="!any" @click="selection.flip('down')" aria-label="Flip down">Flip ↕</button>
     <template v-if="!cells">
       <label class="field">Stretch <ElInputNumber size="small" :controls="false" :model-value="100" :min="20" :max="500" :step="5" :disabled="!any" aria-label="Stretch along the axis in per cent, keeping the area" @change="squashTo" /> %</label>
       <label class="field">along <ElInputNumber size="small" :controls="false" :model-value="degrees" :min="0" :max="179" :step="15" aria-label="Direction of the stretch and of the mirror line in degrees" @change="(value?: number) => selection.face(((value ?? 90) * Math.PI) / 180)" />°</label>

@@ -26,6 +26,8 @@ const pencilSchema = z.object({
   form: z.enum(['lasso', 'box']),
   /** The lasso cuts lines where it crosses them. */
   cut: z.boolean(),
+  /** The lasso takes from every pass that can be drawn on, not from one alone. */
+  everyPass: z.boolean(),
   /** What is done is done on this drawing, on those chosen on the sheet, or on all of the span. */
   through: z.enum(['one', 'chosen', 'all']),
   /** New lines go beneath what is there. */
@@ -43,7 +45,7 @@ const USUAL: PencilCase = {
     wash: { size: 42, taper: [0, 0], steadiness: 0.3, curve: 0 },
     flat: { size: 22, taper: [0, 0], steadiness: 0.3, curve: 0 },
   },
-  eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
+  eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, everyPass: false, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
 }
 export const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]).includes(tool)
 

@@ -1,5 +1,5 @@
 import {
-  areaScale, boundsOf, changesJoined, keepArea, liesAt, mirroredAbout, movedBy, piecesWithin, picked, replaced, scaledAbout, skewedAbout, squashAbout, STAY, through as throughMatrix, transformed, turnedAbout,
+  areaScale, boundsOf, changesJoined, keepArea, liesAt, mirroredAbout, movedBy, PASSES, piecesWithin, picked, replaced, scaledAbout, skewedAbout, squashAbout, STAY, through as throughMatrix, transformed, turnedAbout,
   type Ink, type InkPiece, type Matrix, type Pass, type Point,
 } from '@unhurried/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
@@ -11,7 +11,8 @@ import type { Through } from './useThrough'
 
 interface Selected {
   readonly drawing: string
-  readonly pass: Pass
+  /** The passes it was taken from, the lowest first. */
+  readonly passes: readonly Pass[]
   readonly ids: ReadonlySet<string>
   readonly pieces: readonly InkPiece[]
   /** What was drawn around them: the same is taken up on other drawings. */
@@ -19,7 +20,7 @@ interface Selected {
 }
 
 /** Ink copied or cut, for pasting on this page. */
-const clipboard = shallowRef<readonly InkPiece[]>([])
+const clipboard = shallowRef<readonly { pass: Pass; piece: InkPiece }[]>([])
 /** What was copied last: ink or frames of the sheet. */
 export const copied = ref<'ink' | 'frames'>('frames')
 
@@ -36,25 +37,34 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   const box = computed(() => selected.value && boundsOf(selected.value.pieces))
   const cells = computed(() => Boolean(store.scene?.settings.cells))
 
+  /** The passes a lasso takes from now: the one in hand, or every one that is shown and not locked. */
+  function passesMeant(): Pass[] {
+    if (!pencil.value.everyPass || cells.value) return [pencil.value.pass]
+    const states = store.scene!.levels[store.level]!.passes
+    return PASSES.filter((pass) => !states?.[pass]?.locked && !states?.[pass]?.hidden)
+  }
+  const inkOn = (drawing: string, passes: readonly Pass[]) => passes.flatMap((pass) => store.ink!.inkOf(drawing, pass))
+
   function drop() {
     selected.value = undefined
     matrix.value = STAY
     figures.value = undefined
     table.value?.lift(undefined)
   }
-  watch(() => [store.drawing, pencil.value.pass, pencil.value.tool], () => selected.value && drop(), { flush: 'sync' })
+  watch(() => [store.drawing, pencil.value.pass, pencil.value.tool, pencil.value.everyPass], () => selected.value && drop(), { flush: 'sync' })
   // What somebody undid or changed elsewhere may be gone.
   watch(() => store.scene, () => {
     const now = selected.value
     if (!now || matrix.value !== STAY) return
-    const pieces = store.ink!.inkOf(now.drawing, now.pass).filter(({ id }) => now.ids.has(id))
+    const pieces = inkOn(now.drawing, now.passes).filter(({ id }) => now.ids.has(id))
     if (pieces.length === 0) drop()
     else selected.value = { ...now, pieces }
   })
 
-  function choose(pieces: readonly InkPiece[], ring: readonly number[]) {
+  function choose(pieces: readonly InkPiece[], ring: readonly number[], passes: readonly Pass[]) {
     if (pieces.length === 0 || store.drawing === undefined) return drop()
-    selected.value = { drawing: store.drawing, pass: pencil.value.pass, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
+    figures.value = undefined
+    selected.value = { drawing: store.drawing, passes, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
     const { left, top, right, bottom } = boundsOf(pieces)!
     pivot.value = cells.value ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) } : { x: (left + right) / 2, y: (top + bottom) / 2 }
   }
@@ -62,25 +72,27 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   /** What lies within a ring; a place alone takes the piece there. */
   function pick(ring: number[]) {
     if (store.drawing === undefined) return
-    const { pass, cut } = pencil.value
-    const ink = () => store.ink!.inkOf(store.drawing!, pass)
+    const { cut } = pencil.value
+    const here = store.drawing
+    const passes = passesMeant()
     if (ring.length <= 2) {
       const reach = 7 / (table.value?.view().zoom ?? 1)
       const [x, y] = ring as [number, number]
       const around = [x - reach, y - reach, x + reach, y - reach, x + reach, y + reach, x - reach, y + reach]
-      const hit = ink().toReversed().find((piece) => liesAt(piece, x, y, reach))
-      return choose(hit ? [hit] : [], around)
+      const hit = inkOn(here, passes).toReversed().find((piece) => liesAt(piece, x, y, reach))
+      return choose(hit ? [hit] : [], around, passes)
     }
-    const taken = picked({ ink: ink(), lasso: ring, cut: cut && !cells.value, freshId })
-    if (taken.remove.length > 0 && !through.commit(pass, () => 'lines cut', () => taken, [store.drawing])) return
-    choose(taken.pieces, ring)
+    const taken = new Map(passes.map((pass) => [pass, picked({ ink: store.ink!.inkOf(here, pass), lasso: ring, cut: cut && !cells.value, freshId })]))
+    const cuts = passes.filter((pass) => taken.get(pass)!.remove.length > 0)
+    if (cuts.length > 0 && !through.commit(cuts, () => 'lines cut', (_, __, pass) => taken.get(pass), [here])) return
+    choose([...taken.values()].flatMap(({ pieces }) => pieces), ring, passes)
   }
-  const all = () => choose(store.drawing === undefined ? [] : store.ink!.inkOf(store.drawing, pencil.value.pass), store.scene ? around(store.scene.settings) : [])
+  const all = () => choose(store.drawing === undefined ? [] : inkOn(store.drawing, passesMeant()), store.scene ? around(store.scene.settings) : [], passesMeant())
 
   function show(next: Matrix) {
     matrix.value = next
     const now = selected.value
-    if (now) table.value?.lift({ drawing: now.drawing, pass: now.pass, from: now.ids, pieces: now.pieces, matrix: next })
+    if (now) table.value?.lift({ drawing: now.drawing, passes: new Set(now.passes), from: now.ids, pieces: now.pieces, matrix: next })
   }
 
   /** Lays down what was done, on every drawing it is done through. */
@@ -88,7 +100,7 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     const now = selected.value
     const change = matrix.value
     if (!now || change === STAY) return
-    const done = through.commit(now.pass, (count) => `${words} on ${count} drawings`, (drawing, ink) => {
+    const done = through.commit(now.passes, (count) => `${words} on ${count} drawings`, (drawing, ink) => {
       if (drawing === now.drawing) return replaced(ink, (piece) => (now.ids.has(piece.id) ? transformed(piece, change) : undefined))
       const same = picked({ ink, lasso: now.ring, cut: pencil.value.cut && !cells.value, freshId })
       const ids = new Set(same.pieces.map(({ id }) => id))
@@ -97,7 +109,7 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     matrix.value = STAY
     if (!done) return drop()
     table.value?.lift(undefined)
-    const pieces = store.ink!.inkOf(now.drawing, now.pass).filter(({ id }) => now.ids.has(id))
+    const pieces = inkOn(now.drawing, now.passes).filter(({ id }) => now.ids.has(id))
     selected.value = { ...now, pieces, ring: moved(now.ring, change) }
     pivot.value = throughMatrix(change, pivot.value)
   }
@@ -113,14 +125,15 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   }
   function copy(): boolean {
     if (!selected.value) return false
-    clipboard.value = selected.value.pieces
+    const { drawing, passes, ids } = selected.value
+    clipboard.value = passes.flatMap((pass) => store.ink!.inkOf(drawing, pass).filter(({ id }) => ids.has(id)).map((piece) => ({ pass, piece })))
     copied.value = 'ink'
     return true
   }
   function remove(words = 'lines taken out') {
     const now = selected.value
     if (!now) return false
-    through.commit(now.pass, (count) => `${words} of ${count} drawings`, (drawing, ink) => {
+    through.commit(now.passes, (count) => `${words} of ${count} drawings`, (drawing, ink) => {
       const gone = drawing === now.drawing ? now.ids : new Set(piecesWithin(ink, now.ring).map(({ id }) => id))
       const taken = ink.flatMap((piece, index) => (gone.has(piece.id) ? [{ at: index, piece }] : []))
       return taken.length > 0 ? { remove: taken, add: [] } : undefined
@@ -134,16 +147,18 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     const { width, height } = store.scene!.settings
     const line = selected.value ? pivot.value : { x: width / 2, y: height / 2 }
     const change = mirrored ? mirroredAbout(line, axis.value) : STAY
-    const laid = known(clipboard.value).map((piece) => transformed(piece, change))
-    const { pass } = pencil.value
+    // What came from several passes goes back to them; what came from one, to the one in hand.
+    const several = new Set(clipboard.value.map(({ pass }) => pass)).size > 1
+    const laid = clipboard.value.map(({ pass, piece }) => ({ pass: several ? pass : pencil.value.pass, piece: transformed(known([piece])[0]!, change) }))
+    const passes = PASSES.filter((pass) => laid.some((each) => each.pass === pass))
     const here = store.drawing
-    let mine: InkPiece[] = []
-    const done = through.commit(pass, (count) => `lines pasted into ${count} drawings`, (drawing, ink) => {
-      const fresh = bare(laid)
-      if (drawing === here) mine = fresh
+    const mine: InkPiece[] = []
+    const done = through.commit(passes, (count) => `lines pasted into ${count} drawings`, (drawing, ink, pass) => {
+      const fresh = bare(laid.filter((each) => each.pass === pass).map(({ piece }) => piece))
+      if (drawing === here) mine.push(...fresh)
       return { remove: [], add: fresh.map((piece, i) => ({ at: ink.length + i, piece })) }
     })
-    if (done) choose(mine, around({ width, height }))
+    if (done) choose(mine, around({ width, height }), passes)
   }
 
   return {

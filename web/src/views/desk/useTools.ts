@@ -147,7 +147,7 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
         if (!pushedFrom.has(id)) pushedFrom = new Set([...pushedFrom, id])
       }
     }
-    view.table.value!.lift({ drawing, pass: pass.value, from: pushedFrom, pieces: [...pushedFrom].map((id) => pushing!.get(id)!), matrix: STAY })
+    view.table.value!.lift({ drawing, passes: new Set([pass.value]), from: pushedFrom, pieces: [...pushedFrom].map((id) => pushing!.get(id)!), matrix: STAY })
   }
   function pushDone() {
     const { drawing } = store
@@ -182,7 +182,7 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const now = line.value
     if (!now) return
     const after = gripMoved(now.stroke, now.grips, grip, dx, dy)
-    if (!done) return view.table.value!.lift({ drawing: now.drawing, pass: now.pass, from: new Set([now.stroke.id]), pieces: [after], matrix: STAY })
+    if (!done) return view.table.value!.lift({ drawing: now.drawing, passes: new Set([now.pass]), from: new Set([now.stroke.id]), pieces: [after], matrix: STAY })
     if (dx !== 0 || dy !== 0) through.commit(now.pass, () => 'a line bent', (_, ink) => replaced(ink, (piece) => (piece.id === now.stroke.id ? after : undefined)), [now.drawing])
     view.table.value!.lift(undefined)
   }
