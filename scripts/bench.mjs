@@ -49,9 +49,15 @@ function client(port) {
 async function makeScene(post, id, given, edits) {
   await post('/api/scenes', { id, production: 'bench', settings: given })
   let version = 0
-  for (let i = 0; i < edits.length; i += 20) {
-    const batch = edits.slice(i, i + 20).map((edit) => ({ id: freshId(), edit }))
+  let batch = []
+  let size = 0
+  for (const [i, edit] of edits.entries()) {
+    batch.push({ id: freshId(), edit })
+    size += JSON.stringify(edit).length
+    if (batch.length < 20 && size < 6e6 && i < edits.length - 1) continue
     version = (await post(`/api/scenes/${id}/edits`, { base: version, edits: batch })).version
+    batch = []
+    size = 0
   }
   return version
 }
@@ -370,7 +376,7 @@ await orStop(async () => {
     await post('/api/productions', { id: 'bench', name: 'Bench' })
     const core = await (async () => {
       // What the table is measured with comes from inside core too.
-      await bundle({ stdin: { contents: "export * from './index'\nexport { rasterised } from './shape/raster'", resolveDir: join(root, 'core', 'src'), loader: 'ts' }, bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'core.mjs'), logLevel: 'error', banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url)" } })
+      await bundle({ stdin: { contents: "export * from './index'\nexport { rasterised } from './shape/raster'", resolveDir: join(root, 'core', 'src'), loader: 'ts' }, bundle: true, platform: 'node', format: 'esm', outfile: join(work, 'core.mjs'), logLevel: 'error' })
       return import(pathToFileURL(join(work, 'core.mjs')).href)
     })()
     const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId })

@@ -87,6 +87,12 @@ describe('paint', () => {
     expect(fill([ribbon], { x: 80, y: 103.5, gap: 20 })).toMatchObject({ outcome: 'filled' })
   })
 
+  test('long narrow ways between many lines take no longer than their length', () => {
+    // A comb of ribbons narrower than the gaps that are closed, open to one wide place.
+    const teeth = Array.from({ length: 24 }, (_, i) => lineThrough([[20 + i * 8, 40], [20 + i * 8, 230]], 2))
+    expect(fill(teeth, { x: 120, y: 20, gap: 20, anyway: true })).toMatchObject({ outcome: 'filled' })
+  })
+
   test('touched on a thick line there is nothing to fill; off the paper is refused', () => {
     expect(fill([lineThrough([[20, 120], [220, 120]], 40)])).toEqual({ outcome: 'on a line' })
     expect(() => fill([], { x: -1 })).toThrow(/on the paper/)

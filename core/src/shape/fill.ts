@@ -7,6 +7,8 @@ import { ringArea, tracedRings } from './trace'
 /** The passes whose lines hold paint. */
 export const LINE_PASSES = ['rough', 'tie-down', 'line'] as const
 
+/** How far around the place touched the lines are looked at, in pixels, before all of them are. */
+const REACHES = [110, 300] as const
 /** How far paint goes beneath a line, in pixels, so that no pale seam shows. */
 const HAIR = 2
 /** How far from a touched line its paper is looked for, in pixels. */
@@ -51,30 +53,37 @@ export function fillAt(options: FillOptions): FillOutcome {
   const close = box && around(box, 24, paper)
   // What lies outside the figure's box is open: only a fill that gets there needs the whole paper.
   if (close && x > close.left && y > close.top && x < close.left + close.width - 1 && y < close.top + close.height - 1) {
-    const found = fillOn(options, close, paper)
+    // Most parts are small: what lies near is looked at first.
+    for (const reach of REACHES) {
+      const near = around({ left: x - reach, top: y - reach, right: x + reach, bottom: y + reach }, 0, close)
+      const found = near.width * near.height < 0.6 * close.width * close.height ? fillOn(options, near, paper, false) : undefined
+      if (found) return found
+    }
+    const found = fillOn(options, close, paper, true)
     if (found) return found
   }
   const mask = rasterised(ink, paper, closings)
   if (mask.every((cell) => cell === 0)) return { outcome: 'filled', outline: [0, 0, width, 0, width, height, 0, height], holes: [], area: width * height }
-  return fillOn(options, paper, paper)!
+  return fillOn(options, paper, paper, true)!
 }
 
-function around(box: { left: number; top: number; right: number; bottom: number }, margin: number, paper: Grid): Grid {
-  const [left, top] = [Math.max(0, Math.floor(box.left - margin)), Math.max(0, Math.floor(box.top - margin))]
-  return { left, top, width: Math.max(1, Math.min(paper.width, Math.ceil(box.right + margin)) - left), height: Math.max(1, Math.min(paper.height, Math.ceil(box.bottom + margin)) - top) }
+function around(box: { left: number; top: number; right: number; bottom: number }, margin: number, within: Grid): Grid {
+  const [left, top] = [Math.max(within.left, Math.floor(box.left - margin)), Math.max(within.top, Math.floor(box.top - margin))]
+  return { left, top, width: Math.max(1, Math.min(within.left + within.width, Math.ceil(box.right + margin)) - left), height: Math.max(1, Math.min(within.top + within.height, Math.ceil(box.bottom + margin)) - top) }
 }
 
-/** Undefined: the paint reaches beyond `grid` and the whole paper has to be looked at. */
-function fillOn({ ink, x, y, gap, closings = [], anyway = false }: FillOptions, grid: Grid, paper: Grid): FillOutcome | undefined {
+/** Undefined: the paint reaches beyond `grid` and more of the paper has to be looked at. `whole`: all lines lie in it. */
+function fillOn({ ink, x, y, gap, closings = [], anyway = false }: FillOptions, grid: Grid, paper: Grid, whole: boolean): FillOutcome | undefined {
   const mask = rasterised(ink, grid, closings)
   const distance = distances(mask, grid.width, grid.height)
   const touched = nearestFree(distance, grid, x, y)
-  if (touched === undefined) return { outcome: 'on a line' }
+  if (touched === undefined) return whole ? { outcome: 'on a line' } : undefined
   const seed = climbed(distance, grid, touched)
   // In a place narrower than the gaps to be closed, only such gaps as are narrower still.
   const room = (2 * distance[seed]!) / PER_PIXEL - 2
   const regions = divided(distance, grid, Math.max(0, Math.min(gap, Math.floor(room * 0.6))), seed)
   const edge = widestAtEdge(regions, 1)
+  if (edge !== undefined && !whole) return undefined
   if (edge !== undefined && !anyway) {
     const leak = leakOf(regions, seed, edge)
     if (leak) return { outcome: 'leak', leak }
@@ -250,24 +259,21 @@ function beneathLines(mask: Uint8Array, free: Uint8Array, w: number, h: number) 
 /** A hole that holds nothing but ink is no hole: the paint goes on beneath the line. */
 function withoutInkHoles(mask: Uint8Array, free: Uint8Array, w: number, h: number) {
   const seen = new Uint8Array(mask.length)
-  const stack: number[] = []
+  const hole = new Int32Array(mask.length)
   for (let start = 0; start < mask.length; start++) {
     if (mask[start] !== 0 || seen[start] !== 0) continue
-    const hole: number[] = [start]
-    let open = false
+    let [looked, count, open] = [0, 1, false]
+    hole[0] = start
     seen[start] = 1
-    stack.push(start)
-    while (stack.length > 0) {
-      const at = stack.pop()!
+    while (looked < count) {
+      const at = hole[looked++]!
       const x = at % w
       if (x === 0 || x === w - 1 || at < w || at >= w * (h - 1) || free[at] !== 0) open = true
-      for (const next of [x > 0 ? at - 1 : -1, x < w - 1 ? at + 1 : -1, at - w, at + w]) {
-        if (next < 0 || next >= mask.length || mask[next] !== 0 || seen[next] !== 0) continue
-        seen[next] = 1
-        hole.push(next)
-        stack.push(next)
-      }
+      if (x > 0 && mask[at - 1] === 0 && seen[at - 1] === 0) seen[(hole[count++] = at - 1)] = 1
+      if (x < w - 1 && mask[at + 1] === 0 && seen[at + 1] === 0) seen[(hole[count++] = at + 1)] = 1
+      if (at >= w && mask[at - w] === 0 && seen[at - w] === 0) seen[(hole[count++] = at - w)] = 1
+      if (at < w * (h - 1) && mask[at + w] === 0 && seen[at + w] === 0) seen[(hole[count++] = at + w)] = 1
     }
-    if (!open) for (const at of hole) mask[at] = 1
+    if (!open) for (let i = 0; i < count; i++) mask[hole[i]!] = 1
   }
 }

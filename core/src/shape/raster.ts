@@ -10,9 +10,22 @@ const THINNEST = 0.6
 /** Marks every cell whose middle lies under ink: strokes by width, pressure and taper. Fills close nothing. */
 export function rasterised(ink: Ink, grid: Grid, closings: readonly (readonly [number, number, number, number])[] = []): Uint8Array {
   const mask = new Uint8Array(grid.width * grid.height)
-  for (const piece of ink) if (piece.kind === 'stroke') sweep(mask, grid, piece)
+  for (const piece of ink) if (piece.kind === 'stroke' && reaches(piece, grid)) sweep(mask, grid, piece)
   for (const [ax, ay, bx, by] of closings) sweepLine(mask, grid, ax, ay, 1, bx, by, 1)
   return mask
+}
+
+/** Whether a line comes near a part of the paper at all. */
+function reaches({ points, size }: Stroke, { left, top, width, height }: Grid): boolean {
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let i = 0; i < points.length; i += 3) {
+    const [x, y] = [points[i]!, points[i + 1]!]
+    if (x < x0) x0 = x
+    if (x > x1) x1 = x
+    if (y < y0) y0 = y
+    if (y > y1) y1 = y
+  }
+  return x1 + size >= left && x0 - size <= left + width && y1 + size >= top && y0 - size <= top + height
 }
 
 function sweep(mask: Uint8Array, grid: Grid, stroke: Stroke) {
@@ -83,31 +96,38 @@ export function distances(mask: Uint8Array, width: number, height: number): Uint
   const far = 60_000
   const found = new Uint16Array(mask.length)
   for (let y = 0, i = 0; y < height; y++) {
+    let left = far
     for (let x = 0; x < width; x++, i++) {
-      if (mask[i] !== 0) continue
-      let least = far
-      if (x > 0) least = found[i - 1]! + 3
+      if (mask[i] !== 0) {
+        left = 0
+        continue
+      }
+      let least = left + 3
       if (y > 0) {
         const up = i - width
         if (found[up]! + 3 < least) least = found[up]! + 3
         if (x > 0 && found[up - 1]! + 4 < least) least = found[up - 1]! + 4
         if (x < width - 1 && found[up + 1]! + 4 < least) least = found[up + 1]! + 4
       }
-      found[i] = least < far ? least : far
+      left = least < far ? least : far
+      found[i] = left
     }
   }
   for (let y = height - 1, i = mask.length - 1; y >= 0; y--) {
+    let right = far
     for (let x = width - 1; x >= 0; x--, i--) {
       let least = found[i]!
-      if (least === 0) continue
-      if (x < width - 1 && found[i + 1]! + 3 < least) least = found[i + 1]! + 3
-      if (y < height - 1) {
-        const down = i + width
-        if (found[down]! + 3 < least) least = found[down]! + 3
-        if (x < width - 1 && found[down + 1]! + 4 < least) least = found[down + 1]! + 4
-        if (x > 0 && found[down - 1]! + 4 < least) least = found[down - 1]! + 4
+      if (least !== 0) {
+        if (right + 3 < least) least = right + 3
+        if (y < height - 1) {
+          const down = i + width
+          if (found[down]! + 3 < least) least = found[down]! + 3
+          if (x < width - 1 && found[down + 1]! + 4 < least) least = found[down + 1]! + 4
+          if (x > 0 && found[down - 1]! + 4 < least) least = found[down - 1]! + 4
+        }
+        found[i] = least
       }
-      found[i] = least
+      right = least
     }
   }
   return found

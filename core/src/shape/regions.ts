@@ -17,7 +17,7 @@ export interface Regions {
  * Divides a picture into the regions its lines enclose, gaps up to `gap` pixels taken as closed: a
  * ball just too large for them rolls through each region, and what it cannot reach goes to the region
  * nearest by (the trapped-ball way, Zhang et al. 2009). With `only` just the region of that cell gets
- * a number, 1, and all others share 2, which is quicker.
+ * a number, 1, and those it meets share 2, which is quicker.
  */
 export function regionsOf({ ink, grid, gap, closings = [], only }: {
   ink: Ink
@@ -35,15 +35,16 @@ export function divided(distance: Uint16Array, grid: Grid, gap: number, only?: n
   const { width, height } = grid
   const ball = gap > 0 ? Math.round(((gap + 1) / 2) * PER_PIXEL) : 0
   const labels = new Int32Array(distance.length)
-  const stack: number[] = []
+  const stack = new Int32Array(labels.length)
+  let waiting = 0
   function put(at: number, label: number) {
     labels[at] = label
-    stack.push(at)
+    stack[waiting++] = at
   }
   function flood(from: number, label: number, least: number) {
     put(from, label)
-    while (stack.length > 0) {
-      const at = stack.pop()!
+    while (waiting > 0) {
+      const at = stack[--waiting]!
       const x = at % width
       if (x > 0 && labels[at - 1] === 0 && distance[at - 1]! > least) put(at - 1, label)
       if (x < width - 1 && labels[at + 1] === 0 && distance[at + 1]! > least) put(at + 1, label)
@@ -51,55 +52,86 @@ export function divided(distance: Uint16Array, grid: Grid, gap: number, only?: n
       if (at < labels.length - width && labels[at + width] === 0 && distance[at + width]! > least) put(at + width, label)
     }
   }
-  let count = 0
   if (only !== undefined) {
     flood(only, 1, ball)
-    count = 2
-    for (let at = 0; at < labels.length; at++) if (labels[at] === 0 && distance[at]! > ball) labels[at] = 2
-  } else {
-    for (let at = 0; at < labels.length; at++) if (labels[at] === 0 && distance[at]! > ball) flood(at, ++count, ball)
+    if (ball > 0) grow({ labels, distance, width, edge: besideFirst(labels, distance, width, ball, only) })
+    return { grid, labels, distance, count: 2 }
   }
-  if (ball > 0) grow(labels, distance, width, height)
+  let count = 0
+  for (let at = 0; at < labels.length; at++) if (labels[at] === 0 && distance[at]! > ball) flood(at, ++count, ball)
+  if (ball > 0) grow({ labels, distance, width, edge: besideAny(labels, distance, width, height) })
   // Slivers no ball fits into are regions of their own.
-  if (only === undefined) for (let at = 0; at < labels.length; at++) if (labels[at] === 0 && distance[at]! > 0) flood(at, ++count, 0)
+  for (let at = 0; at < labels.length; at++) if (labels[at] === 0 && distance[at]! > 0) flood(at, ++count, 0)
   return { grid, labels, distance, count }
 }
 
-/** Lets every region grow at the same pace into what the ball could not reach. */
-function grow(labels: Int32Array, distance: Uint16Array, width: number, height: number) {
-  let edge: number[] = []
+/** Cells of no region yet that lie beside one. */
+function besideAny(labels: Int32Array, distance: Uint16Array, width: number, height: number): number[] {
+  const edge: number[] = []
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++, at++) {
       if (labels[at] !== 0 || distance[at] === 0) continue
       if ((x > 0 && labels[at - 1] !== 0) || (x < width - 1 && labels[at + 1] !== 0) || (y > 0 && labels[at - width] !== 0) || (y < height - 1 && labels[at + width] !== 0)) edge.push(at)
     }
   }
-  const beside = [-1, 1, -width, width]
-  while (edge.length > 0) {
-    const next: number[] = []
-    const given: number[] = []
-    for (const at of edge) {
-      if (labels[at] !== 0) continue
-      const x = at % width
-      for (const step of beside) {
-        const other = at + step
-        if ((step === -1 && x === 0) || (step === 1 && x === width - 1) || other < 0 || other >= labels.length) continue
-        if (labels[other]! > 0) {
-          given.push(at, labels[other]!)
-          break
-        }
-      }
+  return edge
+}
+
+/**
+ * The same for the first region alone: only what hangs together with it can become its own. What the ball
+ * reaches on the far side of that gets number 2.
+ */
+function besideFirst(labels: Int32Array, distance: Uint16Array, width: number, ball: number, from: number): number[] {
+  const seen = new Uint8Array(labels.length)
+  const stack = [from]
+  const edge: number[] = []
+  seen[from] = 1
+  while (stack.length > 0) {
+    const at = stack.pop()!
+    const x = at % width
+    const narrow = labels[at] !== 1
+    let beside = false
+    for (let side = 0; side < 4; side++) {
+      const next = side === 0 ? (x > 0 ? at - 1 : -1) : side === 1 ? (x < width - 1 ? at + 1 : -1) : side === 2 ? at - width : at + width
+      if (next < 0 || next >= labels.length || distance[next] === 0) continue
+      if (distance[next]! > ball && labels[next] !== 1) labels[next] = 2
+      if (labels[next] !== 0) beside = true
+      if (labels[next] === 2 || seen[next] !== 0) continue
+      seen[next] = 1
+      stack.push(next)
     }
+    if (narrow && beside) edge.push(at)
+  }
+  return edge
+}
+
+/** Lets every region grow at the same pace into what the ball could not reach, beginning with `edge`. */
+function grow({ labels, distance, width, edge: first }: { labels: Int32Array; distance: Uint16Array; width: number; edge: number[] }) {
+  let edge = first
+  // Each cell stands in line once.
+  const queued = new Uint8Array(labels.length)
+  for (const at of edge) queued[at] = 1
+  const given: number[] = []
+  while (edge.length > 0) {
     // All of a round at once, or the first region to be looked at would run ahead.
-    for (let i = 0; i < given.length; i += 2) labels[given[i]!] = given[i + 1]!
-    for (let i = 0; i < given.length; i += 2) {
-      const at = given[i]!
+    given.length = 0
+    for (const at of edge) {
       const x = at % width
-      for (const step of beside) {
-        const other = at + step
-        if ((step === -1 && x === 0) || (step === 1 && x === width - 1) || other < 0 || other >= labels.length) continue
-        if (labels[other] === 0 && distance[other]! > 0) next.push(other)
-      }
+      given.push((x > 0 && labels[at - 1]) || (x < width - 1 && labels[at + 1]) || (at >= width && labels[at - width]) || (at < labels.length - width && labels[at + width]) || 0)
+    }
+    const next: number[] = []
+    const offer = (at: number) => {
+      if (labels[at] !== 0 || distance[at] === 0 || queued[at] !== 0) return
+      queued[at] = 1
+      next.push(at)
+    }
+    edge.forEach((at, i) => (labels[at] = given[i]!))
+    for (const at of edge) {
+      const x = at % width
+      if (x > 0) offer(at - 1)
+      if (x < width - 1) offer(at + 1)
+      if (at >= width) offer(at - width)
+      if (at < labels.length - width) offer(at + width)
     }
     edge = next
   }

@@ -4,7 +4,9 @@ import { paintInk, type InkOf, type Style } from './paint'
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 320e6
 
-interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style: Style; tint: string }
+interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style: Style; tint: string; /** How many of its pieces are painted. */ painted: number }
+/** Pieces painted between two looks at the clock. */
+const AT_ONCE = 8
 
 /**
  * One bitmap for each drawing, pass and style as it is seen now, painted once and kept while there is
@@ -40,31 +42,47 @@ export function createBitmaps({ width, height, cells = false, inkOf, palette }: 
       seen = { matrix, width: across, height: down }
       if (!cells) clear()
     },
-    /** Undefined when the pass holds no ink. */
-    get(drawing: string, pass: Pass, style: Style, tint = ''): HTMLCanvasElement | undefined {
+    /** Whether a bitmap could be laid at once. */
+    ready(drawing: string, pass: Pass, style: Style, tint = ''): boolean {
+      const ink = inkOf(drawing, pass)
+      return ink.length === 0 || entries.get(`${drawing}/${pass}/${style}${tint}`)?.painted === ink.length
+    },
+    /** Goes on painting a bitmap until `enough` says so; true once it is whole. */
+    work(drawing: string, pass: Pass, style: Style, tint: string, enough: () => boolean): boolean {
       const ink = inkOf(drawing, pass)
       const key = `${drawing}/${pass}/${style}${tint}`
-      const known = entries.get(key)
+      let entry = entries.get(key)
       if (ink.length === 0) {
         drop(key)
-        return undefined
+        return true
       }
-      if (known) {
-        entries.delete(key)
-        entries.set(key, known)
-        return known.canvas
+      if (!entry) {
+        const canvas = document.createElement('canvas')
+        canvas.width = cells ? width : seen.width
+        canvas.height = cells ? height : seen.height
+        entry = { canvas, drawing, pass, style, tint, painted: 0 }
+        bytes += canvas.width * canvas.height * 4
       }
-      const canvas = document.createElement('canvas')
-      canvas.width = cells ? width : seen.width
-      canvas.height = cells ? height : seen.height
-      paintInk(surfaceOf(canvas), ink, palette(), style, tint)
-      entries.set(key, { canvas, drawing, pass, style, tint })
-      bytes += canvas.width * canvas.height * 4
+      // The last one used is the last one to go.
+      entries.delete(key)
+      entries.set(key, entry)
       for (const oldest of entries.keys()) {
         if (bytes <= BUDGET || oldest === key) break
         drop(oldest)
       }
-      return canvas
+      if (entry.painted < ink.length) {
+        const surface = surfaceOf(entry.canvas)
+        do {
+          paintInk(surface, ink.slice(entry.painted, entry.painted + AT_ONCE), palette(), style, tint)
+          entry.painted = Math.min(ink.length, entry.painted + AT_ONCE)
+        } while (entry.painted < ink.length && !enough())
+      }
+      return entry.painted === ink.length
+    },
+    /** Undefined when the pass holds no ink. */
+    get(drawing: string, pass: Pass, style: Style, tint = ''): HTMLCanvasElement | undefined {
+      this.work(drawing, pass, style, tint, () => false)
+      return entries.get(`${drawing}/${pass}/${style}${tint}`)?.canvas
     },
     /** Lays a bitmap on the table's canvas. */
     lay(surface: CanvasRenderingContext2D, canvas: HTMLCanvasElement) {
@@ -78,7 +96,10 @@ export function createBitmaps({ width, height, cells = false, inkOf, palette }: 
     /** Paints one more piece on top of the bitmaps of a pass. */
     append(drawing: string, pass: Pass, piece: InkPiece) {
       for (const entry of entries.values()) {
-        if (entry.drawing === drawing && entry.pass === pass) paintInk(surfaceOf(entry.canvas), [piece], palette(), entry.style, entry.tint)
+        // One that is not whole yet gets it in its turn.
+        if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < inkOf(drawing, pass).length - 1) continue
+        paintInk(surfaceOf(entry.canvas), [piece], palette(), entry.style, entry.tint)
+        entry.painted++
       }
     },
     /** The surface of a bitmap, in scene pixels, for rubbing in it before the ink itself is changed. */

@@ -130,10 +130,6 @@ function paintPasses(surface: Surface, drawing: string, passes: Partial<Record<P
   }
 }
 
-export function paintDrawing(surface: Surface, drawing: string, inkOf: InkOf, palette: readonly Swatch[]): void {
-  for (const pass of PASSES) paintInk(surface, inkOf(drawing, pass), palette)
-}
-
 const shapes = new WeakMap<Ink, Path2D | null>()
 const everything = new WeakMap<Ink, { parts: readonly Ink[]; all: Ink }>()
 
@@ -189,6 +185,32 @@ export function paintGround(surface: Surface, ground: Ground, pictureOf: Picture
   const reach = Math.abs((ground.pan?.to.x ?? 0) - (ground.pan?.from.x ?? 0)) + width
   const turns = Math.ceil(reach / Math.max(1, w)) + 1
   for (let n = -turns; n <= turns; n++) surface.drawImage(bitmap, picture.x + n * w, picture.y, w, h)
+}
+
+/** At most this many points of a line are drawn when it must be quick. */
+const QUICK_POINTS = 24
+
+/** Lines as plain strokes of one width and paint as it is: for the moment until the drawing itself is painted. */
+export function paintQuick(surface: Surface, ink: Ink, palette: readonly Swatch[]): void {
+  const colours = coloursOf(palette)
+  surface.lineJoin = 'bevel'
+  for (const piece of ink) {
+    const colour = colours.get(piece.swatch) ?? NO_COLOUR
+    if (piece.kind !== 'stroke') {
+      surface.fillStyle = colour
+      surface.fill(pathOf(piece), 'evenodd')
+      continue
+    }
+    const { points } = piece
+    const step = Math.max(1, Math.ceil(points.length / 3 / QUICK_POINTS)) * 3
+    surface.strokeStyle = colour
+    surface.lineWidth = piece.size * 0.75
+    surface.beginPath()
+    surface.moveTo(points[0]!, points[1]!)
+    for (let i = step; i < points.length; i += step) surface.lineTo(points[i]!, points[i + 1]!)
+    surface.lineTo(points.at(-3)!, points.at(-2)!)
+    surface.stroke()
+  }
 }
 
 export interface PictureOptions {

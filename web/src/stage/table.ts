@@ -1,7 +1,7 @@
 import { followedBy, inverted, movedBy, panAt, PASSES, scaledAbout, through, type InkPiece, type Level, type Matrix, type Pass, type Point, type Reference, type Scene } from '@unhurried/core'
 import type { Bitmaps } from './bitmaps'
 import type { UnderLight } from './lamp'
-import { compositeOf, paintGround, paintInk, paintSilhouette, passesShown, type Box, type InkOf, type PictureOf } from './paint'
+import { compositeOf, paintGround, paintInk, paintQuick, paintSilhouette, passesShown, type Box, type InkOf, type PictureOf, type Style } from './paint'
 import { layTexture } from './textures'
 import { boxThrough, type Bench, type Pen, type Tool } from './tool'
 import { FIT, fitted, held, matrixOf, type View } from './view'
@@ -50,6 +50,10 @@ const EDGE = '#d8cbb4'
 /** How pale a dimmed pass is, and what lies beyond the paper. */
 const DIM = 0.3
 const OUTSIDE_DIM = 0.72
+/** Milliseconds of each frame of the screen spent on sharpening. */
+const SLICE = 9
+/** Pictures made ready for the next flips. */
+const READIED = 6
 const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {} }
 
 /**
@@ -75,7 +79,9 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     host.append(canvas)
   }
   top.style.touchAction = 'none'
-  const below = still.getContext('2d', { alpha: false })!
+  const screen = still.getContext('2d', { alpha: false })!
+  /** What is being painted on: the screen, or a picture made ready for later. */
+  let below: CanvasRenderingContext2D = screen
   const above = top.getContext('2d', { desynchronized: true })!
 
   let onTable: OnTable = { frame: 1, drawing: undefined, level: '', shown: [], under: [], slid: new Map(), silhouettes: false, outside: 'shown' }
@@ -104,6 +110,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     pixels = followedBy(matrix, scaledAbout({ x: 0, y: 0 }, { along: density, across: density }))
     if (view.turn === 0) pixels = [pixels[0], pixels[1], pixels[2], pixels[3], Math.round(pixels[4]), Math.round(pixels[5])]
     bitmaps.lookFrom(pixels, still.width, still.height)
+    unready()
     events.onLie({ matrix, zoom: view.zoom, view })
     repaint()
   }
@@ -134,6 +141,10 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
         const { from } = lifted
         below.transform(...pixels)
         paintInk(below, inkOf(drawing, pass).filter(({ id }) => !from.has(id)), scene().palette)
+      } else if (quick && !bitmaps.ready(drawing, pass, 'ink')) {
+        missing.push({ drawing, pass, style: 'ink', tint: '' })
+        below.transform(...pixels)
+        paintQuick(below, inkOf(drawing, pass), scene().palette)
       } else {
         const bitmap = bitmaps.get(drawing, pass, 'ink')
         if (bitmap) bitmaps.lay(below, bitmap)
@@ -181,10 +192,39 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       below.translate(-middle.x, -middle.y)
     }
     for (const pass of passesShown(drawing, inkOf)) {
+      if (quick && !bitmaps.ready(drawing, pass, style, tint)) {
+        // What lies under the light follows a moment later.
+        missing.push({ drawing, pass, style, tint })
+        continue
+      }
       const bitmap = bitmaps.get(drawing, pass, style, tint)
       if (bitmap) bitmaps.lay(below, bitmap)
     }
     below.restore()
+  }
+
+  // ---- quickly now, sharply a moment later --------------------------------------------------------
+  let quick = false
+  let missing: { drawing: string; pass: Pass; style: Style; tint: string }[] = []
+  let sharpening = 0
+  /** Paints the bitmaps that were missing, a little in each frame of the screen, and then all of it once more. */
+  function sharpen() {
+    cancelAnimationFrame(sharpening)
+    const began = performance.now()
+    const enough = () => performance.now() - began > SLICE
+    while (missing.length > 0 && !enough()) {
+      const { drawing, pass, style, tint } = missing[0]!
+      if (bitmaps.work(drawing, pass, style, tint, enough)) missing.shift()
+    }
+    if (missing.length > 0) sharpening = requestAnimationFrame(sharpen)
+    else repaint()
+  }
+
+  /** Whole pictures of what may be asked for next, ready to be laid at once. */
+  const readied = new Map<string, HTMLCanvasElement>()
+  const nameOf = ({ slid, ...rest }: OnTable) => (slid.size > 0 ? undefined : JSON.stringify(rest))
+  function unready() {
+    readied.clear()
   }
 
   /** Paints what lies still, all of it or only a box of scene pixels. */
@@ -410,10 +450,37 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
 
   return {
     bench,
+    /** Puts drawings on the table: at once when they were made ready, else quickly first and sharply a moment later. */
     show(next: OnTable) {
       onTable = next
+      cancelAnimationFrame(sharpening)
+      missing = []
+      const name = nameOf(next)
+      const ready = lifted || playing || name === undefined ? undefined : readied.get(name)
+      if (ready) return screen.drawImage(ready, 0, 0)
+      quick = !playing
       repaint()
+      quick = false
+      if (missing.length > 0) sharpening = requestAnimationFrame(sharpen)
     },
+    /** Makes the picture of `next` ready, whose bitmaps are painted. */
+    ready(next: OnTable) {
+      const name = nameOf(next)
+      if (playing || lifted || name === undefined || readied.has(name)) return
+      const canvas = document.createElement('canvas')
+      canvas.width = still.width
+      canvas.height = still.height
+      const now = onTable
+      below = canvas.getContext('2d', { alpha: false })!
+      onTable = next
+      repaint()
+      below = screen
+      onTable = now
+      readied.set(name, canvas)
+      if (readied.size > READIED) readied.delete(readied.keys().next().value!)
+    },
+    /** What was made ready is no longer true. */
+    unready,
     repaint,
     layOut,
     /** Takes a tool in hand; what is being drawn with another is finished first. */
@@ -454,6 +521,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     destroy() {
       watch.disconnect()
       cancelAnimationFrame(soon)
+      cancelAnimationFrame(sharpening)
       document.removeEventListener('visibilitychange', onHidden)
       still.remove()
       top.remove()

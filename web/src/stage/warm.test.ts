@@ -22,7 +22,7 @@ function idle(left: number) {
 function warming(left: number) {
   const painted: string[] = []
   const pause = idle(left)
-  const bitmaps = { get: (drawing: string, _pass: string, style: string) => void painted.push(`${drawing} ${style}`) } as unknown as Bitmaps
+  const bitmaps = { work: (drawing: string, _pass: string, style: string) => painted.push(`${drawing} ${style}`) > 0 } as unknown as Bitmaps
   const stop = warmAround({ scene, take: 'main', level: 'A', drawing: 'k5', bitmaps, inkOf: () => ink })
   return { painted, pause, stop }
 }

@@ -1,7 +1,7 @@
 import { drawingsShown, exposuresOf, PASSES, type Scene } from '@unhurried/core'
 import type { Bitmaps } from './bitmaps'
 import { underLight } from './lamp'
-import { passesShown, type InkOf } from './paint'
+import { passesShown, type InkOf, type Style } from './paint'
 
 /** How many drawings to each side are made ready for a flip. */
 const REACH = 2
@@ -12,25 +12,31 @@ const LEAST = 4
  * Paints, while nothing else is to be done, the bitmaps a flip to the drawings beside this one will
  * need, the nearest first. Gives a function that stops it.
  */
-export function warmAround({ scene, take, level, drawing, bitmaps, inkOf }: {
+export function warmAround({ scene, take, level, drawing, bitmaps, inkOf, onWarm }: {
   scene: Scene
   take: string
   level: string
   drawing: string
   bitmaps: Bitmaps
   inkOf: InkOf
+  /** When all of them are painted. */
+  onWarm?: () => void
 }): () => void {
   const order = drawingsShown(exposuresOf(scene, level, take)).map((entry) => entry.drawing)
   const here = order.indexOf(drawing)
   const beside = Array.from({ length: REACH }, (_, i) => [order[here + i + 1], order[here - i - 1]]).flat().filter((id) => id !== undefined)
   const jobs = beside.flatMap((id) => [
-    ...PASSES.map((pass) => () => bitmaps.get(id, pass, 'ink')),
-    ...underLight(scene, { level, drawing: id, take }).flatMap((lit) => passesShown(lit.drawing, inkOf).map((pass) => () => bitmaps.get(lit.drawing, pass, lit.style, lit.tint))),
+    ...PASSES.map((pass) => ({ drawing: id, pass, style: 'ink' as Style, tint: '' })),
+    ...underLight(scene, { level, drawing: id, take }).flatMap((lit) => passesShown(lit.drawing, inkOf).map((pass) => ({ drawing: lit.drawing, pass, style: lit.style, tint: lit.tint }))),
   ])
   let handle = requestIdleCallback(function work(deadline) {
-    do jobs.shift()?.()
-    while (jobs.length > 0 && deadline.timeRemaining() > LEAST)
+    const enough = () => deadline.timeRemaining() <= LEAST
+    do {
+      const job = jobs[0]
+      if (!job || bitmaps.work(job.drawing, job.pass, job.style, job.tint, enough)) jobs.shift()
+    } while (jobs.length > 0 && !enough())
     if (jobs.length > 0) handle = requestIdleCallback(work)
+    else onWarm?.()
   })
   return () => cancelIdleCallback(handle)
 }

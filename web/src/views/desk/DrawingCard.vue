@@ -1,34 +1,41 @@
 <script setup lang="ts">
 import { onMounted, onUnmounted, ref, watch } from 'vue'
-import type { Drawing, Scene } from '@unhurried/core'
+import { PASSES, type Drawing, type Scene } from '@unhurried/core'
 import type { InkStore } from '../../ink/ink-store'
-import { paintDrawing } from '../../stage/paint'
+import { paintQuick } from '../../stage/paint'
+import { atPause } from '../../stage/thumbs'
 
 const props = defineProps<{ scene: Scene; entry: Drawing; ink: InkStore; here: boolean; drawn: boolean }>()
 const canvas = ref<HTMLCanvasElement>()
 const HEIGHT = 50
 const { width, height } = props.scene.settings
 const scale = HEIGHT / height
-let handle = 0
 
+const me = {}
+let forget = () => {}
 function paint() {
-  cancelAnimationFrame(handle)
-  handle = requestAnimationFrame(() => {
+  forget = atPause(me, () => {
     const surface = canvas.value?.getContext('2d')
     if (!surface) return
     surface.setTransform(1, 0, 0, 1, 0, 0)
     surface.fillStyle = props.scene.settings.paper
     surface.fillRect(0, 0, canvas.value!.width, canvas.value!.height)
     surface.setTransform(scale, 0, 0, scale, 0, 0)
-    paintDrawing(surface, props.entry.id, props.ink.inkOf, props.scene.palette)
+    // As small as this nobody sees how a line swells.
+    for (const pass of PASSES) paintQuick(surface, props.ink.inkOf(props.entry.id, pass), props.scene.palette)
   })
 }
 onMounted(paint)
 const release = props.ink.onChange((drawing) => drawing === props.entry.id && paint())
-watch(() => [props.scene.palette, props.entry.id], paint)
+watch(() => props.scene.palette, paint)
+// A card laid with another drawing is bare until that is painted, never with the wrong one.
+watch(() => props.entry.id, () => {
+  canvas.value?.getContext('2d')?.reset()
+  paint()
+}, { flush: 'post' })
 onUnmounted(() => {
   release()
-  cancelAnimationFrame(handle)
+  forget()
 })
 </script>
 

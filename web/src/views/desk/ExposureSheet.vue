@@ -71,14 +71,15 @@ const lit = (frame: number) => {
 const isChosen = (level: string, frame: number) =>
   props.chosen ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level) : frame === props.frame && level === props.level
 
-watch([() => props.frame, () => props.level, size.height], () => {
+// Reading where it is scrolled to would lay out the page twice in the frame of a flip.
+watch([() => props.frame, () => props.level, size.height], () => void requestAnimationFrame(() => {
   const view = host.value
   if (!view) return
   const at = (props.frame - 1) * ROW
   if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW) view.scrollTop = at - view.clientHeight / 2
   const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
   if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth) view.scrollLeft = left - view.clientWidth / 2
-}, { flush: 'post' })
+}), { flush: 'post' })
 
 const textOf = (column: Column, frame: number) => cellAt(props.scene, column, frame).text
 function classOf(column: Column, frame: number) {

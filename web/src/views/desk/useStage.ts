@@ -1,10 +1,10 @@
-import { hasPan, shownAt, type Pass } from '@unhurried/core'
+import { drawingsShown, hasPan, shownAt, type Pass, type Scene } from '@unhurried/core'
 import { computed, onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
 import { pictures } from '../../ink/pictures'
 import { createBitmaps, type Bitmaps } from '../../stage/bitmaps'
-import { underLight } from '../../stage/lamp'
+import { underLight, type UnderLight } from '../../stage/lamp'
 import { composedPictures, playFrames } from '../../stage/player'
-import { createTable, type Slide } from '../../stage/table'
+import { createTable, type OnTable, type Slide } from '../../stage/table'
 import { warmAround } from '../../stage/warm'
 import { sayWhy, useScene } from '../../stores/scene'
 import type { PencilCase } from './pencil'
@@ -42,24 +42,33 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     ? underLight(store.scene, { level: store.level, drawing: store.drawing, take: store.take, parentsOnly: store.drawing !== undefined && walked.value === store.drawing })
     : []))
 
-  function lay() {
-    const scene = store.scene
-    const table = view.table.value
-    if (!scene || !table || !scene.levels[store.level]) return
+  /** What lies on the table at a frame of the take. */
+  function onTableAt(scene: Scene, frame: number, drawing: string | undefined, lit: readonly UnderLight[], other?: string): OnTable {
     const only = store.solo ?? (scene.levels[store.level]!.lightTable.alone ? store.level : undefined)
-    const shown = shownAt(scene, store.frame, store.take).filter((entry) => only === undefined || entry.level === only)
-    const other = flipped.value
-    table.show({
-      frame: store.frame,
-      drawing: store.drawing,
+    const shown = shownAt(scene, frame, store.take).filter((entry) => only === undefined || entry.level === only)
+    return {
+      // Only under a ground that moves is one frame not as good as another.
+      frame: hasPan(scene) ? frame : 1,
+      drawing,
       level: store.level,
       shown: other === undefined ? shown : shown.map((entry) => (entry.level === store.level ? { ...entry, drawing: other } : entry)),
-      under: under.value,
+      under: lit,
       only,
       slid: slid.value,
       silhouettes: view.silhouettes.value,
       outside: view.outside.value,
-    })
+    }
+  }
+  function lay() {
+    const scene = store.scene
+    const table = view.table.value
+    if (!scene || !table || !scene.levels[store.level]) return
+    table.show(onTableAt(scene, store.frame, store.drawing, under.value, flipped.value))
+  }
+  /** The same as before, so that a stroke, which paints itself, does not paint everything anew. */
+  function laidBy(): unknown[] {
+    const { scene } = store
+    return [store.frame, store.level, store.drawing, scene?.levels, scene?.levelOrder, scene?.sheets, scene?.settings, scene?.references, store.take, store.solo, flipped.value, JSON.stringify(under.value), slid.value, view.silhouettes.value, view.outside.value]
   }
 
   let stopWarming = () => {}
@@ -67,7 +76,21 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     stopWarming()
     const { scene, drawing } = store
     if (!scene || drawing === undefined || playing.value || !view.table.value || !bitmaps) return
-    stopWarming = warmAround({ scene, take: store.take, level: store.level, drawing, bitmaps, inkOf })
+    stopWarming = warmAround({
+      scene, take: store.take, level: store.level, drawing, bitmaps, inkOf,
+      onWarm() {
+        const order = drawingsShown(store.exposures)
+        const here = order.findIndex((each) => each.drawing === drawing)
+        const jobs = [order[here + 1], order[here - 1], order[here]].filter((each) => each !== undefined)
+        let handle = requestIdleCallback(function ready() {
+          const next = jobs.shift()
+          if (!next || store.scene !== scene || !view.table.value) return
+          view.table.value.ready(onTableAt(scene, next.frame, next.drawing, underLight(scene, { level: store.level, drawing: next.drawing, take: store.take })))
+          handle = requestIdleCallback(ready)
+        })
+        stopWarming = () => cancelIdleCallback(handle)
+      },
+    })
   }
 
   function stop() {
@@ -114,19 +137,28 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     view.table.value = table
     releases.push(store.ink!.onChange((drawing, pass) => {
       const onTop = tools.onTop()
+      table.unready()
       if (onTop) bitmaps!.append(drawing, pass, onTop)
       else {
         bitmaps!.forget(drawing, pass)
         lay()
       }
-    }), pictures.onChange(lay))
-    watch(() => [store.frame, store.level, store.scene, store.take, store.solo, flipped.value, under.value, slid.value, view.silhouettes.value, view.outside.value], () => {
+    }), pictures.onChange(() => {
+      table.unready()
+      lay()
+    }))
+    watch(() => [store.scene?.levels, store.scene?.settings, store.scene?.references, store.take, store.solo], () => table.unready(), { flush: 'sync' })
+    watch(laidBy, (now, before) => {
+      if (before && now.every((value, i) => value === before[i])) return
       stop()
       lay()
       warm()
     }, { immediate: true, flush: 'post' })
+    // After a stroke, once the hand has paused, what lies beside is made ready again.
+    watch(() => store.scene, () => warm(), { flush: 'post' })
     watch(() => store.scene?.palette, () => {
       bitmaps!.clear()
+      table.unready()
       lay()
     })
     watch([pencil, tools.colour, () => view.lie.value.zoom, () => store.drawing], () => {
