@@ -383,7 +383,7 @@ await orStop(async () => {
     if (does('pen')) await drawing.pen()
     if (does('play')) await drawing.play()
     if (does('fill')) await drawing.fill(core)
-    if (does('size')) await drawing.size(core, cluster, firstPicture)
+    if (does('size')) await drawing.size(core, firstPicture)
     if (does('desk')) {
       const nine = Array.from({ length: 9 }, (_, i) => `d${i + 1}`)
       await makeScene(post, 'bench400', settings('Four hundred strokes', 24), [

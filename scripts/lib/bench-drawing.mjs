@@ -207,7 +207,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       say(`outlines of 600 strokes of 61 points: ${figures(own.slice(4), 'ms', 1)}; against perfect-freehand called plainly: ${figures(plain.slice(4), 'ms', 1)}; ratio ${(at(own.slice(4), 0.5) / at(plain.slice(4), 0.5)).toFixed(2)}`)
     },
 
-    async size(core, cluster, firstPicture) {
+    async size(core, firstPicture) {
       const ids = many(600, (i) => `q${i + 1}`)
       await makeScene(post, 'size600', settings('Six hundred drawings in three passes', 600), ids.flatMap((id, i) => [
         key(id, i + 1), inked(id, 'rough', many(10, (n) => ({ ...stroke(i * 30 + n), brush: 'pencil' }))), inked(id, 'line', many(20, (n) => stroke(i * 30 + n + 7))), inked(id, 'colour', many(4, (n) => paint(i * 4 + n))),
@@ -226,20 +226,29 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         const asked = performance.getEntriesByType('resource').filter((entry) => entry.name.includes('/ink?') && entry.responseEnd > 0)
         return asked.reduce((sum, entry) => sum + new URL(entry.name).searchParams.get('drawings').split(',').length, 0) >= wanted
       }, 600)
+      const session = await browser.newBrowserCDPSession()
+      const own = await page.context().newCDPSession(page)
+      await own.send('Performance.enable')
+      /** Its process, as the system counts it (shared pages by their share), and the part of it that is the page's own objects. */
+      const weigh = async () => {
+        const { processInfo } = await session.send('SystemInfo.getProcessInfo')
+        const sizes = processInfo.filter(({ type }) => type === 'renderer').map(({ id }) => {
+          try {
+            return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
+          } catch {
+            return 0
+          }
+        })
+        const { metrics } = await own.send('Performance.getMetrics')
+        return `${Math.max(...sizes).toFixed(0)} MB (of it ${(metrics.find(({ name }) => name === 'JSHeapUsedSize').value / 1e6).toFixed(0)} MB objects of the page)`
+      }
+      const opened = await weigh()
       for (let i = 0; i < 60; i++) await page.keyboard.press('f')
+      const flipped = await weigh()
       await page.keyboard.press('Space')
       await page.waitForTimeout(6000)
       await page.keyboard.press('Space')
-      const session = await browser.newBrowserCDPSession()
-      const { processInfo } = await session.send('SystemInfo.getProcessInfo')
-      const pages = processInfo.filter(({ type }) => type === 'renderer').map(({ id }) => {
-        try {
-          return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
-        } catch {
-          return 0
-        }
-      })
-      say(`memory of that tab with every line fetched, after 60 flips and six seconds of play: ${Math.max(...pages).toFixed(0)} MB (proportional set of its process); aim ≤ 700 MB`)
+      say(`memory of that tab with every line fetched ${opened}, after 60 flips ${flipped}, after six seconds of play ${await weigh()}; aim ≤ 700 MB`)
       await page.close()
       // As a hand draws: eight milliseconds between points, pressure that swells and falls.
       const drawn = many(200, (n) => {

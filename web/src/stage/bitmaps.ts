@@ -1,8 +1,9 @@
 import type { InkPiece, Matrix, Pass, Swatch } from '@unhurried/core'
+import { free } from './free'
 import { paintInk, type InkOf, type Style } from './paint'
 
 /** What all cached bitmaps together may take, in bytes. */
-const BUDGET = 320e6
+const BUDGET = 150e6
 
 interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style: Style; tint: string; /** How many of its pieces are painted. */ painted: number }
 /** Pieces painted between two looks at the clock. */
@@ -22,9 +23,11 @@ export function createBitmaps({ width, height, cells = false, inkOf, palette }: 
     const entry = entries.get(key)
     if (!entry) return
     bytes -= entry.canvas.width * entry.canvas.height * 4
+    free(entry.canvas)
     entries.delete(key)
   }
   function clear() {
+    for (const { canvas } of entries.values()) free(canvas)
     entries.clear()
     bytes = 0
   }

@@ -28,6 +28,7 @@ export function livePicture({ canvas, scale, cells, onFrame }: { canvas: HTMLCan
     play({ scene, take, only, inkOf, from: first, to, silhouettes }: { scene: Scene; take: string; only: string | undefined; inkOf: InkOf; from: number; to: number; silhouettes: boolean }) {
       const same = known && known.scene.sheets === scene.sheets && known.scene.settings === scene.settings && known.scene.palette === scene.palette && known.scene.levels === scene.levels && known.take === take && known.only === only && known.silhouettes === silhouettes
       // A stroke changes its drawing alone: the other pictures stay as they were composed.
+      if (!same) pictures?.end()
       if (!same) pictures = composedPictures({ scene, inkOf, scale, take, silhouettes, ...(only !== undefined && { only }) })
       const playing = same && from === first && frame > 0
       known = { inkOf, scene, take, only, silhouettes }
@@ -52,6 +53,9 @@ export function livePicture({ canvas, scale, cells, onFrame }: { canvas: HTMLCan
       live = line
       show()
     },
-    stop: () => stopPlaying(),
+    stop() {
+      stopPlaying()
+      pictures?.end()
+    },
   }
 }

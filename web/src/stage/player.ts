@@ -1,9 +1,10 @@
 import { hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
+import { free } from './free'
 import { pictures } from '../ink/pictures'
 import { paintPicture, type InkOf, type PictureOf } from './paint'
 
 /** What all composed pictures of one player may take, in bytes. */
-const BUDGET = 200e6
+const BUDGET = 150e6
 
 /** The pictures of a take, composed once each and kept while there is room. */
 export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale, take, only, clear = false, silhouettes = false }: {
@@ -35,18 +36,27 @@ export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale,
     canvas.height = height
     paintPicture(canvas.getContext('2d')!, { scene, frame: run.frame, shown: run.shown, inkOf, pictureOf, scale, clear, only, silhouettes })
     kept.set(name, canvas)
-    if (kept.size > most) kept.delete(kept.keys().next().value!)
+    const [oldest] = kept
+    if (kept.size > most && oldest) {
+      free(oldest[1])
+      kept.delete(oldest[0])
+    }
     return canvas
   }
   return {
     at(frame: number): HTMLCanvasElement {
       return picture(runs.findLast((run) => run.frame <= frame)!)
     },
-    /** Composes the next picture after `frame` that is not ready yet; false when all are. */
     /** What was composed of a drawing that has changed is composed anew. */
     forget(drawing: string) {
       for (const name of kept.keys()) if (name.split(' ').includes(drawing)) kept.delete(name)
     },
+    /** Gives the memory of all pictures back; none may be asked for after. */
+    end() {
+      for (const canvas of kept.values()) free(canvas)
+      kept.clear()
+    },
+    /** Composes the next picture after `frame` that is not ready yet; false when all are. */
     prepareAfter(frame: number): boolean {
       if (kept.size >= most) return false
       const from = runs.findLastIndex((run) => run.frame <= frame)

@@ -1,5 +1,6 @@
 import { followedBy, inverted, movedBy, panAt, PASSES, scaledAbout, through, type InkPiece, type Level, type Matrix, type Pass, type Point, type Reference, type Scene } from '@unhurried/core'
 import type { Bitmaps } from './bitmaps'
+import { free } from './free'
 import type { UnderLight } from './lamp'
 import { compositeOf, paintGround, paintInk, paintQuick, paintSilhouette, passesShown, type Box, type InkOf, type PictureOf, type Style } from './paint'
 import { layTexture } from './textures'
@@ -224,6 +225,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
   const readied = new Map<string, HTMLCanvasElement>()
   const nameOf = ({ slid, ...rest }: OnTable) => (slid.size > 0 ? undefined : JSON.stringify(rest))
   function unready() {
+    for (const canvas of readied.values()) free(canvas)
     readied.clear()
   }
 
@@ -477,7 +479,11 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       below = screen
       onTable = now
       readied.set(name, canvas)
-      if (readied.size > READIED) readied.delete(readied.keys().next().value!)
+      const [oldest] = readied
+      if (readied.size > READIED && oldest) {
+        free(oldest[1])
+        readied.delete(oldest[0])
+      }
     },
     /** What was made ready is no longer true. */
     unready,
@@ -523,6 +529,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       cancelAnimationFrame(soon)
       cancelAnimationFrame(sharpening)
       document.removeEventListener('visibilitychange', onHidden)
+      unready()
       still.remove()
       top.remove()
     },

@@ -96,6 +96,8 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
   function stop() {
     if (!playing.value) return
     stopPlaying?.()
+    // With it go the pictures composed for it.
+    stopPlaying = undefined
     playing.value = false
     view.table.value?.stop()
   }
@@ -109,7 +111,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     const scale = scene.settings.cells ? 1 : Math.min(2, table.scale())
     const composed = composedPictures({ scene, inkOf, scale, take: store.take, silhouettes: view.silhouettes.value, ...(store.solo && { only: store.solo }) })
     playing.value = true
-    stopPlaying = playFrames({
+    const stopFrames = playFrames({
       fps: scene.settings.fps,
       length: scene.settings.length,
       from: store.frame,
@@ -119,6 +121,10 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
         requestIdleCallback(() => playing.value && composed.prepareAfter(frame))
       },
     })
+    stopPlaying = () => {
+      stopFrames()
+      composed.end()
+    }
   }
 
   const releases: (() => void)[] = []
