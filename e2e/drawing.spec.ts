@@ -93,6 +93,7 @@ test('what a lasso takes is moved, turned, scaled, slanted, flipped and nudged; 
   expect([middle(xs(stroke)), middle(ys(stroke))].map(Math.round)).toEqual([260, 200])
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Shift+ArrowDown')
+  await expect(page.getByTestId('figures')).toHaveText('1 px to the right, 10 px down')
   stroke = await now()
   expect([middle(xs(stroke)), middle(ys(stroke))].map(Math.round)).toEqual([261, 210])
 

@@ -116,3 +116,19 @@ test('one finger draws until a pen has been seen', async ({ page, desk }) => {
   await page.keyboard.press('s')
   expect(await desk.pixels([42, 41, 50], 90)).toBe(inked)
 })
+
+test('two fingers move and enlarge the paper, and leave no line behind', async ({ page, desk }) => {
+  await desk.newScene({ name: 'Fingers', size: 'Wide', frames: 4 })
+  await desk.to('Draw')
+  const before = (await desk.paper.boundingBox())!
+  const device = await page.context().newCDPSession(page)
+  const [x, y] = [before.x + before.width / 2, before.y + before.height / 2]
+  const both = (apart: number) => [{ x: x - apart, y, id: 0 }, { x: x + apart, y, id: 1 }]
+  await device.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [both(60)[0]!] })
+  await device.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ ...both(60)[0]!, y: y + 3 }] })
+  await device.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: both(60) })
+  for (let n = 1; n <= 8; n++) await device.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: both(60 + 10 * n) })
+  await device.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  await expect.poll(async () => (await desk.paper.boundingBox())!.width).toBeGreaterThan(before.width * 1.8)
+  expect(await desk.pixels([42, 41, 50], 90)).toBe(0)
+})

@@ -55,7 +55,7 @@ const OUTSIDE_DIM = 0.72
 const SLICE = 9
 /** Pictures made ready for the next flips. */
 const READIED = 6
-const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {} }
+const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {}, cancel: () => {} }
 
 /**
  * The drawing surface: a canvas for what lies still and one on top for the line being drawn, both as
@@ -351,7 +351,11 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     const origin = top.getBoundingClientRect()
     if (event.pointerType === 'touch') {
       fingers.set(event.pointerId, onHost(event, origin))
-      if (fingers.size === 2 && pen) letGo()
+      // A second finger means the paper: the first one's line was not meant.
+      if (fingers.size === 2 && pen) {
+        pen = undefined
+        tool.cancel()
+      }
     }
     if (event.button === 1) {
       dragging = { id: event.pointerId, at: onHost(event, origin) }

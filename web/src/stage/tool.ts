@@ -13,6 +13,8 @@ export interface Tool {
   /** The places since the last call, the newest last, and where the browser expects the pen a moment from now. */
   move: (pens: readonly Pen[], expected?: Pen) => void
   up: () => void
+  /** What was begun is not meant: as if the pen had never come down. */
+  cancel: () => void
   /** The pen over the paper without touching it. */
   hover?: (pen: Pen) => void
 }

@@ -56,6 +56,10 @@ export function brushTool({ bench, hand, onLine, onLive }: { bench: Bench; hand:
       onLine(points)
       bench.clearAbove()
     },
+    cancel() {
+      onLive(undefined)
+      bench.clearAbove()
+    },
   }
 }
 

@@ -28,5 +28,6 @@ export function cellTool({ bench, size, colour, onPath }: { bench: Bench; size: 
       onPath(path)
       bench.clearAbove()
     },
+    cancel: bench.clearAbove,
   }
 }

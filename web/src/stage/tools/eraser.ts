@@ -41,5 +41,6 @@ export function eraserTool({ bench, size, surface, onPath }: { bench: Bench; siz
       rub(from)
     },
     up: () => onPath(path),
+    cancel: () => onPath([]),
   }
 }

@@ -23,5 +23,6 @@ export function figureTool({ bench, hand, figure, onLine }: { bench: Bench; hand
       if (points.length > 3) onLine(points)
       bench.clearAbove()
     },
+    cancel: bench.clearAbove,
   }
 }

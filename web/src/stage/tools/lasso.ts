@@ -35,5 +35,6 @@ export function lassoTool({ bench, form, onRing }: { bench: Bench; form: 'lasso'
       const far = Math.hypot(last.x - from.x, last.y - from.y) * bench.zoom()
       onRing(far < 4 && way.length < 12 ? [from.x, from.y] : [...ring()], last)
     },
+    cancel: bench.clearAbove,
   }
 }

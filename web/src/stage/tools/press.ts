@@ -10,5 +10,6 @@ export function pressTool({ cursor, onPress }: { cursor: string; onPress: (pen: 
     },
     move: () => {},
     up: () => {},
+    cancel: () => {},
   }
 }

@@ -19,5 +19,6 @@ export function pushTool({ bench, radius, onBegin, onPush, onDone }: { bench: Be
       onPush(pushes)
     },
     up: onDone,
+    cancel: onDone,
   }
 }

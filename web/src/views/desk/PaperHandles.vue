@@ -98,8 +98,7 @@ const told = computed(() => {
   const { figures, selected } = props.selection
   if (!selected.value) return ''
   const count = selected.value.pieces.length
-  const pieces = `${count} ${count === 1 ? 'piece' : 'pieces'}`
-  return figures.value ? `along ${figures.value.along.toFixed(2)}, across ${figures.value.across.toFixed(2)}, area ${Math.round(figures.value.area * 100)} %` : pieces
+  return figures.value || `${count} ${count === 1 ? 'piece' : 'pieces'}`
 })
 const grips = computed(() => {
   const { line } = props.tools

@@ -1,5 +1,5 @@
 import {
-  areaScale, boundsOf, changesJoined, keepArea, liesAt, mirroredAbout, movedBy, PASSES, piecesWithin, picked, replaced, scaledAbout, skewedAbout, squashAbout, STAY, through as throughMatrix, transformed, turnedAbout,
+  areaScale, boundsOf, changesJoined, liesAt, mirroredAbout, movedBy, PASSES, piecesWithin, picked, replaced, scaledAbout, skewedAbout, squashAbout, STAY, through as throughMatrix, transformed, turnedAbout,
   type Ink, type InkPiece, type Matrix, type Pass, type Point,
 } from '@unhurried/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
@@ -33,7 +33,12 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   const pivot = shallowRef<Point>({ x: 0, y: 0 })
   /** Direction of squash and of the mirror line, in radians; 0 lies across the paper. */
   const axis = ref(Math.PI / 2)
-  const figures = ref<{ along: number; across: number; area: number }>()
+  /** What is being done, in figures. */
+  const figures = ref('')
+  const scaled = (along: number, across: number) => `along ${along.toFixed(2)}, across ${across.toFixed(2)}, area ${Math.round(along * across * 100)} %`
+  const movedIn = (x: number, y: number) => [x !== 0 && `${told(Math.abs(x))} px to the ${x > 0 ? 'right' : 'left'}`, y !== 0 && `${told(Math.abs(y))} px ${y > 0 ? 'down' : 'up'}`].filter(Boolean).join(', ')
+  /** How far it was nudged since it was taken. */
+  let nudged = { x: 0, y: 0 }
   const box = computed(() => selected.value && boundsOf(selected.value.pieces))
   const cells = computed(() => Boolean(store.scene?.settings.cells))
 
@@ -48,7 +53,7 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   function drop() {
     selected.value = undefined
     matrix.value = STAY
-    figures.value = undefined
+    figures.value = ''
     table.value?.lift(undefined)
   }
   watch(() => [store.drawing, pencil.value.pass, pencil.value.tool, pencil.value.everyPass], () => selected.value && drop(), { flush: 'sync' })
@@ -63,7 +68,8 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
 
   function choose(pieces: readonly InkPiece[], ring: readonly number[], passes: readonly Pass[]) {
     if (pieces.length === 0 || store.drawing === undefined) return drop()
-    figures.value = undefined
+    figures.value = ''
+    nudged = { x: 0, y: 0 }
     selected.value = { drawing: store.drawing, passes, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
     const { left, top, right, bottom } = boundsOf(pieces)!
     pivot.value = cells.value ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) } : { x: (left + right) / 2, y: (top + bottom) / 2 }
@@ -167,30 +173,44 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     /** Turns the direction of squash and of the mirror line. */
     face: (angle: number) => (axis.value = angle),
     cut: () => copy() && remove('lines cut out'),
-    move: (x: number, y: number) => show(cells.value ? movedBy(Math.round(x), Math.round(y)) : movedBy(x, y)),
-    turn: (angle: number) => show(turnedAbout(pivot.value, cells.value ? Math.round(angle / (Math.PI / 2)) * (Math.PI / 2) : angle)),
+    move(x: number, y: number) {
+      const [dx, dy] = cells.value ? [Math.round(x), Math.round(y)] : [x, y]
+      figures.value = movedIn(dx, dy)
+      show(movedBy(dx, dy))
+    },
+    turn(angle: number) {
+      const by = cells.value ? Math.round(angle / (Math.PI / 2)) * (Math.PI / 2) : angle
+      figures.value = `turned ${Math.round((Math.atan2(Math.sin(by), Math.cos(by)) * 180) / Math.PI)}°`
+      show(turnedAbout(pivot.value, by))
+    },
     scale(along: number, across: number, about: Point) {
       show(scaledAbout(about, { along, across, axis: 0 }))
-      figures.value = { along, across, area: along * across }
+      figures.value = scaled(along, across)
     },
-    skew: (by: number, along: number) => show(skewedAbout(pivot.value, { by, axis: along })),
+    skew(by: number, along: number) {
+      figures.value = `slanted ${Math.round((Math.atan(by) * 180) / Math.PI)}°`
+      show(skewedAbout(pivot.value, { by, axis: along }))
+    },
     /** Along the axis, keeping the area; tells the figures. */
     squash(along: number) {
       const safe = Math.min(6, Math.max(0.15, along))
       const change = squashAbout({ pivot: pivot.value, axis: axis.value, along: safe })
-      figures.value = { along: safe, across: keepArea(safe), area: Math.abs(areaScale(change)) }
+      figures.value = scaled(safe, Math.abs(areaScale(change)) / safe)
       show(change)
     },
     flip: (which: 'across' | 'down') => at(mirroredAbout(pivot.value, which === 'across' ? Math.PI / 2 : 0), 'lines flipped'),
     nudge(x: number, y: number) {
       if (!selected.value) return false
       at(movedBy(x, y), 'lines nudged')
+      nudged = { x: nudged.x + x, y: nudged.y + y }
+      figures.value = movedIn(nudged.x, nudged.y) || 'back where it was'
       return true
     },
   }
 }
 export type Selection = ReturnType<typeof useSelection>
 
+const told = (px: number) => (px < 10 ? Number(px.toFixed(1)) : Math.round(px))
 const around = ({ width, height }: { width: number; height: number }) => [-width, -height, 2 * width, -height, 2 * width, 2 * height, -width, 2 * height]
 function moved(ring: readonly number[], matrix: Matrix): number[] {
   const result: number[] = []

@@ -120,7 +120,7 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const { whole, eraserSize, cellSize } = pencil.value
     const on = pass.value
     bitmaps()!.forget(drawing, on)
-    through.commit(on, (count) => `lines rubbed out of ${count} drawings`, (_, ink) => {
+    if (path.length > 0) through.commit(on, (count) => `lines rubbed out of ${count} drawings`, (_, ink) => {
       if (cells.value) return cellsOff({ ink, cells: penCells(path, cellSize), freshId })
       return whole ? eraseWhole({ ink, path, radius: eraserSize / 2 }) : eraseAlong({ ink, path, radius: eraserSize / 2, freshId })
     })
