@@ -47,7 +47,6 @@ export interface TableEvents {
 }
 
 const TABLE = '#eadfcc'
-const EDGE = '#d8cbb4'
 /** How pale a dimmed pass is, and what lies beyond the paper. */
 const DIM = 0.3
 const OUTSIDE_DIM = 0.72
@@ -241,13 +240,10 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     }
     below.fillStyle = TABLE
     below.fillRect(0, 0, still.width, still.height)
-    const paper = paperPath()
-    below.fillStyle = EDGE
-    below.translate(0, density)
-    below.fill(paper)
-    below.translate(0, -density)
+    const upright = view.turn === 0 ? boxThrough(pixels, { left: 0, top: 0, right: scene().settings.width, bottom: scene().settings.height }) : undefined
     below.fillStyle = scene().settings.paper
-    below.fill(paper)
+    if (upright) below.fillRect(upright.left, upright.top, upright.right - upright.left, upright.bottom - upright.top)
+    else below.fill(paperPath())
     layReferences()
     const { shown, under, level, drawing, only } = onTable
     const drawings = new Map(shown.map((entry) => [entry.level, entry.drawing]))
@@ -264,14 +260,25 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     }
     if ((drawing === undefined || !lit) && !onTable.silhouettes) under.forEach(layUnder)
     if (onTable.outside !== 'shown') {
-      const around = new Path2D()
-      around.rect(0, 0, still.width, still.height)
-      around.addPath(paper)
       below.globalAlpha = onTable.outside === 'dim' ? OUTSIDE_DIM : 1
       below.fillStyle = TABLE
-      below.fill(around, 'evenodd')
+      if (upright) layAround(upright)
+      else {
+        const around = paperPath()
+        around.rect(0, 0, still.width, still.height)
+        below.fill(around, 'evenodd')
+      }
     }
     below.restore()
+  }
+
+  /** Fills what lies around an upright box. */
+  function layAround({ left, top: high, right, bottom }: Box) {
+    const [w, h] = [still.width, still.height]
+    below.fillRect(0, 0, w, Math.max(0, high))
+    below.fillRect(0, bottom, w, Math.max(0, h - bottom))
+    below.fillRect(0, high, Math.max(0, left), bottom - high)
+    below.fillRect(right, high, Math.max(0, w - right), bottom - high)
   }
 
   function layReferences() {

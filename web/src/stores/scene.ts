@@ -180,23 +180,26 @@ export const useScene = defineStore('scene', () => {
     if (scene.value) frame.value = Math.min(scene.value.settings.length, Math.max(1, Math.round(target)))
   }
 
-  /** To the drawing before or after this one on the level; on a loop round its seam. */
-  function flip(direction: 1 | -1) {
+  /** The frame of the drawing before or after this one on the level; on a loop round its seam. */
+  function besideOf(direction: 1 | -1): number | undefined {
     const shown = drawingsShown(exposures.value)
-    if (shown.length === 0) return
+    if (shown.length === 0) return undefined
     const current = shown.findLastIndex((entry) => entry.frame <= frame.value)
     const exact = current >= 0 && shown[current]!.drawing === drawing.value
     const next = direction === 1 ? current + 1 : exact ? current - 1 : current
     const around = scene.value!.levels[level.value]!.loop ? (next + shown.length) % shown.length : next
-    const target = shown[around]
-    if (target) frame.value = target.frame
+    return shown[around]?.frame
+  }
+  function flip(direction: 1 | -1) {
+    const target = besideOf(direction)
+    if (target !== undefined) frame.value = target
   }
 
   return {
     id, scene, settled, take, chosen, solo, ink, keeping, asides, trouble, frame, level, exposures, here, drawing,
     canUndo: computed(() => done.value.length > 0),
     canRedo: computed(() => undone.value.length > 0),
-    open, close, change, attempt, flip, goTo, showDrawing, loadInk,
+    open, close, change, attempt, flip, besideOf, goTo, showDrawing, loadInk,
     undo: () => step(done, undone),
     redo: () => step(undone, done),
     settleAside: (asideId: string) => void keeper?.settle(asideId),

@@ -93,6 +93,7 @@ function toggleLight() {
 }
 function goTo(frame: number, to = store.level) {
   store.chosen = undefined
+  if (to === store.level) return stage.goAhead(frame)
   store.level = to
   store.goTo(frame)
 }
@@ -158,7 +159,7 @@ function escape() {
   store.attempt()
 }
 const acts: Record<CommandId, () => unknown> = {
-  earlier: () => store.flip(-1), later: () => store.flip(1), parents: flips.parents, play, light: toggleLight,
+  earlier: () => stage.flip(-1), later: () => stage.flip(1), parents: flips.parents, play, light: toggleLight,
   riffle: () => {}, beat: () => flips.beat('parents'), 'beat-last': () => flips.beat('last'), 'live-loop': () => (looping.value = !looping.value),
   fit: view.fit, 'zoom-in': view.nearer, 'zoom-out': view.farther, 'turn-left': () => view.turnBy(-1), 'turn-right': () => view.turnBy(1), mirror: view.mirror, silhouettes: () => (view.silhouettes.value = !view.silhouettes.value),
   pencil: () => take('pencil'), pen: () => take('pen'), wash: () => take('wash'), flat: () => take('flat'), line: () => take('line'), circle: () => take('circle'), box: () => take('box'),
@@ -262,9 +263,9 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       </div>
       <div class="strip">
         <div class="line">
-          <button class="word" :title="`Key ${keyOf('earlier')}`" @click="store.flip(-1)">Flip back</button>
+          <button class="word" :title="`Key ${keyOf('earlier')}`" @click="stage.flip(-1)">Flip back</button>
           <button class="word main play" :title="`Key ${keyOf('play')}`" :aria-pressed="playing" @click="play">{{ playing ? 'Stop' : 'Play' }}</button>
-          <button class="word" :title="`Key ${keyOf('later')}`" @click="store.flip(1)">Flip on</button>
+          <button class="word" :title="`Key ${keyOf('later')}`" @click="stage.flip(1)">Flip on</button>
           <button class="word" :aria-pressed="flips.beating.value !== undefined" :title="`Key ${keyOf('beat')}`" @click="flips.beat('parents')">Beat</button>
           <button class="word" :aria-pressed="looping" :title="`Key ${keyOf('live-loop')}`" @click="looping = !looping">Loop</button>
           <span v-if="playing" class="note" data-test="play-frame">frame {{ playFrame }} of {{ scene.settings.length }}</span>

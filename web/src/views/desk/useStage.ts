@@ -1,4 +1,5 @@
-import { drawingsShown, hasPan, shownAt, type Pass, type Scene } from '@unhurried/core'
+import { drawingsShown, exposureAt, hasPan, shownAt, type Pass, type Scene } from '@unhurried/core'
+import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
 import { pictures } from '../../ink/pictures'
 import { createBitmaps, type Bitmaps } from '../../stage/bitmaps'
@@ -70,6 +71,39 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     const { scene } = store
     return [store.frame, store.level, store.drawing, scene?.levels, scene?.levelOrder, scene?.sheets, scene?.settings, scene?.references, store.take, store.solo, flipped.value, JSON.stringify(under.value), slid.value, view.silhouettes.value, view.outside.value]
   }
+
+  // ---- the paper first ----------------------------------------------------------------------------
+  /** What is to be done once the paper is seen, and what was put on it. */
+  let pending: (() => void) | undefined
+  let handle = 0
+  let ahead: string | undefined
+  function catchUp() {
+    cancelAnimationFrame(handle)
+    const go = pending
+    pending = undefined
+    go?.()
+  }
+  /** Goes to a frame of the level: the paper at once, what is written around it a frame of the screen later. */
+  function goAhead(frame: number) {
+    catchUp()
+    const { scene } = store
+    const table = view.table.value
+    if (!scene || !table || playing.value || table.drawing() || flipped.value !== undefined || slid.value.size > 0 || selection.selected.value || frame === store.frame) return store.goTo(frame)
+    const drawing = exposureAt(store.exposures, frame)?.drawing ?? undefined
+    const next = onTableAt(scene, frame, drawing, underLight(scene, { level: store.level, drawing, take: store.take, parentsOnly: drawing !== undefined && walked.value === drawing }))
+    table.show(next)
+    ahead = JSON.stringify(next)
+    pending = () => store.goTo(frame)
+    handle = requestAnimationFrame(() => (handle = requestAnimationFrame(catchUp)))
+  }
+  /** Whether what should lie on the table was put there already. */
+  function isAhead(): boolean {
+    const was = ahead
+    ahead = undefined
+    return was !== undefined && slid.value.size === 0 && store.scene !== undefined && was === JSON.stringify(onTableAt(store.scene, store.frame, store.drawing, under.value, flipped.value))
+  }
+  // Whatever is done next is done where the paper is.
+  for (const type of ['keydown', 'pointerdown'] as const) useEventListener(window, type, catchUp, { capture: true })
 
   let stopWarming = () => {}
   function warm() {
@@ -157,7 +191,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     watch(laidBy, (now, before) => {
       if (before && now.every((value, i) => value === before[i])) return
       stop()
-      lay()
+      if (!isAhead()) lay()
       warm()
     }, { immediate: true, flush: 'post' })
     // After a stroke, once the hand has paused, what lies beside is made ready again.
@@ -172,12 +206,18 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     }, { immediate: true, deep: true })
   })
   onUnmounted(() => {
+    cancelAnimationFrame(handle)
     stop()
     stopWarming()
     for (const release of releases) release()
     view.table.value?.destroy()
     view.table.value = undefined
   })
-  return { play, stop, playing, playFrame, under, view, through, selection, paint, tools, moves: computed(() => Boolean(store.scene && hasPan(store.scene))) }
+  function flip(direction: 1 | -1) {
+    catchUp()
+    const target = store.besideOf(direction)
+    if (target !== undefined) goAhead(target)
+  }
+  return { flip, goAhead, play, stop, playing, playFrame, under, view, through, selection, paint, tools, moves: computed(() => Boolean(store.scene && hasPan(store.scene))) }
 }
 export type Stage = ReturnType<typeof useStage>
