@@ -37,6 +37,10 @@ defineProps<{ paint: Paint; cells: boolean }>()
   width: 44px;
 }
 
+.field :deep(.el-input__wrapper) {
+  padding: 0 4px;
+}
+
 .bar {
   width: 150px;
 }

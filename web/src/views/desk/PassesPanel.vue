@@ -38,7 +38,7 @@ function beginFrom(pass: Pass, withLines: boolean) {
       <button class="word" :aria-pressed="Boolean(state.dim)" title="Pale on the desk only" @click="set(pass, { dim: !state.dim })">dim</button>
       <button class="word" :aria-pressed="Boolean(state.locked)" @click="set(pass, { locked: !state.locked })">lock</button>
       <ElSlider :model-value="percent(state.strength)" size="small" :min="5" :show-tooltip="false" :aria-label="`Strength of the ${pass} pass`" @change="(value: number | number[]) => set(pass, { strength: Number(value) / 100 })" />
-      <span class="note">{{ percent(state.strength) }} %</span>
+      <span class="note share">{{ percent(state.strength) }} %</span>
       <ElSelect :model-value="state.blend ?? 'normal'" size="small" :aria-label="`How the ${pass} pass blends`" @change="(blend: Blend) => set(pass, { blend })"><ElOption v-for="blend in BLENDS" :key="blend" :value="blend" :label="blend" /></ElSelect>
     </div>
     <div class="line">
@@ -64,13 +64,17 @@ function beginFrom(pass: Pass, withLines: boolean) {
 
 .row {
   display: grid;
-  grid-template-columns: 84px 26px auto auto auto 1fr 42px 92px;
-  gap: 6px;
+  grid-template-columns: 84px 26px auto auto auto 1fr 46px 92px;
+  gap: 6px 9px;
   align-items: center;
 }
 
 .name {
   text-align: left;
+}
+
+.share {
+  padding-left: 5px;
 }
 
 .count {

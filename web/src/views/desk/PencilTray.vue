@@ -145,6 +145,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 
 /* As high for one tool as for another, so that the paper stays where it is. */
 .options {
+  gap: 6px;
   height: 40px;
   overflow: auto hidden;
   scrollbar-width: thin;
@@ -212,7 +213,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 }
 
 .through .el-select {
-  width: 112px;
+  width: 106px;
 }
 
 .pots {

@@ -60,6 +60,14 @@ function squashTo(value: number | undefined) {
 }
 
 .field .el-input-number {
-  width: 46px;
+  width: 44px;
+}
+
+.field :deep(.el-input__wrapper) {
+  padding: 0 4px;
+}
+
+.word {
+  padding: 2px 6px;
 }
 </style>

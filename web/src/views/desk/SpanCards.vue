@@ -98,7 +98,10 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
   border-radius: 5px;
 }
 
+/* In sight however far the cards are scrolled. */
 .levels {
+  position: sticky;
+  right: 0;
   flex: none;
 }
 </style>
