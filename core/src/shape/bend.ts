@@ -1,5 +1,6 @@
 import { settled, type InkPiece, type Stroke } from './ink'
 import { courseLengths } from './outline'
+import { cornersBetween } from './simplify'
 
 /** Falls softly from 1 at the middle to 0 at the edge. */
 const soft = (share: number) => (share >= 1 ? 0 : (1 + Math.cos(Math.PI * share)) / 2)
@@ -34,30 +35,13 @@ export function pushed<T extends InkPiece>(piece: T, push: Push): T {
 
 /**
  * The points of a stroke worth taking hold of, by number: both ends and those a simpler line would
- * miss by more than `tolerance` pixels (Ramer–Douglas–Peucker).
+ * miss by more than `tolerance` pixels.
  */
 export function gripsOf({ points }: Pick<Stroke, 'points'>, tolerance: number): number[] {
   const last = points.length / 3 - 1
   if (last < 1) return [0]
-  const kept = new Set([0, last])
-  const spans: [number, number][] = [[0, last]]
-  while (spans.length > 0) {
-    const [from, to] = spans.pop()!
-    const [ax, ay] = [points[from * 3]!, points[from * 3 + 1]!]
-    const [dx, dy] = [points[to * 3]! - ax, points[to * 3 + 1]! - ay]
-    const long = Math.hypot(dx, dy)
-    let [worst, far] = [-1, tolerance]
-    for (let i = from + 1; i < to; i++) {
-      const [px, py] = [points[i * 3]! - ax, points[i * 3 + 1]! - ay]
-      const off = long < 1e-9 ? Math.hypot(px, py) : Math.abs(px * dy - py * dx) / long
-      if (off > far) [worst, far] = [i, off]
-    }
-    if (worst > 0) {
-      kept.add(worst)
-      spans.push([from, worst], [worst, to])
-    }
-  }
-  return [...kept].sort((a, b) => a - b)
+  const between = cornersBetween(0, last, tolerance, (i) => points[3 * i]!, (i) => points[3 * i + 1]!)
+  return [0, ...between.sort((a, b) => a - b), last]
 }
 
 /**

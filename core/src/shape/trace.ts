@@ -1,7 +1,9 @@
+import { cornersBetween } from './simplify'
+
 /** Corners nearer than this to a straight run are left out, in pixels. */
 const TOLERANCE = 0.2
 
-/** Twice the signed area of a flat ring. */
+/** The area of a flat ring in square pixels, negative when it runs the other way. */
 export function ringArea(ring: readonly number[]): number {
   let sum = 0
   for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += ring[j]! * ring[i + 1]! - ring[i]! * ring[j + 1]!
@@ -53,31 +55,15 @@ function smoothed(ring: number[]): number[] {
   return ring.map((value, i) => (ring.at(i - 2)! + 2 * value + ring[(i + 2) % ring.length]!) / 4)
 }
 
-/** Ramer–Douglas–Peucker on a closed ring, halved at its two farthest corners. */
+/** A closed ring simplified, halved at its two farthest corners. */
 function simplified(ring: number[]): number[] {
   const count = ring.length / 2
   if (count < 5) return ring
   let far = 0
   for (let i = 1; i < count; i++) if (Math.hypot(ring[2 * i]! - ring[0]!, ring[2 * i + 1]! - ring[1]!) > Math.hypot(ring[2 * far]! - ring[0]!, ring[2 * far + 1]! - ring[1]!)) far = i
+  const [x, y] = [(i: number) => ring[2 * (i % count)]!, (i: number) => ring[2 * (i % count) + 1]!]
   const keep = new Uint8Array(count)
-  keep[0] = keep[far] = 1
-  const spans: [number, number][] = [[0, far], [far, count]]
-  while (spans.length > 0) {
-    const [from, to] = spans.pop()!
-    const [ax, ay] = [ring[2 * from]!, ring[2 * from + 1]!]
-    const [dx, dy] = [ring[2 * (to % count)]! - ax, ring[2 * (to % count) + 1]! - ay]
-    const long = Math.hypot(dx, dy)
-    let [worst, off] = [-1, TOLERANCE]
-    for (let i = from + 1; i < to; i++) {
-      const [px, py] = [ring[2 * i]! - ax, ring[2 * i + 1]! - ay]
-      const away = long < 1e-9 ? Math.hypot(px, py) : Math.abs(px * dy - py * dx) / long
-      if (away > off) [worst, off] = [i, away]
-    }
-    if (worst > 0) {
-      keep[worst] = 1
-      spans.push([from, worst], [worst, to])
-    }
-  }
+  for (const i of [0, far, ...cornersBetween(0, far, TOLERANCE, x, y), ...cornersBetween(far, count, TOLERANCE, x, y)]) keep[i] = 1
   const result: number[] = []
   for (let i = 0; i < count; i++) if (keep[i]) result.push(ring[2 * i]!, ring[2 * i + 1]!)
   return result

@@ -7,8 +7,8 @@ defineProps<{ paint: Paint; cells: boolean }>()
 </script>
 
 <template>
-  <div v-if="!cells" class="line" role="group" aria-label="Painting">
-    <label class="field" :title="`Paint goes on the ${paint.pass.value} pass`">Gaps to <ElInputNumber size="small" :controls="false" :model-value="pencil.gap" :min="0" :max="60" aria-label="Gaps closed, in pixels" @change="(value?: number) => (pencil = { ...pencil, gap: value ?? 8 })" /> px</label>
+  <div v-if="!cells" class="in-tray" role="group" aria-label="Painting">
+    <label class="tray-field" :title="`Paint goes on the ${paint.pass.value} pass`">Gaps to <ElInputNumber size="small" :controls="false" :model-value="pencil.gap" :min="0" :max="60" aria-label="Gaps closed, in pixels" @change="(value?: number) => (pencil = { ...pencil, gap: value ?? 8 })" /> px</label>
     <button class="word" :disabled="!paint.last.value || paint.progress.value !== undefined" title="Lays the paint you put down last in every drawing of this level" @click="paint.paintThrough()">Paint through</button>
     <template v-if="paint.progress.value">
       <ElProgress :percentage="Math.round((100 * paint.progress.value.done) / Math.max(1, paint.progress.value.of))" :stroke-width="6" class="bar" aria-label="Painting through" />
@@ -19,28 +19,6 @@ defineProps<{ paint: Paint; cells: boolean }>()
 </template>
 
 <style scoped>
-.line {
-  display: flex;
-  flex: none;
-  gap: 8px;
-  align-items: center;
-}
-
-.field {
-  display: inline-flex;
-  gap: 5px;
-  align-items: center;
-  font-size: 13.5px;
-}
-
-.field .el-input-number {
-  width: 44px;
-}
-
-.field :deep(.el-input__wrapper) {
-  padding: 0 4px;
-}
-
 .bar {
   width: 150px;
 }

@@ -17,7 +17,7 @@ function squashTo(value: number | undefined) {
 </script>
 
 <template>
-  <div class="line" role="group" aria-label="Selecting">
+  <div class="in-tray" role="group" aria-label="Selecting">
     <button class="word" :aria-pressed="pencil.form === 'lasso'" @click="set({ form: 'lasso' })">Lasso</button>
     <button class="word" :aria-pressed="pencil.form === 'box'" @click="set({ form: 'box' })">Box</button>
     <button v-if="!cells" class="word" :aria-pressed="pencil.cut" title="Lines are cut where the lasso crosses them; else taken whole by their greater part" @click="set({ cut: !pencil.cut })">Cut lines</button>
@@ -25,8 +25,8 @@ function squashTo(value: number | undefined) {
     <button class="word" :disabled="!any" @click="selection.flip('across')" aria-label="Flip across">Flip ↔</button>
     <button class="word" :disabled="!any" @click="selection.flip('down')" aria-label="Flip down">Flip ↕</button>
     <template v-if="!cells">
-      <label class="field">Stretch <ElInputNumber size="small" :controls="false" :model-value="100" :min="20" :max="500" :step="5" :disabled="!any" aria-label="Stretch along the axis in per cent, keeping the area" @change="squashTo" /> %</label>
-      <label class="field">along <ElInputNumber size="small" :controls="false" :model-value="degrees" :min="0" :max="179" :step="15" aria-label="Direction of the stretch and of the mirror line in degrees" @change="(value?: number) => selection.face(((value ?? 90) * Math.PI) / 180)" />°</label>
+      <label class="tray-field">Stretch <ElInputNumber size="small" :controls="false" :model-value="100" :min="20" :max="500" :step="5" :disabled="!any" aria-label="Stretch along the axis in per cent, keeping the area" @change="squashTo" /> %</label>
+      <label class="tray-field">along <ElInputNumber size="small" :controls="false" :model-value="degrees" :min="0" :max="179" :step="15" aria-label="Direction of the stretch and of the mirror line in degrees" @change="(value?: number) => selection.face(((value ?? 90) * Math.PI) / 180)" />°</label>
     </template>
     <ElDropdown trigger="click" @command="(act: keyof typeof acts) => acts[act]()">
       <button class="word" title="Copy, cut out, paste, take out">Copy …</button>
@@ -45,28 +45,6 @@ function squashTo(value: number | undefined) {
 </template>
 
 <style scoped>
-.line {
-  display: flex;
-  flex: none;
-  gap: 4px;
-  align-items: center;
-}
-
-.field {
-  display: inline-flex;
-  gap: 4px;
-  align-items: center;
-  font-size: 13px;
-}
-
-.field .el-input-number {
-  width: 44px;
-}
-
-.field :deep(.el-input__wrapper) {
-  padding: 0 4px;
-}
-
 .word {
   padding: 2px 6px;
 }

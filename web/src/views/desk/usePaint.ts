@@ -1,4 +1,4 @@
-import { cellFill, liesAt, LINE_PASSES, runsOf, settled, type Closing, type Fill, type Ink, type InkPiece, type Leak, type Pass, type SimpleEdit } from '@unhurried/core'
+import { cellFill, liesAt, LINE_PASSES, ringArea, runsOf, settled, type Closing, type Fill, type Ink, type InkPiece, type Leak, type Pass, type SimpleEdit } from '@unhurried/core'
 import { computed, onUnmounted, ref, shallowRef, watch, type Ref } from 'vue'
 import { freshId } from '../../ids'
 import { sayWhy, useScene } from '../../stores/scene'
@@ -133,11 +133,5 @@ function middleOf(outline: readonly number[]): { x: number; y: number } {
   }
   return { x: (x * 2) / outline.length, y: (y * 2) / outline.length }
 }
-function areaOf(fill: Fill): number {
-  const { outline } = fill
-  let sum = 0
-  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) sum += outline[j]! * outline[i + 1]! - outline[i]! * outline[j + 1]!
-  return Math.abs(sum / 2)
-}
 /** Paint over the same part: about as large as what lies there. */
-const alike = (a: Fill, b: Fill) => Math.abs(areaOf(a) / areaOf(b) - 1) < 0.25
+const alike = (a: Fill, b: Fill) => Math.abs(Math.abs(ringArea(a.outline) / ringArea(b.outline)) - 1) < 0.25
