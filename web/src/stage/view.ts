@@ -25,7 +25,7 @@ export function fitted(view: View, table: Size, paper: Size & { cells?: boolean 
   const across = paper.width * cos + paper.height * sin
   const down = paper.width * sin + paper.height * cos
   const fit = Math.min(Math.max(40, table.width - 2 * MARGIN) / across, Math.max(40, table.height - 2 * MARGIN) / down)
-  const zoom = paper.cells && fit >= 1 ? Math.floor(fit) : Math.round(paper.width * fit) / paper.width
+  const zoom = paper.cells && fit >= 1 ? Math.floor(fit) : paper.width * fit >= 64 ? Math.floor(paper.width * fit) / paper.width : fit
   return { ...view, zoom, x: paper.width / 2, y: paper.height / 2 }
 }
 

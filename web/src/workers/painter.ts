@@ -1,4 +1,4 @@
-import { reportSchema, type PaintOrder, type PaintReport } from './paint'
+import { reportSchema, type PaintOrder, type PaintReport } from './paint-messages'
 
 type Wish = PaintOrder extends infer O ? (O extends PaintOrder ? Omit<O, 'id'> : never) : never
 type Answer<K extends PaintReport['kind']> = Extract<PaintReport, { kind: K }>
@@ -7,7 +7,7 @@ interface Waiting { resolve: (report: PaintReport) => void; reject: (error: Erro
 const DIED = 'The work of painting stopped unexpectedly. Nothing was changed; do it again.'
 
 /** The page's side of the paint worker: started when first needed, and again after it died. */
-export function createPainter(start = () => new Worker(new URL('./paint.ts', import.meta.url), { type: 'module' })) {
+export function createPainter(start: () => Worker) {
   let worker: Worker | undefined
   let last = 0
   const waiting = new Map<number, Waiting>()

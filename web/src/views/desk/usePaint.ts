@@ -11,7 +11,7 @@ export interface Unsure { readonly drawing: string; readonly why: string; readon
 /** Filling, and carrying one part's paint through every drawing of the level. */
 export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through: Through }) {
   const store = useScene()
-  const painter = createPainter()
+  const painter = createPainter(() => new Worker(new URL('../../workers/paint.ts', import.meta.url), { type: 'module' }))
   /** Where paint would run out, and what to do once that is decided. */
   const leak = shallowRef<Leak & { again: (more: { closings?: Closing[]; anyway?: boolean }) => void; drawing: string }>()
   /** The paint laid down last: what goes through. */
