@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { distanceToPath, fillAt, settled, type Stroke } from '../index'
+import { distanceToPath, fillAt, readyLines, settled, type Stroke } from '../index'
 import { ringArea, tracedRings } from './trace'
 
 const SIDE = 240
@@ -19,7 +19,7 @@ function figure({ waves, swing, size, radius = 84, open = 0, at = 0 }: { waves: 
   return { stroke: lineThrough(places, size), places, gap: [0, 1].map((axis) => (places[0]![axis]! + places[180]![axis]!) / 2) as [number, number], chord: Math.hypot(places[0]![0] - places[180]![0], places[0]![1] - places[180]![1]) }
 }
 const shape = { waves: fc.integer({ min: 2, max: 5 }), swing: fc.double({ min: 0, max: 0.16, noNaN: true }), size: fc.integer({ min: 3, max: 9 }) }
-const fill = (ink: readonly Stroke[], more: Partial<Parameters<typeof fillAt>[0]> = {}) => fillAt({ ink, width: SIDE, height: SIDE, x: SIDE / 2, y: SIDE / 2, gap: 8, ...more })
+const fill = (ink: readonly Stroke[], { gap = 8, ...more }: Partial<Parameters<typeof fillAt>[0]> & { gap?: number } = {}) => fillAt({ lines: readyLines({ ink, width: SIDE, height: SIDE, gap }), x: SIDE / 2, y: SIDE / 2, ...more })
 
 describe('paint', () => {
   test('fills random closed figures to a hair beneath their line, as counted pixel by pixel', () => {
@@ -100,7 +100,7 @@ describe('paint', () => {
 
   test('rings around cells: a square with a hole, cells that touch at a corner apart', () => {
     const rows = ['####.', '#..#.', '####.', '....#']
-    const rings = tracedRings((x, y) => rows[y]![x] === '#', 5, 4)
+    const rings = tracedRings(Uint8Array.from(rows.join(''), (cell) => Number(cell === '#')), 5, 4)
     expect(rings.map((ring) => Math.sign(ringArea(ring)))).toEqual([1, -1, 1])
   })
 })

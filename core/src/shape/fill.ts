@@ -1,14 +1,11 @@
-import { boundsOf } from './select'
 import { onGrid, INK_GRID, type Ink } from './ink'
-import { distances, PER_PIXEL, rasterised, type Grid } from './raster'
+import { close, distances, PER_PIXEL, rasterised, type Grid } from './raster'
 import { divided, type Closing, type Regions } from './regions'
 import { ringArea, tracedRings } from './trace'
 
 /** The passes whose lines hold paint. */
 export const LINE_PASSES = ['rough', 'tie-down', 'line'] as const
 
-/** How far around the place touched the lines are looked at, in pixels, before all of them are. */
-const REACHES = [110, 300] as const
 /** How far paint goes beneath a line, in pixels, so that no pale seam shows. */
 const HAIR = 2
 /** How far from a touched line its paper is looked for, in pixels. */
@@ -25,15 +22,25 @@ export type FillOutcome =
   | { readonly outcome: 'on a line' }
   | { readonly outcome: 'too fine' }
 
+/** A drawing's lines made ready once for every fill of it. */
+export interface ReadyLines {
+  readonly mask: Uint8Array
+  /** The paper as the lines divide it, gaps up to `gap` pixels taken as closed. */
+  readonly regions: Regions
+  readonly gap: number
+}
+
+/** The lines that hold paint, all passes of a drawing together, on paper of `width` × `height` pixels. */
+export function readyLines({ ink, width, height, gap }: { readonly ink: Ink; readonly width: number; readonly height: number; readonly gap: number }): ReadyLines {
+  const grid: Grid = { left: 0, top: 0, width, height }
+  const mask = rasterised(ink, grid)
+  return { mask, gap, regions: divided(distances(mask, width, height), grid, gap) }
+}
+
 export interface FillOptions {
-  /** The drawing's lines, all passes that hold paint together. */
-  readonly ink: Ink
-  readonly width: number
-  readonly height: number
+  readonly lines: ReadyLines
   readonly x: number
   readonly y: number
-  /** Gaps up to this many pixels hold paint. */
-  readonly gap: number
   /** Gaps closed by hand for this paint. */
   readonly closings?: readonly Closing[]
   /** Paint although it runs out. */
@@ -42,55 +49,33 @@ export interface FillOptions {
 
 /**
  * Paint put down at a place: the region its lines enclose there, as an outline that reaches a hair
- * beneath them. Where paint would run out to the edge through a gap wider than `gap`, that gap.
+ * beneath them. Where paint would run out to the edge through a gap wider than the lines' `gap`, that gap.
  * Errors: RangeError when the place lies outside the paper.
  */
-export function fillAt(options: FillOptions): FillOutcome {
-  const { ink, width, height, x, y, closings = [] } = options
+export function fillAt({ lines, x, y, closings = [], anyway = false }: FillOptions): FillOutcome {
+  const { grid } = lines.regions
+  const { width, height } = grid
   if (!(x >= 0 && y >= 0 && x < width && y < height)) throw new RangeError(`x and y must lie on the paper, 0 to ${width} and 0 to ${height}.`)
-  const paper: Grid = { left: 0, top: 0, width, height }
-  const box = boundsOf(ink)
-  const close = box && around(box, 24, paper)
-  // What lies outside the figure's box is open: only a fill that gets there needs the whole paper.
-  if (close && x > close.left && y > close.top && x < close.left + close.width - 1 && y < close.top + close.height - 1) {
-    // Most parts are small: what lies near is looked at first.
-    for (const reach of REACHES) {
-      const near = around({ left: x - reach, top: y - reach, right: x + reach, bottom: y + reach }, 0, close)
-      const found = near.width * near.height < 0.6 * close.width * close.height ? fillOn(options, near, paper, false) : undefined
-      if (found) return found
-    }
-    const found = fillOn(options, close, paper, true)
-    if (found) return found
-  }
-  const mask = rasterised(ink, paper, closings)
-  if (mask.every((cell) => cell === 0)) return { outcome: 'filled', outline: [0, 0, width, 0, width, height, 0, height], holes: [], area: width * height }
-  return fillOn(options, paper, paper, true)!
-}
-
-function around(box: { left: number; top: number; right: number; bottom: number }, margin: number, within: Grid): Grid {
-  const [left, top] = [Math.max(within.left, Math.floor(box.left - margin)), Math.max(within.top, Math.floor(box.top - margin))]
-  return { left, top, width: Math.max(1, Math.min(within.left + within.width, Math.ceil(box.right + margin)) - left), height: Math.max(1, Math.min(within.top + within.height, Math.ceil(box.bottom + margin)) - top) }
-}
-
-/** Undefined: the paint reaches beyond `grid` and more of the paper has to be looked at. `whole`: all lines lie in it. */
-function fillOn({ ink, x, y, gap, closings = [], anyway = false }: FillOptions, grid: Grid, paper: Grid, whole: boolean): FillOutcome | undefined {
-  const mask = rasterised(ink, grid, closings)
-  const distance = distances(mask, grid.width, grid.height)
+  if (closings.length === 0 && !lines.mask.includes(1)) return { outcome: 'filled', outline: [0, 0, width, 0, width, height, 0, height], holes: [], area: width * height }
+  const distance = closings.length === 0 ? lines.regions.distance : closed(lines.mask, grid, closings)
   const touched = nearestFree(distance, grid, x, y)
-  if (touched === undefined) return whole ? { outcome: 'on a line' } : undefined
+  if (touched === undefined) return { outcome: 'on a line' }
   const seed = climbed(distance, grid, touched)
   // In a place narrower than the gaps to be closed, only such gaps as are narrower still.
-  const room = (2 * distance[seed]!) / PER_PIXEL - 2
-  const regions = divided(distance, grid, Math.max(0, Math.min(gap, Math.floor(room * 0.6))), seed)
-  const edge = widestAtEdge(regions, 1)
-  if (edge !== undefined && !whole) return undefined
-  if (edge !== undefined && !anyway) {
-    const leak = leakOf(regions, seed, edge)
-    if (leak) return { outcome: 'leak', leak }
-  }
-  if (edge !== undefined && (grid.width < paper.width || grid.height < paper.height)) return undefined
-  const painted = paintedRegion(regions, 1)
+  const room = Math.max(0, Math.floor(((2 * distance[seed]!) / PER_PIXEL - 2) * 0.6))
+  const regions = closings.length === 0 && room >= lines.gap ? lines.regions : divided(distance, grid, Math.min(lines.gap, room), seed)
+  const label = regions.labels[seed]!
+  const edge = anyway ? undefined : widestAtEdge(regions, label)
+  const leak = edge === undefined ? undefined : leakOf(regions, seed, edge)
+  if (leak) return { outcome: 'leak', leak }
+  const painted = paintedRegion(regions, label)
   return painted ? { outcome: 'filled', ...painted } : { outcome: 'too fine' }
+}
+
+function closed(mask: Uint8Array, grid: Grid, closings: readonly Closing[]): Uint16Array {
+  const marked = mask.slice()
+  close(marked, grid, closings)
+  return distances(marked, grid.width, grid.height)
 }
 
 function nearestFree(distance: Uint16Array, { left, top, width, height }: Grid, x: number, y: number): number | undefined {
@@ -147,6 +132,7 @@ function widestAtEdge({ grid: { width, height }, labels, distance }: Regions, la
  */
 function leakOf({ grid, labels, distance }: Regions, seed: number, edge: number): Leak | undefined {
   const { width } = grid
+  const label = labels[seed]!
   const heaps: number[][] = []
   const seen = new Uint8Array(labels.length)
   let top = distance[seed]!
@@ -167,10 +153,10 @@ function leakOf({ grid, labels, distance }: Regions, seed: number, edge: number)
     if (wide <= narrowest) [neck, narrowest, peakBefore] = [at, wide, peak]
     if (at === edge) break
     const x = at % width
-    if (x > 0 && !seen[at - 1] && labels[at - 1] === 1) put(at - 1)
-    if (x < width - 1 && !seen[at + 1] && labels[at + 1] === 1) put(at + 1)
-    if (at >= width && !seen[at - width] && labels[at - width] === 1) put(at - width)
-    if (at < labels.length - width && !seen[at + width] && labels[at + width] === 1) put(at + width)
+    if (x > 0 && !seen[at - 1] && labels[at - 1] === label) put(at - 1)
+    if (x < width - 1 && !seen[at + 1] && labels[at + 1] === label) put(at + 1)
+    if (at >= width && !seen[at - width] && labels[at - width] === label) put(at - width)
+    if (at < labels.length - width && !seen[at + width] && labels[at + width] === label) put(at + width)
   }
   return narrowest < peakBefore * NECK && neck !== edge ? gapAt(grid, distance, neck) : undefined
 }
@@ -218,30 +204,24 @@ function gapAt({ left, top, width, height }: Grid, distance: Uint16Array, neck: 
 export function paintedRegion({ grid, labels, distance }: Regions, label: number): Painted | undefined {
   const { width, height, left, top } = grid
   let [x0, y0, x1, y1] = [width, height, -1, -1]
-  for (let y = 0, at = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, at++) {
-      if (labels[at] !== label) continue
-      if (x < x0) x0 = x
-      if (x > x1) x1 = x
-      if (y < y0) y0 = y
-      y1 = y
-    }
+  const [first, last] = [labels.indexOf(label), labels.lastIndexOf(label)]
+  if (first < 0) return undefined
+  for (let y = Math.floor(first / width); y <= Math.floor(last / width); y++) {
+    const row = labels.subarray(y * width, (y + 1) * width)
+    const from = row.indexOf(label)
+    if (from < 0) continue
+    x0 = Math.min(x0, from)
+    x1 = Math.max(x1, row.lastIndexOf(label))
+    y0 = Math.min(y0, y)
+    y1 = y
   }
-  if (x1 < 0) return undefined
   ;[x0, y0, x1, y1] = [Math.max(0, x0 - HAIR - 1), Math.max(0, y0 - HAIR - 1), Math.min(width - 1, x1 + HAIR + 1), Math.min(height - 1, y1 + HAIR + 1)]
   const [w, h] = [x1 - x0 + 1, y1 - y0 + 1]
   const mask = new Uint8Array(w * h)
-  const free = new Uint8Array(w * h)
-  for (let y = 0; y < h; y++) {
-    for (let x = 0; x < w; x++) {
-      const at = (y + y0) * width + x + x0
-      if (labels[at] === label) mask[y * w + x] = 1
-      if (distance[at]! > 0) free[y * w + x] = 1
-    }
-  }
-  beneathLines(mask, free, w, h)
-  withoutInkHoles(mask, free, w, h)
-  const rings = tracedRings((x, y) => mask[y * w + x] === 1, w, h)
+  for (let y = 0, to = 0; y < h; y++) for (let from = (y + y0) * width + x0, end = from + w; from < end; from++, to++) if (labels[from] === label) mask[to] = 1
+  const inked = (cell: number) => distance[(Math.floor(cell / w) + y0) * width + (cell % w) + x0] === 0
+  beneathLines(mask, inked, w, h)
+  const rings = tracedRings(mask, w, h, (cell) => holdsPaper(mask, inked, w, h, cell))
     .map((ring) => ring.map((value, i) => onGrid(value + (i % 2 === 0 ? x0 + left : y0 + top), INK_GRID.place)))
   const outlines = rings.filter((ring) => ringArea(ring) > 0).sort((a, b) => ringArea(b) - ringArea(a))
   const holes = rings.filter((ring) => ringArea(ring) < -2)
@@ -250,30 +230,41 @@ export function paintedRegion({ grid, labels, distance }: Regions, label: number
   return { outline, holes, area: ringArea(outline) + holes.reduce((sum, ring) => sum + ringArea(ring), 0) }
 }
 
+/** Steps to every cell within a hair by the measure of {@link distances}. */
+const WITHIN_HAIR = [-2, -1, 0, 1, 2].flatMap((dy) => [-2, -1, 0, 1, 2].flatMap((dx) => {
+  const [long, short] = [Math.max(Math.abs(dx), Math.abs(dy)), Math.min(Math.abs(dx), Math.abs(dy))]
+  return long > 0 && long * PER_PIXEL + short <= HAIR * PER_PIXEL ? [[dx, dy] as const] : []
+}))
+
 /** Paint spreads a hair under the ink it meets, and nowhere else. */
-function beneathLines(mask: Uint8Array, free: Uint8Array, w: number, h: number) {
-  const far = distances(mask, w, h)
-  for (let at = 0; at < mask.length; at++) if (free[at] === 0 && far[at]! <= HAIR * PER_PIXEL) mask[at] = 1
+function beneathLines(mask: Uint8Array, inked: (cell: number) => boolean, w: number, h: number) {
+  const spread: number[] = []
+  for (let y = 0, at = 0; y < h; y++) {
+    for (let x = 0; x < w; x++, at++) {
+      if (mask[at] === 0 || (x > 0 && mask[at - 1] !== 0 && x < w - 1 && mask[at + 1] !== 0 && y > 0 && mask[at - w] !== 0 && y < h - 1 && mask[at + w] !== 0)) continue
+      for (const [dx, dy] of WITHIN_HAIR) {
+        if (x + dx < 0 || x + dx >= w || y + dy < 0 || y + dy >= h) continue
+        const there = at + dy * w + dx
+        if (mask[there] === 0 && inked(there)) spread.push(there)
+      }
+    }
+  }
+  for (const at of spread) mask[at] = 1
 }
 
-/** A hole that holds nothing but ink is no hole: the paint goes on beneath the line. */
-function withoutInkHoles(mask: Uint8Array, free: Uint8Array, w: number, h: number) {
-  const seen = new Uint8Array(mask.length)
-  const hole = new Int32Array(mask.length)
-  for (let start = 0; start < mask.length; start++) {
-    if (mask[start] !== 0 || seen[start] !== 0) continue
-    let [looked, count, open] = [0, 1, false]
-    hole[0] = start
-    seen[start] = 1
-    while (looked < count) {
-      const at = hole[looked++]!
-      const x = at % w
-      if (x === 0 || x === w - 1 || at < w || at >= w * (h - 1) || free[at] !== 0) open = true
-      if (x > 0 && mask[at - 1] === 0 && seen[at - 1] === 0) seen[(hole[count++] = at - 1)] = 1
-      if (x < w - 1 && mask[at + 1] === 0 && seen[at + 1] === 0) seen[(hole[count++] = at + 1)] = 1
-      if (at >= w && mask[at - w] === 0 && seen[at - w] === 0) seen[(hole[count++] = at - w)] = 1
-      if (at < w * (h - 1) && mask[at + w] === 0 && seen[at + w] === 0) seen[(hole[count++] = at + w)] = 1
-    }
-    if (!open) for (let i = 0; i < count; i++) mask[hole[i]!] = 1
+/** Marks cells of a hole that were looked at. */
+const LOOKED = 2
+
+/** Whether a hole holds more than ink: where it does not, the paint goes on beneath the line. */
+function holdsPaper(mask: Uint8Array, inked: (cell: number) => boolean, w: number, h: number, cell: number): boolean {
+  const stack = [cell]
+  while (stack.length > 0) {
+    const at = stack.pop()!
+    if (mask[at] !== 0) continue
+    const x = at % w
+    if (!inked(at) || x === 0 || x === w - 1 || at < w || at >= w * (h - 1)) return true
+    mask[at] = LOOKED
+    stack.push(at - 1, at + 1, at - w, at + w)
   }
+  return false
 }

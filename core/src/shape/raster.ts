@@ -11,8 +11,13 @@ const THINNEST = 0.6
 export function rasterised(ink: Ink, grid: Grid, closings: readonly (readonly [number, number, number, number])[] = []): Uint8Array {
   const mask = new Uint8Array(grid.width * grid.height)
   for (const piece of ink) if (piece.kind === 'stroke' && reaches(piece, grid)) sweep(mask, grid, piece)
-  for (const [ax, ay, bx, by] of closings) sweepLine(mask, grid, ax, ay, 1, bx, by, 1)
+  close(mask, grid, closings)
   return mask
+}
+
+/** Marks lines of two pixels that close gaps by hand. */
+export function close(mask: Uint8Array, grid: Grid, closings: readonly (readonly [number, number, number, number])[]) {
+  for (const [ax, ay, bx, by] of closings) sweepLine(mask, grid, ax, ay, 1, bx, by, 1)
 }
 
 /** Whether a line comes near a part of the paper at all. */
@@ -88,46 +93,51 @@ export function stampRings(mask: Uint8Array, { left, top, width, height }: Grid,
 /** Three steps of {@link distances} are one pixel. */
 export const PER_PIXEL = 3
 
+/** No ink at all within reach. */
+const FAR = 60_000
+
 /**
  * How far each cell lies from the nearest marked one, in thirds of a pixel (chamfer 3-4, Borgefors
  * 1986: at most 6 % off). The picture's edge is no ink.
  */
 export function distances(mask: Uint8Array, width: number, height: number): Uint16Array {
-  const far = 60_000
   const found = new Uint16Array(mask.length)
-  for (let y = 0, i = 0; y < height; y++) {
-    let left = far
-    for (let x = 0; x < width; x++, i++) {
-      if (mask[i] !== 0) {
-        left = 0
-        continue
+  const nothing = new Uint16Array(width).fill(FAR)
+  for (let y = 0; y < height; y++) {
+    const above = y > 0 ? found.subarray((y - 1) * width, y * width) : nothing
+    let [left, aboveLeft, aboveHere] = [FAR, FAR, above[0]!]
+    for (let x = 0, at = y * width; x < width; x++, at++) {
+      const aboveRight = x + 1 < width ? above[x + 1]! : FAR
+      if (mask[at] !== 0) left = 0
+      else {
+        let least = left + 3
+        if (aboveHere + 3 < least) least = aboveHere + 3
+        if (aboveLeft + 4 < least) least = aboveLeft + 4
+        if (aboveRight + 4 < least) least = aboveRight + 4
+        found[at] = left = least < FAR ? least : FAR
       }
-      let least = left + 3
-      if (y > 0) {
-        const up = i - width
-        if (found[up]! + 3 < least) least = found[up]! + 3
-        if (x > 0 && found[up - 1]! + 4 < least) least = found[up - 1]! + 4
-        if (x < width - 1 && found[up + 1]! + 4 < least) least = found[up + 1]! + 4
-      }
-      left = least < far ? least : far
-      found[i] = left
+      aboveLeft = aboveHere
+      aboveHere = aboveRight
     }
   }
-  for (let y = height - 1, i = mask.length - 1; y >= 0; y--) {
-    let right = far
-    for (let x = width - 1; x >= 0; x--, i--) {
-      let least = found[i]!
-      if (least !== 0) {
+  for (let y = height - 1; y >= 0; y--) {
+    const below = y < height - 1 ? found.subarray((y + 1) * width, (y + 2) * width) : nothing
+    let [right, belowRight, belowHere] = [FAR, FAR, below[width - 1]!]
+    for (let x = width - 1, at = y * width + x; x >= 0; x--, at--) {
+      const belowLeft = x > 0 ? below[x - 1]! : FAR
+      const known = found[at]!
+      if (known === 0) right = 0
+      else {
+        let least = known
         if (right + 3 < least) least = right + 3
-        if (y < height - 1) {
-          const down = i + width
-          if (found[down]! + 3 < least) least = found[down]! + 3
-          if (x < width - 1 && found[down + 1]! + 4 < least) least = found[down + 1]! + 4
-          if (x > 0 && found[down - 1]! + 4 < least) least = found[down - 1]! + 4
-        }
-        found[i] = least
+        if (belowHere + 3 < least) least = belowHere + 3
+        if (belowRight + 4 < least) least = belowRight + 4
+        if (belowLeft + 4 < least) least = belowLeft + 4
+        if (least !== known) found[at] = least
+        right = least
       }
-      right = least
+      belowRight = belowHere
+      belowHere = belowLeft
     }
   }
   return found

@@ -39,7 +39,7 @@ export function silhouette(ink: Ink, { tolerance }: { tolerance: number }): Silh
   }
   const figure = notOutside(mask, grid, tolerance * shrink)
   const { width, height } = grid
-  const rings = tracedRings((x, y) => figure[y * width + x] === 1, width, height).map((ring) => ring.map((value, i) => (value + (i % 2 === 0 ? grid.left : grid.top)) / shrink))
+  const rings = tracedRings(figure, width, height).map((ring) => ring.map((value, i) => (value + (i % 2 === 0 ? grid.left : grid.top)) / shrink))
   let [n, sx, sy, xx, yy, xy] = [0, 0, 0, 0, 0, 0]
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++, at++) {

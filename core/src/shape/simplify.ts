@@ -10,10 +10,13 @@ export function cornersBetween(from: number, to: number, tolerance: number, x: (
     const [ax, ay] = [x(first), y(first)]
     const [dx, dy] = [x(last) - ax, y(last) - ay]
     const long = Math.hypot(dx, dy)
-    let [worst, far] = [-1, tolerance]
+    const point = long < 1e-9
+    // Across a line, how far off is a cross product over its length.
+    let [worst, far] = [-1, point ? tolerance : tolerance * long]
     for (let i = first + 1; i < last; i++) {
-      const [px, py] = [x(i) - ax, y(i) - ay]
-      const off = long < 1e-9 ? Math.hypot(px, py) : Math.abs(px * dy - py * dx) / long
+      const px = x(i) - ax
+      const py = y(i) - ay
+      const off = point ? Math.hypot(px, py) : Math.abs(px * dy - py * dx)
       if (off > far) [worst, far] = [i, off]
     }
     if (worst > 0) {

@@ -11,16 +11,19 @@ export function ringArea(ring: readonly number[]): number {
 }
 
 /**
- * The rings around the marked cells of a picture, flat x, y in cells: walked along the sides of the
+ * The rings around the cells of a picture marked 1, flat x, y in cells: walked along the sides of the
  * cells, through the middles of those sides, straight runs made one. Outlines run one way, holes the other.
+ * Of a hole `isHole` is asked, by a cell of it; what is none is left out.
  */
-export function tracedRings(marked: (x: number, y: number) => boolean, width: number, height: number): number[][] {
+export function tracedRings(mask: Uint8Array, width: number, height: number, isHole: (cell: number) => boolean = () => true): number[][] {
   const rings: number[][] = []
   const seen = new Uint8Array((width + 1) * (height + 1))
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       // Every ring passes a top side of a marked cell with nothing above it, or below for a hole.
-      if (marked(x, y) && !(y > 0 && marked(x, y - 1)) && seen[y * (width + 1) + x] === 0) rings.push(walked(marked, width, height, seen, x, y))
+      if (mask[y * width + x] !== 1 || (y > 0 && mask[(y - 1) * width + x] === 1) || seen[y * (width + 1) + x] !== 0) continue
+      const ring = walked(mask, width, height, seen, x, y)
+      if (ringArea(ring) > 0 || isHole((y - 1) * width + x)) rings.push(ring)
     }
   }
   return rings.map((ring) => simplified(smoothed(smoothed(ring)))).filter((ring) => ring.length >= 6)
@@ -29,9 +32,9 @@ export function tracedRings(marked: (x: number, y: number) => boolean, width: nu
 /** Directions in turn: right, down, left, up; the marked side lies to the right of the way. */
 const STEPS = [[1, 0], [0, 1], [-1, 0], [0, -1]] as const
 
-function walked(marked: (x: number, y: number) => boolean, width: number, height: number, seen: Uint8Array, startX: number, startY: number): number[] {
+function walked(mask: Uint8Array, width: number, height: number, seen: Uint8Array, startX: number, startY: number): number[] {
   const ring: number[] = []
-  const is = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height && marked(x, y)
+  const is = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height && mask[y * width + x] === 1
   let [x, y, way] = [startX, startY, 0]
   do {
     if (way === 0) seen[y * (width + 1) + x] = 1

@@ -1,12 +1,16 @@
 import { idSchema, pieceSchema } from '@unhurried/core'
 import { z } from 'zod'
 
-/** What the page asks of the paint worker, and what it answers. */
+/**
+ * What the page asks of the paint worker, and what it answers. A fill is of the lines sent last, which are
+ * made ready for it when they come and not when the place is touched.
+ */
 const closing = z.tuple([z.number(), z.number(), z.number(), z.number()]).readonly()
 const ink = z.array(pieceSchema)
 const side = z.int().min(1)
 export const orderSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('fill'), id: z.int(), ink, width: side, height: side, x: z.number(), y: z.number(), gap: z.number().min(0), closings: z.array(closing), anyway: z.boolean() }),
+  z.object({ kind: z.literal('lines'), id: z.int(), ink, width: side, height: side, gap: z.number().min(0) }),
+  z.object({ kind: z.literal('fill'), id: z.int(), x: z.number(), y: z.number(), closings: z.array(closing), anyway: z.boolean() }),
   z.object({
     kind: z.literal('through'), id: z.int(), source: z.object({ outline: z.array(z.number()), holes: z.array(z.array(z.number())) }), from: idSchema,
     drawings: z.array(z.object({ drawing: idSchema, ink })), width: side, height: side, gap: z.number().min(0),

@@ -1,8 +1,12 @@
+import type { Ink } from '@unhurried/core'
 import { reportSchema, type PaintOrder, type PaintReport } from './paint-messages'
 
 type Wish = PaintOrder extends infer O ? (O extends PaintOrder ? Omit<O, 'id'> : never) : never
 type Answer<K extends PaintReport['kind']> = Extract<PaintReport, { kind: K }>
 interface Waiting { resolve: (report: PaintReport) => void; reject: (error: Error) => void; onProgress: (done: number, of: number) => void }
+
+/** The passes of one drawing that hold paint; the same arrays while nothing on them changed. */
+export interface Lines { readonly passes: readonly Ink[]; readonly width: number; readonly height: number; readonly gap: number }
 
 const DIED = 'The work of painting stopped unexpectedly. Nothing was changed; do it again.'
 
@@ -10,11 +14,14 @@ const DIED = 'The work of painting stopped unexpectedly. Nothing was changed; do
 export function createPainter(start: () => Worker) {
   let worker: Worker | undefined
   let last = 0
+  /** The lines the worker has. */
+  let sent: Lines | undefined
   const waiting = new Map<number, Waiting>()
 
   function end(sentence: string) {
     worker?.terminate()
     worker = undefined
+    sent = undefined
     for (const { reject } of waiting.values()) reject(new Error(sentence))
     waiting.clear()
   }
@@ -45,8 +52,19 @@ export function createPainter(start: () => Worker) {
       running().postMessage({ ...order, id })
     })
   }
+  /** Has the lines of a drawing made ready for paint, unless they are. */
+  function ready(lines: Lines) {
+    const { passes, ...rest } = lines
+    if (sent?.gap === lines.gap && sent.passes.every((ink, i) => ink === passes[i])) return
+    running().postMessage({ kind: 'lines', id: 0, ink: passes.flat(), ...rest } satisfies PaintOrder)
+    sent = lines
+  }
   return {
-    fill: (order: Omit<Extract<PaintOrder, { kind: 'fill' }>, 'id' | 'kind'>) => ask<'filled'>({ kind: 'fill', ...order }),
+    ready,
+    fill(lines: Lines, order: Omit<Extract<PaintOrder, { kind: 'fill' }>, 'id' | 'kind'>) {
+      ready(lines)
+      return ask<'filled'>({ kind: 'fill', ...order })
+    },
     through: (order: Omit<Extract<PaintOrder, { kind: 'through' }>, 'id' | 'kind'>, onProgress: Waiting['onProgress']) => ask<'through'>({ kind: 'through', ...order }, onProgress),
     /** Ends what is under way. */
     stop: () => end('Stopped.'),

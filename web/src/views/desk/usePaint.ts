@@ -23,7 +23,8 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
 
   /** Paint goes below the lines, whatever pass the lines are on. */
   const pass = computed<Pass>(() => (pencil.value.pass === 'shadow' ? 'shadow' : 'colour'))
-  const linesOf = (drawing: string): Ink => LINE_PASSES.flatMap((each) => store.ink!.inkOf(drawing, each))
+  const passesOf = (drawing: string) => LINE_PASSES.map((each) => store.ink!.inkOf(drawing, each))
+  const linesOf = (drawing: string): Ink => passesOf(drawing).flat()
   const fresh = () => freshId()
   /** The pot in hand, or the first of the scene where it has no such pot. */
   const swatch = () => store.scene!.palette.find(({ id }) => id === pencil.value.swatch)?.id ?? store.scene!.palette[0]!.id
@@ -39,6 +40,18 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
     return { piece, change }
   }
 
+  // With the paint pot in hand the lines are made ready before a place is touched.
+  let waiting = 0
+  watch(() => [pencil.value.tool, store.drawing, store.scene, pencil.value.gap] as const, ([tool]) => {
+    cancelIdleCallback(waiting)
+    if (tool !== 'fill') return
+    waiting = requestIdleCallback(() => {
+      const { drawing, scene } = store
+      if (drawing === undefined || !scene || scene.settings.cells || !store.ink!.isLoaded(drawing)) return
+      painter.ready({ passes: passesOf(drawing), width: scene.settings.width, height: scene.settings.height, gap: pencil.value.gap })
+    })
+  }, { immediate: true })
+
   async function fill(x: number, y: number, more: { closings?: Closing[]; anyway?: boolean } = {}) {
     const { drawing, scene } = store
     if (drawing === undefined || !scene) return
@@ -46,9 +59,9 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
     const { width, height, cells } = scene.settings
     if (x < 0 || y < 0 || x >= width || y >= height) return sayWhy(new Error('Paint goes on the paper. Press inside an outline.'))
     if (cells) return fillCells(x, y)
-    const waiting = setTimeout(() => (told.value = 'Painting …'), 300)
+    const slow = setTimeout(() => (told.value = 'Painting …'), 300)
     try {
-      const { result } = await painter.fill({ ink: [...linesOf(drawing)], width, height, x, y, gap: pencil.value.gap, closings: more.closings ?? [], anyway: more.anyway ?? false })
+      const { result } = await painter.fill({ passes: passesOf(drawing), width, height, gap: pencil.value.gap }, { x, y, closings: more.closings ?? [], anyway: more.anyway ?? false })
       if (store.drawing !== drawing) return
       if (result.outcome === 'leak') leak.value = { ...result.leak, drawing, again: (next) => void fill(x, y, { ...more, ...next, closings: [...(more.closings ?? []), ...(next.closings ?? [])] }) }
       else if (result.outcome === 'filled') {
@@ -58,7 +71,7 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
     } catch (error) {
       sayWhy(error)
     } finally {
-      clearTimeout(waiting)
+      clearTimeout(slow)
       told.value = ''
     }
   }
@@ -119,7 +132,10 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
     settle(drawing)
   }
   const settle = (drawing: string) => (unsure.value = unsure.value.filter((each) => each.drawing !== drawing))
-  onUnmounted(() => painter.stop())
+  onUnmounted(() => {
+    cancelIdleCallback(waiting)
+    painter.stop()
+  })
   return { fill, leak, leave: () => (leak.value = undefined), allSeen: () => (unsure.value = []), last, unsure, progress, told, paintThrough, takeOut, settle, pass, stop: () => painter.stop() }
 }
 export type Paint = ReturnType<typeof usePaint>
