@@ -50,8 +50,10 @@ const TABLE = '#eadfcc'
 /** How pale a dimmed pass is, and what lies beyond the paper. */
 const DIM = 0.3
 const OUTSIDE_DIM = 0.72
-/** Milliseconds of each frame of the screen spent on sharpening. */
-const SLICE = 9
+/** Milliseconds spent on sharpening at a time; what was painted in them is put to pixels in about as many more. */
+const SLICE = 4
+/** Sharpening waits for the hand to pause, but no longer than this many milliseconds. */
+const PATIENCE = 60
 /** Pictures made ready for the next flips. */
 const READIED = 6
 const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {}, cancel: () => {} }
@@ -207,18 +209,19 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
   let quick = false
   let missing: { drawing: string; pass: Pass; style: Style; tint: string }[] = []
   let sharpening = 0
-  /** Paints the bitmaps that were missing, a little in each frame of the screen, and then all of it once more. */
+  /** Paints the bitmaps that were missing, a little at each pause, and then all of it once more. */
   function sharpen() {
-    cancelAnimationFrame(sharpening)
     const began = performance.now()
     const enough = () => performance.now() - began > SLICE
     while (missing.length > 0 && !enough()) {
       const { drawing, pass, style, tint } = missing[0]!
       if (bitmaps.work(drawing, pass, style, tint, enough)) missing.shift()
     }
-    if (missing.length > 0) sharpening = requestAnimationFrame(sharpen)
+    if (missing.length > 0) sharpenSoon()
     else repaint()
   }
+
+  const sharpenSoon = () => (sharpening = requestIdleCallback(sharpen, { timeout: PATIENCE }))
 
   /** Whole pictures of what may be asked for next, ready to be laid at once. */
   const readied = new Map<string, HTMLCanvasElement>()
@@ -466,7 +469,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     /** Puts drawings on the table: at once when they were made ready, else quickly first and sharply a moment later. */
     show(next: OnTable) {
       onTable = next
-      cancelAnimationFrame(sharpening)
+      cancelIdleCallback(sharpening)
       missing = []
       const name = nameOf(next)
       const ready = lifted || playing || name === undefined ? undefined : readied.get(name)
@@ -474,7 +477,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       quick = !playing
       repaint()
       quick = false
-      if (missing.length > 0) sharpening = requestAnimationFrame(sharpen)
+      if (missing.length > 0) sharpenSoon()
     },
     /** Makes the picture of `next` ready, whose bitmaps are painted. */
     ready(next: OnTable) {
@@ -538,7 +541,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     destroy() {
       watch.disconnect()
       cancelAnimationFrame(soon)
-      cancelAnimationFrame(sharpening)
+      cancelIdleCallback(sharpening)
       document.removeEventListener('visibilitychange', onHidden)
       unready()
       still.remove()

@@ -90,7 +90,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
     <p v-else class="note">A change is seen everywhere it was used.</p>
     <div class="line">
       <button v-for="tone in TONES" :key="tone" class="word" @click="addTone(tone)">Add {{ tone === 'shadow' ? 'its shadow' : tone }}</button>
-      <ElDropdown trigger="click" max-height="260" @command="merge">
+      <ElDropdown trigger="click" :persistent="false" max-height="260" @command="merge">
         <button class="word" :disabled="pots.length < 2">Merge into …</button>
         <template #dropdown><ElDropdownMenu><ElDropdownItem v-for="pot in pots.filter((each) => each.id !== chosen.id)" :key="pot.id" :command="pot.id">{{ pot.name }}</ElDropdownItem></ElDropdownMenu></template>
       </ElDropdown>

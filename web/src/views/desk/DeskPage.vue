@@ -210,13 +210,13 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         <button class="word" @click="sheet.leaveEmpty()">Leave empty</button>
       </div>
       <div class="line">
-        <ElDropdown trigger="click" max-height="320" @command="sheet.showAgain">
+        <ElDropdown trigger="click" :persistent="false" max-height="320" @command="sheet.showAgain">
           <button class="word" :disabled="toShow.length === 0" title="The same drawing, shown here too">Show again</button>
           <template #dropdown>
             <ElDropdownMenu><ElDropdownItem v-for="each in toShow" :key="each.id" :command="each.id">Show {{ each.number }} again here{{ each.off ? ' (on no frame now)' : '' }}</ElDropdownItem></ElDropdownMenu>
           </template>
         </ElDropdown>
-        <ElDropdown trigger="click" max-height="320" @command="sheet.copyDrawing">
+        <ElDropdown trigger="click" :persistent="false" max-height="320" @command="sheet.copyDrawing">
           <button class="word" :disabled="toShow.length === 0" title="A new drawing with the same lines">Copy drawing</button>
           <template #dropdown>
             <ElDropdownMenu><ElDropdownItem v-for="each in toShow" :key="each.id" :command="each.id">Copy {{ each.number }} to a new drawing here</ElDropdownItem></ElDropdownMenu>

@@ -43,11 +43,11 @@ function beginFrom(pass: Pass, withLines: boolean) {
     </div>
     <div class="line">
       <span class="note">Begin the {{ pencil.pass }} pass from</span>
-      <ElDropdown trigger="click" @command="(pass: Pass) => beginFrom(pass, false)">
+      <ElDropdown trigger="click" :persistent="false" @command="(pass: Pass) => beginFrom(pass, false)">
         <button class="word">one dimmed beneath</button>
         <template #dropdown><ElDropdownMenu><ElDropdownItem v-for="pass in below" :key="pass" :command="pass">{{ pass }}, dimmed beneath</ElDropdownItem></ElDropdownMenu></template>
       </ElDropdown>
-      <ElDropdown trigger="click" @command="(pass: Pass) => beginFrom(pass, true)">
+      <ElDropdown trigger="click" :persistent="false" @command="(pass: Pass) => beginFrom(pass, true)">
         <button class="word">a copy of its lines</button>
         <template #dropdown><ElDropdownMenu><ElDropdownItem v-for="pass in below" :key="pass" :command="pass">the lines of {{ pass }}</ElDropdownItem></ElDropdownMenu></template>
       </ElDropdown>

@@ -28,7 +28,7 @@ function squashTo(value: number | undefined) {
       <label class="tray-field">Stretch <ElInputNumber size="small" :controls="false" :model-value="100" :min="20" :max="500" :step="5" :disabled="!any" aria-label="Stretch along the axis in per cent, keeping the area" @change="squashTo" /> %</label>
       <label class="tray-field">along <ElInputNumber size="small" :controls="false" :model-value="degrees" :min="0" :max="179" :step="15" aria-label="Direction of the stretch and of the mirror line in degrees" @change="(value?: number) => selection.face(((value ?? 90) * Math.PI) / 180)" />°</label>
     </template>
-    <ElDropdown trigger="click" @command="(act: keyof typeof acts) => acts[act]()">
+    <ElDropdown trigger="click" :persistent="false" @command="(act: keyof typeof acts) => acts[act]()">
       <button class="word" title="Copy, cut out, paste, take out">Copy …</button>
       <template #dropdown>
         <ElDropdownMenu>
