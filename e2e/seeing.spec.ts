@@ -262,8 +262,8 @@ test('trouble: a worker that dies, a canvas that loses what it shows and a tab h
     const Real = window.Worker
     let first = true
     window.Worker = class extends Real {
-      override postMessage(message: unknown) {
-        if (first) {
+      override postMessage(message: { kind: string }) {
+        if (first && message.kind === 'fill') {
           first = false
           setTimeout(() => this.dispatchEvent(new ErrorEvent('error', { message: 'gone' })))
         } else super.postMessage(message)

@@ -1,0 +1,48 @@
+import type { Finding, Limit, Outcome, Severity, Unmeasured } from './finding'
+import type { LevelSubject, Subject } from './subject'
+
+export const CHECK_GROUPS = ['motion', 'size', 'timing', 'meeting', 'drawing', 'colour'] as const
+export type CheckGroup = (typeof CHECK_GROUPS)[number]
+
+/** One thing that is judged. It looks at each level by itself, or at the scene as a whole. */
+export interface Check {
+  readonly id: string
+  readonly name: string
+  readonly group: CheckGroup
+  /** Why animators care, for whoever reads the finding. */
+  readonly why: string
+  readonly severity: Severity
+  readonly limits: Readonly<Record<string, Limit>>
+  readonly level?: (subject: LevelSubject, context: Subject) => Outcome
+  readonly scene?: (context: Subject) => Outcome
+}
+
+export const NOTHING: Outcome = { findings: [], unmeasured: [] }
+
+export const found = (findings: readonly Finding[], unmeasured: readonly Unmeasured[] = []): Outcome => ({ findings, unmeasured })
+
+/** Of neighbours that are all over the limit only the worst is at fault: it throws the others off. */
+export function worstOnly<T extends { readonly at: number; readonly excess: number }>(suspects: readonly T[], reach = 1): T[] {
+  return suspects.filter((one) => !suspects.some((other) => other !== one && Math.abs(other.at - one.at) <= reach && (other.excess > one.excess || (other.excess === one.excess && other.at < one.at))))
+}
+
+/** Each finding of the same check on the same drawings once, the worst of them. */
+export function onePerDrawing(findings: readonly Finding[]): Finding[] {
+  const best = new Map<string, Finding>()
+  for (const finding of findings) {
+    const name = `${finding.level ?? ''}/${finding.drawings.join(' ')}`
+    const before = best.get(name)
+    if (!before || Math.abs(finding.value / finding.limit) > Math.abs(before.value / before.limit)) best.set(name, finding)
+  }
+  return [...best.values()]
+}
+
+/** Says which drawings lack a pin for a landmark that others of the level have. */
+export function lackingPins(check: string, subject: LevelSubject): Unmeasured[] {
+  const landmarks = subject.tracks.filter(({ standIn }) => !standIn)
+  if (landmarks.length === 0) return []
+  const lacking = subject.shots.filter((shot) => landmarks.some((track) => !track.at(shot)))
+  if (lacking.length === 0) return []
+  const names = landmarks.filter((track) => lacking.some((shot) => !track.at(shot))).map(({ name }) => name)
+  return [{ check, level: subject.level.id, drawings: lacking.length, sentence: `${lacking.length} of ${subject.shots.length} drawings of ${subject.level.name} could not be judged: pin ${names.join(', ')} on them.` }]
+}

@@ -1,0 +1,95 @@
+import { PASSES, type Pass } from '../scene/schema'
+import type { Ink, InkPiece, Stroke } from '../shape/ink'
+import { halfWidth } from '../shape/outline'
+import { silhouette, type Silhouette } from '../shape/silhouette'
+import { ringArea } from '../shape/trace'
+
+export type InkOf = (drawing: string, pass: Pass) => Ink
+
+/** Gaps in an outline up to this leave its shape closed, in pixels. */
+export const SHAPE_GAP = 14
+/** Cells along the longest side of the picture a shape is measured on: enough for a hundredth of its area. */
+const FINENESS = 150
+const LINES: readonly Pass[] = ['rough', 'tie-down', 'line']
+
+/** What one drawing's ink says by itself; worked out once for as long as its ink stays the same. */
+export interface Measured {
+  /** Its one dark shape, cast shadows left out; undefined without ink. */
+  readonly shape: Silhouette | undefined
+  /** Painted area of each colour, in square pixels. */
+  readonly areas: ReadonlyMap<string, number>
+  /** Median width of its line, in pixels, by length; of the finest pass that has one. */
+  readonly lineWidth: number | undefined
+  readonly passes: readonly Pass[]
+  readonly pieces: readonly InkPiece[]
+}
+
+const known = new WeakMap<Ink, { readonly parts: readonly Ink[]; readonly measured: Measured }>()
+
+/** The measures of a drawing; undefined while it has no ink. */
+export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined {
+  const parts = PASSES.map((pass) => inkOf(drawing, pass))
+  const first = parts.find((ink) => ink.length > 0)
+  if (!first) return undefined
+  const before = known.get(first)
+  if (before && before.parts.every((part, i) => part === parts[i])) return before.measured
+  const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
+  const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
+  const measured: Measured = {
+    shape: silhouette(PASSES.filter((pass) => pass !== 'shadow').flatMap(of), { tolerance: SHAPE_GAP, fineness: FINENESS }),
+    areas: paintedAreas(parts.flat()),
+    lineWidth: lined && medianWidth(of(lined)),
+    passes: PASSES.filter((pass) => of(pass).length > 0),
+    pieces: parts.flat(),
+  }
+  known.set(first, { parts, measured })
+  return measured
+}
+
+function paintedAreas(ink: Ink): Map<string, number> {
+  const areas = new Map<string, number>()
+  const add = (swatch: string, area: number) => areas.set(swatch, (areas.get(swatch) ?? 0) + area)
+  for (const piece of ink) {
+    if (piece.kind === 'fill') add(piece.swatch, Math.abs(ringArea(piece.outline)) - (piece.holes ?? []).reduce((sum, hole) => sum + Math.abs(ringArea(hole)), 0))
+    if (piece.kind === 'cells') for (let i = 2; i < piece.runs.length; i += 3) add(piece.swatch, piece.runs[i]!)
+  }
+  return areas
+}
+
+function medianWidth(ink: Ink): number | undefined {
+  const widths: { wide: number; long: number }[] = []
+  for (const stroke of ink) {
+    if (stroke.kind !== 'stroke') continue
+    const { points } = stroke as Stroke
+    for (let i = 3; i < points.length; i += 3) widths.push({ wide: 2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2), long: Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!) })
+  }
+  widths.sort((a, b) => a.wide - b.wide)
+  let left = widths.reduce((sum, { long }) => sum + long, 0) / 2
+  for (const { wide, long } of widths) if ((left -= long) <= 0) return wide
+  return undefined
+}
+
+/** A mark that stays the same exactly as long as some drawings' ink and pins do (FNV-1a, twice 32 bits). */
+export function printOf(drawings: readonly { readonly id: string; readonly pins?: unknown }[], inkOf: InkOf): string {
+  let [a, b] = [0x811c9dc5, 0x01000193]
+  const take = (value: number) => {
+    a = Math.imul(a ^ (value & 0xffff), 0x01000193)
+    b = Math.imul(b ^ ((value >> 8) & 0xffff), 0x01000193) + a
+  }
+  const text = (words: string) => {
+    for (let i = 0; i < words.length; i++) take(words.charCodeAt(i))
+  }
+  for (const { id, pins } of drawings) {
+    text(`${id}${JSON.stringify(pins ?? 0)}`)
+    for (const pass of PASSES) {
+      text(pass)
+      for (const piece of inkOf(id, pass)) {
+        text(piece.swatch)
+        const numbers = piece.kind === 'stroke' ? piece.points : piece.kind === 'fill' ? piece.outline : piece.runs
+        for (const value of numbers) take(Math.round(value * 256))
+        if (piece.kind === 'fill') for (const hole of piece.holes ?? []) for (const value of hole) take(Math.round(value * 256))
+      }
+    }
+  }
+  return `${(a >>> 0).toString(36)}${(b >>> 0).toString(36)}`
+}

@@ -1,0 +1,57 @@
+import { arcDeviation } from '../motion/spacing'
+import { distance, type Point } from '../motion/arc'
+import { found, lackingPins, onePerDrawing, worstOnly, type Check } from './check'
+import { told, type Finding } from './finding'
+import { followed, named } from './subject'
+
+type Place = Point & { readonly corner?: boolean | undefined }
+
+/** Whether the way turns back at a place: it is an end of two arcs and lies on no arc of its neighbours. */
+function turnsBack(before: Point | undefined, here: Point, after: Point | undefined): boolean {
+  if (!before || !after) return false
+  return (here.x - before.x) * (after.x - here.x) + (here.y - before.y) * (after.y - here.y) < 0
+}
+
+/**
+ * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
+ * neighbours jitters when played. Each place is judged without itself: against the arc through two
+ * neighbours on each side, across the way, as a share of the step there.
+ */
+export const offArc: Check = {
+  id: 'off-arc', name: 'Off the arc', group: 'motion', severity: 'mend',
+  why: 'A drawing beside the arc of its neighbours jitters when it is played.',
+  limits: {
+    share: { words: 'Distance across the path, of the step there', unit: '%', value: 25, min: 5, max: 200 },
+    px: { words: 'and at least', unit: 'px', value: 2, min: 0.5, max: 50 },
+  },
+  level(subject, { limit }) {
+    const [share, px] = [limit('off-arc', 'share'), limit('off-arc', 'px')]
+    const findings: Finding[] = []
+    for (const { shots, from, to } of subject.stretches) {
+      for (const track of subject.tracks) {
+        const places = followed(track, shots)
+        if (places.length < 4) continue
+        const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: at.corner || turnsBack(places[i - 1]?.at, at, places[i + 1]?.at) }))
+        const off = arcDeviation(points)
+        const suspects = places.flatMap(({ shot, at }, i) => {
+          const index = shots.indexOf(shot)
+          const miss = off[i]
+          if (!miss || points[i]!.corner || index < from || index > to) return []
+          const step = (distance(points[i - 1]!, at) + distance(at, points[i + 1]!)) / 2
+          const value = step > 1e-6 ? (100 * Math.abs(miss.across)) / step : 0
+          return Math.abs(miss.across) > px && value > share ? [{ at: i, excess: Math.abs(miss.across), across: miss.across, value, shot, place: at, way: { x: points[i + 1]!.x - points[i - 1]!.x, y: points[i + 1]!.y - points[i - 1]!.y } }] : []
+        })
+        for (const { across, value, shot, place, way } of worstOnly(suspects, 2)) {
+          const size = Math.hypot(way.x, way.y) || 1
+          const back = { x: place.x - (across * way.y) / size, y: place.y + (across * way.x) / size }
+          findings.push({
+            check: 'off-arc', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value, limit: share, unit: '%', severity: 'mend',
+            sentence: `${named(subject, shot)}: ${track.name} lies ${told(Math.abs(across))} px off the arc of its neighbours, ${told(value)} % of the step there.`,
+            evidence: [{ kind: 'path', points: places.filter((each) => each.shot !== shot).map((each) => each.at) }, { kind: 'arrow', from: place, to: back, words: `${told(Math.abs(across))} px` }],
+          })
+        }
+      }
+    }
+    return found(onePerDrawing(findings), lackingPins('off-arc', subject))
+  },
+}

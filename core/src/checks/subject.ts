@@ -1,0 +1,125 @@
+import { panAt } from '../motion/pan'
+import { landmarksOf, pinOf } from '../motion/landmarks'
+import type { Drawing, Level, Scene } from '../scene/schema'
+import { poured } from '../scene/palette'
+import type { Point } from '../shape/matrix'
+import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
+import { measuredOf, type InkOf, type Measured } from './measured'
+
+/** One showing of a drawing in the take. */
+export interface Shot {
+  readonly drawing: string
+  readonly entry: Drawing
+  readonly frame: number
+  readonly frames: number
+  readonly measured: Measured
+}
+
+/** A point followed from drawing to drawing. */
+export interface Track {
+  readonly id: string
+  readonly name: string
+  /** The middle of the shape stands in where no landmark is pinned. */
+  readonly standIn: boolean
+  readonly at: (shot: Shot) => (Point & { readonly corner?: boolean | undefined }) | undefined
+}
+
+/** One level as the checks see it. */
+export interface LevelSubject {
+  readonly level: Level
+  /** Every drawn drawing shown, once, in order. */
+  readonly shots: readonly Shot[]
+  /** Showings one after the other with no empty frame between; drawings still without ink are passed over. */
+  readonly runs: readonly (readonly Shot[])[]
+  /** Runs as far as anything repeats: on a loop with two showings from beyond each side of the seam. `inner` says which to judge. */
+  readonly stretches: readonly { readonly shots: readonly Shot[]; readonly from: number; readonly to: number }[]
+  /** What is followed; none on a ground. */
+  readonly tracks: readonly Track[]
+  /** Every drawing of the level, shown or not. */
+  readonly all: readonly { readonly entry: Drawing; readonly measured: Measured | undefined }[]
+  /** Roles explain nothing where every drawing is a key. */
+  readonly keysSay: boolean
+}
+
+export interface Subject {
+  readonly scene: Scene
+  readonly take: string
+  readonly inkOf: InkOf
+  readonly level: (id: string) => LevelSubject
+  readonly limit: (check: string, name: string) => number
+  /** A colour, once it was merged into another that one. */
+  readonly colour: (swatch: string) => string
+  /** The scene this one hands on to. */
+  readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
+}
+
+/** Turns of a cycle after the first show nothing new. */
+function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf): Shot[][] {
+  const runs: Shot[][] = [[]]
+  const pairs = new Set<string>()
+  for (const { drawing, frame, frames } of placed(exposuresOf(scene, level, take))) {
+    if (drawing === null) {
+      if (runs.at(-1)!.length > 0) runs.push([])
+      continue
+    }
+    const measured = measuredOf(drawing, inkOf)
+    if (!measured) continue
+    const run = runs.at(-1)!
+    const before = run.slice(-3).map((shot) => shot.drawing).join(' ')
+    const pair = `${before} ${drawing}`
+    if (run.length >= 3 && pairs.has(pair)) continue
+    pairs.add(pair)
+    run.push({ drawing, entry: scene.drawings[drawing]!, frame, frames, measured })
+  }
+  return runs.filter((run) => run.length > 0)
+}
+
+export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkOf): LevelSubject {
+  const level = scene.levels[id]!
+  const { length } = scene.settings
+  const all = Object.values(scene.drawings).filter((entry) => entry.level === id).map((entry) => ({ entry, measured: measuredOf(entry.id, inkOf) }))
+  const exposures = exposuresOf(scene, id, take)
+  const shots = drawingsShown(exposures).flatMap(({ drawing, frame }): Shot[] => {
+    const measured = measuredOf(drawing, inkOf)
+    return measured ? [{ drawing, entry: scene.drawings[drawing]!, frame, frames: placed(exposures).find((each) => each.frame === frame)!.frames, measured }] : []
+  })
+  const runs = runsOf(scene, id, take, inkOf)
+  const [only] = runs
+  const whole = level.loop && runs.length === 1 && only!.length > 3 && only![0]!.frame === 1 && !exposures.some(({ drawing }) => drawing === null)
+  const moved = (by: number) => (shot: Shot): Shot => ({ ...shot, frame: shot.frame + by })
+  const stretches = whole
+    ? [{ shots: [...only!.slice(-2).map(moved(-length)), ...only!, ...only!.slice(0, 2).map(moved(length))], from: 2, to: only!.length + 1 }]
+    : runs.map((run) => ({ shots: run, from: 0, to: run.length - 1 }))
+  return { level, shots, runs, stretches, all, tracks: level.kind === 'ground' ? [] : tracksOf(scene, level), keysSay: all.some(({ entry }) => entry.role === 'inbetween') }
+}
+
+function tracksOf(scene: Scene, level: Level): Track[] {
+  const landmarks = landmarksOf(scene, level.id)
+  if (landmarks.length > 0) return landmarks.map(({ id, name }) => ({ id, name, standIn: false, at: ({ entry }) => pinOf(entry, id) }))
+  return [{ id: '', name: 'the middle of its shape', standIn: true, at: ({ measured }) => measured.shape?.centre }]
+}
+
+/** The showings of a stretch on which something followed has a place. */
+export function followed(track: Track, shots: readonly Shot[]): { readonly shot: Shot; readonly at: Point & { readonly corner?: boolean | undefined } }[] {
+  return shots.flatMap((shot) => {
+    const at = track.at(shot)
+    return at ? [{ shot, at }] : []
+  })
+}
+
+export function colourOf(scene: Scene): (swatch: string) => string {
+  const known = new Map<string, string>()
+  return (swatch) => {
+    let end = known.get(swatch)
+    if (end === undefined) known.set(swatch, (end = poured(scene.palette, swatch)))
+    return end
+  }
+}
+
+/** How far a level has been panned at a frame, in pixels. */
+export function pannedAt(scene: Scene, level: Level, frame: number): Point {
+  return level.ground?.pan ? panAt(level.ground.pan, frame, scene.settings.length) : { x: 0, y: 0 }
+}
+
+/** "Drawing 5 of Lime". */
+export const named = (subject: LevelSubject, shot: Pick<Shot, 'entry'>): string => `Drawing ${shot.entry.number} of ${subject.level.name}`
