@@ -22,14 +22,15 @@ export interface Silhouette {
 
 /**
  * The one dark shape of some ink (arithmetic, 5): all that cannot be reached from outside without
- * crossing a line, gaps up to `tolerance` pixels taken as closed, and all paint. Undefined: no ink.
+ * crossing a line, gaps up to `tolerance` pixels taken as closed, and all paint. It is found on a picture
+ * of at most `fineness` cells a side. Undefined: no ink.
  */
-export function silhouette(ink: Ink, { tolerance }: { tolerance: number }): Silhouette | undefined {
+export function silhouette(ink: Ink, { tolerance, fineness = FINENESS }: { tolerance: number; fineness?: number }): Silhouette | undefined {
   const box = boundsOf(ink)
   if (!box) return undefined
   const margin = tolerance + 24
   const side = Math.max(box.right - box.left, box.bottom - box.top) + 2 * margin
-  const shrink = Math.min(1, FINENESS / side)
+  const shrink = Math.min(1, fineness / side)
   const grid: Grid = { left: Math.floor((box.left - margin) * shrink), top: Math.floor((box.top - margin) * shrink), width: Math.ceil((box.right - box.left + 2 * margin) * shrink) + 2, height: Math.ceil((box.bottom - box.top + 2 * margin) * shrink) + 2 }
   const small = shrink === 1 ? ink : ink.map((piece) => (piece.kind === 'stroke' ? { ...piece, size: piece.size * shrink, points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * shrink)) } : piece))
   const mask = rasterised(small, grid)

@@ -1,0 +1,96 @@
+import { requireNumber } from '../range'
+import type { Scene } from '../scene/schema'
+import type { Check } from './check'
+import { SEVERITIES, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
+import { measuredOf, type InkOf } from './measured'
+import { CHECKS } from './register'
+import { colourOf, levelSubject, type LevelSubject, type Subject } from './subject'
+
+export interface InspectOptions {
+  /** The main take unless another is named. */
+  readonly take?: string
+  /** Ids of the checks to make; all of them unless some are named. */
+  readonly checks?: readonly string[]
+  /** Limits that differ from the checks' own, by check and name. */
+  readonly limits?: Limits
+  readonly signal?: { readonly aborted: boolean }
+  /** Told after each drawing that was measured. */
+  readonly onProgress?: (done: number, of: number) => void
+  /** Awaited now and then, so that whoever runs this can hear others. */
+  readonly breathe?: () => Promise<void>
+  /** The scene this one hands on to. */
+  readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
+  /** What was found before and the levels that changed since: only those are judged again, and the scene as a whole. */
+  readonly before?: { readonly inspection: Inspection; readonly levels: readonly string[] } | undefined
+}
+
+export interface Inspection {
+  readonly findings: readonly Finding[]
+  readonly unmeasured: readonly Unmeasured[]
+  readonly stopped: boolean
+}
+
+/** Milliseconds of work between two breaths. */
+const SPELL = 12
+
+/**
+ * Measures and judges a scene's drawings in a take. Findings come what to mend first, then by frame; what
+ * could not be judged is told apart, never as fine. The measures of a drawing are kept for as long as its
+ * ink is the same arrays, so that after an edit only what it touched is measured again.
+ * Errors: RangeError for a limit outside its range.
+ */
+export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectOptions = {}): Promise<Inspection> {
+  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, before } = options
+  const checks = CHECKS.filter(({ id }) => options.checks?.includes(id) ?? true)
+  const context = subjectOf({ scene, take, inkOf, limits, next })
+  let spell = Date.now()
+  const rest = async () => {
+    if (!breathe || Date.now() - spell < SPELL) return
+    await breathe()
+    spell = Date.now()
+  }
+  const drawings = Object.keys(scene.drawings).filter((id) => !before || before.levels.includes(scene.drawings[id]!.level))
+  for (const [i, id] of drawings.entries()) {
+    if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
+    measuredOf(id, inkOf)
+    if (i % 5 === 4 || i === drawings.length - 1) onProgress(i + 1, drawings.length)
+    await rest()
+  }
+  const outcomes: Outcome[] = []
+  if (before) {
+    const kept = <T extends { readonly check: string; readonly level?: string }>(list: readonly T[]) => list.filter(({ check, level }) =>
+      level !== undefined && !before.levels.includes(level) && scene.levels[level] !== undefined && checks.some((each) => each.id === check && each.level !== undefined))
+    outcomes.push({ findings: kept(before.inspection.findings), unmeasured: kept(before.inspection.unmeasured) })
+  }
+  for (const check of checks) {
+    for (const id of scene.levelOrder) {
+      if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
+      if (check.level && !(before && !before.levels.includes(id))) outcomes.push(check.level(context.level(id), context))
+      await rest()
+    }
+    if (check.scene) outcomes.push(check.scene(context))
+  }
+  return { findings: ordered(outcomes.flatMap(({ findings }) => findings), checks), unmeasured: outcomes.flatMap(({ unmeasured }) => unmeasured), stopped: false }
+}
+
+/** What the checks are given: levels are put together when they are first asked for. */
+export function subjectOf({ scene, take, inkOf, limits = {}, next }: { scene: Scene; take: string; inkOf: InkOf; limits?: Limits; next?: Subject['next'] }): Subject {
+  const levels = new Map<string, LevelSubject>()
+  return {
+    scene, take, inkOf, next, colour: colourOf(scene),
+    level(id) {
+      let subject = levels.get(id)
+      if (!subject) levels.set(id, (subject = levelSubject(scene, id, take, inkOf)))
+      return subject
+    },
+    limit(check, name) {
+      const own = CHECKS.find(({ id }) => id === check)!.limits[name]!
+      return requireNumber(`${own.words} (${check})`, limits[check]?.[name] ?? own.value, own.min, own.max)
+    },
+  }
+}
+
+function ordered(findings: readonly Finding[], checks: readonly Check[]): Finding[] {
+  const rank = (finding: Finding) => -SEVERITIES.indexOf(finding.severity) * 1000 + checks.findIndex(({ id }) => id === finding.check)
+  return [...findings].sort((a, b) => rank(a) - rank(b) || (a.frames[0] ?? 0) - (b.frames[0] ?? 0))
+}

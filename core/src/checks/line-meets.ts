@@ -1,0 +1,109 @@
+import type { Fill, Stroke } from '../shape/ink'
+import { halfWidth } from '../shape/outline'
+import { found, type Check } from './check'
+import { told, type Finding } from './finding'
+import { named, type Shot } from './subject'
+
+/** Paint follows a line that lies within this of its edge, beside the line's own half width, in pixels. */
+const BESIDE = 4
+/** An edge that follows lines for less than this share of its way was not filled but painted. */
+const HELD = 0.7
+/** Length of the parts an edge is looked at in, in pixels. */
+const STEP = 3
+const CELL = 24
+
+interface Bit { readonly ax: number; readonly ay: number; readonly bx: number; readonly by: number; readonly half: number }
+
+/** The pieces of all lines by the squares of the paper they come near. */
+function lineBits(shot: Shot): (x: number, y: number) => readonly Bit[] {
+  const squares = new Map<number, Bit[]>()
+  const name = (x: number, y: number) => x * 100_003 + y
+  for (const piece of shot.measured.pieces) {
+    if (piece.kind !== 'stroke') continue
+    const { points } = piece as Stroke
+    for (let i = points.length > 3 ? 3 : 0; i < points.length; i += 3) {
+      const j = Math.max(0, i - 3)
+      const half = halfWidth(piece, points[i + 2]!)
+      const bit: Bit = { ax: points[j]!, ay: points[j + 1]!, bx: points[i]!, by: points[i + 1]!, half }
+      const reach = half + BESIDE
+      for (let x = Math.floor((Math.min(bit.ax, bit.bx) - reach) / CELL); x <= Math.floor((Math.max(bit.ax, bit.bx) + reach) / CELL); x++) {
+        for (let y = Math.floor((Math.min(bit.ay, bit.by) - reach) / CELL); y <= Math.floor((Math.max(bit.ay, bit.by) + reach) / CELL); y++) {
+          const list = squares.get(name(x, y))
+          if (list) list.push(bit)
+          else squares.set(name(x, y), [bit])
+        }
+      }
+    }
+  }
+  return (x, y) => squares.get(name(Math.floor(x / CELL), Math.floor(y / CELL))) ?? []
+}
+
+function near(x: number, y: number, { ax, ay, bx, by, half }: Bit): boolean {
+  const [dx, dy] = [bx - ax, by - ay]
+  const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)))
+  const [ox, oy] = [x - ax - dx * t, y - ay - dy * t]
+  return ox * ox + oy * oy <= (half + BESIDE) ** 2
+}
+
+/** The longest stretch of a paint's edge with no line along it, in pixels, when the rest of it follows lines. */
+function widestGap({ outline }: Fill, bits: ReturnType<typeof lineBits>): { gap: number; at: { x: number; y: number } } | undefined {
+  const places: { x: number; y: number; held: boolean }[] = []
+  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
+    const [ax, ay, bx, by] = [outline[j]!, outline[j + 1]!, outline[i]!, outline[i + 1]!]
+    const parts = Math.max(1, Math.round(Math.hypot(bx - ax, by - ay) / STEP))
+    for (let n = 0; n < parts; n++) {
+      const [x, y] = [ax + ((bx - ax) * n) / parts, ay + ((by - ay) * n) / parts]
+      places.push({ x, y, held: bits(x, y).some((bit) => near(x, y, bit)) })
+    }
+  }
+  const first = places.findIndex(({ held }) => held)
+  if (first < 0 || places.filter(({ held }) => held).length < HELD * places.length) return undefined
+  let best: { gap: number; at: { x: number; y: number } } | undefined
+  for (let i = first; i < first + places.length; ) {
+    if (places[i % places.length]!.held) {
+      i++
+      continue
+    }
+    const start = i
+    let gap = 0
+    while (i < first + places.length && !places[i % places.length]!.held) {
+      const [a, b] = [places[i % places.length]!, places[(i + 1) % places.length]!]
+      gap += Math.hypot(b.x - a.x, b.y - a.y)
+      i++
+    }
+    // A line covers the edge as far as it reaches beyond its end.
+    gap += 2 * BESIDE
+    const middle = places[Math.floor((start + i) / 2) % places.length]!
+    if (!best || gap > best.gap) best = { gap, at: { x: middle.x, y: middle.y } }
+  }
+  return best
+}
+
+const known = new WeakMap<Shot['measured'], ReturnType<typeof widestGap>[]>()
+
+/**
+ * Line does not meet. Paint that follows a line round a part leaves its edge bare where the line has a
+ * gap: the form opens there for one drawing, and the next fill may leak. Paint laid freely, without lines
+ * along most of its edge, relies on none.
+ */
+export const lineMeets: Check = {
+  id: 'line-meets', name: 'Line does not meet', group: 'drawing', severity: 'mend',
+  why: 'Where the line round a painted part has a gap, the form opens for one drawing and paint may leak.',
+  limits: { px: { words: 'Gap in a line that paint relies on', unit: 'px', value: 8, min: 1, max: 100 } },
+  level(subject, { limit }) {
+    const px = limit('line-meets', 'px')
+    if (subject.level.kind === 'ground') return found([])
+    return found(subject.shots.flatMap((shot): Finding[] => {
+      let gaps = known.get(shot.measured)
+      if (!gaps) {
+        const bits = lineBits(shot)
+        known.set(shot.measured, (gaps = shot.measured.pieces.map((piece) => (piece.kind === 'fill' ? widestGap(piece, bits) : undefined))))
+      }
+      return gaps.flatMap((open): Finding[] => (!open || open.gap <= px ? [] : [{
+        check: 'line-meets', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value: open.gap, limit: px, unit: 'px', severity: 'mend',
+        sentence: `${named(subject, shot)}: the line round a painted part is open for about ${told(open.gap)} px.`,
+        evidence: [{ kind: 'ring', at: open.at, radius: Math.max(10, open.gap / 2), words: `${told(open.gap)} px` }],
+      }]))
+    }))
+  },
+}

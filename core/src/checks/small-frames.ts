@@ -1,0 +1,96 @@
+import { PASSES, type Pass } from '../scene/schema'
+import { coloursOf } from '../scene/palette'
+import { panAt } from '../motion/pan'
+import type { SmallPicture } from '../motion/flash'
+import { rasterised, stampRings, type Grid } from '../shape/raster'
+import type { Ink } from '../shape/ink'
+import { exposureAt, exposuresOf, pictureRuns } from '../timing/sheet'
+import type { Subject } from './subject'
+
+/** The short side of a small frame, in pixels. */
+const SIDE = 48
+const GREY = 128
+
+/** One pass as the pots its cells are painted with: 0 none, else the pot's number from 1. */
+type Pots = Uint8Array
+const known = new WeakMap<Ink, { readonly name: string; readonly pots: Pots }>()
+
+function potsOf(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scale: number, name: string): Pots {
+  const before = known.get(ink)
+  if (before?.name === name) return before.pots
+  const cells = new Uint8Array(grid.width * grid.height)
+  for (const piece of ink) {
+    const pot = pots.get(piece.swatch) ?? 0
+    if (piece.kind === 'stroke') {
+      const mask = rasterised([{ ...piece, size: Math.max(0.25, piece.size * scale), points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * scale)) }], grid)
+      for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) cells[i] = pot
+    } else {
+      const rings = piece.kind === 'fill' ? [piece.outline, ...(piece.holes ?? [])] : runRings(piece.runs)
+      if (piece.kind === 'fill') stampRings(cells, grid, rings.map((ring) => ring.map((value) => value * scale)), pot)
+      else for (const ring of rings) stampRings(cells, grid, [ring.map((value) => value * scale)], pot)
+    }
+  }
+  known.set(ink, { name, pots: cells })
+  return cells
+}
+
+function runRings(runs: readonly number[]): number[][] {
+  const rings: number[][] = []
+  for (let i = 0; i < runs.length; i += 3) {
+    const [x, y, long] = [runs[i]!, runs[i + 1]!, runs[i + 2]!]
+    rings.push([x, y, x + long, y, x + long, y + 1, x, y + 1])
+  }
+  return rings
+}
+
+/**
+ * Every frame of the take as a small picture, pots laid flat without brush or texture: enough to see it
+ * flash. A picture on a ground is even grey. Frames that show the same are the same object.
+ */
+export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'take' | 'inkOf'>): SmallPicture[] {
+  const { width, height, paper, length } = scene.settings
+  const scale = SIDE / Math.min(width, height)
+  const grid: Grid = { left: 0, top: 0, width: Math.max(SIDE, Math.round(width * scale)), height: Math.max(SIDE, Math.round(height * scale)) }
+  const colours = coloursOf(scene.palette)
+  const pots = new Map(scene.palette.map(({ id }, i) => [id, i + 1]))
+  const channels = (hex: string) => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16))
+  const table = [channels(paper), ...scene.palette.map(({ id }) => channels(colours.get(id)!))]
+  const name = `${grid.width}x${grid.height}/${scale}`
+  const frames: SmallPicture[] = []
+  for (const run of pictureRuns(scene, take)) {
+    const data = new Uint8Array(grid.width * grid.height * 4)
+    for (let i = 0; i < data.length; i += 4) data.set([...table[0]!, 255], i)
+    for (const id of scene.levelOrder) {
+      const level = scene.levels[id]!
+      if (level.hidden) continue
+      if (level.ground?.picture) for (let i = 0; i < data.length; i += 4) data.fill(GREY, i, i + 3)
+      const drawing = exposureAt(exposuresOf(scene, id, take), run.frame)?.drawing
+      if (!drawing) continue
+      const pan = level.ground?.pan ? panAt(level.ground.pan, run.frame, length) : { x: 0, y: 0 }
+      const [dx, dy] = [Math.round(pan.x * scale), Math.round(pan.y * scale)]
+      for (const pass of PASSES) {
+        if (level.passes?.[pass]?.hidden) continue
+        const strength = (level.strength ?? 1) * (level.passes?.[pass]?.strength ?? 1)
+        lay(data, potsOf(inkOf(drawing, pass as Pass), pots, grid, scale, name), grid, dx, dy, table, strength)
+      }
+    }
+    const picture: SmallPicture = { width: grid.width, height: grid.height, data }
+    for (let i = 0; i < run.frames; i++) frames.push(picture)
+  }
+  return frames
+}
+
+function lay(data: Uint8Array, pots: Pots, { width, height }: Grid, dx: number, dy: number, table: readonly (readonly number[])[], strength: number) {
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const [fx, fy] = [x - dx, y - dy]
+      const pot = fx >= 0 && fy >= 0 && fx < width && fy < height ? pots[fy * width + fx]! : 0
+      if (pot === 0) continue
+      const at = 4 * (y * width + x)
+      const [r, g, b] = table[pot]!
+      data[at] = data[at]! + (r! - data[at]!) * strength
+      data[at + 1] = data[at + 1]! + (g! - data[at + 1]!) * strength
+      data[at + 2] = data[at + 2]! + (b! - data[at + 2]!) * strength
+    }
+  }
+}
