@@ -32,7 +32,7 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
   const first = parts.find((ink) => ink.length > 0)
   if (!first) return undefined
   const before = known.get(first)
-  if (before && before.parts.every((part, i) => part === parts[i])) return before.measured
+  if (before && before.parts.every((part, i) => part === parts[i] || (part.length === 0 && parts[i]!.length === 0))) return before.measured
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   const measured: Measured = {

@@ -90,5 +90,7 @@ function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number
   }
   // The ball keeps half the tolerance away from the ink: what lies in between is outside too.
   const reach = distances(outside, width, height)
-  return Uint8Array.from(mask, (inked, at) => (inked !== 0 || (outside[at] === 0 && reach[at]! > least) ? 1 : 0))
+  const figure = new Uint8Array(mask.length)
+  for (let at = 0; at < mask.length; at++) if (mask[at] !== 0 || (outside[at] === 0 && reach[at]! > least)) figure[at] = 1
+  return figure
 }

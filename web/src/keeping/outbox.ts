@@ -15,15 +15,18 @@ interface Shape extends DBSchema {
 }
 
 let opened: Promise<IDBPDatabase<Shape>> | undefined
+/** The same once it is open, so that a write can begin before anything else is done. */
+let ready: IDBPDatabase<Shape> | undefined
+const shut = () => (opened = ready = undefined)
 const database = () =>
   (opened ??= openDB<Shape>('unhurried-sketch', 1, {
     upgrade(db) {
       db.createObjectStore('outbox', { keyPath: 'id' }).createIndex('scene', 'scene')
       db.createObjectStore('aside', { keyPath: 'id' }).createIndex('scene', 'scene')
     },
-    terminated: () => (opened = undefined),
-  }).catch((error) => {
-    opened = undefined
+    terminated: shut,
+  }).then((db) => (ready = db), (error) => {
+    shut()
     throw error
   }))
 
@@ -47,7 +50,7 @@ export function openOutbox(scene: string, page: string) {
     async add(id: string, edit: Edit): Promise<OutboxRow> {
       last = Math.max(last + 0.001, Date.now())
       const row = { id, scene, page, made: last, edit }
-      await (await database()).put('outbox', row)
+      await (ready ?? (await database())).put('outbox', row)
       return row
     },
     async remove(ids: readonly string[]): Promise<void> {
