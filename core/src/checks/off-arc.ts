@@ -3,14 +3,9 @@ import { distance, type Point } from '../motion/arc'
 import { found, lackingPins, onePerDrawing, worstOnly, type Check } from './check'
 import { told, type Finding } from './finding'
 import { followed, named } from './subject'
+import { cornersOf } from './turns'
 
 type Place = Point & { readonly corner?: boolean | undefined }
-
-/** Whether the way turns back at a place: it is an end of two arcs and lies on no arc of its neighbours. */
-function turnsBack(before: Point | undefined, here: Point, after: Point | undefined): boolean {
-  if (!before || !after) return false
-  return (here.x - before.x) * (after.x - here.x) + (here.y - before.y) * (after.y - here.y) < 0
-}
 
 /**
  * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
@@ -31,12 +26,14 @@ export const offArc: Check = {
       for (const track of subject.tracks) {
         const places = followed(track, shots)
         if (places.length < 4) continue
-        const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: at.corner || turnsBack(places[i - 1]?.at, at, places[i + 1]?.at) }))
+        const corners = cornersOf(places.map(({ at }) => at))
+        const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: at.corner || corners[i] }))
         const off = arcDeviation(points)
         const suspects = places.flatMap(({ shot, at }, i) => {
           const index = shots.indexOf(shot)
           const miss = off[i]
-          if (!miss || points[i]!.corner || index < from || index > to) return []
+          // Keys are what the arc is laid through.
+          if (!miss || points[i]!.corner || index < from || index > to || (subject.keysSay && shot.entry.role === 'key')) return []
           const step = (distance(points[i - 1]!, at) + distance(at, points[i + 1]!)) / 2
           const value = step > 1e-6 ? (100 * Math.abs(miss.across)) / step : 0
           return Math.abs(miss.across) > px && value > share ? [{ at: i, excess: Math.abs(miss.across), across: miss.across, value, shot, place: at, way: { x: points[i + 1]!.x - points[i - 1]!.x, y: points[i + 1]!.y - points[i - 1]!.y } }] : []

@@ -2,7 +2,9 @@ import { distance } from '../motion/arc'
 import type { Scene } from '../scene/schema'
 import { found, lackingPins, onePerDrawing, worstOnly, type Check } from './check'
 import { told, type Finding } from './finding'
+import { median } from './volume'
 import { followed, type LevelSubject, type Shot } from './subject'
+import { cornersOf } from './turns'
 
 /** Shares of a chart's way from each drawing on it to the next: what the plan itself foretells. */
 function plannedSteps(scene: Scene, level: string): (a: string, b: string) => number | undefined {
@@ -12,6 +14,9 @@ function plannedSteps(scene: Scene, level: string): (a: string, b: string) => nu
     return chart && Math.abs(chart.get(b)! - chart.get(a)!)
   }
 }
+
+/** A drawing shown so many times as long as the others is held. */
+const HELD = 2.4
 
 const explains = (subject: LevelSubject, { entry }: Shot, corner: boolean | undefined) => corner === true || (subject.keysSay && entry.role !== 'inbetween')
 
@@ -36,11 +41,14 @@ export const unevenSpacing: Check = {
     for (const { shots, from, to } of subject.stretches) {
       for (const track of subject.tracks) {
         const places = followed(track, shots)
+        const corners = cornersOf(places.map(({ at }) => at))
         const steps = places.slice(1).map(({ shot, at }, i) => ({ speed: distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame), plan: planned(places[i]!.shot.drawing, shot.drawing), frames: Math.max(1, shot.frame - places[i]!.shot.frame) }))
+        // A held drawing makes the step after it no slower: it makes a pause.
+        const pause = HELD * median(steps.map(({ frames }) => frames))
         const suspects = steps.flatMap(({ speed, plan, frames }, i) => {
           const [before, after] = [steps[i - 1], steps[i + 1]]
           const [a, b] = [places[i]!, places[i + 1]!]
-          if (!before || !after || explains(subject, a.shot, a.at.corner) || explains(subject, b.shot, b.at.corner)) return []
+          if (!before || !after || Math.max(before.frames, frames, after.frames) > pause || explains(subject, a.shot, a.at.corner || corners[i]) || explains(subject, b.shot, b.at.corner || corners[i + 1])) return []
           const at = shots.indexOf(b.shot)
           if (at < from || at > to) return []
           let foretold = (before.speed + after.speed) / 2

@@ -174,7 +174,8 @@ export const FAULTS: readonly Fault[] = [
     check: 'blank',
     plant(seed, strength) {
       const made = arcScene({ kind: kindOf(seed), seed, change: () => ({}) })
-      return { ...made, scene: emptied(made, made.planted[0]!, Math.round(strength)) }
+      const at = made.order.indexOf(made.planted[0]!)
+      return { ...made, scene: emptied(made, made.planted[0]!, Math.round(strength)), planted: [made.order[at - 1]!] }
     },
   },
   {

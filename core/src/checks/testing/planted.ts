@@ -145,7 +145,7 @@ export function arcScene({ kind, seed, change, hold = 8, closeKeys, seam = 1 }: 
   }
   table.make({ type: 'level.set', level: 'A', fields: { name: 'Buoy', loop } })
   const frames = Array.from({ length: keys }, (_, i) => 1 + i * span)
-  frames.forEach((frame, i) => table.make({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${i}`, role: i === 1 && !loop ? 'breakdown' : 'key' } }))
+  frames.forEach((frame, i) => table.make({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${i}`, role: i === 1 && !loop && closeKeys === undefined ? 'breakdown' : 'key' } }))
   table.make({ type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } })
   const shares = frames.map((_, i) => i / (loop ? keys : keys - 1))
   const pins = new Map(shares.map((share, i) => [`k${i}`, placeAt(closeKeys !== undefined && i === keys - 1 ? shares[i - 1]! + (share - shares[i - 1]!) * closeKeys : share)]))

@@ -1,0 +1,29 @@
+import type { Point } from '../shape/matrix'
+
+/** A way that turns by more than this goes round a corner, in radians. */
+const SHARP = 1.15
+/** A turn this much the other way on both sides makes a place a zigzag and no corner, in radians. */
+const BACK = 0.3
+
+/** By how much the way turns at each place, in radians; 0 at the ends and where nothing moves. */
+function turnsOf(points: readonly Point[]): number[] {
+  return points.map((here, i) => {
+    const [before, after] = [points[i - 1], points[i + 1]]
+    if (!before || !after) return 0
+    const [ax, ay, bx, by] = [here.x - before.x, here.y - before.y, after.x - here.x, after.y - here.y]
+    return Math.hypot(ax, ay) < 1e-6 || Math.hypot(bx, by) < 1e-6 ? 0 : Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
+  })
+}
+
+/**
+ * Where a way goes round a corner by itself, as a foot does where it lifts and a swing where it turns back.
+ * One place beside the way is a zigzag: it turns there and back again on both sides.
+ */
+export function cornersOf(points: readonly Point[]): boolean[] {
+  const turns = turnsOf(points)
+  return turns.map((turn, i) => {
+    if (Math.abs(turn) < SHARP) return false
+    const against = [turns[i - 1] ?? 0, turns[i + 1] ?? 0].every((other) => other * Math.sign(turn) < -BACK)
+    return !against
+  })
+}
