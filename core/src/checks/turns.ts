@@ -17,13 +17,14 @@ function turnsOf(points: readonly Point[]): number[] {
 
 /**
  * Where a way goes round a corner by itself, as a foot does where it lifts and a swing where it turns back.
- * One place beside the way is a zigzag: it turns there and back again on both sides.
+ * One place beside the way is a zigzag: it turns there and back again on both sides. So are two sharp
+ * turns one after the other: something went too far and came back.
  */
 export function cornersOf(points: readonly Point[]): boolean[] {
   const turns = turnsOf(points)
   return turns.map((turn, i) => {
     if (Math.abs(turn) < SHARP) return false
-    const against = [turns[i - 1] ?? 0, turns[i + 1] ?? 0].every((other) => other * Math.sign(turn) < -BACK)
-    return !against
+    const beside = [turns[i - 1] ?? 0, turns[i + 1] ?? 0]
+    return !beside.every((other) => other * Math.sign(turn) < -BACK) && !beside.some((other) => Math.abs(other) >= SHARP)
   })
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { answerPut, answerRemove } from './answers'
 import { changesSchema, restored } from './changes'
 import { chartAdd, chartBend, chartExpose, chartFractions, chartPutIn, chartRemove, chartSpace, chartTakeOut, chartTakeOver } from './charts'
 import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
@@ -28,7 +29,7 @@ export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = 
     chartAdd, chartRemove, chartSpace, chartFractions, chartPutIn, chartTakeOut, chartExpose, chartBend, chartTakeOver,
     exposureHold, exposureShow, exposureMove, sheetRange, framesPutIn, framesTakeOut, sheetLay,
     landmarkPut, landmarkRemove, pinSet, takeAdd, takeSet, takeMain, takeNote, inkChange, restore,
-    swatchPour, swatchTakeOut, referencePut, referenceRemove, cardMove,
+    swatchPour, swatchTakeOut, referencePut, referenceRemove, cardMove, answerPut, answerRemove,
   ].map((kind) => [kind.schema.shape.type.value, kind as unknown as EditKind<z.ZodType<never>>]),
 )
 
@@ -39,6 +40,7 @@ export const simpleEditSchema = z.discriminatedUnion('type', [
   exposureHold.schema, exposureShow.schema, exposureMove.schema, sheetRange.schema, framesPutIn.schema, framesTakeOut.schema, sheetLay.schema,
   landmarkPut.schema, landmarkRemove.schema, pinSet.schema, takeAdd.schema, takeSet.schema, takeMain.schema, takeNote.schema,
   inkChange.schema, restore.schema, swatchPour.schema, swatchTakeOut.schema, referencePut.schema, referenceRemove.schema, cardMove.schema,
+  answerPut.schema, answerRemove.schema,
 ])
 /** An edit of one kind. */
 export type SimpleEdit = z.infer<typeof simpleEditSchema>

@@ -26,8 +26,8 @@ function resized(scene: Scene, length: number): Scene {
 
 /** Beats begin within the scene; a tempo taken away leaves nothing behind. */
 function withoutBeatsBeyond(scene: Scene): Scene {
-  const { beats, cells, colourLimit, ...settings } = scene.settings
-  return { ...scene, settings: { ...settings, ...(cells && { cells }), ...(colourLimit && { colourLimit }), ...(beats && { beats: { ...beats, first: Math.min(beats.first, settings.length) } }) } }
+  const { beats, cells, colourLimit, handsOnTo, ...settings } = scene.settings
+  return { ...scene, settings: { ...settings, ...(cells && { cells }), ...(colourLimit && { colourLimit }), ...(handsOnTo && { handsOnTo }), ...(beats && { beats: { ...beats, first: Math.min(beats.first, settings.length) } }) } }
 }
 
 export const sceneSet = editKind({

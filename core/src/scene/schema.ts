@@ -42,6 +42,8 @@ export const settingsSchema = z.strictObject({
   /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
   /** Drawn in whole cells, with no smoothing anywhere: for sprites. */
   cells: z.boolean().optional(),
+  /** The scene of the production that a move of this one goes on in. */
+  handsOnTo: idSchema.nullable().optional(),
   /** How many colours the scene should make do with. */
   colourLimit: between('The limit of colours', { min: 1, max: LIMITS.swatches }).nullable().optional(),
   beats: z.strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema }).nullable().optional(),
@@ -258,6 +260,17 @@ export const takeSchema = z.strictObject({
 })
 export type Take = z.infer<typeof takeSchema>
 
+/** A finding of Second look answered "meant": it stays so until its drawings' ink or pins change. */
+export const answerSchema = z.strictObject({
+  check: idSchema,
+  level: idSchema.optional(),
+  drawings: z.array(idSchema).max(LIMITS.drawings),
+  reason: z.string().trim().min(1, 'Say why it is meant.').max(LIMITS.note, `A reason can have at most ${LIMITS.note} characters.`),
+  /** What those drawings were then. */
+  print: z.string().max(40),
+})
+export type Answer = z.infer<typeof answerSchema>
+
 export const sceneSchema = z.strictObject({
   format: z.literal(1),
   settings: settingsSchema,
@@ -272,5 +285,6 @@ export const sceneSchema = z.strictObject({
   /** take → level → exposures, which always fill the scene's length exactly. */
   sheets: z.record(idSchema, z.record(idSchema, columnSchema)),
   references: z.record(idSchema, referenceSchema).optional(),
+  answers: z.record(idSchema, answerSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>
