@@ -1,4 +1,4 @@
-import { editSchema, pictureSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type Edit, type InkPiece, type Pass, type Scene, type Settings } from '@unhurried/core'
+import { editSchema, limitsSchema, pictureSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type Edit, type InkPiece, type Limits, type Pass, type Scene, type Settings } from '@unhurried/core'
 import { z } from 'zod'
 
 /** An answer other than the one asked for. `status` 0: no server answered. */
@@ -42,7 +42,7 @@ const shelfSchema = z.array(z.object({
   scenes: z.array(z.object({ id: z.string(), version: z.int(), updatedAt: z.string(), scene: sceneSchema, done: z.int(), toDo: z.int() })),
 }))
 export type Production = z.infer<typeof shelfSchema>[number]
-const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema })
+const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema, limits: limitsSchema.default({}) })
 const keptEditsSchema = z.array(z.object({ id: z.string(), version: z.int(), edit: editSchema }))
 export type KeptEdit = z.infer<typeof keptEditsSchema>[number]
 
@@ -60,6 +60,7 @@ async function readPasses(path: string): Promise<PassInk[]> {
 export const api = {
   shelf: () => read(shelfSchema, '/api/shelf'),
   createProduction: (production: { id: string; name: string }) => read(z.unknown(), '/api/productions', production),
+  setLimits: (production: string, limits: Limits) => read(limitsSchema, `/api/productions/${production}/limits`, limits),
   createScene: (scene: { id: string; production: string; settings: Settings }) => read(openSceneSchema, '/api/scenes', scene),
   putArchive: (scene: { id: string; production: string }, archive: Blob) => read(openSceneSchema, `/api/archives?id=${scene.id}&production=${scene.production}`, archive),
   /** Keeps a picture's bytes on the server; gives the name they are found by. */
@@ -68,7 +69,7 @@ export const api = {
     return z.object({ picture: pictureSchema, width: z.int(), height: z.int() }).parse(await answer.json())
   },
   readPicture: async (picture: string) => new Uint8Array(await (await ask(`/api/pictures/${picture}`)).arrayBuffer()),
-  readScene: (id: string): Promise<{ version: number; scene: Scene }> => read(openSceneSchema, `/api/scenes/${id}`),
+  readScene: (id: string): Promise<{ production: string; version: number; scene: Scene; limits: Limits }> => read(openSceneSchema, `/api/scenes/${id}`),
   editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
   keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),
   /** What a conflict tells: the scene's version, and the edits missed (the first 500 of them). */

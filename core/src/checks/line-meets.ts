@@ -1,6 +1,8 @@
 import type { Fill, Stroke } from '../shape/ink'
+import type { Point } from '../shape/matrix'
 import { halfWidth } from '../shape/outline'
 import { found, type Check } from './check'
+import { liesAt } from '../shape/select'
 import { told, type Finding } from './finding'
 import { named, type Shot } from './subject'
 
@@ -11,6 +13,9 @@ const HELD = 0.7
 /** Length of the parts an edge is looked at in, in pixels. */
 const STEP = 3
 const CELL = 24
+
+/** A gap has the end of a line on each side of it, no farther off than this, in pixels. */
+const ENDS = 14
 
 interface Bit { readonly ax: number; readonly ay: number; readonly bx: number; readonly by: number; readonly half: number }
 
@@ -45,8 +50,12 @@ function near(x: number, y: number, { ax, ay, bx, by, half }: Bit): boolean {
   return ox * ox + oy * oy <= (half + BESIDE) ** 2
 }
 
+/** Just beyond an edge, on both sides of it, in pixels. */
+const BEYOND = 9
+
 /** The longest stretch of a paint's edge with no line along it, in pixels, when the rest of it follows lines. */
-function widestGap({ outline }: Fill, bits: ReturnType<typeof lineBits>): { gap: number; at: { x: number; y: number } } | undefined {
+function widestGap(fill: Fill, bits: ReturnType<typeof lineBits>, ends: readonly Point[], covered: (at: Point) => boolean): { gap: number; at: { x: number; y: number } } | undefined {
+  const { outline } = fill
   const places: { x: number; y: number; held: boolean }[] = []
   for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
     const [ax, ay, bx, by] = [outline[j]!, outline[j + 1]!, outline[i]!, outline[i + 1]!]
@@ -73,7 +82,17 @@ function widestGap({ outline }: Fill, bits: ReturnType<typeof lineBits>): { gap:
     }
     // A line covers the edge as far as it reaches beyond its end.
     gap += 2 * BESIDE
-    const middle = places[Math.floor((start + i) / 2) % places.length]!
+    const at = (index: number): Point => places[Math.floor(index) % places.length]!
+    const middle = at((start + i) / 2)
+    // Where a line merely goes another way than the paint, as round a shade, there is no gap.
+    const ended = (place: Point) => ends.some((end) => Math.hypot(end.x - place.x, end.y - place.y) <= ENDS)
+    if (!ended(at(start - 1)) || !ended(at(i))) continue
+    // Where other paint goes on beyond the edge, the form is open to nothing.
+    const [before, after] = [at((start + i) / 2 - 1), at((start + i) / 2 + 1)]
+    const long = Math.hypot(after.x - before.x, after.y - before.y) || 1
+    const across = { x: ((after.y - before.y) / long) * BEYOND, y: (-(after.x - before.x) / long) * BEYOND }
+    const sides = [{ x: middle.x + across.x, y: middle.y + across.y }, { x: middle.x - across.x, y: middle.y - across.y }]
+    if (covered(middle) || sides.every((side) => covered(side) || liesAt(fill, side.x, side.y, 0))) continue
     if (!best || gap > best.gap) best = { gap, at: { x: middle.x, y: middle.y } }
   }
   return best
@@ -83,21 +102,24 @@ const known = new WeakMap<Shot['measured'], ReturnType<typeof widestGap>[]>()
 
 /**
  * Line does not meet. Paint that follows a line round a part leaves its edge bare where the line has a
- * gap: the form opens there for one drawing, and the next fill may leak. Paint laid freely, without lines
- * along most of its edge, relies on none.
+ * gap, with the end of a line on each side of it: the form opens there for one drawing, and the next fill may
+ * leak. Paint laid freely, without lines along most of its edge, relies on none.
  */
 export const lineMeets: Check = {
   id: 'line-meets', name: 'Line does not meet', group: 'drawing', severity: 'mend',
   why: 'Where the line round a painted part has a gap, the form opens for one drawing and paint may leak.',
   limits: { px: { words: 'Gap in a line that paint relies on', unit: 'px', value: 8, min: 1, max: 100 } },
-  level(subject, { limit }) {
+  level(subject, { scene, limit }) {
+    const { width, height } = scene.settings
     const px = limit('line-meets', 'px')
     if (subject.level.kind === 'ground') return found([])
     return found(subject.shots.flatMap((shot): Finding[] => {
       let gaps = known.get(shot.measured)
       if (!gaps) {
         const bits = lineBits(shot)
-        known.set(shot.measured, (gaps = shot.measured.pieces.map((piece) => (piece.kind === 'fill' ? widestGap(piece, bits) : undefined))))
+        const paints = shot.measured.pieces.filter(({ kind }) => kind === 'fill')
+        const ends = shot.measured.pieces.flatMap((piece) => (piece.kind === 'stroke' ? [{ x: piece.points[0]!, y: piece.points[1]! }, { x: piece.points.at(-3)!, y: piece.points.at(-2)! }] : []))
+        known.set(shot.measured, (gaps = shot.measured.pieces.map((piece) => (piece.kind === 'fill' ? widestGap(piece, bits, ends, (at) => at.x < 0 || at.y < 0 || at.x > width || at.y > height || paints.some((other) => other !== piece && liesAt(other, at.x, at.y, 0))) : undefined))))
       }
       return gaps.flatMap((open): Finding[] => (!open || open.gap <= px ? [] : [{
         check: 'line-meets', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value: open.gap, limit: px, unit: 'px', severity: 'mend',

@@ -16,9 +16,9 @@ const LINES: readonly Pass[] = ['rough', 'tie-down', 'line']
 export interface Measured {
   /** Its one dark shape, cast shadows left out; undefined without ink. */
   readonly shape: Silhouette | undefined
-  /** Painted area of each colour, in square pixels. */
+  /** Painted area of each colour, cast shadows left out, in square pixels. */
   readonly areas: ReadonlyMap<string, number>
-  /** Median width of its line, in pixels, by length; of the finest pass that has one. */
+  /** Width of its line in the middle, in pixels, by length; of the finest pass that has one. */
   readonly lineWidth: number | undefined
   readonly passes: readonly Pass[]
   readonly pieces: readonly InkPiece[]
@@ -37,8 +37,8 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   const measured: Measured = {
     shape: silhouette(PASSES.filter((pass) => pass !== 'shadow').flatMap(of), { tolerance: SHAPE_GAP, fineness: FINENESS }),
-    areas: paintedAreas(parts.flat()),
-    lineWidth: lined && medianWidth(of(lined)),
+    areas: paintedAreas(PASSES.filter((pass) => pass !== 'shadow').flatMap(of)),
+    lineWidth: lined && middleWidth(of(lined)),
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
@@ -56,7 +56,7 @@ function paintedAreas(ink: Ink): Map<string, number> {
   return areas
 }
 
-function medianWidth(ink: Ink): number | undefined {
+function middleWidth(ink: Ink): number | undefined {
   const widths: { wide: number; long: number }[] = []
   for (const stroke of ink) {
     if (stroke.kind !== 'stroke') continue
@@ -64,9 +64,16 @@ function medianWidth(ink: Ink): number | undefined {
     for (let i = 3; i < points.length; i += 3) widths.push({ wide: 2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2), long: Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!) })
   }
   widths.sort((a, b) => a.wide - b.wide)
-  let left = widths.reduce((sum, { long }) => sum + long, 0) / 2
-  for (const { wide, long } of widths) if ((left -= long) <= 0) return wide
-  return undefined
+  const whole = widths.reduce((sum, { long }) => sum + long, 0)
+  // A line that swells and thins has two common widths; the middle half of all tells more than its very middle.
+  let [from, sum, counted] = [0, 0, 0]
+  for (const { wide, long } of widths) {
+    const within = Math.max(0, Math.min(from + long, 0.75 * whole) - Math.max(from, 0.25 * whole))
+    sum += wide * within
+    counted += within
+    from += long
+  }
+  return counted > 0 ? sum / counted : undefined
 }
 
 /** A mark that stays the same exactly as long as some drawings' ink and pins do (FNV-1a, twice 32 bits). */

@@ -26,7 +26,7 @@ function heads(scene: Scene): { level: string; head: string }[] {
 }
 
 /** A cell that a spreadsheet would take for a formula is written after an apostrophe. */
-const plain = (text: string) => (/^[=+@\t\r]|^-./.test(text) ? `'${text}` : text)
+export const plain = (text: string) => (/^[=+@\t\r]|^-./.test(text) ? `'${text}` : text)
 const unplain = (text: string) => (/^'[=+@\t\r-]/.test(text) ? text.slice(1) : text)
 
 /**

@@ -1,7 +1,7 @@
-import type { Edit, Pass, Scene } from '@unhurried/core'
+import type { Edit, Limits, Pass, Scene } from '@unhurried/core'
 import { EntitySchema } from 'typeorm'
 
-export interface ProductionRow { id: string; name: string; position: number; createdAt: Date }
+export interface ProductionRow { id: string; name: string; limits: Limits; position: number; createdAt: Date }
 export interface SceneRow { id: string; production: string; position: number; document: Scene; version: number; createdAt: Date; updatedAt: Date }
 export interface EditRow { scene: string; version: number; id: string; edit: Edit; words: string; madeAt: Date }
 /** The scene as it was at one version. */
@@ -16,6 +16,7 @@ export const productionEntity = new EntitySchema<ProductionRow>({
   columns: {
     id: { type: 'text', primary: true },
     name: { type: 'text' },
+    limits: { type: 'jsonb', default: {} },
     position: { type: 'int', generated: 'increment' },
     createdAt: moment('created_at', true),
   },

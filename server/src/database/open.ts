@@ -1,6 +1,7 @@
 import { DataSource } from 'typeorm'
 import { entities } from './entities'
 import { FirstTables1763900000000 } from './first-tables'
+import { Limits1764200000000 } from './limits'
 import { Moments1764000000000 } from './moments'
 import { Pictures1764100000000 } from './pictures'
 
@@ -19,7 +20,7 @@ export async function openDatabase(url: string, { connections = 10, prepare }: {
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstTables1763900000000, Moments1764000000000, Pictures1764100000000],
+    migrations: [FirstTables1763900000000, Moments1764000000000, Pictures1764100000000, Limits1764200000000],
     migrationsTableName: 'migration',
     poolSize: connections,
     connectTimeoutMS: 5000,

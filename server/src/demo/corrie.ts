@@ -1,5 +1,5 @@
 import type { Settings, Swatch } from '@unhurried/core'
-import { oval, placed, type Paper, type Point } from './hand'
+import { oval, placed, through, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
@@ -49,10 +49,11 @@ function drawCorrie(paper: Paper, frame: number): void | false {
   for (const [dx, dy, long] of [[-60, 34, 1], [-34, 74, 0.86]] as const) {
     const tail: Point[] = [knot, [knot[0] + dx * 0.7, knot[1] + dy * 0.4 - flow], [knot[0] + dx * 1.5 * long, knot[1] + dy - flow * 0.4], [knot[0] + dx * 2.3 * long, knot[1] + dy * 1.5 + flow]]
     const lower = tail.map(([x, y], i): Point => [x + 5, y + 9 + i * 6])
-    paper.fill([...tail, ...[...lower].reverse()], dx === -60 ? 'ribbon' : 'ribbon-dim')
+    const notch: Point = [tail.at(-1)![0] + 16, tail.at(-1)![1] + 16]
+    paper.fill([...through(tail), notch, ...through([...lower].reverse())], dx === -60 ? 'ribbon' : 'ribbon-dim', { sharp: true })
     paper.line(tail, { size: 6 })
     paper.line(lower, { size: 6 })
-    paper.line([tail.at(-1)!, [tail.at(-1)![0] + 16, tail.at(-1)![1] + 16], lower.at(-1)!], { size: 5.5 })
+    paper.line([tail.at(-1)!, notch, lower.at(-1)!], { size: 5.5 })
   }
   const band: Point[] = [[478, 452], [516, 478], [566, 484], [592, 470], [606, 492], [570, 512], [512, 506], [474, 480]]
   paper.fill(band, 'ribbon')
@@ -71,6 +72,7 @@ function drawCorrie(paper: Paper, frame: number): void | false {
     const under = put([[-70, -26], [-132, -38 + bend * 0.5], [x + 22, y + 14 + bend * 0.3 + 8 * lid], [x - 24, y + 26 + bend + 14 * lid]])
     paper.fill([...plume, ...[...under].reverse()], 'crest')
     paper.line(plume, { size: 6.5 })
+    paper.line([plume.at(-2)!, plume.at(-1)!, under.at(-2)!], { size: 6 })
   }
   const skull = put([[-148, 8], [-138, -52], [-84, -90], [-16, -96], [50, -76], [96, -40], [112, -10], [96, 30], [40, 62], [-10, 92], [-62, 96], [-116, 62]])
   paper.fill(skull, 'white')
@@ -114,6 +116,7 @@ function drawReeds(paper: Paper) {
 
 export const corrie: SampleScene = {
   id: 'lowtide-corrie',
+  meant: [{ check: 'opening-short', reason: 'Only a lid moves, and she is looked at from the first frame.' }],
   settings,
   palette,
   takes: [{ name: 'Sleepy blink', level: 'L1', from: 5, to: 10, frames: 10 }, { name: 'Quick blink', level: 'L1', from: 1, to: 18, frames: 9 }],

@@ -47,7 +47,7 @@ export function sheetOfPaper(seed: number) {
   const random = chance(seed)
   let count = 0
   const freshId = () => `p${seed.toString(36)}n${(count++).toString(36)}`
-  const passes = { colour: [] as InkPiece[], line: [] as InkPiece[] }
+  const passes = { colour: [] as InkPiece[], shadow: [] as InkPiece[], line: [] as InkPiece[] }
 
   function stroke(path: readonly Point[], swatch: string, size: number, pressure: (share: number, i: number) => number): void {
     const drift = [random() * 6, random() * 6, random() * 6]
@@ -76,9 +76,10 @@ export function sheetOfPaper(seed: number) {
         return 0.5 + 0.38 * shade
       })
     },
-    fill(points: readonly Point[], swatch: string, { sharp = false }: { sharp?: boolean } = {}) {
+    /** Paint; what is cast on the ground goes on the pass of shadows. */
+    fill(points: readonly Point[], swatch: string, { sharp = false, pass = 'colour' }: { sharp?: boolean; pass?: 'colour' | 'shadow' } = {}) {
       const path = sharp ? points : through(points, { closed: true, step: 6 })
-      passes.colour.push(settled<Fill>({ kind: 'fill', id: freshId(), swatch, outline: path.flat() as number[] }))
+      passes[pass].push(settled<Fill>({ kind: 'fill', id: freshId(), swatch, outline: path.flat() as number[] }))
     },
   }
 }

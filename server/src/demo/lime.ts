@@ -97,7 +97,7 @@ function drawLime(paper: Paper, frame: number) {
 
   const shadowX = at[0] + above * 0.18
   const reach = Math.max(0.35, 1 - above / 520)
-  paper.fill(oval([0, 0], 54 * reach, 9 * reach).map(placed([shadowX, slip(shadowX) + 7], ground)), 'stone-dim')
+  paper.fill(oval([0, 0], 54 * reach, 9 * reach).map(placed([shadowX, slip(shadowX) + 7], ground)), 'stone-dim', { pass: 'shadow' })
 
   const skin = Array.from({ length: 22 }, (_, i): Point => {
     const a = (i / 22) * 2 * Math.PI
@@ -161,6 +161,11 @@ function drawSlip(paper: Paper) {
 
 export const lime: SampleScene = {
   id: 'lowtide-lime',
+  meant: [
+    { check: 'opening-short', reason: 'It falls in from above; the empty slip is what the eye settles on.' },
+    { check: 'volume', reason: 'The lines of the impact lie about it and count as its shape.' },
+    { check: 'outside', reason: 'It falls in from above the frame.' },
+  ],
   settings,
   palette,
   levels: [

@@ -1,4 +1,4 @@
-import { applyEdit, drawingsShown, mainSheet, newLevel, newScene, type Edit, type Pin, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
+import { answerId, answerTo, applyEdit, drawingsShown, inkAfter, inkKey, inspectScene, mainSheet, newLevel, newScene, type Edit, type Ink, type Pin, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
 import { sheetOfPaper, type Paper } from './hand'
 
 export interface SampleLevel {
@@ -21,6 +21,8 @@ export interface SampleScene {
   readonly palette: readonly Swatch[]
   /** Bottom first. */
   readonly levels: readonly SampleLevel[]
+  /** What Second look finds that is meant, by check and level, and why. */
+  readonly meant?: readonly { readonly check: string; readonly level?: string; readonly reason: string }[]
   /** Further takes: what one level's frames from one to another are made to last. */
   readonly takes?: readonly { name: string; level: string; from: number; to: number; frames: number }[]
 }
@@ -58,7 +60,7 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
       const own = sample.keys.find((key) => key.frame === frame)?.draw
       if (own) own(paper)
       else if (!sample.drawAt || sample.drawAt(paper, frame) === false) continue
-      for (const pass of ['colour', 'line'] as const) {
+      for (const pass of ['colour', 'shadow', 'line'] as const) {
         const pieces = paper.passes[pass]
         if (pieces.length > 0) make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
       }
@@ -70,4 +72,21 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
     make({ type: 'sheet.range', take, levels: [level], from, to, act: { do: 'retime', frames } })
   })
   return edits
+}
+
+/** The answers whoever drew a sample gave to what Second look finds in it. */
+export async function answersOf(sample: SampleScene, edits: readonly Edit[]): Promise<Edit[]> {
+  if (!sample.meant) return []
+  const ink = new Map<string, Ink>()
+  const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
+  let scene = newScene(sample.settings, sample.palette)
+  for (const edit of edits) {
+    scene = applyEdit(scene, edit).scene
+    for (const { drawing, pass, ink: after } of inkAfter(edit, inkOf)) ink.set(inkKey(drawing, pass), after)
+  }
+  const { findings } = await inspectScene(scene, inkOf)
+  return findings.flatMap((finding) => {
+    const meant = sample.meant!.find(({ check, level }) => check === finding.check && (level === undefined || level === finding.level))
+    return meant ? [{ type: 'answer.put' as const, id: answerId(finding), answer: answerTo(scene, finding, inkOf, meant.reason) }] : []
+  })
 }

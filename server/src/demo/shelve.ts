@@ -3,7 +3,7 @@ import { markEntity } from '../database/entities'
 import { sceneKeeper } from '../keeping/scenes'
 import { corrie } from './corrie'
 import { lime } from './lime'
-import { editsOf } from './sample'
+import { answersOf, editsOf } from './sample'
 import { tansy } from './tansy'
 
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
@@ -17,7 +17,8 @@ export async function shelveSampleFilm(database: DataSource): Promise<void> {
   for (const sample of [lime, tansy, corrie]) {
     const { version } = await keeper.createScene({ id: sample.id, production: PRODUCTION.id, settings: sample.settings, palette: sample.palette })
     if (version > 0) continue
-    await keeper.keep(sample.id, 0, editsOf(sample).map((edit, n) => ({ id: `${sample.id}-${n}`, edit })))
+    const edits = editsOf(sample)
+    await keeper.keep(sample.id, 0, [...edits, ...(await answersOf(sample, edits))].map((edit, n) => ({ id: `${sample.id}-${n}`, edit })))
   }
   await marks.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
 }

@@ -36,6 +36,9 @@ function pose(frame: number) {
   }
 }
 
+const FORGOTTEN = 9
+const DOTTED = 17
+
 function drawTansy(paper: Paper, frame: number) {
   const { at, tilt, tall, turn } = pose(frame)
   const put = (points: readonly Point[]) => points.map(([x, y]): Point => placed(at, tilt)([x / tall, y * tall]))
@@ -51,6 +54,8 @@ function drawTansy(paper: Paper, frame: number) {
   paper.fill([...side(7), ...side(-7).reverse()], 'rope')
   paper.line(side(7), { size: 6 })
   paper.line(side(-7), { size: 6.5 })
+  // Its end is bound.
+  paper.line([side(7).at(-1)!, [(side(7).at(-1)![0] + side(-7).at(-1)![0]) / 2 + 4, (side(7).at(-1)![1] + side(-7).at(-1)![1]) / 2 + 4], side(-7).at(-1)!], { size: 6 })
   for (let i = 1; i < tail.length; i++) {
     for (const share of [0.25, 0.75]) {
       const [a, b] = [tail[i - 1]!, tail[i]!]
@@ -70,7 +75,9 @@ function drawTansy(paper: Paper, frame: number) {
   paper.fill(put([[-157, 18], [-110, 44], [-30, 58], [56, 56], [126, 38], [157, 16], [154, 52], [120, 76], [52, 94], [-34, 96], [-112, 80], [-152, 54]]), 'band')
   paper.fill(put([[96, 48], [128, 38], [157, 16], [154, 52], [120, 76], [80, 88]]), 'band-dim')
   paper.fill(put([[-112, -70], [-84, -108], [-40, -128], [-22, -122], [-62, -98], [-92, -58]]), 'tansy-lit')
-  for (const x of [-74, 66]) paper.fill(put(oval([x, 14], 21, 11)), 'blush')
+  // Two faults for whoever takes a second look: cheeks forgotten on one drawing, a dot of the resting hand on another.
+  if (frame !== FORGOTTEN) for (const x of [-74, 66]) paper.fill(put(oval([x, 14], 21, 11)), 'blush')
+  if (frame === DOTTED) paper.line([[1130, 170], [1132, 172]], { size: 5 })
   paper.contour(body, { size: 11 })
   paper.line(put([[-157, 18], [-110, 44], [-30, 58], [56, 56], [126, 38], [157, 16]]), { size: 7 })
 
@@ -133,6 +140,7 @@ function drawHarbour(paper: Paper) {
 
 export const tansy: SampleScene = {
   id: 'lowtide-tansy',
+  meant: [{ check: 'not-readable', level: 'L2', reason: 'Water fills the lower part of every drawing; its rings tell the motion, not its shape.' }],
   settings,
   palette,
   levels: [

@@ -1,6 +1,6 @@
 import {
   applyEdit, changeInk, editInWords, editSchema, LIMITS, newScene, packInk, packPasses, passSchema, PASSES, progress, readArchive, readInk, simpleEditsOf,
-  type Edit, type Ink, type Pass, type Scene, type Settings, type SimpleEdit, type Swatch,
+  type Edit, type Ink, type Limits, type Pass, type Scene, type Settings, type SimpleEdit, type Swatch,
 } from '@unhurried/core'
 import type { DataSource, EntityManager } from 'typeorm'
 import { z } from 'zod'
@@ -39,6 +39,12 @@ export function sceneKeeper(database: DataSource) {
       return { id, name }
     },
 
+    async setLimits(id: string, limits: Limits): Promise<Limits> {
+      const { affected } = await database.getRepository(productionEntity).update({ id }, { limits })
+      if (affected === 0) throw new Problem(404, 'This production is not on the shelf. Open the shelf again and choose one.')
+      return limits
+    },
+
     /** Makes an empty scene; the same id again gives the scene that is there. */
     async createScene({ id, production, settings, palette }: { id: string; production: string; settings: Settings; palette?: readonly Swatch[] }) {
       await database.transaction(async (manager) => {
@@ -51,7 +57,8 @@ export function sceneKeeper(database: DataSource) {
     async readScene(id: string) {
       const row = await database.getRepository(sceneEntity).findOneBy({ id })
       if (!row) throw new Problem(404, 'This scene is not on the shelf.')
-      return { id, production: row.production, version: row.version, scene: row.document }
+      const production = await database.getRepository(productionEntity).findOneByOrFail({ id: row.production })
+      return { id, production: row.production, version: row.version, scene: row.document, limits: production.limits }
     },
 
     async editsSince(scene: string, version: number) {

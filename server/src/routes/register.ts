@@ -1,4 +1,4 @@
-import { ARCHIVE_LIMITS, LIMITS, PICTURE_TYPES, pictureSchema, editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
+import { ARCHIVE_LIMITS, LIMITS, limitsSchema, PICTURE_TYPES, pictureSchema, editSchema, idSchema, nameSchema, sceneSchema, settingsSchema, swatchSchema } from '@unhurried/core'
 import { z } from 'zod'
 import { route, type AnyRoute } from '../http/route'
 import type { History } from '../keeping/history'
@@ -6,7 +6,7 @@ import type { Pictures } from '../keeping/pictures'
 import { sentEditSchema, type SceneKeeper } from '../keeping/scenes'
 
 const scenePath = z.object({ scene: idSchema })
-const openScene = z.object({ id: idSchema, production: idSchema, version: z.int(), scene: sceneSchema })
+const openScene = z.object({ id: idSchema, production: idSchema, version: z.int(), scene: sceneSchema, limits: limitsSchema })
 const keptEdit = z.object({ id: z.string(), version: z.int(), edit: editSchema })
 const whole = (name: string) => z.string().regex(/^\d{1,9}$/, `${name} must be a whole number.`).transform(Number)
 
@@ -32,6 +32,12 @@ export function routes(keeper: SceneKeeper, history: History, pictures: Pictures
       answer: z.object({ id: idSchema, name: nameSchema }),
       problems: [400, 403, 413, 415, 422, 503],
       handle: ({ body }) => keeper.createProduction(body),
+    }),
+    route({
+      method: 'post', path: '/api/productions/:production/limits', summary: "A production's own limits for Second look; what is not named is as the checks have it",
+      params: z.object({ production: idSchema }), body: limitsSchema, answer: limitsSchema,
+      problems: [400, 403, 404, 413, 415, 422, 503],
+      handle: ({ params, body }) => keeper.setLimits(params.production, body),
     }),
     route({
       method: 'post', path: '/api/scenes', summary: 'Set up a new scene', status: 201,

@@ -10,6 +10,7 @@ const inScene = computed(() => route.params['scene'] !== undefined && store.scen
 const places = [
   { name: 'plan', word: 'Plan' },
   { name: 'draw', word: 'Draw' },
+  { name: 'look', word: 'Second look' },
   { name: 'takes', word: 'Takes' },
   { name: 'hand-over', word: 'Hand over' },
 ]

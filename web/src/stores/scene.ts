@@ -1,4 +1,4 @@
-import { applyEdit, drawingsShown, EditRefused, exposureAt, exposuresOf, type Edit, type Scene } from '@unhurried/core'
+import { applyEdit, drawingsShown, EditRefused, exposureAt, exposuresOf, type Edit, type Limits, type Scene } from '@unhurried/core'
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -12,6 +12,9 @@ export function sayWhy(error: unknown): void {
   ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true, offset: 54 })
 }
 
+/** Whoever keeps a copy of the scene. */
+export interface SceneHearer { readonly onEdit: (edit: Edit) => void; readonly onAnew: (scene: Scene, inked: ReadonlySet<string> | undefined) => void }
+
 export interface Chosen { readonly levels: readonly string[]; readonly from: number; readonly to: number }
 
 /** The level with the most drawings, the upper one of equals: where work goes on most likely. */
@@ -23,6 +26,11 @@ function mostWorked(scene: Scene): string {
 /** The scene on the table: its document, its ink, where we are in it, and how it is changed. */
 export const useScene = defineStore('scene', () => {
   const id = ref('')
+  const production = ref('')
+  /** The production's own limits for Second look. */
+  const limits = shallowRef<Limits>({})
+  /** Told of every edit of this page, and of the scene anew after others' edits. */
+  const hearers = new Set<SceneHearer>()
   /** The scene as edited so far, and as it would be after a change that is only being tried. */
   const settled = shallowRef<Scene>()
   const tried = shallowRef<Scene>()
@@ -72,6 +80,8 @@ export const useScene = defineStore('scene', () => {
       if (turn !== opening) return
       ink.value = createInkStore(sceneId)
       take.value = opened.scene.mainTake
+      production.value = opened.production
+      limits.value = opened.limits
       settled.value = opened.scene
       frame.value = 1
       level.value = mostWorked(opened.scene)
@@ -88,6 +98,7 @@ export const useScene = defineStore('scene', () => {
             if (!now.levels[level.value]) level.value = now.levelOrder.at(-1)!
             frame.value = Math.min(frame.value, now.settings.length)
             ink.value!.forget(inked)
+            for (const hearer of hearers) hearer.onAnew(now, inked)
             void loadInk()
           },
         },
@@ -124,6 +135,7 @@ export const useScene = defineStore('scene', () => {
       frame.value = Math.min(frame.value, after.settings.length)
       if (chosen.value && chosen.value.to > after.settings.length) chosen.value = undefined
       keeper!.add(edit)
+      for (const hearer of hearers) hearer.onEdit(edit)
       return inverse
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
@@ -196,9 +208,15 @@ export const useScene = defineStore('scene', () => {
   }
 
   return {
-    id, scene, settled, take, chosen, solo, ink, keeping, asides, trouble, frame, level, exposures, here, drawing,
+    id, production, limits, scene, settled, take, chosen, solo, ink, keeping, asides, trouble, frame, level, exposures, here, drawing,
     canUndo: computed(() => done.value.length > 0),
     canRedo: computed(() => undone.value.length > 0),
+    hear(hearer: SceneHearer) {
+      hearers.add(hearer)
+      return () => void hearers.delete(hearer)
+    },
+    /** Edits of this page that the server has not confirmed. */
+    waiting: () => keeper?.waiting() ?? [],
     open, close, change, attempt, flip, besideOf, goTo, showDrawing, loadInk,
     undo: () => step(done, undone),
     redo: () => step(undone, done),

@@ -5,10 +5,12 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
 import TimingHelpers from '../../parts/TimingHelpers.vue'
 import { workOf } from '../../stage/work'
+import { useLook } from '../../stores/look'
 import { useScene } from '../../stores/scene'
 import ChartLadder from './ChartLadder.vue'
 import { keyOf, useCommands, type CommandId } from './commands'
 import ExposureSheet from './ExposureSheet.vue'
+import FindingOnPaper from './FindingOnPaper.vue'
 import KeysDialog from './KeysDialog.vue'
 import LevelPanel from './LevelPanel.vue'
 import LiveLoop from './LiveLoop.vue'
@@ -32,6 +34,7 @@ import { useStage } from './useStage'
 import { useWalk } from './useWalk'
 
 const store = useScene()
+const look = useLook()
 const scene = computed(() => store.scene!)
 const level = computed(() => scene.value.levels[store.level]!)
 const pencil = usePencil()
@@ -239,7 +242,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         <button class="word">Write it</button>
       </form>
       <ExposureSheet
-        :scene="scene" :take="store.take" :frame="store.frame" :level="store.level" :chosen="store.chosen" :solo="store.solo"
+        :scene="scene" :take="store.take" :frame="store.frame" :level="store.level" :chosen="store.chosen" :solo="store.solo" :found="look.bySquare"
         @pick="(picked: string, frame: number) => goTo(frame, picked)"
         @choose="(chosen, picked: string, frame: number) => { store.level = picked; store.goTo(frame); store.chosen = chosen }"
         @hold="onHold" @head="(picked: string, at: HTMLElement) => (head = head?.level === picked ? undefined : { level: picked, at })" @note="writeNote"
@@ -256,6 +259,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
         <div class="paper-edge" data-test="paper" aria-hidden="true" :style="{ width: `${scene.settings.width}px`, height: `${scene.settings.height}px`, transform: `matrix(${view.lie.value.matrix.join(',')})`, '--zoom': view.lie.value.zoom }" />
         <PaperGuides v-if="!playing" :lie="view.lie.value" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
         <PaperHandles v-if="!playing" :lie="view.lie.value" :selection="selection" :paint="stage.paint" :tools="tools" />
+        <FindingOnPaper v-if="!playing" :lie="view.lie.value" />
         <PaintDoubts :paint="stage.paint" />
         <ReferenceLayer :picking="pencil.tool === 'pick'" @pick="tools.pickColour" />
         <LiveLoop v-if="looping && !playing" :from="loopFrames.from" :to="loopFrames.to" :live="tools.live.value" :silhouettes="view.silhouettes.value" @close="looping = false" />

@@ -5,7 +5,7 @@ import type { InkStore } from '../../ink/ink-store'
 import { paintQuick } from '../../stage/paint'
 import { atPause } from '../../stage/thumbs'
 
-const props = defineProps<{ scene: Scene; entry: Drawing; ink: InkStore; here: boolean; drawn: boolean }>()
+const props = defineProps<{ scene: Scene; entry: Drawing; ink: InkStore; here: boolean; drawn: boolean; found?: string | undefined }>()
 const canvas = ref<HTMLCanvasElement>()
 const HEIGHT = 50
 const { width, height } = props.scene.settings
@@ -40,9 +40,10 @@ onUnmounted(() => {
 </script>
 
 <template>
-  <button class="card" :class="{ here, drawn }" :aria-label="`Drawing ${entry.number}${drawn ? '' : ', not drawn yet'}`" :aria-pressed="here">
+  <button class="card" :class="{ here, drawn }" :aria-label="`Drawing ${entry.number}${drawn ? '' : ', not drawn yet'}${found ? ', to be looked at' : ''}`" :title="found" :aria-pressed="here">
     <canvas ref="canvas" :width="Math.max(1, Math.round(width * scale))" :height="HEIGHT" aria-hidden="true" />
     <b :class="entry.role">{{ entry.number }}</b>
+    <i v-if="found" class="found" aria-hidden="true" />
   </button>
 </template>
 
@@ -71,6 +72,16 @@ canvas {
   display: block;
   max-width: 120px;
   border-radius: 3px;
+}
+
+.found {
+  position: absolute;
+  right: 4px;
+  bottom: 5px;
+  width: 7px;
+  height: 7px;
+  border: 1.5px solid var(--plum);
+  border-radius: 0 6px 6px 6px;
 }
 
 b {

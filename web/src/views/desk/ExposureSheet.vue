@@ -6,7 +6,7 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Chosen } from '../../stores/scene'
 import { cellAt, cycleInWords, sameFaces } from './cells'
 
-const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; chosen: Chosen | undefined; solo: string | undefined }>()
+const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; chosen: Chosen | undefined; solo: string | undefined; /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string> }>()
 const emit = defineEmits<{
   pick: [level: string, frame: number]
   choose: [chosen: Chosen | undefined, level: string, frame: number]
@@ -173,14 +173,14 @@ onUnmounted(() => (drag = undefined))
         <span v-for="number in rows" :key="number" class="number" :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }" :data-row="number" :title="timecode(number, scene.settings.fps)" :style="{ top: `${(number - 1) * ROW}px` }"><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i>{{ number }}</span>
       </div>
       <div
-        v-for="number in rows" :key="number" v-memo="[columns, faces, width, number === frame, lit(number), notes, beats, scene.settings.fps]" class="row" role="row" :aria-rowindex="number"
+        v-for="number in rows" :key="number" v-memo="[columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]" class="row" role="row" :aria-rowindex="number"
         :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }" :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
         <div
           v-for="each in columns" :key="each.level.id" class="cell" role="gridcell" :aria-colindex="each.index + 1"
-          :class="[classOf(each.column, number), { chosen: isChosen(each.level.id, number), locked: each.level.locked }]"
-          :aria-label="told(each.column, each.level.name, number)" :aria-selected="isChosen(each.level.id, number)"
-          :title="cycleInWords(each.column, number)" :data-cell="`${each.level.name}:${number}`" :style="{ left: `${each.left}px`, width: `${across}px` }"
+          :class="[classOf(each.column, number), { chosen: isChosen(each.level.id, number), locked: each.level.locked, found: found.has(`${each.level.id}:${number}`) }]"
+          :aria-label="`${told(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`" :aria-selected="isChosen(each.level.id, number)"
+          :title="found.get(`${each.level.id}:${number}`) ?? cycleInWords(each.column, number)" :data-cell="`${each.level.name}:${number}`" :style="{ left: `${each.left}px`, width: `${across}px` }"
         ><span v-if="textOf(each.column, number)">{{ textOf(each.column, number) }}</span></div>
         <div class="note-cell" role="gridcell" :data-note="number" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }" :title="notes.get(number) ?? 'Write a note here'" :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`">{{ notes.get(number) }}</div>
       </div>
@@ -366,6 +366,17 @@ onUnmounted(() => (drag = undefined))
 
 .here .cell.chosen {
   box-shadow: inset 0 0 0 2px var(--persimmon);
+}
+
+.cell.found::after {
+  position: absolute;
+  top: 3px;
+  right: 4px;
+  width: 6px;
+  height: 6px;
+  border: 1.5px solid var(--plum);
+  border-radius: 0 5px 5px 5px;
+  content: '';
 }
 
 .cell.drawn {

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { drawingsShown, exposuresOf, isDrawn, type Drawing } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import { useLook } from '../../stores/look'
 import { useScene } from '../../stores/scene'
 import DrawingCard from './DrawingCard.vue'
 
 const props = defineProps<{ span: readonly string[] }>()
 const store = useScene()
+const look = useLook()
 const scene = computed(() => store.scene!)
 const all = ref(false)
 const AROUND = 9
@@ -45,7 +47,7 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
     <div v-for="row in rows" :key="row.level" class="cards" role="group" :aria-label="row.level === store.level ? 'Drawings of this span' : `Drawings of level ${scene.levels[row.level]?.name}`" @dragover.prevent @drop.prevent="drop(row.level)">
       <span v-if="all" class="note name">{{ scene.levels[row.level]?.name }}</span>
       <DrawingCard
-        v-for="(card, i) in row.cards" :key="i" :scene="scene" :entry="card" :ink="store.ink!" :here="card.id === store.drawing" :drawn="isDrawn(card)" :class="{ over: over === card.id, lifted: lifted === card.id }"
+        v-for="(card, i) in row.cards" :key="i" :scene="scene" :entry="card" :ink="store.ink!" :here="card.id === store.drawing" :drawn="isDrawn(card)" :found="look.byDrawing.get(card.id)?.[0]?.sentence" :class="{ over: over === card.id, lifted: lifted === card.id }"
         draggable="true" title="Drag it to another place, or Alt and the arrows"
         @click="store.showDrawing(card.id)" @dragstart="(event: DragEvent) => { lifted = card.id; event.dataTransfer?.setData('text/plain', card.number) }" @dragover.prevent="over = card.id" @dragend="lifted = undefined" @keydown="onKey($event, row.cards, i)"
       />

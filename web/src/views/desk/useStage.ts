@@ -7,6 +7,7 @@ import { underLight, type UnderLight } from '../../stage/lamp'
 import { composedPictures, playFrames } from '../../stage/player'
 import { createTable, type OnTable, type Slide } from '../../stage/table'
 import { warmAround } from '../../stage/warm'
+import { useLook } from '../../stores/look'
 import { sayWhy, useScene } from '../../stores/scene'
 import type { PencilCase } from './pencil'
 import { usePaint } from './usePaint'
@@ -27,6 +28,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
   span: Ref<readonly string[]>
 }) {
   const store = useScene()
+  const look = useLook()
   const playing = ref(false)
   const playFrame = ref(1)
   const view = useView()
@@ -38,9 +40,15 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
   const paint = usePaint({ pencil, through })
   const tools = useTools({ pencil, through, selection, paint, view, bitmaps: () => bitmaps, flipped })
 
+  /** While a finding is shown the drawings on both sides lie under the light, whatever its switches say. */
+  function lighted(scene: Scene): Scene {
+    const level = scene.levels[store.level]!
+    const around = { ...level.lightTable, on: true, shows: 'around' as const, earlier: Math.max(1, level.lightTable.earlier), later: Math.max(1, level.lightTable.later), keysOnly: false }
+    return look.shown?.level === store.level && look.shown.drawings.length > 0 ? { ...scene, levels: { ...scene.levels, [level.id]: { ...level, lightTable: around } } } : scene
+  }
   /** What lies under the light now. */
   const under = computed(() => (store.scene?.levels[store.level] && flipped.value === undefined
-    ? underLight(store.scene, { level: store.level, drawing: store.drawing, take: store.take, parentsOnly: store.drawing !== undefined && walked.value === store.drawing })
+    ? underLight(lighted(store.scene), { level: store.level, drawing: store.drawing, take: store.take, parentsOnly: store.drawing !== undefined && walked.value === store.drawing })
     : []))
 
   /** What lies on the table at a frame of the take. */
@@ -90,7 +98,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
     const table = view.table.value
     if (!scene || !table || playing.value || table.drawing() || flipped.value !== undefined || slid.value.size > 0 || selection.selected.value || frame === store.frame) return store.goTo(frame)
     const drawing = exposureAt(store.exposures, frame)?.drawing ?? undefined
-    const next = onTableAt(scene, frame, drawing, underLight(scene, { level: store.level, drawing, take: store.take, parentsOnly: drawing !== undefined && walked.value === drawing }))
+    const next = onTableAt(scene, frame, drawing, underLight(lighted(scene), { level: store.level, drawing, take: store.take, parentsOnly: drawing !== undefined && walked.value === drawing }))
     table.show(next)
     ahead = JSON.stringify(next)
     pending = () => store.goTo(frame)
@@ -119,7 +127,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span }: {
         let handle = requestIdleCallback(function ready() {
           const next = jobs.shift()
           if (!next || store.scene !== scene || !view.table.value) return
-          view.table.value.ready(onTableAt(scene, next.frame, next.drawing, underLight(scene, { level: store.level, drawing: next.drawing, take: store.take })))
+          view.table.value.ready(onTableAt(scene, next.frame, next.drawing, underLight(lighted(scene), { level: store.level, drawing: next.drawing, take: store.take })))
           handle = requestIdleCallback(ready)
         })
         stopWarming = () => cancelIdleCallback(handle)

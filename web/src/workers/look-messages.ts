@@ -1,0 +1,30 @@
+import { editSchema, findingSchema, graphsSchema, idSchema, limitsSchema, sceneSchema, unmeasuredSchema } from '@unhurried/core'
+import { z } from 'zod'
+
+/**
+ * What the page tells the worker of Second look, and what it answers. The worker fetches the ink itself, so
+ * that the page's hand is free, and hears of every edit the page makes.
+ */
+export const lookOrderSchema = z.discriminatedUnion('kind', [
+  /** A scene, and edits of this page that may not have reached the server. */
+  z.object({ kind: z.literal('open'), scene: idSchema, document: sceneSchema, waiting: z.array(editSchema) }),
+  z.object({ kind: z.literal('edit'), edit: editSchema }),
+  /** The scene after others' edits, and the drawings whose ink they changed. */
+  z.object({ kind: z.literal('anew'), document: sceneSchema, inked: z.set(idSchema).optional() }),
+  z.object({ kind: z.literal('look'), id: z.int(), take: idSchema, limits: limitsSchema, whole: z.boolean() }),
+  z.object({ kind: z.literal('stop') }),
+])
+export type LookOrder = z.infer<typeof lookOrderSchema>
+
+export const lookReportSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('progress'), id: z.int(), done: z.int(), of: z.int(), words: z.string() }),
+  z.object({
+    kind: z.literal('found'), id: z.int(), findings: z.array(findingSchema.unwrap().extend({ meant: z.string().optional() })), unmeasured: z.array(unmeasuredSchema),
+    graphs: graphsSchema, drawings: z.int(), ms: z.number(),
+  }),
+  z.object({ kind: z.literal('stopped'), id: z.int() }),
+  z.object({ kind: z.literal('failed'), id: z.int(), sentence: z.string() }),
+])
+export type LookReport = z.infer<typeof lookReportSchema>
+export type Found = Extract<LookReport, { kind: 'found' }>
+export type SeenFinding = Found['findings'][number]

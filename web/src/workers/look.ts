@@ -1,0 +1,107 @@
+import { applyEdit, graphsOf, inkedBy, inspectScene, levelsChanged, meantBecause, subjectOf, type Edit, type Inspection, type Limits, type Scene } from '@unhurried/core'
+import { api } from '../api'
+import { createInkStore } from '../ink/ink-store'
+import { lookOrderSchema, type LookReport } from './look-messages'
+
+/** A thin door to core: the scene is kept here as the page has it, and looked at when asked. */
+const tell = (report: LookReport) => self.postMessage(report)
+const PROBLEM = 'The drawings could not be looked at. Reload the page and look again.'
+
+let scene: Scene | undefined
+let ink: ReturnType<typeof createInkStore> | undefined
+let edits: Edit[] = []
+/** What was seen last, of which scene, and the levels inked since. */
+let last: { inspection: Inspection; scene: Scene; take: string; limits: string } | undefined
+const inked = new Set<string>()
+let next: { id: string; scene: Scene; ink: ReturnType<typeof createInkStore> } | undefined
+let turn = 0
+
+/** Lets messages in. */
+const breathe = () => new Promise<void>((resolve) => {
+  const channel = new MessageChannel()
+  channel.port1.onmessage = () => resolve()
+  channel.port2.postMessage(0)
+})
+
+function open(id: string, document: Scene, waiting: Edit[]) {
+  turn++
+  scene = document
+  edits = waiting
+  last = next = undefined
+  inked.clear()
+  ink = createInkStore(id)
+  ink.onChange((drawing) => {
+    const level = scene?.drawings[drawing]?.level
+    if (level !== undefined) inked.add(level)
+  })
+}
+
+async function nextOf(id: string | null | undefined) {
+  if (!id) return undefined
+  if (next?.id === id) return next
+  const answer = await api.readScene(id)
+  const store = createInkStore(id)
+  await store.ensure(Object.keys(answer.scene.drawings))
+  return (next = { id, scene: answer.scene, ink: store })
+}
+
+async function look({ id, take, limits, whole }: { id: number; take: string; limits: Limits; whole: boolean }) {
+  const mine = ++turn
+  const signal = { get aborted() { return turn !== mine } }
+  if (whole) last = next = undefined
+  const drawings = Object.keys(scene!.drawings).length
+  tell({ kind: 'progress', id, done: 0, of: drawings, words: 'Fetching the lines' })
+  await ink!.ensure(Object.keys(scene!.drawings), () => edits)
+  const joins = await nextOf(scene!.settings.handsOnTo).catch(() => undefined)
+  if (signal.aborted) return tell({ kind: 'stopped', id })
+  const began = performance.now()
+  const now = scene!
+  const named = JSON.stringify(limits)
+  const before = last && last.take === take && last.limits === named ? { inspection: last.inspection, levels: [...new Set([...levelsChanged(last.scene, now), ...inked])].filter((level) => now.levels[level]) } : undefined
+  inked.clear()
+  const options = { scene: now, take, inkOf: ink!.inkOf, limits, next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf } }
+  let told = began
+  const inspection = await inspectScene(now, ink!.inkOf, {
+    take, limits, signal, breathe, next: options.next, before,
+    onProgress(done, of) {
+      if (performance.now() - told < 60) return
+      told = performance.now()
+      tell({ kind: 'progress', id, done, of, words: 'Measuring' })
+    },
+  })
+  if (inspection.stopped) {
+    last = undefined
+    return tell({ kind: 'stopped', id })
+  }
+  last = { inspection, scene: now, take, limits: named }
+  const findings = inspection.findings.map((finding) => {
+    const meant = meantBecause(now, finding, ink!.inkOf)
+    return { ...finding, ...(meant !== undefined && { meant }) }
+  })
+  tell({ kind: 'found', id, findings, unmeasured: [...inspection.unmeasured], graphs: graphsOf(subjectOf(options)), drawings, ms: performance.now() - began })
+}
+
+self.onmessage = async (event: MessageEvent<unknown>) => {
+  const parsed = lookOrderSchema.safeParse(event.data)
+  if (!parsed.success) return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
+  const order = parsed.data
+  try {
+    if (order.kind === 'open') open(order.scene, order.document, order.waiting)
+    else if (order.kind === 'stop') turn++
+    else if (!scene || !ink) throw new Error(PROBLEM)
+    else if (order.kind === 'edit') {
+      const before = scene
+      scene = applyEdit(scene, order.edit).scene
+      edits.push(order.edit)
+      // Lines that are not here yet are fetched when they are looked at, and this edit laid on them then.
+      if (inkedBy(order.edit).every((drawing) => ink!.isLoaded(drawing) || Object.keys(before.drawings[drawing]?.passes ?? {}).length === 0)) ink.apply(order.edit)
+    } else if (order.kind === 'anew') {
+      scene = order.document
+      ink.forget(order.inked)
+      for (const drawing of order.inked ?? Object.keys(scene.drawings)) if (scene.drawings[drawing]) inked.add(scene.drawings[drawing].level)
+    } else await look(order)
+  } catch (error) {
+    last = undefined
+    tell({ kind: 'failed', id: 'id' in order ? order.id : 0, sentence: error instanceof Error ? error.message : PROBLEM })
+  }
+}
