@@ -125,14 +125,14 @@ export function deskOf(page: Page, house: House) {
         return count
       }, [colour, reach] as const),
     /** Opens a scene made through the API, with some edits done to it, at the desk. */
-    async opened({ edits, ...settings }: Partial<Settings> & { edits: readonly Edit[] }) {
+    async opened({ edits, production = 'tests', ...settings }: Partial<Settings> & { edits: readonly Edit[]; production?: string }) {
       const id = `made${Date.now()}${Math.floor(Math.random() * 1e6)}`
       const post = async (path: string, body: unknown) => {
         const answer = await fetch(house.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
         if (!answer.ok) throw new Error(await answer.text())
       }
-      await post('/api/productions', { id: 'tests', name: 'Tests' })
-      await post('/api/scenes', { id, production: 'tests', settings: { name: 'Made', width: 640, height: 360, fps: 24, length: 24, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame', ...settings } })
+      await post('/api/productions', { id: production, name: 'Tests' })
+      await post('/api/scenes', { id, production, settings: { name: 'Made', width: 640, height: 360, fps: 24, length: 24, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame', ...settings } })
       if (edits.length > 0) await post(`/api/scenes/${id}/edits`, { base: 0, edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })) })
       await page.goto(`${house.url}/scene/${id}/draw`)
       await expect(paper).toBeVisible()
@@ -203,9 +203,9 @@ export function deskOf(page: Page, house: House) {
       await this.goToFrame(frame)
       await page.getByRole('button', { name: `Put a key at frame ${frame}` }).click()
     },
-    async to(place: 'Plan' | 'Draw' | 'Takes' | 'Hand over') {
+    async to(place: 'Plan' | 'Draw' | 'Second look' | 'Takes' | 'Hand over') {
       await page.getByRole('link', { name: place, exact: true }).click()
-      await page.waitForURL(`**/${place.toLowerCase().replace(' ', '-')}`)
+      await page.waitForURL(`**/${place === 'Second look' ? 'look' : place.toLowerCase().replace(' ', '-')}`)
     },
   }
 }

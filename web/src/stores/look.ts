@@ -1,7 +1,7 @@
 import { answerId, answerTo, type Evidence } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
-import { lookReportSchema, type Found, type LookOrder, type SeenFinding } from '../workers/look-messages'
+import { lookReportSchema, type Found, type LookOrder, type Proposed, type SeenFinding } from '../workers/look-messages'
 import { sayWhy, useScene } from './scene'
 
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
@@ -13,6 +13,9 @@ export const useLook = defineStore('look', () => {
   const scene = useScene()
   const found = shallowRef<Found>()
   const progress = ref<{ done: number; of: number; words: string }>()
+  /** Where a landmark may lie, dotted until accepted; undefined: nothing is asked. */
+  const proposals = shallowRef<readonly Proposed[]>([])
+  const following = ref(0)
   /** The finding that is shown on the paper. */
   const shown = shallowRef<SeenFinding>()
   const trouble = ref('')
@@ -20,6 +23,8 @@ export const useLook = defineStore('look', () => {
   let release = () => {}
   let serial = 0
   let soon = 0
+  /** Counted apart from looks, from a thousand millions up, so that answers are not taken for each other's. */
+  let asked = 1e9
   /** Nobody has asked to look yet: nothing is measured behind the animator's back on a large scene. */
   const wanted = ref(false)
 
@@ -48,6 +53,14 @@ export const useLook = defineStore('look', () => {
       const parsed = lookReportSchema.safeParse(event.data)
       if (!parsed.success) return died()
       const report = parsed.data
+      if (report.kind === 'followed' || (report.kind === 'failed' && report.id === following.value && following.value > 0)) {
+        if (report.id !== following.value) return
+        following.value = 0
+        if (report.kind === 'failed') return sayWhy(new Error(report.sentence))
+        proposals.value = report.proposals
+        if (report.proposals.length === 0) sayWhy(new Error('It cannot be told where this lies on the next drawing. Pin it there by hand, then follow on from it.'))
+        return
+      }
       if (report.id !== serial && report.kind !== 'failed') return
       if (report.kind === 'progress') {
         progress.value = report
@@ -86,6 +99,21 @@ export const useLook = defineStore('look', () => {
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
     tell({ kind: 'look', id: ++serial, take: scene.take, limits: toRaw(scene.limits), whole })
   }
+  /** Asks where a landmark lies on the drawings after this one. */
+  function follow(drawing: string, landmark: string) {
+    if (!worker) start()
+    proposals.value = []
+    following.value = ++asked
+    tell({ kind: 'follow', id: following.value, take: scene.take, drawing, landmark })
+  }
+  /** Pins all that is proposed, in one step. */
+  function accept() {
+    const eighth = (value: number) => Math.round(value * 8) / 8
+    const edits = proposals.value.filter(({ drawing }) => scene.scene?.drawings[drawing]).map(({ drawing, landmark, x, y }) => ({ type: 'pin.set' as const, drawing, landmark, pin: { x: eighth(x), y: eighth(y) } }))
+    proposals.value = []
+    if (edits.length > 0) scene.change({ type: 'together', words: `a landmark followed over ${edits.length} drawings`, edits })
+  }
+
   function stop() {
     clearTimeout(soon)
     serial++
@@ -97,6 +125,8 @@ export const useLook = defineStore('look', () => {
   watch(() => scene.id, () => {
     end()
     found.value = shown.value = undefined
+    proposals.value = []
+    following.value = 0
     wanted.value = false
   })
   watch(() => scene.take, () => wanted.value && look())
@@ -150,5 +180,5 @@ export const useLook = defineStore('look', () => {
     return (open.value.find((each) => answerId(each) === answerId(now)) ?? (mended.value ? undefined : now))?.evidence ?? []
   })
 
-  return { found, open, byDrawing, bySquare, progress, trouble, shown, evidence, mended, wanted, look, stop, mean, takeBack, show, hide: () => (shown.value = undefined), end }
+  return { proposals, following, follow, accept, refuse: () => (proposals.value = []), found, open, byDrawing, bySquare, progress, trouble, shown, evidence, mended, wanted, look, stop, mean, takeBack, show, hide: () => (shown.value = undefined), end }
 })

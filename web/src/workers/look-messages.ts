@@ -12,6 +12,8 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
   /** The scene after others' edits, and the drawings whose ink they changed. */
   z.object({ kind: z.literal('anew'), document: sceneSchema, inked: z.set(idSchema).optional() }),
   z.object({ kind: z.literal('look'), id: z.int(), take: idSchema, limits: limitsSchema, whole: z.boolean() }),
+  /** Where a landmark may lie on the drawings after one it is pinned on. */
+  z.object({ kind: z.literal('follow'), id: z.int(), take: idSchema, drawing: idSchema, landmark: idSchema }),
   z.object({ kind: z.literal('stop') }),
 ])
 export type LookOrder = z.infer<typeof lookOrderSchema>
@@ -22,9 +24,11 @@ export const lookReportSchema = z.discriminatedUnion('kind', [
     kind: z.literal('found'), id: z.int(), findings: z.array(findingSchema.unwrap().extend({ meant: z.string().optional() })), unmeasured: z.array(unmeasuredSchema),
     graphs: graphsSchema, drawings: z.int(), ms: z.number(),
   }),
+  z.object({ kind: z.literal('followed'), id: z.int(), proposals: z.array(z.object({ drawing: z.string(), landmark: z.string(), x: z.number(), y: z.number(), confidence: z.number() })) }),
   z.object({ kind: z.literal('stopped'), id: z.int() }),
   z.object({ kind: z.literal('failed'), id: z.int(), sentence: z.string() }),
 ])
 export type LookReport = z.infer<typeof lookReportSchema>
 export type Found = Extract<LookReport, { kind: 'found' }>
+export type Proposed = Extract<LookReport, { kind: 'followed' }>['proposals'][number]
 export type SeenFinding = Found['findings'][number]

@@ -1,7 +1,7 @@
-import { applyEdit, graphsOf, inkedBy, inspectScene, levelsChanged, meantBecause, subjectOf, type Edit, type Inspection, type Limits, type Scene } from '@unhurried/core'
+import { applyEdit, drawingsShown, exposuresOf, followLandmark, graphsOf, inkedBy, inspectScene, levelsChanged, meantBecause, PASSES, subjectOf, type Edit, type Inspection, type Limits, type Scene } from '@unhurried/core'
 import { api } from '../api'
 import { createInkStore } from '../ink/ink-store'
-import { lookOrderSchema, type LookReport } from './look-messages'
+import { lookOrderSchema, type LookReport, type Proposed } from './look-messages'
 
 /** A thin door to core: the scene is kept here as the page has it, and looked at when asked. */
 const tell = (report: LookReport) => self.postMessage(report)
@@ -81,6 +81,34 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
   tell({ kind: 'found', id, findings, unmeasured: [...inspection.unmeasured], graphs: graphsOf(subjectOf(options)), drawings, ms: performance.now() - began })
 }
 
+/** Drawings a landmark is followed over at most, and how sure the next one must be to go on from. */
+const MOST_FOLLOWED = 60
+const SURE = 0.2
+
+async function follow({ id, take, drawing, landmark }: { id: number; take: string; drawing: string; landmark: string }) {
+  const { level } = scene!.drawings[drawing]!
+  const order = drawingsShown(exposuresOf(scene!, level, take)).map((entry) => entry.drawing)
+  const here = order.indexOf(drawing)
+  const ahead = order.slice(here, here + MOST_FOLLOWED + 1)
+  await ink!.ensure(ahead, () => edits)
+  const pinOn = (each: string | undefined) => (each === undefined ? undefined : scene!.drawings[each]?.pins?.[landmark])
+  const wholeInk = (each: string) => PASSES.flatMap((pass) => ink!.inkOf(each, pass))
+  let from = pinOn(drawing)
+  const before = pinOn(order[here - 1])
+  let motion = from && before ? { x: from.x - before.x, y: from.y - before.y } : { x: 0, y: 0 }
+  const proposals: Proposed[] = []
+  for (const [i, next] of ahead.slice(1).entries()) {
+    if (!from || pinOn(next)) break
+    const found = followLandmark({ ink: wholeInk(ahead[i]!), from, onto: wholeInk(next), motion })
+    if (!found || found.confidence < SURE) break
+    proposals.push({ drawing: next, landmark, ...found })
+    motion = { x: found.x - from.x, y: found.y - from.y }
+    from = found
+    await breathe()
+  }
+  tell({ kind: 'followed', id, proposals })
+}
+
 self.onmessage = async (event: MessageEvent<unknown>) => {
   const parsed = lookOrderSchema.safeParse(event.data)
   if (!parsed.success) return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
@@ -99,7 +127,8 @@ self.onmessage = async (event: MessageEvent<unknown>) => {
       scene = order.document
       ink.forget(order.inked)
       for (const drawing of order.inked ?? Object.keys(scene.drawings)) if (scene.drawings[drawing]) inked.add(scene.drawings[drawing].level)
-    } else await look(order)
+    } else if (order.kind === 'follow') await follow(order)
+    else await look(order)
   } catch (error) {
     last = undefined
     tell({ kind: 'failed', id: 'id' in order ? order.id : 0, sentence: error instanceof Error ? error.message : PROBLEM })

@@ -24,7 +24,7 @@ const marks = computed(() => look.evidence.map((each) => {
     const [ring] = each.rings
     const xs = ring?.filter((_, i) => i % 2 === 0) ?? []
     const ys = ring?.filter((_, i) => i % 2 === 1) ?? []
-    return { kind: 'shape' as const, d: each.rings.map(flat).join(''), words: each.words, at: { x: xs.length > 0 ? Math.max(...xs) : 0, y: ys.length > 0 ? Math.min(...ys) : 0 } }
+    return { kind: 'shape' as const, d: each.rings.map(flat).join(''), words: each.words, at: { x: xs.length > 0 ? (Math.max(...xs) + Math.min(...xs)) / 2 : 0, y: (ys.length > 0 ? Math.min(...ys) : 0) - 8 * unit } }
   }
   if (each.kind === 'path') return { kind: 'path' as const, d: each.points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join(''), dots: each.points, words: undefined, at: { x: 0, y: 0 } }
   if (each.kind === 'ring') return { kind: 'ring' as const, x: each.at.x, y: each.at.y, r: Math.max(each.radius, 9 * unit), words: each.words, at: { x: each.at.x + Math.max(each.radius, 9 * unit) + 4 * unit, y: each.at.y } }
@@ -99,7 +99,8 @@ text {
   display: flex;
   gap: 8px;
   align-items: center;
-  max-width: min(620px, calc(100% - 24px));
+  width: max-content;
+  max-width: min(680px, calc(100% - 24px));
   padding: 6px 10px;
   transform: translateX(-50%);
   font-size: 14px;

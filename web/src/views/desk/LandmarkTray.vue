@@ -1,11 +1,24 @@
 <script setup lang="ts">
 import { nameSchema, pinOf, sentenceOf } from '@unhurried/core'
+import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { typing } from '../../parts/typing'
+import { useLook } from '../../stores/look'
 import { sayWhy } from '../../stores/scene'
 import type { Landmarks } from './useLandmarks'
 
 const props = defineProps<{ landmarks: Landmarks }>()
+const look = useLook()
 const name = ref('')
+// One press pins a whole run; with nothing proposed Enter is every button's own.
+useEventListener(window, 'keydown', (event) => {
+  if (event.key !== 'Enter' || look.proposals.length === 0 || typing(event.target)) return
+  event.preventDefault()
+  event.stopPropagation()
+  look.accept()
+}, { capture: true })
+/** How sure the least sure of the proposals is. */
+const least = computed(() => Math.round(100 * Math.min(...look.proposals.map(({ confidence }) => confidence))))
 const pin = computed(() => props.landmarks.inHand.value && pinOf(props.landmarks.entry.value, props.landmarks.inHand.value.id))
 const asks = computed(() => {
   const { all, entry, inHand, missing } = props.landmarks
@@ -36,7 +49,13 @@ function add() {
       <button v-if="pin" class="word" @click="landmarks.unpin(landmarks.inHand.value.id)">Unpin</button>
       <button class="word" title="With its pins on every drawing; undo brings them back" @click="landmarks.remove(landmarks.inHand.value.id)">Take {{ landmarks.inHand.value.name }} away</button>
     </template>
-    <span class="note" role="status">{{ asks }}</span>
+    <template v-if="look.proposals.length > 0">
+      <button class="word main" title="Enter" data-test="accept" @click="look.accept()">Pin on {{ look.proposals.length }} {{ look.proposals.length === 1 ? 'drawing' : 'drawings' }}</button>
+      <button class="word" @click="look.refuse()">Let go</button>
+      <span class="note" role="status">Dotted where it seems to lie, at least {{ least }} % sure. Flip to see.</span>
+    </template>
+    <button v-else-if="pin && landmarks.entry.value" class="word" :disabled="look.following > 0" title="Proposes where it lies on the drawings after this one, from the ink around it" @click="look.follow(landmarks.entry.value.id, landmarks.inHand.value!.id)">{{ look.following > 0 ? 'Following …' : 'Follow on' }}</button>
+    <span v-if="look.proposals.length === 0" class="note" role="status">{{ asks }}</span>
   </div>
 </template>
 

@@ -2,6 +2,7 @@
 import { chartTargets, missesOf, pathOf, pinOf, placeOnArc, type Arc, type Chart, type Point, type Target } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { Lie } from '../../stage/table'
+import { useLook } from '../../stores/look'
 import { useScene } from '../../stores/scene'
 import type { Landmarks } from './useLandmarks'
 import { usePaperPlace } from './usePaperPlace'
@@ -9,6 +10,7 @@ import type { Slides } from './useSlides'
 
 const props = defineProps<{ lie: Lie; chart: Chart | undefined; landmarks: Landmarks; slides: Slides; mode: 'look' | 'pin' | 'slide' }>()
 const store = useScene()
+const look = useLook()
 const scene = computed(() => store.scene!)
 const host = ref<SVGSVGElement>()
 const { k, style, onPaper } = usePaperPlace(() => props.lie, host)
@@ -164,6 +166,10 @@ function onKey(event: KeyboardEvent) {
         </g>
         <circle v-if="path.handle && mode === 'pin' && chart" :cx="path.handle.x" :cy="path.handle.y" :r="6.5 * k" class="handle" :data-handle="`bend ${path.landmark.id}`"><title>Drag to bend the path of {{ path.landmark.name }}</title></circle>
       </g>
+      <g v-for="each in look.proposals" :key="`p${each.drawing}`" class="proposal" :class="{ on: each.drawing === store.drawing }" data-test="proposal">
+        <circle :cx="each.x" :cy="each.y" :r="(each.drawing === store.drawing ? 8 : 3.5) * k" :stroke-dasharray="`${2 * k} ${2.4 * k}`" />
+        <text v-if="each.drawing === store.drawing" :x="each.x + 11 * k" :y="each.y + 4 * k" :font-size="12.5 * k">{{ Math.round(each.confidence * 100) }} % sure</text>
+      </g>
       <g v-for="each in pins" :key="each.landmark.id" class="pin" :data-pin="each.landmark.name">
         <circle :cx="each.pin.x" :cy="each.pin.y" :r="(mode === 'pin' ? 9 : 4) * k" class="grab" :data-handle="`pin ${each.landmark.id}`" />
         <path :d="`M${each.pin.x - 5 * k} ${each.pin.y}h${10 * k}M${each.pin.x} ${each.pin.y - 5 * k}v${10 * k}`" />
@@ -203,6 +209,17 @@ function onKey(event: KeyboardEvent) {
 .guides.to-pin [data-handle],
 .guides.to-slide [data-handle] {
   pointer-events: all;
+}
+
+.proposal circle {
+  fill: none;
+  stroke: var(--lagoon);
+  stroke-width: 1.6;
+  vector-effect: non-scaling-stroke;
+}
+
+.proposal text {
+  fill: var(--lagoon);
 }
 
 .guides.to-pin {

@@ -27,7 +27,7 @@ function answer() {
   <li class="slip" :class="[finding.severity, { shown, meant: finding.meant }]">
     <div class="head">
       <b>{{ checkOf(finding.check)?.name }}</b>
-      <span class="note">{{ numbers.length > 0 ? `${numbers.length > 6 ? `${numbers.length} drawings` : numbers.join(', ')}` : 'the scene' }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span>
+      <span class="note">{{ numbers.length > 0 ? `${numbers.length > 6 ? `${numbers.length} drawings` : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`}` : 'the scene' }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span>
       <span v-if="finding.limit > 0 && finding.unit" class="gauge" :title="`${told(finding.value)} ${finding.unit}, limit ${told(finding.limit)}`"><i :style="{ width: `${share * 100}%` }" /><em>{{ told(finding.value) }} {{ finding.unit }}</em></span>
     </div>
     <p>{{ finding.sentence }}</p>

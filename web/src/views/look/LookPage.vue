@@ -2,6 +2,7 @@
 import { CHECKS, SEVERITIES, timecode, writeFindingsCsv, type Severity } from '@unhurried/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { api, type Production } from '../../api'
 import { handDown } from '../../parts/hand-down'
 import { useLook } from '../../stores/look'
 import { useScene } from '../../stores/scene'
@@ -48,6 +49,19 @@ function show(finding: SeenFinding) {
 }
 onMounted(() => look.look())
 
+/** Scenes of the same production that a move of this one may go on in. */
+const beside = ref<Production['scenes']>([])
+onMounted(async () => {
+  try {
+    beside.value = (await api.shelf()).find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
+  } catch {
+    // Without the shelf there is nothing to choose from; the list of findings stands.
+  }
+})
+function handOnTo(id: string) {
+  if (store.change({ type: 'scene.set', settings: { handsOnTo: id === 'none' ? null : id } })) look.look(true)
+}
+
 const print = () => window.print()
 const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, findings: filtered.value })], { type: 'text/csv' }), 'second-look.csv')
 </script>
@@ -73,6 +87,7 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
       </div>
       <div class="filters">
         <label class="note"><input v-model="meantToo" type="checkbox"> answered ones too</label>
+        <ElSelect v-if="beside.length > 0" size="small" aria-label="The scene it hands on to" :model-value="scene.settings.handsOnTo ?? 'none'" @change="handOnTo"><ElOption value="none" label="Hands on to none" /><ElOption v-for="each in beside" :key="each.id" :value="each.id" :label="`Hands on to ${each.scene.settings.name}`" /></ElSelect>
         <ElPopover trigger="click" :width="460" :hide-after="0" placement="bottom-start"><template #reference><button class="word">Limits …</button></template><LimitsPanel /></ElPopover>
         <button class="word" :disabled="!look.found" @click="csv">Findings as CSV</button>
         <button class="word" :disabled="!look.found" @click="print">Print them</button>

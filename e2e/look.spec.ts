@@ -1,0 +1,171 @@
+import { readFileSync } from 'node:fs'
+import { expect, key, line, round, test } from './house'
+
+/** Ten balls of 40 px in a row, a landmark in the middle of each; some of them other than they should be. */
+function row({ bigger = -1, off = -1, pinned = true }: { bigger?: number; off?: number; pinned?: boolean } = {}) {
+  const at = (i: number) => ({ x: 80 + 50 * i, y: 180 - (i === off ? 30 : 0) })
+  const ids = Array.from({ length: 10 }, (_, i) => `b${i}`)
+  return [
+    ...ids.map((id, i) => key(id, i === 0 ? 1 : 10 + 2 * i)),
+    ...ids.map((id, i) => line(id, `${id}l`, round(at(i).x, at(i).y, i === bigger ? 48 : 40))),
+    ...(pinned ? [{ type: 'landmark.put' as const, level: 'A', landmark: { id: 'mid', name: 'Middle' } }, ...ids.map((id, i) => ({ type: 'pin.set' as const, drawing: id, landmark: 'mid', pin: at(i) }))] : []),
+  ]
+}
+
+test('a drawing too big is found, shown on the paper, mended and gone', async ({ page, desk }) => {
+  await desk.opened({ length: 36, edits: row({ bigger: 5 }) })
+  await desk.to('Second look')
+  await expect(page.getByTestId('look-told')).toContainText('1 finding in 10 drawings')
+  const slip = page.locator('.slip')
+  await expect(slip).toContainText('Volume')
+  await expect(slip).toContainText(/Drawing 20 of A is 4\d % larger in area/)
+  await slip.getByRole('button', { name: /Show on the paper/ }).click()
+  await expect(page.getByTestId('evidence').locator('path.shape')).toHaveCount(1)
+  await expect(page.getByTestId('table')).toHaveAttribute('aria-label', 'Drawing 20 on the table')
+  // The drawings beside it lie under the light, and a quiet mark is on the sheet and on its card.
+  await expect(page.locator('[data-cell="A:20"]')).toHaveClass(/found/)
+  await expect(page.getByRole('button', { name: 'Drawing 20, to be looked at' })).toBeVisible()
+
+  await page.keyboard.press('Shift+E')
+  await desk.stroke([[268, 180], [300, 180]])
+  await page.keyboard.press('Shift+A')
+  const circle = Array.from({ length: 33 }, (_, i): [number, number] => [330 + 40 * Math.cos((i / 32) * 6.283), 180 + 40 * Math.sin((i / 32) * 6.283)])
+  await desk.stroke(circle)
+  await expect(page.getByText('No longer found.')).toBeVisible()
+  await page.getByRole('button', { name: 'Back to the list' }).click()
+  await expect(page.getByTestId('look-told')).toContainText('0 findings')
+  await expect(page.locator('[data-cell]')).toHaveCount(0)
+})
+
+test('a finding answered "meant" with a reason stays so until its drawing changes', async ({ page, desk }) => {
+  await desk.opened({ length: 36, edits: row({ bigger: 5 }) })
+  await desk.to('Second look')
+  await page.getByRole('button', { name: 'It is meant' }).click()
+  await page.getByLabel('Why it is meant').fill('It swells with pride.')
+  await page.getByRole('button', { name: 'Answer', exact: true }).click()
+  await expect(page.getByTestId('look-told')).toContainText('0 findings, 1 answered')
+  await desk.kept()
+  await page.reload()
+  await expect(page.getByTestId('look-told')).toContainText('0 findings, 1 answered')
+  await page.getByLabel('answered ones too').check()
+  await expect(page.getByText('Meant: It swells with pride.')).toBeVisible()
+  await desk.to('Draw')
+  await page.locator('[data-cell="A:20"]').click()
+  await desk.stroke([[300, 60], [360, 60]])
+  await desk.to('Second look')
+  await expect(page.getByTestId('look-told')).toContainText(/^[12] findings?(?!.*answered)/)
+})
+
+test('a place off the arc is drawn with its measure; graphs, tables and the frame line go by keyboard; filters and files', async ({ page, desk }) => {
+  await desk.opened({ length: 36, edits: row({ off: 4 }) })
+  await desk.to('Second look')
+  await expect(page.locator('.slip').first()).toContainText(/Middle lies 30 px off the arc/)
+  const spacing = page.getByRole('slider', { name: /^Spacing/ })
+  await spacing.focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  await expect(spacing).toHaveAttribute('aria-valuenow', '3')
+  await expect(page.getByRole('slider', { name: /^Size/ })).toHaveAttribute('aria-valuenow', '3')
+  await page.getByRole('button', { name: 'Spacing as a table' }).click()
+  await expect(page.getByRole('region', { name: 'Spacing as a table' }).locator('tbody tr')).toHaveCount(10)
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Findings as CSV' }).click()])
+  const csv = readFileSync((await download.path())!, 'utf8')
+  expect(csv.split('\r\n')[0]).toBe('Severity,Check,Level,Drawings,Frame,Time,Value,Limit,Unit,Finding,Meant')
+  expect(csv).toContain('Off the arc,A,18,18,')
+  await page.getByLabel('From frame').fill('19')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.slip').filter({ hasText: 'Off the arc' })).toHaveCount(0)
+  await expect(page.getByText(/Nothing of this kind|of A/).first()).toBeVisible()
+})
+
+test('the limits of a production are its own, and change what is found in all its scenes', async ({ page, desk }) => {
+  await desk.opened({ length: 36, production: 'own-limits', edits: row({ bigger: 5 }) })
+  await desk.to('Second look')
+  await expect(page.locator('.slip')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Limits …' }).click()
+  await page.getByLabel('Volume: Area more or less than the model by').fill('60')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('look-told')).toContainText('0 findings')
+  await page.reload()
+  await expect(page.getByTestId('look-told')).toContainText('0 findings')
+  await page.getByRole('button', { name: 'Limits …' }).click()
+  await page.getByLabel('Volume: Area more or less than the model by').fill('8')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('look-told')).toContainText('1 finding')
+})
+
+test('a long look tells how far it is and can be stopped; the desk goes on', async ({ page, desk }) => {
+  const ids = Array.from({ length: 95 }, (_, i) => `m${i}`)
+  await desk.opened({ length: 100, edits: [...ids.map((id, i) => key(id, i + 1)), ...ids.map((id, i) => line(id, `${id}l`, round(120 + (i % 40) * 10, 180, 60 + (i % 7))))] })
+  // The first look begins when it is to be stopped, so that it is stopped for certain.
+  await page.addInitScript(() => {
+    const Real = window.Worker
+    let held: unknown
+    let first = true
+    window.Worker = class extends Real {
+      override postMessage(message: { kind: string }) {
+        if (first && message.kind === 'look') {
+          first = false
+          held = message
+          return
+        }
+        if (held !== undefined && message.kind === 'stop') {
+          super.postMessage(held)
+          held = undefined
+        }
+        super.postMessage(message)
+      }
+    }
+  })
+  await page.goto(page.url().replace('/draw', '/look'))
+  await page.getByTestId('look-progress').getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByTestId('look-progress')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Look again' }).click()
+  await expect(page.getByTestId('look-told')).toContainText('in 95 drawings')
+})
+
+test('a landmark is followed: dotted until accepted, then pinned on the whole run by one key, and one undo takes it back', async ({ page, desk }) => {
+  const ids = Array.from({ length: 6 }, (_, i) => `f${i}`)
+  const head = (x: number, y: number): (readonly [number, number])[] => [...round(x, y, 40), [x + 40, y - 8], [x + 90, y + 4], [x + 40, y + 12]]
+  await desk.opened({
+    edits: [
+      ...ids.map((id, i) => key(id, 1 + 2 * i)), ...ids.map((id, i) => line(id, `${id}l`, head(120 + 18 * i, 150 + 6 * i))),
+      { type: 'landmark.put', level: 'A', landmark: { id: 'tip', name: 'Beak' } }, { type: 'pin.set', drawing: 'f0', landmark: 'tip', pin: { x: 210, y: 154 } },
+    ],
+  })
+  await page.keyboard.press('m')
+  await page.getByRole('button', { name: 'Follow on' }).click()
+  await expect(page.getByTestId('proposal')).toHaveCount(5)
+  expect((await desk.scene()).drawings['f3']!.pins).toBeUndefined()
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('proposal')).toHaveCount(0)
+  await desk.kept()
+  const { drawings } = await desk.scene()
+  for (const [i, id] of ids.entries()) {
+    const pin = drawings[id]!.pins!['tip']!
+    expect(Math.hypot(pin.x - (210 + 18 * i), pin.y - (154 + 6 * i))).toBeLessThan(8)
+  }
+  await page.keyboard.press('Control+z')
+  await desk.kept()
+  expect((await desk.scene()).drawings['f3']!.pins).toBeUndefined()
+})
+
+test('an empty scene says what to do first; a worker that dies says so, and another look starts a new one', async ({ page, desk }) => {
+  await page.addInitScript(() => {
+    const Real = window.Worker
+    let first = true
+    window.Worker = class extends Real {
+      override postMessage(message: { kind: string }) {
+        if (first && message.kind === 'look') {
+          first = false
+          setTimeout(() => this.dispatchEvent(new ErrorEvent('error', { message: 'gone' })))
+        } else super.postMessage(message)
+      }
+    }
+  })
+  await desk.opened({ edits: [] })
+  await desk.to('Second look')
+  await expect(page.getByText('Looking at the drawings stopped unexpectedly. Nothing was changed; look again.')).toBeVisible()
+  await page.getByRole('button', { name: 'Look again' }).click()
+  await expect(page.getByText(/Nothing is drawn yet/)).toBeVisible()
+})
