@@ -353,7 +353,7 @@ async function keeping(post, cluster, work) {
 }
 
 /** `npm run bench -- gif` prints only that part. */
-const PARTS = ['pen', 'play', 'fill', 'size', 'desk', 'sheet', 'timing', 'gif', 'keeping']
+const PARTS = ['pen', 'play', 'fill', 'size', 'look', 'desk', 'sheet', 'timing', 'gif', 'keeping']
 const wanted = process.argv.slice(2)
 
 await orStop(async () => {
@@ -384,6 +384,7 @@ await orStop(async () => {
     if (does('play')) await drawing.play()
     if (does('fill')) await drawing.fill(core)
     if (does('size')) await drawing.size(core, firstPicture)
+    if (does('look')) await drawing.look()
     if (does('desk')) {
       const nine = Array.from({ length: 9 }, (_, i) => `d${i + 1}`)
       await makeScene(post, 'bench400', settings('Four hundred strokes', 24), [

@@ -10,6 +10,15 @@ import { openCluster } from './lib/postgres.mjs'
 import { orStop, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
+/** A finding chosen in the list, drawn on the paper. */
+async function shown(page, sentence) {
+  await page.locator('[data-test=look-told]').waitFor()
+  await page.getByRole('button', { name: sentence }).filter({ hasText: 'Show on the paper' }).first().click()
+  await page.locator('[data-test=evidence] *').first().waitFor()
+  await page.locator('[data-test=table][aria-label^="Drawing"]').waitFor()
+  await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
+}
+
 const VIEWS = [
   { name: 'shelf', path: '/' },
   { name: 'new-scene', path: '/new' },
@@ -75,6 +84,18 @@ const VIEWS = [
     },
   },
   {
+    name: 'look', path: '/scene/lowtide-tansy/look',
+    act: (page) => page.locator('[data-test=look-told]').waitFor(),
+  },
+  { name: 'look-colour', path: '/scene/lowtide-tansy/look', act: (page) => shown(page, /lacks Blush/) },
+  {
+    name: 'look-size', path: '/scene/lowtide-lime/look',
+    async act(page) {
+      await page.getByLabel('answered ones too').check()
+      await shown(page, /Drawing 21 of Lime is .* larger/)
+    },
+  },
+  {
     name: 'takes', path: '/scene/lowtide-corrie/takes',
     async act(page) {
       await page.getByRole('region', { name: 'Quick blink' }).getByRole('button', { name: 'Lay it beside' }).click()
@@ -105,6 +126,22 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Reference', exact: true }).click()
       await page.getByLabel('Pin a picture').setInputFiles({ name: 'Corrie, model sheet.png', mimeType: 'image/png', buffer: Buffer.from(sheet, 'base64') })
       await page.locator('[data-reference] img').waitFor()
+    },
+  },
+  {
+    name: 'look-motion', path: '/scene/lowtide-lime/draw',
+    async act(page) {
+      // The middle of drawing 17 moved off its arc.
+      await page.locator('[data-cell="Lime:17"]').click()
+      await page.keyboard.press('m')
+      await page.locator('[data-pin] .grab').first().waitFor()
+      const pin = await page.locator('[data-pin="Middle"] .grab').boundingBox()
+      await page.mouse.move(pin.x + pin.width / 2, pin.y + pin.height / 2)
+      await page.mouse.down()
+      await page.mouse.move(pin.x + pin.width / 2 + 6, pin.y + pin.height / 2 - 34, { steps: 6 })
+      await page.mouse.up()
+      await page.getByRole('link', { name: 'Second look' }).click()
+      await shown(page, /off the arc of its neighbours/)
     },
   },
   {

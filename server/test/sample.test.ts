@@ -1,8 +1,8 @@
-import { applyEdit, checkedScene, drawingsShown, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
+import { applyEdit, checkedScene, drawingsShown, inspectScene, meantBecause, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
 import { corrie } from '../src/demo/corrie'
 import { chance, through } from '../src/demo/hand'
 import { lime } from '../src/demo/lime'
-import { editsOf, type SampleScene } from '../src/demo/sample'
+import { answersOf, editsOf, type SampleScene } from '../src/demo/sample'
 import { tansy } from '../src/demo/tansy'
 
 const SCENES = [lime, tansy, corrie]
@@ -92,4 +92,19 @@ test('a curve goes through its points; chance repeats itself', () => {
   for (const [x, y] of [[0, 0], [40, 30], [90, 10]] as const) expect(Math.min(...curve.map((point) => Math.hypot(point[0] - x, point[1] - y)))).toBeLessThan(1e-9)
   const [one, other] = [chance(7), chance(7)]
   expect([one(), one(), one()]).toEqual([other(), other(), other()])
+})
+
+test('Second look finds nothing in the sample film but what was planted in Tansy for a person to discover; the rest is answered', async () => {
+  const told: string[] = []
+  for (const sample of SCENES) {
+    const { scene: drawn, ink } = played(sample)
+    const scene = (await answersOf(sample, editsOf(sample))).reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, drawn)
+    const inkOf = (drawing: string, pass: string) => ink.get(`${drawing}/${pass}`) ?? []
+    const { findings } = await inspectScene(scene, inkOf)
+    told.push(...findings.filter((finding) => meantBecause(scene, finding, inkOf) === undefined).map(({ check, sentence }) => `${sample.id} ${check}: ${sentence}`))
+  }
+  expect(told).toEqual([
+    expect.stringMatching(/^lowtide-tansy stray: Drawing 17 of Tansy/),
+    expect.stringMatching(/^lowtide-tansy lacks: Drawing 9 of Tansy lacks Blush/),
+  ])
 })

@@ -60,7 +60,7 @@ test('edits are kept, and the server’s scene is the one the page computes', as
   const edits = named(key('k1', 1), key('k2', 9), line('stroke-a', 'k1'), line('stroke-b', 'k1', 1), { type: 'drawing.copy', take: 'main', frame: 5, source: 'k1', drawing: { id: 'k3', role: 'key' } })
   expect((await keep(id, 0, edits)).body).toEqual({ version: 5 })
   const expected = edits.reduce((before, { edit }) => applyEdit(before, edit).scene, newScene(settings))
-  expect(await get(`/api/scenes/${id}`)).toEqual({ id, production: 'tests', version: 5, scene: expected })
+  expect(await get(`/api/scenes/${id}`)).toEqual({ id, production: 'tests', version: 5, scene: expected, limits: {} })
   expect(await strokesOf(id, 'k3')).toEqual(['stroke-a', 'stroke-b'])
   const undo = applyEdit(expected, line('stroke-a', 'k1')).inverse
   expect((await keep(id, 5, named(undo))).status).toBe(200)
@@ -387,7 +387,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
   const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
   expect(openapi).toBe('3.1.0')
-  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/pictures', '/api/pictures/{picture}', '/api/productions', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
+  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/pictures', '/api/pictures/{picture}', '/api/productions', '/api/productions/{production}/limits', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
 })
 
@@ -425,4 +425,17 @@ test.each(['killServer', 'killDatabase'])('%s in the middle of a burst: every ac
   expect(new Set(after).size).toBe(after.length)
   expect(after).toHaveLength(acknowledged.length + 1)
   expect((await get(`/api/scenes/${id}`)).scene.drawings.k1.passes.line).toBe(after.length)
+})
+
+test('limits of a production come with each of its scenes; what is no limit is refused in words and changes nothing', async () => {
+  await post('/api/productions', { id: 'strict', name: 'Strict' })
+  const id = `scene${made++}`
+  await post('/api/scenes', { id, production: 'strict', settings })
+  expect((await get(`/api/scenes/${id}`)).limits).toEqual({})
+  expect((await post('/api/productions/strict/limits', { volume: { share: 5 } })).body).toEqual({ volume: { share: 5 } })
+  expect((await get(`/api/scenes/${id}`)).limits).toEqual({ volume: { share: 5 } })
+  const wrong = await post('/api/productions/strict/limits', { volume: { share: 5000 } })
+  expect([wrong.status, wrong.body.detail]).toEqual([422, expect.stringMatching(/can be from 1 to 100 %/)])
+  expect((await post('/api/productions/nowhere/limits', {})).status).toBe(404)
+  expect((await get(`/api/scenes/${id}`)).limits).toEqual({ volume: { share: 5 } })
 })

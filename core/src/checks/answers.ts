@@ -12,13 +12,13 @@ export function answerId({ check, level = '', drawings }: Pick<Finding, 'check' 
 const drawingsOf = (scene: Scene, { drawings }: Pick<Finding, 'drawings'>) => drawings.flatMap((id) => scene.drawings[id] ?? [])
 
 /** A finding answered "meant" as its drawings are now. */
-export function answerTo(scene: Scene, finding: Finding, inkOf: InkOf, reason: string): Answer {
+export function answerTo(scene: Scene, finding: Pick<Finding, 'check' | 'level' | 'drawings'>, inkOf: InkOf, reason: string): Answer {
   const { check, level, drawings } = finding
   return { check, ...(level !== undefined && { level }), drawings: [...drawings], reason, print: printOf(drawingsOf(scene, finding), inkOf) }
 }
 
 /** Why a finding is meant, as long as its drawings are what they were when that was said. */
-export function meantBecause(scene: Scene, finding: Finding, inkOf: InkOf): string | undefined {
+export function meantBecause(scene: Scene, finding: Pick<Finding, 'check' | 'level' | 'drawings'>, inkOf: InkOf): string | undefined {
   const answer = scene.answers?.[answerId(finding)]
   return answer && answer.print === printOf(drawingsOf(scene, finding), inkOf) ? answer.reason : undefined
 }

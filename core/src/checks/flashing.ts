@@ -1,6 +1,4 @@
-import { flashCheck, type SmallPicture } from '../motion/flash'
 import { found, type Check } from './check'
-import { smallFrames } from './small-frames'
 
 /** The usual words of caution. */
 export const FLASH_CAUTION = 'Flashing pictures can bring on seizures in photosensitive viewers. This is a check by WCAG 2.2 (2.3.1) on small pictures of the frames; the rules of wherever the film is shown decide.'
@@ -13,10 +11,8 @@ export const flashing: Check = {
   id: 'flashing', name: 'Flashing', group: 'colour', severity: 'stop',
   why: FLASH_CAUTION,
   limits: {},
-  scene(context) {
-    const { scene } = context
-    const frames: readonly SmallPicture[] = smallFrames(context)
-    const report = flashCheck(frames, scene.settings.fps)
+  scene({ scene, flashes }) {
+    const report = flashes()
     const unmeasured = scene.levelOrder.filter((id) => scene.levels[id]!.ground?.picture && !scene.levels[id]!.hidden)
       .map((id) => ({ check: 'flashing', level: id, drawings: 0, sentence: `The picture of ${scene.levels[id]!.name} was taken as even grey; if it is panned fast, look for flashes yourself.` }))
     if (report.passes || !report.worst) return found([], unmeasured)

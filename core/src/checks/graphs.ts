@@ -1,9 +1,7 @@
 import { z } from 'zod'
 import { distance } from '../motion/arc'
 import { chartTargets } from '../motion/landmarks'
-import { flashCheck } from '../motion/flash'
 import { movesOf } from './rests'
-import { smallFrames } from './small-frames'
 import { withStandIns } from './spacing-chart'
 import { followed, type Subject } from './subject'
 
@@ -32,7 +30,7 @@ export type Graphs = z.infer<typeof graphsSchema>
 export function graphsOf(context: Subject): Graphs {
   const { scene } = context
   const levels = scene.levelOrder.map(context.level).filter(({ level, shots }) => level.kind !== 'ground' && shots.length > 0)
-  const report = flashCheck(smallFrames(context), scene.settings.fps)
+  const report = context.flashes()
   return {
     levels: levels.map((subject) => {
       const charted = withStandIns(context, subject)

@@ -1,9 +1,11 @@
 import { requireNumber } from '../range'
 import type { Scene } from '../scene/schema'
+import { flashCheck, type FlashReport } from '../motion/flash'
 import type { Check } from './check'
 import { SEVERITIES, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
 import { measuredOf, type InkOf } from './measured'
 import { CHECKS } from './register'
+import { smallFrames } from './small-frames'
 import { colourOf, levelSubject, type LevelSubject, type Subject } from './subject'
 
 export interface InspectOptions {
@@ -20,6 +22,8 @@ export interface InspectOptions {
   readonly breathe?: () => Promise<void>
   /** The scene this one hands on to. */
   readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
+  /** What the checks are given, when it was put together before from the same scene, take and limits. */
+  readonly context?: Subject
   /** What was found before and the levels that changed since: only those are judged again, and the scene as a whole. */
   readonly before?: { readonly inspection: Inspection; readonly levels: readonly string[] } | undefined
 }
@@ -42,7 +46,7 @@ const SPELL = 12
 export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectOptions = {}): Promise<Inspection> {
   const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, before } = options
   const checks = CHECKS.filter(({ id }) => options.checks?.includes(id) ?? true)
-  const context = subjectOf({ scene, take, inkOf, limits, next })
+  const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next })
   let spell = Date.now()
   const rest = async () => {
     if (!breathe || Date.now() - spell < SPELL) return
@@ -76,8 +80,10 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
 /** What the checks are given: levels are put together when they are first asked for. */
 export function subjectOf({ scene, take, inkOf, limits = {}, next }: { scene: Scene; take: string; inkOf: InkOf; limits?: Limits; next?: Subject['next'] }): Subject {
   const levels = new Map<string, LevelSubject>()
+  let report: FlashReport | undefined
   return {
     scene, take, inkOf, next, colour: colourOf(scene),
+    flashes: () => (report ??= flashCheck(smallFrames({ scene, take, inkOf }), scene.settings.fps)),
     level(id) {
       let subject = levels.get(id)
       if (!subject) levels.set(id, (subject = levelSubject(scene, id, take, inkOf)))

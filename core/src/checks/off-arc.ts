@@ -7,6 +7,23 @@ import { cornersOf } from './turns'
 
 type Place = Point & { readonly corner?: boolean | undefined }
 
+/** Deviations worked out before, by the places they were worked out from: after a stroke all but a few are. */
+const known = new Map<string, ReturnType<typeof arcDeviation>[number]>()
+const MOST_KNOWN = 20_000
+
+/** How far a place lies off the arc through its two neighbours on each side. */
+function deviationAt(points: readonly Place[], i: number): ReturnType<typeof arcDeviation>[number] {
+  const from = Math.max(0, i - 2)
+  const around = points.slice(from, i + 3)
+  const name = `${i - from}/${around.map(({ x, y, corner }) => `${x},${y}${corner ? '!' : ''}`).join(' ')}`
+  let found = known.get(name)
+  if (found === undefined) {
+    if (known.size > MOST_KNOWN) known.clear()
+    known.set(name, (found = arcDeviation(around)[i - from]!))
+  }
+  return found
+}
+
 /**
  * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
  * neighbours jitters when played. Each place is judged without itself: against the arc through two
@@ -28,7 +45,7 @@ export const offArc: Check = {
         if (places.length < 4) continue
         const corners = cornersOf(places.map(({ at }) => at))
         const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: at.corner || corners[i] }))
-        const off = arcDeviation(points)
+        const off = points.map((_, i) => deviationAt(points, i))
         const suspects = places.flatMap(({ shot, at }, i) => {
           const index = shots.indexOf(shot)
           const miss = off[i]

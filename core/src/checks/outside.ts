@@ -2,8 +2,13 @@ import { found, type Check } from './check'
 import { told, type Finding } from './finding'
 import { pannedAt, type Shot } from './subject'
 
+const known = new WeakMap<Shot['measured'], { readonly name: string; readonly share: number }>()
+
 /** The share of a drawing's shape that lies beyond the frame, moved by its level's pan. */
 function shareOutside({ measured }: Shot, by: { x: number; y: number }, width: number, height: number): number {
+  const name = `${by.x},${by.y},${width},${height}`
+  const before = known.get(measured)
+  if (before?.name === name) return before.share
   let [inside, all] = [0, 0]
   const count = (x: number, y: number, weight: number) => {
     all += weight
@@ -18,7 +23,9 @@ function shareOutside({ measured }: Shot, by: { x: number; y: number }, width: n
       for (let i = 2; i < outline.length; i += 2) count(outline[i]!, outline[i + 1]!, Math.hypot(outline[i]! - outline[i - 2]!, outline[i + 1]! - outline[i - 1]!))
     } else for (let i = 0; i < piece.runs.length; i += 3) count(piece.runs[i]! + piece.runs[i + 2]! / 2, piece.runs[i + 1]!, piece.runs[i + 2]!)
   }
-  return all > 0 ? 1 - inside / all : 0
+  const share = all > 0 ? 1 - inside / all : 0
+  known.set(measured, { name, share })
+  return share
 }
 
 /** Outside the frame. Ink nobody will see is work for nothing, or the figure has left its place. */

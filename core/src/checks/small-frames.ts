@@ -7,9 +7,12 @@ import type { Ink } from '../shape/ink'
 import { exposureAt, exposuresOf, pictureRuns } from '../timing/sheet'
 import type { Subject } from './subject'
 
-/** The short side of a small frame, in pixels. */
-const SIDE = 48
+/** The short side of a small frame, in pixels: the least the flash check takes. */
+const SIDE = 32
 const GREY = 128
+
+/** Frames laid together before, by what was laid: after a stroke only those that show it are laid anew. */
+let laid = new Map<string, { readonly parts: readonly Pots[]; readonly picture: SmallPicture }>()
 
 /** One pass as the pots its cells are painted with: 0 none, else the pot's number from 1. */
 type Pots = Uint8Array
@@ -57,13 +60,15 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
   const table = [channels(paper), ...scene.palette.map(({ id }) => channels(colours.get(id)!))]
   const name = `${grid.width}x${grid.height}/${scale}`
   const frames: SmallPicture[] = []
+  const kept: typeof laid = new Map()
+  const looks = `${name}/${table.join()}/${JSON.stringify(scene.levelOrder.map((id) => [scene.levels[id]!.hidden, scene.levels[id]!.strength, scene.levels[id]!.passes]))}`
   for (const run of pictureRuns(scene, take)) {
-    const data = new Uint8Array(grid.width * grid.height * 4)
-    for (let i = 0; i < data.length; i += 4) data.set([...table[0]!, 255], i)
+    const layers: { pots: Pots; dx: number; dy: number; strength: number }[] = []
+    let grey = false
     for (const id of scene.levelOrder) {
       const level = scene.levels[id]!
       if (level.hidden) continue
-      if (level.ground?.picture) for (let i = 0; i < data.length; i += 4) data.fill(GREY, i, i + 3)
+      if (level.ground?.picture) grey = true
       const drawing = exposureAt(exposuresOf(scene, id, take), run.frame)?.drawing
       if (!drawing) continue
       const pan = level.ground?.pan ? panAt(level.ground.pan, run.frame, length) : { x: 0, y: 0 }
@@ -71,13 +76,33 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
       for (const pass of PASSES) {
         if (level.passes?.[pass]?.hidden) continue
         const strength = (level.strength ?? 1) * (level.passes?.[pass]?.strength ?? 1)
-        lay(data, potsOf(inkOf(drawing, pass as Pass), pots, grid, scale, name), grid, dx, dy, table, strength)
+        const ink = inkOf(drawing, pass as Pass)
+        if (ink.length > 0) layers.push({ pots: potsOf(ink, pots, grid, scale, name), dx, dy, strength })
       }
     }
-    const picture: SmallPicture = { width: grid.width, height: grid.height, data }
+    const parts = layers.map((layer) => layer.pots)
+    const key = `${looks}/${run.shown.map(({ drawing }) => drawing).join()}/${layers.map(({ dx, dy }) => `${dx},${dy}`).join(' ')}`
+    const before = kept.get(key) ?? laid.get(key)
+    const same = before && before.parts.length === parts.length && before.parts.every((part, i) => part === parts[i])
+    const picture = same ? before.picture : painted(layers, grid, table, grey)
+    kept.set(key, { parts, picture })
     for (let i = 0; i < run.frames; i++) frames.push(picture)
   }
+  laid = kept
   return frames
+}
+
+function painted(layers: readonly { pots: Pots; dx: number; dy: number; strength: number }[], grid: Grid, table: readonly (readonly number[])[], grey: boolean): SmallPicture {
+  const data = new Uint8Array(grid.width * grid.height * 4)
+  const [r, g, b] = grey ? [GREY, GREY, GREY] : table[0]!
+  for (let i = 0; i < data.length; i += 4) {
+    data[i] = r!
+    data[i + 1] = g!
+    data[i + 2] = b!
+    data[i + 3] = 255
+  }
+  for (const { pots, dx, dy, strength } of layers) lay(data, pots, grid, dx, dy, table, strength)
+  return { width: grid.width, height: grid.height, data }
 }
 
 function lay(data: Uint8Array, pots: Pots, { width, height }: Grid, dx: number, dy: number, table: readonly (readonly number[])[], strength: number) {

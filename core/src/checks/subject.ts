@@ -1,3 +1,4 @@
+import type { FlashReport } from '../motion/flash'
 import { panAt } from '../motion/pan'
 import { landmarksOf, pinOf } from '../motion/landmarks'
 import type { Drawing, Level, Scene } from '../scene/schema'
@@ -42,6 +43,8 @@ export interface LevelSubject {
 }
 
 export interface Subject {
+  /** The flash check of the take's frames, made when it is first asked for. */
+  readonly flashes: () => FlashReport
   readonly scene: Scene
   readonly take: string
   readonly inkOf: InkOf
@@ -79,9 +82,10 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
   const { length } = scene.settings
   const all = Object.values(scene.drawings).filter((entry) => entry.level === id).map((entry) => ({ entry, measured: measuredOf(entry.id, inkOf) }))
   const exposures = exposuresOf(scene, id, take)
+  const framesAt = new Map(placed(exposures).map((each) => [each.frame, each.frames]))
   const shots = drawingsShown(exposures).flatMap(({ drawing, frame }): Shot[] => {
     const measured = measuredOf(drawing, inkOf)
-    return measured ? [{ drawing, entry: scene.drawings[drawing]!, frame, frames: placed(exposures).find((each) => each.frame === frame)!.frames, measured }] : []
+    return measured ? [{ drawing, entry: scene.drawings[drawing]!, frame, frames: framesAt.get(frame)!, measured }] : []
   })
   const runs = runsOf(scene, id, take, inkOf)
   const [only] = runs

@@ -39,11 +39,23 @@ interface Watch {
   /** Whether the high one was a saturated red. */
   readonly deep: Uint8Array
   readonly way: Int8Array
+  /** Pixels that rose and fell on this frame, and how many. */
   readonly up: Uint8Array
   readonly down: Uint8Array
+  rose: number
+  fell: number
+  /** Begins another frame. */
+  begin: () => void
 }
 const watchOf = (pixels: number): Watch => ({
   low: new Float64Array(pixels).fill(Infinity), high: new Float64Array(pixels).fill(-Infinity), deep: new Uint8Array(pixels), way: new Int8Array(pixels), up: new Uint8Array(pixels), down: new Uint8Array(pixels),
+  rose: 0,
+  fell: 0,
+  begin() {
+    if (this.rose > 0) this.up.fill(0)
+    if (this.fell > 0) this.down.fill(0)
+    this.rose = this.fell = 0
+  },
 })
 
 /**
@@ -62,28 +74,39 @@ export function flashCheck(frames: readonly SmallPicture[], fps: number): FlashR
   if (frames.some((frame) => frame.width !== width || frame.height !== height)) throw new RangeError('frames must all have the same size.')
   const pixels = width * height
   const [light, red] = [watchOf(pixels), watchOf(pixels)]
+  const bright = new Float64Array(pixels)
+  const block = blockOf(width, height)
+  const least = VIEW.share * block.across * block.down
   const luminance: number[] = []
   const turns = { general: [] as Turn[], red: [] as Turn[] }
   frames.forEach((frame, index) => {
+    // The same picture again changes nothing.
+    if (index > 0 && frame === frames[index - 1]) return void luminance.push(luminance.at(-1)!)
+    const [data, last] = [frame.data, frames[index - 1]?.data]
     let sum = 0
-    light.up.fill(0)
-    light.down.fill(0)
-    red.up.fill(0)
-    red.down.fill(0)
+    light.begin()
+    red.begin()
     for (let i = 0; i < pixels; i++) {
-      const [r, g, b] = [LINEAR[frame.data[4 * i]!]!, LINEAR[frame.data[4 * i + 1]!]!, LINEAR[frame.data[4 * i + 2]!]!]
-      const bright = 0.2126 * r + 0.7152 * g + 0.0722 * b
-      const reddish = Math.max(0, (r - g - b) * 320)
+      const at = 4 * i
+      // A pixel that stays as it was is no nearer to a change than before.
+      if (last !== undefined && data[at] === last[at] && data[at + 1] === last[at + 1] && data[at + 2] === last[at + 2]) {
+        sum += bright[i]!
+        continue
+      }
+      const r = LINEAR[data[at]!]!
+      const g = LINEAR[data[at + 1]!]!
+      const b = LINEAR[data[at + 2]!]!
+      bright[i] = 0.2126 * r + 0.7152 * g + 0.0722 * b
+      sum += bright[i]!
       const saturated = r + g + b > 0 && r / (r + g + b) >= SATURATED ? 1 : 0
-      sum += bright
-      follow(light, i, bright, CHANGE - TINY, 0, (low) => low < DARK)
-      follow(red, i, reddish, RED_CHANGE + TINY, saturated, (_, deep) => deep === 1)
+      follow(light, i, bright[i]!, CHANGE - TINY, 0, (low) => low < DARK)
+      follow(red, i, Math.max(0, (r - g - b) * 320), RED_CHANGE + TINY, saturated, (_, deep) => deep === 1)
     }
     luminance.push(sum / pixels)
     if (index === 0) return
     for (const [kind, watch] of [['general', light], ['red', red]] as const) {
-      if (enough(watch.up, width, height)) turns[kind].push({ frame: index + 1, way: 1 })
-      if (enough(watch.down, width, height)) turns[kind].push({ frame: index + 1, way: -1 })
+      if (watch.rose >= least && enough(watch.up, width, height)) turns[kind].push({ frame: index + 1, way: 1 })
+      if (watch.fell >= least && enough(watch.down, width, height)) turns[kind].push({ frame: index + 1, way: -1 })
     }
   })
   const worst = (['general', 'red'] as const).map((kind) => worstSecond(turns[kind], fps, kind, frames.length)).filter((each) => each !== undefined).sort((a, b) => b.count - a.count)[0]
@@ -94,7 +117,8 @@ export function flashCheck(frames: readonly SmallPicture[], fps: number): FlashR
  * Follows one pixel: a rise counts once it is large enough above the lowest since the last fall that
  * counted, a fall likewise. `counts` is asked with the darker value and whether the brighter was deep red.
  */
-function follow({ low, high, deep, way, up, down }: Watch, i: number, now: number, least: number, saturated: number, counts: (low: number, deep: number) => boolean) {
+function follow(watch: Watch, i: number, now: number, least: number, saturated: number, counts: (low: number, deep: number) => boolean) {
+  const { low, high, deep, way, up, down } = watch
   if (now < low[i]!) low[i] = now
   if (now > high[i]! || (now === high[i] && saturated === 1)) {
     high[i] = now
@@ -104,19 +128,28 @@ function follow({ low, high, deep, way, up, down }: Watch, i: number, now: numbe
   const fell = !rose && way[i] !== -1 && high[i]! - now >= least && counts(now, deep[i]!)
   if (!rose && !fell) return
   way[i] = rose ? 1 : -1
-  if (rose) up[i] = 1
-  else down[i] = 1
+  if (rose) {
+    up[i] = 1
+    watch.rose++
+  } else {
+    down[i] = 1
+    watch.fell++
+  }
   low[i] = high[i] = now
   deep[i] = saturated
 }
 
 interface Turn { readonly frame: number; readonly way: 1 | -1 }
 
+/** The size of a block of the view on a small picture, in its pixels. */
+const blockOf = (width: number, height: number) => ({
+  across: Math.min(width, Math.max(1, Math.round((width * VIEW.blockWidth) / VIEW.width))),
+  down: Math.min(height, Math.max(1, Math.round((width * VIEW.blockHeight) / VIEW.width))),
+})
+
 /** Whether the marked pixels fill a quarter of any block of the view. */
 function enough(marked: Uint8Array, width: number, height: number): boolean {
-  if (!marked.includes(1)) return false
-  const across = Math.min(width, Math.max(1, Math.round((width * VIEW.blockWidth) / VIEW.width)))
-  const down = Math.min(height, Math.max(1, Math.round((width * VIEW.blockHeight) / VIEW.width)))
+  const { across, down } = blockOf(width, height)
   const sums = new Int32Array((width + 1) * (height + 1))
   for (let y = 0; y < height; y++) {
     let row = 0

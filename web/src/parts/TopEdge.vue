@@ -17,7 +17,7 @@ const places = [
 </script>
 
 <template>
-  <header class="edge">
+  <header class="edge no-print">
     <RouterLink class="home" to="/">Unhurried Sketch</RouterLink>
     <template v-if="inScene">
       <span class="where" :title="store.scene!.settings.name">{{ store.scene!.settings.name }}</span>

@@ -1,7 +1,7 @@
 import { answerId, answerTo, type Evidence } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
-import { lookReportSchema, type Found, type LookOrder, type Proposed, type SeenFinding } from '../workers/look-messages'
+import { evidenceOf, lookReportSchema, type Found, type LookOrder, type Proposed, type SeenFinding } from '../workers/look-messages'
 import { sayWhy, useScene } from './scene'
 
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
@@ -172,12 +172,13 @@ export const useLook = defineStore('look', () => {
   /** Whether a finding that was shown is still found, once it was measured again. */
   const mended = computed(() => {
     const now = shown.value
-    return now !== undefined && !open.value.some((each) => answerId(each) === answerId(now))
+    return now !== undefined && !found.value?.findings.some((each) => answerId(each) === answerId(now))
   })
   const evidence = computed<readonly Evidence[]>(() => {
     const now = shown.value
     if (!now) return []
-    return (open.value.find((each) => answerId(each) === answerId(now)) ?? (mended.value ? undefined : now))?.evidence ?? []
+    const is = found.value?.findings.find((each) => answerId(each) === answerId(now)) ?? (mended.value ? undefined : now)
+    return is ? evidenceOf(is) : []
   })
 
   return { proposals, following, follow, accept, refuse: () => (proposals.value = []), found, open, byDrawing, bySquare, progress, trouble, shown, evidence, mended, wanted, look, stop, mean, takeBack, show, hide: () => (shown.value = undefined), end }

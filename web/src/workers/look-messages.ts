@@ -1,4 +1,4 @@
-import { editSchema, findingSchema, graphsSchema, idSchema, limitsSchema, sceneSchema, unmeasuredSchema } from '@unhurried/core'
+import { editSchema, evidenceSchema, findingSchema, graphsSchema, idSchema, limitsSchema, sceneSchema, unmeasuredSchema } from '@unhurried/core'
 import { z } from 'zod'
 
 /**
@@ -18,10 +18,16 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
 ])
 export type LookOrder = z.infer<typeof lookOrderSchema>
 
+/** A finding as it is listed. What is drawn on the paper for it is read only when it is shown: it is large. */
+const seenSchema = findingSchema.unwrap().omit({ evidence: true }).extend({ evidence: z.string(), meant: z.string().optional() })
+export const evidenceOf = (finding: { readonly evidence: string }) => z.array(evidenceSchema).parse(JSON.parse(finding.evidence))
+
 export const lookReportSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('progress'), id: z.int(), done: z.int(), of: z.int(), words: z.string() }),
   z.object({
-    kind: z.literal('found'), id: z.int(), findings: z.array(findingSchema.unwrap().extend({ meant: z.string().optional() })), unmeasured: z.array(unmeasuredSchema),
+    kind: z.literal('found'), id: z.int(), findings: z.array(seenSchema), unmeasured: z.array(unmeasuredSchema),
+    /** Findings beyond those, by check. */
+    left: z.map(z.string(), z.int()),
     graphs: graphsSchema, drawings: z.int(), ms: z.number(),
   }),
   z.object({ kind: z.literal('followed'), id: z.int(), proposals: z.array(z.object({ drawing: z.string(), landmark: z.string(), x: z.number(), y: z.number(), confidence: z.number() })) }),

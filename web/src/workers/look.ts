@@ -60,9 +60,10 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
   const before = last && last.take === take && last.limits === named ? { inspection: last.inspection, levels: [...new Set([...levelsChanged(last.scene, now), ...inked])].filter((level) => now.levels[level]) } : undefined
   inked.clear()
   const options = { scene: now, take, inkOf: ink!.inkOf, limits, next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf } }
+  const context = subjectOf(options)
   let told = began
   const inspection = await inspectScene(now, ink!.inkOf, {
-    take, limits, signal, breathe, next: options.next, before,
+    take, limits, signal, breathe, next: options.next, before, context,
     onProgress(done, of) {
       if (performance.now() - told < 60) return
       told = performance.now()
@@ -74,12 +75,24 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
     return tell({ kind: 'stopped', id })
   }
   last = { inspection, scene: now, take, limits: named }
-  const findings = inspection.findings.map((finding) => {
+  const counts = new Map<string, number>()
+  const left = new Map<string, number>()
+  const findings = inspection.findings.filter(({ check }) => {
+    const count = (counts.get(check) ?? 0) + 1
+    counts.set(check, count)
+    if (count > MOST_SHOWN) left.set(check, count - MOST_SHOWN)
+    return count <= MOST_SHOWN
+  }).map((finding) => {
     const meant = meantBecause(now, finding, ink!.inkOf)
-    return { ...finding, ...(meant !== undefined && { meant }) }
+    return { ...finding, evidence: JSON.stringify(finding.evidence, short), ...(meant !== undefined && { meant }) }
   })
-  tell({ kind: 'found', id, findings, unmeasured: [...inspection.unmeasured], graphs: graphsOf(subjectOf(options)), drawings, ms: performance.now() - began })
+  tell({ kind: 'found', id, findings, unmeasured: [...inspection.unmeasured], graphs: graphsOf(context), left, drawings, ms: performance.now() - began })
 }
+
+/** Findings of one check that are told; whoever has more knows what is the matter by then. */
+const MOST_SHOWN = 100
+/** A tenth of a pixel is finer than any line. */
+const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 10) / 10 : value)
 
 /** Drawings a landmark is followed over at most, and how sure the next one must be to go on from. */
 const MOST_FOLLOWED = 60

@@ -164,7 +164,7 @@ export const FAULTS: readonly Fault[] = [
   {
     check: 'not-readable',
     plant(seed, strength) {
-      const made = arcScene({ kind: { ...plain(kindOf(seed)), squash: false }, seed, closeKeys: 0.012 / strength })
+      const made = arcScene({ kind: { ...plain(kindOf(seed)), squash: false }, seed, closeKeys: 0.08 / strength })
       return { ...made, planted: ['k2'] }
     },
   },

@@ -122,7 +122,7 @@ export function desk(settings: Settings) {
   }
 }
 
-interface Plan { readonly kind: Kind; readonly seed: number; readonly change?: (context: Context) => Change | undefined; readonly hold?: number; readonly closeKeys?: number; /** The step over the seam is so many times the others. */ readonly seam?: number }
+interface Plan { readonly kind: Kind; readonly seed: number; readonly change?: (context: Context) => Change | undefined; readonly hold?: number; /** The last two keys differ by this share of what both cover. */ readonly closeKeys?: number; /** The step over the seam is so many times the others. */ readonly seam?: number }
 
 /** Where a changed drawing lies, half the way from the one before to the one after, and the way back to the one before. */
 interface Context { readonly place: Point; readonly step: Point; readonly back: Point }
@@ -148,7 +148,8 @@ export function arcScene({ kind, seed, change, hold = 8, closeKeys, seam = 1 }: 
   frames.forEach((frame, i) => table.make({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${i}`, role: i === 1 && !loop && closeKeys === undefined ? 'breakdown' : 'key' } }))
   table.make({ type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } })
   const shares = frames.map((_, i) => i / (loop ? keys : keys - 1))
-  const pins = new Map(shares.map((share, i) => [`k${i}`, placeAt(closeKeys !== undefined && i === keys - 1 ? shares[i - 1]! + (share - shares[i - 1]!) * closeKeys : share)]))
+  const beside = (at: Point): Point => ({ x: at.x + closeKeys! * Math.PI * radius / 4, y: at.y })
+  const pins = new Map(shares.map((share, i) => [`k${i}`, closeKeys !== undefined && i === keys - 1 ? beside(placeAt(shares[i - 1]!)) : placeAt(share)]))
   const laws: SpacingLaw[] = loop ? ['even', 'even', 'even', 'even'] : [random() < 0.5 ? 'slow-out' : 'even', random() < 0.5 ? 'slow-in' : 'even']
   for (let i = 0; i < (loop ? keys : keys - 1); i++) {
     table.make({

@@ -31,7 +31,7 @@ function answer() {
       <span v-if="finding.limit > 0 && finding.unit" class="gauge" :title="`${told(finding.value)} ${finding.unit}, limit ${told(finding.limit)}`"><i :style="{ width: `${share * 100}%` }" /><em>{{ told(finding.value) }} {{ finding.unit }}</em></span>
     </div>
     <p>{{ finding.sentence }}</p>
-    <p v-if="finding.meant" class="reason">Meant: {{ finding.meant }} <button class="word" @click="look.takeBack(finding)">Take the answer back</button></p>
+    <p v-if="finding.meant" class="reason">Meant: {{ finding.meant }} <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">Show on the paper</button> <button class="word" @click="look.takeBack(finding)">Take the answer back</button></p>
     <div v-else class="acts">
       <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">Show on the paper</button>
       <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
@@ -47,6 +47,8 @@ function answer() {
 <style scoped>
 .slip {
   display: grid;
+  content-visibility: auto;
+  contain-intrinsic-size: auto 88px;
   gap: 3px;
   padding: 7px 10px 8px 12px;
   border-left: 4px solid var(--rule);

@@ -19,6 +19,8 @@ const told = (value: number | undefined, digits = 1) => (value === undefined ? '
 type X = ScaleLinear<number, number>
 const drawn = (points: readonly [number, number][]) => line()(points as [number, number][]) ?? ''
 
+/** More dots than this run into each other: the line alone is drawn. */
+const DOTS = 160
 const SPEED = 92
 const speeds = computed(() => (track.value?.places ?? []).filter((each) => each.speed !== undefined))
 const fastest = computed(() => Math.max(1, ...speeds.value.flatMap(({ speed, planned }) => [speed!, planned ?? 0])))
@@ -75,7 +77,7 @@ const goTo = (frame: number) => store.goTo(frame)
       <ElSelect id="look-track" v-model="trackAt" size="small" class="track"><ElOption v-for="(each, i) in level.tracks" :key="i" :value="i" :label="each.name" /></ElSelect>
       <svg class="way paper" :viewBox="`0 0 ${way.width} ${way.height}`" :style="{ width: `${way.width}px` }" role="img" :aria-label="`The way of ${track?.name ?? ''} over the paper, a dot for each drawing`">
         <path :d="drawn(way.dots.map(({ x, y }) => [x, y]))" class="measured" />
-        <circle v-for="dot in way.dots" :key="dot.drawing" :cx="dot.x" :cy="dot.y" :r="dot.drawing === store.drawing ? 4 : 2.2" :class="{ on: dot.drawing === store.drawing }" />
+        <circle v-for="dot in way.dots.length > DOTS ? way.dots.filter(({ drawing }) => drawing === store.drawing) : way.dots" :key="dot.drawing" :cx="dot.x" :cy="dot.y" :r="dot.drawing === store.drawing ? 4 : 2.2" :class="{ on: dot.drawing === store.drawing }" />
       </svg>
     </div>
     <FrameGraph
@@ -87,7 +89,7 @@ const goTo = (frame: number) => store.goTo(frame)
         <text :x="left - 5" :y="SPEED - 2" text-anchor="end">0</text>
         <path :d="plannedLine(x)" class="planned" />
         <path :d="measuredLine(x)" class="measured" />
-        <circle v-for="each in speeds" :key="each.drawing" :cx="x(each.frame)" :cy="speedY(each.speed!)" r="2.6"><title>{{ each.number }}: {{ told(each.speed) }} px per frame</title></circle>
+        <circle v-for="each in speeds.length > DOTS ? [] : speeds" :key="each.drawing" :cx="x(each.frame)" :cy="speedY(each.speed!)" r="2.6"><title>{{ each.number }}: {{ told(each.speed) }} px per frame</title></circle>
       </template>
     </FrameGraph>
     <FrameGraph
@@ -102,7 +104,7 @@ const goTo = (frame: number) => store.goTo(frame)
         <text :x="right + 5" y="14">{{ ratioY.domain()[1]!.toFixed(1) }}</text>
         <text :x="right + 5" :y="SIZE - 2">1</text>
         <path :d="drawn(sizes.map(({ frame, share }) => [x(frame), shareY(share)]))" class="measured" />
-        <circle v-for="each in sizes" :key="each.drawing" :cx="x(each.frame)" :cy="shareY(each.share)" r="2.6" :class="{ out: Math.abs(each.share - 100) > limit }"><title>{{ each.number }}: {{ told(each.share) }} %</title></circle>
+        <circle v-for="each in sizes.length > DOTS ? sizes.filter(({ share }) => Math.abs(share - 100) > limit) : sizes" :key="each.drawing" :cx="x(each.frame)" :cy="shareY(each.share)" r="2.6" :class="{ out: Math.abs(each.share - 100) > limit }"><title>{{ each.number }}: {{ told(each.share) }} %</title></circle>
       </template>
     </FrameGraph>
     <FrameGraph

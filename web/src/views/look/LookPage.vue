@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CHECKS, SEVERITIES, timecode, writeFindingsCsv, type Severity } from '@unhurried/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Production } from '../../api'
 import { handDown } from '../../parts/hand-down'
@@ -29,6 +29,10 @@ const filtered = computed(() => (look.found?.findings ?? []).filter((finding) =>
   && (severity.value === 'all' || finding.severity === severity.value)
   && (finding.frames.length === 0 || finding.frames.some((frame) => frame >= from.value && frame <= (to.value ?? length.value)))))
 const groups = computed(() => SEVERITIES.toReversed().map((each) => ({ severity: each, words: WORDS[each], findings: filtered.value.filter((finding) => finding.severity === each) })).filter(({ findings }) => findings.length > 0))
+/** Slips of each group in the page until more are asked for. */
+const SLIPS = 30
+const most = ref(SLIPS)
+watch([level, severity, from, to, meantToo], () => (most.value = SLIPS))
 const unmeasured = computed(() => {
   const seen = new Map<string, string[]>()
   for (const { check, level: on, sentence } of look.found?.unmeasured ?? []) {
@@ -67,7 +71,7 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
 </script>
 
 <template>
-  <div class="look">
+  <div class="second-look">
     <section class="list paper" aria-label="Findings">
       <header>
         <h1>Second look</h1>
@@ -88,7 +92,7 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
       <div class="filters">
         <label class="note"><input v-model="meantToo" type="checkbox"> answered ones too</label>
         <ElSelect v-if="beside.length > 0" size="small" aria-label="The scene it hands on to" :model-value="scene.settings.handsOnTo ?? 'none'" @change="handOnTo"><ElOption value="none" label="Hands on to none" /><ElOption v-for="each in beside" :key="each.id" :value="each.id" :label="`Hands on to ${each.scene.settings.name}`" /></ElSelect>
-        <ElPopover trigger="click" :width="460" :hide-after="0" placement="bottom-start"><template #reference><button class="word">Limits …</button></template><LimitsPanel /></ElPopover>
+        <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"><template #reference><button class="word">Limits …</button></template><LimitsPanel /></ElPopover>
         <button class="word" :disabled="!look.found" @click="csv">Findings as CSV</button>
         <button class="word" :disabled="!look.found" @click="print">Print them</button>
       </div>
@@ -96,8 +100,10 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
         <p v-if="look.trouble" class="trouble" role="alert">{{ look.trouble }}</p>
         <template v-for="group in groups" :key="group.severity">
           <h2>{{ group.words }} <span class="note">{{ group.findings.length }}</span></h2>
-          <ul><FindingSlip v-for="(finding, i) in group.findings" :key="`${finding.check}${finding.drawings.join()}${i}`" :finding="finding" :shown="look.shown === finding" @show="show(finding)" /></ul>
+          <ul><FindingSlip v-for="(finding, i) in group.findings.slice(0, most)" :key="`${finding.check}${finding.drawings.join()}${i}`" :finding="finding" :shown="look.shown === finding" @show="show(finding)" /></ul>
+          <button v-if="group.findings.length > most" class="word more" @click="most += 100">{{ group.findings.length - most }} more</button>
         </template>
+        <p v-for="[check, count] in look.found?.left ?? []" :key="check" class="note left">{{ count }} more of “{{ CHECKS.find(({ id }) => id === check)?.name }}” are left out here. Mend or answer these first, or change the limit.</p>
         <p v-if="look.found && groups.length === 0" class="quiet">{{ look.found.drawings === 0 || look.found.graphs.levels.length === 0 ? 'Nothing is drawn yet. Draw two keys and something between them, and what can be measured is told here.' : look.open.length === 0 ? 'Nothing was found that is over its limit.' : 'Nothing of this kind. Choose all levels and all frames to see the rest.' }}</p>
         <details v-if="unmeasured.length > 0" class="unmeasured" open>
           <summary>Not measured <span class="note">{{ unmeasured.length }}</span></summary>
@@ -120,7 +126,7 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
 </template>
 
 <style scoped>
-.look {
+.second-look {
   display: grid;
   grid-template-columns: minmax(380px, 500px) minmax(0, 1fr);
   gap: 14px;
@@ -198,6 +204,14 @@ header h2 {
   color: var(--plum);
 }
 
+.more {
+  margin: 6px 12px;
+}
+
+.left {
+  padding: 6px 12px;
+}
+
 .unmeasured {
   padding: 8px 12px 12px;
   font-size: 14px;
@@ -213,7 +227,7 @@ header h2 {
 }
 
 @media (max-width: 1000px) {
-  .look {
+  .second-look {
     grid-template-columns: minmax(0, 1fr);
     overflow: auto;
   }
@@ -224,7 +238,11 @@ header h2 {
 }
 
 @media print {
-  .look {
+  .measured {
+    break-before: page;
+  }
+
+  .second-look {
     display: block;
     height: auto;
     overflow: visible;
@@ -234,8 +252,11 @@ header h2 {
     overflow: visible;
   }
 
+  :deep(.acts),
+  :deep(.reason .word),
   .filters,
-  header .word {
+  header .word,
+  :deep(figcaption .word) {
     display: none;
   }
 }
