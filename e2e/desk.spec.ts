@@ -236,11 +236,11 @@ test('every key is shown by one key and can be changed', async ({ page, house })
   await expect(page.getByText(/Drawing 3, held/)).toBeVisible()
 })
 
-const PLACES = ['/', '/new', '/scene/lowtide-lime/plan', '/scene/lowtide-corrie/draw', '/scene/lowtide-tansy/hand-over']
+const PLACES = ['/', '/new', '/scene/lowtide-lime/plan', '/scene/lowtide-corrie/draw', '/scene/lowtide-tansy/look', '/scene/lowtide-tansy/hand-over']
 for (const place of PLACES) {
   test(`${place}: nothing serious for axe, nothing cut or overlapping at three sizes`, async ({ page, house }) => {
     await page.goto(house.url + place)
-    await expect(page.locator('canvas, form, [data-test=strip]').first()).toBeVisible()
+    await expect(page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first()).toBeVisible()
     for (const [width, height] of [[1280, 800], [1024, 768], [1920, 1080]] as const) {
       await page.setViewportSize({ width, height })
       const trouble = await page.evaluate(() => {

@@ -131,14 +131,14 @@ const VIEWS = [
   {
     name: 'look-motion', path: '/scene/lowtide-lime/draw',
     async act(page) {
-      // The middle of drawing 17 moved off its arc.
-      await page.locator('[data-cell="Lime:17"]').click()
+      // The middle of drawing 23 moved off its arc.
+      await page.locator('[data-cell="Lime:23"]').click()
       await page.keyboard.press('m')
       await page.locator('[data-pin] .grab').first().waitFor()
       const pin = await page.locator('[data-pin="Middle"] .grab').boundingBox()
       await page.mouse.move(pin.x + pin.width / 2, pin.y + pin.height / 2)
       await page.mouse.down()
-      await page.mouse.move(pin.x + pin.width / 2 + 6, pin.y + pin.height / 2 - 34, { steps: 6 })
+      await page.mouse.move(pin.x + pin.width / 2 + 10, pin.y + pin.height / 2 - 30, { steps: 6 })
       await page.mouse.up()
       await page.getByRole('link', { name: 'Second look' }).click()
       await shown(page, /off the arc of its neighbours/)
@@ -176,7 +176,7 @@ await orStop(async () => {
     for (const { name, path, act } of VIEWS) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
       await page.goto(`http://127.0.0.1:${server.port}${path}`)
-      await page.locator('canvas, form, [data-test=strip]').first().waitFor()
+      await page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first().waitFor()
       await page.waitForLoadState('networkidle')
       await act?.(page)
       await page.waitForFunction(() => document.fonts.ready.then(() => true))

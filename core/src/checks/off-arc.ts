@@ -44,7 +44,7 @@ export const offArc: Check = {
         const places = followed(track, shots)
         if (places.length < 4) continue
         const corners = cornersOf(places.map(({ at }) => at))
-        const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: at.corner || corners[i] }))
+        const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: corners[i] }))
         const off = points.map((_, i) => deviationAt(points, i))
         const suspects = places.flatMap(({ shot, at }, i) => {
           const index = shots.indexOf(shot)

@@ -18,9 +18,11 @@ function turnsOf(points: readonly Point[]): number[] {
 /**
  * Where a way goes round a corner by itself, as a foot does where it lifts and a swing where it turns back.
  * One place beside the way is a zigzag: it turns there and back again on both sides. So are two sharp
- * turns one after the other: something went too far and came back.
+ * turns one after the other: something went too far and came back. Where sharp turns are marked on any of the
+ * pins those are taken at their word, and no others.
  */
-export function cornersOf(points: readonly Point[]): boolean[] {
+export function cornersOf(points: readonly (Point & { readonly corner?: boolean | undefined })[]): boolean[] {
+  if (points.some(({ corner }) => corner)) return points.map(({ corner }) => corner === true)
   const turns = turnsOf(points)
   return turns.map((turn, i) => {
     if (Math.abs(turn) < SHARP) return false

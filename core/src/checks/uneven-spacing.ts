@@ -48,7 +48,7 @@ export const unevenSpacing: Check = {
         const suspects = steps.flatMap(({ speed, plan, frames }, i) => {
           const [before, after] = [steps[i - 1], steps[i + 1]]
           const [a, b] = [places[i]!, places[i + 1]!]
-          if (!before || !after || Math.max(before.frames, frames, after.frames) > pause || explains(subject, a.shot, a.at.corner || corners[i]) || explains(subject, b.shot, b.at.corner || corners[i + 1])) return []
+          if (!before || !after || Math.max(before.frames, frames, after.frames) > pause || explains(subject, a.shot, corners[i]) || explains(subject, b.shot, corners[i + 1])) return []
           const at = shots.indexOf(b.shot)
           if (at < from || at > to) return []
           let foretold = (before.speed + after.speed) / 2
