@@ -169,3 +169,16 @@ test('an empty scene says what to do first; a worker that dies says so, and anot
   await page.getByRole('button', { name: 'Look again' }).click()
   await expect(page.getByText(/Nothing is drawn yet/)).toBeVisible()
 })
+
+test('a scene that flashes says so where it is found and where it is handed over', async ({ page, desk }) => {
+  const night = (drawing: string): Parameters<typeof desk.opened>[0]['edits'][number] => ({
+    type: 'ink.change', drawing, pass: 'colour', remove: [], add: [{ at: 0, piece: { kind: 'fill', id: `${drawing}n`, swatch: 'pencil', outline: [0, 0, 640, 0, 640, 360, 0, 360] } }],
+  })
+  const frames = [1, 5, 9, 13, 17]
+  await desk.opened({ edits: [...frames.flatMap((frame) => [key(`n${frame}`, frame), key(`d${frame}`, frame + 2)]), ...frames.flatMap((frame) => [night(`n${frame}`), line(`d${frame}`, `l${frame}`, [[20, 20], [60, 20]])])] })
+  await desk.to('Hand over')
+  await expect(page.getByRole('alert')).toContainText(/[45] flashes within one second.*the rules of wherever the film is shown decide/s)
+  await desk.to('Second look')
+  await expect(page.getByRole('heading', { name: /Not to be handed over like this/ })).toBeVisible()
+  await expect(page.locator('.slip.stop')).toContainText('Flashing')
+})

@@ -47,7 +47,7 @@ function add() {
     <template v-if="landmarks.inHand.value">
       <button v-if="pin" class="word" :aria-pressed="Boolean(pin.corner)" title="The path turns sharply here, as where a ball touches the ground" @click="landmarks.turnSharply(landmarks.inHand.value.id, !pin.corner)">Sharp turn</button>
       <button v-if="pin" class="word" @click="landmarks.unpin(landmarks.inHand.value.id)">Unpin</button>
-      <button class="word" title="With its pins on every drawing; undo brings them back" @click="landmarks.remove(landmarks.inHand.value.id)">Take {{ landmarks.inHand.value.name }} away</button>
+      <button class="word" title="With its pins on every drawing; undo brings them back" @click="landmarks.remove(landmarks.inHand.value.id)">Take away</button>
     </template>
     <template v-if="look.proposals.length > 0">
       <button class="word main" title="Enter" data-test="accept" @click="look.accept()">Pin on {{ look.proposals.length }} {{ look.proposals.length === 1 ? 'drawing' : 'drawings' }}</button>
@@ -55,7 +55,7 @@ function add() {
       <span class="note" role="status">Dotted where it seems to lie, at least {{ least }} % sure. Flip to see.</span>
     </template>
     <button v-else-if="pin && landmarks.entry.value" class="word" :disabled="look.following > 0" title="Proposes where it lies on the drawings after this one, from the ink around it" @click="look.follow(landmarks.entry.value.id, landmarks.inHand.value!.id)">{{ look.following > 0 ? 'Following …' : 'Follow on' }}</button>
-    <span v-if="look.proposals.length === 0" class="note" role="status">{{ asks }}</span>
+    <span v-if="look.proposals.length === 0" class="note asks" role="status" :title="asks">{{ asks }}</span>
   </div>
 </template>
 
@@ -68,7 +68,15 @@ form {
   align-items: center;
 }
 
+.asks {
+  flex: 1 1 140px;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
 form .el-input {
-  width: 120px;
+  width: 108px;
 }
 </style>

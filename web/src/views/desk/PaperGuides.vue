@@ -175,7 +175,7 @@ function onKey(event: KeyboardEvent) {
         <path :d="`M${each.pin.x - 5 * k} ${each.pin.y}h${10 * k}M${each.pin.x} ${each.pin.y - 5 * k}v${10 * k}`" />
         <text v-if="mode === 'pin' || each.landmark.id === landmarks.inHand.value?.id" :x="each.pin.x + 9 * k" :y="each.pin.y - 7 * k" :font-size="12.5 * k">{{ each.landmark.name }}{{ each.pin.corner ? ' ∟' : '' }}</text>
       </g>
-      <g v-for="miss in misses" :key="miss.landmark.id" class="miss" :class="{ near: miss.word === 'on its place' }" data-test="miss">
+      <g v-for="miss in look.shown ? [] : misses" :key="miss.landmark.id" class="miss" :class="{ near: miss.word === 'on its place' }" data-test="miss">
         <line :x1="miss.target.x" :y1="miss.target.y" :x2="miss.pin.x" :y2="miss.pin.y" />
         <text :x="miss.pin.x + 10 * k" :y="miss.pin.y + 14 * k" :font-size="13 * k">{{ miss.px.toFixed(miss.px < 10 ? 1 : 0) }} px, {{ miss.word }}</text>
       </g>

@@ -7,6 +7,7 @@ import { pictures as shownPictures } from '../../ink/pictures'
 import { framesAndSeconds } from '../../parts/frames'
 import { composedPictures, playFrames } from '../../stage/player'
 import { useScene } from '../../stores/scene'
+import LookedAt from './LookedAt.vue'
 import SheetBack from './SheetBack.vue'
 import { reportSchema, type HandoverOrder } from '../../workers/handover'
 
@@ -165,6 +166,7 @@ const bytesInWords = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round
         <button class="word" :aria-pressed="form.clear" @click="form.clear = true">nothing (transparent)</button>
       </div>
       <ul v-if="pictures && notes.length > 0" class="notes"><li v-for="each in notes" :key="each">{{ each }}</li></ul>
+      <LookedAt v-if="pictures && !empty" :take="form.take" />
       <p v-if="empty && pictures" class="note">Nothing is on the sheet yet. Draw something first, then hand it over.</p>
       <div v-else-if="progress" class="progress">
         <ElProgress :percentage="Math.round(progress.share * 100)" :stroke-width="10" :aria-label="progress.words" />
