@@ -121,14 +121,15 @@ export const useLook = defineStore('look', () => {
     tell({ kind: 'stop' })
   }
 
-  // Another scene, another look.
-  watch(() => scene.id, () => {
+  // A scene that is shut is looked at from nothing when it is opened again: others may have drawn on it.
+  watch(() => scene.settled === undefined, (shut) => {
+    if (!shut) return
     end()
     found.value = shown.value = undefined
     proposals.value = []
     following.value = 0
     wanted.value = false
-  })
+  }, { flush: 'sync' })
   watch(() => scene.take, () => wanted.value && look())
 
   const open = computed(() => (found.value?.findings ?? []).filter(({ meant }) => meant === undefined))
