@@ -1,0 +1,55 @@
+import { requireWhole } from '../range'
+
+export interface BoilOptions {
+  /** How many drawings of the same thing there are. */
+  readonly variants: number
+  /** Frames each is held. */
+  readonly hold: number
+  readonly frames: number
+  readonly seed: number
+}
+
+/** Repeatable chance (mulberry32). */
+function chance(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = Math.imul(state ^ (state >>> 15), 1 | state)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/**
+ * An order in which variants of one drawing take turns so that the line lives (arithmetic, 13): none
+ * follows itself, not over the loop's seam either, and none is used more than one oftener than another.
+ * Gives variants from 0 with the frames each is shown, the last clipped at `frames`. With two variants and
+ * an odd count of turns the seam cannot be kept: one turn is then held on. Errors: RangeError naming what
+ * lies outside its range.
+ */
+export function planBoil({ variants, hold, frames, seed }: BoilOptions): { readonly variant: number; readonly frames: number }[] {
+  requireWhole('variants', variants, 2, 100)
+  requireWhole('hold', hold, 1, 240)
+  requireWhole('frames', frames, 1, 7200)
+  requireWhole('seed', seed, 0, 0xffffffff)
+  const random = chance(seed)
+  const turns = Math.ceil(frames / hold)
+  if (turns === 1) return [{ variant: 0, frames }]
+  const even = variants === 2 && turns % 2 === 1
+  const count = even ? turns - 1 : turns
+  const order: number[] = []
+  const used = new Array<number>(variants).fill(0)
+  for (let i = 0; i < count; i++) {
+    const least = Math.min(...used)
+    // The least used first, and never the one before; the last turn not the first one again.
+    const free = (variant: number) => variant !== order[i - 1] && !(i === count - 1 && variant === order[0])
+    let choice = used.flatMap((times, variant) => (times === least && free(variant) ? [variant] : []))
+    if (choice.length === 0) choice = used.flatMap((times, variant) => (times === least + 1 && free(variant) ? [variant] : []))
+    // The one that must not come last is used up before it could.
+    const first = choice.find((variant) => variant === order[0])
+    const pick = first !== undefined && count - i <= variants + 1 && used[first] === least ? first : choice[Math.floor(random() * choice.length)]!
+    order.push(pick)
+    used[pick]!++
+  }
+  return order.map((variant, i) => ({ variant, frames: i === count - 1 ? frames - (count - 1) * hold : hold }))
+}

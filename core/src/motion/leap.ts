@@ -1,0 +1,97 @@
+import { requireNumber, requireWhole } from '../range'
+import { keepArea } from '../shape/squash'
+import type { Point } from '../shape/matrix'
+
+export interface LeapOptions {
+  readonly fps: number
+  /** Frames each drawing is held; take-off, apex and landing fall on drawings where they can. */
+  readonly exposure: number
+  /** How high and how far the centre goes, in pixels. */
+  readonly height: number
+  readonly distance: number
+  readonly crouchFrames: number
+  readonly airFrames: number
+  readonly landFrames: number
+  readonly squash: number
+  readonly stretch: number
+  /** How much longer it hangs at the top than a thrown thing; 0 as physics has it, 1 very long. */
+  readonly hang?: number
+}
+export interface LeapDrawing {
+  /** Frames from the start of the crouch. */
+  readonly frame: number
+  /** The centre; x from the start, y 0 standing, upwards negative. */
+  readonly centre: Point
+  readonly along: number
+  readonly across: number
+  /** Direction of `along`, in radians; upright on the ground. */
+  readonly way: number
+  readonly what: 'crouch' | 'take-off' | 'air' | 'apex' | 'landing' | 'settle'
+}
+export interface LeapPlan {
+  readonly drawings: readonly LeapDrawing[]
+  readonly keys: readonly { readonly frame: number; readonly what: LeapDrawing['what'] }[]
+  readonly gravity: number
+  readonly frames: number
+  /** Share of the time in the air spent in the top quarter of the height; ½ for what is thrown. */
+  readonly apexShare: number
+}
+
+const toDrawings = (frames: number, exposure: number, least: number) => Math.max(least, Math.round(frames / exposure)) * exposure
+
+/** Time in the air passes slower about the middle by `hang`, and as much faster at the ends. */
+const warped = (t: number, hang: number) => t + (hang * Math.sin(2 * Math.PI * t)) / (2 * Math.PI)
+
+/**
+ * A leap (arithmetic, 7): a crouch (slow-in, squashed), the stretch of the take-off, the air with g =
+ * 8·height/airFrames², its apex, the squash of the landing, the settle. Contacts fall on drawings: air is made
+ * an even count of drawings so that its apex falls on one too. Errors: RangeError naming what lies
+ * outside its range.
+ */
+export function planLeap({ fps, exposure, height, distance, crouchFrames, airFrames, landFrames, squash, stretch, hang = 0 }: LeapOptions): LeapPlan {
+  requireWhole('fps', fps, 1, 60)
+  requireWhole('exposure', exposure, 1, 24)
+  requireNumber('height', height, 1, 20_000)
+  requireNumber('distance', distance, -20_000, 20_000)
+  requireNumber('crouchFrames', crouchFrames, 1, 2000)
+  requireNumber('airFrames', airFrames, 1, 2000)
+  requireNumber('landFrames', landFrames, 1, 2000)
+  requireNumber('squash', squash, 0, 3)
+  requireNumber('stretch', stretch, 0, 3)
+  requireNumber('hang', hang, 0, 1)
+  const crouch = toDrawings(crouchFrames, exposure, 1)
+  const air = 2 * Math.max(1, Math.round(airFrames / exposure / 2)) * exposure
+  const land = toDrawings(landFrames, exposure, 2)
+  const [takeOff, landing] = [crouch, crouch + air]
+  const gravity = (8 * height) / (air * air)
+  const [flattest, longest] = [1 / (1 + squash), 1 + stretch]
+  const frames = landing + land
+  const drawings = Array.from({ length: frames / exposure + 1 }, (_, i): LeapDrawing => {
+    const frame = i * exposure
+    if (frame < takeOff) {
+      // Slow into the deepest crouch, which comes just before the take-off.
+      const t = frame / Math.max(exposure, takeOff - exposure)
+      const along = 1 + (flattest - 1) * (1 - (1 - Math.min(1, t)) ** 2)
+      return { frame, centre: { x: 0, y: 0 }, along, across: keepArea(along), way: Math.PI / 2, what: 'crouch' }
+    }
+    if (frame < landing || (frame === landing && land === 0)) {
+      const t = (frame - takeOff) / air
+      const u = warped(t, hang)
+      const slope = 1 + hang * Math.cos(2 * Math.PI * t)
+      const [vx, vy] = [(distance * slope) / air, (-4 * height * (1 - 2 * u) * slope) / air]
+      // Longest where it is fastest up or down, round at the apex.
+      const along = 1 + (longest - 1) * Math.min(1, Math.abs(vy) / ((4 * height) / air))
+      return { frame, centre: { x: distance * u, y: -4 * height * u * (1 - u) }, along, across: keepArea(along), way: Math.atan2(vy, vx), what: frame === takeOff ? 'take-off' : 2 * (frame - takeOff) === air ? 'apex' : 'air' }
+    }
+    const t = (frame - landing) / land
+    const along = frame === landing ? flattest : 1 + (flattest - 1) * (1 - t) ** 2 * Math.cos(1.5 * Math.PI * t)
+    return { frame, centre: { x: distance, y: 0 }, along, across: keepArea(along), way: Math.PI / 2, what: frame === landing ? 'landing' : 'settle' }
+  })
+  const fine = 2000
+  const top = Array.from({ length: fine }, (_, i) => warped((i + 0.5) / fine, hang)).filter((u) => 4 * u * (1 - u) >= 0.75).length / fine
+  const keyed: LeapDrawing['what'][] = ['take-off', 'apex', 'landing']
+  return {
+    drawings, gravity, frames, apexShare: top,
+    keys: [{ frame: 0, what: 'crouch' }, ...(takeOff - exposure > 0 ? [{ frame: takeOff - exposure, what: 'crouch' as const }] : []), ...drawings.filter(({ what }) => keyed.includes(what)).map(({ frame, what }) => ({ frame, what })), { frame: frames, what: 'settle' }],
+  }
+}
