@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { BLINK, keepArea, planBlink, planBoil, planBounce, planDrift, planLeap, planMove, suggestBounce, type BounceOptions } from '../index'
+import { BLINK, keepArea, planBlink, planBoil, planBounce, planDrift, planLeap, planMove, planSwing, planTurn, suggestBounce, type BounceOptions } from '../index'
 
 const BALL: BounceOptions = { fps: 24, exposure: 1, dropHeight: 400, firstFall: 8, restitution: 0.7, radius: 40, travel: 12, bounces: 4, squash: 0.4, stretch: 0.3 }
 const per = (value: number) => Math.round(value * 1000) / 10
@@ -144,5 +144,33 @@ describe('drift', () => {
     expect(planDrift({ ...wish, drawings: 4 }).warning).toBeUndefined()
     expect(planDrift({ ...wish, drawings: 2 })).toMatchObject({ share: 0.5, warning: 'runs backward' })
     expect(keepArea(2)).toBe(0.5)
+  })
+})
+
+describe('swing', () => {
+  test('as wide to each side, fastest in the middle, closed as a cycle when nothing is lost, and its period told', () => {
+    const plan = planSwing({ fps: 24, exposure: 1, length: 200, amplitude: 0.5, keeps: 1, swings: 1 })
+    // A metre swings in 2.006 s, a little longer for the width.
+    expect(plan.truePeriod / 24).toBeCloseTo(2.006 * (1 + 0.25 / 16 + (11 * 0.0625) / 3072), 2)
+    expect([plan.period % 2, plan.drawings.length]).toEqual([0, plan.period])
+    const angles = plan.drawings.map(({ angle }) => angle)
+    expect(Math.min(...angles)).toBeCloseTo(-Math.max(...angles), 9)
+    for (const { at } of plan.drawings) expect(Math.hypot(at.x, at.y)).toBeCloseTo(200, 9)
+    const damped = planSwing({ fps: 24, exposure: 2, length: 200, amplitude: 0.5, period: 32, keeps: 0.5, swings: 3 })
+    expect(damped.period).toBe(32)
+    expect([0, 16, 32, 48].map((i) => damped.drawings[i]!.angle)).toEqual([0.5, 0.25, 0.125, 0.0625].map((angle) => expect.closeTo(angle, 9)))
+  })
+})
+
+describe('turn', () => {
+  test('lowest half way, features ride on the round head and are behind where it is turned away', () => {
+    const plan = planTurn({ drawings: 9, exposure: 2, from: -1, to: 1, radius: 100, dip: 20, features: [{ name: 'nose', across: 0, down: 0.1 }, { name: 'ear', across: 0.9, down: 0 }] })
+    expect(plan[4]).toMatchObject({ yaw: expect.closeTo(0, 9), dip: expect.closeTo(20, 9) })
+    const nose = plan.map(({ features }) => features[0]!.x)
+    expect(nose[0]).toBeCloseTo(-nose[8]!, 9)
+    nose.slice(1).forEach((x, i) => expect(x).toBeGreaterThan(nose[i]!))
+    expect(plan[8]!.features[1]!.wide).toBeLessThan(0)
+    for (const { features, dip } of plan) for (const { x, y } of features) expect(Math.hypot(x, y - dip)).toBeLessThanOrEqual(100 + 1e-9)
+    expect(() => planTurn({ drawings: 9, exposure: 2, from: 0, to: 1, radius: 100, dip: 0, features: [{ name: 'hat', across: 1, down: 1 }] })).toThrow(/hat must lie on the head/)
   })
 })
