@@ -32,7 +32,8 @@ const key = (id, frame) => ({ type: 'drawing.add', take: 'main', level: 'A', fra
 const settings = (name, length) => ({ name, width: 1280, height: 720, fps: 24, length, paper: '#fbf7ee', approach: 'straight-ahead', numbering: 'by-frame' })
 
 function client(port) {
-  const agent = new Agent({ keepAlive: true, maxSockets: 64 })
+  // Idle connections are let go before the server does.
+  const agent = new Agent({ keepAlive: true, maxSockets: 64, timeout: 4000 })
   return (path, body) =>
     new Promise((resolve, reject) => {
       const text = JSON.stringify(body)
