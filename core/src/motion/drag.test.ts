@@ -19,6 +19,10 @@ test('a cycle comes to repeat itself within half a pixel, and hangs from its pat
   const { drawings, closes } = planDrag({ ...BASE, exposure: 2, path, cycle: true })
   expect(closes).toBeLessThan(0.5)
   drawings.forEach((joints, i) => expect(far(joints[0]!, path[i]!)).toBeLessThan(1e-6))
+  // Whirled round in a second it would never repeat itself: it is given more drag, and that is told.
+  const whirled = planDrag({ ...BASE, path: round(24, 90, 40), cycle: true })
+  expect(whirled.closes).toBeLessThan(0.5)
+  expect(whirled.drag).toBeGreaterThan(BASE.drag)
 })
 
 test('later links trail more, and where the hand is fastest is drawn first', () => {

@@ -28,23 +28,37 @@ export interface DragPlan {
   readonly first: number
   /** A cycle: how far the last turn's joints are from the turn before, in pixels. */
   readonly closes: number
+  /** The drag it was made with: more than asked where a cycle would else never have closed. */
+  readonly drag: number
 }
 
 /** Steps of the chain in a second, at least. */
 const STEPS = 240
 /** Turns of a cycle until it must have come to repeat itself, and how near, in pixels. */
-const TURNS = 60
+const TURNS = 16
+/** A chain that whirls and never repeats is given so much more air, again and again. */
+const THICKER = 1.6
 const CLOSE = 0.5
-/** Rounds in which lengths are put right in a step: more links need more. */
-const ROUNDS = 24
+/** Rounds in which lengths are put right in a step; the last goes from the hanging point outwards, after which they are whole. */
+const ROUNDS = 6
 
 /**
  * A chain hung from a moving point (arithmetic, 9): scarf, tail, hair. Integrated by Verlet's way (Jakobsen
  * 2001) at 240 steps a second or more, lengths put right from the hanging point outwards in each, sampled on
- * the drawings. A cycle is run until one turn repeats the last within half a pixel. Errors: RangeError naming
+ * the drawings. A cycle is run until one turn repeats the last within half a pixel; a chain that whirls and
+ * never would is given more drag, as little as it needs, and that is told. Errors: RangeError naming
  * what lies outside its range.
  */
-export function planDrag({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffness, cycle }: DragOptions): DragPlan {
+export function planDrag(options: DragOptions): DragPlan {
+  let plan = run(options)
+  while (options.cycle && plan.closes >= CLOSE && plan.drag < MOST_DRAG) plan = run({ ...options, drag: Math.min(MOST_DRAG, Math.max(1, plan.drag) * THICKER) })
+  return plan
+}
+
+/** The most drag there is. */
+const MOST_DRAG = 50
+
+function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffness, cycle }: DragOptions): DragPlan {
   requireWhole('path.length', path.length, 2, 7200)
   requireWhole('fps', fps, 1, 60)
   requireWhole('exposure', exposure, 1, 24)
@@ -64,39 +78,52 @@ export function planDrag({ path, fps, exposure = 1, links, linkLength, weight, d
     const along = (p: number, q: number, r: number, s: number) => 0.5 * (2 * q + (r - p) * share + (2 * p - 5 * q + 4 * r - s) * share ** 2 + (3 * q - p - 3 * r + s) * share ** 3)
     return { x: along(a.x, b.x, c.x, d.x), y: along(a.y, b.y, c.y, d.y) }
   }
-  const joints: Point[] = Array.from({ length: links + 1 }, (_, i) => ({ x: path[0]!.x, y: path[0]!.y + i * linkLength }))
-  let before = joints.map((joint) => ({ ...joint }))
-  function step(at: Point) {
-    const moved = joints.map(({ x, y }, i) => (i === 0 ? at : { x: x + (x - before[i]!.x) * kept, y: y + (y - before[i]!.y) * kept + weight * dt * dt }))
-    before = joints.map((joint) => ({ ...joint }))
-    for (let i = 2; i <= links && stiffness > 0; i++) {
-      const [a, b] = [moved[i - 2]!, moved[i - 1]!]
-      const size = distance(a, b) || 1
-      const straight = { x: b.x + ((b.x - a.x) / size) * linkLength, y: b.y + ((b.y - a.y) / size) * linkLength }
+  // Flat x, y of every joint, now and a step before: a hand drags while this runs.
+  const size = 2 * (links + 1)
+  const [now, before] = [new Float64Array(size), new Float64Array(size)]
+  for (let i = 0; i <= links; i++) {
+    now[2 * i] = before[2 * i] = path[0]!.x
+    now[2 * i + 1] = before[2 * i + 1] = path[0]!.y + i * linkLength
+  }
+  function step(x: number, y: number) {
+    for (let i = 2; i < size; i++) {
+      const last = now[i]!
+      now[i] = last + (last - before[i]!) * kept + (i % 2 === 1 ? weight * dt * dt : 0)
+      before[i] = last
+    }
+    now[0] = x
+    now[1] = y
+    for (let i = 4; i < size && stiffness > 0; i += 2) {
+      const [dx, dy] = [now[i - 2]! - now[i - 4]!, now[i - 1]! - now[i - 3]!]
+      const on = linkLength / (Math.sqrt(dx * dx + dy * dy) || 1)
       const pull = stiffness * 0.08
-      moved[i] = { x: moved[i]!.x + (straight.x - moved[i]!.x) * pull, y: moved[i]!.y + (straight.y - moved[i]!.y) * pull }
+      now[i] = now[i]! + (now[i - 2]! + dx * on - now[i]!) * pull
+      now[i + 1] = now[i + 1]! + (now[i - 1]! + dy * on - now[i + 1]!) * pull
     }
     for (let round = 0; round < ROUNDS; round++) {
-      for (let i = 1; i <= links; i++) {
-        const [a, b] = [moved[i - 1]!, moved[i]!]
-        const size = distance(a, b) || 1e-9
-        const off = (size - linkLength) / size
-        const [dx, dy] = [(b.x - a.x) * off, (b.y - a.y) * off]
+      for (let i = 2; i < size; i += 2) {
+        const dx = now[i]! - now[i - 2]!
+        const dy = now[i + 1]! - now[i - 1]!
+        const long = Math.sqrt(dx * dx + dy * dy) || 1e-9
+        const off = (long - linkLength) / long
         // The hanging point does not give; in the last round nothing above gives, so that lengths are whole.
-        const share = i === 1 || round === ROUNDS - 1 ? 0 : 0.5
-        moved[i - 1] = { x: a.x + dx * share, y: a.y + dy * share }
-        moved[i] = { x: b.x - dx * (1 - share), y: b.y - dy * (1 - share) }
+        const share = i === 2 || round === ROUNDS - 1 ? 0 : 0.5
+        now[i - 2] = now[i - 2]! + dx * off * share
+        now[i - 1] = now[i - 1]! + dy * off * share
+        now[i] = now[i]! - dx * off * (1 - share)
+        now[i + 1] = now[i + 1]! - dy * off * (1 - share)
       }
     }
-    moved.forEach((joint, i) => (joints[i] = joint))
   }
-  const turn = (): Point[][] => Array.from({ length: count }, (_, drawing) => {
-    const here = joints.map((joint) => ({ ...joint }))
-    if (drawing < count - 1 || cycle) for (let i = 1; i <= between; i++) step(hung(drawing, i / between))
+  // Where it hangs between the drawings is the same in every turn.
+  const ways = Array.from({ length: count }, (_, drawing) => Array.from({ length: between }, (_, i) => hung(drawing, (i + 1) / between)))
+  const turn = (): Point[][] => ways.map((way, drawing) => {
+    const here = Array.from({ length: links + 1 }, (_, i) => ({ x: now[2 * i]!, y: now[2 * i + 1]! }))
+    if (drawing < count - 1 || cycle) for (const at of way) step(at.x, at.y)
     return here
   })
   // It hangs at rest before it begins.
-  for (let i = 0; i < STEPS * 2; i++) step(path[0]!)
+  for (let i = 0; i < STEPS * 2; i++) step(path[0]!.x, path[0]!.y)
   let drawings = turn()
   let closes = 0
   for (let n = 1; cycle && n < TURNS; n++) {
@@ -110,7 +137,7 @@ export function planDrag({ path, fps, exposure = 1, links, linkLength, weight, d
     const next = cycle ? path[(i + 1) % count]! : path[Math.min(count - 1, i + 1)]!
     return distance(last, next)
   })
-  return { drawings, closes, first: speeds.indexOf(Math.max(...speeds)), trails: Array.from({ length: links }, (_, link) => trailOf(drawings, link + 1, cycle) * exposure) }
+  return { drawings, closes, drag, first: speeds.indexOf(Math.max(...speeds)), trails: Array.from({ length: links }, (_, link) => trailOf(drawings, link + 1, cycle) * exposure) }
 }
 
 /** The delay, in drawings, at which a joint's motion is most like the hanging point's own. */
