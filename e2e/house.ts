@@ -116,6 +116,11 @@ export function deskOf(page: Page, house: House) {
       await page.mouse.move(to.x, to.y, { steps: 8 })
       await page.mouse.up()
     },
+    /** The picture on the table once nothing of it is still to be sharpened. */
+    async still() {
+      await expect(table).toHaveAttribute('data-sharp', 'yes')
+      return canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+    },
     /** How many pixels on the table are nearer to a colour than `reach`. */
     pixels: (colour: readonly [number, number, number], reach = 40) =>
       canvas.evaluate((canvas, [[r, g, b], far]) => {

@@ -137,16 +137,16 @@ test('flipping among a drawing and its two parents, and back by drawing', async 
   await expect(desk.paper).toBeVisible()
   await desk.cell('Lime', 11).click()
   await expect(page.getByText('Drawing 11, held 2 frames (0.08 s)')).toBeVisible()
-  const own = await desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+  const own = await desk.still()
   const seen = new Set([own])
   for (const shown of [/Drawing 11, showing 9,/, /Drawing 11, showing 15,/]) {
     await page.keyboard.press('d')
     await expect(page.getByText(shown)).toBeVisible()
-    seen.add(await desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL()))
+    seen.add(await desk.still())
   }
   expect(seen.size).toBe(3)
   await page.keyboard.press('d')
-  await expect.poll(() => desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())).toBe(own)
+  expect((await desk.still()) === own).toBe(true)
 })
 
 test('levels lie on one another as the sheet says: what is drawn on the upper one covers the lower', async ({ page, desk, house }) => {

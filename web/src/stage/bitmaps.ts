@@ -9,20 +9,6 @@ interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style:
 /** Pieces painted between two looks at the clock. */
 const AT_ONCE = 8
 
-const scratch = { surface: undefined as CanvasRenderingContext2D | undefined }
-/**
- * Has the browser put to pixels what was painted: it would else do so in the next frame of the screen, which may be
- * the one that shows a flip. Whatever is laid on another canvas must be whole by then.
- */
-function toPixels(canvas: HTMLCanvasElement) {
-  if (!scratch.surface) {
-    const small = document.createElement('canvas')
-    small.width = small.height = 1
-    scratch.surface = small.getContext('2d')!
-  }
-  scratch.surface.drawImage(canvas, 0, 0, 1, 1, 0, 0, 1, 1)
-}
-
 /**
  * One bitmap for each drawing, pass and style as it is seen now, painted once and kept while there is
  * room. A new stroke on top is painted into the bitmaps that are there; anything else paints them anew.
@@ -93,7 +79,6 @@ export function createBitmaps({ width, height, cells = false, inkOf, palette }: 
           paintInk(surface, ink.slice(entry.painted, entry.painted + AT_ONCE), palette(), style, tint)
           entry.painted = Math.min(ink.length, entry.painted + AT_ONCE)
         } while (entry.painted < ink.length && !enough())
-        toPixels(entry.canvas)
       }
       return entry.painted === ink.length
     },

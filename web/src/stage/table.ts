@@ -52,8 +52,6 @@ const DIM = 0.3
 const OUTSIDE_DIM = 0.72
 /** Milliseconds spent on sharpening at a time; what was painted in them is put to pixels in about as many more. */
 const SLICE = 4
-/** Sharpening waits for the hand to pause, but no longer than this many milliseconds. */
-const PATIENCE = 60
 /** Pictures made ready for the next flips. */
 const READIED = 6
 const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {}, cancel: () => {} }
@@ -209,7 +207,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
   let quick = false
   let missing: { drawing: string; pass: Pass; style: Style; tint: string }[] = []
   let sharpening = 0
-  /** Paints the bitmaps that were missing, a little at each pause, and then all of it once more. */
+  /** Paints the bitmaps that were missing, a little in each frame of the screen, and then all of it once more. */
   function sharpen() {
     const began = performance.now()
     const enough = () => performance.now() - began > SLICE
@@ -217,11 +215,12 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       const { drawing, pass, style, tint } = missing[0]!
       if (bitmaps.work(drawing, pass, style, tint, enough)) missing.shift()
     }
-    if (missing.length > 0) sharpenSoon()
-    else repaint()
+    if (missing.length > 0) return sharpenSoon()
+    repaint()
+    host.dataset['sharp'] = 'yes'
   }
 
-  const sharpenSoon = () => (sharpening = requestIdleCallback(sharpen, { timeout: PATIENCE }))
+  const sharpenSoon = () => void (sharpening = requestAnimationFrame(sharpen))
 
   /** Whole pictures of what may be asked for next, ready to be laid at once. */
   const readied = new Map<string, HTMLCanvasElement>()
@@ -469,15 +468,18 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     /** Puts drawings on the table: at once when they were made ready, else quickly first and sharply a moment later. */
     show(next: OnTable) {
       onTable = next
-      cancelIdleCallback(sharpening)
+      cancelAnimationFrame(sharpening)
       missing = []
       const name = nameOf(next)
       const ready = lifted || playing || name === undefined ? undefined : readied.get(name)
+      host.dataset['sharp'] = 'yes'
       if (ready) return screen.drawImage(ready, 0, 0)
       quick = !playing
       repaint()
       quick = false
-      if (missing.length > 0) sharpenSoon()
+      if (missing.length === 0) return
+      host.dataset['sharp'] = 'no'
+      sharpenSoon()
     },
     /** Makes the picture of `next` ready, whose bitmaps are painted. */
     ready(next: OnTable) {
@@ -541,7 +543,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     destroy() {
       watch.disconnect()
       cancelAnimationFrame(soon)
-      cancelIdleCallback(sharpening)
+      cancelAnimationFrame(sharpening)
       document.removeEventListener('visibilitychange', onHidden)
       unready()
       still.remove()

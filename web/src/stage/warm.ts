@@ -5,8 +5,6 @@ import { passesShown, type InkOf, type Style } from './paint'
 
 /** How many drawings to each side are made ready for a flip. */
 const REACH = 2
-/** Milliseconds of painting at a time: what is painted in them is put to pixels in about twice as many more. */
-const SLICE = 4
 /** Idle time left below which the next bitmap waits for the next pause, in milliseconds. */
 const LEAST = 4
 
@@ -32,8 +30,7 @@ export function warmAround({ scene, take, level, drawing, bitmaps, inkOf, onWarm
     ...underLight(scene, { level, drawing: id, take }).flatMap((lit) => passesShown(lit.drawing, inkOf).map((pass) => ({ drawing: lit.drawing, pass, style: lit.style, tint: lit.tint }))),
   ])
   let handle = requestIdleCallback(function work(deadline) {
-    const began = performance.now()
-    const enough = () => performance.now() - began > SLICE || deadline.timeRemaining() <= LEAST
+    const enough = () => deadline.timeRemaining() <= LEAST
     do {
       const job = jobs[0]
       if (!job || bitmaps.work(job.drawing, job.pass, job.style, job.tint, enough)) jobs.shift()
