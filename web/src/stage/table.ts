@@ -52,6 +52,8 @@ const DIM = 0.3
 const OUTSIDE_DIM = 0.72
 /** Milliseconds spent on sharpening at a time; what was painted in them is put to pixels in about as many more. */
 const SLICE = 4
+/** Sharpening begins once nothing was flipped for so many milliseconds: a quick run of flips is not held up by it. */
+const CALM = 45
 /** Pictures made ready for the next flips. */
 const READIED = 6
 const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: () => {}, cancel: () => {} }
@@ -207,6 +209,11 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
   let quick = false
   let missing: { drawing: string; pass: Pass; style: Style; tint: string }[] = []
   let sharpening = 0
+  let calm: ReturnType<typeof setTimeout> | undefined
+  function leaveBlunt() {
+    clearTimeout(calm)
+    cancelAnimationFrame(sharpening)
+  }
   /** Paints the bitmaps that were missing, a little in each frame of the screen, and then all of it once more. */
   function sharpen() {
     const began = performance.now()
@@ -468,7 +475,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     /** Puts drawings on the table: at once when they were made ready, else quickly first and sharply a moment later. */
     show(next: OnTable) {
       onTable = next
-      cancelAnimationFrame(sharpening)
+      leaveBlunt()
       missing = []
       const name = nameOf(next)
       const ready = lifted || playing || name === undefined ? undefined : readied.get(name)
@@ -479,7 +486,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       quick = false
       if (missing.length === 0) return
       host.dataset['sharp'] = 'no'
-      sharpenSoon()
+      calm = setTimeout(sharpenSoon, CALM)
     },
     /** Makes the picture of `next` ready, whose bitmaps are painted. */
     ready(next: OnTable) {
@@ -543,7 +550,7 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     destroy() {
       watch.disconnect()
       cancelAnimationFrame(soon)
-      cancelAnimationFrame(sharpening)
+      leaveBlunt()
       document.removeEventListener('visibilitychange', onHidden)
       unready()
       still.remove()
