@@ -5,6 +5,8 @@ import { passesShown, type InkOf, type Style } from './paint'
 
 /** How many drawings to each side are made ready for a flip. */
 const REACH = 2
+/** Pauses may fail to come for long: then a little is painted all the same, after so many milliseconds. */
+const PATIENCE = 400
 /** Idle time left below which the next bitmap waits for the next pause, in milliseconds. */
 const LEAST = 4
 
@@ -35,8 +37,8 @@ export function warmAround({ scene, take, level, drawing, bitmaps, inkOf, onWarm
       const job = jobs[0]
       if (!job || bitmaps.work(job.drawing, job.pass, job.style, job.tint, enough)) jobs.shift()
     } while (jobs.length > 0 && !enough())
-    if (jobs.length > 0) handle = requestIdleCallback(work)
+    if (jobs.length > 0) handle = requestIdleCallback(work, { timeout: PATIENCE })
     else onWarm?.()
-  })
+  }, { timeout: PATIENCE })
   return () => cancelIdleCallback(handle)
 }

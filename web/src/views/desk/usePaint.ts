@@ -49,7 +49,7 @@ export function usePaint({ pencil, through }: { pencil: Ref<PencilCase>; through
       const { drawing, scene } = store
       if (drawing === undefined || !scene || scene.settings.cells || !store.ink!.isLoaded(drawing)) return
       painter.ready({ passes: passesOf(drawing), width: scene.settings.width, height: scene.settings.height, gap: pencil.value.gap })
-    })
+    }, { timeout: 400 })
   }, { immediate: true })
 
   async function fill(x: number, y: number, more: { closings?: Closing[]; anyway?: boolean } = {}) {
