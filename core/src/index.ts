@@ -1,4 +1,5 @@
 export { LIMITS } from './limits'
+export { chance } from './chance'
 export * from './scene/schema'
 export * from './scene/create'
 export { EditRefused } from './scene/refusal'

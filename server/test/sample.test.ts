@@ -1,6 +1,6 @@
-import { applyEdit, checkedScene, drawingsShown, inspectScene, meantBecause, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
+import { applyEdit, chance, checkedScene, drawingsShown, inspectScene, meantBecause, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
 import { corrie } from '../src/demo/corrie'
-import { chance, through } from '../src/demo/hand'
+import { through } from '../src/demo/hand'
 import { lime } from '../src/demo/lime'
 import { answersOf, editsOf, type SampleScene } from '../src/demo/sample'
 import { tansy } from '../src/demo/tansy'

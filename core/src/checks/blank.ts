@@ -1,6 +1,6 @@
 import { isDrawn } from '../timing/work'
 import { exposuresOf, placed } from '../timing/sheet'
-import { found, type Check } from './check'
+import { found, onePerDrawing, type Check } from './check'
 import type { Finding } from './finding'
 
 /** A level is taken as finished, but for what was forgotten, once this share of it is drawn. */
@@ -40,6 +40,6 @@ export const blank: Check = {
         evidence: [],
       })
     }
-    return found([...new Map(findings.map((finding) => [finding.drawings.join(' '), finding])).values()])
+    return found(onePerDrawing(findings))
   },
 }

@@ -1,5 +1,5 @@
 import { distance } from '../motion/arc'
-import { found, lackingPins, type Check } from './check'
+import { found, lackingPins, onePerDrawing, type Check } from './check'
 import { told, type Finding } from './finding'
 import { followed, pannedAt } from './subject'
 
@@ -56,6 +56,6 @@ export const footSlides: Check = {
         }
       }
     }
-    return found([...new Map(findings.map((finding) => [finding.drawings.join(' '), finding])).values()], lackingPins('foot-slides', subject))
+    return found(onePerDrawing(findings), lackingPins('foot-slides', subject))
   },
 }

@@ -1,3 +1,4 @@
+import { chance } from '../chance'
 import { requireWhole } from '../range'
 
 export interface BoilOptions {
@@ -7,17 +8,6 @@ export interface BoilOptions {
   readonly hold: number
   readonly frames: number
   readonly seed: number
-}
-
-/** Repeatable chance (mulberry32). */
-function chance(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
 }
 
 /**

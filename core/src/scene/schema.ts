@@ -39,13 +39,13 @@ export const settingsSchema = z.strictObject({
   paper: colourSchema,
   approach: approachSchema,
   numbering: z.enum(['by-frame', 'in-order']),
-  /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
   /** Drawn in whole cells, with no smoothing anywhere: for sprites. */
   cells: z.boolean().optional(),
   /** The scene of the production that a move of this one goes on in. */
   handsOnTo: idSchema.nullable().optional(),
   /** How many colours the scene should make do with. */
   colourLimit: between('The limit of colours', { min: 1, max: LIMITS.swatches }).nullable().optional(),
+  /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
   beats: z.strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema }).nullable().optional(),
 })
 export type Settings = z.infer<typeof settingsSchema>

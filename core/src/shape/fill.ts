@@ -65,6 +65,8 @@ export function fillAt({ lines, x, y, closings = [], anyway = false }: FillOptio
   const room = Math.max(0, Math.floor(((2 * distance[seed]!) / PER_PIXEL - 2) * 0.6))
   const regions = closings.length === 0 && room >= lines.gap ? lines.regions : divided(distance, grid, Math.min(lines.gap, room), seed)
   const label = regions.labels[seed]!
+  // Where there are more regions than can be counted the last are dust.
+  if (label === 0) return { outcome: 'too fine' }
   const edge = anyway ? undefined : widestAtEdge(regions, label)
   const leak = edge === undefined ? undefined : leakOf(regions, seed, edge)
   if (leak) return { outcome: 'leak', leak }

@@ -1,18 +1,7 @@
-import { settled, type Fill, type InkPiece, type Stroke } from '@unhurried/core'
+import { chance, settled, type Fill, type InkPiece, type Stroke } from '@unhurried/core'
 
 /** A drawing hand made of arithmetic: curves through a few points, with weight and a little life in them. */
 export type Point = readonly [number, number]
-
-/** Repeatable chance (mulberry32), so that the sample film is the same everywhere. */
-export function chance(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
 
 /** A smooth curve through points (uniform Catmull–Rom), sampled about every `step` pixels. */
 export function through(points: readonly Point[], { closed = false, step = 4 }: { closed?: boolean; step?: number } = {}): Point[] {

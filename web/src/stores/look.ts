@@ -13,18 +13,19 @@ export const useLook = defineStore('look', () => {
   const scene = useScene()
   const found = shallowRef<Found>()
   const progress = ref<{ done: number; of: number; words: string }>()
-  /** Where a landmark may lie, dotted until accepted; undefined: nothing is asked. */
+  /** Where a landmark may lie, dotted until accepted. */
   const proposals = shallowRef<readonly Proposed[]>([])
+  /** The order to follow a landmark that is not answered yet; 0 none. */
   const following = ref(0)
   /** The finding that is shown on the paper. */
   const shown = shallowRef<SeenFinding>()
   const trouble = ref('')
   let worker: Worker | undefined
   let release = () => {}
-  let serial = 0
+  /** Orders are counted; the last of each kind is the one that is answered. */
+  let orders = 0
+  let looking = 0
   let soon = 0
-  /** Counted apart from looks, from a thousand millions up, so that answers are not taken for each other's. */
-  let asked = 1e9
   /** Nobody has asked to look yet: nothing is measured behind the animator's back on a large scene. */
   const wanted = ref(false)
 
@@ -35,6 +36,7 @@ export const useLook = defineStore('look', () => {
     worker?.terminate()
     worker = undefined
     progress.value = undefined
+    following.value = 0
   }
   function tell(order: LookOrder) {
     worker?.postMessage(order)
@@ -44,6 +46,7 @@ export const useLook = defineStore('look', () => {
     const own = worker
     const died = () => {
       if (own !== worker) return
+      if (following.value > 0) sayWhy(new Error(DIED))
       end()
       trouble.value = DIED
     }
@@ -53,15 +56,20 @@ export const useLook = defineStore('look', () => {
       const parsed = lookReportSchema.safeParse(event.data)
       if (!parsed.success) return died()
       const report = parsed.data
-      if (report.kind === 'followed' || (report.kind === 'failed' && report.id === following.value && following.value > 0)) {
-        if (report.id !== following.value) return
+      if (report.id !== 0 && report.id === following.value && (report.kind === 'followed' || report.kind === 'failed')) {
         following.value = 0
         if (report.kind === 'failed') return sayWhy(new Error(report.sentence))
         proposals.value = report.proposals
         if (report.proposals.length === 0) sayWhy(new Error('It cannot be told where this lies on the next drawing. Pin it there by hand, then follow on from it.'))
         return
       }
-      if (report.id !== serial && report.kind !== 'failed') return
+      // What answers no order is about the copy of the scene itself: the next look begins from another.
+      if (report.id === 0 && report.kind === 'failed') {
+        end()
+        trouble.value = report.sentence
+        return
+      }
+      if (report.id !== looking) return
       if (report.kind === 'progress') {
         progress.value = report
         return
@@ -97,13 +105,13 @@ export const useLook = defineStore('look', () => {
     trouble.value = ''
     if (!worker) start()
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
-    tell({ kind: 'look', id: ++serial, take: scene.take, limits: toRaw(scene.limits), whole })
+    tell({ kind: 'look', id: (looking = ++orders), take: scene.take, limits: toRaw(scene.limits), whole })
   }
   /** Asks where a landmark lies on the drawings after this one. */
   function follow(drawing: string, landmark: string) {
     if (!worker) start()
     proposals.value = []
-    following.value = ++asked
+    following.value = ++orders
     tell({ kind: 'follow', id: following.value, take: scene.take, drawing, landmark })
   }
   /** Pins all that is proposed, in one step. */
@@ -116,7 +124,7 @@ export const useLook = defineStore('look', () => {
 
   function stop() {
     clearTimeout(soon)
-    serial++
+    looking = 0
     progress.value = undefined
     tell({ kind: 'stop' })
   }
@@ -127,7 +135,6 @@ export const useLook = defineStore('look', () => {
     end()
     found.value = shown.value = undefined
     proposals.value = []
-    following.value = 0
     wanted.value = false
   }, { flush: 'sync' })
   watch(() => scene.take, () => wanted.value && look())
@@ -182,5 +189,5 @@ export const useLook = defineStore('look', () => {
     return is ? evidenceOf(is) : []
   })
 
-  return { proposals, following, follow, accept, refuse: () => (proposals.value = []), found, open, byDrawing, bySquare, progress, trouble, shown, evidence, mended, wanted, look, stop, mean, takeBack, show, hide: () => (shown.value = undefined), end }
+  return { proposals, following, follow, accept, refuse: () => (proposals.value = []), found, open, byDrawing, bySquare, progress, trouble, shown, evidence, mended, wanted, look, stop, mean, takeBack, show, hide: () => (shown.value = undefined) }
 })

@@ -19,7 +19,10 @@ let turn = 0
 /** Lets messages in. */
 const breathe = () => new Promise<void>((resolve) => {
   const channel = new MessageChannel()
-  channel.port1.onmessage = () => resolve()
+  channel.port1.onmessage = () => {
+    channel.port1.close()
+    resolve()
+  }
   channel.port2.postMessage(0)
 })
 

@@ -1,5 +1,5 @@
-import type { Point } from '../../index'
-import { aheadScene, arcScene, chance, desk, figureInk, kindOf, settingsOf, type Change, type Kind, type Made } from './planted'
+import { chance, type Point } from '../../index'
+import { aheadScene, arcScene, desk, figureInk, kindOf, settingsOf, type Change, type Kind, type Made } from './planted'
 
 /** A fault that can be planted at so many times its limit. */
 export interface Fault {

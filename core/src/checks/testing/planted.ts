@@ -1,17 +1,6 @@
-import { applyEdit, arcThrough, chartTargets, drawingsShown, keepArea, mainSheet, newScene, placeOnArc, settled, type Edit, type Ink, type InkPiece, type Pass, type Pin, type Point, type Scene, type Settings, type SpacingLaw, type Stroke, type Swatch } from '../../index'
+import { applyEdit, arcThrough, chance, chartTargets, drawingsShown, keepArea, mainSheet, newScene, placeOnArc, settled, type Edit, type Ink, type InkPiece, type Pass, type Pin, type Point, type Scene, type Settings, type SpacingLaw, type Stroke, type Swatch } from '../../index'
 
 /** Scenes drawn by arithmetic with a hand's small unevenness: clean ones, and the same with one fault planted. */
-
-/** Repeatable chance (mulberry32). */
-export function chance(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
 
 export interface Made {
   readonly scene: Scene
