@@ -1,4 +1,5 @@
 import { requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 
 export interface BlinkOptions {
   /** Drawings that close the lid, the shut one not among them, and those that open it. */
@@ -7,7 +8,7 @@ export interface BlinkOptions {
   readonly hold: number
   readonly open: number
   /** Frames each drawing in between is held. */
-  readonly exposure: number
+  readonly exposure: Held
   readonly school: 'slow-close' | 'even'
   /** Blinks one after the other, with the lid open for some frames between. */
   readonly times?: number
@@ -27,7 +28,8 @@ export function planBlink({ close, hold, open, exposure, school, times = 1, betw
   requireWhole('close', close, 0, 24)
   requireWhole('hold', hold, 1, 240)
   requireWhole('open', open, 0, 24)
-  requireWhole('exposure', exposure, 1, 24)
+  const { held } = drawnOn(exposure)
+  let moving = 0
   requireWhole('times', times, 1, 20)
   requireWhole('between', between, 1, 240)
   const drawings: BlinkDrawing[] = []
@@ -40,10 +42,10 @@ export function planBlink({ close, hold, open, exposure, school, times = 1, betw
     if (n > 0) add(0, between)
     for (let i = 1; i <= close; i++) {
       const t = i / (close + 1)
-      add(school === 'even' ? t : t * t, exposure)
+      add(school === 'even' ? t : t * t, held(moving++))
     }
     add(1, hold)
-    for (let i = 1; i <= open; i++) add(1 - i / (open + 1), exposure)
+    for (let i = 1; i <= open; i++) add(1 - i / (open + 1), held(moving++))
   }
   return drawings
 }

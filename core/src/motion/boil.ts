@@ -1,11 +1,13 @@
 import { chance } from '../chance'
 import { requireWhole } from '../range'
+import { exposePattern } from '../timing/exposure'
+import { drawnOn, type Held } from '../timing/held'
 
 export interface BoilOptions {
   /** How many drawings of the same thing there are. */
   readonly variants: number
   /** Frames each is held. */
-  readonly hold: number
+  readonly hold: Held
   readonly frames: number
   readonly seed: number
 }
@@ -19,11 +21,11 @@ export interface BoilOptions {
  */
 export function planBoil({ variants, hold, frames, seed }: BoilOptions): { readonly variant: number; readonly frames: number }[] {
   requireWhole('variants', variants, 2, 100)
-  requireWhole('hold', hold, 1, 240)
+  const { held, frameAt } = drawnOn(hold)
   requireWhole('frames', frames, 1, 7200)
   requireWhole('seed', seed, 0, 0xffffffff)
   const random = chance(seed)
-  const turns = Math.ceil(frames / hold)
+  const turns = exposePattern(frames, typeof hold === 'number' ? [hold] : hold).length
   if (turns === 1) return [{ variant: 0, frames }]
   const even = variants === 2 && turns % 2 === 1
   const count = even ? turns - 1 : turns
@@ -41,5 +43,5 @@ export function planBoil({ variants, hold, frames, seed }: BoilOptions): { reado
     order.push(pick)
     used[pick]!++
   }
-  return order.map((variant, i) => ({ variant, frames: i === count - 1 ? frames - (count - 1) * hold : hold }))
+  return order.map((variant, i) => ({ variant, frames: i === count - 1 ? frames - frameAt(count - 1) : held(i) }))
 }

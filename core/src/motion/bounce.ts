@@ -1,11 +1,12 @@
 import { requireNumber, requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 import { keepArea } from '../shape/squash'
 import type { Point } from '../shape/matrix'
 
 export interface BounceOptions {
   readonly fps: number
   /** Frames each drawing is held; every contact falls on a drawing. */
-  readonly exposure: number
+  readonly exposure: Held
   /** Height of the first fall, to the bottom of the ball, in pixels. */
   readonly dropHeight: number
   /** Frames the first fall should take. */
@@ -20,6 +21,8 @@ export interface BounceOptions {
   /** How much a contact at the first impact's speed flattens, and the same speed stretches; 0 none. */
   readonly squash: number
   readonly stretch: number
+  /** Frames over which it rolls to a stop after the last hop; none when absent. */
+  readonly roll?: number
 }
 
 /** One hop, or the first fall: what it should take and what it takes on whole drawings. */
@@ -44,6 +47,7 @@ export interface BounceDrawing {
   /** Its middle; the ground is y = 0, above it y is negative; x from the first drawing. */
   readonly centre: Point
   readonly contact: boolean
+  readonly rolling: boolean
   /** Scale along `way` and across it, area kept. */
   readonly along: number
   readonly across: number
@@ -61,18 +65,32 @@ export interface BouncePlan { readonly gravity: number; readonly hops: readonly 
  * as gₙ/g − 1. Errors: RangeError naming what lies outside its range.
  */
 export function planBounce(options: BounceOptions): BouncePlan {
-  const { exposure, dropHeight, firstFall, restitution, radius, travel, bounces, squash, stretch } = options
+  const { exposure, radius, travel, squash, stretch, roll = 0 } = options
+  requireNumber('radius', radius, 0.5, 4000)
+  requireNumber('travel', travel, -2000, 2000)
+  requireNumber('squash', squash, 0, 3)
+  requireNumber('stretch', stretch, 0, 3)
+  requireNumber('roll', roll, 0, 2000)
+  const { gravity, hops, worst } = hopsOf(options)
+  const { held, frameAt, nearest } = drawnOn(exposure)
+  const lands = nearest(hops.at(-1)!.to)
+  const stops = roll > 0 ? nearest(roll, { from: lands, least: 1 }) : lands
+  const most = gravity * hops[0]!.frames
+  const drawings = Array.from({ length: stops + 1 }, (_, i) => (i > lands ? rolling(frameAt(i), { from: frameAt(lands), to: frameAt(stops), travel, radius }) : drawingAt(frameAt(i), { hops, radius, travel, squash, stretch, most })))
+  return { gravity, hops, drawings, frames: frameAt(stops) + held(stops), worst }
+}
+
+/** Where each hop begins and ends on whole drawings, and what that bends. */
+function hopsOf(options: BounceOptions): Pick<BouncePlan, 'gravity' | 'hops' | 'worst'> {
+  const { dropHeight, firstFall, restitution, bounces } = options
   requireWhole('fps', options.fps, 1, 60)
-  requireWhole('exposure', exposure, 1, 24)
   requireNumber('dropHeight', dropHeight, 1, 20_000)
   requireNumber('firstFall', firstFall, 1, 2000)
   requireNumber('restitution', restitution, 0, 1)
-  requireNumber('radius', radius, 0.5, 4000)
-  requireNumber('travel', travel, -2000, 2000)
   requireWhole('bounces', bounces, 0, 100)
-  requireNumber('squash', squash, 0, 3)
-  requireNumber('stretch', stretch, 0, 3)
-  const fall = Math.max(1, Math.round(firstFall / exposure)) * exposure
+  const { frameAt, nearest } = drawnOn(options.exposure)
+  let at = nearest(firstFall, { least: 1 })
+  const fall = frameAt(at)
   const gravity = (2 * dropHeight) / (fall * fall)
   const hops: Hop[] = [{ from: 0, to: fall, height: dropHeight, trueFrames: firstFall, frames: fall, gravity, gravityError: 0 }]
   for (let n = 1; n <= bounces; n++) {
@@ -80,15 +98,20 @@ export function planBounce(options: BounceOptions): BouncePlan {
     // Lower than this nothing is seen to hop: it rolls.
     if (height < LOWEST) break
     const trueFrames = 2 * Math.sqrt((2 * height) / gravity)
-    const frames = Math.max(2, Math.round(trueFrames / exposure)) * exposure
+    const next = nearest(trueFrames, { from: at, least: 2 })
+    const frames = frameAt(next) - frameAt(at)
+    at = next
     const own = (8 * height) / (frames * frames)
     const { to } = hops.at(-1)!
     hops.push({ from: to, to: to + frames, height, trueFrames, frames, gravity: own, gravityError: own / gravity - 1 })
   }
-  const last = hops.at(-1)!.to
-  const most = gravity * fall
-  const drawings = Array.from({ length: Math.floor(last / exposure) + 1 }, (_, i) => drawingAt(i * exposure, { hops, radius, travel, squash, stretch, most }))
-  return { gravity, hops, drawings, frames: last + exposure, worst: Math.max(...hops.map(({ gravityError }) => Math.abs(gravityError))) }
+  return { gravity, hops, worst: Math.max(...hops.map(({ gravityError }) => Math.abs(gravityError))) }
+}
+
+/** Slower and slower on the ground until it rests: evenly braked from the speed it lands with. */
+function rolling(frame: number, { from, to, travel, radius }: { from: number; to: number; travel: number; radius: number }): BounceDrawing {
+  const [t, whole] = [frame - from, to - from]
+  return { frame, centre: { x: travel * (from + t - (t * t) / (2 * whole)), y: -radius }, contact: true, rolling: true, along: 1, across: 1, way: Math.PI / 2, speed: Math.abs(travel) * (1 - t / whole) }
 }
 
 /** Hops lower than this are none, in pixels. */
@@ -102,7 +125,7 @@ function drawingAt(frame: number, { hops, radius, travel, squash, stretch, most 
     const speed = landing.gravity * (landing === hops[0] ? landing.frames : landing.frames / 2)
     const upright = 1 / (1 + (squash * speed) / most)
     // Area kept, its bottom on the ground.
-    return { frame, centre: { x, y: -radius * upright }, contact: true, along: upright, across: keepArea(upright), way: Math.PI / 2, speed }
+    return { frame, centre: { x, y: -radius * upright }, contact: true, rolling: false, along: upright, across: keepArea(upright), way: Math.PI / 2, speed }
   }
   const hop = hops.find(({ from, to }) => frame >= from && frame < to)!
   const first = hop === hops[0]
@@ -114,7 +137,7 @@ function drawingAt(frame: number, { hops, radius, travel, squash, stretch, most 
   const wanted = 1 + (stretch * Math.abs(down)) / most
   // Never through the ground: stretched along its way its lowest point lies on it at most.
   const along = reaching(wanted, way, radius, height + radius)
-  return { frame, centre: { x, y: -(height + radius) }, contact: false, along, across: keepArea(along), way, speed }
+  return { frame, centre: { x, y: -(height + radius) }, contact: false, rolling: false, along, across: keepArea(along), way, speed }
 }
 
 /** Half the height of a round stretched by `along` in the direction `way`. */
@@ -140,17 +163,19 @@ const REACH = { fall: 0.3, restitution: 0.05 } as const
  * smallest, the nearest of several as good. Errors: as {@link planBounce}.
  */
 export function suggestBounce(options: BounceOptions): { readonly firstFall: number; readonly restitution: number; readonly worst: number } {
-  const { exposure, firstFall, restitution } = options
-  let best = { firstFall, restitution, worst: planBounce(options).worst }
+  const { firstFall, restitution } = options
+  const { frameAt } = drawnOn(options.exposure)
+  let best = { firstFall, restitution, worst: hopsOf(options).worst }
   let [nearest, found] = [0, best.worst]
-  const drawings = (frames: number) => frames / exposure
-  for (let k = Math.max(1, Math.ceil(drawings(firstFall * (1 - REACH.fall)))); k <= drawings(firstFall * (1 + REACH.fall)); k++) {
+  for (let k = 1; frameAt(k) <= firstFall * (1 + REACH.fall) + 1e-9; k++) {
+    const fall = frameAt(k)
+    if (fall < firstFall * (1 - REACH.fall) - 1e-9) continue
     for (let step = -10; step <= 10; step++) {
       const other = Math.min(1, Math.max(0, restitution + (step / 10) * REACH.restitution))
-      const { worst } = planBounce({ ...options, firstFall: k * exposure, restitution: other })
-      const far = Math.abs(k * exposure - firstFall) / firstFall / REACH.fall + Math.abs(other - restitution) / REACH.restitution
+      const { worst } = hopsOf({ ...options, firstFall: fall, restitution: other })
+      const far = Math.abs(fall - firstFall) / firstFall / REACH.fall + Math.abs(other - restitution) / REACH.restitution
       if (worst < found - 1e-9 || (worst < found + 1e-9 && far < nearest)) {
-        ;[best, found, nearest] = [{ firstFall: k * exposure, restitution: other, worst }, worst, far]
+        ;[best, found, nearest] = [{ firstFall: fall, restitution: other, worst }, worst, far]
       }
     }
   }

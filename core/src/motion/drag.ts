@@ -1,4 +1,5 @@
 import { requireNumber, requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 import type { Point } from '../shape/matrix'
 import { distance } from './arc'
 
@@ -6,7 +7,7 @@ export interface DragOptions {
   /** Where the chain hangs on each drawing, and how many frames each is held. */
   readonly path: readonly Point[]
   readonly fps: number
-  readonly exposure?: number
+  readonly exposure?: Held
   readonly links: number
   /** Pixels. */
   readonly linkLength: number
@@ -61,14 +62,14 @@ const MOST_DRAG = 50
 function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffness, cycle }: DragOptions): DragPlan {
   requireWhole('path.length', path.length, 2, 7200)
   requireWhole('fps', fps, 1, 60)
-  requireWhole('exposure', exposure, 1, 24)
   requireWhole('links', links, 1, 60)
   requireNumber('linkLength', linkLength, 0.5, 4000)
   requireNumber('weight', weight, 0, 100_000)
   requireNumber('drag', drag, 0, 50)
   requireNumber('stiffness', stiffness, 0, 1)
-  const between = Math.ceil((STEPS / fps) * exposure)
-  const dt = exposure / fps / between
+  const { held, mean } = drawnOn(exposure)
+  const eachFrame = Math.ceil(STEPS / fps)
+  const dt = 1 / fps / eachFrame
   const kept = Math.exp(-drag * dt)
   const count = path.length
   const hung = (drawing: number, share: number): Point => {
@@ -116,7 +117,10 @@ function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffne
     }
   }
   // Where it hangs between the drawings is the same in every turn.
-  const ways = Array.from({ length: count }, (_, drawing) => Array.from({ length: between }, (_, i) => hung(drawing, (i + 1) / between)))
+  const ways = Array.from({ length: count }, (_, drawing) => {
+    const between = held(drawing) * eachFrame
+    return Array.from({ length: between }, (_, i) => hung(drawing, (i + 1) / between))
+  })
   const turn = (): Point[][] => ways.map((way, drawing) => {
     const here = Array.from({ length: links + 1 }, (_, i) => ({ x: now[2 * i]!, y: now[2 * i + 1]! }))
     if (drawing < count - 1 || cycle) for (const at of way) step(at.x, at.y)
@@ -137,7 +141,7 @@ function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffne
     const next = cycle ? path[(i + 1) % count]! : path[Math.min(count - 1, i + 1)]!
     return distance(last, next)
   })
-  return { drawings, closes, drag, first: speeds.indexOf(Math.max(...speeds)), trails: Array.from({ length: links }, (_, link) => trailOf(drawings, link + 1, cycle) * exposure) }
+  return { drawings, closes, drag, first: speeds.indexOf(Math.max(...speeds)), trails: Array.from({ length: links }, (_, link) => trailOf(drawings, link + 1, cycle) * mean) }
 }
 
 /** The delay, in drawings, at which a joint's motion is most like the hanging point's own. */

@@ -1,9 +1,10 @@
 import { requireNumber, requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 
 export interface DriftOptions {
   /** Drawings of the loop, and frames each is held. */
   readonly drawings: number
-  readonly exposure: number
+  readonly exposure: Held
   /** How far a puff rises in its life, in pixels. */
   readonly rise: number
   /** Puffs on the way at once. */
@@ -41,7 +42,7 @@ const BACKWARD = 0.45
  */
 export function planDrift({ drawings, exposure, rise, puffs, life, sway, grow, fade }: DriftOptions): DriftPlan {
   requireWhole('drawings', drawings, 2, 240)
-  requireWhole('exposure', exposure, 1, 24)
+  const { frameAt } = drawnOn(exposure)
   requireNumber('rise', rise, 1, 20_000)
   requireWhole('puffs', puffs, 1, 400)
   requireWhole('life', life, 1, 100)
@@ -52,7 +53,7 @@ export function planDrift({ drawings, exposure, rise, puffs, life, sway, grow, f
   const places = Math.max(1, Math.round(puffs / life))
   const perTurn = places / puffs
   const at = (puff: number, drawing: number): Puff => {
-    const age = (((puff / puffs + (perTurn * drawing) / drawings) % 1) + 1) % 1
+    const age = (((puff / puffs + (perTurn * frameAt(drawing)) / frameAt(drawings)) % 1) + 1) % 1
     const end = Math.min(age, 1 - age)
     return { puff, x: sway * Math.sin(2 * Math.PI * age), y: -rise * age, size: 1 + (grow - 1) * age, strength: fade > 0 ? Math.min(1, end / fade) : 1 }
   }

@@ -1,11 +1,12 @@
 import { requireNumber, requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 import { keepArea } from '../shape/squash'
 import type { Point } from '../shape/matrix'
 
 export interface LeapOptions {
   readonly fps: number
   /** Frames each drawing is held; take-off, apex and landing fall on drawings where they can. */
-  readonly exposure: number
+  readonly exposure: Held
   /** How high and how far the centre goes, in pixels. */
   readonly height: number
   readonly distance: number
@@ -37,8 +38,6 @@ export interface LeapPlan {
   readonly apexShare: number
 }
 
-const toDrawings = (frames: number, exposure: number, least: number) => Math.max(least, Math.round(frames / exposure)) * exposure
-
 /** Time in the air passes slower about the middle by `hang`, and as much faster at the ends. */
 const warped = (t: number, hang: number) => t + (hang * Math.sin(2 * Math.PI * t)) / (2 * Math.PI)
 
@@ -50,7 +49,7 @@ const warped = (t: number, hang: number) => t + (hang * Math.sin(2 * Math.PI * t
  */
 export function planLeap({ fps, exposure, height, distance, crouchFrames, airFrames, landFrames, squash, stretch, hang = 0 }: LeapOptions): LeapPlan {
   requireWhole('fps', fps, 1, 60)
-  requireWhole('exposure', exposure, 1, 24)
+  const { held, frameAt, nearest } = drawnOn(exposure)
   requireNumber('height', height, 1, 20_000)
   requireNumber('distance', distance, -20_000, 20_000)
   requireNumber('crouchFrames', crouchFrames, 1, 2000)
@@ -59,29 +58,32 @@ export function planLeap({ fps, exposure, height, distance, crouchFrames, airFra
   requireNumber('squash', squash, 0, 3)
   requireNumber('stretch', stretch, 0, 3)
   requireNumber('hang', hang, 0, 1)
-  const crouch = toDrawings(crouchFrames, exposure, 1)
-  const air = 2 * Math.max(1, Math.round(airFrames / exposure / 2)) * exposure
-  const land = toDrawings(landFrames, exposure, 2)
-  const [takeOff, landing] = [crouch, crouch + air]
+  const up = nearest(crouchFrames, { least: 1 })
+  // An even count of drawings, the one whose frames are nearest.
+  const wanted = (drawings: number) => Math.abs(frameAt(up + drawings) - frameAt(up) - airFrames)
+  let aloft = 2
+  while (wanted(aloft + 2) <= wanted(aloft)) aloft += 2
+  const ends = nearest(landFrames, { from: up + aloft, least: 2 })
+  const [takeOff, landing, frames] = [frameAt(up), frameAt(up + aloft), frameAt(ends)]
+  const [air, land] = [landing - takeOff, frames - landing]
   const gravity = (8 * height) / (air * air)
   const [flattest, longest] = [1 / (1 + squash), 1 + stretch]
-  const frames = landing + land
-  const drawings = Array.from({ length: frames / exposure + 1 }, (_, i): LeapDrawing => {
-    const frame = i * exposure
+  const drawings = Array.from({ length: ends + 1 }, (_, i): LeapDrawing => {
+    const frame = frameAt(i)
     if (frame < takeOff) {
       // Slow into the deepest crouch, which comes just before the take-off.
-      const t = frame / Math.max(exposure, takeOff - exposure)
+      const t = frame / Math.max(held(0), frameAt(up - 1))
       const along = 1 + (flattest - 1) * (1 - (1 - Math.min(1, t)) ** 2)
       return { frame, centre: { x: 0, y: 0 }, along, across: keepArea(along), way: Math.PI / 2, what: 'crouch' }
     }
-    if (frame < landing || (frame === landing && land === 0)) {
+    if (frame < landing) {
       const t = (frame - takeOff) / air
       const u = warped(t, hang)
       const slope = 1 + hang * Math.cos(2 * Math.PI * t)
       const [vx, vy] = [(distance * slope) / air, (-4 * height * (1 - 2 * u) * slope) / air]
       // Longest where it is fastest up or down, round at the apex.
       const along = 1 + (longest - 1) * Math.min(1, Math.abs(vy) / ((4 * height) / air))
-      return { frame, centre: { x: distance * u, y: -4 * height * u * (1 - u) }, along, across: keepArea(along), way: Math.atan2(vy, vx), what: frame === takeOff ? 'take-off' : 2 * (frame - takeOff) === air ? 'apex' : 'air' }
+      return { frame, centre: { x: distance * u, y: -4 * height * u * (1 - u) }, along, across: keepArea(along), way: Math.atan2(vy, vx), what: i === up ? 'take-off' : i === up + aloft / 2 ? 'apex' : 'air' }
     }
     const t = (frame - landing) / land
     const along = frame === landing ? flattest : 1 + (flattest - 1) * (1 - t) ** 2 * Math.cos(1.5 * Math.PI * t)
@@ -92,6 +94,6 @@ export function planLeap({ fps, exposure, height, distance, crouchFrames, airFra
   const keyed: LeapDrawing['what'][] = ['take-off', 'apex', 'landing']
   return {
     drawings, gravity, frames, apexShare: top,
-    keys: [{ frame: 0, what: 'crouch' }, ...(takeOff - exposure > 0 ? [{ frame: takeOff - exposure, what: 'crouch' as const }] : []), ...drawings.filter(({ what }) => keyed.includes(what)).map(({ frame, what }) => ({ frame, what })), { frame: frames, what: 'settle' }],
+    keys: [{ frame: 0, what: 'crouch' }, ...(up > 1 ? [{ frame: frameAt(up - 1), what: 'crouch' as const }] : []), ...drawings.filter(({ what }) => keyed.includes(what)).map(({ frame, what }) => ({ frame, what })), { frame: frames, what: 'settle' }],
   }
 }

@@ -1,9 +1,10 @@
 import { requireNumber, requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 import type { Point } from '../shape/matrix'
 
 export interface SwingOptions {
   readonly fps: number
-  readonly exposure: number
+  readonly exposure: Held
   /** Pixels from where it hangs to its weight. */
   readonly length: number
   /** How far it swings to each side at first, in radians. */
@@ -36,7 +37,7 @@ const GRAVITY = 9.81
  */
 export function planSwing({ fps, exposure, length, amplitude, period, pixelsPerMetre = 200, keeps, swings }: SwingOptions): SwingPlan {
   requireWhole('fps', fps, 1, 60)
-  requireWhole('exposure', exposure, 1, 24)
+  const { frameAt } = drawnOn(exposure)
   requireNumber('length', length, 1, 20_000)
   requireNumber('amplitude', amplitude, 0, Math.PI / 2)
   if (period !== undefined) requireNumber('period', period, 2, 7200)
@@ -45,13 +46,15 @@ export function planSwing({ fps, exposure, length, amplitude, period, pixelsPerM
   requireWhole('swings', swings, 1, 200)
   const wide = 1 + amplitude ** 2 / 16 + (11 * amplitude ** 4) / 3072
   const truePeriod = period ?? 2 * Math.PI * Math.sqrt(length / pixelsPerMetre / GRAVITY) * wide * fps
-  const count = 2 * Math.max(2, Math.round(truePeriod / exposure / 2))
-  const whole = count * exposure
+  const off = (drawings: number) => Math.abs(frameAt(drawings) - truePeriod)
+  let count = 4
+  while (off(count + 2) <= off(count)) count += 2
+  const whole = frameAt(count)
   const closes = keeps === 1
   const drawings = Array.from({ length: count * swings + (closes ? 0 : 1) }, (_, i): SwingDrawing => {
-    const turns = i / count
+    const turns = Math.floor(i / count) + frameAt(i % count) / whole
     const angle = amplitude * (keeps === 0 && turns > 0 ? 0 : keeps ** turns) * Math.cos(2 * Math.PI * turns)
-    return { frame: i * exposure, angle, at: { x: length * Math.sin(angle), y: length * Math.cos(angle) } }
+    return { frame: whole * Math.floor(i / count) + frameAt(i % count), angle, at: { x: length * Math.sin(angle), y: length * Math.cos(angle) } }
   })
   return { drawings, period: whole, truePeriod, gravityError: (truePeriod / whole) ** 2 - 1, closes }
 }

@@ -1,10 +1,11 @@
 import { requireNumber, requireWhole } from '../range'
 import { spacingLaw } from '../timing/chart'
+import { drawnOn, type Held } from '../timing/held'
 
 export interface TurnOptions {
   /** Drawings from one side to the other, both ends among them. */
   readonly drawings: number
-  readonly exposure: number
+  readonly exposure: Held
   /** Where the head looks before and after, in radians; 0 to the front, positive to the right. */
   readonly from: number
   readonly to: number
@@ -30,7 +31,7 @@ export interface TurnDrawing {
  */
 export function planTurn({ drawings, exposure, from, to, radius, dip, features }: TurnOptions): TurnDrawing[] {
   requireWhole('drawings', drawings, 2, 240)
-  requireWhole('exposure', exposure, 1, 24)
+  const { frameAt } = drawnOn(exposure)
   for (const [name, value] of [['from', from], ['to', to]] as const) requireNumber(name, value, -Math.PI, Math.PI)
   requireNumber('radius', radius, 1, 4000)
   requireNumber('dip', dip, -4000, 4000)
@@ -38,12 +39,12 @@ export function planTurn({ drawings, exposure, from, to, radius, dip, features }
     if (across * across + down * down > 1) throw new RangeError(`features: ${name} must lie on the head, across and down together at most 1.`)
   }
   return Array.from({ length: drawings }, (_, i) => {
-    const t = i / (drawings - 1)
+    const t = frameAt(i) / frameAt(drawings - 1)
     const share = spacingLaw('slow-out-in', t)
     const yaw = from + (to - from) * share
     const low = dip * Math.sin(Math.PI * share)
     return {
-      frame: i * exposure, yaw, dip: low,
+      frame: frameAt(i), yaw, dip: low,
       features: features.map(({ name, across, down }) => {
         // The round of the head at that height, and where on it the feature sits.
         const round = Math.sqrt(1 - down * down)

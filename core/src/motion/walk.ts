@@ -1,10 +1,12 @@
 import { requireNumber, requireWhole } from '../range'
+import { drawnOn, type Held } from '../timing/held'
 import type { Point } from '../shape/matrix'
 
 export interface WalkOptions {
   readonly fps: number
   readonly framesPerStep: number
-  readonly exposure: number
+  /** Frames each drawing is held; a pattern begins anew with each step. */
+  readonly exposure: Held
   /** From one foot's contact to the other's, in pixels. */
   readonly stepLength: number
   /** Height of the hips above the ground in the middle, in pixels; so are the lengths of the bones. */
@@ -92,7 +94,7 @@ export function planRun(options: RunOptions): WalkPlan {
 function planned(options: WalkOptions, down: number): WalkPlan {
   const { exposure, stepLength, hipHeight, thigh, shin, bob, lean, armSwing, inPlace, footLift } = options
   requireWhole('fps', options.fps, 1, 60)
-  requireWhole('exposure', exposure, 1, 24)
+  const { frameAt, nearest } = drawnOn(exposure)
   requireNumber('framesPerStep', options.framesPerStep, 1, 480)
   for (const [name, value] of [['hipHeight', hipHeight], ['thigh', thigh], ['shin', shin]] as const) requireNumber(name, value, 1, 4000)
   requireNumber('stepLength', stepLength, 0, 8000)
@@ -103,8 +105,8 @@ function planned(options: WalkOptions, down: number): WalkPlan {
   const fits = longestStep(options, down)
   if (fits === 0) throw new RangeError(`hipHeight must leave the legs bent: with ${bob} of bob the hips can be at most ${Math.floor(thigh + shin - bob / 2 - 1)} pixels high.`)
   if (stepLength > fits) throw new RangeError(`stepLength is too long for the legs: the longest step that fits is ${Math.floor(fits)} pixels.`)
-  const perStep = Math.max(2, Math.round(options.framesPerStep / exposure))
-  const framesPerStep = perStep * exposure
+  const perStep = nearest(options.framesPerStep, { least: 2 })
+  const framesPerStep = frameAt(perStep)
   const pan = stepLength / framesPerStep
 
   /** Where an ankle is at its own phase in steps, 0 at its contact and 2 at the next. */
@@ -121,9 +123,9 @@ function planned(options: WalkOptions, down: number): WalkPlan {
   const swingAt = (phase: number) => Math.cos(Math.PI * phase)
 
   const drawings = Array.from({ length: 2 * perStep }, (_, i): WalkDrawing => {
-    const frame = i * exposure
-    const steps = i / perStep
-    const share = steps % 1
+    const share = frameAt(i % perStep) / framesPerStep
+    const steps = Math.floor(i / perStep) + share
+    const frame = steps < 1 ? frameAt(i) : framesPerStep + frameAt(i - perStep)
     const gone = inPlace ? 0 : pan * frame
     const at = (x: number, y: number): Point => ({ x: x + gone, y })
     const hips = at(0, -hipsAt(options, share))
