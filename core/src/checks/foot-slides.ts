@@ -8,6 +8,8 @@ const PLANTED = 3.5
 /** A planted foot stays within this of its height, in pixels, and in the lowest part of its way. */
 const LEVEL = 4
 const LOW = 0.3
+/** Speeds nearer than this are the same, in pixels per frame. */
+const EVEN = 0.05
 
 /**
  * Planted foot slides. A foot that carries weight is nailed to the ground: it may move only as the ground
@@ -40,7 +42,12 @@ export const footSlides: Check = {
           let last = i
           while (last + 1 < speeds.length && speeds[last + 1]! <= PLANTED) last++
           const stretch = places.slice(i, last + 2)
+          const here = speeds.slice(i, last + 1)
+          const rests = last === speeds.length - 1 && here.every((speed, k) => k === 0 || speed < here[k - 1]! - EVEN)
+          const setsOff = i === 0 && here.every((speed, k) => k === 0 || speed > here[k - 1]! + EVEN)
           i = last + 1
+          // What slows into its rest, or gathers way from it, was never planted.
+          if (rests || setsOff) continue
           const ys = stretch.map(({ on }) => on.y)
           const judged = shots.indexOf(stretch[0]!.shot) <= to && shots.indexOf(stretch.at(-1)!.shot) >= from
           if (!judged || stretch.length < 3 || Math.max(...ys) - Math.min(...ys) > LEVEL || Math.min(...ys) < low - LOW * (low - high)) continue

@@ -41,7 +41,7 @@ function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit) {
   const locked = before.levelOrder.filter((level) => before.levels[level]!.locked)
   if (locked.length === 0) return
   for (const { at: [field, first, second] } of changesBetween(before, after)) {
-    const part = field === 'drawings' ? (after.drawings[first!] ?? before.drawings[first!]) : field === 'charts' ? (after.charts[first!] ?? before.charts[first!]) : undefined
+    const part = field === 'plans' ? (after.plans?.[first!] ?? before.plans?.[first!]) : field === 'guides' ? (after.drawings[first!] ?? before.drawings[first!]) : field === 'drawings' ? (after.drawings[first!] ?? before.drawings[first!]) : field === 'charts' ? (after.charts[first!] ?? before.charts[first!]) : undefined
     const level = field === 'sheets' ? second : field === 'levels' ? first : part?.level
     if (level !== undefined && locked.includes(level)) refuse(`Level ${before.levels[level]!.name} is locked. Unlock it at the head of its column first.`)
   }

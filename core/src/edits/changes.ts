@@ -14,7 +14,7 @@ export type Change = { at: string[]; was: unknown; now: unknown }
 
 /** How deep the parts of each field lie below it. */
 const DEPTH: Readonly<Record<string, number>> = {
-  settings: 0, palette: 0, levelOrder: 0, mainTake: 0, levels: 1, drawings: 1, charts: 1, takes: 1, sheets: 2, references: 1, answers: 1,
+  settings: 0, palette: 0, levelOrder: 0, mainTake: 0, levels: 1, drawings: 1, charts: 1, takes: 1, sheets: 2, references: 1, answers: 1, plans: 1, guides: 1,
 }
 
 type Branch = Readonly<Record<string, unknown>>

@@ -41,7 +41,11 @@ export const landmarkRemove = editKind({
       const { [landmark]: _, ...others } = bends
       return [key, Object.keys(others).length > 0 ? { ...chart, bends: others } : chart]
     }))
-    return withLevel({ ...scene, drawings, charts }, left.length > 0 ? { ...level, landmarks: left } : level)
+    const guides = scene.guides && Object.fromEntries(Object.entries(scene.guides).map(([key, entry]) => {
+      const { [landmark]: gone, ...targets } = entry.targets
+      return [key, gone ? { ...entry, targets } : entry]
+    }))
+    return withLevel({ ...scene, drawings, charts, ...(guides && { guides }) }, left.length > 0 ? { ...level, landmarks: left } : level)
   },
   words: ({ level, landmark }, scene) => `the landmark ${scene.levels[level]?.landmarks?.find((each) => each.id === landmark)?.name ?? ''} taken out`,
 })

@@ -10,6 +10,7 @@ import { inkChange } from './ink'
 import { landmarkPut, landmarkRemove, pinSet } from './landmarks'
 import { levelAdd, levelSet, levelsOrder } from './levels'
 import { framesPutIn, framesTakeOut, sheetRange } from './ranges'
+import { planLay, planRemove } from './plans'
 import { swatchPour, swatchPut, swatchTakeOut } from './palette'
 import { referencePut, referenceRemove } from './references'
 import { sceneRate, sceneSet } from './settings'
@@ -29,7 +30,7 @@ export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = 
     chartAdd, chartRemove, chartSpace, chartFractions, chartPutIn, chartTakeOut, chartExpose, chartBend, chartTakeOver,
     exposureHold, exposureShow, exposureMove, sheetRange, framesPutIn, framesTakeOut, sheetLay,
     landmarkPut, landmarkRemove, pinSet, takeAdd, takeSet, takeMain, takeNote, inkChange, restore,
-    swatchPour, swatchTakeOut, referencePut, referenceRemove, cardMove, answerPut, answerRemove,
+    swatchPour, swatchTakeOut, referencePut, referenceRemove, cardMove, answerPut, answerRemove, planLay, planRemove,
   ].map((kind) => [kind.schema.shape.type.value, kind as unknown as EditKind<z.ZodType<never>>]),
 )
 
@@ -40,7 +41,7 @@ export const simpleEditSchema = z.discriminatedUnion('type', [
   exposureHold.schema, exposureShow.schema, exposureMove.schema, sheetRange.schema, framesPutIn.schema, framesTakeOut.schema, sheetLay.schema,
   landmarkPut.schema, landmarkRemove.schema, pinSet.schema, takeAdd.schema, takeSet.schema, takeMain.schema, takeNote.schema,
   inkChange.schema, restore.schema, swatchPour.schema, swatchTakeOut.schema, referencePut.schema, referenceRemove.schema, cardMove.schema,
-  answerPut.schema, answerRemove.schema,
+  answerPut.schema, answerRemove.schema, planLay.schema, planRemove.schema,
 ])
 /** An edit of one kind. */
 export type SimpleEdit = z.infer<typeof simpleEditSchema>

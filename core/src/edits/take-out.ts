@@ -5,12 +5,20 @@ import { drawingOf, withSheet } from './find'
 /** Takes a drawing out of every take: the drawing before it is held instead. Its ink is kept for undo. */
 export function withoutDrawing(scene: Scene, drawing: string): Scene {
   const { level } = drawingOf(scene, drawing)
-  let next: Scene = { ...scene, drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)) }
+  let next: Scene = { ...withoutGuides(scene, [drawing]), drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)) }
   for (const take of Object.keys(scene.sheets)) {
     const column = redrawn(scene.sheets[take]![level]!, (shown, before) => (shown === drawing ? before : shown))
     next = withSheet(next, take, level, column)
   }
   return next
+}
+
+/** The scene without what a planner laid under these drawings. */
+export function withoutGuides(scene: Scene, drawings: readonly string[]): Scene {
+  if (!drawings.some((drawing) => scene.guides?.[drawing])) return scene
+  const { guides, ...rest } = scene
+  const left = Object.fromEntries(Object.entries(guides!).filter(([drawing]) => !drawings.includes(drawing)))
+  return Object.keys(left).length > 0 ? { ...rest, guides: left } : rest
 }
 
 /** The scene with a drawing struck from whatever chart asks for it. */

@@ -80,6 +80,11 @@ function scaled(path: Path, before: Station, after: Station, fraction: number): 
 /** A place a landmark should reach, and by which chart mark. */
 export interface Target { readonly landmark: Landmark; readonly place: Place; readonly drawing: string; readonly fraction: number }
 
+/** Where a plan laid a landmark, when it did: that is asked for then, and the chart tells only how it is shared out. */
+export function guidedPlace(scene: Scene, drawing: string, landmark: string): Pin | undefined {
+  return scene.guides?.[drawing]?.targets[landmark]
+}
+
 /** The paths and marks of a chart on the paper: a tick for every mark, on each landmark's path. */
 export function chartTargets(scene: Scene, chart: Chart, take = scene.mainTake): { path: Path; between: Between; targets: Target[] }[] {
   return landmarksOf(scene, chart.level).flatMap((landmark) => {
@@ -89,7 +94,10 @@ export function chartTargets(scene: Scene, chart: Chart, take = scene.mainTake):
     if (!path || !whole || !end) return []
     const targets = chart.marks.flatMap(({ drawing, fraction }) => {
       const at = betweenStations(path, chart, fraction, drawing)
-      return at ? [{ landmark, place: placeOnArc(path.arc, at.from, at.to, at.fraction), drawing, fraction }] : []
+      if (!at) return []
+      const guided = guidedPlace(scene, drawing, landmark.id)
+      const place = placeOnArc(path.arc, at.from, at.to, at.fraction)
+      return [{ landmark, place: guided ? { ...place, x: guided.x, y: guided.y } : place, drawing, fraction }]
     })
     return [{ path, between: { from: whole.from, to: end.to, fraction: 0 }, targets }]
   })
@@ -122,8 +130,11 @@ export function missesOf(scene: Scene, chart: Chart, drawing: string, take = sce
     const at = betweenStations(path, chart, mark.fraction, drawing)!
     const stretch = path.arc.reached[at.to]! - path.arc.reached[at.from]!
     const near = nearestOnArc(path.arc, at.from, at.to, pin)
-    const along = (near.fraction - at.fraction) * stretch
-    const { across } = near
+    const guided = guidedPlace(scene, drawing, path.landmark.id)
+    const { direction } = target.place
+    const off = { x: pin.x - target.place.x, y: pin.y - target.place.y }
+    const along = guided ? off.x * direction.x + off.y * direction.y : (near.fraction - at.fraction) * stretch
+    const across = guided ? off.y * direction.x - off.x * direction.y : near.across
     const px = Math.hypot(pin.x - target.place.x, pin.y - target.place.y)
     const word = px <= NEAR ? 'on its place' : Math.abs(across) > Math.abs(along) ? 'off the arc' : along > 0 ? 'early' : 'late'
     return [{ landmark: path.landmark, target: target.place, pin, px, along, across, word }]

@@ -83,6 +83,8 @@ export const lightTableSchema = z.strictObject({
   /** Other levels are not shown while drawing on this one. */
   alone: z.boolean().optional(),
   tints: z.strictObject({ earlier: colourSchema, later: colourSchema }).optional(),
+  /** Figures laid by a planner: not shown, or shown in play too; absent: on the light table only. */
+  guides: z.enum(['off', 'play']).optional(),
 })
 export type LightTable = z.infer<typeof lightTableSchema>
 
@@ -172,6 +174,7 @@ export const levelSchema = z.strictObject({
 export type Level = z.infer<typeof levelSchema>
 
 export const roleSchema = z.enum(['key', 'breakdown', 'inbetween'])
+export type Role = z.infer<typeof roleSchema>
 export const numberSchema = z.string().regex(/^[0-9A-Za-z]{1,8}$/, 'A drawing number is 1 to 8 digits or letters.')
 const placeSchema = placeNumber()
 /** Where a landmark lies on a drawing. At a corner the path of action turns sharply, as on a bounce. */
@@ -271,6 +274,40 @@ export const answerSchema = z.strictObject({
 })
 export type Answer = z.infer<typeof answerSchema>
 
+/** What was asked of a planner, and what it laid: it can be opened again and changed. */
+export const planSchema = z.strictObject({
+  id: idSchema,
+  level: idSchema,
+  /** Which planner; one unknown here is kept and left alone. */
+  planner: idSchema,
+  /** Where it begins on the sheet. */
+  frame: frameSchema,
+  inputs: z.record(z.string().max(40), z.union([z.number(), z.string().max(4000), z.boolean()])),
+  /** By place in the plan; one taken out since names no drawing any more. */
+  drawings: z.array(idSchema).max(1000),
+  /** Drawn for an earlier state of the plan, which asks for them no more. */
+  kept: z.array(idSchema).max(1000),
+  charts: z.array(idSchema).max(1000),
+  /** Turns of a plan that repeats; null goes on to the end of the sheet. */
+  turns: z.int().min(1).max(LIMITS.length.max).nullable(),
+})
+export type LaidPlan = z.infer<typeof planSchema>
+
+/** One line of a guide figure, flat x, y; `far` is behind, `help` is no part of the figure. */
+export const guideShapeSchema = z.strictObject({
+  points: z.array(placeNumber()).min(2).max(2000),
+  closed: z.literal(true).optional(),
+  tone: z.enum(['far', 'help']).optional(),
+})
+export type GuideShape = z.infer<typeof guideShapeSchema>
+/** What lies under one drawing while it is made: a figure, and where its landmarks should land. */
+export const guideSchema = z.strictObject({
+  plan: idSchema,
+  shapes: z.array(guideShapeSchema).max(LIMITS.guideShapes, `A guide has at most ${LIMITS.guideShapes} lines.`),
+  targets: z.record(idSchema, pinSchema),
+})
+export type Guide = z.infer<typeof guideSchema>
+
 export const sceneSchema = z.strictObject({
   format: z.literal(1),
   settings: settingsSchema,
@@ -286,5 +323,8 @@ export const sceneSchema = z.strictObject({
   sheets: z.record(idSchema, z.record(idSchema, columnSchema)),
   references: z.record(idSchema, referenceSchema).optional(),
   answers: z.record(idSchema, answerSchema).optional(),
+  plans: z.record(idSchema, planSchema).optional(),
+  /** By drawing. */
+  guides: z.record(idSchema, guideSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

@@ -72,14 +72,17 @@ export function shownAt(scene: Scene, frame: number, take = scene.mainTake): { l
 }
 
 /**
- * The frames a chart spans in a take: from its first drawing to its second, or on a looping level
- * from the last drawing over the seam to the first (which then stands one frame beyond the end).
+ * The frames a chart spans in a take: from its first drawing to its second; when the second is first shown
+ * before it, to where it is shown again, or on a looping level over the seam to the first drawing (which then
+ * stands one frame beyond the end).
  */
 export function chartSpan(scene: Scene, { level, from, to }: { level: string; from: string; to: string }, take = scene.mainTake) {
   const exposures = exposuresOf(scene, level, take)
   const fromFrame = firstFrameOf(exposures, from)
   const first = firstFrameOf(exposures, to)
   if (fromFrame === undefined || first === undefined) return undefined
+  const again = first <= fromFrame && from !== to ? placed(exposures).find((entry) => entry.drawing === to && entry.frame > fromFrame) : undefined
+  if (again) return { fromFrame, toFrame: again.frame }
   const overSeam = first <= fromFrame && scene.levels[level]!.loop && drawingsShown(exposures)[0]!.drawing === to
   return { fromFrame, toFrame: overSeam ? scene.settings.length + 1 : first }
 }

@@ -28,6 +28,9 @@ export function checkedScene(value: unknown): Scene {
     const ends = [chart.from, chart.to, ...chart.marks.map((mark) => mark.drawing)]
     require(ends.every((id) => known(id, chart.level)), 'a chart names a drawing that is not there.')
   }
+  require(keyed(scene.plans ?? {}), 'a part is filed under another id.')
+  require(Object.values(scene.plans ?? {}).every(({ level }) => scene.levels[level]), 'a plan is on no level.')
+  require(Object.keys(scene.guides ?? {}).every((id) => known(id)), 'a guide is for a drawing that is not there.')
   require(sameKeys(scene.sheets, scene.takes), 'a take has no sheet.')
   for (const sheets of Object.values(scene.sheets)) {
     require(sameKeys(sheets, scene.levels), 'a level has no sheet.')

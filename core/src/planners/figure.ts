@@ -1,0 +1,41 @@
+import type { GuideShape } from '../scene/schema'
+import type { Point } from '../shape/matrix'
+
+/** Lines of guide figures: rounds, limbs, chains. */
+
+const tenth = (value: number) => Math.round(value * 10) / 10 + 0
+type Tone = GuideShape['tone']
+export const lineThrough = (points: readonly Point[], { closed = false, tone }: { closed?: boolean; tone?: Tone } = {}): GuideShape => ({
+  points: points.flatMap(({ x, y }) => [tenth(x), tenth(y)]),
+  ...(closed && { closed: true as const }),
+  ...(tone && { tone }),
+})
+
+const CORNERS = 28
+/** A round scaled `along` in the direction `way` and `across` it. */
+export function round({ at, radius, along = 1, across = 1, way = 0 }: { at: Point; radius: number; along?: number; across?: number; way?: number }, tone?: Tone): GuideShape {
+  const [cos, sin] = [Math.cos(way), Math.sin(way)]
+  const points = Array.from({ length: CORNERS }, (_, i) => {
+    const angle = (i / CORNERS) * 2 * Math.PI
+    const [u, v] = [radius * along * Math.cos(angle), radius * across * Math.sin(angle)]
+    return { x: at.x + u * cos - v * sin, y: at.y + u * sin + v * cos }
+  })
+  return lineThrough(points, { closed: true, ...(tone && { tone }) })
+}
+
+/** A limb with some flesh: two lines beside its bones, narrowing from `from` to `to` pixels. */
+export function limb(joints: readonly Point[], from: number, to: number, tone?: Tone): GuideShape {
+  const sides: [Point[], Point[]] = [[], []]
+  joints.forEach((joint, i) => {
+    const [a, b] = [joints[Math.max(0, i - 1)]!, joints[Math.min(joints.length - 1, i + 1)]!]
+    const long = Math.hypot(b.x - a.x, b.y - a.y) || 1
+    const half = (from + ((to - from) * i) / (joints.length - 1)) / 2
+    const [nx, ny] = [(-(b.y - a.y) / long) * half, ((b.x - a.x) / long) * half]
+    sides[0].push({ x: joint.x + nx, y: joint.y + ny })
+    sides[1].push({ x: joint.x - nx, y: joint.y - ny })
+  })
+  return lineThrough([...sides[0], ...sides[1].reverse()], { closed: true, ...(tone && { tone }) })
+}
+
+/** The ground under a figure. */
+export const groundLine = (y: number, from: number, to: number): GuideShape => lineThrough([{ x: from, y }, { x: to, y }], { tone: 'help' })
