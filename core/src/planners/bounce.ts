@@ -69,7 +69,7 @@ export const bounce: Planner = {
     const [, first] = plan.hops
     const apex = first && { x: x + (n('travel') * (first.from + first.to)) / 2, y: right - first.height }
     return {
-      drawings, exposures, cycle: false, lead: 'middle', ground: right, told,
+      drawings, exposures, cycle: false, lead: 'middle', ground, told,
       graphs: [{ id: 'squash', words: 'Squash and stretch', unit: '%', points: plan.drawings.map((drawing) => ({ frame: 1 + drawing.frame + (drawing.frame > 0 ? opening : 0), value: (drawing.along - 1) * 100 })) }],
       handles: [
         { id: 'top', words: 'Top of the drop', x, y: right - n('drop'), drag: (to) => ({ drop: stepped(FIELDS.drop, right - to.y), x: stepped(FIELDS.x, to.x) }) },

@@ -11,6 +11,8 @@ import ChartLadder from './ChartLadder.vue'
 import { keyOf, useCommands, type CommandId } from './commands'
 import ExposureSheet from './ExposureSheet.vue'
 import FindingOnPaper from './FindingOnPaper.vue'
+import GuideCard from './GuideCard.vue'
+import GuideOnPaper from './GuideOnPaper.vue'
 import KeysDialog from './KeysDialog.vue'
 import LevelPanel from './LevelPanel.vue'
 import LiveLoop from './LiveLoop.vue'
@@ -257,6 +259,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       <div class="table">
         <div ref="host" class="stage" data-test="table" role="img" :aria-label="entry ? `Drawing ${entry.number} on the table` : 'Empty paper'" />
         <div class="paper-edge" data-test="paper" aria-hidden="true" :style="{ width: `${scene.settings.width}px`, height: `${scene.settings.height}px`, transform: `matrix(${view.lie.value.matrix.join(',')})`, '--zoom': view.lie.value.zoom }" />
+        <GuideOnPaper :lie="view.lie.value" :playing="playing" :play-frame="playFrame" />
         <PaperGuides v-if="!playing" :lie="view.lie.value" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
         <PaperHandles v-if="!playing" :lie="view.lie.value" :selection="selection" :paint="stage.paint" :tools="tools" />
         <FindingOnPaper v-if="!playing" :lie="view.lie.value" />
@@ -285,6 +288,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
     </div>
     <aside class="right" aria-label="Chart">
       <NextCard :walk="walk" />
+      <GuideCard />
       <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
       <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
     </aside>

@@ -12,11 +12,11 @@ const SHOWS: { value: LightTable['shows']; word: string }[] = [
   { value: 'earlier', word: 'earlier only' },
 ]
 /** A switch that is off says nothing. */
-function set(fields: Partial<LightTable>) {
-  const { keysOnly, alone, pinned, ...lightTable } = { ...props.level.lightTable, ...fields }
+function set(fields: { [Field in keyof LightTable]?: LightTable[Field] | undefined }) {
+  const { keysOnly, alone, pinned, guides, ...lightTable } = { ...props.level.lightTable, ...fields }
   store.change({
     type: 'level.set', level: props.level.id,
-    fields: { lightTable: { ...lightTable, ...(keysOnly && { keysOnly }), ...(alone && { alone }), ...(pinned && pinned.length > 0 && { pinned }) } },
+    fields: { lightTable: { ...lightTable, ...(keysOnly && { keysOnly }), ...(alone && { alone }), ...(guides && { guides }), ...(pinned && pinned.length > 0 && { pinned }) } },
   })
 }
 const percent = (share: number) => Math.round(share * 100)
@@ -24,6 +24,7 @@ const tints = computed(() => props.level.lightTable.tints ?? TINTS)
 const beyond = computed(() => props.level.lightTable.beyond ?? props.level.loop)
 const pinned = computed(() => props.level.lightTable.pinned ?? [])
 const drawings = computed(() => Object.values(store.scene!.drawings).filter((drawing) => drawing.level === props.level.id).sort((a, b) => a.number.localeCompare(b.number, 'en', { numeric: true })))
+const GUIDES: { value: LightTable['guides']; word: string }[] = [{ value: undefined, word: 'under the paper' }, { value: 'play', word: 'in play too' }, { value: 'off', word: 'put away' }]
 const SIDES = [
   { count: 'earlier', strength: 'earlierStrength', word: 'Earlier' },
   { count: 'later', strength: 'laterStrength', word: 'Later' },
@@ -49,6 +50,10 @@ const SIDES = [
       <button class="word" :aria-pressed="Boolean(level.lightTable.keysOnly)" @click="set({ keysOnly: !level.lightTable.keysOnly })">Keys and breakdowns only</button>
       <button class="word" :aria-pressed="beyond" title="The first drawing lies after the last, as a guide for loops" @click="set({ beyond: !beyond })">First beyond the last</button>
       <button class="word" :aria-pressed="Boolean(level.lightTable.alone)" @click="set({ alone: !level.lightTable.alone })">This level alone</button>
+    </div>
+    <div class="line" role="group" aria-label="Guides of plans">
+      <span class="note">Guides of plans</span>
+      <button v-for="each in GUIDES" :key="each.word" class="word" :aria-pressed="level.lightTable.guides === each.value" @click="set({ guides: each.value })">{{ each.word }}</button>
     </div>
     <label class="pinned"><span>Always under the paper</span>
       <ElSelect :model-value="pinned" multiple filterable size="small" placeholder="choose drawings to pin" aria-label="Drawings pinned to the light table" @change="(ids: string[]) => set({ pinned: ids })">

@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { isDrawn, newLevel, progress, settingsSchema, type Settings } from '@unhurried/core'
+import { isDrawn, newLevel, progress, settingsSchema, type LaidPlan, type Settings } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
 import { sayWhy, useScene } from '../../stores/scene'
 import TimingHelpers from '../../parts/TimingHelpers.vue'
 import ChartForm from './ChartForm.vue'
+import PlannerBench from './PlannerBench.vue'
 import RateChange from './RateChange.vue'
 import TimeStrip from './TimeStrip.vue'
+import { usePlanner } from './usePlanner'
 
 const store = useScene()
 const router = useRouter()
@@ -28,6 +30,14 @@ function addLevel() {
   const added = newLevel({ id, name, approach: scene.value.settings.approach })
   if (store.change({ type: 'level.add', level: added, at: scene.value.levelOrder.length })) store.level = id
 }
+
+// ---- planners -------------------------------------------------------------------------------------
+const table = usePlanner()
+const { planner, laid, record } = table
+const route = useRoute()
+// The desk leads here to the plan a drawing belongs to.
+watch(() => route.query['plan'], (plan) => typeof plan === 'string' && table.reopen(plan), { immediate: true })
+const laidWords = (plan: LaidPlan) => `${table.planners.find(({ id }) => id === plan.planner)?.name ?? plan.planner}, frame ${plan.frame} of ${scene.value.levels[plan.level]?.name ?? ''}`
 
 const length = ref('')
 const rate = ref('')
@@ -62,13 +72,24 @@ function setScene(field: 'length' | 'fps', text: string) {
       <span class="note tally">{{ tally.done }} drawn, {{ tally.toDo }} to draw</span>
     </div>
     <RateChange v-if="newRate !== undefined" :fps="newRate" @done="newRate = undefined" />
+    <div class="line planners" role="group" aria-label="Planners">
+      <span class="note">Plan a motion</span>
+      <button v-for="each in table.planners" :key="each.id" class="word" :title="each.about" :aria-pressed="planner?.id === each.id && !record" @click="table.open(each.id)">{{ each.name }}</button>
+      <ElDropdown v-if="laid.length > 0" trigger="click" :persistent="false" max-height="320" @command="table.reopen">
+        <button class="word" data-test="laid-plans">Laid plans ({{ laid.length }}) …</button>
+        <template #dropdown>
+          <ElDropdownMenu><ElDropdownItem v-for="each in laid" :key="each.id" :command="each.id">{{ laidWords(each) }}</ElDropdownItem></ElDropdownMenu>
+        </template>
+      </ElDropdown>
+    </div>
     <TimeStrip
-      :scene="scene" :take="store.take" :frame="store.frame" :level="store.level"
+      :scene="scene" :only="planner ? table.level.value : undefined" :take="store.take" :frame="store.frame" :level="store.level"
       @pick="(picked: string, frame: number) => { store.level = picked; store.goTo(frame) }"
       @move="(picked: string, frame: number, to: number) => store.change({ type: 'exposure.move', take: store.take, level: picked, frame, to }) && store.goTo(to)"
       @open="begins ? router.push({ name: 'draw', params: { scene: store.id } }) : putKey()"
     />
-    <div class="below">
+    <PlannerBench v-if="planner" :table="table" />
+    <div v-else class="below">
       <section class="paper side" aria-label="This frame">
         <h2>Frame {{ store.frame }} <span class="note">of level {{ level.name }}</span></h2>
         <template v-if="begins && entry">
@@ -143,6 +164,10 @@ function setScene(field: 'length' | 'fps', text: string) {
 
 .tally {
   margin-left: auto;
+}
+
+.planners {
+  gap: 6px;
 }
 
 .below {

@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, nextTick, ref, watch } from 'vue'
 
-const props = defineProps<{ scene: Scene; take: string; frame: number; level: string }>()
+const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; only?: string | undefined }>()
 const emit = defineEmits<{ pick: [level: string, frame: number]; move: [level: string, from: number, to: number]; open: [] }>()
 
 const LANE = 84
@@ -16,7 +16,7 @@ const length = computed(() => props.scene.settings.length)
 const width = computed(() => Math.max(room.value, 2 * PAD + length.value * 9))
 const x = computed(() => scaleLinear([1, length.value + 1], [PAD, width.value - PAD]))
 const step = computed(() => x.value(2) - x.value(1))
-const lanes = computed(() => [...props.scene.levelOrder].reverse().map((id, i) => ({ id, top: RULER + i * LANE })))
+const lanes = computed(() => [...props.scene.levelOrder].reverse().filter((id) => props.only === undefined || id === props.only).map((id, i) => ({ id, top: RULER + i * LANE })))
 const height = computed(() => RULER + lanes.value.length * LANE + 6)
 /** Numbers shrink before they run into each other. */
 const type = computed(() => Math.min(13, Math.max(9, step.value * 0.56)))

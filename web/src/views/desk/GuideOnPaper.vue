@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { exposureAt, exposuresOf, landmarksOf, pinOf, type GuideShape } from '@unhurried/core'
+import { computed, ref } from 'vue'
+import type { Lie } from '../../stage/table'
+import { useScene } from '../../stores/scene'
+import { usePaperPlace } from './usePaperPlace'
+
+/** The figures a planner laid under this drawing, and where its landmarks should land: on the light table, never in the picture. */
+const props = defineProps<{ lie: Lie; playing: boolean; playFrame: number }>()
+const store = useScene()
+const host = ref<SVGSVGElement>()
+const { k, style } = usePaperPlace(() => props.lie, host)
+const path = ({ points, closed }: GuideShape) => {
+  let d = ''
+  for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${points[i]} ${points[i + 1]}`
+  return closed ? `${d}Z` : d
+}
+const lamp = computed(() => store.scene!.levels[store.level]?.lightTable)
+const drawing = computed(() => (props.playing ? exposureAt(exposuresOf(store.scene!, store.level, store.take), props.playFrame)?.drawing ?? undefined : store.drawing))
+const guide = computed(() => {
+  if (!lamp.value || lamp.value.guides === 'off' || (props.playing && lamp.value.guides !== 'play')) return undefined
+  return drawing.value === undefined ? undefined : store.scene!.guides?.[drawing.value]
+})
+const lines = computed(() => guide.value?.shapes.map((shape) => ({ d: path(shape), tone: shape.tone ?? 'near' })) ?? [])
+/** Landmarks that are not pinned on this drawing yet. */
+const targets = computed(() => {
+  if (props.playing || !guide.value) return []
+  const entry = store.scene!.drawings[drawing.value!]
+  return landmarksOf(store.scene!, store.level).flatMap(({ id, name }) => (guide.value!.targets[id] && !pinOf(entry, id) ? [{ name, ...guide.value!.targets[id] }] : []))
+})
+</script>
+
+<template>
+  <svg v-if="guide" ref="host" class="guide" :viewBox="`0 0 ${store.scene!.settings.width} ${store.scene!.settings.height}`" aria-hidden="true" :style="style" data-test="guide">
+    <path v-for="(line, i) in lines" :key="i" :d="line.d" :class="line.tone" :stroke-width="2 * k" :stroke-dasharray="line.tone === 'near' ? undefined : `${5 * k} ${4 * k}`" />
+    <g v-for="target in targets" :key="target.name" :transform="`translate(${target.x} ${target.y})`" class="target">
+      <circle :r="6 * k" :stroke-width="1.4 * k" />
+      <path :d="`M${-9 * k} 0H${9 * k}M0 ${-9 * k}V${9 * k}`" :stroke-width="k" />
+      <text :x="10 * k" :y="-6 * k" :font-size="12 * k" :stroke-width="3 * k">{{ target.name }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.guide {
+  position: absolute;
+  overflow: visible;
+  pointer-events: none;
+  mix-blend-mode: multiply;
+}
+
+path {
+  fill: none;
+  stroke: #7fa9ab;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+
+.far {
+  stroke: #a9c3c2;
+}
+
+.help {
+  stroke: #d3c6ad;
+}
+
+.target circle,
+.target path {
+  fill: none;
+  stroke: var(--lagoon);
+  opacity: 0.75;
+}
+
+text {
+  fill: var(--lagoon);
+  font-family: var(--heading);
+  stroke: var(--paper);
+  paint-order: stroke;
+}
+</style>
