@@ -6,8 +6,10 @@ import { median } from './volume'
 import { followed, type LevelSubject, type Shot } from './subject'
 import { cornersOf } from './turns'
 
-/** Shares of a chart's way from each drawing on it to the next: what the plan itself foretells. */
-function plannedSteps(scene: Scene, level: string): (a: string, b: string) => number | undefined {
+/** Steps the plan itself foretells: where a planner laid a landmark its own, else shares of a chart's way from each drawing on it to the next. */
+function plannedSteps(scene: Scene, level: string, landmark: string, guided: boolean): (a: string, b: string) => number | undefined {
+  const place = (drawing: string) => scene.guides?.[drawing]?.targets[landmark]
+  if (guided) return (a, b) => (place(a) && place(b) ? distance(place(a)!, place(b)!) : undefined)
   const charts = Object.values(scene.charts).filter((chart) => chart.level === level).map(({ from, to, marks }) => new Map([[from, 0], ...marks.map(({ drawing, fraction }) => [drawing, fraction] as const), [to, 1]]))
   return (a, b) => {
     const chart = charts.find((each) => each.has(a) && each.has(b))
@@ -36,11 +38,12 @@ export const unevenSpacing: Check = {
   level(subject, { scene, limit }) {
     const [over, px] = [limit('uneven-spacing', 'over'), limit('uneven-spacing', 'px')]
     const under = 0.9 / over
-    const planned = plannedSteps(scene, subject.level.id)
     const findings: Finding[] = []
     for (const { shots, from, to } of subject.stretches) {
       for (const track of subject.tracks) {
         const places = followed(track, shots)
+        // Parts that a plan offsets in time have spacings of their own, which no chart of the level tells.
+        const planned = plannedSteps(scene, subject.level.id, track.id, places.some(({ shot }) => scene.guides?.[shot.drawing]?.targets[track.id]))
         const corners = cornersOf(places.map(({ at }) => at))
         const steps = places.slice(1).map(({ shot, at }, i) => ({ speed: distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame), plan: planned(places[i]!.shot.drawing, shot.drawing), frames: Math.max(1, shot.frame - places[i]!.shot.frame) }))
         // A held drawing makes the step after it no slower: it makes a pause.

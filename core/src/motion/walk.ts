@@ -48,6 +48,10 @@ export interface WalkPlan {
   readonly air: number
 }
 
+/** How much of the ground's own speed a foot has as it leaves and lands: all of it would curl its way into hooks. */
+const FOLLOWS = 0.3
+/** Shape of a foot's lift: 1 leaves the ground steeply, 2 creeps off it. */
+const LIFT = 1.1
 /** The body above the hips, in lengths of a leg. */
 const TORSO = 0.78
 const NECK = 0.22
@@ -57,10 +61,10 @@ const FORE_ARM = 0.34
 const BEND = 0.35
 
 /** Height of the hips at a share of a step: lowest at the down, a quarter on, highest at the up. */
-const hipsAt = ({ hipHeight, bob }: WalkOptions, share: number) => hipHeight - (bob / 2) * Math.sin(2 * Math.PI * share)
+const hipsAt = ({ hipHeight, bob }: Pick<WalkOptions, 'hipHeight' | 'bob'>, share: number) => hipHeight - (bob / 2) * Math.sin(2 * Math.PI * share)
 
-/** The longest step the legs allow, in pixels: at every moment a foot is down it must be reached. */
-function longestStep(options: WalkOptions, down: number): number {
+/** The longest step the legs allow, in pixels, 0 when none does: at every moment a foot is down it must be reached. `down`: how much of a step each foot is planted. */
+export function longestStep(options: Pick<WalkOptions, 'hipHeight' | 'bob' | 'thigh' | 'shin'>, down = 1): number {
   const leg = options.thigh + options.shin
   let longest = Infinity
   for (let i = 0; i <= 200; i++) {
@@ -114,11 +118,11 @@ function planned(options: WalkOptions, down: number): WalkPlan {
     const half = (stepLength * down) / 2
     if (phase <= down + 1e-9) return { x: half - stepLength * phase, y: 0, planted: true }
     const t = (phase - down) / (2 - down)
-    // It leaves and lands as fast as the ground goes, so that it neither kicks nor skids.
+    // It leaves and lands going some of the way with the ground, so that it neither kicks nor skids.
     const far = 2 * half
-    const slope = -stepLength * (2 - down)
+    const slope = -stepLength * (2 - down) * FOLLOWS
     const smooth = t * t * (3 - 2 * t)
-    return { x: -half + far * smooth + slope * (t * (1 - t) ** 2 - t * t * (1 - t)), y: -footLift * Math.sin(Math.PI * t) ** 1.5, planted: false }
+    return { x: -half + far * smooth + slope * (t * (1 - t) ** 2 - t * t * (1 - t)), y: -footLift * Math.sin(Math.PI * t) ** LIFT, planted: false }
   }
   const swingAt = (phase: number) => Math.cos(Math.PI * phase)
 

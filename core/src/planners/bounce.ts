@@ -1,6 +1,7 @@
 import { planBounce, suggestBounce, type BounceOptions } from '../motion/bounce'
 import { EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type Planner, type Setting, type Told } from './planner'
 import { groundLine, round } from './figure'
+import { OPENING, openingAt } from './opening'
 
 const percent = (share: number) => `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(share * 100).toFixed(1)} %`
 
@@ -14,7 +15,6 @@ const FIELDS = {
   roll: number('roll', 'Rolls to a stop over', 'frames', [0, 240]),
   squash: number('squash', 'Squash at the first contact', '', [0, 1.5], 0.01),
   stretch: number('stretch', 'Stretch at the first contact', '', [0, 1.5], 0.01),
-  opening: number('opening', 'Held before it drops', 'frames', [0, 96]),
   x: number('x', 'Drops from, across', 'px', [-4000, 8000]),
   ground: number('ground', 'Ground', 'px', [0, 8000]),
 } as const
@@ -27,10 +27,10 @@ const optionsOf = (inputs: Inputs, { scene }: Setting): BounceOptions => {
 /** A dropped thing: contacts on drawings, hops that die away, a roll to a stop. */
 export const bounce: Planner = {
   id: 'bounce', name: 'Bounce', about: 'A dropped thing that hops and comes to rest.',
-  fields: () => [FIELDS.drop, FIELDS.fall, FIELDS.keeps, FIELDS.hops, FIELDS.roll, EXPOSURE, FIELDS.radius, FIELDS.travel, FIELDS.squash, FIELDS.stretch, FIELDS.opening, FIELDS.x, FIELDS.ground],
-  start({ scene: { settings: { width, height, fps } }, frame }) {
-    const opening = frame === 1 ? Math.ceil(fps / 4) + 1 : 0
-    return { drop: Math.round(height * 0.55), fall: Math.max(2, Math.round(fps / 3)), keeps: 0.68, hops: 3, roll: Math.round(fps * 0.75), exposure: '1', radius: Math.round(height * 0.06), travel: stepped(FIELDS.travel, (width * 0.66) / (fps * 1.9)), squash: 0.4, stretch: 0.35, opening, x: Math.round(width * 0.16), ground: Math.round(height * 0.86) }
+  fields: () => [FIELDS.drop, FIELDS.fall, FIELDS.keeps, FIELDS.hops, FIELDS.roll, EXPOSURE, FIELDS.radius, FIELDS.travel, FIELDS.squash, FIELDS.stretch, OPENING, FIELDS.x, FIELDS.ground],
+  start(setting) {
+    const { width, height, fps } = setting.scene.settings
+    return { drop: Math.round(height * 0.55), fall: Math.max(2, Math.round(fps / 3)), keeps: 0.68, hops: 3, roll: Math.round(fps * 0.75), exposure: '1', radius: Math.round(height * 0.06), travel: stepped(FIELDS.travel, (width * 0.66) / (fps * 1.9)), squash: 0.4, stretch: 0.35, opening: openingAt(setting), x: Math.round(width * 0.16), ground: Math.round(height * 0.86) }
   },
   starts: [
     { id: 'rubber', words: 'rubber', inputs: () => ({ keeps: 0.78, squash: 0.5, stretch: 0.4, hops: 5 }) },
