@@ -17,6 +17,9 @@ const DEPTH: Readonly<Record<string, number>> = {
   settings: 0, palette: 0, levelOrder: 0, mainTake: 0, levels: 1, drawings: 1, charts: 1, takes: 1, sheets: 2, references: 1, answers: 1, plans: 1, guides: 1,
 }
 
+/** Records that came later: absent while they hold nothing. */
+const LATER: ReadonlySet<string> = new Set(['references', 'answers', 'plans', 'guides'])
+
 type Branch = Readonly<Record<string, unknown>>
 
 function compare(was: unknown, now: unknown, depth: number, at: string[], found: Change[]) {
@@ -70,5 +73,5 @@ export function restored(scene: Scene, changes: readonly Change[]): Scene {
     }
     next = withValue(next as Branch, at, now)
   }
-  return checkedScene(next)
+  return checkedScene(Object.fromEntries(Object.entries(next as Scene).filter(([field, value]) => !(LATER.has(field) && Object.keys(value as object).length === 0))))
 }

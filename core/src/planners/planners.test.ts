@@ -1,45 +1,197 @@
-import { applyEdit, checkedScene, completed, inspectScene, layIn, newScene, outcomeOf, PLANNERS, chartsOf, type Edit, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
+import fc from 'fast-check'
+import { applyEdit, checkedScene, chartsOf, completed, drawingsOfPlan, EditRefused, exposuresOf, firstFrameOf, framesOf, guideTaken, inspectScene, isCycle, isDrawn, layIn, newScene, outcomeOf, plannerOf, PLANNERS, pinOf, type Edit, type Field, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
 
 const BASE = { name: 'Plans', width: 960, height: 540, fps: 24, length: 48, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' } as const
 const make = (scene: Scene, edit: Edit) => applyEdit(scene, edit).scene
 let count = 0
 const NONE: Ink = []
 const freshId = () => `n${++count}`
-const settingOf = (scene: Scene): Setting => ({ scene, take: 'main', level: 'A', frame: 1 })
+const settingOf = (scene: Scene, frame = 1): Setting => ({ scene, take: 'main', level: 'A', frame })
 function motionOf(planner: Planner, inputs: Inputs, setting: Setting): Motion {
   const outcome = outcomeOf(planner, inputs, setting)
   if ('refused' in outcome) throw new Error(outcome.refused)
   return outcome.motion
 }
+const lay = (scene: Scene, planner: Planner, inputs: Inputs, { frame = 1, turns = 1, plan }: { frame?: number; turns?: number | null; plan?: string } = {}) => {
+  const full = completed(planner, inputs, settingOf(scene, frame))
+  const motion = motionOf(planner, full, settingOf(scene, frame))
+  const made = layIn({ scene, take: 'main', level: 'A', frame, planner: planner.id, inputs: full, motion, turns, freshId, ...(plan !== undefined && { plan }) })
+  return { ...made, motion, scene: make(scene, made.edit) }
+}
+const strokes = (points: readonly number[], id: string, swatch: string): Stroke => ({ kind: 'stroke', id, swatch, size: 3, points: Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k]!, points[2 * k + 1]!, 0.5]).flat() })
 
 /** Whoever draws exactly what the guides show. */
 function drawnOver(scene: Scene): { scene: Scene; inkOf: (drawing: string) => Ink } {
   const inks = new Map<string, Ink>()
   let next = scene
   for (const [drawing, guide] of Object.entries(scene.guides ?? {})) {
-    const ink = guide.shapes.filter(({ tone }) => tone !== 'help').map((shape, i): Stroke => {
-      const flat = shape.closed ? [...shape.points, shape.points[0]!, shape.points[1]!] : shape.points
-      return { kind: 'stroke', id: `${drawing}s${i}`, swatch: scene.palette[0]!.id, size: 3, points: Array.from({ length: flat.length / 2 }, (_, k) => [flat[2 * k]!, flat[2 * k + 1]!, 0.5]).flat() }
-    })
+    const ink = guide.shapes.filter(({ tone }) => tone !== 'help').map(({ points, closed }, i) => strokes(closed ? [...points, points[0]!, points[1]!] : points, `${drawing}s${i}`, scene.palette[0]!.id))
     inks.set(drawing, ink)
     if (ink.length > 0) next = make(next, { type: 'ink.change', drawing, pass: 'rough', remove: [], add: ink.map((piece, at) => ({ at, piece })) })
     for (const [landmark, pin] of Object.entries(guide.targets)) next = make(next, { type: 'pin.set', drawing, landmark, pin })
   }
-  return { scene: next, inkOf: (drawing) => inks.get(drawing) ?? [] }
+  return { scene: next, inkOf: (drawing) => inks.get(drawing) ?? NONE }
+}
+
+/** Any value a field may have, mostly about where it starts. */
+function anyValue(field: Field, start: Inputs[string]): fc.Arbitrary<Inputs[string]> {
+  if (field.kind === 'number') {
+    const { min, max, step } = field
+    const whole = (value: number) => Math.min(max, Math.max(min, Math.round(value / step) * step))
+    return fc.oneof(fc.double({ min: 0.4, max: 1.7, noNaN: true }).map((times) => whole(Number(start) * times)), fc.double({ min, max, noNaN: true }).map(whole))
+  }
+  if (field.kind === 'choice') return fc.constantFrom(...field.choices.map(({ id }) => id))
+  if (field.kind === 'switch') return fc.boolean()
+  if (field.kind === 'held') return fc.constantFrom('1', '2', '3', '2 1', '3 2', '1 2 3')
+  return fc.constant('')
+}
+const anyInputs = (planner: Planner, setting: Setting) => {
+  const start = completed(planner, {}, setting)
+  return fc.record(Object.fromEntries(planner.fields(setting).map((field) => [field.id, fc.oneof({ weight: 2, arbitrary: fc.constant(start[field.id]!) }, { weight: 1, arbitrary: anyValue(field, start[field.id]!) })]))) as fc.Arbitrary<Inputs>
 }
 
 describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (_, planner) => {
   const scene = newScene(BASE)
   const setting = settingOf(scene)
-  const inputs = completed(planner, {}, setting)
+
   test('is laid in, and Second look finds nothing wrong in what follows its guides', async () => {
-    const motion = motionOf(planner, inputs, setting)
-    const { edit } = layIn({ scene, take: 'main', level: 'A', frame: 1, planner: planner.id, inputs, motion, turns: motion.cycle ? 2 : 1, freshId })
-    const laid = make(scene, edit)
+    const { scene: laid, motion } = lay(scene, planner, {}, { turns: 2 })
     expect(checkedScene(JSON.parse(JSON.stringify(laid)))).toEqual(laid)
     const drawn = drawnOver(laid)
     const { findings } = await inspectScene(drawn.scene, (drawing, pass) => (pass === 'rough' ? drawn.inkOf(drawing) : NONE))
     expect(findings.map(({ check, sentence }) => `${check}: ${sentence}`)).toEqual([])
-    expect(chartsOf(motion).every(({ marks }) => marks.every(({ fraction }, i) => fraction > (marks[i - 1]?.fraction ?? 0) && fraction < 1))).toBe(true)
+    expect(exposuresOf(laid, 'A').reduce((sum, { frames }) => sum + frames, 0)).toBeGreaterThanOrEqual(framesOf(motion))
+  })
+
+  test('over its whole range answers a motion that can be laid in, or why not and the nearest sense', () => {
+    fc.assert(fc.property(anyInputs(planner, setting), (inputs) => {
+      const outcome = outcomeOf(planner, inputs, setting)
+      if ('refused' in outcome) {
+        expect(outcome.refused).toMatch(/\.$/)
+        if (outcome.nearest) expect(outcomeOf(planner, { ...inputs, ...outcome.nearest.inputs }, setting)).not.toEqual(expect.objectContaining({ refused: outcome.refused }))
+        return
+      }
+      const { motion } = outcome
+      for (const { targets, shapes } of motion.drawings) expect([...Object.values(targets).flatMap(({ x, y }) => [x, y]), ...shapes.flatMap(({ points }) => points)].every(Number.isFinite)).toBe(true)
+      expect(motion.exposures.every(({ drawing, frames }) => Number.isInteger(frames) && frames > 0 && (drawing === null || motion.drawings[drawing] !== undefined))).toBe(true)
+      for (const { marks } of chartsOf(motion)) expect(marks.every(({ fraction }, i) => fraction > (marks[i - 1]?.fraction ?? 0) && fraction < 1)).toBe(true)
+      for (const graph of motion.graphs) expect(graph.points.every(({ value }, i) => Number.isFinite(value) && graph.points[i]!.frame > (graph.points[i - 1]?.frame ?? 0))).toBe(true)
+      // What is dragged stays within what can be asked.
+      for (const handle of motion.handles) {
+        const dragged = { ...inputs, ...handle.drag({ x: handle.x + 31, y: handle.y - 17 }) }
+        for (const field of planner.fields(setting)) if (field.kind === 'number') expect(Number(dragged[field.id])).toEqual(Math.min(field.max, Math.max(field.min, Number(dragged[field.id]))))
+      }
+      if (framesOf(motion) > 400 || motion.drawings.length > 80) return
+      try {
+        const { scene: laid } = lay(scene, planner, inputs)
+        expect(checkedScene(laid)).toEqual(laid)
+      } catch (error) {
+        // Far off the paper nothing can be laid.
+        if (!(error instanceof EditRefused) && !/too far/.test(String(error))) throw error
+      }
+    }), { numRuns: planner.id === 'drag' ? 20 : 50 })
+  })
+
+  test('each of its inputs has sense at its start, and says so outside its range', () => {
+    const inputs = completed(planner, {}, setting)
+    expect(outcomeOf(planner, inputs, setting)).toHaveProperty('motion')
+    for (const field of planner.fields(setting)) {
+      if (field.kind !== 'number') continue
+      const outcome = outcomeOf(planner, { ...inputs, [field.id]: field.max + field.step }, setting)
+      expect(outcome).toEqual(expect.objectContaining({ refused: expect.stringContaining(field.words), nearest: expect.objectContaining({ inputs: { [field.id]: field.max } }) }))
+    }
+    for (const start of planner.starts ?? []) expect([start.id, outcomeOf(planner, { ...inputs, ...start.inputs(setting) }, setting)]).toEqual([start.id, expect.objectContaining({ motion: expect.anything() })])
+  })
+})
+
+describe('a cycle', () => {
+  test.each(['walk', 'run', 'swing', 'drag', 'drift', 'boil'])('%s is laid as a run that repeats, and closes', (id) => {
+    const planner = plannerOf(id)!
+    const { scene, motion } = lay(newScene(BASE), planner, {}, { turns: 3 })
+    const cycle = scene.sheets['main']!['A']!.find(isCycle)!
+    expect(motion.cycle).toBe(true)
+    expect([cycle.turns, cycle.frames]).toEqual([3, 3 * framesOf(motion)])
+    expect(scene.levels['A']!.loop).toBe(true)
+    expect(scene.settings.length).toBe(Math.max(48, cycle.frames))
+  })
+  test('a walk exchanges its sides in the second step', () => {
+    const { drawings } = motionOf(plannerOf('walk')!, completed(plannerOf('walk')!, {}, settingOf(newScene(BASE))), settingOf(newScene(BASE)))
+    const half = drawings.length / 2
+    drawings.slice(0, half).forEach(({ targets }, i) => {
+      const other = drawings[i + half]!.targets
+      expect([targets['near foot']!.x, targets['near foot']!.y]).toEqual([expect.closeTo(other['far foot']!.x, 6), expect.closeTo(other['far foot']!.y, 6)])
+      expect(targets['hips']!.y).toBeCloseTo(other['hips']!.y, 6)
+    })
+  })
+})
+
+describe('a plan that was laid', () => {
+  const bounce = plannerOf('bounce')!
+  const drawOn = (scene: Scene, drawing: string) => make(scene, { type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 0, piece: strokes([1, 1, 9, 9], `${drawing}ink`, scene.palette[0]!.id) }] })
+  const first = lay(newScene(BASE), bounce, { exposure: '2', opening: 0, roll: 0, hops: 2 })
+  const ids = Object.values(first.scene.plans!)[0]!.drawings
+
+  test('never moves what is drawn, whatever is changed; what is not drawn follows', () => {
+    fc.assert(fc.property(
+      fc.subarray([...ids], { minLength: 1, maxLength: 5 }), fc.record({ fall: fc.integer({ min: 4, max: 16 }), hops: fc.integer({ min: 0, max: 4 }), exposure: fc.constantFrom('1', '2', '3', '2 1'), drop: fc.integer({ min: 50, max: 400 }) }), fc.integer({ min: 1, max: 9 }),
+      (drawn, inputs, frame) => {
+        const before = drawn.reduce(drawOn, first.scene)
+        const { scene: after, stays } = lay(before, bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, { plan: first.plan, frame })
+        expect(checkedScene(JSON.parse(JSON.stringify(after)))).toEqual(after)
+        expect(stays.map(({ id }) => id).sort()).toEqual([...drawn].sort())
+        for (const id of drawn) {
+          expect(firstFrameOf(exposuresOf(after, 'A'), id)).toBe(firstFrameOf(exposuresOf(before, 'A'), id))
+          expect(after.guides![id]).toEqual(before.guides![id])
+          expect(after.drawings[id]!.passes).toEqual({ line: 1 })
+        }
+        // No drawing of an earlier state is left lying about, and each that is there is on the sheet.
+        const plan = after.plans![first.plan]!
+        const shown = new Set(exposuresOf(after, 'A').map(({ drawing }) => drawing))
+        for (const drawing of Object.values(after.drawings)) expect([drawing.id, shown.has(drawing.id), [...plan.drawings, ...plan.kept].includes(drawing.id)]).toEqual([drawing.id, true, true])
+        expect(drawingsOfPlan(after, plan).filter(isDrawn)).toHaveLength(drawn.length)
+      },
+    ), { numRuns: 60 })
+  })
+
+  test('laid anew as it is, it is the same scene', () => {
+    const again = lay(first.scene, bounce, Object.values(first.scene.plans!)[0]!.inputs, { plan: first.plan }).scene
+    expect(again.sheets).toEqual(first.scene.sheets)
+    expect(again.guides).toEqual(first.scene.guides)
+    expect(Object.keys(again.charts)).toHaveLength(Object.keys(first.scene.charts).length)
+  })
+
+  test('is undone in one step, and taken out leaves what is drawn', () => {
+    const scene = newScene(BASE)
+    const { edit } = lay(scene, bounce, {})
+    const { scene: laid, inverse } = applyEdit(scene, edit)
+    expect(applyEdit(laid, inverse).scene).toEqual(scene)
+    const drawn = drawOn(first.scene, ids[2]!)
+    const without = make(drawn, { type: 'plan.remove', plan: first.plan })
+    expect(Object.keys(without.drawings)).toEqual([ids[2]])
+    expect([without.plans, without.guides, without.charts]).toEqual([undefined, undefined, {}])
+  })
+
+  test('is never laid over ink, over a chart, on a ground or beyond the end', () => {
+    const drawn = drawOn(make(newScene(BASE), { type: 'drawing.add', take: 'main', level: 'A', frame: 9, drawing: { id: 'mine', role: 'key' } }), 'mine')
+    expect(() => lay(drawn, bounce, {}, { frame: 3 })).toThrow(/Drawing 9 is drawn and begins at frame 9/)
+    expect(Object.keys(lay(drawn, bounce, {}, { frame: 10 }).scene.drawings)).toContain('mine')
+    const keys = make(make(newScene(BASE), { type: 'drawing.add', take: 'main', level: 'A', frame: 1, drawing: { id: 'a', role: 'key' } }), { type: 'drawing.add', take: 'main', level: 'A', frame: 40, drawing: { id: 'b', role: 'key' } })
+    const charted = make(keys, { type: 'chart.add', id: 'c', level: 'A', from: 'a', to: 'b', spacing: { by: 'halves', slowOut: 1, slowIn: 1 }, exposure: [2], drawings: ['i', 'j', 'k'] })
+    expect(() => lay(charted, bounce, {}, { frame: 5 })).toThrow(/on a chart of its own|There is a chart over frames/)
+    const ground = make(newScene(BASE), { type: 'level.add', level: { ...newScene(BASE).levels['A']!, id: 'G', name: 'G', kind: 'ground' }, at: 0 })
+    const { edit } = layIn({ scene: ground, take: 'main', level: 'G', frame: 1, planner: 'bounce', inputs: {}, motion: first.motion, freshId })
+    expect(() => make(ground, edit)).toThrow(/A ground holds still/)
+    // Without the room made first it says which frames it needs.
+    const long = edit.type === 'together' ? edit.edits.at(-1)! : edit
+    expect(() => make(newScene({ ...BASE, length: 4 }), long)).toThrow()
+  })
+
+  test('its guide can be taken as rough ink, with its landmarks pinned', () => {
+    const id = ids[1]!
+    const taken = make(first.scene, guideTaken({ scene: first.scene, drawing: id, rough: [], swatch: first.scene.palette[0]!.id, size: 3, freshId }))
+    expect(taken.drawings[id]!.passes).toEqual({ rough: 1 })
+    const [landmark] = first.scene.levels['A']!.landmarks!
+    expect(pinOf(taken.drawings[id], landmark!.id)).toEqual(first.scene.guides![id]!.targets[landmark!.id])
+    expect(() => guideTaken({ scene: taken, drawing: 'gone', rough: [], swatch: 'ink', size: 3, freshId })).toThrow(/no guide/)
   })
 })

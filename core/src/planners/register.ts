@@ -1,7 +1,10 @@
 import { blink } from './blink'
+import { boil } from './boil'
 import { bounce } from './bounce'
+import { drag } from './drag'
 import { drift } from './drift'
 import { leap } from './leap'
+import { morph } from './morph'
 import { move } from './move'
 import type { Planner } from './planner'
 import { swing } from './swing'
@@ -9,5 +12,5 @@ import { turn } from './turn'
 import { run, walk } from './walk'
 
 /** Every planner, in the order they are offered. */
-export const PLANNERS: readonly Planner[] = [bounce, leap, walk, run, move, turn, blink, swing, drift]
+export const PLANNERS: readonly Planner[] = [bounce, leap, walk, run, drag, move, turn, blink, drift, boil, swing, morph]
 export const plannerOf = (id: string): Planner | undefined => PLANNERS.find((planner) => planner.id === id)
