@@ -251,34 +251,38 @@ function arcs(core) {
   say(`paths and targets of all 100 charts through 101 keys: ${figures(paths.slice(3), 'ms')}; one chart ${(at(paths.slice(3), 0.5) / 100).toFixed(2)} ms`)
 }
 
-/** Each planner at what it begins with, as often as a hand drags. */
+/** Each planner at what it begins with, as often as a hand drags: what a change on its preview costs. */
 function planners(core) {
-  const round = Array.from({ length: 24 }, (_, i) => ({ x: 400 + 90 * Math.cos((i / 24) * 2 * Math.PI), y: 200 + 40 * Math.sin((i / 24) * 2 * Math.PI) }))
-  const legs = { fps: 24, framesPerStep: 12, exposure: 1, stepLength: 110, hipHeight: 150, thigh: 85, shin: 85, bob: 10, lean: 0.06, armSwing: 0.5, inPlace: true, footLift: 22 }
+  const scene = core.newScene(settings('Planned', 96))
+  const setting = { scene, take: 'main', level: 'A', frame: 1 }
   const ball = { fps: 24, exposure: 1, dropHeight: 400, firstFall: 12, restitution: 0.7, radius: 40, travel: 12, bounces: 5, squash: 0.4, stretch: 0.3 }
   const all = {
-    bounce: () => core.planBounce(ball),
-    'bounce, suggestion': () => core.suggestBounce(ball),
-    leap: () => core.planLeap({ fps: 24, exposure: 1, height: 200, distance: 300, crouchFrames: 6, airFrames: 16, landFrames: 8, squash: 0.3, stretch: 0.3 }),
-    walk: () => core.planWalk(legs),
-    run: () => core.planRun({ ...legs, air: 0.3 }),
-    'drag, 5 links in a cycle of 24': () => core.planDrag({ path: round, fps: 24, exposure: 1, links: 5, linkLength: 24, weight: 1500, drag: 3, stiffness: 0.2, cycle: true }),
-    move: () => core.planMove({ from: 0, to: 300, frames: 12, anticipation: { share: 0.1, frames: 6 }, overshoot: { share: 0.1, frames: 3 }, settle: { frames: 6 } }),
-    blink: () => core.planBlink(core.BLINK),
-    drift: () => core.planDrift({ drawings: 12, exposure: 2, rise: 300, puffs: 18, life: 6, sway: 12, grow: 2, fade: 0.2 }),
-    boil: () => core.planBoil({ variants: 4, hold: 2, frames: 240, seed: 7 }),
-    swing: () => core.planSwing({ fps: 24, exposure: 1, length: 200, amplitude: 0.5, keeps: 0.8, swings: 4 }),
-    turn: () => core.planTurn({ drawings: 9, exposure: 2, from: -1, to: 1, radius: 100, dip: 20, features: [{ name: 'nose', across: 0, down: 0.1 }] }),
+    ...Object.fromEntries(core.PLANNERS.map((planner) => {
+      const inputs = core.completed(planner, {}, setting)
+      return [planner.id, () => core.outcomeOf(planner, inputs, setting)]
+    })),
+    'bounce, suggestion alone': () => core.suggestBounce(ball),
   }
-  for (const [name, plan] of Object.entries(all)) {
+  const timed = (act, runs = 30) => {
     const times = []
-    for (let run = 0; run < 30; run++) {
+    for (let run = 0; run < runs; run++) {
       const began = performance.now()
-      plan()
+      act()
       times.push(performance.now() - began)
     }
-    say(`planner ${name}: ${figures(times.slice(5), 'ms')}; aim ≤ 4 ms`)
+    return times.slice(8)
   }
+  for (const [name, plan] of Object.entries(all)) say(`planner ${name}: ${figures(timed(plan), 'ms')}; aim ≤ 4 ms`)
+
+  // Two hundred lines of 64 points in groups that turn about their own middles, drawn in another order.
+  const lines = (turned, prefix) => Array.from({ length: 200 }, (_, i) => {
+    const [x, y, turn] = [100 + (i % 20) * 55, 60 + Math.floor(i / 20) * 62, i * 0.7 + (turned ? ((i % 7) - 3) * 0.2 : 0)]
+    const points = Array.from({ length: 64 }, (_, k) => [x + (turned ? 40 : 0) + (k - 32) * 0.7 * Math.cos(turn + k / 60), y + (k - 32) * 0.7 * Math.sin(turn + k / 60), 0.5]).flat()
+    return { kind: 'stroke', id: `${prefix}${i}`, swatch: 'ink', size: 4, points }
+  })
+  const guided = timed(() => core.guideInbetween({ a: lines(false, 'a'), b: lines(true, 'b'), fraction: 0.5, landmarks: [] }), 40)
+  const made = timed(() => (lines(false, 'a'), lines(true, 'b')), 40)
+  say(`guided inbetween of 200 lines × 64 points, never seen before: ${figures(guided, 'ms')} (making them ${figures(made, 'ms')} of it); aim ≤ 16 ms`)
 }
 
 /** Frames of a sample scene as raw RGBA, painted by the app itself. */

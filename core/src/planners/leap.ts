@@ -49,7 +49,9 @@ export const leap: Planner = {
       const travel = { x: drawing.centre.x, y: aloft ? half - high : 0 }
       const at = pinned ? { x, y: ground - half } : { x: x + drawing.centre.x, y: ground - high }
       const key = i === 0 || i === deepest || ['take-off', 'landing'].includes(drawing.what) || i === plan.drawings.length - 1
-      const head = { x: at.x, y: at.y - half - radius * 0.3 }
+      // The head sits on the topmost place of the body, wherever its lean puts that.
+      const lean = (-(drawing.along ** 2 - (drawing.across * 0.86) ** 2) * Math.sin(drawing.way) * Math.cos(drawing.way) * radius ** 2) / half
+      const head = { x: at.x + lean, y: at.y - half - radius * 0.3 }
       const made: MotionDrawing = {
         role: key ? 'key' : drawing.what === 'apex' ? 'breakdown' : 'inbetween',
         shapes: [round({ at, radius, along: drawing.along, across: drawing.across * 0.86, way: drawing.way }), round({ at: head, radius: radius * 0.42 }), groundLine(ground, at.x - radius * 1.4, at.x + radius * 1.4)],

@@ -1,0 +1,393 @@
+import { requireNumber } from '../range'
+import type { Ink } from '../shape/ink'
+import type { Point } from '../shape/matrix'
+import { linesOf, matchLines, type Line, type Matched } from './matching'
+
+export interface GuideLandmark {
+  /** Where it lies on the two drawings. */
+  readonly a: Point
+  readonly b: Point
+  /** Where it should lie in between, when its path of action says so. */
+  readonly at?: Point
+}
+export interface GuideInbetweenOptions {
+  readonly a: Ink
+  readonly b: Ink
+  /** Share of the way, 0 the first drawing, 1 the second; below and above it goes on. */
+  readonly fraction: number
+  readonly landmarks: readonly GuideLandmark[]
+  /** Lines put together by hand, by their ids. */
+  readonly matches?: readonly (readonly [string, string])[]
+}
+export interface GuidedLine {
+  /** Flat x, y. */
+  readonly points: readonly number[]
+  readonly closed: boolean
+  /** Nothing else was nearly as like: else it is for the eye to judge. */
+  readonly sure: boolean
+  readonly a?: string
+  readonly b?: string
+}
+export interface GuidedInbetween {
+  readonly lines: readonly GuidedLine[]
+  readonly matches: readonly { readonly a: string; readonly b: string; readonly sure: boolean }[]
+}
+
+/** A matched line ready to be turned: corresponding points of both ends, and what it hangs from. */
+interface Limb {
+  readonly line: Line
+  readonly match: Matched
+  readonly a: Float64Array
+  readonly b: Float64Array
+  readonly closed: boolean
+  /** Turn from the first to the second that carries one onto the other best, in radians. */
+  turn: number
+  parent: number
+  /** The point of the line, by place, that its parent carries along; −1 its middle. */
+  anchor: number
+}
+
+const wrap = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
+
+/** The second line's points brought to the first one's order, count and direction. */
+function alongside(first: Float64Array, { points, closed }: Line, { reversed, offset }: Matched): Float64Array {
+  const [count, own] = [first.length / 2, points.length / 2]
+  const result = new Float64Array(count * 2)
+  for (let i = 0; i < count; i++) {
+    const share = closed ? i / count : i / (count - 1)
+    let at = closed ? share * own : share * (own - 1)
+    if (reversed) at = closed ? own - at + offset : own - 1 - at
+    else if (closed) at += offset
+    const low = Math.floor(at)
+    const [k, next] = [((low % own) + own) % own, closed ? (((low + 1) % own) + own) % own : Math.min(own - 1, low + 1)]
+    const t = at - low
+    result[2 * i] = points[2 * k]! + (points[2 * next]! - points[2 * k]!) * t
+    result[2 * i + 1] = points[2 * k + 1]! + (points[2 * next + 1]! - points[2 * k + 1]!) * t
+  }
+  return result
+}
+
+function turnOf(a: Float64Array, b: Float64Array): number {
+  const count = a.length / 2
+  let [ax, ay, bx, by] = [0, 0, 0, 0]
+  for (let i = 0; i < a.length; i += 2) {
+    ax += a[i]! / count
+    ay += a[i + 1]! / count
+    bx += b[i]! / count
+    by += b[i + 1]! / count
+  }
+  let [dot, cross] = [0, 0]
+  for (let i = 0; i < a.length; i += 2) {
+    dot += (a[i]! - ax) * (b[i]! - bx) + (a[i + 1]! - ay) * (b[i + 1]! - by)
+    cross += (a[i]! - ax) * (b[i + 1]! - by) - (a[i + 1]! - ay) * (b[i]! - bx)
+  }
+  return Math.atan2(cross, dot)
+}
+
+function flipped(points: Float64Array): Float64Array {
+  const count = points.length / 2
+  return Float64Array.from({ length: points.length }, (_, i) => points[2 * (count - 1 - (i >> 1)) + (i & 1)]!)
+}
+
+/** Two ends nearer than this share of the figure's size are a joint. */
+const JOINT = 0.05
+/** Points of a line looked at for joints. */
+const STATIONS = 9
+
+/**
+ * What hangs from what: where an end of a line lies on another in both drawings there is a joint, and
+ * whatever is joined to nothing goes with the line that carries its middle best. From the line that turns
+ * least for its length outwards.
+ */
+function hang(limbs: Limb[], size: number) {
+  const count = limbs.length
+  const middles = limbs.map(({ a, b }) => [middleOf(a), middleOf(b)] as const)
+  const joint = size * JOINT
+  const near = joint * joint
+  // A few points of each line, and the box they lie in on the first drawing.
+  const stations = limbs.map(({ a, b }) => {
+    const last = a.length / 2 - 1
+    const places = Float64Array.from({ length: STATIONS * 4 }, (_, n) => (n & 2 ? b : a)[2 * Math.round(((n >> 2) * last) / (STATIONS - 1)) + (n & 1)]!)
+    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+    for (let s = 0; s < places.length; s += 4) {
+      left = Math.min(left, places[s]!)
+      right = Math.max(right, places[s]!)
+      top = Math.min(top, places[s + 1]!)
+      bottom = Math.max(bottom, places[s + 1]!)
+    }
+    return { places, left: left - joint, top: top - joint, right: right + joint, bottom: bottom + joint }
+  })
+  const turns = limbs.map(({ turn }) => [Math.cos(turn), Math.sin(turn)] as const)
+  /** How well line j carries line i; `anchor` is by which of its points. */
+  let anchor = -1
+  function tie(i: number, j: number): number {
+    const own = limbs[i]!
+    const { places, left, top, right, bottom } = stations[j]!
+    let [best, at] = [Infinity, -1]
+    for (let end = 0; end < 2 && !own.closed; end++) {
+      const tip = end === 0 ? 0 : own.a.length / 2 - 1
+      const ax = own.a[2 * tip]!
+      const ay = own.a[2 * tip + 1]!
+      if (ax < left || ax > right || ay < top || ay > bottom) continue
+      const bx = own.b[2 * tip]!
+      const by = own.b[2 * tip + 1]!
+      for (let s = 0; s < places.length; s += 4) {
+        const inA = (ax - places[s]!) ** 2 + (ay - places[s + 1]!) ** 2
+        if (inA > near) continue
+        const inB = (bx - places[s + 2]!) ** 2 + (by - places[s + 3]!) ** 2
+        if (inB > near) continue
+        const cost = Math.sqrt(inA) + Math.sqrt(inB)
+        if (cost < best) {
+          best = cost
+          at = tip
+        }
+      }
+    }
+    anchor = at
+    if (at >= 0) return best
+    // No joint: how far off it is when it goes along rigidly, and how far apart they lie.
+    const [m, o, turned] = [middles[i]!, middles[j]!, turns[j]!]
+    const dx = m[0].x - o[0].x
+    const dy = m[0].y - o[0].y
+    const ex = o[1].x + dx * turned[0] - dy * turned[1] - m[1].x
+    const ey = o[1].y + dx * turned[1] + dy * turned[0] - m[1].y
+    return 2 * joint + 2 * Math.sqrt(ex * ex + ey * ey) + 0.5 * Math.sqrt(dx * dx + dy * dy)
+  }
+  const done = new Uint8Array(count)
+  const cost = new Float64Array(count).fill(Infinity)
+  let root = 0
+  let steady = -Infinity
+  limbs.forEach(({ line, turn }, i) => {
+    const calm = line.length / (0.4 + Math.abs(turn))
+    if (calm > steady) [root, steady] = [i, calm]
+  })
+  cost[root] = 0
+  for (let n = 0; n < count; n++) {
+    let next = -1
+    for (let i = 0; i < count; i++) if (done[i] === 0 && (next < 0 || cost[i]! < cost[next]!)) next = i
+    done[next] = 1
+    const limb = limbs[next]!
+    // A turn is the short way round as seen from what it hangs from.
+    if (limb.parent >= 0) limb.turn = limbs[limb.parent]!.turn + wrap(limb.turn - limbs[limb.parent]!.turn)
+    for (let i = 0; i < count; i++) {
+      if (done[i] === 1) continue
+      const tied = tie(i, next)
+      if (tied < cost[i]!) {
+        cost[i] = tied
+        limbs[i]!.parent = next
+        limbs[i]!.anchor = anchor
+      }
+    }
+  }
+}
+
+function middleOf(points: Float64Array): Point {
+  let [x, y] = [0, 0]
+  for (let i = 0; i < points.length; i += 2) {
+    x += points[i]!
+    y += points[i + 1]!
+  }
+  return { x: (2 * x) / points.length, y: (2 * y) / points.length }
+}
+
+/** Lines whose ends are joined crosswise are run through the same way. */
+function straighten(limbs: Limb[], size: number): Limb[] {
+  const near = (size * JOINT) ** 2
+  const nearEnd = (points: Float64Array, x: number, y: number) => (points[0]! - x) ** 2 + (points[1]! - y) ** 2 < near || (points[points.length - 2]! - x) ** 2 + (points[points.length - 1]! - y) ** 2 < near
+  return limbs.map((limb, i) => {
+    if (limb.closed) return limb
+    let [straight, crossed] = [0, 0]
+    limbs.forEach((other, k) => {
+      if (k === i || other.closed) return
+      for (const end of [0, limb.a.length - 2]) {
+        if (!nearEnd(other.a, limb.a[end]!, limb.a[end + 1]!)) continue
+        const far = limb.a.length - 2 - end
+        if (nearEnd(other.b, limb.b[end]!, limb.b[end + 1]!)) straight++
+        else if (nearEnd(other.b, limb.b[far]!, limb.b[far + 1]!)) crossed++
+      }
+    })
+    if (crossed <= straight) return limb
+    const b = flipped(limb.b)
+    return { ...limb, b, turn: turnOf(limb.a, b) }
+  })
+}
+
+/**
+ * A line between its two forms with its steps turned and drawn out (Sederberg, Gao, Wang and Mu 1993, the
+ * intrinsic way), so that what bends does not shrink; a closed one is closed again by sharing the gap out.
+ */
+function formAt({ a, b, closed, turn }: Limb, t: number): Float64Array {
+  const count = a.length / 2
+  const result = new Float64Array(count * 2)
+  const steps = closed ? count : count - 1
+  let [x, y] = [a[0]! + (b[0]! - a[0]!) * t, a[1]! + (b[1]! - a[1]!) * t]
+  let last = turn
+  const [gx, gy] = [x, y]
+  for (let i = 0; i < steps; i++) {
+    result[2 * i] = x
+    result[2 * i + 1] = y
+    const k = 2 * ((i + 1) % count)
+    const [ax, ay, bx, by] = [a[k]! - a[2 * i]!, a[k + 1]! - a[2 * i + 1]!, b[k]! - b[2 * i]!, b[k + 1]! - b[2 * i + 1]!]
+    const [longA, longB] = [Math.sqrt(ax * ax + ay * ay), Math.sqrt(bx * bx + by * by)]
+    if (longA > 1e-9 && longB > 1e-9) {
+      const own = Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
+      last += wrap(own - last)
+    }
+    const from = longA > 1e-9 ? Math.atan2(ay, ax) : Math.atan2(by, bx) - last
+    const long = longA + (longB - longA) * t
+    x += Math.cos(from + last * t) * long
+    y += Math.sin(from + last * t) * long
+  }
+  if (!closed) {
+    result[2 * steps] = x
+    result[2 * steps + 1] = y
+    return result
+  }
+  const [ex, ey] = [(x - gx) / count, (y - gy) / count]
+  for (let i = 0; i < count; i++) {
+    result[2 * i] = result[2 * i]! - ex * i
+    result[2 * i + 1] = result[2 * i + 1]! - ey * i
+  }
+  return result
+}
+
+interface Readied { readonly a: readonly Line[]; readonly b: readonly Line[]; readonly matched: readonly Matched[]; readonly limbs: Limb[] }
+const known = new WeakMap<Ink, { readonly b: Ink; readonly print: string; readonly readied: Readied }>()
+
+/** All that does not depend on the fraction; kept while the ink of both drawings is the same arrays, for several inbetweens lie between the same two. */
+function readied(inkA: Ink, inkB: Ink, landmarks: readonly GuideLandmark[], matches: readonly (readonly [string, string])[]): Readied {
+  const print = JSON.stringify([landmarks.map(({ a, b }) => [a.x, a.y, b.x, b.y]), matches])
+  const before = known.get(inkA)
+  if (before?.b === inkB && before.print === print) return before.readied
+  const [a, b] = [linesOf(inkA), linesOf(inkB)]
+  const matched = matchLines({ a, b, landmarks, byHand: matches })
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (const { points } of a) {
+    for (let i = 0; i < points.length; i += 2) {
+      left = Math.min(left, points[i]!)
+      right = Math.max(right, points[i]!)
+      top = Math.min(top, points[i + 1]!)
+      bottom = Math.max(bottom, points[i + 1]!)
+    }
+  }
+  const size = Math.max(1, right - left, bottom - top)
+  const limbs = straighten(matched.map((match): Limb => {
+    const line = a[match.a]!
+    const second = alongside(line.points, b[match.b]!, match)
+    return { line, match, a: line.points, b: second, closed: line.closed && b[match.b]!.closed, turn: turnOf(line.points, second), parent: -1, anchor: -1 }
+  }), size)
+  if (limbs.length > 0) hang(limbs, size)
+
+  const made = { a, b, matched, limbs }
+  known.set(inkA, { b: inkB, print, readied: made })
+  return made
+}
+
+/**
+ * The two drawings' lines in between: matched by place, length, shape, colour and order with the
+ * landmarks as anchors, then carried along. A line that is joined to another turns about that joint, one that
+ * lies beside another goes with it; bends are turned, never blended through. A help for eye and hand: what
+ * is unsure is told. Errors: RangeError for a fraction outside −1…2.
+ */
+export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, matches = [] }: GuideInbetweenOptions): GuidedInbetween {
+  requireNumber('fraction', t, -1, 2)
+  const { a, b, matched, limbs } = readied(inkA, inkB, landmarks, matches)
+
+  const forms: (Float64Array | undefined)[] = new Array<Float64Array | undefined>(limbs.length)
+  /** Where a place that is at p on the first drawing and at q on the second goes with a line. */
+  function carriedBy(i: number, p: Point, q: Point): Point {
+    const limb = limbs[i]!
+    const form = formOf(i)
+    // Beside the nearest point of the line, turned as the line is.
+    let [near, far] = [0, Infinity]
+    for (let k = 0; k < limb.a.length; k += 2) {
+      const off = (limb.a[k]! - p.x) ** 2 + (limb.a[k + 1]! - p.y) ** 2 + (limb.b[k]! - q.x) ** 2 + (limb.b[k + 1]! - q.y) ** 2
+      if (off < far) {
+        near = k
+        far = off
+      }
+    }
+    const [ux, uy, vx, vy] = [p.x - limb.a[near]!, p.y - limb.a[near + 1]!, q.x - limb.b[near]!, q.y - limb.b[near + 1]!]
+    const [back, on] = [-limb.turn, limb.turn * t]
+    const [wx, wy] = [vx * Math.cos(back) - vy * Math.sin(back), vx * Math.sin(back) + vy * Math.cos(back)]
+    const [mx, my] = [ux + (wx - ux) * t, uy + (wy - uy) * t]
+    return { x: form[near]! + mx * Math.cos(on) - my * Math.sin(on), y: form[near + 1]! + mx * Math.sin(on) + my * Math.cos(on) }
+  }
+  function formOf(i: number): Float64Array {
+    const made = forms[i]
+    if (made) return made
+    const limb = limbs[i]!
+    const form = formAt(limb, t)
+    const { parent, anchor } = limb
+    const own = anchor < 0 ? middleOf(form) : { x: form[2 * anchor]!, y: form[2 * anchor + 1]! }
+    const [p, q] = anchor < 0 ? [middleOf(limb.a), middleOf(limb.b)] : [{ x: limb.a[2 * anchor]!, y: limb.a[2 * anchor + 1]! }, { x: limb.b[2 * anchor]!, y: limb.b[2 * anchor + 1]! }]
+    const goal = parent < 0 ? { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t } : carriedBy(parent, p, q)
+    for (let k = 0; k < form.length; k += 2) {
+      form[k] = form[k]! + goal.x - own.x
+      form[k + 1] = form[k + 1]! + goal.y - own.y
+    }
+    forms[i] = form
+    return form
+  }
+  const lines: GuidedLine[] = limbs.map((limb, i) => ({ points: [...formOf(i)], closed: limb.closed, sure: limb.match.sure, a: limb.line.id, b: b[limb.match.b]!.id }))
+  // What has no partner goes with the nearest line, while its own drawing is the nearer one.
+  const [fromA, fromB] = [new Set(matched.map((match) => match.a)), new Set(matched.map((match) => match.b))]
+  const alone = t < 0.5 ? a.filter((_, i) => !fromA.has(i)) : b.filter((_, i) => !fromB.has(i))
+  for (const { id, points, closed } of limbs.length > 0 ? alone : []) {
+    const side = t < 0.5 ? 'a' : 'b'
+    const middle = middleOf(points)
+    let [host, far] = [0, Infinity]
+    limbs.forEach((limb, i) => {
+      for (let k = 0; k < limb[side].length; k += 8) {
+        const off = Math.hypot(limb[side][k]! - middle.x, limb[side][k + 1]! - middle.y)
+        if (off < far) [host, far] = [i, off]
+      }
+    })
+    const limb = limbs[host]!
+    const [oA, oB] = [middleOf(limb.a), middleOf(limb.b)]
+    const moved = (x: number, y: number) => {
+      const [turn, [from, to]] = side === 'a' ? [limb.turn, [oA, oB]] : [-limb.turn, [oB, oA]]
+      const other = { x: to.x + (x - from.x) * Math.cos(turn) - (y - from.y) * Math.sin(turn), y: to.y + (x - from.x) * Math.sin(turn) + (y - from.y) * Math.cos(turn) }
+      return side === 'a' ? carriedBy(host, { x, y }, other) : carriedBy(host, other, { x, y })
+    }
+    const flat: number[] = []
+    for (let k = 0; k < points.length; k += 2) {
+      const at = moved(points[k]!, points[k + 1]!)
+      flat.push(at.x, at.y)
+    }
+    lines.push({ points: flat, closed, sure: false, ...(side === 'a' ? { a: id } : { b: id }) })
+  }
+  return { lines: anchored(lines, landmarks, limbs, carriedBy), matches: matched.map((match) => ({ a: a[match.a]!.id, b: b[match.b]!.id, sure: match.sure })) }
+}
+
+/** Landmarks whose place is known pull what lies about them onto it, the nearer the more. */
+function anchored(lines: readonly GuidedLine[], landmarks: readonly GuideLandmark[], limbs: readonly Limb[], carriedBy: (i: number, p: Point, q: Point) => Point): readonly GuidedLine[] {
+  const known = landmarks.filter(({ at }) => at !== undefined)
+  if (known.length === 0 || limbs.length === 0) return lines
+  const pulls = known.map(({ a, b, at }) => {
+    let [host, far] = [0, Infinity]
+    limbs.forEach((limb, i) => {
+      for (let k = 0; k < limb.a.length; k += 4) {
+        const off = Math.hypot(limb.a[k]! - a.x, limb.a[k + 1]! - a.y) + Math.hypot(limb.b[k]! - b.x, limb.b[k + 1]! - b.y)
+        if (off < far) [host, far] = [i, off]
+      }
+    })
+    const is = carriedBy(host, a, b)
+    return { x: is.x, y: is.y, dx: at!.x - is.x, dy: at!.y - is.y }
+  })
+  return lines.map((line) => {
+    const points = [...line.points]
+    for (let k = 0; k < points.length; k += 2) {
+      let [x, y, whole] = [0, 0, 0]
+      for (const pull of pulls) {
+        const near = 1 / ((points[k]! - pull.x) ** 2 + (points[k + 1]! - pull.y) ** 2 + 16)
+        x += near * pull.dx
+        y += near * pull.dy
+        whole += near
+      }
+      points[k] = points[k]! + x / whole
+      points[k + 1] = points[k + 1]! + y / whole
+    }
+    return { ...line, points }
+  })
+}

@@ -1,0 +1,349 @@
+import { placesOf, type Ink, type InkPiece } from '../shape/ink'
+import type { Point } from '../shape/matrix'
+
+/** Lines of two drawings told apart and put together: which line of the one is which of the other. */
+
+/** A line as points at even distances, flat x, y. */
+export interface Line {
+  readonly id: string
+  readonly points: Float64Array
+  readonly closed: boolean
+  readonly length: number
+  readonly middle: Point
+  readonly swatch: string
+  readonly brush: string
+  readonly size: number
+  /** Place in the pile, 0…1. */
+  readonly order: number
+}
+
+/** Points a line has for comparing shapes. */
+const COARSE = 9
+/** Ends nearer than this share of the length close a line. */
+const SHUT = 0.06
+
+export function resampled(flat: readonly number[], count: number, closed: boolean): { points: Float64Array; length: number } {
+  const places = closed ? [...flat, flat[0]!, flat[1]!] : flat
+  let whole = 0
+  const reached = new Float64Array(places.length / 2)
+  for (let i = 2; i < places.length; i += 2) {
+    const [dx, dy] = [places[i]! - places[i - 2]!, places[i + 1]! - places[i - 1]!]
+    whole += Math.sqrt(dx * dx + dy * dy)
+    reached[i / 2] = whole
+  }
+  const points = new Float64Array(count * 2)
+  const gaps = closed ? count : count - 1
+  for (let i = 0, at = 0; i < count; i++) {
+    const along = (whole * i) / gaps
+    while (at < reached.length - 2 && reached[at + 1]! < along) at++
+    const span = reached[at + 1]! - reached[at]!
+    const t = span > 1e-12 ? (along - reached[at]!) / span : 0
+    points[2 * i] = places[2 * at]! + (places[2 * at + 2]! - places[2 * at]!) * t
+    points[2 * i + 1] = places[2 * at + 1]! + (places[2 * at + 3]! - places[2 * at + 1]!) * t
+  }
+  return { points, length: whole }
+}
+
+/** Points a line is carried with: enough for its length, at most 64. */
+const finenessOf = (length: number) => Math.min(64, Math.max(8, Math.round(length / 6)))
+
+const known = new WeakMap<InkPiece, Line[]>()
+
+function linesOfPiece(piece: InkPiece): Line[] {
+  if (piece.kind === 'cells') return []
+  const found = known.get(piece)
+  if (found) return found
+  const lines = placesOf(piece).flatMap((flat, k): Line[] => {
+    if (flat.length < 4) return []
+    const ends = Math.hypot(flat[0]! - flat.at(-2)!, flat[1]! - flat.at(-1)!)
+    const open = resampled(flat, 8, false)
+    if (open.length < 0.5) return []
+    const closed = piece.kind === 'fill' || (flat.length > 12 && ends < SHUT * open.length)
+    const { points, length } = resampled(flat, finenessOf(open.length), closed)
+    let [x, y] = [0, 0]
+    for (let i = 0; i < points.length; i += 2) {
+      x += points[i]!
+      y += points[i + 1]!
+    }
+    const count = points.length / 2
+    return [{ id: k === 0 ? piece.id : `${piece.id}.${k}`, points, closed, length, middle: { x: x / count, y: y / count }, swatch: piece.swatch, brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? 'pen'), size: piece.kind === 'fill' ? 0 : piece.size, order: 0 }]
+  })
+  known.set(piece, lines)
+  return lines
+}
+
+/** The lines of a drawing, from the bottom of the pile up; what is drawn in cells has none. */
+export function linesOf(ink: Ink): Line[] {
+  const lines = ink.flatMap(linesOfPiece)
+  return lines.map((line, i) => ({ ...line, order: lines.length > 1 ? i / (lines.length - 1) : 0 }))
+}
+
+export interface Matched {
+  /** Places among the lines of the first and of the second drawing. */
+  readonly a: number
+  readonly b: number
+  /** The second is run through backwards. */
+  readonly reversed: boolean
+  /** A closed line of the second begins so many of its points later. */
+  readonly offset: number
+  /** How unlike the two are; below about 1 they are surely the same line. */
+  readonly cost: number
+  /** Nothing else is nearly as like. */
+  readonly sure: boolean
+}
+
+/** Shape of a line by a few points about its middle, of length one: its likeness to another does not depend on place, size and turn. */
+function profile({ points, closed }: Line): Float64Array {
+  const count = points.length / 2
+  const result = new Float64Array(COARSE * 2)
+  let [x, y] = [0, 0]
+  for (let i = 0; i < COARSE; i++) {
+    const at = closed ? (i * count) / COARSE : (i * (count - 1)) / (COARSE - 1)
+    const [low, share] = [Math.floor(at), at - Math.floor(at)]
+    const next = (low + 1) % count
+    result[2 * i] = points[2 * low]! + (points[2 * next]! - points[2 * low]!) * share
+    result[2 * i + 1] = points[2 * low + 1]! + (points[2 * next + 1]! - points[2 * low + 1]!) * share
+    x += result[2 * i]!
+    y += result[2 * i + 1]!
+  }
+  let size = 0
+  for (let i = 0; i < COARSE; i++) {
+    result[2 * i] = result[2 * i]! - x / COARSE
+    result[2 * i + 1] = result[2 * i + 1]! - y / COARSE
+    size += result[2 * i]! ** 2 + result[2 * i + 1]! ** 2
+  }
+  const scale = 1 / Math.sqrt(size || 1)
+  for (let i = 0; i < result.length; i++) result[i] = result[i]! * scale
+  return result
+}
+
+interface Likeness { readonly far: number; readonly reversed: boolean; readonly offset: number; /** In radians. */ readonly turn: number }
+/** How unlike two profiles are when one is turned onto the other best, 0…1, and which way round. */
+function unlike(p: Float64Array, q: Float64Array, closed: boolean): Likeness {
+  let best: Likeness = { far: Infinity, reversed: false, offset: 0, turn: 0 }
+  for (let way = 0; way < 2; way++) {
+    for (let offset = 0; offset < (closed ? COARSE : 1); offset++) {
+      let [dot, cross] = [0, 0]
+      for (let i = 0; i < COARSE; i++) {
+        const k = (way === 0 ? i + offset : offset - i + COARSE - (closed ? 0 : 1)) % COARSE
+        dot += p[2 * i]! * q[2 * k]! + p[2 * i + 1]! * q[2 * k + 1]!
+        cross += p[2 * i]! * q[2 * k + 1]! - p[2 * i + 1]! * q[2 * k]!
+      }
+      const like = 1 - Math.sqrt(dot * dot + cross * cross) + (way === 1 ? 0.02 : 0)
+      if (like >= best.far) continue
+      // Of ways as like, the one that turns less; a line is seldom drawn the other way round.
+      const turn = Math.atan2(cross, dot)
+      const far = like + 0.03 * Math.abs(turn)
+      if (far < best.far) best = { far, reversed: way === 1, offset, turn }
+    }
+  }
+  return best
+}
+
+/** Shares a likeness is made of. */
+const WEIGHT = { place: 3, length: 1, shape: 4, swatch: 0.7, brush: 0.4, closed: 1.5, order: 0.35, size: 0.2 } as const
+/** Candidates looked at closely for each line. */
+const CLOSE = 6
+/** A pair less like than this is none. */
+const NONE = 3.2
+/** A match is sure below this, and when the next best is so much worse. */
+const SURE = 2.2
+const CLEAR = 0.1
+const ROUNDS = 4
+
+/**
+ * Which line of one drawing is which of the other: by place (after the move the landmarks or the whole
+ * drawing makes), length, shape, colour, brush and order; in a second round by the places their
+ * neighbours went to. Pairs put together by hand stay together.
+ */
+export function matchLines({ a, b, landmarks, byHand = [] }: {
+  readonly a: readonly Line[]
+  readonly b: readonly Line[]
+  readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
+  readonly byHand?: readonly (readonly [string, string])[]
+}): Matched[] {
+  if (a.length === 0 || b.length === 0) return []
+  const size = Math.max(1, spreadOf(a), spreadOf(b))
+  const [profilesA, profilesB] = [a.map(profile), b.map(profile)]
+  const fixed = new Map<number, number>()
+  for (const [idA, idB] of byHand) {
+    const [i, j] = [a.findIndex(({ id }) => id === idA), b.findIndex(({ id }) => id === idB)]
+    if (i >= 0 && j >= 0) fixed.set(i, j)
+  }
+  const taken = new Set(fixed.values())
+  const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
+  const likeOf = (i: number, j: number) => (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed))
+  const names = new Map<string, number>()
+  const [traitsA, traitsB] = [traitsOf(a, names), traitsOf(b, names)]
+  const middles = Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y]))
+  const hand = Uint8Array.from(b, (_, j) => (taken.has(j) ? 1 : 0))
+  const scale = WEIGHT.place / size
+  const [rows, width] = [a.length, b.length]
+  const costs = new Float64Array(rows * width)
+  const [from, to] = [middleOf(a), middleOf(b)]
+  let predicted = Float64Array.from(a.flatMap(({ middle }) => {
+    const at = landmarks.length > 0 ? carried(middle, landmarks) : { x: middle.x + to.x - from.x, y: middle.y + to.y - from.y }
+    return [at.x, at.y]
+  }))
+  // What does not depend on where a line should have gone is worked out once.
+  const still = new Float64Array(rows * width)
+  for (let i = 0, at = 0; i < rows; i++) {
+    for (let j = 0; j < width; j++, at++) {
+      if (hand[j] === 1) {
+        still[at] = Infinity
+        continue
+      }
+      const p = i * TRAITS
+      const q = j * TRAITS
+      still[at] = WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) + WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) + WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!)
+        + (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) + (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) + (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
+    }
+  }
+  let pairs: readonly Pair[] = []
+  const [nearJ, nearCost] = [new Int32Array(CLOSE), new Float64Array(CLOSE)]
+  for (let round = 0; round < ROUNDS; round++) {
+    costs.fill(Infinity)
+    for (let i = 0; i < rows; i++) {
+      if (fixed.has(i)) continue
+      const px = predicted[2 * i]!
+      const py = predicted[2 * i + 1]!
+      const row = i * width
+      let count = 0
+      for (let j = 0; j < width; j++) {
+        const base = still[row + j]!
+        if (base === Infinity || (count === CLOSE && base >= nearCost[CLOSE - 1]!)) continue
+        const dx = px - middles[2 * j]!
+        const dy = py - middles[2 * j + 1]!
+        const cost = base + scale * Math.sqrt(dx * dx + dy * dy)
+        if (count === CLOSE && cost >= nearCost[CLOSE - 1]!) continue
+        let at = count < CLOSE ? count++ : CLOSE - 1
+        for (; at > 0 && nearCost[at - 1]! > cost; at--) {
+          nearCost[at] = nearCost[at - 1]!
+          nearJ[at] = nearJ[at - 1]!
+        }
+        nearCost[at] = cost
+        nearJ[at] = j
+      }
+      for (let k = 0; k < count; k++) costs[row + nearJ[k]!] = nearCost[k]! + WEIGHT.shape * likeOf(i, nearJ[k]!).far
+    }
+    const last = pairs
+    pairs = assigned(costs, rows, width)
+    if (round > 0 && pairs.length === last.length && pairs.every(({ i, j }, k) => last[k]!.i === i && last[k]!.j === j)) break
+    const moved = [...pairs.filter(({ cost }) => cost < NONE).map(({ i, j, cost }) => neighbour(a, b, i, j, 1 / (0.3 + cost), likeOf(i, j).turn)), ...[...fixed].map(([i, j]) => neighbour(a, b, i, j, 4, likeOf(i, j).turn))]
+    predicted = byNeighbours(predicted, a, moved)
+  }
+  const matched = pairs.filter(({ cost }) => cost < NONE).map(({ i, j, cost, next }): Matched => ({ a: i, b: j, cost, sure: cost < SURE && next - cost > CLEAR, ...wayOf(likeOf(i, j), b[j]!) }))
+  return [...[...fixed].map(([i, j]): Matched => ({ a: i, b: j, cost: 0, sure: true, ...wayOf(likeOf(i, j), b[j]!) })), ...matched].sort((p, q) => p.a - q.a)
+}
+
+const wayOf = ({ reversed, offset }: Likeness, { points }: Line) => ({ reversed, offset: (offset * points.length) / 2 / COARSE })
+
+/** Greatest distance of a line's middle from the middle of them all, doubled; at least the longest line's reach. */
+function spreadOf(lines: readonly Line[]): number {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (const { points } of lines) {
+    for (let i = 0; i < points.length; i += 2) {
+      left = Math.min(left, points[i]!)
+      right = Math.max(right, points[i]!)
+      top = Math.min(top, points[i + 1]!)
+      bottom = Math.max(bottom, points[i + 1]!)
+    }
+  }
+  return Math.max(right - left, bottom - top)
+}
+
+const middleOf = (lines: readonly Line[]): Point => {
+  const whole = lines.reduce((sum, { length }) => sum + length, 0)
+  return { x: lines.reduce((sum, { middle, length }) => sum + middle.x * length, 0) / whole, y: lines.reduce((sum, { middle, length }) => sum + middle.y * length, 0) / whole }
+}
+
+/** Where a place should have gone with the nearest landmarks. */
+function carried(at: Point, landmarks: readonly { readonly a: Point; readonly b: Point }[]): Point {
+  let [x, y, whole] = [0, 0, 0]
+  for (const mark of landmarks) {
+    const near = 1 / ((at.x - mark.a.x) ** 2 + (at.y - mark.a.y) ** 2 + 25)
+    x += near * (mark.b.x - mark.a.x)
+    y += near * (mark.b.y - mark.a.y)
+    whole += near
+  }
+  return { x: at.x + x / whole, y: at.y + y / whole }
+}
+
+/** What a line has whatever its place: logarithms of length and width, order, colour, brush, closed; one after the other. */
+const TRAITS = 6
+function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Array {
+  const code = (name: string) => {
+    const known = names.get(name)
+    if (known !== undefined) return known
+    names.set(name, names.size)
+    return names.size - 1
+  }
+  return Float64Array.from(lines.flatMap(({ length, size, order, swatch, brush, closed }) => [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0]))
+}
+
+interface Pair { readonly i: number; readonly j: number; readonly cost: number; readonly next: number }
+interface Neighbour { readonly i: number; readonly px: number; readonly py: number; readonly qx: number; readonly qy: number; readonly cos: number; readonly sin: number; readonly trust: number }
+function neighbour(a: readonly Line[], b: readonly Line[], i: number, j: number, trust: number, turn: number): Neighbour {
+  const [p, q] = [a[i]!.middle, b[j]!.middle]
+  return { i, px: p.x, py: p.y, qx: q.x, qy: q.y, cos: Math.cos(turn), sin: Math.sin(turn), trust }
+}
+
+/** Where lines should have gone with their matched neighbours, each turned as it turned. */
+function byNeighbours(before: Float64Array, a: readonly Line[], moved: readonly Neighbour[]): Float64Array<ArrayBuffer> {
+  const result = Float64Array.from(before)
+  for (let own = 0; own < a.length; own++) {
+    const at = a[own]!.middle
+    let [x, y, whole] = [0, 0, 0]
+    for (const { i, px, py, qx, qy, cos, sin, trust } of moved) {
+      if (i === own) continue
+      const dx = at.x - px
+      const dy = at.y - py
+      const far = dx * dx + dy * dy + 100
+      const near = trust / (far * far)
+      x += near * (qx + dx * cos - dy * sin)
+      y += near * (qy + dx * sin + dy * cos)
+      whole += near
+    }
+    if (whole > 0) [result[2 * own], result[2 * own + 1]] = [x / whole, y / whole]
+  }
+  return result
+}
+
+/** The cheapest pairs first, then swapped while that is cheaper; with the cost of the next best for each. */
+function assigned(costs: Float64Array, rows: number, width: number): Pair[] {
+  const found: number[] = []
+  for (let at = 0; at < costs.length; at++) if (costs[at]! < Infinity) found.push(at)
+  const candidates = found.sort((p, q) => costs[p]! - costs[q]!)
+  const seat = new Int32Array(rows).fill(-1)
+  const used = new Uint8Array(width)
+  for (const at of candidates) {
+    const [i, j] = [Math.floor(at / width), at % width]
+    if (seat[i] !== -1 || used[j] === 1) continue
+    seat[i] = j
+    used[j] = 1
+  }
+  for (let again = 0; again < 3; again++) {
+    let better = false
+    for (let i = 0; i < rows; i++) {
+      for (let k = i + 1; seat[i] !== -1 && k < rows; k++) {
+        const j = seat[i]!
+        const l = seat[k]!
+        if (l === -1 || costs[i * width + l] === Infinity) continue
+        if (costs[i * width + l]! + costs[k * width + j]! >= costs[i * width + j]! + costs[k * width + l]! - 1e-9) continue
+        seat[i] = l
+        seat[k] = j
+        better = true
+      }
+    }
+    if (!better) break
+  }
+  const pairs: Pair[] = []
+  for (let i = 0; i < rows; i++) {
+    const j = seat[i]!
+    if (j === -1) continue
+    let next = Infinity
+    for (let other = 0; other < width; other++) if (other !== j && costs[i * width + other]! < next) next = costs[i * width + other]!
+    pairs.push({ i, j, cost: costs[i * width + j]!, next })
+  }
+  return pairs
+}
