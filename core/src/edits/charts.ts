@@ -82,7 +82,7 @@ const withChart = (scene: Scene, chart: Chart): Scene => ({ ...scene, charts: { 
 export const chartAdd = editKind({
   schema: z.strictObject({
     type: z.literal('chart.add'),
-    ...chartSchema.omit({ marks: true, bends: true }).shape,
+    ...chartSchema.omit({ marks: true, bends: true, same: true }).shape,
     take,
     /** Ids for the inbetweens, at least as many as the chart asks for. */
     drawings: z.array(idSchema).max(300),
@@ -307,6 +307,37 @@ export const chartBend = editKind({
     return bend === null ? `the path of ${name} straightened` : `the path of ${name} bent`
   },
 })
+
+const lineSchema = z.strictObject({ drawing: idSchema, line: z.string().min(1).max(40) })
+type LineOf = z.infer<typeof lineSchema>
+const isLine = (a: LineOf) => (b: LineOf) => a.drawing === b.drawing && a.line === b.line
+
+/** Says that two lines are the same one: they stay together through the span. Without a second the first is let go. */
+export const chartMatch = editKind({
+  schema: z.strictObject({ type: z.literal('chart.match'), chart: idSchema, a: lineSchema, b: lineSchema.nullable() }),
+  apply(scene, { chart: id, a, b }) {
+    const { same: before = [], ...chart } = chartOf(scene, id)
+    for (const { drawing } of [a, ...(b ? [b] : [])]) drawingOf(scene, drawing)
+    if (b && a.drawing === b.drawing) refuse('Two lines of one drawing cannot be the same line. Choose one on each drawing.')
+    // A line is in one group, and a group has one line of each drawing.
+    const without = (lines: readonly LineOf[], line: LineOf) => lines.filter((each) => !isLine(line)(each))
+    const groups = before.map((lines) => (b ? without(without(lines, a), b) : without(lines, a)))
+    const joined = b ? [...(before.find((lines) => lines.some(isLine(a))) ?? []), ...(before.find((lines) => lines.some(isLine(b))) ?? [])].filter(({ drawing }) => drawing !== a.drawing && drawing !== b.drawing) : []
+    const left = groups.map((lines) => lines.filter((line) => !joined.some(isLine(line))))
+    const same = [...left, ...(b ? [[a, b, ...joined.filter((line, i) => joined.findIndex(({ drawing }) => drawing === line.drawing) === i)]] : [])].filter((lines) => lines.length > 1)
+    if (same.length > 300) refuse('300 lines of a span are put together by hand: let some go first.')
+    return withChart(scene, same.length > 0 ? { ...chart, same } : chart)
+  },
+  words: ({ b }) => (b ? 'two lines put together by hand' : 'a line let go'),
+})
+
+/** Lines of two drawings that were put together by hand, as pairs of their ids. */
+export function matchedByHand(chart: Chart, a: string, b: string): (readonly [string, string])[] {
+  return (chart.same ?? []).flatMap((lines) => {
+    const [first, second] = [lines.find(({ drawing }) => drawing === a), lines.find(({ drawing }) => drawing === b)]
+    return first && second ? [[first.line, second.line] as const] : []
+  })
+}
 
 /** Drawings that are there, as measured, taken over as a chart: nothing on the sheet changes. */
 export const chartTakeOver = editKind({

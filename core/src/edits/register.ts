@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { answerPut, answerRemove } from './answers'
 import { changesSchema, restored } from './changes'
-import { chartAdd, chartBend, chartExpose, chartFractions, chartPutIn, chartRemove, chartSpace, chartTakeOut, chartTakeOver } from './charts'
+import { chartAdd, chartBend, chartExpose, chartFractions, chartMatch, chartPutIn, chartRemove, chartSpace, chartTakeOut, chartTakeOver } from './charts'
 import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
 import { editKind, type EditKind } from './edit'
 import { cardMove } from './cards'
@@ -27,7 +27,7 @@ const restore = editKind({
 export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = Object.fromEntries(
   [
     sceneSet, sceneRate, swatchPut, levelAdd, levelSet, levelsOrder, drawingAdd, drawingCopy, drawingSet, drawingRemove, drawingsRenumber,
-    chartAdd, chartRemove, chartSpace, chartFractions, chartPutIn, chartTakeOut, chartExpose, chartBend, chartTakeOver,
+    chartAdd, chartRemove, chartSpace, chartFractions, chartPutIn, chartTakeOut, chartExpose, chartBend, chartMatch, chartTakeOver,
     exposureHold, exposureShow, exposureMove, sheetRange, framesPutIn, framesTakeOut, sheetLay,
     landmarkPut, landmarkRemove, pinSet, takeAdd, takeSet, takeMain, takeNote, inkChange, restore,
     swatchPour, swatchTakeOut, referencePut, referenceRemove, cardMove, answerPut, answerRemove, planLay, planRemove,
@@ -37,7 +37,7 @@ export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = 
 export const simpleEditSchema = z.discriminatedUnion('type', [
   sceneSet.schema, sceneRate.schema, swatchPut.schema, levelAdd.schema, levelSet.schema, levelsOrder.schema, drawingAdd.schema,
   drawingCopy.schema, drawingSet.schema, drawingRemove.schema, drawingsRenumber.schema, chartAdd.schema, chartRemove.schema,
-  chartSpace.schema, chartFractions.schema, chartPutIn.schema, chartTakeOut.schema, chartExpose.schema, chartBend.schema, chartTakeOver.schema,
+  chartSpace.schema, chartFractions.schema, chartPutIn.schema, chartTakeOut.schema, chartExpose.schema, chartBend.schema, chartMatch.schema, chartTakeOver.schema,
   exposureHold.schema, exposureShow.schema, exposureMove.schema, sheetRange.schema, framesPutIn.schema, framesTakeOut.schema, sheetLay.schema,
   landmarkPut.schema, landmarkRemove.schema, pinSet.schema, takeAdd.schema, takeSet.schema, takeMain.schema, takeNote.schema,
   inkChange.schema, restore.schema, swatchPour.schema, swatchTakeOut.schema, referencePut.schema, referenceRemove.schema, cardMove.schema,

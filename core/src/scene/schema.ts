@@ -229,6 +229,8 @@ export const chartSchema = z.strictObject({
   marks: z.array(z.strictObject({ drawing: idSchema, fraction: z.number() })).max(300),
   /** How far the path of each landmark bows out between the two drawings, in pixels, to the left of the way. */
   bends: z.record(idSchema, placeSchema).optional(),
+  /** Lines put together by hand: each entry is one line as it is on several drawings of the span. */
+  same: z.array(z.array(z.strictObject({ drawing: idSchema, line: z.string().max(40) })).min(2).max(64)).max(300).optional(),
 })
 export type Chart = z.infer<typeof chartSchema>
 

@@ -28,6 +28,7 @@ import PaintDoubts from './PaintDoubts.vue'
 import SheetActs from './SheetActs.vue'
 import SpanCards from './SpanCards.vue'
 import { useFlips } from './useFlips'
+import { useInbetweenGuide } from './useInbetweenGuide'
 import { useLandmarks } from './useLandmarks'
 import { copied } from './useSelection'
 import { useSheet } from './useSheet'
@@ -49,6 +50,7 @@ const sheet = useSheet()
 const walk = useWalk()
 const landmarks = useLandmarks()
 const slides = useSlides()
+const inbetween = useInbetweenGuide()
 const take = (tool: PencilCase['tool']) => (pencil.value = { ...pencil.value, tool })
 function passBy(step: 1 | -1) {
   const pass = PASSES[PASSES.indexOf(pencil.value.pass) + step]
@@ -259,7 +261,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
       <div class="table">
         <div ref="host" class="stage" data-test="table" role="img" :aria-label="entry ? `Drawing ${entry.number} on the table` : 'Empty paper'" />
         <div class="paper-edge" data-test="paper" aria-hidden="true" :style="{ width: `${scene.settings.width}px`, height: `${scene.settings.height}px`, transform: `matrix(${view.lie.value.matrix.join(',')})`, '--zoom': view.lie.value.zoom }" />
-        <GuideOnPaper :lie="view.lie.value" :playing="playing" :play-frame="playFrame" />
+        <GuideOnPaper :lie="view.lie.value" :playing="playing" :play-frame="playFrame" :inbetween="inbetween" />
         <PaperGuides v-if="!playing" :lie="view.lie.value" :chart="chart" :landmarks="landmarks" :slides="slides" :mode="mode" />
         <PaperHandles v-if="!playing" :lie="view.lie.value" :selection="selection" :paint="stage.paint" :tools="tools" />
         <FindingOnPaper v-if="!playing" :lie="view.lie.value" />
@@ -288,7 +290,7 @@ useCommands((id) => acts[id](), sheet.expose, () => keysOpen.value, {
     </div>
     <aside class="right" aria-label="Chart">
       <NextCard :walk="walk" />
-      <GuideCard />
+      <GuideCard :inbetween="inbetween" />
       <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
       <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
     </aside>

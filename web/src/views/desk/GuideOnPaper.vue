@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { exposureAt, exposuresOf, landmarksOf, pinOf, type GuideShape } from '@unhurried/core'
+import { exposureAt, exposuresOf, landmarksOf, pinOf, placesOf, type GuideShape, type Ink } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { Lie } from '../../stage/table'
 import { useScene } from '../../stores/scene'
+import type { InbetweenGuide } from './useInbetweenGuide'
 import { usePaperPlace } from './usePaperPlace'
 
-/** The figures a planner laid under this drawing, and where its landmarks should land: on the light table, never in the picture. */
-const props = defineProps<{ lie: Lie; playing: boolean; playFrame: number }>()
+/** What a guided inbetween could be, and the figures a planner laid under this drawing, and where its landmarks should land: on the light table, never in the picture. */
+const props = defineProps<{ lie: Lie; playing: boolean; playFrame: number; inbetween: InbetweenGuide }>()
 const store = useScene()
 const host = ref<SVGSVGElement>()
 const { k, style } = usePaperPlace(() => props.lie, host)
@@ -28,9 +29,31 @@ const targets = computed(() => {
   const entry = store.scene!.drawings[drawing.value!]
   return landmarksOf(store.scene!, store.level).flatMap(({ id, name }) => (guide.value!.targets[id] && !pinOf(entry, id) ? [{ name, ...guide.value!.targets[id] }] : []))
 })
+const flat = (points: readonly number[], closed: boolean) => {
+  let d = ''
+  for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${points[i]!.toFixed(1)} ${points[i + 1]!.toFixed(1)}`
+  return closed ? `${d}Z` : d
+}
+const guided = computed(() => (props.playing || lamp.value?.guides === 'off' ? [] : (props.inbetween.guide.value?.lines ?? []).map(({ points, closed, sure }) => ({ d: flat(points, closed), sure }))))
+/** The lines of both parents, to be put together by hand. */
+const parents = computed(() => {
+  const { matching, inks, between, chosen } = props.inbetween
+  if (props.playing || !matching.value || !inks.value || !between.value) return []
+  const linesOf = (ink: Ink, side: 'a' | 'b') => ink.flatMap((piece, i) => (piece.kind === 'cells' ? [] : [{ id: piece.id, side, d: flat(placesOf(piece)[0]!, piece.kind === 'fill'), chosen: side === 'a' && chosen.value === piece.id, words: `Line ${i + 1} of drawing ${store.scene!.drawings[side === 'a' ? between.value!.a : between.value!.b]?.number ?? ''}` }]))
+  return [...linesOf(inks.value.a, 'a'), ...linesOf(inks.value.b, 'b')]
+})
 </script>
 
 <template>
+  <svg v-if="guided.length > 0" class="guide" :viewBox="`0 0 ${store.scene!.settings.width} ${store.scene!.settings.height}`" aria-hidden="true" :style="style" data-test="inbetween-guide">
+    <path v-for="(line, i) in guided" :key="i" :d="line.d" :class="{ unsure: !line.sure }" :stroke-width="2 * k" :stroke-dasharray="line.sure ? undefined : `${1.5 * k} ${5 * k}`" />
+  </svg>
+  <svg v-if="parents.length > 0" class="guide hands" :viewBox="`0 0 ${store.scene!.settings.width} ${store.scene!.settings.height}`" role="group" aria-label="Lines to put together" :style="style" data-test="matching">
+    <path
+      v-for="line in parents" :key="`${line.side}${line.id}`" :d="line.d" :class="[line.side, { chosen: line.chosen }]" role="button" tabindex="0" :aria-label="line.words" :aria-pressed="line.chosen" :data-line="`${line.side}:${line.id}`" :stroke-width="(line.chosen ? 7 : 4) * k" :stroke-dasharray="line.side === 'b' ? `${7 * k} ${4 * k}` : undefined"
+      @click="inbetween.pick(line.side, line.id)" @keydown.enter.prevent="inbetween.pick(line.side, line.id)"
+    />
+  </svg>
   <svg v-if="guide" ref="host" class="guide" :viewBox="`0 0 ${store.scene!.settings.width} ${store.scene!.settings.height}`" aria-hidden="true" :style="style" data-test="guide">
     <path v-for="(line, i) in lines" :key="i" :d="line.d" :class="line.tone" :stroke-width="2 * k" :stroke-dasharray="line.tone === 'near' ? undefined : `${5 * k} ${4 * k}`" />
     <g v-for="target in targets" :key="target.name" :transform="`translate(${target.x} ${target.y})`" class="target">
@@ -42,6 +65,26 @@ const targets = computed(() => {
 </template>
 
 <style scoped>
+.hands path {
+  pointer-events: stroke;
+  cursor: pointer;
+  outline: none;
+}
+
+.hands .a {
+  stroke: #b7791f99;
+}
+
+.hands .b {
+  stroke: #5a5ca899;
+}
+
+.hands .chosen,
+.hands path:focus-visible,
+.hands path:hover {
+  stroke: var(--persimmon);
+}
+
 .guide {
   position: absolute;
   overflow: visible;

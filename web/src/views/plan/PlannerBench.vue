@@ -53,13 +53,13 @@ function panGround() {
       <div v-if="t.motion" class="laying">
         <div class="line">
           <label for="plan-on">On level</label>
-          <ElSelect id="plan-on" :model-value="t.level" size="small" class="on" :disabled="t.record !== undefined" @change="(id: string) => (table.level.value = id)"><ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name" /></ElSelect>
+          <ElSelect id="plan-on" :model-value="t.level" size="small" class="on" :disabled="t.record !== undefined" @change="table.putOn"><ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name" /></ElSelect>
           <label for="plan-at">at frame</label>
-          <ElInputNumber id="plan-at" :model-value="t.from" size="small" controls-position="right" :min="1" :max="7200" class="number" @change="(value?: number) => (table.frame.value = value ?? 1)" />
+          <ElInputNumber id="plan-at" :model-value="t.from" size="small" controls-position="right" :min="1" :max="7200" class="number" @change="(value?: number) => table.putAt(value ?? 1)" />
           <template v-if="t.motion.cycle">
             <label for="plan-turns">turns</label>
-            <ElInputNumber id="plan-turns" :model-value="t.turns ?? 1" size="small" controls-position="right" :min="1" :max="500" :disabled="t.turns === null" class="number" @change="(value?: number) => (table.turns.value = value ?? 1)" />
-            <button class="word" :aria-pressed="t.turns === null" @click="table.turns.value = t.turns === null ? 2 : null">to the end</button>
+            <ElInputNumber id="plan-turns" :model-value="t.turns ?? 1" size="small" controls-position="right" :min="1" :max="500" :disabled="t.turns === null" class="number" @change="(value?: number) => table.turn(value ?? 1)" />
+            <button class="word" :aria-pressed="t.turns === null" @click="table.turn(t.turns === null ? 2 : null)">to the end</button>
           </template>
           <span class="note">to frame {{ t.until }}</span>
         </div>

@@ -103,6 +103,10 @@ export function usePlanner() {
     if (!now && plan.value !== undefined) plan.value = undefined
   })
 
-  return { planners: PLANNERS, planner, fields, inputs, level, frame, turns, motion, refused, cost, graphs, laid, record, stays, until, trouble, done, setting, open, reopen, close, set, lay, takeOut }
+  return { planners: PLANNERS, planner, fields, inputs, level, frame, turns, motion, refused, cost, graphs, laid, record, stays, until, trouble, done, setting, open, reopen, close, set, lay, takeOut,
+    putOn: (on: string) => (level.value = on),
+    putAt: (at: number) => (frame.value = at),
+    turn: (times: number | null) => (turns.value = times),
+  }
 }
 export type PlannerTable = ReturnType<typeof usePlanner>
