@@ -3,9 +3,10 @@ import { corrie } from '../src/demo/corrie'
 import { through } from '../src/demo/hand'
 import { lime } from '../src/demo/lime'
 import { answersOf, editsOf, type SampleScene } from '../src/demo/sample'
+import { SAMPLE_FILM } from '../src/demo/shelve'
 import { tansy } from '../src/demo/tansy'
 
-const SCENES = [lime, tansy, corrie]
+const SCENES = SAMPLE_FILM
 
 function played(sample: SampleScene) {
   let scene: Scene = newScene(sample.settings, sample.palette)

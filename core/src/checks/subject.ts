@@ -122,7 +122,14 @@ export function colourOf(scene: Scene): (swatch: string) => string {
 
 /** How far a level has been panned at a frame, in pixels. */
 export function pannedAt(scene: Scene, level: Level, frame: number): Point {
-  return level.ground?.pan ? panAt(level.ground.pan, frame, scene.settings.length) : { x: 0, y: 0 }
+  const pan = level.ground?.pan
+  const { length } = scene.settings
+  if (!pan) return { x: 0, y: 0 }
+  const last = panAt(pan, frame, length)
+  if (frame <= length || length < 2) return last
+  // Over the seam of a loop the ground goes on as it went.
+  const before = panAt(pan, length - 1, length)
+  return { x: last.x + (last.x - before.x) * (frame - length), y: last.y + (last.y - before.y) * (frame - length) }
 }
 
 /** "Drawing 5 of Lime". */

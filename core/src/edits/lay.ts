@@ -28,7 +28,8 @@ export interface LayInOptions {
  */
 export function layIn({ scene, take, level, frame, planner, inputs, motion, turns = 1, plan, freshId }: LayInOptions): { edit: Edit; stays: readonly Drawing[]; plan: string } {
   const known = scene.levels[level]?.landmarks ?? []
-  const names = [...new Set(motion.drawings.flatMap(({ targets }) => Object.keys(targets)))]
+  // The one that spaces the charts first: it is in hand then.
+  const names = [...new Set([...(motion.lead === undefined ? [] : [motion.lead]), ...motion.drawings.flatMap(({ targets }) => Object.keys(targets))])]
   const landmarks = names.filter((name) => !known.some((each) => each.name === name)).map((name) => ({ id: freshId(), name }))
   const idOf = new Map([...known, ...landmarks].map(({ id, name }) => [name, id]))
   const id = plan ?? freshId()

@@ -23,6 +23,8 @@ const FIELDS = {
   wide: number('wide', 'It sways by', 'px', [0, 2000]),
   high: number('high', 'It bobs by', 'px', [0, 2000]),
 } as const
+/** A chain whose joints go less than this from drawing to drawing is at rest, in pixels. */
+const STILL = 1
 /** A point that sways here, while nothing drawn is chosen to hang from. */
 const SWAYING = { id: 'swaying', words: 'a point that sways here' }
 
@@ -103,7 +105,8 @@ export const drag: Planner = {
     const drawings = plan.drawings.map((joints, i): MotionDrawing => ({
       role: i === 0 || i === second || (i === count - 1 && !is('cycle')) ? 'key' : 'inbetween',
       shapes: [joints.length > 2 ? limb(joints, n('thick'), Math.max(1, n('thick') * 0.25)) : limb(joints, n('thick'), n('thick')), way],
-      targets: { root: joints[0]!, tip: joints.at(-1)!, ...(joints.length > 3 && { 'half way': joints[Math.floor(joints.length / 2)]! }) },
+      // Its root goes with what it hangs from: no landmark of its own.
+      targets: { tip: joints.at(-1)!, ...(joints.length > 3 && { 'half way': joints[Math.floor(joints.length / 2)]! }) },
     }))
     const of = frameAt(plan.first) + setting.frame
     told.push({ words: `Make the drawing at frame ${of} first: there what it hangs from is fastest, so it is surely stretched farthest.` })
@@ -112,8 +115,12 @@ export const drag: Planner = {
     if (plan.drag > n('drag') + 0.05) told.push({ words: `With a drag of ${n('drag')} it whirls and never repeats; this is with ${plan.drag.toFixed(1)}.`, nearest: { words: `Drag ${(Math.ceil(plan.drag * 10) / 10).toFixed(1)}`, inputs: { drag: Math.ceil(plan.drag * 10) / 10 } } })
     const [root] = plan.drawings[0]!
     let frame = 1
+    // While what it hangs from rests, so does it: nobody draws the same thing twice.
+    const rests = (i: number) => i > 0 && i !== second && !is('cycle') && plan.drawings[i]!.every((joint, k) => Math.hypot(joint.x - plan.drawings[i - 1]![k]!.x, joint.y - plan.drawings[i - 1]![k]!.y) < STILL)
+    const moves = plan.drawings.flatMap((_, i) => (rests(i) ? [] : [i]))
+    const kept = moves.map((from, k) => ({ drawing: k, frames: exposures.slice(from, moves[k + 1] ?? count).reduce((sum, each) => sum + each.frames, 0) }))
     return {
-      drawings, exposures, cycle: is('cycle'), lead: 'tip', told,
+      drawings: moves.map((i, k) => ({ ...drawings[i]!, ...(k === moves.length - 1 && !is('cycle') && { role: 'key' as const }) })), exposures: kept, cycle: is('cycle'), lead: 'tip', told,
       graphs: [{ id: 'trail', words: 'Tip beside its root', unit: 'px', points: plan.drawings.map((joints, i) => ({ frame: (frame += exposures[i]!.frames) - exposures[i]!.frames, value: joints.at(-1)!.x - joints[0]!.x })) }],
       handles: [...handles, { id: 'length', words: 'How long it is', x: root!.x, y: root!.y + n('link') * n('links'), drag: (to) => ({ link: stepped(FIELDS.link, (to.y - root!.y) / n('links')) }) }],
     }

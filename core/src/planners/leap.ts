@@ -41,6 +41,11 @@ export const leap: Planner = {
     const [x, ground, radius, pinned] = [n('x'), n('ground'), n('radius'), is('pinned')]
     const lasts = plan.drawings.map(({ frame }, i) => (plan.drawings[i + 1]?.frame ?? frame + drawnOn(exposure).held(i)) - frame)
     const deepest = plan.drawings.findLastIndex(({ what }) => what === 'crouch')
+    // Where the settle turns back between squash and stretch: what lies between two turns goes one way.
+    const turnsBack = (i: number) => {
+      const [before, here, after] = [plan.drawings[i - 1], plan.drawings[i]!, plan.drawings[i + 1]]
+      return here.what === 'settle' && before !== undefined && after !== undefined && (here.along - before.along) * (after.along - here.along) < 0
+    }
     const whole = plan.drawings.map((drawing, i) => {
       const aloft = ['take-off', 'air', 'apex'].includes(drawing.what)
       // Its feet never go through the ground: what is stretched rises by as much.
@@ -53,7 +58,7 @@ export const leap: Planner = {
       const lean = (-(drawing.along ** 2 - (drawing.across * 0.86) ** 2) * Math.sin(drawing.way) * Math.cos(drawing.way) * radius ** 2) / half
       const head = { x: at.x + lean, y: at.y - half - radius * 0.3 }
       const made: MotionDrawing = {
-        role: key ? 'key' : drawing.what === 'apex' ? 'breakdown' : 'inbetween',
+        role: key ? 'key' : drawing.what === 'apex' || turnsBack(i) ? 'breakdown' : 'inbetween',
         shapes: [round({ at, radius, along: drawing.along, across: drawing.across * 0.86, way: drawing.way }), round({ at: head, radius: radius * 0.42 }), groundLine(ground, at.x - radius * 1.4, at.x + radius * 1.4)],
         targets: { body: at },
       }

@@ -1,4 +1,4 @@
-import { answerId, answerTo, applyEdit, drawingsShown, inkAfter, inkKey, inspectScene, mainSheet, newLevel, newScene, type Edit, type Ink, type Pin, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
+import { answerId, answerTo, applyEdit, completed, drawingsShown, inkAfter, inkKey, inspectScene, layIn, mainSheet, newLevel, newScene, outcomeOf, plannerOf, type Edit, type Ink, type Inputs, type MotionDrawing, type Pin, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
 import { sheetOfPaper, type Paper } from './hand'
 
 export interface SampleLevel {
@@ -11,6 +11,18 @@ export interface SampleLevel {
   readonly charts: readonly { from: number; to: number; exposure: number[]; law?: SpacingLaw; strength?: number; halves?: [number, number] }[]
   /** Points followed from drawing to drawing, pinned on every drawing they are given a place on. */
   readonly landmarks?: readonly { name: string; at: (frame: number) => Pin | undefined }[]
+  /** Motions laid in by planners, and whoever draws over their guides; undefined or false leaves a drawing still to be made. */
+  readonly plans?: readonly {
+    readonly planner: string
+    readonly frame: number
+    readonly turns?: number | null
+    readonly inputs: Inputs | ((scene: Scene) => Inputs)
+    readonly landmarks?: readonly { readonly name: string; readonly at: (drawing: MotionDrawing) => Pin }[]
+    readonly draw: (paper: Paper, drawing: MotionDrawing, i: number) => void | false
+  }[]
+  readonly strength?: number
+  /** Pixels to the right the level goes by each frame. */
+  readonly pan?: number
   /** Draws whatever begins at a frame; undefined leaves that drawing still to be made. */
   readonly drawAt?: (paper: Paper, frame: number) => void | false
 }
@@ -35,7 +47,13 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
     scene = applyEdit(scene, edit).scene
     edits.push(edit)
   }
-  levels.forEach(({ landmarks, ...sample }, n) => {
+  const inked = (drawing: string, paper: Paper) => {
+    for (const pass of ['colour', 'shadow', 'line'] as const) {
+      const pieces = paper.passes[pass]
+      if (pieces.length > 0) make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
+    }
+  }
+  levels.forEach(({ landmarks, plans = [], strength, pan, ...sample }, n) => {
     const level = n === 0 ? 'A' : `L${n}`
     if (n === 0) {
       const { id: _, ...fields } = newLevel({ id: level, ...sample, approach: settings.approach })
@@ -60,11 +78,29 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
       const own = sample.keys.find((key) => key.frame === frame)?.draw
       if (own) own(paper)
       else if (!sample.drawAt || sample.drawAt(paper, frame) === false) continue
-      for (const pass of ['colour', 'shadow', 'line'] as const) {
-        const pieces = paper.passes[pass]
-        if (pieces.length > 0) make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
-      }
+      inked(drawing, paper)
     }
+    if (pan !== undefined) make({ type: 'level.set', level, fields: { ground: { pan: { from: { x: 0, y: 0 }, to: { x: pan * (settings.length - 1), y: 0 }, law: 'even', strength: 1 } } } })
+    if (strength !== undefined) make({ type: 'level.set', level, fields: { strength } })
+    plans.forEach(({ planner: name, frame, turns = 1, inputs, landmarks: extra = [], draw }, p) => {
+      const planner = plannerOf(name)!
+      const setting = { scene, take: 'main', level, frame }
+      const asked = completed(planner, typeof inputs === 'function' ? inputs(scene) : inputs, setting)
+      const outcome = outcomeOf(planner, asked, setting)
+      if ('refused' in outcome) throw new RangeError(`${id}: ${outcome.refused}`)
+      let count = 0
+      const { edit, plan } = layIn({ scene, take: 'main', level, frame, planner: name, inputs: asked, motion: outcome.motion, turns, freshId: () => `${level}p${p}n${count++}` })
+      make(edit)
+      extra.forEach(({ name: called }, i) => make({ type: 'landmark.put', level, landmark: { id: `${level}p${p}m${i}`, name: called } }))
+      scene.plans![plan]!.drawings.forEach((drawing, i) => {
+        const paper = sheetOfPaper(i + n * 1000 + p * 500 + id.length * 100_000)
+        const made = outcome.motion.drawings[i]!
+        if (draw(paper, made, i) === false) return
+        inked(drawing, paper)
+        for (const [landmark, pin] of Object.entries(scene.guides?.[drawing]?.targets ?? {})) make({ type: 'pin.set', drawing, landmark, pin })
+        extra.forEach(({ at }, k) => make({ type: 'pin.set', drawing, landmark: `${level}p${p}m${k}`, pin: at(made) }))
+      })
+    })
   })
   takes.forEach(({ name, level, from, to, frames }, i) => {
     const take = `take${i}`

@@ -2,10 +2,14 @@ import type { DataSource } from 'typeorm'
 import { markEntity } from '../database/entities'
 import { sceneKeeper } from '../keeping/scenes'
 import { corrie } from './corrie'
+import { leap } from './leap'
 import { lime } from './lime'
-import { answersOf, editsOf } from './sample'
+import { mist } from './mist'
+import { answersOf, editsOf, type SampleScene } from './sample'
 import { tansy } from './tansy'
+import { walk } from './walk'
 
+export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, walk, mist]
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
 /** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */
@@ -14,7 +18,7 @@ export async function shelveSampleFilm(database: DataSource): Promise<void> {
   if (await marks.existsBy({ name: 'sample film' })) return
   const keeper = sceneKeeper(database)
   await keeper.createProduction(PRODUCTION)
-  for (const sample of [lime, tansy, corrie]) {
+  for (const sample of SAMPLE_FILM) {
     const { version } = await keeper.createScene({ id: sample.id, production: PRODUCTION.id, settings: sample.settings, palette: sample.palette })
     if (version > 0) continue
     const edits = editsOf(sample)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { framesOf } from '@unhurried/core'
+import { framesOf, panForWalk } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { framesAndSeconds } from '../../parts/frames'
@@ -25,8 +25,7 @@ const levels = computed(() => [...store.scene!.levelOrder].reverse().map((id) =>
 const ground = computed(() => store.scene!.levelOrder.map((id) => store.scene!.levels[id]!).find(({ kind, locked }) => kind === 'ground' && !locked))
 function panGround() {
   const level = ground.value!
-  const far = -(t.value.motion!.pan! * (settings.value.length - 1))
-  store.change({ type: 'level.set', level: level.id, fields: { ground: { ...level.ground, pan: { from: { x: 0, y: 0 }, to: { x: Math.round(far * 8) / 8, y: 0 }, law: 'even', strength: 1 } } } })
+  store.change({ type: 'level.set', level: level.id, fields: { ground: { ...level.ground, pan: panForWalk({ stepLength: t.value.motion!.pan!, framesPerStep: 1, length: settings.value.length, towards: 'right' }) } } })
 }
 </script>
 
