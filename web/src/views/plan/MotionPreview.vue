@@ -71,17 +71,22 @@ const ghosts = computed(() => {
 })
 const unit = computed(() => props.height / 360)
 
-let held: Handle | undefined
+/** The handle in hand, by its id, and how far beside it it was taken. */
+let held: { id: string; dx: number; dy: number } | undefined
 function onPaper(event: PointerEvent) {
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(host.value!.getScreenCTM()!.inverse())
   return { x, y }
 }
 function grab(event: PointerEvent, handle: Handle) {
-  held = handle
+  const at = onPaper(event)
+  held = { id: handle.id, dx: handle.x - at.x, dy: handle.y - at.y }
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
 function pull(event: PointerEvent) {
-  if (held) emit('set', held.drag(onPaper(event)))
+  const handle = held && props.motion.handles.find(({ id }) => id === held!.id)
+  if (!handle) return
+  const at = onPaper(event)
+  emit('set', handle.drag({ x: at.x + held!.dx, y: at.y + held!.dy }))
 }
 const KEYS: Readonly<Record<string, [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 function nudge(event: KeyboardEvent, handle: Handle) {
@@ -104,10 +109,10 @@ function nudge(event: KeyboardEvent, handle: Handle) {
         <path v-for="(shape, i) in figure.shapes" :key="i" :d="shape.d" :class="['now', shape.tone]" :stroke-width="2 * unit" />
       </g>
       <g
-        v-for="handle in motion.handles" :key="handle.id" class="handle" role="button" tabindex="0" :aria-label="`${handle.words}: drag it, or move it with the arrow keys`" :data-handle="handle.id" :transform="`translate(${handle.x} ${handle.y})`"
+        v-for="handle in motion.handles" :key="handle.id" class="handle" role="button" tabindex="0" :aria-label="`${handle.words}: drag it, or move it with the arrow keys`" :transform="`translate(${handle.x} ${handle.y})`"
         @pointerdown.prevent="grab($event, handle)" @pointermove="pull" @pointerup="held = undefined" @pointercancel="held = undefined" @keydown="nudge($event, handle)"
       >
-        <circle :r="13 * unit" class="reach" />
+        <circle :r="13 * unit" class="reach" :data-handle="handle.id" />
         <rect :x="-4.5 * unit" :y="-4.5 * unit" :width="9 * unit" :height="9 * unit" :stroke-width="1.6 * unit" transform="rotate(45)" />
         <text :x="10 * unit" :y="-7 * unit" :font-size="11.5 * unit" :stroke-width="3 * unit">{{ handle.words }}</text>
       </g>
@@ -199,6 +204,7 @@ path {
   font-family: var(--heading);
   stroke: var(--paper);
   paint-order: stroke;
+  pointer-events: none;
   opacity: 0;
 }
 
