@@ -19,6 +19,48 @@ async function shown(page, sentence) {
   await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
 }
 
+/** A plan that was laid, opened again. */
+async function reopened(page, name) {
+  await page.locator('[data-test=laid-plans]').click()
+  await page.getByRole('menuitem', { name }).click()
+  await page.locator('[data-test=preview-figure]').waitFor()
+  await still(page)
+}
+/** The preview stopped on its sixth drawing. */
+async function still(page) {
+  const stop = page.getByRole('button', { name: 'Stop', exact: true })
+  if (await stop.count()) await stop.click()
+  if (await page.getByRole('button', { name: 'Play', exact: true }).count()) {
+    for (let tries = 0; tries < 60 && !/^frame (9|1[0-4]) /.test(await page.locator('.preview .note').first().innerText()); tries++) await page.getByRole('button', { name: 'Drawing after' }).click()
+  }
+}
+/** The next inbetween of Corrie's blink, guided by its two parents. */
+async function guided(page) {
+  await page.keyboard.press('g')
+  await page.getByRole('button', { name: 'Guide this inbetween' }).click()
+  await page.locator('[data-test=inbetween-guide] path').first().waitFor()
+  await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
+}
+const PLANNED = [
+  { id: 'bounce', name: 'Bounce' },
+  { id: 'leap', laid: /^Leap/ },
+  { id: 'walk', scene: 'lowtide-walk', laid: /^Walk/ },
+  { id: 'run', name: 'Run' },
+  { id: 'drag', laid: /^Drag/ },
+  { id: 'move', name: 'Move' },
+  { id: 'turn', name: 'Turn' },
+  { id: 'blink', name: 'Blink', start: 'sleepy' },
+  { id: 'drift', scene: 'lowtide-mist', laid: /^Drift/ },
+  { id: 'boil', name: 'Boil', scene: 'lowtide-corrie' },
+  { id: 'swing', name: 'Swing' },
+  { id: 'shape', name: 'Change of shape', scene: 'lowtide-walk', act: async (page) => {
+    for (const [field, option] of [['from', 'a drop made here'], ['to', 'a star made here']]) {
+      await page.locator('.el-select').filter({ has: page.locator(`#plan-${field}`) }).click()
+      await page.getByRole('option', { name: option }).locator('visible=true').click()
+    }
+  } },
+]
+
 const VIEWS = [
   { name: 'shelf', path: '/' },
   { name: 'new-scene', path: '/new' },
@@ -87,9 +129,33 @@ const VIEWS = [
     name: 'look', path: '/scene/lowtide-tansy/look',
     act: (page) => page.locator('[data-test=look-told]').waitFor(),
   },
-  { name: 'look-colour', path: '/scene/lowtide-tansy/look', act: (page) => shown(page, /lacks Blush/) },
   {
-    name: 'look-size', path: '/scene/lowtide-lime/look',
+    name: 'planner', path: '/scene/lowtide-leap/plan',
+    act: (page) => reopened(page, /^Leap/),
+  },
+  {
+    name: 'guide', path: '/scene/lowtide-leap/draw',
+    async act(page) {
+      await page.keyboard.press('g')
+      await page.locator('[data-test=guide]').waitFor()
+      await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
+    },
+  },
+  ...PLANNED.map(({ id, name, scene = 'lowtide-leap', laid, start, act }) => ({
+    name: id, folder: 'guide/planners', path: `/scene/${scene}/plan`, of: '[data-test=bench]',
+    async act(page) {
+      if (laid) await reopened(page, laid)
+      else await page.getByRole('button', { name, exact: true }).click()
+      await page.locator('[data-test=preview-figure]').waitFor()
+      if (start) await page.getByRole('button', { name: start, exact: true }).click()
+      await act?.(page)
+      await still(page)
+    },
+  })),
+  { name: 'inbetween', folder: 'guide/planners', path: '/scene/lowtide-corrie/draw', act: guided },
+  { name: 'look-colour', folder: 'guide/pictures', path: '/scene/lowtide-tansy/look', act: (page) => shown(page, /lacks Blush/) },
+  {
+    name: 'look-size', folder: 'guide/pictures', path: '/scene/lowtide-lime/look',
     async act(page) {
       await page.getByLabel('answered ones too').check()
       await shown(page, /Drawing 21 of Lime is .* larger/)
@@ -162,6 +228,9 @@ const VIEWS = [
   },
 ]
 
+/** `npm run screenshots -- planner guide` makes only those. */
+const wanted = process.argv.slice(2)
+
 await orStop(async () => {
   installModules()
   await build()
@@ -170,10 +239,8 @@ await orStop(async () => {
   const cluster = await openCluster({ folder: work })
   const server = await startServer({ databaseUrl: cluster.url, logFile: join(work, 'server.log') })
   const browser = await launchChromium()
-  const folder = join(root, 'docs', 'screenshots')
-  mkdirSync(folder, { recursive: true })
   try {
-    for (const { name, path, act } of VIEWS) {
+    for (const { name, path, act, folder = 'screenshots', of } of VIEWS.filter(({ name }) => wanted.length === 0 || wanted.includes(name))) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
       await page.goto(`http://127.0.0.1:${server.port}${path}`)
       await page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first().waitFor()
@@ -181,8 +248,9 @@ await orStop(async () => {
       await act?.(page)
       await page.waitForFunction(() => document.fonts.ready.then(() => true))
       await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))))
-      await page.screenshot({ path: join(folder, `${name}.png`) })
-      say(`docs/screenshots/${name}.png`)
+      mkdirSync(join(root, 'docs', folder), { recursive: true })
+      await (of ? page.locator(of) : page).screenshot({ path: join(root, 'docs', folder, `${name}.png`) })
+      say(`docs/${folder}/${name}.png`)
       await page.close()
     }
   } finally {

@@ -1,7 +1,7 @@
 import { requireNumber } from '../range'
 import type { Ink } from '../shape/ink'
 import type { Point } from '../shape/matrix'
-import { linesOf, matchLines, type Line, type Matched } from './matching'
+import { linesOf, matchLines, pulledBy, type Line, type Matched } from './matching'
 
 export interface GuideLandmark {
   /** Where it lies on the two drawings. */
@@ -120,7 +120,7 @@ function hang(limbs: Limb[], size: number) {
   const turns = limbs.map(({ turn }) => [Math.cos(turn), Math.sin(turn)] as const)
   /** How well line j carries line i; `anchor` is by which of its points. */
   let anchor = -1
-  function tie(i: number, j: number): number {
+  function tie(i: number, j: number, most: number): number {
     const own = limbs[i]!
     const { places, left, top, right, bottom } = stations[j]!
     let [best, at] = [Infinity, -1]
@@ -149,9 +149,11 @@ function hang(limbs: Limb[], size: number) {
     const [m, o, turned] = [middles[i]!, middles[j]!, turns[j]!]
     const dx = m[0].x - o[0].x
     const dy = m[0].y - o[0].y
+    const apart = 2 * joint + 0.5 * Math.sqrt(dx * dx + dy * dy)
+    if (apart >= most) return Infinity
     const ex = o[1].x + dx * turned[0] - dy * turned[1] - m[1].x
     const ey = o[1].y + dx * turned[1] + dy * turned[0] - m[1].y
-    return 2 * joint + 2 * Math.sqrt(ex * ex + ey * ey) + 0.5 * Math.sqrt(dx * dx + dy * dy)
+    return apart + 2 * Math.sqrt(ex * ex + ey * ey)
   }
   const done = new Uint8Array(count)
   const cost = new Float64Array(count).fill(Infinity)
@@ -171,7 +173,8 @@ function hang(limbs: Limb[], size: number) {
     if (limb.parent >= 0) limb.turn = limbs[limb.parent]!.turn + wrap(limb.turn - limbs[limb.parent]!.turn)
     for (let i = 0; i < count; i++) {
       if (done[i] === 1) continue
-      const tied = tie(i, next)
+      // Nothing but a joint is nearer than how far apart the two lie.
+      const tied = tie(i, next, cost[i]!)
       if (tied < cost[i]!) {
         cost[i] = tied
         limbs[i]!.parent = next
@@ -378,15 +381,9 @@ function anchored(lines: readonly GuidedLine[], landmarks: readonly GuideLandmar
   return lines.map((line) => {
     const points = [...line.points]
     for (let k = 0; k < points.length; k += 2) {
-      let [x, y, whole] = [0, 0, 0]
-      for (const pull of pulls) {
-        const near = 1 / ((points[k]! - pull.x) ** 2 + (points[k + 1]! - pull.y) ** 2 + 16)
-        x += near * pull.dx
-        y += near * pull.dy
-        whole += near
-      }
-      points[k] = points[k]! + x / whole
-      points[k + 1] = points[k + 1]! + y / whole
+      const by = pulledBy(points[k]!, points[k + 1]!, pulls, 4)
+      points[k] = points[k]! + by.x
+      points[k + 1] = points[k + 1]! + by.y
     }
     return { ...line, points }
   })

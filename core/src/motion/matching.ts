@@ -22,22 +22,29 @@ const COARSE = 9
 /** Ends nearer than this share of the length close a line. */
 const SHUT = 0.06
 
-export function resampled(flat: readonly number[], count: number, closed: boolean): { points: Float64Array; length: number } {
-  const places = closed ? [...flat, flat[0]!, flat[1]!] : flat
+function coursed(flat: readonly number[]): Float64Array {
+  const reached = new Float64Array(flat.length / 2)
   let whole = 0
-  const reached = new Float64Array(places.length / 2)
-  for (let i = 2; i < places.length; i += 2) {
-    const [dx, dy] = [places[i]! - places[i - 2]!, places[i + 1]! - places[i - 1]!]
+  for (let i = 2; i < flat.length; i += 2) {
+    const dx = flat[i]! - flat[i - 2]!
+    const dy = flat[i + 1]! - flat[i - 1]!
     whole += Math.sqrt(dx * dx + dy * dy)
     reached[i / 2] = whole
   }
+  return reached
+}
+
+export function resampled(flat: readonly number[], count: number, closed: boolean, along?: Float64Array): { points: Float64Array; length: number } {
+  const places = closed ? [...flat, flat[0]!, flat[1]!] : flat
+  const reached = (closed ? undefined : along) ?? coursed(places)
+  const whole = reached[reached.length - 1]!
   const points = new Float64Array(count * 2)
   const gaps = closed ? count : count - 1
   for (let i = 0, at = 0; i < count; i++) {
-    const along = (whole * i) / gaps
-    while (at < reached.length - 2 && reached[at + 1]! < along) at++
+    const far = (whole * i) / gaps
+    while (at < reached.length - 2 && reached[at + 1]! < far) at++
     const span = reached[at + 1]! - reached[at]!
-    const t = span > 1e-12 ? (along - reached[at]!) / span : 0
+    const t = span > 1e-12 ? (far - reached[at]!) / span : 0
     points[2 * i] = places[2 * at]! + (places[2 * at + 2]! - places[2 * at]!) * t
     points[2 * i + 1] = places[2 * at + 1]! + (places[2 * at + 3]! - places[2 * at + 1]!) * t
   }
@@ -56,10 +63,11 @@ function linesOfPiece(piece: InkPiece): Line[] {
   const lines = placesOf(piece).flatMap((flat, k): Line[] => {
     if (flat.length < 4) return []
     const ends = Math.hypot(flat[0]! - flat.at(-2)!, flat[1]! - flat.at(-1)!)
-    const open = resampled(flat, 8, false)
-    if (open.length < 0.5) return []
-    const closed = piece.kind === 'fill' || (flat.length > 12 && ends < SHUT * open.length)
-    const { points, length } = resampled(flat, finenessOf(open.length), closed)
+    const reached = coursed(flat)
+    const long = reached[reached.length - 1]!
+    if (long < 0.5) return []
+    const closed = piece.kind === 'fill' || (flat.length > 12 && ends < SHUT * long)
+    const { points, length } = resampled(flat, finenessOf(long), closed, reached)
     let [x, y] = [0, 0]
     for (let i = 0; i < points.length; i += 2) {
       x += points[i]!
@@ -181,9 +189,10 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
   const [rows, width] = [a.length, b.length]
   const costs = new Float64Array(rows * width)
   const [from, to] = [middleOf(a), middleOf(b)]
+  const pulls = landmarks.map((mark) => ({ x: mark.a.x, y: mark.a.y, dx: mark.b.x - mark.a.x, dy: mark.b.y - mark.a.y }))
   let predicted = Float64Array.from(a.flatMap(({ middle }) => {
-    const at = landmarks.length > 0 ? carried(middle, landmarks) : { x: middle.x + to.x - from.x, y: middle.y + to.y - from.y }
-    return [at.x, at.y]
+    const by = pulls.length > 0 ? pulledBy(middle.x, middle.y, pulls, 5) : { x: to.x - from.x, y: to.y - from.y }
+    return [middle.x + by.x, middle.y + by.y]
   }))
   // What does not depend on where a line should have gone is worked out once.
   const still = new Float64Array(rows * width)
@@ -257,16 +266,16 @@ const middleOf = (lines: readonly Line[]): Point => {
   return { x: lines.reduce((sum, { middle, length }) => sum + middle.x * length, 0) / whole, y: lines.reduce((sum, { middle, length }) => sum + middle.y * length, 0) / whole }
 }
 
-/** Where a place should have gone with the nearest landmarks. */
-function carried(at: Point, landmarks: readonly { readonly a: Point; readonly b: Point }[]): Point {
-  let [x, y, whole] = [0, 0, 0]
-  for (const mark of landmarks) {
-    const near = 1 / ((at.x - mark.a.x) ** 2 + (at.y - mark.a.y) ** 2 + 25)
-    x += near * (mark.b.x - mark.a.x)
-    y += near * (mark.b.y - mark.a.y)
+/** By how much something at a place is pulled along by what moves about it, the nearer the more; `soft` keeps the nearest from taking all, in pixels. */
+export function pulledBy(x: number, y: number, pulls: readonly { readonly x: number; readonly y: number; readonly dx: number; readonly dy: number }[], soft: number): Point {
+  let [dx, dy, whole] = [0, 0, 0]
+  for (const pull of pulls) {
+    const near = 1 / ((x - pull.x) ** 2 + (y - pull.y) ** 2 + soft * soft)
+    dx += near * pull.dx
+    dy += near * pull.dy
     whole += near
   }
-  return { x: at.x + x / whole, y: at.y + y / whole }
+  return { x: dx / whole, y: dy / whole }
 }
 
 /** What a line has whatever its place: logarithms of length and width, order, colour, brush, closed; one after the other. */

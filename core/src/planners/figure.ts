@@ -12,15 +12,19 @@ export const lineThrough = (points: readonly Point[], { closed = false, tone }: 
 })
 
 const CORNERS = 28
+/** A hand drags while these are made: their corners are worked out once. */
+const CIRCLE = Array.from({ length: CORNERS }, (_, i) => (i / CORNERS) * 2 * Math.PI).flatMap((angle) => [Math.cos(angle), Math.sin(angle)])
 /** A round scaled `along` in the direction `way` and `across` it. */
 export function round({ at, radius, along = 1, across = 1, way = 0 }: { at: Point; radius: number; along?: number; across?: number; way?: number }, tone?: Tone): GuideShape {
   const [cos, sin] = [Math.cos(way), Math.sin(way)]
-  const points = Array.from({ length: CORNERS }, (_, i) => {
-    const angle = (i / CORNERS) * 2 * Math.PI
-    const [u, v] = [radius * along * Math.cos(angle), radius * across * Math.sin(angle)]
-    return { x: at.x + u * cos - v * sin, y: at.y + u * sin + v * cos }
-  })
-  return lineThrough(points, { closed: true, ...(tone && { tone }) })
+  const points = new Array<number>(CORNERS * 2)
+  for (let i = 0; i < CORNERS; i++) {
+    const u = radius * along * CIRCLE[2 * i]!
+    const v = radius * across * CIRCLE[2 * i + 1]!
+    points[2 * i] = tenth(at.x + u * cos - v * sin)
+    points[2 * i + 1] = tenth(at.y + u * sin + v * cos)
+  }
+  return { points, closed: true, ...(tone && { tone }) }
 }
 
 /** A limb with some flesh: two lines beside its bones, narrowing from `from` to `to` pixels. */

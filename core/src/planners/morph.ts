@@ -82,8 +82,10 @@ export const morph: Planner = {
     const at = (id: string) => firstFrameOf(sheet, id) ?? Infinity
     const [here] = drawn
     const next = here && drawn.filter(({ id }) => at(id) > at(here.id)).sort((a, b) => at(a.id) - at(b.id))[0]
-    const both = here !== undefined && next !== undefined
-    return { from: both ? here.id : 'made-drop', to: both ? next.id : 'made-leaf', law: 'slow-out-in', exposure: '2', frames: fps, area: 'even', rest: Math.round(fps / 2), opening: openingAt(setting), size: Math.round(height * 0.2), fromX: Math.round(width * 0.36), toX: Math.round(width * 0.6), y: Math.round(height * 0.5), pairs: '' }
+    // Two drawings with room between them and no chart that is somebody else's; else shapes made here.
+    const charted = Object.values(setting.scene.charts).some(({ from, to }) => from === here?.id || to === next?.id)
+    const both = here !== undefined && next !== undefined && !charted && at(here.id) === setting.frame && at(next.id) - at(here.id) >= 4
+    return { from: both ? here.id : 'made-drop', to: both ? next.id : 'made-leaf', law: 'slow-out-in', exposure: '2', frames: fps, area: 'even', rest: Math.round(fps / 2), opening: both ? 0 : openingAt(setting), size: Math.round(height * 0.2), fromX: Math.round(width * 0.36), toX: Math.round(width * 0.6), y: Math.round(height * 0.5), pairs: '' }
   },
   plan(inputs, setting) {
     const { n, s, held } = reading(inputs)

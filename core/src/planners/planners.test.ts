@@ -104,6 +104,90 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
   })
 })
 
+test.each(PLANNERS.map(({ id }) => id))('%s works on ones, twos, threes and patterns at any rate', (id) => {
+  const planner = plannerOf(id)!
+  for (const fps of [6, 8, 12, 15, 24, 25, 30, 48, 60]) {
+    const scene = newScene({ ...BASE, fps })
+    for (const exposure of ['1', '2', '3', '2 1', '3 2', '1 2 3']) {
+      const inputs = { ...completed(planner, {}, settingOf(scene)), exposure }
+      const motion = motionOf(planner, inputs, settingOf(scene))
+      const holds = exposure.split(' ').map(Number)
+      // Between its ends, which may be held longer, a motion has no exposure but those asked for; a walk begins its pattern anew with each step, a blink holds its own.
+      if (!['blink', 'boil'].includes(id)) for (const { frames } of motion.exposures.slice(1, -1)) expect([id, fps, exposure, holds.includes(frames) || frames % Math.min(...holds) === 0 || frames < Math.max(...holds) || id === 'drag']).toEqual([id, fps, exposure, true])
+      expect(framesOf(motion)).toBeGreaterThan(2)
+    }
+  }
+})
+
+describe('a leap in parts', () => {
+  const planner = plannerOf('leap')!
+  const setting = settingOf(newScene(BASE))
+  const part = (which: string, more: Inputs = {}) => motionOf(planner, { ...completed(planner, {}, setting), opening: 0, ...more, part: which }, setting)
+  test('take-off, air and landing laid one after the other are the whole leap', () => {
+    const parts = ['take-off', 'air', 'landing'].map((which) => part(which))
+    const whole = part('whole')
+    expect(parts.flatMap(({ drawings }) => drawings.map(({ targets }) => targets['body']))).toEqual(whole.drawings.map(({ targets }) => targets['body']))
+    expect(parts.reduce((sum, motion) => sum + framesOf(motion), 0)).toBe(framesOf(whole))
+  })
+  test('pinned to its spot the figure stays there, its travel told beside it', () => {
+    const free = part('whole')
+    const pinned = part('whole', { pinned: true })
+    expect(new Set(pinned.drawings.map(({ targets }) => targets['body']!.x)).size).toBe(1)
+    pinned.drawings.forEach(({ targets }, i) => {
+      expect(targets['body']!.x + pinned.travel![i]!.x).toBeCloseTo(free.drawings[i]!.targets['body']!.x, 6)
+      expect(targets['body']!.y + pinned.travel![i]!.y).toBeCloseTo(free.drawings[i]!.targets['body']!.y, 6)
+    })
+  })
+})
+
+describe('planners that go on from what is drawn', () => {
+  const swung = () => {
+    const scene = lay(newScene(BASE), plannerOf('swing')!, {}).scene
+    return make(scene, { type: 'level.add', level: { ...newScene(BASE).levels['A']!, id: 'B', name: 'Scarf', landmarks: undefined }, at: 1 })
+  }
+  test('a chain hangs from a landmark of another level on every drawing', () => {
+    const scene = swung()
+    const setting = { ...settingOf(scene), level: 'B' }
+    const planner = plannerOf('drag')!
+    const inputs = completed(planner, {}, setting)
+    const landmark = scene.levels['A']!.landmarks!.find(({ name }) => name === 'weight')!
+    expect(inputs['host']).toBe(`A/${landmark.id}`)
+    const { drawings, exposures } = motionOf(planner, inputs, setting)
+    let frame = 1
+    exposures.forEach(({ drawing, frames }) => {
+      const host = exposuresOf(scene, 'A')
+      let at = 0
+      const shown = host.find((entry) => (at += entry.frames) >= frame)!.drawing
+      const place = scene.guides![shown ?? '']?.targets[landmark.id]
+      const [ax, ay] = drawings[drawing!]!.shapes[0]!.points as [number, number]
+      const [bx, by] = drawings[drawing!]!.shapes[0]!.points.slice(-2) as [number, number]
+      if (place) expect(Math.hypot((ax + bx) / 2 - place.x, (ay + by) / 2 - place.y)).toBeLessThan(0.5)
+      frame += frames
+    })
+  })
+  test('a boil and a change of shape go on from drawings with ink, which stay as they are', () => {
+    const circle = (x: number) => strokes(Array.from({ length: 33 }, (_, i) => [x + 60 * Math.cos((i / 32) * 2 * Math.PI), 200 + 40 * Math.sin((i / 32) * 2 * Math.PI)]).flat(), `c${x}`, 'pencil')
+    const box = strokes([500, 120, 640, 120, 640, 280, 500, 280, 500, 120], 'box', 'pencil')
+    const add = (scene: Scene, id: string, frame: number, piece: Stroke) => make(make(scene, { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } }), { type: 'ink.change', drawing: id, pass: 'line', remove: [], add: [{ at: 0, piece }] })
+    const scene = add(add(newScene(BASE), 'one', 1, circle(200)), 'two', 25, box)
+    const inks: Record<string, Ink> = { one: [circle(200)], two: [box] }
+    const setting = { ...settingOf(scene), inkOf: (drawing: string, pass: string) => (pass === 'line' ? (inks[drawing] ?? NONE) : NONE) }
+    for (const id of ['shape', 'boil']) {
+      const planner = plannerOf(id)!
+      const inputs = { ...completed(planner, {}, setting), ...(id === 'boil' && { frames: 12 }), opening: 0 }
+      const motion = motionOf(planner, inputs, setting)
+      expect(motion.drawings.filter(({ existing }) => existing !== undefined).map(({ existing }) => existing)).toEqual(id === 'shape' ? ['one', 'two'] : ['one'])
+      const { edit } = layIn({ scene, take: 'main', level: 'A', frame: 1, planner: id, inputs, motion, freshId })
+      const laid = make(scene, edit)
+      expect(checkedScene(laid)).toEqual(laid)
+      expect([laid.drawings['one']!.passes, laid.drawings['two']!.passes]).toEqual([{ line: 1 }, { line: 1 }])
+      expect(firstFrameOf(exposuresOf(laid, 'A'), 'one')).toBe(1)
+      expect(firstFrameOf(exposuresOf(laid, 'A'), 'two')).toBe(25)
+      expect([laid.guides!['one'], laid.guides!['two']]).toEqual([undefined, undefined])
+    }
+  })
+})
+
 describe('a cycle', () => {
   test.each(['walk', 'run', 'swing', 'drag', 'drift', 'boil'])('%s is laid as a run that repeats, and closes', (id) => {
     const planner = plannerOf(id)!

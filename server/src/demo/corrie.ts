@@ -5,7 +5,8 @@ import type { SampleScene } from './sample'
 const settings: Settings = {
   name: 'Corrie blinks', width: 1280, height: 720, fps: 24, length: 36, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
 }
-const palette: Swatch[] = [
+/** What Corrie is painted with, wherever she is. */
+export const CORRIE_COLOURS: readonly Swatch[] = [
   { id: 'ink', name: 'Wet slate', colour: '#2a2932' },
   { id: 'tide', name: 'Tide rough', colour: '#3e7c86' },
   { id: 'feather', name: 'Heron grey', colour: '#b9c2c6' },
@@ -13,9 +14,12 @@ const palette: Swatch[] = [
   { id: 'white', name: 'Throat', colour: '#f7f2e7' },
   { id: 'crest', name: 'Crest', colour: '#44505c' },
   { id: 'beak', name: 'Beak', colour: '#d8a052' },
+  { id: 'ribbon', name: 'Ribbon', colour: '#a8455c' },
+]
+const palette: Swatch[] = [
+  ...CORRIE_COLOURS,
   { id: 'beak-dim', name: 'Beak dim', colour: '#b07c38' },
   { id: 'eye', name: 'Eye', colour: '#e9c64a' },
-  { id: 'ribbon', name: 'Ribbon', colour: '#a8455c' },
   { id: 'ribbon-dim', name: 'Ribbon dim', colour: '#803048' },
   { id: 'mist', name: 'Mist', colour: '#efe6d6' },
   { id: 'reed', name: 'Reed', colour: '#b7b48c' },

@@ -1,4 +1,5 @@
 import type { MotionDrawing, Settings, Swatch } from '@unhurried/core'
+import { CORRIE_COLOURS } from './corrie'
 import { oval, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
@@ -6,15 +7,8 @@ const settings: Settings = {
   name: 'Corrie leaps the gap', width: 1280, height: 720, fps: 24, length: 66, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
 }
 const palette: Swatch[] = [
-  { id: 'ink', name: 'Wet slate', colour: '#2a2932' },
-  { id: 'tide', name: 'Tide rough', colour: '#3e7c86' },
-  { id: 'feather', name: 'Heron grey', colour: '#b9c2c6' },
-  { id: 'feather-dim', name: 'Heron dim', colour: '#93a0a8' },
-  { id: 'white', name: 'Throat', colour: '#f7f2e7' },
-  { id: 'crest', name: 'Crest', colour: '#44505c' },
-  { id: 'beak', name: 'Beak', colour: '#d8a052' },
+  ...CORRIE_COLOURS,
   { id: 'leg', name: 'Leg', colour: '#8d7f5f' },
-  { id: 'ribbon', name: 'Ribbon', colour: '#a8455c' },
   { id: 'sky', name: 'Morning', colour: '#f5ecdb' },
   { id: 'water', name: 'Slack water', colour: '#b7cfcb' },
   { id: 'stone', name: 'Quay stone', colour: '#d6c9b3' },

@@ -34,7 +34,7 @@ const flat = (points: readonly number[], closed: boolean) => {
   for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${points[i]!.toFixed(1)} ${points[i + 1]!.toFixed(1)}`
   return closed ? `${d}Z` : d
 }
-const guided = computed(() => (props.playing || lamp.value?.guides === 'off' ? [] : (props.inbetween.guide.value?.lines ?? []).map(({ points, closed, sure }) => ({ d: flat(points, closed), sure }))))
+const guided = computed(() => (props.playing ? [] : (props.inbetween.guide.value?.lines ?? []).map(({ points, closed, sure }) => ({ d: flat(points, closed), sure }))))
 /** The lines of both parents, to be put together by hand. */
 const parents = computed(() => {
   const { matching, inks, between, chosen } = props.inbetween
