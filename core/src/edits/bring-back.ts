@@ -25,6 +25,12 @@ function recordChanges<T>(field: string, now: Readonly<Record<string, T>>, then:
   })
 }
 
+/** What planners laid, with its guides: those of drawings that stay though they were made since go. */
+function plansBack(now: Scene, then: Scene, mine: (plan: { level: string }) => boolean, concerns: (drawing: string) => boolean): Change[] {
+  const guides = (scene: Scene) => Object.fromEntries(Object.entries(scene.guides ?? {}).filter(([drawing]) => concerns(drawing)))
+  return [...recordChanges('plans', now.plans ?? {}, then.plans ?? {}, () => false, mine), ...recordChanges('guides', guides(now), guides(then), () => false, () => true)]
+}
+
 function wholeBack(now: Scene, then: Scene, counts: Counts): Change[] {
   const always = () => true
   const drawings = Object.fromEntries(Object.entries(then.drawings).map(([id, entry]) => [id, asItWas(entry, counts)]))
@@ -34,6 +40,7 @@ function wholeBack(now: Scene, then: Scene, counts: Counts): Change[] {
     // Drawings made since stay in the scene, off the sheet, as long as their level is there.
     ...recordChanges('drawings', now.drawings, drawings, (entry) => then.levels[entry.level] !== undefined, always),
     ...recordChanges('charts', now.charts, then.charts, () => false, always),
+    ...plansBack(now, then, always, always),
     ...recordChanges('takes', now.takes, then.takes, () => false, always),
     ...[...new Set([...Object.keys(now.sheets), ...Object.keys(then.sheets)])].flatMap((take) =>
       recordChanges('', now.sheets[take] ?? {}, then.sheets[take] ?? {}, () => false, always).map(({ at, ...rest }) => ({ at: ['sheets', take, at[1]!], ...rest }))),
@@ -52,6 +59,7 @@ function levelBack(now: Scene, then: Scene, level: string, counts: Counts): Chan
     ...(now.levelOrder.includes(level) ? [] : change(['levelOrder'], now.levelOrder, [...now.levelOrder, level])),
     ...recordChanges('drawings', now.drawings, drawings, () => true, mine),
     ...recordChanges('charts', now.charts, then.charts, () => false, mine),
+    ...plansBack(now, then, mine, (drawing) => (now.drawings[drawing] ?? then.drawings[drawing])?.level === level),
     ...columns,
   ]
 }

@@ -1,4 +1,5 @@
 import { planBounce, suggestBounce, type BounceOptions } from '../motion/bounce'
+import { drawnOn } from '../timing/held'
 import { EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type Planner, type Setting, type Told } from './planner'
 import { groundLine, round } from './figure'
 import { OPENING, openingAt } from './opening'
@@ -35,13 +36,16 @@ export const bounce: Planner = {
   starts: [
     { id: 'rubber', words: 'rubber', inputs: () => ({ keeps: 0.78, squash: 0.5, stretch: 0.4, hops: 5 }) },
     { id: 'fruit', words: 'a fruit', inputs: () => ({ keeps: 0.55, squash: 0.15, stretch: 0.12, hops: 3 }) },
-    { id: 'stone', words: 'a stone', inputs: () => ({ keeps: 0.3, squash: 0, stretch: 0, hops: 2 }) },
+    { id: 'stone', words: 'a stone', inputs: () => ({ keeps: 0.3, squash: 0, stretch: 0, hops: 1 }) },
   ],
   plan(inputs, setting) {
     const { n } = reading(inputs)
     const options = optionsOf(inputs, setting)
     if (n('hops') > 0 && n('drop') * n('keeps') ** 2 < 1) throw new PlanRefused('With so little speed kept it does not hop at all.', { words: 'No hops', inputs: { hops: 0 } })
     const plan = planBounce(options)
+    const { nearest } = drawnOn(options.exposure)
+    const short = plan.hops.findIndex(({ trueFrames, from }, i) => i > 0 && nearest(trueFrames, { from: nearest(from) }) - nearest(from) < 2)
+    if (short > 0) throw new PlanRefused(`Hop ${short} would take ${plan.hops[short]!.trueFrames.toFixed(1)} frames, which is shorter than two drawings: nobody would see it hop.`, { words: short === 1 ? 'No hops' : `${short - 1} ${short === 2 ? 'hop' : 'hops'}`, inputs: { hops: short - 1 } })
     const [x, ground, opening] = [n('x'), n('ground'), n('opening')]
     const lasts = plan.drawings.map(({ frame }, i) => (plan.drawings[i + 1]?.frame ?? plan.frames) - frame)
     const apexes = new Set(plan.hops.slice(1).map(({ from, to }) => nearestTo(plan.drawings.map(({ frame }) => frame), (from + to) / 2)))

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { applyEdit, checkedScene, chartsOf, completed, drawingsOfPlan, EditRefused, exposuresOf, firstFrameOf, framesOf, guideTaken, inspectScene, isCycle, isDrawn, layIn, newScene, outcomeOf, plannerOf, PLANNERS, pinOf, type Edit, type Field, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
+import { applyEdit, bringBack, checkedScene, chartsOf, completed, drawingsOfPlan, EditRefused, exposuresOf, firstFrameOf, framesOf, guideTaken, inspectScene, isCycle, isDrawn, layIn, newScene, outcomeOf, plannerOf, PLANNERS, pinOf, type Edit, type Part, type Field, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
 
 const BASE = { name: 'Plans', width: 960, height: 540, fps: 24, length: 48, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' } as const
 const make = (scene: Scene, edit: Edit) => applyEdit(scene, edit).scene
@@ -109,7 +109,12 @@ test.each(PLANNERS.map(({ id }) => id))('%s works on ones, twos, threes and patt
   for (const fps of [6, 8, 12, 15, 24, 25, 30, 48, 60]) {
     const scene = newScene({ ...BASE, fps })
     for (const exposure of ['1', '2', '3', '2 1', '3 2', '1 2 3']) {
-      const inputs = { ...completed(planner, {}, settingOf(scene)), exposure }
+      let inputs: Inputs = { ...completed(planner, {}, settingOf(scene)), exposure }
+      // Where that is nonsense, such as hops of one drawing, the nearest sense is offered.
+      for (let tries = 0; tries < 4; tries++) {
+        const outcome = outcomeOf(planner, inputs, settingOf(scene))
+        if ('refused' in outcome) inputs = { ...inputs, ...outcome.nearest!.inputs }
+      }
       const motion = motionOf(planner, inputs, settingOf(scene))
       const holds = exposure.split(' ').map(Number)
       // Between its ends, which may be held longer, a motion has no exposure but those asked for; a walk begins its pattern anew with each step, a blink holds its own.
@@ -117,6 +122,15 @@ test.each(PLANNERS.map(({ id }) => id))('%s works on ones, twos, threes and patt
       expect(framesOf(motion)).toBeGreaterThan(2)
     }
   }
+})
+
+test('a hop shorter than two drawings is refused with the hops that can be seen', () => {
+  const planner = plannerOf('bounce')!
+  const setting = settingOf(newScene(BASE))
+  const inputs: Inputs = { ...completed(planner, {}, setting), drop: 300, fall: 8, keeps: 0.5, hops: 4, exposure: '3' }
+  const outcome = outcomeOf(planner, inputs, setting)
+  expect(outcome).toEqual({ refused: expect.stringMatching(/^Hop 3 would take 2\.3 frames, which is shorter than two drawings/), nearest: { words: '2 hops', inputs: { hops: 2 } } })
+  expect(outcomeOf(planner, { ...inputs, hops: 2 }, setting)).toHaveProperty('motion')
 })
 
 describe('a leap in parts', () => {
@@ -220,6 +234,7 @@ describe('a plan that was laid', () => {
       fc.subarray([...ids], { minLength: 1, maxLength: 5 }), fc.record({ fall: fc.integer({ min: 4, max: 16 }), hops: fc.integer({ min: 0, max: 4 }), exposure: fc.constantFrom('1', '2', '3', '2 1'), drop: fc.integer({ min: 50, max: 400 }) }), fc.integer({ min: 1, max: 9 }),
       (drawn, inputs, frame) => {
         const before = drawn.reduce(drawOn, first.scene)
+        fc.pre('motion' in outcomeOf(bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, settingOf(before, frame)))
         const { scene: after, stays } = lay(before, bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, { plan: first.plan, frame })
         expect(checkedScene(JSON.parse(JSON.stringify(after)))).toEqual(after)
         expect(stays.map(({ id }) => id).sort()).toEqual([...drawn].sort())
@@ -253,6 +268,17 @@ describe('a plan that was laid', () => {
     const without = make(drawn, { type: 'plan.remove', plan: first.plan })
     expect(Object.keys(without.drawings)).toEqual([ids[2]])
     expect([without.plans, without.guides, without.charts]).toEqual([undefined, undefined, {}])
+  })
+
+  test('comes and goes with an earlier moment brought back, the whole or its level', () => {
+    const empty = newScene(BASE)
+    const back = (now: Scene, then: Scene, part: Part) => bringBack({ now, then, part, counts: () => ({}) }).reduce(make, now)
+    for (const part of [{ whole: true }, { level: 'A' }] as const) {
+      const without = back(first.scene, empty, part)
+      expect([without.plans, without.guides, without.charts]).toEqual([undefined, undefined, {}])
+      const again = back(without, first.scene, part)
+      expect([again.plans, again.guides, again.charts]).toEqual([first.scene.plans, first.scene.guides, first.scene.charts])
+    }
   })
 
   test('is never laid over ink, over a chart, on a ground or beyond the end', () => {

@@ -1,4 +1,4 @@
-import { completed, costOf, framesOf, isDrawn, drawingsOfPlan, layIn, motionGraphs, outcomeOf, plannerOf, PLANNERS, type Inputs, type LaidPlan, type Motion, type Setting } from '@unhurried/core'
+import { completed, costOf, exposuresOf, firstFrameOf, framesOf, isDrawn, drawingsOfPlan, layIn, motionGraphs, outcomeOf, plannerOf, PLANNERS, type Inputs, type LaidPlan, type Motion, type Setting } from '@unhurried/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { freshId } from '../../ids'
 import { useScene } from '../../stores/scene'
@@ -62,9 +62,11 @@ export function usePlanner() {
     if (!was || !plannerOf(was.planner)) return
     reset()
     motion.value = undefined
-    ;[level.value, frame.value, turns.value, plan.value] = [was.level, was.frame, was.turns, was.id]
+    // Frames put in or taken out before it have moved it along the sheet.
+    const began = was.drawings[0] === undefined ? undefined : firstFrameOf(exposuresOf(store.settled!, was.level, store.take), was.drawings[0])
+    ;[level.value, frame.value, turns.value, plan.value] = [was.level, began ?? was.frame, was.turns, was.id]
     store.level = was.level
-    store.goTo(was.frame)
+    store.goTo(frame.value)
     inputs.value = was.inputs
     id.value = was.planner
     inputs.value = completed(planner.value!, was.inputs, setting.value!)
