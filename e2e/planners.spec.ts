@@ -1,3 +1,5 @@
+import type { Edit } from '@unhurried/core'
+import { newLevel } from '../core/src/scene/create'
 import { PLANNERS } from '../core/src/planners/register'
 import { expect, expectNothingSerious, key, line, round, test } from './house'
 
@@ -162,4 +164,66 @@ test('an inbetween can be guided by its parents, its lines matched by hand and t
   const scene = await desk.scene()
   expect(scene.charts['c']!.same).toEqual([[{ drawing: 'a', line: 'bar' }, { drawing: 'b', line: 'bar2' }]])
   expect(scene.drawings['half']!.passes).toEqual({ rough: 2 })
+})
+
+test('from the desk: a scarf hangs from a landmark pinned on another level, drawing for drawing', async ({ page, desk }) => {
+  const pin = (drawing: string, x: number, y: number): Edit => ({ type: 'pin.set', drawing, landmark: 'nape', pin: { x, y } })
+  await desk.opened({
+    edits: [
+      key('a', 1), key('b', 9), key('c', 17), line('a', 'l1', round(120, 120, 30)), line('b', 'l2', round(300, 90, 30)), line('c', 'l3', round(480, 140, 30)),
+      { type: 'landmark.put', level: 'A', landmark: { id: 'nape', name: 'Nape' } }, pin('a', 120, 150), pin('b', 300, 120), pin('c', 480, 170),
+      { type: 'level.add', level: newLevel({ id: 'S', name: 'Scarf', approach: 'pose-to-pose' }), at: 1 },
+    ],
+  })
+  await desk.cell('Scarf', 1).click()
+  await page.getByRole('button', { name: 'These frames …' }).click()
+  await page.getByRole('button', { name: 'Plan a motion from frame 1' }).click()
+  await page.getByRole('button', { name: 'Drag', exact: true }).click()
+  const bench = page.getByTestId('bench')
+  await expect(bench.locator('.el-select').filter({ has: page.locator('#plan-host') })).toContainText('Nape of A')
+  await expect(bench.getByText(/^Make the drawing at frame \d+ first/)).toBeVisible()
+  await bench.getByTestId('lay').click()
+  await expect(bench.getByTestId('laid')).toHaveText(/level Scarf/)
+  await desk.kept()
+  const scene = await desk.scene()
+  const [plan] = Object.values(scene.plans!)
+  const roots = plan!.drawings.filter((id) => scene.guides![id]).map((id) => {
+    const { points } = scene.guides![id]!.shapes[0]!
+    return [(points[0]! + points.at(-2)!) / 2, (points[1]! + points.at(-1)!) / 2]
+  })
+  for (const [x, y] of [[120, 150], [300, 120], [480, 170]]) expect(roots.some(([rx, ry]) => Math.hypot(rx! - x!, ry! - y!) < 2)).toBe(true)
+})
+
+test('a walk on the spot goes on to the end, and lets the ground go by at its own speed', async ({ page, desk }) => {
+  await desk.opened({ length: 60, edits: [{ type: 'level.add', level: newLevel({ id: 'G', name: 'Quay', approach: 'pose-to-pose', kind: 'ground' }), at: 0 }] })
+  await desk.to('Plan')
+  await page.getByRole('button', { name: 'Walk', exact: true }).click()
+  const bench = page.getByTestId('bench')
+  await bench.getByRole('button', { name: 'proud' }).click()
+  await bench.getByRole('button', { name: 'to the end' }).click()
+  await expect(bench.getByText('to frame 60')).toBeVisible()
+  const step = Number(await bench.getByLabel('Length of a step', { exact: true }).inputValue())
+  await bench.getByTestId('lay').click()
+  await bench.getByRole('button', { name: 'Let Quay go by with it' }).click()
+  await desk.kept()
+  const scene = await desk.scene()
+  const [cycle] = scene.sheets['main']!['A']! as { cycle: { frames: number }[]; turns: number | null; frames: number }[]
+  expect([cycle!.turns, cycle!.frames]).toEqual([null, 60])
+  const period = cycle!.cycle.reduce((sum, { frames }) => sum + frames, 0)
+  expect(scene.levels['G']!.ground!.pan!.to.x).toBeCloseTo((-59 * 2 * step) / period, 6)
+})
+
+test('a change of shape is corrected by dragging a point along the second outline', async ({ page, desk }) => {
+  await desk.opened({ width: 960, height: 540, edits: [] })
+  await desk.to('Plan')
+  await page.getByRole('button', { name: 'Change of shape', exact: true }).click()
+  const bench = page.getByTestId('bench')
+  await desk.pull('pair-1', 8, 30)
+  await expect(bench.getByText(/points? are put together by hand/)).toBeVisible()
+  await bench.getByTestId('lay').click()
+  await expect(bench.getByTestId('laid')).toBeVisible()
+  await desk.kept()
+  expect(String(Object.values((await desk.scene()).plans!)[0]!.inputs['pairs'])).toMatch(/^0(\.\d+)?:0?(\.\d+)?/)
+  await bench.getByRole('button', { name: 'Match them anew' }).click()
+  await expect(bench.getByText(/put together by hand/)).toBeHidden()
 })

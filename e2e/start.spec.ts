@@ -59,7 +59,7 @@ test('after kill -9 of everything it starts again with everything kept; Ctrl-C s
   const again = start(['--port', String(port), '--data', folder])
   expect((await again.done()).said).toContain(url)
   const shelf = (await (await fetch(`${url}/api/shelf`)).json()) as { name: string; scenes: unknown[] }[]
-  expect(shelf.map((production) => [production.name, production.scenes.length])).toEqual([['Low Tide', 3], ['Kept through it all', 0]])
+  expect(shelf.map((production) => [production.name, production.scenes.length])).toEqual([['Low Tide', 6], ['Kept through it all', 0]])
 
   const all = [again.child.pid!, ...childrenOf(again.child.pid!)]
   await ended(again.child, () => again.child.kill('SIGINT'))

@@ -126,8 +126,8 @@ function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffne
     if (drawing < count - 1 || cycle) for (const at of way) step(at.x, at.y)
     return here
   })
-  // It hangs at rest before it begins.
-  for (let i = 0; i < STEPS * 2; i++) step(path[0]!.x, path[0]!.y)
+  // It hangs straight down at rest before it begins; a moment settles what stiffness and weight make of that.
+  for (let i = 0; i < STEPS / 2; i++) step(path[0]!.x, path[0]!.y)
   let drawings = turn()
   let closes = 0
   for (let n = 1; cycle && n < TURNS; n++) {

@@ -74,6 +74,7 @@ function take(found = false) {
 }
 
 .line .word {
-  padding: 2px 7px;
+  padding: 2px 6px;
+  font-size: 13px;
 }
 </style>

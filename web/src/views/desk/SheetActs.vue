@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { patternSchema, sentenceOf } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { framesAndSeconds } from '../../parts/frames'
 import { sayWhy, useScene } from '../../stores/scene'
 import type { SheetHands } from './useSheet'
@@ -8,6 +9,7 @@ import type { SheetHands } from './useSheet'
 const props = defineProps<{ sheet: SheetHands }>()
 const emit = defineEmits<{ done: [] }>()
 const store = useScene()
+const router = useRouter()
 const pattern = ref('2')
 const frames = ref(12)
 const turns = ref(3)
@@ -72,6 +74,9 @@ function withPattern(does: (numbers: number[]) => void) {
     </div>
     <p class="note">Nothing here takes a drawing out of the scene, and every step can be undone.</p>
     <button class="word" @click="emit('done')">Close</button>
+    <div class="line">
+      <button class="word" title="Bounce, leap, walk and the others, laid in from this frame on" @click="router.push({ name: 'plan', params: { scene: store.id }, query: { planner: 'bounce' } })">Plan a motion from frame {{ store.frame }}</button>
+    </div>
   </div>
 </template>
 

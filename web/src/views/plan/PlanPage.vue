@@ -37,6 +37,7 @@ const { planner, laid, record } = table
 const route = useRoute()
 // The desk leads here to the plan a drawing belongs to.
 watch(() => route.query['plan'], (plan) => typeof plan === 'string' && table.reopen(plan), { immediate: true })
+watch(() => route.query['planner'], (asked) => typeof asked === 'string' && table.open(asked), { immediate: true })
 const laidWords = (plan: LaidPlan) => `${table.planners.find(({ id }) => id === plan.planner)?.name ?? plan.planner}, frame ${plan.frame} of ${scene.value.levels[plan.level]?.name ?? ''}`
 
 const length = ref('')

@@ -47,6 +47,7 @@ export function usePlanner() {
     done.value = ''
   }
   function open(planned: string) {
+    if (!plannerOf(planned)) return
     reset()
     motion.value = undefined
     plan.value = undefined
