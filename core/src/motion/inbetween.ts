@@ -107,7 +107,14 @@ function hang(limbs: Limb[], size: number) {
   // A few points of each line, and the box they lie in on the first drawing.
   const stations = limbs.map(({ a, b }) => {
     const last = a.length / 2 - 1
-    const places = Float64Array.from({ length: STATIONS * 4 }, (_, n) => (n & 2 ? b : a)[2 * Math.round(((n >> 2) * last) / (STATIONS - 1)) + (n & 1)]!)
+    const places = new Float64Array(STATIONS * 4)
+    for (let n = 0; n < STATIONS; n++) {
+      const k = 2 * Math.round((n * last) / (STATIONS - 1))
+      places[4 * n] = a[k]!
+      places[4 * n + 1] = a[k + 1]!
+      places[4 * n + 2] = b[k]!
+      places[4 * n + 3] = b[k + 1]!
+    }
     let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
     for (let s = 0; s < places.length; s += 4) {
       left = Math.min(left, places[s]!)
@@ -196,19 +203,36 @@ function middleOf(points: Float64Array): Point {
 /** Lines whose ends are joined crosswise are run through the same way. */
 function straighten(limbs: Limb[], size: number): Limb[] {
   const near = (size * JOINT) ** 2
-  const nearEnd = (points: Float64Array, x: number, y: number) => (points[0]! - x) ** 2 + (points[1]! - y) ** 2 < near || (points[points.length - 2]! - x) ** 2 + (points[points.length - 1]! - y) ** 2 < near
+  // The ends of every line on both drawings, eight numbers each, and which lines have ends at all.
+  const ends = new Float64Array(limbs.length * 8)
+  limbs.forEach(({ a, b }, i) => {
+    ends.set(a.subarray(0, 2), 8 * i)
+    ends.set(a.subarray(-2), 8 * i + 2)
+    ends.set(b.subarray(0, 2), 8 * i + 4)
+    ends.set(b.subarray(-2), 8 * i + 6)
+  })
+  const open = limbs.map(({ closed }) => !closed)
+  /** Whether an end of a line, at (x, y), lies at either end of line k; `side` is 0 on the first drawing, 4 on the second. */
+  const joined = (k: number, side: 0 | 4, x: number, y: number) => {
+    const at = 8 * k + side
+    const ax = ends[at]! - x
+    const ay = ends[at + 1]! - y
+    if (ax * ax + ay * ay < near) return true
+    const bx = ends[at + 2]! - x
+    const by = ends[at + 3]! - y
+    return bx * bx + by * by < near
+  }
   return limbs.map((limb, i) => {
     if (limb.closed) return limb
     let [straight, crossed] = [0, 0]
-    limbs.forEach((other, k) => {
-      if (k === i || other.closed) return
-      for (const end of [0, limb.a.length - 2]) {
-        if (!nearEnd(other.a, limb.a[end]!, limb.a[end + 1]!)) continue
-        const far = limb.a.length - 2 - end
-        if (nearEnd(other.b, limb.b[end]!, limb.b[end + 1]!)) straight++
-        else if (nearEnd(other.b, limb.b[far]!, limb.b[far + 1]!)) crossed++
+    for (let k = 0; k < limbs.length; k++) {
+      if (k === i || !open[k]) continue
+      for (let end = 0; end <= 2; end += 2) {
+        if (!joined(k, 0, ends[8 * i + end]!, ends[8 * i + end + 1]!)) continue
+        if (joined(k, 4, ends[8 * i + 4 + end]!, ends[8 * i + 5 + end]!)) straight++
+        else if (joined(k, 4, ends[8 * i + 6 - end]!, ends[8 * i + 7 - end]!)) crossed++
       }
-    })
+    }
     if (crossed <= straight) return limb
     const b = flipped(limb.b)
     return { ...limb, b, turn: turnOf(limb.a, b) }

@@ -212,6 +212,7 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
   const [nearJ, nearCost] = [new Int32Array(CLOSE), new Float64Array(CLOSE)]
   for (let round = 0; round < ROUNDS; round++) {
     costs.fill(Infinity)
+    const candidates: number[] = []
     for (let i = 0; i < rows; i++) {
       if (fixed.has(i)) continue
       const px = predicted[2 * i]!
@@ -233,10 +234,14 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
         nearCost[at] = cost
         nearJ[at] = j
       }
-      for (let k = 0; k < count; k++) costs[row + nearJ[k]!] = nearCost[k]! + WEIGHT.shape * likeOf(i, nearJ[k]!).far
+      for (let k = 0; k < count; k++) {
+        const at = row + nearJ[k]!
+        costs[at] = nearCost[k]! + WEIGHT.shape * likeOf(i, nearJ[k]!).far
+        candidates.push(at)
+      }
     }
     const last = pairs
-    pairs = assigned(costs, rows, width)
+    pairs = assigned(costs, candidates, rows, width)
     if (round > 0 && pairs.length === last.length && pairs.every(({ i, j }, k) => last[k]!.i === i && last[k]!.j === j)) break
     const moved = [...pairs.filter(({ cost }) => cost < NONE).map(({ i, j, cost }) => neighbour(a, b, i, j, 1 / (0.3 + cost), likeOf(i, j).turn)), ...[...fixed].map(([i, j]) => neighbour(a, b, i, j, 4, likeOf(i, j).turn))]
     predicted = byNeighbours(predicted, a, moved)
@@ -287,7 +292,9 @@ function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Ar
     names.set(name, names.size)
     return names.size - 1
   }
-  return Float64Array.from(lines.flatMap(({ length, size, order, swatch, brush, closed }) => [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0]))
+  const traits = new Float64Array(lines.length * TRAITS)
+  lines.forEach(({ length, size, order, swatch, brush, closed }, i) => traits.set([Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0], i * TRAITS))
+  return traits
 }
 
 interface Pair { readonly i: number; readonly j: number; readonly cost: number; readonly next: number }
@@ -318,15 +325,13 @@ function byNeighbours(before: Float64Array, a: readonly Line[], moved: readonly 
   return result
 }
 
-/** The cheapest pairs first, then swapped while that is cheaper; with the cost of the next best for each. */
-function assigned(costs: Float64Array, rows: number, width: number): Pair[] {
-  const found: number[] = []
-  for (let at = 0; at < costs.length; at++) if (costs[at]! < Infinity) found.push(at)
-  const candidates = found.sort((p, q) => costs[p]! - costs[q]!)
+/** The cheapest pairs first, then swapped while that is cheaper; with the cost of the next best for each. `candidates`: the places in `costs` that are not Infinity, row by row. */
+function assigned(costs: Float64Array, candidates: readonly number[], rows: number, width: number): Pair[] {
   const seat = new Int32Array(rows).fill(-1)
   const used = new Uint8Array(width)
-  for (const at of candidates) {
-    const [i, j] = [Math.floor(at / width), at % width]
+  for (const at of [...candidates].sort((p, q) => costs[p]! - costs[q]!)) {
+    const j = at % width
+    const i = (at - j) / width
     if (seat[i] !== -1 || used[j] === 1) continue
     seat[i] = j
     used[j] = 1
@@ -346,13 +351,13 @@ function assigned(costs: Float64Array, rows: number, width: number): Pair[] {
     }
     if (!better) break
   }
-  const pairs: Pair[] = []
-  for (let i = 0; i < rows; i++) {
-    const j = seat[i]!
-    if (j === -1) continue
-    let next = Infinity
-    for (let other = 0; other < width; other++) if (other !== j && costs[i * width + other]! < next) next = costs[i * width + other]!
-    pairs.push({ i, j, cost: costs[i * width + j]!, next })
+  const next = new Float64Array(rows).fill(Infinity)
+  for (const at of candidates) {
+    const j = at % width
+    const i = (at - j) / width
+    if (j !== seat[i] && costs[at]! < next[i]!) next[i] = costs[at]!
   }
+  const pairs: Pair[] = []
+  for (let i = 0; i < rows; i++) if (seat[i] !== -1) pairs.push({ i, j: seat[i]!, cost: costs[i * width + seat[i]!]!, next: next[i]! })
   return pairs
 }

@@ -1,7 +1,7 @@
 import { planBounce, suggestBounce, type BounceOptions } from '../motion/bounce'
 import { drawnOn } from '../timing/held'
 import { EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type Planner, type Setting, type Told } from './planner'
-import { groundLine, round } from './figure'
+import { groundLine, nearestTo, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
 const percent = (share: number) => `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(share * 100).toFixed(1)} %`
@@ -84,5 +84,3 @@ export const bounce: Planner = {
     }
   },
 }
-
-export const nearestTo = (values: readonly number[], value: number): number => values.reduce((best, each) => (Math.abs(each - value) < Math.abs(best - value) ? each : best), values[0]!)

@@ -43,3 +43,6 @@ export function limb(joints: readonly Point[], from: number, to: number, tone?: 
 
 /** The ground under a figure. */
 export const groundLine = (y: number, from: number, to: number): GuideShape => lineThrough([{ x: from, y }, { x: to, y }], { tone: 'help' })
+
+/** Of some values the one nearest to another, the first of two as near. */
+export const nearestTo = (values: readonly number[], value: number): number => values.reduce((best, each) => (Math.abs(each - value) < Math.abs(best - value) ? each : best), values[0]!)

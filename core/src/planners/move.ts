@@ -53,7 +53,10 @@ export const move: Planner = {
     const back = over ? snapped(asked.back) : snapped(n('settle'))
     const plan: MovePlan = planMove({ from: 0, to: 1, frames, anticipation: { share: n('back') / 100, frames: before }, overshoot: over ? { share: n('beyond') / 100, frames: back } : { share: 0, frames: 0 }, settle: { frames: over ? 0 : back } })
     const [parts, later, radius] = [n('parts'), n('later'), n('radius')]
-    const count = nearest(plan.frames + later * (parts - 1), { least: 1 }) + (plan.frames + later * (parts - 1) > frameAt(nearest(plan.frames + later * (parts - 1), { least: 1 })) ? 1 : 0) + 1
+    // The last drawing begins when the last part rests, or after.
+    const rests = plan.frames + later * (parts - 1)
+    const nearRest = nearest(rests, { least: 1 })
+    const count = (frameAt(nearRest) < rests ? nearRest + 1 : nearRest) + 1
     const [from, to] = [{ x: n('fromX'), y: n('fromY') }, { x: n('toX'), y: n('toY') }]
     const long = Math.hypot(to.x - from.x, to.y - from.y) || 1
     const side = { x: -(to.y - from.y) / long, y: (to.x - from.x) / long }
@@ -69,9 +72,8 @@ export const move: Planner = {
     const turnsAt = (part: number) => new Set(plan.keys.filter(({ what }) => what === 'anticipation' || what === 'overshoot').map((key) => nearest(key.frame + later * part)))
     const drawings = Array.from({ length: count }, (_, i): MotionDrawing => {
       const frame = frameAt(i)
-      const what = plan.keys.find((key) => key.frame === frame)?.what
       return {
-        role: i === 0 || i === count - 1 || what === 'rest' ? 'key' : keys.has(frame) ? 'key' : 'inbetween',
+        role: i === 0 || i === count - 1 || keys.has(frame) ? 'key' : 'inbetween',
         shapes: Array.from({ length: parts }, (_, part) => round({ at: placeOf(part, frame), radius: radius * (1 - part * 0.08) })),
         targets: Object.fromEntries(Array.from({ length: parts }, (_, part) => [name(part), { ...placeOf(part, frame), ...(turnsAt(part).has(i) && { corner: true }) }])),
       }

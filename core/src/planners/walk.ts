@@ -2,7 +2,7 @@ import { longestStep, planRun, planWalk, type WalkDrawing, type WalkOptions, typ
 import { shareFrames } from '../timing/exposure'
 import type { Held } from '../timing/held'
 import { choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
-import { groundLine, limb, round } from './figure'
+import { groundLine, limb, nearestTo, round } from './figure'
 
 const FIELDS = {
   perStep: number('perStep', 'A step takes', 'frames', [2, 96]),
@@ -80,15 +80,15 @@ function body(hips: { x: number; y: number }, neck: { x: number; y: number }, le
   return round({ at: { x: (hips.x + neck.x) / 2, y: (hips.y + neck.y) / 2 }, radius, along: (long / 2 + leg * 0.08) / radius, across: 0.8, way: Math.atan2(dy, dx) })
 }
 
-/** Passing, down and up are breakdowns where a drawing falls on them. */
-function rolesOf(plan: WalkPlan): ('key' | 'breakdown' | 'inbetween')[] {
-  const share = ({ frame }: WalkDrawing) => (frame % plan.framesPerStep) / plan.framesPerStep
-  return plan.drawings.map((drawing, i) => {
-    if (share(drawing) < 1e-9) return 'key'
-    const step = plan.drawings.filter((other) => Math.floor(other.frame / plan.framesPerStep) === Math.floor(drawing.frame / plan.framesPerStep))
-    const wanted = [0.25, 0.5, 0.75].filter((mark) => step.length >= 4 || mark === 0.5)
-    return wanted.some((mark) => step.every((other) => Math.abs(share(other) - mark) >= Math.abs(share(drawing) - mark) - 1e-9 || other === drawing) && step.find((other) => Math.abs(Math.abs(share(other) - mark) - Math.abs(share(drawing) - mark)) < 1e-9) === plan.drawings[i]) ? 'breakdown' : 'inbetween'
-  })
+/** Contacts are keys; down, passing and up are breakdowns on the drawing of each step nearest to them, the passing alone when there are few. */
+function rolesOf({ drawings, framesPerStep }: WalkPlan): ('key' | 'breakdown' | 'inbetween')[] {
+  const perStep = drawings.length / 2
+  const marks = perStep >= 4 ? [0.25, 0.5, 0.75] : [0.5]
+  const breakdowns = new Set([0, 1].flatMap((step) => {
+    const shares = drawings.slice(step * perStep, (step + 1) * perStep).map(({ frame }) => frame / framesPerStep - step)
+    return marks.map((mark) => step * perStep + shares.indexOf(nearestTo(shares, mark)))
+  }))
+  return drawings.map((_, i) => (i % perStep === 0 ? 'key' : breakdowns.has(i) ? 'breakdown' : 'inbetween'))
 }
 
 /** A foot's way turns sharply where it comes down and where it leaves the ground. */

@@ -168,7 +168,11 @@ li .word {
 
 @media (width <= 1100px) {
   .bench {
-    grid-template-columns: 1fr;
+    grid-template-columns: 300px minmax(0, 1fr);
+  }
+
+  .asked {
+    grid-row: span 2;
   }
 }
 </style>
