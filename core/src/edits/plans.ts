@@ -214,6 +214,10 @@ function columnWith(scene: Scene, laying: Laying, own: ReadonlySet<string>, turn
   // Drawn drawings of an old plan that lie outside of the new one keep their frames.
   for (const id of own) {
     if (!drawnIn(scene, id) || turn.includes(id)) continue
+    const begins = firstFrameOf(exposuresOf(scene, plan.level, take), id)
+    if (begins !== undefined && begins >= plan.frame && begins <= last) {
+      refuse(`Drawing ${scene.drawings[id]!.number} is drawn at frame ${begins} and would fall out of the changed cycle, which is ${turn.length} frames long. Give it at least ${begins - plan.frame + 1} frames, or lay the change as a plan of its own.`)
+    }
     let frame = 1
     for (const exposure of exposuresOf(scene, plan.level, take)) {
       for (let i = 0; i < exposure.frames && exposure.drawing === id; i++) if (frame + i < plan.frame || frame + i > last) inside[frame + i - from] = id

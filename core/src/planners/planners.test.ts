@@ -252,6 +252,67 @@ describe('a plan that was laid', () => {
     ), { numRuns: 60 })
   })
 
+  test('a cycle keeps what is drawn of it at its frames, or says which would fall out', () => {
+    const walk = plannerOf('walk')!
+    const laid = lay(newScene(BASE), walk, {}, { turns: 2 })
+    const steps = laid.scene.plans![laid.plan]!.drawings
+    fc.assert(fc.property(fc.subarray([...steps], { minLength: 1, maxLength: 4 }), fc.constantFrom(6, 8, 10, 12, 14, 18), fc.constantFrom('1', '2', '3'), (drawn, perStep, exposure) => {
+      const before = drawn.reduce(drawOn, laid.scene)
+      try {
+        const { scene: after } = lay(before, walk, { perStep, exposure }, { plan: laid.plan, turns: 2 })
+        expect(checkedScene(after)).toEqual(after)
+        for (const id of drawn) expect([id, firstFrameOf(exposuresOf(after, 'A'), id), after.drawings[id]!.passes]).toEqual([id, firstFrameOf(exposuresOf(before, 'A'), id), { line: 1 }])
+      } catch (error) {
+        expect(String(error)).toMatch(/would fall out of the changed cycle/)
+        expect(perStep).toBeLessThan(12)
+      }
+    }), { numRuns: 60 })
+  })
+
+  test('on any sheet it is laid whole or refused; what is drawn there keeps its frames, and one step takes it back', () => {
+    const anySheet = fc.array(fc.record({ frame: fc.integer({ min: 1, max: 60 }), drawn: fc.boolean() }), { maxLength: 8 })
+    const anyRange = fc.option(fc.record({ from: fc.integer({ min: 1, max: 55 }), long: fc.integer({ min: 2, max: 8 }), turns: fc.constantFrom(2, 3, null) }), { nil: undefined })
+    const count = { laid: 0, refused: 0 }
+    fc.assert(fc.property(anySheet, anyRange, fc.constantFrom('bounce', 'walk', 'blink', 'swing'), fc.integer({ min: 1, max: 50 }), fc.constantFrom(1, 2, null), (keys, cycled, id, frame, turns) => {
+      let before = newScene({ ...BASE, length: 60 })
+      const attempt = (edit: Edit) => {
+        try {
+          before = make(before, edit)
+        } catch (error) {
+          if (!(error instanceof EditRefused)) throw error
+        }
+      }
+      keys.forEach((each, i) => {
+        attempt({ type: 'drawing.add', take: 'main', level: 'A', frame: each.frame, drawing: { id: `k${i}`, role: 'key' } })
+        if (each.drawn && before.drawings[`k${i}`]) before = drawOn(before, `k${i}`)
+      })
+      if (cycled) attempt({ type: 'sheet.range', take: 'main', levels: ['A'], from: cycled.from, to: cycled.from + cycled.long, act: { do: 'cycle', turns: cycled.turns } })
+      attempt({ type: 'take.add', id: 'other', name: 'Other', from: 'main' })
+      const planner = plannerOf(id)!
+      const setting = settingOf(before, frame)
+      const inputs = completed(planner, {}, setting)
+      const { edit } = layIn({ scene: before, take: 'main', level: 'A', frame, planner: id, inputs, motion: motionOf(planner, inputs, setting), turns, freshId })
+      try {
+        const { scene: after, inverse } = applyEdit(before, edit)
+        count.laid++
+        expect(checkedScene(after)).toEqual(after)
+        expect(applyEdit(after, inverse).scene).toEqual(before)
+        for (const drawing of Object.values(before.drawings)) {
+          if (!isDrawn(drawing)) continue
+          expect(after.drawings[drawing.id]).toEqual(drawing)
+          expect(firstFrameOf(exposuresOf(after, 'A'), drawing.id)).toBe(firstFrameOf(exposuresOf(before, 'A'), drawing.id))
+        }
+        // Before the plan nothing changes.
+        const shown = (scene: Scene) => exposuresOf(scene, 'A').flatMap((each) => new Array<string | null>(each.frames).fill(each.drawing)).slice(0, frame - 1)
+        expect(shown(after)).toEqual(shown(before))
+      } catch (error) {
+        if (!(error instanceof EditRefused)) throw error
+        count.refused++
+      }
+    }), { numRuns: 150 })
+    expect(Math.min(count.laid, count.refused)).toBeGreaterThan(10)
+  })
+
   test('laid anew as it is, it is the same scene', () => {
     const again = lay(first.scene, bounce, Object.values(first.scene.plans!)[0]!.inputs, { plan: first.plan }).scene
     expect(again.sheets).toEqual(first.scene.sheets)
