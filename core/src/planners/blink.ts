@@ -1,5 +1,5 @@
 import { planBlink } from '../motion/blink'
-import { choice, EXPOSURE, number, reading, stepped, type MotionDrawing, type Planner } from './planner'
+import { asked, choice, EXPOSURE, number, reading, stepped, type MotionDrawing, type Planner } from './planner'
 import { lineThrough, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -41,7 +41,7 @@ function eye(lid: number, { x, y, half, role }: { x: number; y: number; half: nu
 /** A lid that closes and opens; one shut, both schools, once or several times. */
 export const blink: Planner = {
   id: 'blink', name: 'Blink', about: 'The lid of an eye on each drawing; drawings are shown again for each blink.',
-  fields: () => [FIELDS.close, FIELDS.shut, FIELDS.open, FIELDS.school, EXPOSURE, FIELDS.times, FIELDS.between, OPENING, FIELDS.rest, FIELDS.width, FIELDS.x, FIELDS.y],
+  fields: () => [FIELDS.close, FIELDS.shut, FIELDS.open, FIELDS.school, EXPOSURE, FIELDS.times, asked(FIELDS.between, ({ times }) => Number(times) > 1), OPENING, FIELDS.rest, FIELDS.width, FIELDS.x, FIELDS.y],
   start(setting) {
     const { width, height, fps } = setting.scene.settings
     return { close: 2, shut: 2, open: 1, school: 'slow-close', exposure: '1', times: 1, between: Math.max(2, Math.round(fps / 4)), opening: openingAt(setting) + 1, rest: Math.round(fps / 2), width: Math.round(height * 0.3), x: Math.round(width / 2), y: Math.round(height / 2) }

@@ -2,7 +2,7 @@ import { planDrag } from '../motion/drag'
 import { planRide } from '../motion/ride'
 import { drawnOn } from '../timing/held'
 import type { Point } from '../shape/matrix'
-import { choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import { asked, choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
 import { limb, lineThrough, round } from './figure'
 import { hostAt, hostsOf } from './host'
 
@@ -54,7 +54,12 @@ function pathOf(inputs: Inputs, setting: Setting): { path: Point[]; frames: numb
 /** Something loose hung from what moves, or a second body riding on it. */
 export const drag: Planner = {
   id: 'drag', name: 'Drag', about: 'Scarf, tail, hair, whisker: what hangs from something trails behind it; or a body that rides on another.',
-  fields: (setting) => [hostField(setting), FIELDS.what, FIELDS.frames, EXPOSURE, FIELDS.cycle, FIELDS.links, FIELDS.link, FIELDS.weight, FIELDS.drag, FIELDS.stiff, FIELDS.thick, FIELDS.stick, FIELDS.radius, FIELDS.x, FIELDS.y, FIELDS.wide, FIELDS.high],
+  fields: (setting) => [
+    hostField(setting), FIELDS.what, FIELDS.frames, EXPOSURE, FIELDS.cycle, FIELDS.weight,
+    ...[FIELDS.links, FIELDS.link, FIELDS.drag, FIELDS.stiff, FIELDS.thick].map((field) => asked(field, ({ what }) => what === 'chain')),
+    ...[FIELDS.stick, FIELDS.radius].map((field) => asked(field, ({ what }) => what === 'rider')),
+    ...[FIELDS.x, FIELDS.y, FIELDS.wide, FIELDS.high].map((field) => asked(field, ({ host }) => host === SWAYING.id)),
+  ],
   start(setting) {
     const { width, height, fps, length } = setting.scene.settings
     const [host] = hostsOf(setting)

@@ -7,7 +7,7 @@ import { exposuresOf, firstFrameOf } from '../timing/sheet'
 import { PASSES, SPACING_LAWS, type SpacingLaw } from '../scene/schema'
 import type { Point } from '../shape/matrix'
 import { drawnHere } from './boil'
-import { choice, EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type MotionDrawing, type Planner, type Setting, type TextField, type Told } from './planner'
+import { asked, choice, EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type MotionDrawing, type Planner, type Setting, type TextField, type Told } from './planner'
 import { lineThrough } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -28,6 +28,7 @@ const MADE: Readonly<Record<string, { words: string; ring: (angle: number) => nu
   'made-star': { words: 'a star made here', ring: (angle) => 0.75 + 0.28 * Math.cos(5 * angle) },
   'made-round': { words: 'a round made here', ring: () => 0.85 },
 }
+const made = ({ from, to }: Inputs) => MADE[String(from)] !== undefined || MADE[String(to)] !== undefined
 const madeChoices = Object.entries(MADE).map(([id, { words }]) => ({ id, words }))
 
 /** Pairs are kept as `from:to` shares with spaces between. */
@@ -73,7 +74,7 @@ export const morph: Planner = {
   id: 'shape', name: 'Change of shape', about: 'One outline into another, its points matched and correctable.',
   fields: (setting) => {
     const drawn = drawnHere(setting)
-    return [choice('from', 'From', [...drawn, ...madeChoices]), choice('to', 'Into', [...drawn, ...madeChoices]), FIELDS.law, EXPOSURE, FIELDS.frames, FIELDS.area, FIELDS.rest, OPENING, FIELDS.size, FIELDS.fromX, FIELDS.toX, FIELDS.y, PAIRS]
+    return [choice('from', 'From', [...drawn, ...madeChoices]), choice('to', 'Into', [...drawn, ...madeChoices]), FIELDS.law, EXPOSURE, FIELDS.frames, FIELDS.area, FIELDS.rest, OPENING, asked(FIELDS.size, made), asked(FIELDS.fromX, ({ from }) => MADE[String(from)] !== undefined), asked(FIELDS.toX, ({ to }) => MADE[String(to)] !== undefined), asked(FIELDS.y, made), PAIRS]
   },
   start(setting) {
     const { width, height, fps } = setting.scene.settings

@@ -1,6 +1,6 @@
 import { planMove, type MovePlan } from '../motion/move'
 import { drawnOn } from '../timing/held'
-import { EXPOSURE, number, reading, stepped, type MotionDrawing, type Planner, type Told } from './planner'
+import { asked, EXPOSURE, number, reading, stepped, type MotionDrawing, type Planner, type Told } from './planner'
 import { round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -24,7 +24,7 @@ const FIELDS = {
 /** A move that goes back first, goes too far and settles; its parts one after the other. */
 export const move: Planner = {
   id: 'move', name: 'Move', about: 'Goes back first, goes too far, settles; loose parts arrive later.',
-  fields: () => [FIELDS.frames, FIELDS.before, FIELDS.back, FIELDS.over, FIELDS.beyond, FIELDS.settle, EXPOSURE, FIELDS.parts, FIELDS.later, FIELDS.rest, OPENING, FIELDS.radius, FIELDS.fromX, FIELDS.fromY, FIELDS.toX, FIELDS.toY],
+  fields: () => [FIELDS.frames, FIELDS.before, FIELDS.back, FIELDS.over, FIELDS.beyond, FIELDS.settle, EXPOSURE, FIELDS.parts, asked(FIELDS.later, ({ parts }) => Number(parts) > 1), FIELDS.rest, OPENING, FIELDS.radius, FIELDS.fromX, FIELDS.fromY, FIELDS.toX, FIELDS.toY],
   start(setting) {
     const { width, height, fps } = setting.scene.settings
     const some = (seconds: number) => Math.max(2, 2 * Math.round((fps * seconds) / 2))

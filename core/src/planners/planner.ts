@@ -24,7 +24,13 @@ export interface Setting {
   readonly plan?: string
 }
 
-interface Named { readonly id: string; readonly words: string; readonly about?: string }
+interface Named {
+  readonly id: string
+  readonly words: string
+  readonly about?: string
+  /** Asked only while other inputs give it a meaning; absent: always. */
+  readonly when?: (inputs: Inputs) => boolean
+}
 export interface NumberField extends Named { readonly kind: 'number'; readonly unit: string; readonly min: number; readonly max: number; readonly step: number }
 export interface ChoiceField extends Named { readonly kind: 'choice'; readonly choices: readonly { readonly id: string; readonly words: string }[] }
 export interface SwitchField extends Named { readonly kind: 'switch' }
@@ -100,6 +106,8 @@ export class PlanRefused extends RangeError {
 export const number = (id: string, words: string, unit: string, [min, max]: readonly [number, number], step = 1, about?: string): NumberField => ({ kind: 'number', id, words, unit, min, max, step, ...(about !== undefined && { about }) })
 export const choice = (id: string, words: string, choices: ChoiceField['choices'], about?: string): ChoiceField => ({ kind: 'choice', id, words, choices, ...(about !== undefined && { about }) })
 export const toggle = (id: string, words: string, about?: string): SwitchField => ({ kind: 'switch', id, words, ...(about !== undefined && { about }) })
+/** A field asked only while other inputs give it a meaning. */
+export const asked = <F extends Field>(field: F, when: (inputs: Inputs) => boolean): F => ({ ...field, when })
 export const EXPOSURE: HeldField = { kind: 'held', id: 'exposure', words: 'Each drawing held', about: 'Frames, or a pattern such as 2 1' }
 
 /** The exposure written in an input. Errors: PlanRefused. */

@@ -1,5 +1,5 @@
 import { planSwing } from '../motion/swing'
-import { choice, EXPOSURE, number, reading, stepped, type Planner, type Told } from './planner'
+import { asked, choice, EXPOSURE, number, reading, stepped, type Planner, type Told } from './planner'
 import { lineThrough, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -19,7 +19,7 @@ const FIELDS = {
 /** A pendulum, lamp or tail that swings. */
 export const swing: Planner = {
   id: 'swing', name: 'Swing', about: 'Pendulum, lamp, tail: slow at its ends, fast below.',
-  fields: () => [FIELDS.wide, FIELDS.length, FIELDS.from, FIELDS.period, FIELDS.scale, EXPOSURE, FIELDS.keeps, FIELDS.swings, FIELDS.weight, OPENING, FIELDS.x, FIELDS.y],
+  fields: () => [FIELDS.wide, FIELDS.length, FIELDS.from, asked(FIELDS.period, ({ from }) => from === 'frames'), FIELDS.scale, EXPOSURE, FIELDS.keeps, asked(FIELDS.swings, ({ keeps }) => keeps !== 1), FIELDS.weight, OPENING, FIELDS.x, FIELDS.y],
   start(setting) {
     const { width, height, fps } = setting.scene.settings
     return { from: 'frames', period: Math.round(fps * 1.5), scale: Math.round(height * 0.7), length: Math.round(height * 0.52), wide: 32, keeps: 1, swings: 1, exposure: '2', weight: Math.round(height * 0.06), opening: openingAt(setting), x: Math.round(width / 2), y: Math.round(height * 0.16) }

@@ -1,7 +1,7 @@
 import { longestStep, planRun, planWalk, type WalkDrawing, type WalkOptions, type WalkPlan } from '../motion/walk'
 import { shareFrames } from '../timing/exposure'
 import type { Held } from '../timing/held'
-import { choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import { asked, choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
 import { groundLine, limb, nearestTo, round } from './figure'
 
 const FIELDS = {
@@ -147,7 +147,7 @@ function toldOf(plan: WalkPlan, inputs: Inputs, setting: Setting): Told[] {
 /** Two steps that repeat, on the spot or travelling. */
 export const walk: Planner = {
   id: 'walk', name: 'Walk', about: 'Contact, down, passing, up; the second step is the first with sides exchanged.',
-  fields: () => [...COMMON, FIELDS.inPlace, FIELDS.steps, FIELDS.x, FIELDS.ground],
+  fields: () => [...COMMON, FIELDS.inPlace, asked(FIELDS.steps, ({ inPlace }) => inPlace !== true), FIELDS.x, FIELDS.ground],
   start(setting) {
     const size = sizes(setting, true)
     const leg = size.thigh + size.shin
@@ -171,7 +171,7 @@ function legs(setting: Setting, shares: Record<'step' | 'hips' | 'bob' | 'lift',
 /** A walk with a time in which no foot is down. */
 export const run: Planner = {
   id: 'run', name: 'Run', about: 'A walk with a time in which no foot is down.',
-  fields: () => [FIELDS.air, ...COMMON, FIELDS.inPlace, FIELDS.steps, FIELDS.x, FIELDS.ground],
+  fields: () => [FIELDS.air, ...COMMON, FIELDS.inPlace, asked(FIELDS.steps, ({ inPlace }) => inPlace !== true), FIELDS.x, FIELDS.ground],
   start(setting) {
     const size = sizes(setting, true)
     const leg = size.thigh + size.shin

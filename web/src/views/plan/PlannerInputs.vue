@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { framesToSeconds, type Field, type Inputs } from '@unhurried/core'
+import { computed } from 'vue'
 
 /** What a planner is asked, each with its range. */
-defineProps<{ fields: readonly Field[]; inputs: Inputs; fps: number }>()
+const props = defineProps<{ fields: readonly Field[]; inputs: Inputs; fps: number }>()
+const now = computed(() => props.fields.filter(({ when }) => when?.(props.inputs) ?? true))
 const emit = defineEmits<{ set: [patch: Inputs] }>()
 const decimals = (step: number) => (step >= 1 ? 0 : step >= 0.1 ? 1 : 2)
 const told = (field: Field, value: Inputs[string] | undefined, fps: number) => {
@@ -13,7 +15,7 @@ const told = (field: Field, value: Inputs[string] | undefined, fps: number) => {
 
 <template>
   <div class="inputs">
-    <template v-for="field in fields" :key="field.id">
+    <template v-for="field in now" :key="field.id">
       <label v-if="field.kind !== 'text'" :for="`plan-${field.id}`" :title="field.about">{{ field.words }}</label>
       <div v-if="field.kind === 'number'" class="value">
         <ElInputNumber
