@@ -15,8 +15,8 @@ const HARDLY = 2
 
 /**
  * The charts a motion asks for: one between each two neighbouring keys and breakdowns with inbetweens, its
- * marks where the lead landmark really is, as shares of its way, or of the time where it hardly moves. A
- * cycle has one over its seam.
+ * marks at the shares the motion tells, else where the lead landmark really is, as shares of its way, or of the
+ * time where it hardly moves. A cycle has one over its seam.
  */
 export function chartsOf(motion: Motion): PlannedChart[] {
   if (motion.noCharts) return []
@@ -48,7 +48,10 @@ export function chartsOf(motion: Motion): PlannedChart[] {
     const span = stretch.at(-1)!.frame - stretch[0]!.frame
     const inner = stretch.slice(1, -1)
     const timed = inner.map((each) => (each.frame - stretch[0]!.frame) / span)
-    const spaced = whole < HARDLY ? timed : way.slice(1, -1).map((done) => done / whole)
+    const told = stretch.map(({ drawing }) => drawings[drawing]!.share)
+    const [first, last] = [told[0], told.at(-1)]
+    const shared = first !== undefined && last !== undefined && last !== first ? told.slice(1, -1).map((share) => ((share ?? NaN) - first) / (last - first)) : undefined
+    const spaced = shared?.every(Number.isFinite) ? shared : whole < HARDLY ? timed : way.slice(1, -1).map((done) => done / whole)
     charts.push({ from: stretch[0]!.drawing, to: stretch.at(-1)!.drawing, exposure: stretch.slice(0, -1).map(({ frames }) => frames).filter((frames) => frames <= 24), marks: rising(spaced).map((fraction, k) => ({ drawing: inner[k]!.drawing, fraction })) })
   }
   return charts.map((chart) => ({ ...chart, exposure: chart.exposure.length > 0 ? chart.exposure.slice(0, 64) : [1] }))

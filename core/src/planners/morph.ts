@@ -117,9 +117,9 @@ export const morph: Planner = {
     const grips = pairs.length > 0 ? pairs.map(({ from: share }) => Math.round(share * plan.from.length) % plan.from.length) : Array.from({ length: GRIPS }, (_, i) => Math.round((i * plan.from.length) / GRIPS))
     const ties = grips.map((grip) => lineThrough([plan.from[grip]!, plan.to[grip]!], { tone: 'help' }))
     const middle = (flat: readonly number[]) => ({ x: flat.reduce((sum, value, i) => sum + (i % 2 === 0 ? value : 0), 0) / (flat.length / 2), y: flat.reduce((sum, value, i) => sum + (i % 2 === 1 ? value : 0), 0) / (flat.length / 2) })
-    const drawings = fractions.map((_, i): MotionDrawing => {
+    const drawings = fractions.map((share, i): MotionDrawing => {
       const end = i === 0 ? existing(from) : i === fractions.length - 1 ? existing(to) : undefined
-      return { role: i === 0 || i === fractions.length - 1 ? 'key' : 'inbetween', shapes: [lineThrough(points(plan.shapes[i]!), { closed: true }), ...(i === 0 ? ties : [])], targets: { middle: middle(plan.shapes[i]!) }, ...(end !== undefined && { existing: end }) }
+      return { role: i === 0 || i === fractions.length - 1 ? 'key' : 'inbetween', shapes: [lineThrough(points(plan.shapes[i]!), { closed: true }), ...(i === 0 ? ties : [])], targets: { middle: middle(plan.shapes[i]!) }, share, ...(end !== undefined && { existing: end }) }
     })
     const exposures = drawings.map((_, i) => ({ drawing: i, frames: i === drawings.length - 1 ? n('rest') : (starts[i + 1] ?? span) - starts[i]! + (i === 0 ? opening : 0) }))
     const share = (at: number) => Number(at.toFixed(4))

@@ -48,6 +48,8 @@ export interface MotionDrawing {
   readonly targets: Readonly<Record<string, Point & { readonly corner?: boolean }>>
   /** A drawing that is there already and takes part as it is. */
   readonly existing?: string
+  /** Share of the way from the motion's first shape to its last, where that says more than how far a landmark went. */
+  readonly share?: number
 }
 
 /** What can be dragged on the preview. */

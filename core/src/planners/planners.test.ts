@@ -154,6 +154,15 @@ describe('a leap in parts', () => {
   })
 })
 
+test('a change of shape lays its shapes at the fractions of its spacing, wherever the shapes are', () => {
+  const planner = plannerOf('shape')!
+  const setting = settingOf(newScene(BASE))
+  for (const toX of [345, 700]) {
+    const motion = motionOf(planner, { ...completed(planner, {}, setting), law: 'slow-in', frames: 12, exposure: '2', fromX: 345, toX }, setting)
+    expect(chartsOf(motion)[0]!.marks.map(({ fraction }) => fraction)).toEqual([1, 2, 3, 4, 5].map((i) => expect.closeTo(1 - (1 - i / 6) ** 2, 6)))
+  }
+})
+
 describe('planners that go on from what is drawn', () => {
   const swung = () => {
     const scene = lay(newScene(BASE), plannerOf('swing')!, {}).scene

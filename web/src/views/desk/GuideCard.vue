@@ -16,11 +16,13 @@ const scene = computed(() => store.scene!)
 const guide = computed(() => (store.drawing ? scene.value.guides?.[store.drawing] : undefined))
 const plan = computed(() => (guide.value ? scene.value.plans?.[guide.value.plan] : undefined))
 const name = computed(() => (plan.value ? (plannerOf(plan.value.planner)?.name ?? plan.value.planner) : ''))
-const shown = computed(() => scene.value.levels[store.level]!.lightTable.guides !== 'off')
+const lamp = computed(() => scene.value.levels[store.level]!.lightTable)
+/** They lie on the light table: with it off they are not seen. */
+const shown = computed(() => lamp.value.on && lamp.value.guides !== 'off')
 const unsure = computed(() => props.inbetween.guide.value?.lines.filter(({ sure }) => !sure).length ?? 0)
 function toggle() {
-  const { guides: _, ...lightTable } = scene.value.levels[store.level]!.lightTable
-  store.change({ type: 'level.set', level: store.level, fields: { lightTable: { ...lightTable, ...(shown.value && { guides: 'off' as const }) } } })
+  const { guides: _, ...lightTable } = lamp.value
+  store.change({ type: 'level.set', level: store.level, fields: { lightTable: { ...lightTable, ...(shown.value ? { guides: 'off' as const } : { on: true }) } } })
 }
 /** Takes what a plan laid, or the lines found between the parents. */
 function take(found = false) {

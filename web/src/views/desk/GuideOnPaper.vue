@@ -19,7 +19,7 @@ const path = ({ points, closed }: GuideShape) => {
 const lamp = computed(() => store.scene!.levels[store.level]?.lightTable)
 const drawing = computed(() => (props.playing ? exposureAt(exposuresOf(store.scene!, store.level, store.take), props.playFrame)?.drawing ?? undefined : store.drawing))
 const guide = computed(() => {
-  if (!lamp.value || lamp.value.guides === 'off' || (props.playing && lamp.value.guides !== 'play')) return undefined
+  if (!lamp.value?.on || lamp.value.guides === 'off' || (props.playing && lamp.value.guides !== 'play')) return undefined
   return drawing.value === undefined ? undefined : store.scene!.guides?.[drawing.value]
 })
 const lines = computed(() => guide.value?.shapes.map((shape) => ({ d: path(shape), tone: shape.tone ?? 'near' })) ?? [])

@@ -5,7 +5,7 @@ import { workOf } from '../../stage/work'
 import { useScene } from '../../stores/scene'
 
 /** The line passes a guide is found from: the first that both parents have. */
-const PASSES = ['line', 'tie-down', 'rough'] as const
+const PASSES = ['line', 'tie-down', 'rough', 'colour'] as const
 
 /** What an inbetween of the two drawings it is found between could be: worked out between flips, shown when it is wanted. */
 export function useInbetweenGuide() {
