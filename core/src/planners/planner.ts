@@ -71,7 +71,7 @@ export interface Motion {
   readonly cycle: boolean
   /** The landmark whose way spaces the charts. */
   readonly lead?: string
-  /** Pairs of drawings between which there is no chart although drawings lie between. */
+  /** Its drawings lie between no others: nothing is charted. */
   readonly noCharts?: true
   readonly handles: readonly Handle[]
   readonly graphs: readonly Graph[]

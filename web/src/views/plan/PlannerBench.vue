@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { framesOf, panForWalk } from '@unhurried/core'
-import { computed, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { framesAndSeconds } from '../../parts/frames'
 import { useScene } from '../../stores/scene'
@@ -16,30 +16,27 @@ const router = useRouter()
 const settings = computed(() => store.scene!.settings)
 const frame = ref(1)
 const frames = computed(() => (props.table.motion.value ? framesOf(props.table.motion.value) : 1))
-const t = computed(() => {
-  const { planner, fields, inputs, level, frame: from, turns, motion, refused, cost, graphs, record, stays, until, trouble, done, setting } = props.table
-  return { planner: planner.value!, fields: fields.value, inputs: inputs.value, level: level.value, from: from.value, turns: turns.value, motion: motion.value, refused: refused.value, cost: cost.value, graphs: graphs.value, record: record.value, stays: stays.value, until: until.value, trouble: trouble.value, done: done.value, setting: setting.value }
-})
+const t = reactive(props.table)
 const levels = computed(() => [...store.scene!.levelOrder].reverse().map((id) => store.scene!.levels[id]!).filter(({ kind }) => kind === 'animated'))
 /** A ground that could go by under a walk in place. */
 const ground = computed(() => store.scene!.levelOrder.map((id) => store.scene!.levels[id]!).find(({ kind, locked }) => kind === 'ground' && !locked))
 function panGround() {
   const level = ground.value!
-  store.change({ type: 'level.set', level: level.id, fields: { ground: { ...level.ground, pan: panForWalk({ stepLength: t.value.motion!.pan!, framesPerStep: 1, length: settings.value.length, towards: 'right' }) } } })
+  store.change({ type: 'level.set', level: level.id, fields: { ground: { ...level.ground, pan: panForWalk({ stepLength: t.motion!.pan!, framesPerStep: 1, length: settings.value.length, towards: 'right' }) } } })
 }
 </script>
 
 <template>
-  <section class="bench" :aria-label="`${t.planner.name} planner`" data-test="bench">
+  <section class="bench" :aria-label="`${t.planner!.name} planner`" data-test="bench">
     <div class="paper asked">
       <div class="line">
-        <h2>{{ t.planner.name }}</h2>
+        <h2>{{ t.planner!.name }}</h2>
         <button class="word end" @click="table.close()">Put it away</button>
       </div>
-      <p class="note">{{ t.planner.about }}</p>
-      <div v-if="t.planner.starts" class="line" role="group" aria-label="Starting points">
+      <p class="note">{{ t.planner!.about }}</p>
+      <div v-if="t.planner!.starts" class="line" role="group" aria-label="Starting points">
         <span class="note">Start from</span>
-        <button v-for="each in t.planner.starts" :key="each.id" class="word" @click="table.set(each.inputs(t.setting!))">{{ each.words }}</button>
+        <button v-for="each in t.planner!.starts" :key="each.id" class="word" @click="table.set(each.inputs(t.setting!))">{{ each.words }}</button>
       </div>
       <PlannerInputs :fields="t.fields" :inputs="t.inputs" :fps="settings.fps" @set="table.set" />
     </div>
@@ -54,7 +51,7 @@ function panGround() {
           <label for="plan-on">On level</label>
           <ElSelect id="plan-on" :model-value="t.level" size="small" class="on" :disabled="t.record !== undefined" @change="table.putOn"><ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name" /></ElSelect>
           <label for="plan-at">at frame</label>
-          <ElInputNumber id="plan-at" :model-value="t.from" size="small" controls-position="right" :min="1" :max="7200" class="number" @change="(value?: number) => table.putAt(value ?? 1)" />
+          <ElInputNumber id="plan-at" :model-value="t.frame" size="small" controls-position="right" :min="1" :max="7200" class="number" @change="(value?: number) => table.putAt(value ?? 1)" />
           <template v-if="t.motion.cycle">
             <label for="plan-turns">turns</label>
             <ElInputNumber id="plan-turns" :model-value="t.turns ?? 1" size="small" controls-position="right" :min="1" :max="500" :disabled="t.turns === null" class="number" @change="(value?: number) => table.turn(value ?? 1)" />
