@@ -8,7 +8,7 @@ import { refuse } from '../scene/refusal'
 import { guideSchema, idSchema, landmarkSchema, patternSchema, planSchema, roleSchema, type Column, type Drawing, type Exposure, type LaidPlan, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 import { columnOf, levelOf, requireFree, withSheet } from './find'
-import { withoutDrawing } from './take-out'
+import { withoutDrawing, withoutGuides } from './take-out'
 
 const place = z.int().min(0).max(999)
 const laidDrawing = z.strictObject({
@@ -118,18 +118,10 @@ function seated(scene: Scene, { take, plan, drawings, exposures }: Laying, old: 
 const FREE = undefined
 type Frames = (string | null | typeof FREE)[]
 
-function runs(frames: readonly (string | null)[]): Exposure[] {
-  const result: Exposure[] = []
-  for (const drawing of frames) {
-    const last = result.at(-1)
-    if (last?.drawing === drawing) result[result.length - 1] = { drawing, frames: last.frames + 1 }
-    else result.push({ drawing, frames: 1 })
-  }
-  return result
-}
+const runs = (frames: readonly (string | null)[]): Exposure[] => joined(frames.map((drawing) => ({ drawing, frames: 1 })))
 
 /** The plan's frames once through, by what sits where: what is settled keeps its own frame. */
-function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sheet: readonly Exposure[], fresh: (place: number) => boolean): { frames: Frames; laid: ReadonlySet<string> } {
+function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sheet: readonly Exposure[]): { frames: Frames; laid: ReadonlySet<string> } {
   const period = totalFrames(exposures as Exposure[])
   if (!shownOnce(exposures)) {
     const frames = exposures.flatMap(({ drawing, frames: held }) => new Array<string | null>(held).fill(drawing === null ? null : seats[drawing]!))
@@ -144,9 +136,10 @@ function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sh
   for (const id of [...[...settled].map((i) => seats[i]!), ...kept]) {
     const own = (firstFrameOf(sheet, id) ?? NaN) - plan.frame
     if (own >= 0 && own < period) begins.set(own, id)
-    else if (!fresh(seats.indexOf(id)) && Number.isNaN(own)) begins.set(startsOf(exposures).get(seats.indexOf(id))?.at ?? -1, id)
+    // On no frame of this take: where the plan has it.
+    const planned = Number.isNaN(own) && settled.has(seats.indexOf(id)) ? startsOf(exposures).get(seats.indexOf(id)) : undefined
+    if (planned) begins.set(planned.at, id)
   }
-  begins.delete(-1)
   const frames: Frames = []
   let now: string | null | typeof FREE = FREE
   for (let frame = 0; frame < period; frame++) {
@@ -265,7 +258,7 @@ export const planLay = editKind({
     const sitting = seated(scene, laying, old)
     const { seats, settled, kept } = sitting
     const sheet = exposuresOf(scene, plan.level, take)
-    const { frames: turn, laid } = turnOf(laying, sitting, sheet, (i) => i < 0 || !settled.has(i))
+    const { frames: turn, laid } = turnOf(laying, sitting, sheet)
     const { column, covered } = columnWith(scene, laying, before, turn)
     const shown = (i: number) => settled.has(i) || laid.has(seats[i]!)
     const gone = new Set([...covered, ...[...before].filter((id) => !drawnIn(scene, id) && !(seats.includes(id) && shown(seats.indexOf(id))))])
@@ -331,10 +324,10 @@ export const planRemove = editKind({
     const charts = Object.fromEntries(Object.entries(scene.charts).filter(([chart]) => !plan.charts.includes(chart)))
     const nested = Object.values(charts).find(({ from, to, marks }) => [from, to, ...marks.map(({ drawing }) => drawing)].some((drawing) => undrawn.includes(drawing)))
     if (nested) refuse('One of its drawings is on a chart of its own. Take that chart out first.')
-    const guides = Object.fromEntries(Object.entries(scene.guides ?? {}).filter(([, guide]) => guide.plan !== id))
+    const guided = Object.entries(scene.guides ?? {}).flatMap(([drawing, guide]) => (guide.plan === id ? [drawing] : []))
     const { [id]: _, ...plans } = scene.plans!
-    const { guides: _guides, plans: _plans, ...rest } = { ...scene, charts }
-    const left: Scene = { ...rest, ...(Object.keys(guides).length > 0 && { guides }), ...(Object.keys(plans).length > 0 && { plans }) }
+    const { plans: _plans, ...rest } = withoutGuides({ ...scene, charts }, guided)
+    const left: Scene = { ...rest, ...(Object.keys(plans).length > 0 && { plans }) }
     return undrawn.reduce(withoutDrawing, left)
   },
   words: ({ plan }, scene) => `the ${scene.plans?.[plan]?.planner ?? 'plan'} taken out`,

@@ -1,5 +1,5 @@
 import { planBlink } from '../motion/blink'
-import { asked, choice, EXPOSURE, number, reading, stepped, type MotionDrawing, type Planner } from './planner'
+import { asked, choice, EXPOSURE, graphOver, number, reading, stepped, type MotionDrawing, type Planner } from './planner'
 import { lineThrough, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -64,7 +64,6 @@ export const blink: Planner = {
     const moved = plan.map(({ lid, frames }) => ({ drawing: placeOf(lid), frames }))
     const shut = lids.indexOf(1)
     const exposures = [{ drawing: 0, frames: Math.max(1, n('opening')) }, ...moved, { drawing: 0, frames: n('rest') }]
-    let frame = 1
     return {
       drawings: lids.map((lid, i) => eye(lid, { ...eyes, role: i === 0 ? 'key' : i >= shut ? 'breakdown' : 'inbetween' })),
       exposures, cycle: false, lead: 'lid',
@@ -72,7 +71,7 @@ export const blink: Planner = {
         { words: `A blink of ${plan[0]!.frame + plan.slice(0, n('close') + 1 + n('open')).reduce((sum, { frames }) => sum + frames, 0)} frames from open to open.` },
         ...(n('shut') < 2 ? [{ words: 'Shut for one frame only, the eye hardly sees it.', caution: true as const, nearest: { words: 'Shut for two frames', inputs: { shut: 2 } } }] : []),
       ],
-      graphs: [{ id: 'lid', words: 'Lid down', unit: '%', points: exposures.map(({ drawing, frames }) => ({ frame: (frame += frames) - frames, value: lids[drawing]! * 100 })) }],
+      graphs: [graphOver({ id: 'lid', words: 'Lid down', unit: '%' }, exposures, (i) => lids[exposures[i]!.drawing]! * 100)],
       handles: [
         { id: 'corner', words: 'Corner of the eye', x: eyes.x + eyes.half, y: eyes.y, drag: (to) => ({ width: stepped(FIELDS.width, (to.x - eyes.x) * 2) }) },
         { id: 'middle', words: 'Where the eye is', x: eyes.x, y: eyes.y, drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }) },

@@ -4,7 +4,7 @@ import { exposureAt, exposuresOf } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
 import { PASSES, type GuideShape } from '../scene/schema'
 import { placesOf } from '../shape/ink'
-import { choice, EXPOSURE, number, reading, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import { choice, EXPOSURE, graphOver, number, reading, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
 import { lineThrough, round } from './figure'
 
 const FIELDS = {
@@ -70,10 +70,10 @@ export const boil: Planner = {
     const used = drawings.map((_, variant) => order.filter((each) => each.variant === variant).length)
     const told: Told[] = [{ words: `Each is shown ${Math.min(...used)}${Math.max(...used) > Math.min(...used) ? ` or ${Math.max(...used)}` : ''} times; none follows itself, over the seam neither.` }]
     if (of === NOTHING.id) told.push({ words: 'Draw it once on this level, and the guides are that drawing.' })
-    let frame = 1
+    const exposures = order.map(({ variant, frames }) => ({ drawing: variant, frames }))
     return {
-      drawings, exposures: order.map(({ variant, frames }) => ({ drawing: variant, frames })), cycle: true, noCharts: true, told,
-      graphs: [{ id: 'order', words: 'Which is shown', unit: '', points: order.map(({ variant, frames }) => ({ frame: (frame += frames) - frames, value: variant + 1 })) }],
+      drawings, exposures, cycle: true, noCharts: true, told,
+      graphs: [graphOver({ id: 'order', words: 'Which is shown', unit: '' }, exposures, (i) => order[i]!.variant + 1)],
       handles: [],
     }
   },

@@ -2,7 +2,7 @@ import { planDrag } from '../motion/drag'
 import { planRide } from '../motion/ride'
 import { drawnOn } from '../timing/held'
 import type { Point } from '../shape/matrix'
-import { asked, choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import { asked, choice, EXPOSURE, graphOver, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
 import { limb, lineThrough, round } from './figure'
 import { hostAt, hostsOf } from './host'
 
@@ -102,8 +102,7 @@ export const drag: Planner = {
         return { role: i === 0 || leaves || (i === count - 1 && !is('cycle')) ? 'key' : turns ? 'breakdown' : 'inbetween', shapes: [round({ at: middle, radius: n('radius') }), round({ at: { x: path[i]!.x, y: path[i]!.y + n('radius') * 0.2 }, radius: n('radius') * 0.2 }, 'help'), way], targets: { rider: middle } }
       })
       told.push({ words: ride.clear < 1 ? 'It never leaves what carries it: that never goes down faster than it falls.' : `It clears what carries it by ${ride.clear.toFixed(0)} px, stuck at the top for ${n('stick')} frames.` })
-      let frame = 1
-      return { drawings, exposures, cycle: is('cycle'), lead: 'rider', told, handles, graphs: [{ id: 'clear', words: 'Air below it', unit: 'px', points: places.map((at, i) => ({ frame: (frame += exposures[i]!.frames) - exposures[i]!.frames, value: path[i]!.y - at.y })) }] }
+      return { drawings, exposures, cycle: is('cycle'), lead: 'rider', told, handles, graphs: [graphOver({ id: 'clear', words: 'Air below it', unit: 'px' }, exposures, (i) => path[i]!.y - places[i]!.y)] }
     }
     const plan = planDrag({ path, fps: setting.scene.settings.fps, exposure, links: n('links'), linkLength: n('link'), weight: n('weight'), drag: n('drag'), stiffness: n('stiff'), cycle: is('cycle') })
     const second = plan.first === 0 ? Math.floor(count / 2) : plan.first
@@ -119,14 +118,13 @@ export const drag: Planner = {
     if (is('cycle')) told.push(plan.closes < 0.5 ? { words: `The cycle closes within ${plan.closes.toFixed(2)} px.` } : { words: `The cycle misses by ${plan.closes.toFixed(1)} px.`, caution: true })
     if (plan.drag > n('drag') + 0.05) told.push({ words: `With a drag of ${n('drag')} it whirls and never repeats; this is with ${plan.drag.toFixed(1)}.`, nearest: { words: `Drag ${(Math.ceil(plan.drag * 10) / 10).toFixed(1)}`, inputs: { drag: Math.ceil(plan.drag * 10) / 10 } } })
     const [root] = plan.drawings[0]!
-    let frame = 1
     // While what it hangs from rests, so does it: nobody draws the same thing twice.
     const rests = (i: number) => i > 0 && i !== second && !is('cycle') && plan.drawings[i]!.every((joint, k) => Math.hypot(joint.x - plan.drawings[i - 1]![k]!.x, joint.y - plan.drawings[i - 1]![k]!.y) < STILL)
     const moves = plan.drawings.flatMap((_, i) => (rests(i) ? [] : [i]))
     const kept = moves.map((from, k) => ({ drawing: k, frames: exposures.slice(from, moves[k + 1] ?? count).reduce((sum, each) => sum + each.frames, 0) }))
     return {
       drawings: moves.map((i, k) => ({ ...drawings[i]!, ...(k === moves.length - 1 && !is('cycle') && { role: 'key' as const }) })), exposures: kept, cycle: is('cycle'), lead: 'tip', told,
-      graphs: [{ id: 'trail', words: 'Tip beside its root', unit: 'px', points: plan.drawings.map((joints, i) => ({ frame: (frame += exposures[i]!.frames) - exposures[i]!.frames, value: joints.at(-1)!.x - joints[0]!.x })) }],
+      graphs: [graphOver({ id: 'trail', words: 'Tip beside its root', unit: 'px' }, exposures, (i) => plan.drawings[i]!.at(-1)!.x - plan.drawings[i]![0]!.x)],
       handles: [...handles, { id: 'length', words: 'How long it is', x: root!.x, y: root!.y + n('link') * n('links'), drag: (to) => ({ link: stepped(FIELDS.link, (to.y - root!.y) / n('links')) }) }],
     }
   },

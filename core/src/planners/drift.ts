@@ -1,6 +1,6 @@
 import { planDrift } from '../motion/drift'
 import { drawnOn } from '../timing/held'
-import { EXPOSURE, number, reading, stepped, type Planner, type Told } from './planner'
+import { EXPOSURE, graphOver, number, reading, stepped, type Planner, type Told } from './planner'
 import { lineThrough, round } from './figure'
 
 const FIELDS = {
@@ -49,10 +49,10 @@ export const drift: Planner = {
       told.push({ words: plan.warning === 'stands still' ? 'The eye pairs each puff with where it was: it looks as if it stood still.' : 'The eye pairs each puff with the one behind: it looks as if it ran backward.', caution: true, ...(good !== undefined && { nearest: { words: `${good} drawings`, inputs: { drawings: good } } }) })
     }
     const { held: lasts } = drawnOn(exposure)
-    let frame = 1
+    const exposures = drawings.map((_, i) => ({ drawing: i, frames: lasts(i) }))
     return {
-      drawings, exposures: drawings.map((_, i) => ({ drawing: i, frames: lasts(i) })), cycle: true, noCharts: true, told,
-      graphs: [{ id: 'height', words: 'Way of the first puff', unit: 'px', points: plan.drawings.map((puffs, i) => ({ frame: (frame += lasts(i)) - lasts(i), value: -puffs[0]!.y })) }],
+      drawings, exposures, cycle: true, noCharts: true, told,
+      graphs: [graphOver({ id: 'height', words: 'Way of the first puff', unit: 'px' }, exposures, (i) => -plan.drawings[i]![0]!.y)],
       handles: [
         { id: 'source', words: 'Where it comes from', x, y, drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }) },
         { id: 'end', words: 'How far and which way it goes', ...at(0, -n('rise')), drag: (to) => ({ rise: stepped(FIELDS.rise, Math.hypot(to.x - x, to.y - y)), way: stepped(FIELDS.way, (Math.atan2(to.x - x, y - to.y) * 180) / Math.PI) }) },

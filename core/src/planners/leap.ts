@@ -1,6 +1,6 @@
 import { planLeap, type LeapDrawing } from '../motion/leap'
 import { drawnOn } from '../timing/held'
-import { choice, EXPOSURE, number, reading, stepped, toggle, type MotionDrawing, type Planner, type Told } from './planner'
+import { choice, EXPOSURE, graphOver, number, reading, stepped, toggle, type MotionDrawing, type Planner, type Told } from './planner'
 import { groundLine, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -75,12 +75,11 @@ export const leap: Planner = {
     const aloft = whole.filter(({ what }) => PARTS['air']!.includes(what)).reduce((sum, { frames }) => sum + frames, 0)
     if (aloft !== n('air')) told.push({ words: `In the air for ${aloft} frames where ${n('air')} were asked for, so that take-off, top and landing fall on drawings: gravity bent by ${(((n('air') / aloft) ** 2 - 1) * 100).toFixed(1)} %.`, nearest: { words: `${aloft} frames in the air`, inputs: { air: aloft } } })
     if (asked) told.push({ words: `The parts hand on to each other drawing by drawing: this one ${s('part') === 'take-off' ? 'ends with the deepest crouch, and the rise begins with the take-off' : s('part') === 'air' ? 'begins with the take-off and ends with the drawing before the landing' : 'begins with the landing'}.` })
-    let frame = 1
     return {
       drawings: kept.map(({ made }, i) => (asked && (i === 0 || i === kept.length - 1) ? { ...made, role: 'key' as const } : made)),
       exposures, cycle: false, lead: 'body', ground, told,
       ...(pinned && { travel: kept.map(({ travel }) => travel) }),
-      graphs: [{ id: 'squash', words: 'Squash and stretch', unit: '%', points: kept.map(({ along }, i) => ({ frame: (frame += exposures[i]!.frames) - exposures[i]!.frames, value: (along - 1) * 100 })) }],
+      graphs: [graphOver({ id: 'squash', words: 'Squash and stretch', unit: '%' }, exposures, (i) => (kept[i]!.along - 1) * 100)],
       handles: [
         { id: 'apex', words: 'Top of the leap', x: x + n('distance') / 2, y: ground - radius - n('height'), drag: (to) => ({ height: stepped(FIELDS.height, ground - radius - to.y), distance: stepped(FIELDS.distance, (to.x - x) * 2) }) },
         { id: 'landing', words: 'Landing', x: x + n('distance'), y: ground, drag: (to) => ({ distance: stepped(FIELDS.distance, to.x - x) }) },

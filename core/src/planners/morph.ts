@@ -7,7 +7,7 @@ import { exposuresOf, firstFrameOf } from '../timing/sheet'
 import { PASSES, SPACING_LAWS, type SpacingLaw } from '../scene/schema'
 import type { Point } from '../shape/matrix'
 import { drawnHere } from './boil'
-import { asked, choice, EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type MotionDrawing, type Planner, type Setting, type TextField, type Told } from './planner'
+import { asked, choice, EXPOSURE, graphOver, number, PlanRefused, reading, stepped, type Inputs, type MotionDrawing, type Planner, type Setting, type TextField, type Told } from './planner'
 import { lineThrough } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -145,10 +145,9 @@ export const morph: Planner = {
     if (pairs.length > 0) told.push({ words: `${pairs.length} points are put together by hand.`, nearest: { words: 'Match them anew', inputs: { pairs: '' } } })
     const asked = n('frames')
     if (begins === undefined && span !== asked) told.push({ words: `It takes ${span} frames where ${asked} were asked for, so that both ends fall on drawings.`, nearest: { words: `${span} frames`, inputs: { frames: span } } })
-    let frame = 1
     return {
       drawings, exposures, cycle: false, lead: 'middle', told,
-      graphs: [{ id: 'area', words: 'Area', unit: 'px²', points: plan.areas.map((value, i) => ({ frame: (frame += exposures[i]!.frames) - exposures[i]!.frames, value })) }, { id: 'share', words: 'Share of the way', unit: '%', points: fractions.map((value, i) => ({ frame: 1 + (i > 0 ? opening : 0) + (starts[i] ?? span), value: value * 100 })) }],
+      graphs: [graphOver({ id: 'area', words: 'Area', unit: 'px²' }, exposures, (i) => plan.areas[i]!), graphOver({ id: 'share', words: 'Share of the way', unit: '%' }, exposures, (i) => fractions[i]! * 100)],
       handles: [
         ...grips.map((grip, i) => ({ id: `pair-${i}`, words: 'Where this point goes', ...plan.to[grip]!, drag: (at: Point) => corrected(i, at) })),
         ...(MADE[from] ? [{ id: 'from', words: 'The first shape', x: n('fromX'), y: n('y'), drag: (at: Point) => ({ fromX: stepped(FIELDS.fromX, at.x), y: stepped(FIELDS.y, at.y) }) }] : []),

@@ -60,6 +60,11 @@ export interface Handle extends Point {
   readonly drag: (to: Point) => Inputs
 }
 export interface Graph { readonly id: string; readonly words: string; readonly unit: string; readonly points: readonly { readonly frame: number; readonly value: number }[] }
+/** A measure of each exposure at the frame where it begins, from 1. */
+export function graphOver(about: Pick<Graph, 'id' | 'words' | 'unit'>, exposures: Motion['exposures'], valueOf: (place: number) => number): Graph {
+  let frame = 1
+  return { ...about, points: exposures.map(({ frames }, i) => ({ frame: (frame += frames) - frames, value: valueOf(i) })) }
+}
 /** What a choice costs or bends, and the choice nearby that bends less. */
 export interface Told { readonly words: string; readonly caution?: true; readonly nearest?: { readonly words: string; readonly inputs: Inputs } }
 

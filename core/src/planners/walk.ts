@@ -1,7 +1,7 @@
 import { longestStep, planRun, planWalk, type WalkDrawing, type WalkOptions, type WalkPlan } from '../motion/walk'
 import { shareFrames } from '../timing/exposure'
 import type { Held } from '../timing/held'
-import { asked, choice, EXPOSURE, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import { asked, choice, EXPOSURE, graphOver, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
 import { groundLine, limb, nearestTo, round } from './figure'
 
 const FIELDS = {
@@ -43,32 +43,28 @@ function optionsOf(inputs: Inputs, { scene }: Setting, down: number): WalkOption
   return options
 }
 
-function figureOf(drawing: WalkDrawing, { x, y }: { x: number; y: number }, head: number, leg: number): MotionDrawing {
+function figureOf(drawing: WalkDrawing, { x, y }: { x: number; y: number }, head: number, leg: number): Pick<MotionDrawing, 'shapes' | 'targets'> {
   const at = (point: { x: number; y: number }) => ({ x: point.x + x, y: point.y + y })
   const [near, far] = ['right', 'left'] as const
-  const foot = (side: 'left' | 'right') => {
+  const toeOf = (side: 'left' | 'right') => {
     const { ankle, knee } = drawing.legs[side]
     // The foot points on, square to the shin, flat while it is planted.
     const tilt = drawing.legs[side].planted ? 0 : Math.atan2(knee.x - ankle.x, Math.abs(knee.y - ankle.y)) * 0.8
-    const toe = { x: ankle.x + Math.cos(tilt) * leg * 0.2, y: ankle.y + Math.sin(tilt) * leg * 0.2 }
-    return { ankle: at(ankle), toe: at(toe) }
+    return at({ x: ankle.x + Math.cos(tilt) * leg * 0.2, y: ankle.y + Math.sin(tilt) * leg * 0.2 })
   }
   const side = (which: 'left' | 'right', tone?: 'far') => {
     const { hip, knee, ankle } = drawing.legs[which]
     const { shoulder, elbow, hand } = drawing.arms[which]
-    const { toe } = foot(which)
     return {
-      leg: [limb([at(hip), at(knee), at(ankle)], leg * 0.11, leg * 0.06, tone), limb([at(ankle), toe], leg * 0.06, leg * 0.045, tone)],
+      leg: [limb([at(hip), at(knee), at(ankle)], leg * 0.11, leg * 0.06, tone), limb([at(ankle), toeOf(which)], leg * 0.06, leg * 0.045, tone)],
       arm: [limb([at(shoulder), at(elbow), at(hand)], leg * 0.08, leg * 0.05, tone)],
     }
   }
   const [nearSide, farSide] = [side(near), side(far, 'far')]
-  const head2 = { x: drawing.neck.x + (drawing.head.x - drawing.neck.x) * 0.9, y: drawing.neck.y - head * 0.5 }
-  const role = drawing.role === 'contact' ? 'key' : 'inbetween'
+  const skull = { x: drawing.neck.x + (drawing.head.x - drawing.neck.x) * 0.9, y: drawing.neck.y - head * 0.5 }
   return {
-    role,
-    shapes: [...farSide.arm, ...farSide.leg, body(at(drawing.hips), at(drawing.neck), leg), round({ at: at(head2), radius: head / 2 }), ...nearSide.leg, ...nearSide.arm],
-    targets: { hips: at(drawing.hips), 'near foot': at(drawing.legs[near].ankle), 'far foot': at(drawing.legs[far].ankle), 'near hand': at(drawing.arms[near].hand), 'far hand': at(drawing.arms[far].hand), head: at(head2) },
+    shapes: [...farSide.arm, ...farSide.leg, body(at(drawing.hips), at(drawing.neck), leg), round({ at: at(skull), radius: head / 2 }), ...nearSide.leg, ...nearSide.arm],
+    targets: { hips: at(drawing.hips), 'near foot': at(drawing.legs[near].ankle), 'far foot': at(drawing.legs[far].ankle), 'near hand': at(drawing.arms[near].hand), 'far hand': at(drawing.arms[far].hand), head: at(skull) },
   }
 }
 
@@ -117,10 +113,10 @@ function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
   })
   const drawings = made.map(({ figure }) => ({ ...figure, shapes: [...figure.shapes, groundLine(ground, figure.targets['hips']!.x - leg, figure.targets['hips']!.x + leg)] }))
   const hips = ground - n('hips')
+  const exposures = made.map(({ frames }, i) => ({ drawing: i, frames }))
   return {
-    drawings, exposures: made.map(({ frames }, i) => ({ drawing: i, frames })), cycle: inPlace, lead: 'near foot', ground, told, graphs: [
-      { id: 'hips', words: 'Height of the hips', unit: 'px', points: made.map(({ figure }, i) => ({ frame: 1 + made.slice(0, i).reduce((sum, each) => sum + each.frames, 0), value: ground - figure.targets['hips']!.y })) },
-    ],
+    drawings, exposures, cycle: inPlace, lead: 'near foot', ground, told,
+    graphs: [graphOver({ id: 'hips', words: 'Height of the hips', unit: 'px' }, exposures, (i) => ground - drawings[i]!.targets['hips']!.y)],
     ...(inPlace && plan.pan > 0 && { pan: plan.pan }),
     handles: [
       { id: 'step', words: 'Length of a step', x: x + step / 2, y: ground, drag: (to) => ({ step: stepped(FIELDS.step, (to.x - x) * 2) }) },
@@ -132,9 +128,9 @@ function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
   }
 }
 
-const sizes = ({ scene: { settings: { width, height } } }: Setting, inPlace: boolean) => {
+const sizes = ({ scene: { settings: { width, height } } }: Setting) => {
   const leg = Math.round(height * 0.34)
-  return { thigh: Math.round(leg * 0.52), shin: Math.round(leg * 0.48), head: Math.round(height * 0.12), x: Math.round(width * (inPlace ? 0.5 : 0.25)), ground: Math.round(height * 0.88) }
+  return { thigh: Math.round(leg * 0.52), shin: Math.round(leg * 0.48), head: Math.round(height * 0.12), x: Math.round(width / 2), ground: Math.round(height * 0.88) }
 }
 function toldOf(plan: WalkPlan, inputs: Inputs, setting: Setting): Told[] {
   const { n } = reading(inputs)
@@ -149,7 +145,7 @@ export const walk: Planner = {
   id: 'walk', name: 'Walk', about: 'Contact, down, passing, up; the second step is the first with sides exchanged.',
   fields: () => [...COMMON, FIELDS.inPlace, asked(FIELDS.steps, ({ inPlace }) => inPlace !== true), FIELDS.x, FIELDS.ground],
   start(setting) {
-    const size = sizes(setting, true)
+    const size = sizes(setting)
     const leg = size.thigh + size.shin
     return { perStep: Math.round(setting.scene.settings.fps / 2), exposure: '2', form: 'full', step: Math.round(leg * 0.72), hips: Math.round(leg * 0.9), bob: Math.round(leg * 0.05), lift: Math.round(leg * 0.16), lean: 4, arms: 24, inPlace: true, steps: 4, ...size }
   },
@@ -164,7 +160,7 @@ export const walk: Planner = {
   },
 }
 function legs(setting: Setting, shares: Record<'step' | 'hips' | 'bob' | 'lift', number>): Inputs {
-  const { thigh, shin } = sizes(setting, true)
+  const { thigh, shin } = sizes(setting)
   return Object.fromEntries(Object.entries(shares).map(([id, share]) => [id, Math.round((thigh + shin) * share)]))
 }
 
@@ -173,7 +169,7 @@ export const run: Planner = {
   id: 'run', name: 'Run', about: 'A walk with a time in which no foot is down.',
   fields: () => [FIELDS.air, ...COMMON, FIELDS.inPlace, asked(FIELDS.steps, ({ inPlace }) => inPlace !== true), FIELDS.x, FIELDS.ground],
   start(setting) {
-    const size = sizes(setting, true)
+    const size = sizes(setting)
     const leg = size.thigh + size.shin
     return { air: 35, perStep: Math.max(2, Math.round(setting.scene.settings.fps / 3)), exposure: '1', form: 'full', step: Math.round(leg * 1.1), hips: Math.round(leg * 0.86), bob: Math.round(leg * 0.08), lift: Math.round(leg * 0.4), lean: 14, arms: 44, inPlace: true, steps: 4, ...size }
   },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { pathThrough } from '../../parts/svg-path'
 import type { Lie } from '../../stage/table'
 import { useLook } from '../../stores/look'
 import { useScene } from '../../stores/scene'
@@ -13,18 +14,13 @@ const store = useScene()
 const router = useRouter()
 const host = ref<SVGSVGElement>()
 const { k, style } = usePaperPlace(() => props.lie, host)
-const flat = (ring: readonly number[]) => {
-  let d = ''
-  for (let i = 0; i < ring.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${ring[i]!.toFixed(1)} ${ring[i + 1]!.toFixed(1)}`
-  return `${d}Z`
-}
 const marks = computed(() => look.evidence.map((each) => {
   const unit = k.value
   if (each.kind === 'shape') {
     const [ring] = each.rings
     const xs = ring?.filter((_, i) => i % 2 === 0) ?? []
     const ys = ring?.filter((_, i) => i % 2 === 1) ?? []
-    return { kind: 'shape' as const, d: each.rings.map(flat).join(''), words: each.words, at: { x: xs.length > 0 ? (Math.max(...xs) + Math.min(...xs)) / 2 : 0, y: (ys.length > 0 ? Math.min(...ys) : 0) - 8 * unit } }
+    return { kind: 'shape' as const, d: each.rings.map((ring) => pathThrough(ring, true)).join(''), words: each.words, at: { x: xs.length > 0 ? (Math.max(...xs) + Math.min(...xs)) / 2 : 0, y: (ys.length > 0 ? Math.min(...ys) : 0) - 8 * unit } }
   }
   if (each.kind === 'path') return { kind: 'path' as const, d: each.points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join(''), dots: each.points, words: undefined, at: { x: 0, y: 0 } }
   if (each.kind === 'ring') return { kind: 'ring' as const, x: each.at.x, y: each.at.y, r: Math.max(each.radius, 9 * unit), words: each.words, at: { x: each.at.x + Math.max(each.radius, 9 * unit) + 4 * unit, y: each.at.y } }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { exposureAt, exposuresOf, landmarksOf, pinOf, placesOf, type GuideShape, type Ink } from '@unhurried/core'
+import { exposureAt, exposuresOf, landmarksOf, pinOf, placesOf, type Ink } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import { pathThrough } from '../../parts/svg-path'
 import type { Lie } from '../../stage/table'
 import { useScene } from '../../stores/scene'
 import type { InbetweenGuide } from './useInbetweenGuide'
@@ -11,35 +12,25 @@ const props = defineProps<{ lie: Lie; playing: boolean; playFrame: number; inbet
 const store = useScene()
 const host = ref<SVGSVGElement>()
 const { k, style } = usePaperPlace(() => props.lie, host)
-const path = ({ points, closed }: GuideShape) => {
-  let d = ''
-  for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${points[i]} ${points[i + 1]}`
-  return closed ? `${d}Z` : d
-}
 const lamp = computed(() => store.scene!.levels[store.level]?.lightTable)
 const drawing = computed(() => (props.playing ? exposureAt(exposuresOf(store.scene!, store.level, store.take), props.playFrame)?.drawing ?? undefined : store.drawing))
 const guide = computed(() => {
   if (!lamp.value?.on || lamp.value.guides === 'off' || (props.playing && lamp.value.guides !== 'play')) return undefined
   return drawing.value === undefined ? undefined : store.scene!.guides?.[drawing.value]
 })
-const lines = computed(() => guide.value?.shapes.map((shape) => ({ d: path(shape), tone: shape.tone ?? 'near' })) ?? [])
+const lines = computed(() => guide.value?.shapes.map((shape) => ({ d: pathThrough(shape.points, shape.closed), tone: shape.tone ?? 'near' })) ?? [])
 /** Landmarks that are not pinned on this drawing yet. */
 const targets = computed(() => {
   if (props.playing || !guide.value) return []
   const entry = store.scene!.drawings[drawing.value!]
   return landmarksOf(store.scene!, store.level).flatMap(({ id, name }) => (guide.value!.targets[id] && !pinOf(entry, id) ? [{ name, ...guide.value!.targets[id] }] : []))
 })
-const flat = (points: readonly number[], closed: boolean) => {
-  let d = ''
-  for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${points[i]!.toFixed(1)} ${points[i + 1]!.toFixed(1)}`
-  return closed ? `${d}Z` : d
-}
-const guided = computed(() => (props.playing ? [] : (props.inbetween.guide.value?.lines ?? []).map(({ points, closed, sure }) => ({ d: flat(points, closed), sure }))))
+const guided = computed(() => (props.playing ? [] : (props.inbetween.guide.value?.lines ?? []).map(({ points, closed, sure }) => ({ d: pathThrough(points, closed), sure }))))
 /** The lines of both parents, to be put together by hand. */
 const parents = computed(() => {
   const { matching, inks, between, chosen } = props.inbetween
   if (props.playing || !matching.value || !inks.value || !between.value) return []
-  const linesOf = (ink: Ink, side: 'a' | 'b') => ink.flatMap((piece, i) => (piece.kind === 'cells' ? [] : [{ id: piece.id, side, d: flat(placesOf(piece)[0]!, piece.kind === 'fill'), chosen: side === 'a' && chosen.value === piece.id, words: `Line ${i + 1} of drawing ${store.scene!.drawings[side === 'a' ? between.value!.a : between.value!.b]?.number ?? ''}` }]))
+  const linesOf = (ink: Ink, side: 'a' | 'b') => ink.flatMap((piece, i) => (piece.kind === 'cells' ? [] : [{ id: piece.id, side, d: pathThrough(placesOf(piece)[0]!, piece.kind === 'fill'), chosen: side === 'a' && chosen.value === piece.id, words: `Line ${i + 1} of drawing ${store.scene!.drawings[side === 'a' ? between.value!.a : between.value!.b]?.number ?? ''}` }]))
   return [...linesOf(inks.value.a, 'a'), ...linesOf(inks.value.b, 'b')]
 })
 </script>

@@ -72,11 +72,11 @@ function withPattern(does: (numbers: number[]) => void) {
       <button class="word" title="What follows moves up; the drawings stay in the scene" @click="sheet.framesOut(false)">here only</button>
       <button class="word" @click="sheet.framesOut(true)">on all levels</button>
     </div>
-    <p class="note">Nothing here takes a drawing out of the scene, and every step can be undone.</p>
-    <button class="word" @click="emit('done')">Close</button>
     <div class="line">
       <button class="word" title="Bounce, leap, walk and the others, laid in from this frame on" @click="router.push({ name: 'plan', params: { scene: store.id }, query: { planner: 'bounce' } })">Plan a motion from frame {{ store.frame }}</button>
     </div>
+    <p class="note">Nothing here takes a drawing out of the scene, and every step can be undone.</p>
+    <button class="word" @click="emit('done')">Close</button>
   </div>
 </template>
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { GuideShape, Handle, Inputs, Motion } from '@unhurried/core'
+import type { Handle, Inputs, Motion } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { pathThrough } from '../../parts/svg-path'
 
 /** The motion moving on the paper at the scene's rate, its path in dots, and what can be dragged. */
 const props = defineProps<{ motion: Motion; width: number; height: number; fps: number; paper: string; stale: boolean }>()
@@ -48,12 +49,7 @@ function step(by: 1 | -1) {
   show(begins.value[(Math.min(at.value, count - 1) + by + count) % count]!)
 }
 
-const path = ({ points, closed }: GuideShape) => {
-  let d = ''
-  for (let i = 0; i < points.length; i += 2) d += `${i === 0 ? 'M' : 'L'}${points[i]} ${points[i + 1]}`
-  return closed ? `${d}Z` : d
-}
-const figures = computed(() => props.motion.drawings.map(({ shapes, role }) => ({ role, shapes: shapes.map((shape) => ({ d: path(shape), tone: shape.tone ?? 'near' })) })))
+const figures = computed(() => props.motion.drawings.map(({ shapes, role }) => ({ role, shapes: shapes.map((shape) => ({ d: pathThrough(shape.points, shape.closed), tone: shape.tone ?? 'near' })) })))
 const now = computed(() => props.motion.exposures[Math.min(at.value, props.motion.exposures.length - 1)])
 const figure = computed(() => (now.value?.drawing == null ? undefined : figures.value[now.value.drawing]))
 const shift = computed(() => {

@@ -54,7 +54,7 @@ export function usePlanner() {
     level.value = store.level
     frame.value = store.frame
     turns.value = 2
-    inputs.value = planner.value?.id === planned ? inputs.value : {}
+    inputs.value = {}
     id.value = planned
     if (setting.value) inputs.value = completed(planner.value!, {}, setting.value)
   }
