@@ -1,7 +1,7 @@
 import { requireNumber } from '../range'
 import type { Ink } from '../shape/ink'
 import type { Point } from '../shape/matrix'
-import { linesOf, matchLines, pulledBy, type Line, type Matched } from './matching'
+import { linesOf, matchLines, pulledBy, spreadOf, type Line, type Matched } from './matching'
 
 export interface GuideLandmark {
   /** Where it lies on the two drawings. */
@@ -288,16 +288,7 @@ function readied(inkA: Ink, inkB: Ink, landmarks: readonly GuideLandmark[], matc
   if (before?.b === inkB && before.print === print) return before.readied
   const [a, b] = [linesOf(inkA), linesOf(inkB)]
   const matched = matchLines({ a, b, landmarks, byHand: matches })
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (const { points } of a) {
-    for (let i = 0; i < points.length; i += 2) {
-      left = Math.min(left, points[i]!)
-      right = Math.max(right, points[i]!)
-      top = Math.min(top, points[i + 1]!)
-      bottom = Math.max(bottom, points[i + 1]!)
-    }
-  }
-  const size = Math.max(1, right - left, bottom - top)
+  const size = Math.max(1, spreadOf(a))
   const limbs = straighten(matched.map((match): Limb => {
     const line = a[match.a]!
     const second = alongside(line.points, b[match.b]!, match)

@@ -252,8 +252,8 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
 
 const wayOf = ({ reversed, offset }: Likeness, { points }: Line) => ({ reversed, offset: (offset * points.length) / 2 / COARSE })
 
-/** Greatest distance of a line's middle from the middle of them all, doubled; at least the longest line's reach. */
-function spreadOf(lines: readonly Line[]): number {
+/** Longest side of the box all lines lie in, in pixels. */
+export function spreadOf(lines: readonly Line[]): number {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
   for (const { points } of lines) {
     for (let i = 0; i < points.length; i += 2) {
