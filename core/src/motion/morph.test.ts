@@ -18,7 +18,8 @@ describe('one outline into another', () => {
       if (area === 'even') expect(half).toBeCloseTo((first! + last!) / 2, 6)
       if (area === 'swells') expect(half).toBeGreaterThan((first! + last!) / 2)
       if (area === 'pinches') expect(half).toBeLessThan((first! + last!) / 2)
-      if (first! !== last!) expect(Math.sign(plan.areas[1]! - first!) === Math.sign(last! - first!) || area === 'swells' || area === 'pinches').toBe(true)
+      // Equal but for rounding, there is no way for the area to go.
+      if (Math.abs(last! - first!) > 0.01) expect(Math.sign(plan.areas[1]! - first!) === Math.sign(last! - first!) || area === 'swells' || area === 'pinches').toBe(true)
       for (const [ring, whole] of [[plan.shapes[0]!, shape(from)], [plan.shapes[4]!, shape(to)]] as const) expect(Math.abs(Math.abs(ringArea(ring)) / Math.abs(ringArea(whole)) - 1)).toBeLessThan(0.02)
     }), { numRuns: 60 })
   })
