@@ -17,6 +17,19 @@ export const LIMITS = {
   pinned: 12,
   /** A mark below 0 is anticipation, above 1 overshoot; this far and no further. */
   fraction: { min: -1, max: 2 },
+  /** The farthest a mark may lie that a plan or an archive brings. */
+  mark: { min: -10, max: 10 },
+  /** Marks of one chart. */
+  marks: 300,
+  charts: 5000,
+  plans: 1000,
+  /** Findings answered "meant". */
+  answers: 2000,
+  /** Notes beside the sheet of one take. */
+  notes: 2000,
+  /** Lines put together by hand on one chart, and drawings in one such group. */
+  matches: 300,
+  matched: 64,
   name: 120,
   note: 2000,
   levels: 60,

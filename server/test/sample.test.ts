@@ -1,4 +1,4 @@
-import { applyEdit, chance, checkedScene, drawingsShown, inspectScene, meantBecause, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
+import { applyEdit, chance, validate, drawingsShown, inspectScene, meantBecause, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
 import { corrie } from '../src/demo/corrie'
 import { through } from '../src/demo/hand'
 import { lime } from '../src/demo/lime'
@@ -35,7 +35,7 @@ function area(outline: readonly number[]): number {
 
 test.each(SCENES)('$settings.name is a whole scene, and the same every time it is drawn', (sample) => {
   const { scene } = played(sample)
-  expect(checkedScene(scene)).toEqual(scene)
+  expect(validate(scene)).toEqual(scene)
   expect(editsOf(sample)).toEqual(editsOf(sample))
   expect(new Set(pictureRuns(scene).map((run) => run.shown.map((entry) => entry.drawing).join())).size).toBeGreaterThan(5)
 })

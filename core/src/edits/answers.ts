@@ -3,9 +3,6 @@ import { refuse } from '../scene/refusal'
 import { answerSchema, idSchema, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 
-/** More answers than this are no answers any more. */
-const MOST = 2000
-
 function withAnswers(scene: Scene, answers: NonNullable<Scene['answers']>): Scene {
   const { answers: _, ...rest } = scene
   return Object.keys(answers).length > 0 ? { ...rest, answers } : rest
@@ -15,9 +12,7 @@ function withAnswers(scene: Scene, answers: NonNullable<Scene['answers']>): Scen
 export const answerPut = editKind({
   schema: z.strictObject({ type: z.literal('answer.put'), id: idSchema, answer: answerSchema }),
   apply(scene, { id, answer }) {
-    const before = scene.answers ?? {}
-    if (!before[id] && Object.keys(before).length >= MOST) refuse(`A scene can have ${MOST} findings answered. Take some answers back first.`)
-    return withAnswers(scene, { ...before, [id]: answer })
+    return withAnswers(scene, { ...scene.answers, [id]: answer })
   },
   words: ({ answer }) => `a finding answered: ${answer.reason}`,
 })

@@ -1,55 +1,107 @@
-import type { Ink } from '../shape/ink'
-import { changeInk } from '../shape/ink'
-import { changesBetween } from './changes'
-import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './register'
-import { refuse } from '../scene/refusal'
+import { changesBetween, partAt, type PartChange } from '../scene/parts'
+import { refuse, refusing } from '../scene/refusal'
 import { PASSES, type Pass, type Scene } from '../scene/schema'
+import { requireWhole } from '../scene/validate'
+import { changeInk, type Ink } from '../shape/ink'
+import type { EditKind } from './edit'
+import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './register'
+
+export interface Applied {
+  readonly scene: Scene
+  /** The edit that undoes it; worked out when it is asked for. */
+  readonly inverse: Edit
+}
+
+interface Step extends Applied {
+  readonly inverse: SimpleEdit
+}
 
 /**
  * The only way a scene changes. Gives the scene after `edit` and the edit that undoes it; the scene
- * given is left alone and what does not change is shared. Errors: EditRefused with a sentence.
+ * given is left alone and what does not change is shared. What it gives is whole when the scene given
+ * was. Errors: EditRefused with a sentence.
  */
-export function applyEdit(scene: Scene, edit: Edit): { scene: Scene; inverse: Edit } {
+export function applyEdit(scene: Scene, edit: Edit): Applied {
   if (edit.type !== 'together') return applySimple(scene, edit)
   let next = scene
-  const inverses: SimpleEdit[] = []
+  const steps: Step[] = []
   for (const each of edit.edits) {
     const step = applySimple(next, each)
     next = step.scene
-    inverses.unshift(step.inverse)
+    steps.push(step)
   }
-  return { scene: next, inverse: { ...edit, edits: inverses } }
+  return {
+    scene: next,
+    get inverse() {
+      return { ...edit, edits: steps.map((step) => step.inverse).reverse() }
+    },
+  }
 }
 
-function applySimple(scene: Scene, edit: SimpleEdit): { scene: Scene; inverse: SimpleEdit } {
-  const next = kindOf(edit).apply(scene, edit as never)
-  refuseLocked(scene, next, edit)
-  return { scene: next, inverse: inverseOf(scene, next, edit) }
+function applySimple(scene: Scene, edit: SimpleEdit): Step {
+  const kind = kindOf(edit)
+  requireNamed(scene, edit)
+  const next = refusing(() => kind.apply(scene, edit as never))
+  const changes = changesOf(kind, scene, next, edit)
+  refuseLocked(scene, next, edit, changes)
+  requireWhole(scene, next, changes)
+  return {
+    scene: next,
+    get inverse() {
+      return inverseOf(edit, changes)
+    },
+  }
 }
 
-function inverseOf(before: Scene, after: Scene, edit: SimpleEdit): SimpleEdit {
+/** Fields by which an edit names what must be there already. */
+const NAMED = [
+  ['take', 'takes', 'This take is not in the scene any more.'],
+  ['level', 'levels', 'This level is not in the scene any more.'],
+  ['chart', 'charts', 'This chart is not in the scene any more.'],
+] as const
+
+function requireNamed(scene: Scene, edit: SimpleEdit) {
+  for (const [field, record, sentence] of NAMED) {
+    const id = (edit as Record<string, unknown>)[field]
+    if (typeof id === 'string' && !Object.hasOwn(scene[record], id)) refuse(sentence)
+  }
+}
+
+function changesOf(kind: EditKind<never>, before: Scene, after: Scene, edit: SimpleEdit): readonly PartChange[] {
+  if (!kind.parts) return changesBetween(before, after)
+  return kind.parts(edit as never).map((at) => ({ at, was: partAt(before, at), now: partAt(after, at) }))
+}
+
+function inverseOf(edit: SimpleEdit, changes: readonly PartChange[]): SimpleEdit {
   if (edit.type === 'ink.change') return { ...edit, remove: edit.add, add: edit.remove }
-  const changes = changesBetween(before, after).map(({ at, was, now }) => ({ at, was: now, now: was }))
-  return { type: 'restore', changes: changes as Extract<SimpleEdit, { type: 'restore' }>['changes'] }
+  return { type: 'restore', changes: changes.map(({ at, was, now }) => ({ at: [...at], was: now, now: was })) }
 }
 
 /** What changes a locked level all the same: its own switches, and what is done to the scene or a take as a whole. */
 const PAST_LOCKS: ReadonlySet<SimpleEdit['type']> = new Set(['level.set', 'restore', 'scene.set', 'scene.rate', 'frames.put-in', 'frames.take-out', 'take.add', 'level.add', 'reference.put', 'reference.remove'])
 
-function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit) {
+function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit, changes: readonly PartChange[]) {
   if (PAST_LOCKS.has(edit.type)) return
   const locked = before.levelOrder.filter((level) => before.levels[level]!.locked)
   if (locked.length === 0) return
-  for (const { at: [field, first, second] } of changesBetween(before, after)) {
-    const part = field === 'plans' ? (after.plans?.[first!] ?? before.plans?.[first!]) : field === 'guides' ? (after.drawings[first!] ?? before.drawings[first!]) : field === 'drawings' ? (after.drawings[first!] ?? before.drawings[first!]) : field === 'charts' ? (after.charts[first!] ?? before.charts[first!]) : undefined
-    const level = field === 'sheets' ? second : field === 'levels' ? first : part?.level
+  for (const { at } of changes) {
+    const level = levelOf(after, at) ?? levelOf(before, at)
     if (level !== undefined && locked.includes(level)) refuse(`Level ${before.levels[level]!.name} is locked. Unlock it at the head of its column first.`)
   }
 }
 
-function kindOf(edit: SimpleEdit) {
+/** The level a part of the scene belongs to, if it belongs to one. */
+function levelOf(scene: Scene, [field, first = '', second]: readonly string[]): string | undefined {
+  if (field === 'sheets') return second
+  if (field === 'levels') return first
+  if (field === 'drawings' || field === 'guides') return scene.drawings[first]?.level
+  if (field === 'charts' || field === 'plans') return scene[field]?.[first]?.level
+  return undefined
+}
+
+function kindOf(edit: SimpleEdit): EditKind<never> {
   const kind = Object.hasOwn(EDIT_KINDS, edit.type) ? EDIT_KINDS[edit.type] : undefined
-  return kind ?? refuse(`There is no edit called ${JSON.stringify(edit.type)}.`)
+  return (kind as EditKind<never> | undefined) ?? refuse(`There is no edit called ${JSON.stringify(edit.type)}.`)
 }
 
 /** What an edit does, for the history and for sentences about it. */

@@ -1,6 +1,7 @@
 import { resizedTo, totalFrames } from '../timing/column'
+import { freeNumber } from '../timing/numbering'
 import type { Ink, PlacedPiece } from '../shape/ink'
-import { sameValue } from './changes'
+import { sameValue } from '../scene/parts'
 import type { SimpleEdit } from './register'
 import type { Drawing, Pass, Scene } from '../scene/schema'
 
@@ -75,8 +76,8 @@ export function bringBack({ now, then, part, counts }: { now: Scene; then: Scene
     if (!was || !now.levels[was.level]) return []
     const here = now.drawings[was.id]
     // Another drawing may bear its number by now.
-    const taken = Object.values(now.drawings).some((each) => each.id !== was.id && each.level === was.level && each.number === was.number)
-    const number = here?.number ?? (taken ? `${was.number.slice(0, 6)}b` : was.number)
+    const taken = new Set(Object.values(now.drawings).flatMap((each) => (each.id !== was.id && each.level === was.level ? [each.number] : [])))
+    const number = here?.number ?? freeNumber(was.number, taken)
     const changes = change(['drawings', was.id], here, { ...asItWas(was, here ? () => here.passes : counts), number })
     const shown = here ? undefined : frameOf(then, was)
     return [

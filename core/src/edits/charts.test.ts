@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import {
-  applyEdit, bringBack, chartHere, checkedScene, editSchema, EditRefused, favoured, fractionsByHalving, fractionsByThirds, inkBack, inkBackFor,
+  applyEdit, bringBack, chartHere, validate, editSchema, EditRefused, favoured, fractionsByHalving, fractionsByThirds, inkBack, inkBackFor,
   mainSheet, newScene, planOfWork, sameValue, seated, stepInWords, totalFrames, type Edit, type Ink, type Scene, type Settings, type Spacing,
 } from '../index'
 
@@ -134,7 +134,7 @@ test('any edits of charts keep the scene whole and undo to what was there', () =
       } catch (error) {
         expect(error).toBeInstanceOf(EditRefused)
       }
-      expect(checkedScene(scene)).toEqual(scene)
+      expect(validate(scene)).toEqual(scene)
       const outer = scene.charts['c']
       // Between the chart's ends nothing moved in time.
       if (outer) expect(mainSheet(scene, 'A').reduce((sum, entry) => (entry.drawing === 'k2' ? entry.frames : sum), 0)).toBe(12)

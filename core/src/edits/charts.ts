@@ -7,8 +7,8 @@ import { SAME_PLACE } from '../timing/order'
 import { retimed } from '../timing/range'
 import { chartSpan, drawingsShown, exposureAt, exposuresOf, firstFrameOf, placed } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
-import { refuse } from '../scene/refusal'
-import { chartSchema, idSchema, patternSchema, spacingSchema, type Chart, type Drawing, type Exposure, type Scene } from '../scene/schema'
+import { refuse, refusing } from '../scene/refusal'
+import { chartSchema, idSchema, lineSchema, patternSchema, spacingSchema, type Chart, type Drawing, type Exposure, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 import { chartOf, drawingOf, levelOf, requireFree, withFrames } from './find'
 import { withoutDrawing } from './take-out'
@@ -26,15 +26,6 @@ const ownDrawings = (chart: Chart) => [chart.from, ...chart.marks.map((mark) => 
 
 /** A chart between a key and a breakdown lies within the chart that asks for the breakdown. */
 const within = (inner: Pick<Chart, 'from' | 'to'>, outer: Chart) => endsOf(inner).every((end) => ownDrawings(outer).includes(end))
-
-function planned<T>(plan: () => T): T {
-  try {
-    return plan()
-  } catch (error) {
-    if (error instanceof RangeError) refuse(error.message)
-    throw error
-  }
-}
 
 function spanOf(scene: Scene, chart: ChartWish | Chart, inTake: string) {
   return chartSpan(scene, chart, inTake) ?? refuse('Both drawings of a chart must be on the sheet of this take.')
@@ -67,13 +58,12 @@ export function wishedChart(scene: Scene, wish: ChartWish, inTake = scene.mainTa
     refuse(`Drawing ${scene.drawings[lies.drawing!]!.number} lies between these two. Join each pair of neighbours with its own chart.`)
   }
   if (toFrame - fromFrame < 2) refuse('These two drawings follow each other at once: there is no frame between them for an inbetween.')
-  return { ...planned(() => planChart({ fromFrame, toFrame, spacing, exposure })), fromFrame, toFrame }
+  return { ...refusing(() => planChart({ fromFrame, toFrame, spacing, exposure })), fromFrame, toFrame }
 }
 
 /** A new empty inbetween first shown at `frame`, numbered by the scene's own rule. */
 function withInbetween(scene: Scene, { drawing, level, frame }: { drawing: string; level: string; frame: number }): Scene {
   requireFree(scene.drawings[drawing], 'drawing')
-  if (Object.keys(scene.drawings).length >= LIMITS.drawings) refuse(`A scene can have ${LIMITS.drawings} drawings.`)
   return withDrawing(scene, { id: drawing, level, number: numberFor(scene, level, frame), role: 'inbetween', note: '', passes: {} })
 }
 
@@ -85,7 +75,7 @@ export const chartAdd = editKind({
     ...chartSchema.omit({ marks: true, bends: true, same: true }).shape,
     take,
     /** Ids for the inbetweens, at least as many as the chart asks for. */
-    drawings: z.array(idSchema).max(300),
+    drawings: z.array(idSchema).max(LIMITS.marks),
   }),
   apply(scene, { id, level, from, to, spacing, exposure, drawings, take: inTake = scene.mainTake }) {
     requireFree(scene.charts[id], 'chart')
@@ -159,14 +149,14 @@ export const chartSpace = editKind({
   schema: z.strictObject({
     type: z.literal('chart.space'), chart: idSchema, take, spacing: spacingSchema, exposure: patternSchema,
     /** Ids for inbetweens that may be needed, at least as many as the chart asks for. */
-    drawings: z.array(idSchema).max(300),
+    drawings: z.array(idSchema).max(LIMITS.marks),
   }),
   apply(scene, { chart: id, spacing, exposure, drawings, take: inTake = scene.mainTake }) {
     const chart = chartOf(scene, id)
     const { level } = chart
     const { fromFrame, toFrame, pieces } = piecesOf(scene, chart, inTake)
     if (toFrame - fromFrame < 2) refuse('These two drawings follow each other at once: there is no frame between them for an inbetween.')
-    const plan = planned(() => planChart({ fromFrame, toFrame, spacing, exposure, fractions: chart.marks.map((mark) => mark.fraction) }))
+    const plan = planChart({ fromFrame, toFrame, spacing, exposure, fractions: chart.marks.map((mark) => mark.fraction) })
     if (plan.inbetweens.length === 0) refuse(TOO_FEW)
     const isEnd = (drawing: string) => Object.values(scene.charts).some((other) => endsOf(other).includes(drawing))
     const were = chart.marks.map((mark) => ({ ...mark, keep: isDrawn(drawingOf(scene, mark.drawing)) || isEnd(mark.drawing) }))
@@ -209,7 +199,7 @@ const withDrawing = (scene: Scene, drawing: Drawing): Scene => ({ ...scene, draw
 
 /** Puts the marks elsewhere on the ladder; when each drawing is shown does not change. */
 export const chartFractions = editKind({
-  schema: z.strictObject({ type: z.literal('chart.fractions'), chart: idSchema, fractions: z.array(fraction).max(300) }),
+  schema: z.strictObject({ type: z.literal('chart.fractions'), chart: idSchema, fractions: z.array(fraction).max(LIMITS.marks) }),
   apply(scene, { chart: id, fractions }) {
     const chart = chartOf(scene, id)
     if (fractions.length !== chart.marks.length) refuse(`This chart has ${chart.marks.length} marks; ${fractions.length} places were given.`)
@@ -237,7 +227,7 @@ export const chartPutIn = editKind({
     const exposures = exposuresOf(scene, chart.level, inTake)
     const after = marks[marks.findIndex((mark) => mark.drawing === drawing) + 1]?.drawing
     const until = (after === undefined ? undefined : firstFrameOf(exposures, after)) ?? toFrame
-    const before = exposureAt(exposures, until - 1)!
+    const before = exposureAt(exposures, until - 1) ?? refuse('Before the first frame there is no room for an inbetween. Hold the first drawing later, or choose a place after it.')
     const following = after === undefined ? undefined : exposureAt(exposures, until)
     let insert: { frame: number; frames: number }
     if (before.frames > 1 && before.frame >= fromFrame) insert = { frame: before.frame + Math.ceil(before.frames / 2), frames: Math.floor(before.frames / 2) }
@@ -308,7 +298,6 @@ export const chartBend = editKind({
   },
 })
 
-const lineSchema = z.strictObject({ drawing: idSchema, line: z.string().min(1).max(40) })
 type LineOf = z.infer<typeof lineSchema>
 const isLine = (a: LineOf) => (b: LineOf) => a.drawing === b.drawing && a.line === b.line
 
@@ -325,7 +314,6 @@ export const chartMatch = editKind({
     const joined = b ? [...(before.find((lines) => lines.some(isLine(a))) ?? []), ...(before.find((lines) => lines.some(isLine(b))) ?? [])].filter(({ drawing }) => drawing !== a.drawing && drawing !== b.drawing) : []
     const left = groups.map((lines) => lines.filter((line) => !joined.some(isLine(line))))
     const same = [...left, ...(b ? [[a, b, ...joined.filter((line, i) => joined.findIndex(({ drawing }) => drawing === line.drawing) === i)]] : [])].filter((lines) => lines.length > 1)
-    if (same.length > 300) refuse('300 lines of a span are put together by hand: let some go first.')
     return withChart(scene, same.length > 0 ? { ...chart, same } : chart)
   },
   words: ({ b }) => (b ? 'two lines put together by hand' : 'a line let go'),
@@ -343,7 +331,7 @@ export function matchedByHand(chart: Chart, a: string, b: string): (readonly [st
 export const chartTakeOver = editKind({
   schema: z.strictObject({
     type: z.literal('chart.take-over'), ...chartSchema.pick({ id: true, level: true, from: true, to: true }).shape,
-    marks: z.array(z.strictObject({ drawing: idSchema, fraction })).min(1, 'There is no drawing between these two to take over.').max(300),
+    marks: z.array(z.strictObject({ drawing: idSchema, fraction })).min(1, 'There is no drawing between these two to take over.').max(LIMITS.marks),
   }),
   apply(scene, { id, level, from, to, marks }) {
     requireFree(scene.charts[id], 'chart')

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
 import { numberFor, renumbered } from '../timing/numbering'
 import { inFirstTurn } from '../timing/column'
 import { refuse } from '../scene/refusal'
@@ -13,7 +12,6 @@ const fresh = drawingSchema.pick({ id: true, role: true })
 /** A new drawing shown from `frame` to the end of the exposure it is put into. */
 export function putIn(scene: Scene, { take, level, frame, drawing }: { take: string; level: string; frame: number; drawing: Drawing }): Scene {
   requireFree(scene.drawings[drawing.id], 'drawing')
-  if (Object.keys(scene.drawings).length >= LIMITS.drawings) refuse(`A scene can have ${LIMITS.drawings} drawings.`)
   const here = placeOn(scene, take, level, frame)
   const begin = inFirstTurn(columnOf(scene, take, level), frame)
   const held = here.frame + here.frames - begin

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import {
-  applyEdit, checkedScene, EditRefused, editSchema, inkAfter, mainSheet, newScene, nextOnPegs, planOfWork, progress, sentenceOf, stepInWords,
+  applyEdit, validate, EditRefused, editSchema, inkAfter, mainSheet, newScene, nextOnPegs, planOfWork, progress, sentenceOf, stepInWords,
   touchedBy, totalFrames, wishedChart, type Edit, type Ink, type Scene, type Settings,
 } from '../index'
 
@@ -149,7 +149,7 @@ describe('edits', () => {
             expect(error).toBeInstanceOf(EditRefused)
             expect(JSON.stringify(scene)).toBe(before)
           }
-          expect(checkedScene(scene)).toEqual(scene)
+          expect(validate(scene)).toEqual(scene)
           expect(totalFrames(scene.sheets.main!.A!)).toBe(scene.settings.length)
         }
         for (const inverse of inverses.reverse()) scene = applyEdit(scene, editSchema.parse(inverse)).scene

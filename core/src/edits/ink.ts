@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../limits'
-import { placedPieceSchema } from '../shape/ink'
+import { placedPieceSchema, type PlacedPiece } from '../shape/ink'
 import { refuse } from '../scene/refusal'
 import { idSchema, passSchema, type Drawing } from '../scene/schema'
 import { editKind } from './edit'
@@ -10,12 +10,16 @@ const pieces = z
   .array(placedPieceSchema)
   .max(LIMITS.piecesPerEdit, `One edit can carry at most ${LIMITS.piecesPerEdit} lines.`)
 
+const namesTwice = (placed: readonly PlacedPiece[]) => placed.length > 1 && new Set(placed.map(({ piece }) => piece.id)).size < placed.length
+
 /** Ink put on and taken off one pass. The scene only counts the pieces; `changeInk` lays them. */
 export const inkChange = editKind({
   schema: z.strictObject({ type: z.literal('ink.change'), drawing: idSchema, pass: passSchema, remove: pieces, add: pieces }),
+  parts: ({ drawing }) => [['drawings', drawing]],
   apply(scene, { drawing, pass, remove, add }) {
     const before = drawingOf(scene, drawing)
     if (scene.levels[before.level]!.passes?.[pass]?.locked) refuse(`The ${pass} pass of level ${scene.levels[before.level]!.name} is locked. Unlock it among the passes first.`)
+    if (namesTwice(remove) || namesTwice(add)) refuse('A line is named twice in one change.')
     const count = (before.passes[pass] ?? 0) + add.length - remove.length
     if (count < 0) refuse('A line to take out is no longer on this drawing; it was changed somewhere else.')
     for (const { piece } of add) {

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
 import { refuse } from '../scene/refusal'
 import { idSchema, landmarkSchema, pinSchema, type Drawing, type Level, type Scene } from '../scene/schema'
 import { editKind } from './edit'
@@ -21,7 +20,6 @@ export const landmarkPut = editKind({
     const before = level.landmarks ?? []
     if (before.some((each) => each.id !== landmark.id && each.name === landmark.name)) refuse(`There is a landmark called ${landmark.name} on this level already.`)
     const known = before.some((each) => each.id === landmark.id)
-    if (!known && before.length >= LIMITS.landmarks) refuse(`A level can have ${LIMITS.landmarks} landmarks.`)
     return withLevel(scene, { ...level, landmarks: known ? before.map((each) => (each.id === landmark.id ? landmark : each)) : [...before, landmark] })
   },
   words: ({ landmark }) => `the landmark ${landmark.name}`,

@@ -10,7 +10,6 @@ export const levelAdd = editKind({
   schema: z.strictObject({ type: z.literal('level.add'), level: levelSchema, at: z.int().min(0) }),
   apply(scene, { level, at }) {
     requireFree(scene.levels[level.id], 'level')
-    if (scene.levelOrder.length >= LIMITS.levels) refuse(`A scene can have ${LIMITS.levels} levels.`)
     const empty = [{ drawing: null, frames: scene.settings.length }]
     return {
       ...scene,

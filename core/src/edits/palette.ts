@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
 import { poured, toned } from '../scene/palette'
 import { refuse } from '../scene/refusal'
 import { idSchema, swatchSchema, type Scene } from '../scene/schema'
@@ -13,7 +12,6 @@ export const swatchPut = editKind({
   schema: z.strictObject({ type: z.literal('swatch.put'), swatch: swatchSchema }),
   apply(scene, { swatch }) {
     const known = scene.palette.some(({ id }) => id === swatch.id)
-    if (!known && scene.palette.length >= LIMITS.swatches) refuse(`A scene can have ${LIMITS.swatches} colours; merge two before adding another.`)
     if (swatch.tone && (swatch.tone.of === swatch.id || required(scene, swatch.tone.of).tone)) refuse('A tone follows a colour of its own, not another tone.')
     const palette = known ? scene.palette.map((old) => (old.id === swatch.id ? swatch : old)) : [...scene.palette, swatch]
     return { ...scene, palette: toned(palette) }

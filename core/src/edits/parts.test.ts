@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { applyEdit, checkedScene, editInWords, EditRefused, mainSheet, newLevel, newScene, partsBetween, sameValue, touchedBy, type Edit, type Scene, type Settings } from '../index'
+import { applyEdit, validate, editInWords, EditRefused, mainSheet, newLevel, newScene, partsBetween, sameValue, touchedBy, type Edit, type Scene, type Settings } from '../index'
 
 const settings: Settings = { name: 'Parts', width: 64, height: 64, fps: 12, length: 12, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
@@ -98,7 +98,7 @@ describe('a scene taken from outside', () => {
     edit(copy)
     return copy
   }
-  test('a whole one passes unchanged', () => expect(checkedScene(change(() => undefined))).toEqual(whole))
+  test('a whole one passes unchanged', () => expect(validate(change(() => undefined))).toEqual(whole))
 
   const broken: [string, (scene: Scene) => void, RegExp][] = [
     ['no take', (scene) => (scene.mainTake = 'none'), /main take is missing/],
@@ -115,8 +115,8 @@ describe('a scene taken from outside', () => {
     ['a field nobody knows', (scene) => ((scene as unknown as Record<string, unknown>)['extra'] = 1), /extra/],
   ]
   test.each(broken)('%s is refused with a sentence', (_, edit, sentence) => {
-    expect(() => checkedScene(change(edit))).toThrow(EditRefused)
-    expect(() => checkedScene(change(edit))).toThrow(sentence)
+    expect(() => validate(change(edit))).toThrow(EditRefused)
+    expect(() => validate(change(edit))).toThrow(sentence)
   })
 })
 

@@ -2,8 +2,9 @@ import { z } from 'zod'
 import { LIMITS } from '../limits'
 import { isCycle, joined, totalFrames, writtenOut } from '../timing/column'
 import { numberFor } from '../timing/numbering'
-import { chartSpan, exposuresOf, firstFrameOf } from '../timing/sheet'
+import { chartSpan, exposuresOf, firstFrameOf, placed } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
+import { exposuresNamed } from '../scene/columns'
 import { refuse } from '../scene/refusal'
 import { guideSchema, idSchema, landmarkSchema, patternSchema, planSchema, roleSchema, type Column, type Drawing, type Exposure, type LaidPlan, type Scene } from '../scene/schema'
 import { editKind } from './edit'
@@ -27,7 +28,7 @@ const laySchema = z.strictObject({
   /** Once through, by place among the drawings; null is an empty frame. */
   exposures: z.array(z.strictObject({ drawing: place.nullable(), frames: z.int().min(1).max(LIMITS.length.max) })).min(1).max(LIMITS.length.max),
   cycle: z.boolean(),
-  charts: z.array(z.strictObject({ id: idSchema, from: place, to: place, exposure: patternSchema, marks: z.array(z.strictObject({ drawing: place, fraction: z.number() })).min(1).max(300) })).max(1000),
+  charts: z.array(z.strictObject({ id: idSchema, from: place, to: place, exposure: patternSchema, marks: z.array(z.strictObject({ drawing: place, fraction: z.number() })).min(1).max(LIMITS.marks) })).max(1000),
   /** New landmarks of the level. */
   landmarks: z.array(landmarkSchema).max(LIMITS.landmarks),
 })
@@ -150,6 +151,30 @@ function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sh
 }
 
 /**
+ * The frames laying a plan writes anew: its own, those of the drawings it laid before, and all of any exposure
+ * or cycle it would cut at its end.
+ */
+function reachOf(column: Column, { from: first, to: last, own }: { from: number; to: number; own: ReadonlySet<string> }): [from: number, to: number] {
+  let [from, to] = [first, last]
+  for (let wider = true; wider; ) {
+    wider = false
+    let start = 1
+    for (const entry of column) {
+      const end = start + entry.frames - 1
+      const laid = exposuresNamed([entry]).some(({ drawing }) => drawing !== null && own.has(drawing))
+      const cut = isCycle(entry) ? start <= to && end >= from : start <= last && end > last
+      if ((laid || cut) && (end > to || ((laid || isCycle(entry)) && start < from))) {
+        if (laid || isCycle(entry)) from = Math.min(from, start)
+        to = Math.max(to, end)
+        wider = true
+      }
+      start = end + 1
+    }
+  }
+  return [from, to]
+}
+
+/**
  * The level's column with the plan laid into it, and the empty drawings it covers. Frames the old plan
  * filled and the new one does not are held over by what comes before.
  */
@@ -160,21 +185,14 @@ function columnWith(scene: Scene, laying: Laying, own: ReadonlySet<string>, turn
   const { name } = levelOf(scene, plan.level)
   const last = plan.frame + (cycle ? (plan.turns === null ? length - plan.frame + 1 : turn.length * plan.turns) : turn.length) - 1
   if (plan.frame > length || last > length) refuse(`The plan needs frames ${plan.frame} to ${last}, and the scene ends at ${length}. Make the scene longer first.`)
-  let [from, to] = [plan.frame, last]
-  let start = 1
-  for (const entry of column) {
-    const end = start + entry.frames - 1
-    const shown = isCycle(entry) ? entry.cycle : [entry]
-    if (shown.some(({ drawing }) => drawing !== null && own.has(drawing))) [from, to] = [Math.min(from, start), Math.max(to, end)]
-    if (!isCycle(entry) && start <= last && end > last) to = Math.max(to, end)
-    start = end + 1
-  }
+  const [from, to] = reachOf(column, { from: plan.frame, to: last, own })
   const before: Column[number][] = []
   const after: Column[number][] = []
   const inside: Frames = []
   const covered = new Set<string>()
   const joining = new Set(laying.drawings.flatMap(({ existing, id }) => (existing ? [id] : [])))
-  start = 1
+  const sheet = exposuresOf(scene, plan.level, take)
+  let start = 1
   for (const entry of column) {
     const end = start + entry.frames - 1
     if (end < from) before.push(entry)
@@ -186,9 +204,10 @@ function columnWith(scene: Scene, laying: Laying, own: ReadonlySet<string>, turn
       let frame = start
       for (const { drawing, frames } of isCycle(entry) ? writtenOut([entry]) : [entry]) {
         const drawingLies = drawing !== null && !own.has(drawing) && !joining.has(drawing)
-        if (drawingLies && frame >= plan.frame && frame <= last && frame === firstFrameOf(exposuresOf(scene, plan.level, take), drawing)) {
+        if (drawingLies && frame >= plan.frame && frame <= last && frame === firstFrameOf(sheet, drawing)) {
           if (drawnIn(scene, drawing)) refuse(`Drawing ${scene.drawings[drawing]!.number} is drawn and begins at frame ${frame}: a plan is never laid over ink. Lay it elsewhere or on another level.`)
-          covered.add(drawing)
+          // One that is shown again beyond the plan goes on there.
+          if (!placed(sheet).some((each) => each.drawing === drawing && each.frame > last)) covered.add(drawing)
         }
         for (let each = Math.max(frame, from); each < frame + frames && each <= to; each++) {
           const held = each > last && frame <= last && !joining.has(drawing ?? '')
@@ -286,12 +305,10 @@ export const planLay = editKind({
       records[id] = { ...(was ?? { note: '', passes: {} }), id, level: plan.level, number, role }
       numbering = { ...numbering, drawings: { ...numbering.drawings, [id]: records[id] } }
     })
-    if (Object.keys(next.drawings).length + Object.keys(records).length > LIMITS.drawings) refuse(`A scene can have ${LIMITS.drawings} drawings.`)
     next = withSheet({ ...next, drawings: { ...next.drawings, ...records } }, take, plan.level, column)
 
     const known = level.landmarks ?? []
     const added = landmarks.filter(({ id, name }) => !known.some((each) => each.id === id || each.name === name))
-    if (known.length + added.length > LIMITS.landmarks) refuse(`A level can have ${LIMITS.landmarks} landmarks.`)
     if (added.length > 0) next = { ...next, levels: { ...next.levels, [plan.level]: { ...next.levels[plan.level]!, landmarks: [...known, ...added] } } }
 
     const guides = { ...next.guides }

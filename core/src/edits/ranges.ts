@@ -4,6 +4,7 @@ import { between, cycleAt, fitted, isCycle, resizedTo, spliced, totalFrames, wit
 import { backAndForth, exposedOn, filledWith, retimed, reversed, shortest } from '../timing/range'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
+import { cutShort } from '../scene/sentence'
 import { exposureSchema, frameSchema, idSchema, patternSchema, type Column, type Exposure, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 import { columnOf, drawingOf, levelOf, withFrames } from './find'
@@ -36,15 +37,6 @@ const WORDS: Readonly<Record<RangeAct['do'], string>> = {
 }
 
 interface Place { readonly take: string; readonly level: string; readonly from: number; readonly to: number }
-
-/** Errors of shareFrames and the like, as sentences. */
-function refusing<T>(act: () => T): T {
-  try {
-    return act()
-  } catch (error) {
-    return error instanceof RangeError ? refuse(error.message) : (() => { throw error })()
-  }
-}
 
 /** Lays `run` from a frame on over what is there, clipped at the end of the scene. */
 function laidOver(scene: Scene, { take, level, from }: Place, run: Column): Scene {
@@ -81,7 +73,7 @@ function acted(scene: Scene, place: Place, act: RangeAct, nth: number): Scene {
       return inPlace(exposedOn(run, act.pattern))
     case 'retime':
       if (act.frames < shortest(run)) refuse(`${shortest(run)} exposures cannot last ${act.frames} frames: each needs at least one. Cut a drawing first.`)
-      return inPlace(refusing(() => retimed(run, act.frames)))
+      return inPlace(retimed(run, act.frames))
     case 'fill':
       return inPlace(filledWith(run, act.pattern))
     case 'reverse':
@@ -212,6 +204,6 @@ function withNotesMoved(scene: Scene, take: string, at: number, by: number): Sce
     const now = Math.min(scene.settings.length, frame < at ? frame : Math.max(at, frame + by))
     moved.set(now, moved.has(now) ? `${moved.get(now)} · ${text}` : text)
   }
-  const notes = [...moved].sort((a, b) => a[0] - b[0]).map(([frame, text]) => ({ frame, text: text.slice(0, LIMITS.note) }))
+  const notes = [...moved].sort((a, b) => a[0] - b[0]).map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) }))
   return { ...scene, takes: { ...scene.takes, [take]: { ...here, notes } } }
 }

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
 import { refuse } from '../scene/refusal'
 import { idSchema, referenceSchema, type Scene } from '../scene/schema'
 import { editKind } from './edit'
@@ -13,9 +12,7 @@ function withReferences(scene: Scene, references: NonNullable<Scene['references'
 export const referencePut = editKind({
   schema: z.strictObject({ type: z.literal('reference.put'), reference: referenceSchema }),
   apply(scene, { reference }) {
-    const before = scene.references ?? {}
-    if (!before[reference.id] && Object.keys(before).length >= LIMITS.references) refuse(`A scene can have ${LIMITS.references} reference pictures. Take one away first.`)
-    return withReferences(scene, { ...before, [reference.id]: reference })
+    return withReferences(scene, { ...scene.references, [reference.id]: reference })
   },
   words: ({ reference }) => `the reference ${reference.name}`,
 })

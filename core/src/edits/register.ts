@@ -13,6 +13,7 @@ import { framesPutIn, framesTakeOut, sheetRange } from './ranges'
 import { planLay, planRemove } from './plans'
 import { swatchPour, swatchPut, swatchTakeOut } from './palette'
 import { referencePut, referenceRemove } from './references'
+import { textSchema } from '../scene/schema'
 import { sceneRate, sceneSet } from './settings'
 import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './takes'
 
@@ -49,7 +50,7 @@ export type SimpleEdit = z.infer<typeof simpleEditSchema>
 /** Several edits made as one step, all or none, told in the words of whoever made them. */
 const togetherSchema = z.strictObject({
   type: z.literal('together'),
-  words: z.string().min(1).max(300),
+  words: textSchema(300, 'The words for a step are too long.').min(1),
   edits: z.array(simpleEditSchema).min(1).max(5000),
 })
 

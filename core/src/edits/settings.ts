@@ -4,6 +4,7 @@ import { isCycle, resizedTo, totalFrames } from '../timing/column'
 import { shareFrames } from '../timing/exposure'
 import { retimed } from '../timing/range'
 import { refuse } from '../scene/refusal'
+import { cutShort } from '../scene/sentence'
 import { settingsSchema, type Column, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 
@@ -71,8 +72,8 @@ export const sceneRate = editKind({
     ]))
     const takes = Object.fromEntries(Object.entries(scene.takes).map(([id, take]) => {
       const notes = new Map<number, string>()
-      for (const { frame, text } of take.notes ?? []) notes.set(moment(frame), [notes.get(moment(frame)), text].filter(Boolean).join(' · ').slice(0, LIMITS.note))
-      return [id, take.notes ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text })) } : take]
+      for (const { frame, text } of take.notes ?? []) notes.set(moment(frame), [notes.get(moment(frame)), text].filter(Boolean).join(' · '))
+      return [id, take.notes ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) } : take]
     }))
     const { beats } = was
     return { ...scene, settings: { ...settings, length, ...(beats && { beats: { ...beats, first: moment(beats.first) } }) }, sheets, takes }

@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
 import { refuse } from '../scene/refusal'
-import { columnSchema, frameSchema, idSchema, takeSchema, type Scene, type Take } from '../scene/schema'
+import { columnSchema, frameSchema, idSchema, noteSchema, takeSchema, type Scene, type Take } from '../scene/schema'
 import { totalFrames } from '../timing/column'
 import { editKind } from './edit'
 import { levelOf, requireFree, withSheet } from './find'
@@ -17,7 +16,6 @@ export const takeAdd = editKind({
   schema: z.strictObject({ type: z.literal('take.add'), ...takeSchema.pick({ id: true, name: true }).shape, from: idSchema }),
   apply(scene, { id, name, from }) {
     requireFree(scene.takes[id], 'take')
-    if (Object.keys(scene.takes).length >= LIMITS.takes) refuse(`A scene can have ${LIMITS.takes} takes, those put away among them.`)
     const { away: _, ...source } = takeOf(scene, from)
     return { ...withTake(scene, { ...source, id, name }), sheets: { ...scene.sheets, [id]: scene.sheets[from]! } }
   },
@@ -46,7 +44,7 @@ export const takeMain = editKind({
 
 /** A note beside a frame of a take; an empty one is taken away. */
 export const takeNote = editKind({
-  schema: z.strictObject({ type: z.literal('take.note'), take: idSchema, frame: frameSchema, text: z.string().max(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`) }),
+  schema: z.strictObject({ type: z.literal('take.note'), take: idSchema, frame: frameSchema, text: noteSchema }),
   apply(scene, { take: id, frame, text }) {
     const { notes = [], ...take } = takeOf(scene, id)
     if (frame > scene.settings.length) refuse(`Frame ${frame} is beyond the end: the scene has ${scene.settings.length} frames.`)

@@ -3,7 +3,7 @@ import { bytesToHex } from '@noble/hashes/utils.js'
 import { XMLParser } from 'fast-xml-parser'
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import { z } from 'zod'
-import { checkedScene } from '../timing/whole'
+import { validate } from '../scene/validate'
 import { pictureHead } from './picture-head'
 import { picturesOf } from '../scene/pictures'
 import { coloursOf } from '../scene/palette'
@@ -178,7 +178,7 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
       if (found.bytes !== expected.bytes || found.sha256 !== expected.sha256) refuse(`${name} is damaged: its bytes are not those that were written.`)
     }
     const { scene: raw } = parsedJson(sceneFileSchema, SCENE, files[SCENE])
-    const scene = checkedScene(raw)
+    const scene = validate(raw)
     const ink = new Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>()
     const pictures = new Map<string, Uint8Array>()
     const named = new Set(picturesOf(scene))
@@ -193,7 +193,7 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
       const [, drawing, pass] = INK.exec(name) ?? []
       if (drawing === undefined) continue
       const known = passSchema.safeParse(pass)
-      if (!scene.drawings[drawing] || !known.success) refuse(`${name} belongs to no drawing of the scene.`)
+      if (!Object.hasOwn(scene.drawings, drawing) || !known.success) refuse(`${name} belongs to no drawing of the scene.`)
       const pieces = readInkSvg(name, files[name]!)
       if (new Set(pieces.map((piece) => piece.id)).size !== pieces.length) refuse(`${name} holds a line twice.`)
       if (pieces.some((piece) => !scene.palette.some((swatch) => swatch.id === piece.swatch))) refuse(`${name} uses a colour that is not in the scene.`)

@@ -1,20 +1,14 @@
 import { LIMITS } from '../limits'
 import { requireNumber, requireWhole } from '../range'
 import type { Point } from '../shape/matrix'
+import { bent, cross, distance, line, minus, plus, smooth, TOUCHING, type Place, type Segment } from './segments'
+import { thereAndBack, throughThree, turnsBack } from './track'
 
-export type { Point }
+export type { Place, Point }
+export { distance }
 
 /** A point of a path; at a corner the path turns sharply and each side is an arc of its own. */
 export interface ArcPoint extends Point { readonly corner?: boolean | undefined }
-
-/** One piece of a path, from one of its points to the next. */
-interface Segment {
-  readonly length: number
-  /** The place `along` pixels from the piece's start (0 … length), and the unit direction there. */
-  readonly at: (along: number) => Place
-}
-
-export interface Place extends Point { readonly direction: Point }
 
 export interface Arc {
   readonly points: readonly Point[]
@@ -23,143 +17,33 @@ export interface Arc {
   readonly reached: readonly number[]
 }
 
-/** Closer together than this two points have no direction between them, in pixels. */
-const TOUCHING = 1e-9
-/** Three points nearer to a line than this are joined by lines, in pixels. */
-const STRAIGHT = 1
-/** A path bowed out less than this is a line, in pixels. */
-const FLAT = 0.01
-
-const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y })
-const plus = (a: Point, b: Point, times = 1): Point => ({ x: a.x + b.x * times, y: a.y + b.y * times })
-export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y)
-const cross = (a: Point, b: Point): number => a.x * b.y - a.y * b.x
-const unit = (v: Point): Point => {
-  const size = Math.hypot(v.x, v.y)
-  return size < TOUCHING ? { x: 1, y: 0 } : { x: v.x / size, y: v.y / size }
-}
-
-function line(a: Point, b: Point): Segment {
-  const direction = unit(minus(b, a))
-  return { length: distance(a, b), at: (along) => ({ ...plus(a, direction, along), direction }) }
-}
-
-/** The part of a circle from angle `start` turning by `turn` (radians, growing clockwise on the paper). */
-function roundArc(centre: Point, radius: number, start: number, turn: number): Segment {
-  const length = Math.abs(turn) * radius
-  const sense = Math.sign(turn)
-  return {
-    length,
-    at(along) {
-      const angle = start + (length === 0 ? 0 : (along / length) * turn)
-      const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-      return { x: centre.x + radius * cos, y: centre.y + radius * sin, direction: { x: -sin * sense, y: cos * sense } }
-    },
-  }
-}
-
-/** The circular arc from `a` to `b` that bows out by `sagitta` pixels, to the left of the way when positive. */
-function bent(a: Point, b: Point, sagitta: number): Segment {
-  const chord = distance(a, b)
-  if (Math.abs(sagitta) < FLAT || chord < TOUCHING) return line(a, b)
-  const way = unit(minus(b, a))
-  const left = { x: way.y, y: -way.x }
-  const radius = (chord * chord) / (8 * Math.abs(sagitta)) + Math.abs(sagitta) / 2
-  const centre = plus(plus(a, way, chord / 2), left, sagitta - Math.sign(sagitta) * radius)
-  // Bowing to the left, the hand goes clockwise round a centre on the right.
-  const turn = 4 * Math.atan((2 * Math.abs(sagitta)) / chord) * Math.sign(sagitta)
-  return roundArc(centre, radius, Math.atan2(a.y - centre.y, a.x - centre.x), turn)
-}
-
-/** The circle's two arcs through three points, or two lines when they are as good as straight. */
-function throughThree(a: Point, b: Point, c: Point): Segment[] {
-  const area = cross(minus(b, a), minus(c, a))
-  const longest = Math.max(distance(a, b), distance(b, c), distance(a, c))
-  if (longest < TOUCHING || Math.abs(area) / longest < STRAIGHT) return [line(a, b), line(b, c)]
-  const [ab, ac] = [minus(b, a), minus(c, a)]
-  const [sab, sac] = [ab.x * ab.x + ab.y * ab.y, ac.x * ac.x + ac.y * ac.y]
-  const centre = plus(a, { x: (ac.y * sab - ab.y * sac) / (2 * area), y: (ab.x * sac - ac.x * sab) / (2 * area) })
-  const angle = (p: Point) => Math.atan2(p.y - centre.y, p.x - centre.x)
-  const sense = Math.sign(area)
-  const turn = (from: Point, to: Point) => {
-    const by = (angle(to) - angle(from)) * sense
-    return sense * (by < 0 ? by + 2 * Math.PI : by)
-  }
-  const radius = distance(a, centre)
-  return [roundArc(centre, radius, angle(a), turn(a, b)), roundArc(centre, radius, angle(b), turn(b, c))]
-}
-
-/** Gauss–Legendre abscissae and weights of order 5 on −1 … 1. */
-const GAUSS = [
-  [0, 0.5688888888888889], [-0.5384693101056831, 0.47862867049936647], [0.5384693101056831, 0.47862867049936647],
-  [-0.906179845938664, 0.23692688505618908], [0.906179845938664, 0.23692688505618908],
-] as const
-const STEPS = 16
-
-/**
- * Centripetal Catmull–Rom from `b` to `c` with neighbours `a` and `d` (Barry and Goldman 1988; α = ½
- * after Yuksel, Schaefer and Keyser 2011), as a cubic with a table of its length.
- */
-function smooth(a: Point, b: Point, c: Point, d: Point): Segment {
-  const knot = (p: Point, q: Point) => Math.max(Math.sqrt(distance(p, q)), 1e-6)
-  const [before, here, after] = [knot(a, b), knot(b, c), knot(c, d)]
-  const tangent = (p: Point, q: Point, r: Point, first: number, second: number, axis: 'x' | 'y') =>
-    here * ((q[axis] - p[axis]) / first - (r[axis] - p[axis]) / (first + second) + (r[axis] - q[axis]) / second)
-  const cubic = (axis: 'x' | 'y') => {
-    const [m, n] = [tangent(a, b, c, before, here, axis), tangent(b, c, d, here, after, axis)]
-    const [p, q] = [b[axis], c[axis]]
-    return [p, m, 3 * (q - p) - 2 * m - n, 2 * (p - q) + m + n] as const
-  }
-  const [cx, cy] = [cubic('x'), cubic('y')]
-  const value = ([k0, k1, k2, k3]: readonly [number, number, number, number], u: number) => k0 + u * (k1 + u * (k2 + u * k3))
-  const slope = ([, k1, k2, k3]: readonly [number, number, number, number], u: number) => k1 + u * (2 * k2 + 3 * u * k3)
-  const speed = (u: number) => Math.hypot(slope(cx, u), slope(cy, u))
-  const lengthBetween = (from: number, to: number) =>
-    GAUSS.reduce((sum, [at, weight]) => sum + weight * speed((from + to) / 2 + (at * (to - from)) / 2), 0) * ((to - from) / 2)
-  const table = [0]
-  for (let i = 0; i < STEPS; i++) table.push(table[i]! + lengthBetween(i / STEPS, (i + 1) / STEPS))
-  const length = table[STEPS]!
-  return {
-    length,
-    at(along) {
-      const wanted = Math.min(length, Math.max(0, along))
-      let i = 0
-      while (i < STEPS - 1 && table[i + 1]! < wanted) i++
-      const room = table[i + 1]! - table[i]!
-      let u = (i + (room < TOUCHING ? 0 : (wanted - table[i]!) / room)) / STEPS
-      for (let turn = 0; turn < 3; turn++) {
-        const fast = speed(u)
-        if (fast < TOUCHING) break
-        u = Math.min((i + 1) / STEPS, Math.max(i / STEPS, u - (table[i]! + lengthBetween(i / STEPS, u) - wanted) / fast))
-      }
-      return { x: value(cx, u), y: value(cy, u), direction: unit({ x: slope(cx, u), y: slope(cy, u) }) }
-    },
-  }
-}
-
 /** The pieces of one stretch without corners. */
 function stretch(points: readonly Point[]): Segment[] {
   if (points.length === 2) return [line(points[0]!, points[1]!)]
   if (points.length === 3) return throughThree(points[0]!, points[1]!, points[2]!)
+  const tracks = thereAndBack(points)
   return points.slice(0, -1).map((here, i) => {
     const next = points[i + 1]!
     // Beyond an end the path is taken to go straight on.
     const before = points[i - 1] ?? plus(here, minus(here, next))
     const after = points[i + 2] ?? plus(next, minus(next, here))
-    return smooth(before, here, next, after)
+    return tracks[i] ?? smooth(before, here, next, after)
   })
 }
 
+/** A loop without corners: one that turns back somewhere begins there and goes there and back. */
 function closedLoop(points: readonly Point[]): Segment[] {
   const count = points.length
   const at = (i: number) => points[(i + count) % count]!
-  return points.map((_, i) => smooth(at(i - 1), at(i), at(i + 1), at(i + 2)))
+  const begin = points.findIndex((_, i) => turnsBack(at(i - 1), at(i), at(i + 1)))
+  const tracks = begin < 0 ? [] : thereAndBack(Array.from({ length: count + 1 }, (_, i) => at(begin + i)))
+  return points.map((_, i) => tracks[(i - begin + count) % count] ?? smooth(at(i - 1), at(i), at(i + 1), at(i + 2)))
 }
 
 /**
  * The path of action through places in order: centripetal Catmull–Rom (α = ½), measured by arc
  * length. Two points give a line, exactly three the circle through them unless they lie within 1 px
- * of a line. `bends` gives the piece after a point a sagitta in pixels instead (positive to the left
+ * of a line. A way that returns along itself is one track travelled twice (`track.ts`). `bends` gives the piece after a point a sagitta in pixels instead (positive to the left
  * of the way): it becomes a circular arc. `closed` leads from the last point back to the first.
  * Errors: RangeError for fewer than two points or a place too far from the paper.
  */

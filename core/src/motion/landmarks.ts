@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits'
 import { exposuresOf, drawingsShown, firstFrameOf } from '../timing/sheet'
 import type { Chart, Drawing, Landmark, Pin, Scene } from '../scene/schema'
 import { arcThrough, nearestOnArc, placeOnArc, type Arc, type Place, type Point } from './arc'
@@ -74,7 +75,7 @@ function scaled(path: Path, before: Station, after: Station, fraction: number): 
   const found = path.drawings.indexOf(after.drawing)
   const to = found > from ? found : found + path.drawings.length
   if (to > path.arc.segments.length) return undefined
-  return { from, to, fraction: (fraction - before.fraction) / (after.fraction - before.fraction) }
+  return { from, to, fraction: Math.min(LIMITS.mark.max, Math.max(LIMITS.mark.min, (fraction - before.fraction) / (after.fraction - before.fraction))) }
 }
 
 /** A place a landmark should reach, and by which chart mark. */

@@ -3,6 +3,7 @@ import {
   applyEdit, arcDeviation, arcThrough, chartTargets, compareToChart, editSchema, measureSpacing, measuredChart, missesOf, nearestOnArc, newScene, nextToPin, placeOnArc,
   stretchAround, type Edit, type Point, type Scene, type Settings,
 } from '../index'
+import { turnsBack } from './track'
 
 const P = (x: number, y: number): Point => ({ x, y })
 const near = (a: Point, b: Point, within = 0.1) => expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeLessThanOrEqual(within)
@@ -44,9 +45,12 @@ function subdivided(points: readonly Point[], pieces = 4000): { at: (along: numb
 const place = fc.record({ x: fc.integer({ min: 0, max: 700 }), y: fc.integer({ min: 0, max: 400 }) })
 const apart = (points: readonly Point[]) => points.every((point, i) => i === 0 || Math.hypot(point.x - points[i - 1]!.x, point.y - points[i - 1]!.y) > 5)
 
+/** A way that turns back somewhere is another thing: track.test.ts. */
+const goesOn = (points: readonly Point[]) => points.every((point, i) => i === 0 || i === points.length - 1 || !turnsBack(points[i - 1]!, point, points[i + 1]!))
+
 describe('the path of action', () => {
   test('lies within 0.1 px of a finely subdivided reference, everywhere along it', () => {
-    fc.assert(fc.property(fc.array(place, { minLength: 4, maxLength: 7 }).filter(apart), fc.integer({ min: 0, max: 1000 }), (points, share) => {
+    fc.assert(fc.property(fc.array(place, { minLength: 4, maxLength: 7 }).filter(apart).filter(goesOn), fc.integer({ min: 0, max: 1000 }), (points, share) => {
       const arc = arcThrough(points)
       const reference = subdivided(points)
       expect(Math.abs(arc.reached.at(-1)! - reference.length)).toBeLessThan(0.1)

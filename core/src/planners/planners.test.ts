@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { applyEdit, bringBack, checkedScene, chartsOf, completed, drawingsOfPlan, EditRefused, exposuresOf, firstFrameOf, framesOf, guideTaken, inspectScene, isCycle, isDrawn, layIn, newScene, outcomeOf, plannerOf, PLANNERS, pinOf, type Edit, type Part, type Field, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
+import { applyEdit, bringBack, validate, chartsOf, completed, drawingsOfPlan, EditRefused, exposuresOf, firstFrameOf, framesOf, guideTaken, inspectScene, isCycle, isDrawn, layIn, newScene, outcomeOf, plannerOf, PLANNERS, pinOf, type Edit, type Part, type Field, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
 
 const BASE = { name: 'Plans', width: 960, height: 540, fps: 24, length: 48, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' } as const
 const make = (scene: Scene, edit: Edit) => applyEdit(scene, edit).scene
@@ -56,7 +56,7 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
 
   test('is laid in, and Second look finds nothing wrong in what follows its guides', async () => {
     const { scene: laid, motion } = lay(scene, planner, {}, { turns: 2 })
-    expect(checkedScene(JSON.parse(JSON.stringify(laid)))).toEqual(laid)
+    expect(validate(JSON.parse(JSON.stringify(laid)))).toEqual(laid)
     const drawn = drawnOver(laid)
     const { findings } = await inspectScene(drawn.scene, (drawing, pass) => (pass === 'rough' ? drawn.inkOf(drawing) : NONE))
     expect(findings.map(({ check, sentence }) => `${check}: ${sentence}`)).toEqual([])
@@ -84,7 +84,7 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
       if (framesOf(motion) > 400 || motion.drawings.length > 80) return
       try {
         const { scene: laid } = lay(scene, planner, inputs)
-        expect(checkedScene(laid)).toEqual(laid)
+        expect(validate(laid)).toEqual(laid)
       } catch (error) {
         // Far off the paper nothing can be laid.
         if (!(error instanceof EditRefused) && !/too far/.test(String(error))) throw error
@@ -202,7 +202,7 @@ describe('planners that go on from what is drawn', () => {
       expect(motion.drawings.filter(({ existing }) => existing !== undefined).map(({ existing }) => existing)).toEqual(id === 'shape' ? ['one', 'two'] : ['one'])
       const { edit } = layIn({ scene, take: 'main', level: 'A', frame: 1, planner: id, inputs, motion, freshId })
       const laid = make(scene, edit)
-      expect(checkedScene(laid)).toEqual(laid)
+      expect(validate(laid)).toEqual(laid)
       expect([laid.drawings['one']!.passes, laid.drawings['two']!.passes]).toEqual([{ line: 1 }, { line: 1 }])
       expect(firstFrameOf(exposuresOf(laid, 'A'), 'one')).toBe(1)
       expect(firstFrameOf(exposuresOf(laid, 'A'), 'two')).toBe(25)
@@ -245,7 +245,7 @@ describe('a plan that was laid', () => {
         const before = drawn.reduce(drawOn, first.scene)
         fc.pre('motion' in outcomeOf(bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, settingOf(before, frame)))
         const { scene: after, stays } = lay(before, bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, { plan: first.plan, frame })
-        expect(checkedScene(JSON.parse(JSON.stringify(after)))).toEqual(after)
+        expect(validate(JSON.parse(JSON.stringify(after)))).toEqual(after)
         expect(stays.map(({ id }) => id).sort()).toEqual([...drawn].sort())
         for (const id of drawn) {
           expect(firstFrameOf(exposuresOf(after, 'A'), id)).toBe(firstFrameOf(exposuresOf(before, 'A'), id))
@@ -269,7 +269,7 @@ describe('a plan that was laid', () => {
       const before = drawn.reduce(drawOn, laid.scene)
       try {
         const { scene: after } = lay(before, walk, { perStep, exposure }, { plan: laid.plan, turns: 2 })
-        expect(checkedScene(after)).toEqual(after)
+        expect(validate(after)).toEqual(after)
         for (const id of drawn) expect([id, firstFrameOf(exposuresOf(after, 'A'), id), after.drawings[id]!.passes]).toEqual([id, firstFrameOf(exposuresOf(before, 'A'), id), { line: 1 }])
       } catch (error) {
         expect(String(error)).toMatch(/would fall out of the changed cycle/)
@@ -304,7 +304,7 @@ describe('a plan that was laid', () => {
       try {
         const { scene: after, inverse } = applyEdit(before, edit)
         count.laid++
-        expect(checkedScene(after)).toEqual(after)
+        expect(validate(after)).toEqual(after)
         expect(applyEdit(after, inverse).scene).toEqual(before)
         for (const drawing of Object.values(before.drawings)) {
           if (!isDrawn(drawing)) continue

@@ -6,3 +6,13 @@ export class EditRefused extends RangeError {
 export function refuse(sentence: string): never {
   throw new EditRefused(sentence)
 }
+
+/** The arithmetic of core says in a sentence what it cannot do: as part of an edit that is a refusal. */
+export function refusing<T>(act: () => T): T {
+  try {
+    return act()
+  } catch (error) {
+    if (error instanceof RangeError && !(error instanceof EditRefused)) refuse(error.message)
+    throw error
+  }
+}

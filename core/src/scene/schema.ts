@@ -9,6 +9,15 @@ import { LIMITS } from '../limits'
 const between = (what: string, { min, max }: { min: number; max: number }, unit = '') =>
   z.int(`${what} must be a whole number.`).min(min, `${what} must be from ${min} to ${max}${unit}.`).max(max, `${what} must be from ${min} to ${max}${unit}.`)
 
+/**
+ * Text that every door can hold: PostgreSQL takes no NUL, and neither it nor a file in UTF-8 half a
+ * surrogate pair.
+ */
+export const isPlainText = (text: string): boolean => !text.includes('\0') && !/\p{Surrogate}/u.test(text)
+const UNKEEPABLE = 'This text holds a character that cannot be kept. Type it again without it.'
+/** Any text people or their files bring, at most so many characters long. */
+export const textSchema = (most: number, sentence: string) => z.string().max(most, sentence).refine(isPlainText, UNKEEPABLE)
+
 /** Names every object answers to (`constructor` …) are no ids: a look-up by id must never find one. */
 export const idSchema = z
   .string()
@@ -19,7 +28,8 @@ export const nameSchema = z
   .trim()
   .min(1, 'Give it a name.')
   .max(LIMITS.name, `A name can have at most ${LIMITS.name} characters.`)
-const noteSchema = z.string().max(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`)
+  .refine(isPlainText, UNKEEPABLE)
+export const noteSchema = textSchema(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`)
 const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written # and six hexadecimal digits.')
 const placeNumber = () => z.number('A place must be a number.').min(-LIMITS.reach, 'This lies too far from the paper.').max(LIMITS.reach, 'This lies too far from the paper.')
 const shareSchema = z.number().min(0, 'A strength must be from 0 to 1.').max(1, 'A strength must be from 0 to 1.')
@@ -219,6 +229,14 @@ export const patternSchema = z
   .min(1, 'Say on how many frames each drawing is held.')
   .max(64, 'A pattern of exposures has at most 64 entries.')
 
+/** One line as it is on one drawing. */
+export const lineSchema = z.strictObject({ drawing: idSchema, line: z.string().min(1).max(40).refine(isPlainText, UNKEEPABLE) })
+const markSchema = z.strictObject({
+  drawing: idSchema,
+  fraction: z.number('A mark lies at a number.').min(LIMITS.mark.min, 'A mark lies too far before the first drawing.').max(LIMITS.mark.max, 'A mark lies too far past the second drawing.'),
+})
+export const marksSchema = z.array(markSchema).max(LIMITS.marks, `A chart can have ${LIMITS.marks} marks. Lay a breakdown in between and a chart to each side of it.`)
+
 export const chartSchema = z.strictObject({
   id: idSchema,
   level: idSchema,
@@ -226,11 +244,14 @@ export const chartSchema = z.strictObject({
   to: idSchema,
   spacing: spacingSchema,
   exposure: patternSchema,
-  marks: z.array(z.strictObject({ drawing: idSchema, fraction: z.number() })).max(300),
+  marks: marksSchema,
   /** How far the path of each landmark bows out between the two drawings, in pixels, to the left of the way. */
   bends: z.record(idSchema, placeSchema).optional(),
   /** Lines put together by hand: each entry is one line as it is on several drawings of the span. */
-  same: z.array(z.array(z.strictObject({ drawing: idSchema, line: z.string().max(40) })).min(2).max(64)).max(300).optional(),
+  same: z
+    .array(z.array(lineSchema).min(2).max(LIMITS.matched, `A line can be put together on ${LIMITS.matched} drawings. Let some of them go first.`))
+    .max(LIMITS.matches, `${LIMITS.matches} lines of a span are put together by hand: let some go first.`)
+    .optional(),
 })
 export type Chart = z.infer<typeof chartSchema>
 
@@ -251,7 +272,7 @@ export const cycleSchema = z.strictObject({
   frames: z.int().min(1).max(LIMITS.length.max),
 })
 export type Cycle = z.infer<typeof cycleSchema>
-export const columnSchema = z.array(z.union([exposureSchema, cycleSchema]))
+export const columnSchema = z.array(z.union([exposureSchema, cycleSchema])).max(LIMITS.length.max)
 /** What one level shows in one take, top to bottom on the sheet. */
 export type Column = readonly (Exposure | Cycle)[]
 
@@ -261,7 +282,7 @@ export const takeSchema = z.strictObject({
   /** Put away: not offered among the takes until it is brought back. */
   away: z.boolean().optional(),
   /** Notes beside the sheet, by frame, in order. */
-  notes: z.array(z.strictObject({ frame: frameSchema, text: noteSchema.min(1) })).max(2000).optional(),
+  notes: z.array(z.strictObject({ frame: frameSchema, text: noteSchema.min(1) })).max(LIMITS.notes, `A take can have ${LIMITS.notes} notes. Take some away first.`).optional(),
 })
 export type Take = z.infer<typeof takeSchema>
 
@@ -270,9 +291,9 @@ export const answerSchema = z.strictObject({
   check: idSchema,
   level: idSchema.optional(),
   drawings: z.array(idSchema).max(LIMITS.drawings),
-  reason: z.string().trim().min(1, 'Say why it is meant.').max(LIMITS.note, `A reason can have at most ${LIMITS.note} characters.`),
+  reason: z.string().trim().min(1, 'Say why it is meant.').max(LIMITS.note, `A reason can have at most ${LIMITS.note} characters.`).refine(isPlainText, UNKEEPABLE),
   /** What those drawings were then. */
-  print: z.string().max(40),
+  print: textSchema(40, 'This is no print of drawings.'),
 })
 export type Answer = z.infer<typeof answerSchema>
 
@@ -284,7 +305,7 @@ export const planSchema = z.strictObject({
   planner: idSchema,
   /** Where it begins on the sheet. */
   frame: frameSchema,
-  inputs: z.record(z.string().max(40), z.union([z.number(), z.string().max(4000), z.boolean()])),
+  inputs: z.record(textSchema(40, 'The name of an input is too long.'), z.union([z.number(), textSchema(4000, 'An input is too long.'), z.boolean()])),
   /** By place in the plan; one taken out since names no drawing any more. */
   drawings: z.array(idSchema).max(1000),
   /** Drawn for an earlier state of the plan, which asks for them no more. */
@@ -310,12 +331,14 @@ export const guideSchema = z.strictObject({
 })
 export type Guide = z.infer<typeof guideSchema>
 
+export const paletteSchema = z.array(swatchSchema).min(1, 'A scene has at least one colour.').max(LIMITS.swatches, `A scene can have ${LIMITS.swatches} colours; merge two before adding another.`)
+
 export const sceneSchema = z.strictObject({
   format: z.literal(1),
   settings: settingsSchema,
-  palette: z.array(swatchSchema).min(1).max(LIMITS.swatches),
+  palette: paletteSchema,
   /** Bottom level first. */
-  levelOrder: z.array(idSchema).max(LIMITS.levels),
+  levelOrder: z.array(idSchema).max(LIMITS.levels, `A scene can have ${LIMITS.levels} levels.`),
   levels: z.record(idSchema, levelSchema),
   drawings: z.record(idSchema, drawingSchema),
   charts: z.record(idSchema, chartSchema),

@@ -1,13 +1,12 @@
-import type { Column, Cycle, Exposure } from '../scene/schema'
+import { isCycle, totalFrames } from '../scene/columns'
 import { refuse } from '../scene/refusal'
+import type { Column, Cycle, Exposure } from '../scene/schema'
+
+export { isCycle, totalFrames }
 
 /** A level's column on the sheet: single exposures, and cycles that stand for many. */
 type Entry = Column[number]
 type Exposures = readonly Exposure[]
-
-export const isCycle = (entry: Entry): entry is Cycle => 'cycle' in entry
-
-export const totalFrames = (column: Column): number => column.reduce((sum, entry) => sum + entry.frames, 0)
 
 /** Neighbouring exposures of the same drawing become one hold; cycles stay apart. */
 export function joined<E extends Entry>(column: readonly E[]): E[] {
@@ -163,12 +162,17 @@ export function resizedTo(column: Column, length: number): Column {
   return clipped(column, length)
 }
 
-/** Every drawing of the column passed through `change`, in every turn. */
+/** Every drawing of the column passed through `change`, in every turn; a cycle left with nothing to go round is empty frames. */
 export function redrawn(column: Column, change: (drawing: string | null, before: string | null) => string | null): Column {
   let before: string | null = null
   const through = ({ drawing, frames }: Exposure): Exposure => {
     before = change(drawing, before)
     return { drawing: before, frames }
   }
-  return joined(column.map((entry) => (isCycle(entry) ? { ...entry, cycle: joined(entry.cycle.map(through)) } : through(entry))))
+  const entryThrough = (entry: Entry): Entry => {
+    if (!isCycle(entry)) return through(entry)
+    const cycle = joined(entry.cycle.map(through))
+    return cycle.every(({ drawing }) => drawing === null) ? { drawing: null, frames: entry.frames } : { ...entry, cycle }
+  }
+  return joined(column.map(entryThrough))
 }

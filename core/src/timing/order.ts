@@ -48,31 +48,43 @@ function closure(drawn: readonly boolean[], relations: readonly Relation[][]): b
   return reached
 }
 
+/** Places looked through for the smallest set before a small one is good enough: a fraction of a second. */
+const PATIENCE = 400_000
+
 /**
  * The smallest set of places that must be found by eye so that all the others follow by halves and
- * thirds. Places that no pair can give are certain; among the rest, sets are tried by rising size.
+ * thirds. Places that no pair can give are certain; among the rest, sets are tried by rising size. Where
+ * there are too many to try, the first that is not reached is taken again and again.
  */
 function fewestByEye(relations: readonly Relation[][], ends: readonly number[]): Set<number> {
   const certain = relations.flatMap((ways, m) => (ways.length === 0 && !ends.includes(m) ? [m] : []))
   const start = closure(relations.map((_, m) => ends.includes(m) || certain.includes(m)), relations)
   const open = start.flatMap((reached, m) => (reached ? [] : [m]))
+  let patience = PATIENCE
 
   function search(from: number, left: number, reached: boolean[]): number[] | undefined {
     if (reached.every(Boolean)) return []
     if (left === 0) return undefined
-    for (let i = from; i < open.length; i++) {
+    for (let i = from; i < open.length && patience > 0; i++) {
       const pick = open[i]!
       if (reached[pick]) continue
+      patience -= relations.length
       const rest = search(i + 1, left - 1, closure(reached.map((r, m) => r || m === pick), relations))
       if (rest) return [pick, ...rest]
     }
     return undefined
   }
-  for (let size = 0; size <= open.length; size++) {
+  for (let size = 0; size <= open.length && patience > 0; size++) {
     const found = search(0, size, start)
     if (found) return new Set([...certain, ...found])
   }
-  return new Set([...certain, ...open])
+  const picked: number[] = []
+  for (let reached = start; !reached.every(Boolean); ) {
+    const pick = reached.indexOf(false)
+    picked.push(pick)
+    reached = closure(reached.map((each, m) => each || m === pick), relations)
+  }
+  return new Set([...certain, ...picked])
 }
 
 /**

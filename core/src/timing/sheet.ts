@@ -1,3 +1,4 @@
+import { refuse } from '../scene/refusal'
 import type { Exposure, Scene } from '../scene/schema'
 import { writtenOut } from './column'
 
@@ -56,9 +57,13 @@ export const firstFrameOf = (exposures: Exposures, drawing: string): number | un
 /** Every drawing of the list once, in the order of first showing. */
 export const drawingsShown = (exposures: Exposures): Reading['shown'] => reading(exposures).shown
 
-/** What a level shows in a take, exposure by exposure, every turn of a cycle written out. */
+/**
+ * What a level shows in a take, exposure by exposure, every turn of a cycle written out. Errors: EditRefused
+ * when the take or the level is not in the scene.
+ */
 export function exposuresOf(scene: Scene, level: string, take = scene.mainTake): Exposures {
-  return writtenOut(scene.sheets[take]![level]!)
+  const sheet = scene.sheets[take] ?? refuse('This take is not in the scene any more.')
+  return writtenOut(sheet[level] ?? refuse('This level is not in the scene any more.'))
 }
 
 export const mainSheet = (scene: Scene, level: string): Exposures => exposuresOf(scene, level)

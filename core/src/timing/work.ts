@@ -21,9 +21,9 @@ export const isDrawn = (drawing: Drawing): boolean => Object.keys(drawing.passes
  * drawings so near to the key that no half tells them apart; those are drawn by eye, after the others.
  */
 function apart(marks: Chart['marks']): Chart['marks'] {
-  let last = 0
+  let last = -Infinity
   return marks.filter(({ fraction }) => {
-    const own = Math.abs(fraction - last) > SAME_PLACE && Math.abs(fraction) > SAME_PLACE && Math.abs(fraction - 1) > SAME_PLACE
+    const own = fraction - last > SAME_PLACE && Math.abs(fraction) > SAME_PLACE && Math.abs(fraction - 1) > SAME_PLACE
     if (own) last = fraction
     return own
   })
@@ -72,10 +72,17 @@ export function nextOnPegs(scene: Scene, level: string): WorkStep | undefined {
   return planOfWork(scene, level).find((step) => !step.drawn)
 }
 
+/** How many of the drawings the main take shows are drawn, and how many are not. */
 export function progress(scene: Scene): { done: number; toDo: number } {
-  const steps = scene.levelOrder.flatMap((level) => planOfWork(scene, level))
-  const done = steps.filter((step) => step.drawn).length
-  return { done, toDo: steps.length - done }
+  let done = 0
+  let toDo = 0
+  for (const level of scene.levelOrder) {
+    for (const { drawing } of drawingsShown(exposuresOf(scene, level))) {
+      if (isDrawn(scene.drawings[drawing]!)) done++
+      else toDo++
+    }
+  }
+  return { done, toDo }
 }
 
 const SMALL = new Map([[0.5, '½'], [1 / 3, '⅓'], [2 / 3, '⅔'], [0.25, '¼'], [0.75, '¾'], [0.125, '⅛'], [0.375, '⅜'], [0.625, '⅝'], [0.875, '⅞']])

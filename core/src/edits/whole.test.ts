@@ -1,0 +1,110 @@
+import fc from 'fast-check'
+import {
+  applyEdit, chartHere, countsOf, drawingsOfPlan, editInWords, EditRefused, editSchema, faultOf, inkAfter, inkKey, newLevel, newScene, nextOnPegs, PASSES, pictureRuns, planOfWork, progress,
+  readArchive, requireInk, sameCounts, takesDiffer, touchedBy, validate, writeArchive, type Edit, type Ink, type Pass, type Scene, type Settings,
+} from '../index'
+import { anyEdit, editOfKind, KINDS_OF_EDIT, type AnyEdit } from '../testing/any-edit'
+
+const settings: Settings = { name: 'Any', width: 64, height: 64, fps: 12, length: 16, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'in-order' }
+const key = (id: string, frame: number): Edit => ({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } })
+const OPENING: Edit[] = [
+  { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 },
+  key('d0', 1), key('d1', 9), { type: 'drawing.add', take: 'main', level: 'B', frame: 1, drawing: { id: 'd5', role: 'key' } },
+  { type: 'landmark.put', level: 'A', landmark: { id: 'l0', name: 'Ring' } },
+  { type: 'chart.add', id: 'c0', level: 'A', from: 'd0', to: 'd1', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['d2'] },
+]
+const ALONE: Edit[] = [OPENING[0]!, key('d0', 1), key('d3', 6), key('d1', 12)]
+
+/** A keeper of a scene with its ink: what the page and the server both do. */
+function keeper() {
+  let scene = newScene(settings)
+  let ink = new Map<string, Ink>()
+  const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
+  return {
+    scene: () => scene,
+    inkOf,
+    make(edit: Edit) {
+      const applied = applyEdit(scene, edit)
+      requireInk(scene, applied.scene, edit, (drawing) => countsOf(inkOf, drawing))
+      const next = new Map(ink)
+      for (const { drawing, pass, ink: now } of inkAfter(edit, inkOf)) next.set(inkKey(drawing, pass), now)
+      scene = applied.scene
+      ink = next
+      return applied
+    },
+  }
+}
+
+/** Everything that reads a scene reads a whole one without an error. */
+function readAll(scene: Scene) {
+  progress(scene)
+  pictureRuns(scene)
+  for (const take of Object.keys(scene.takes)) {
+    takesDiffer(scene, scene.mainTake, take)
+    for (const level of scene.levelOrder) {
+      planOfWork(scene, level, take)
+      chartHere(scene, level, 3, take)
+    }
+  }
+  for (const level of scene.levelOrder) nextOnPegs(scene, level)
+  for (const plan of Object.values(scene.plans ?? {})) drawingsOfPlan(scene, plan)
+}
+
+function countsAgree(scene: Scene, inkOf: (drawing: string, pass: Pass) => Ink) {
+  for (const drawing of Object.values(scene.drawings)) if (!sameCounts(drawing.passes, countsOf(inkOf, drawing.id))) return drawing
+  return undefined
+}
+
+function play(makers: readonly AnyEdit[], opening = OPENING) {
+  const kept = keeper()
+  opening.forEach((edit) => kept.make(edit))
+  const past: Scene[] = []
+  const made = new Set<string>()
+  for (const make of makers) {
+    const before = kept.scene()
+    const wished = editSchema.safeParse(make(before, past))
+    if (!wished.success) continue
+    const frozen = JSON.stringify(before)
+    try {
+      const { inverse } = kept.make(wished.data)
+      made.add(wished.data.type)
+      const after = kept.scene()
+      expect(faultOf(after)).toBeUndefined()
+      expect(countsAgree(after, kept.inkOf)).toBeUndefined()
+      expect(validate(JSON.parse(JSON.stringify(after)))).toEqual(after)
+      editInWords(wished.data, before)
+      touchedBy(before, after, wished.data)
+      readAll(after)
+      expect(applyEdit(after, editSchema.parse(JSON.parse(JSON.stringify(inverse)))).scene).toEqual(before)
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+      expect(error.message).toMatch(/\S+ .*[.]$/s)
+      expect(kept.scene()).toBe(before)
+    }
+    expect(JSON.stringify(before)).toBe(frozen)
+    past.push(before)
+  }
+  return { scene: kept.scene(), inkOf: kept.inkOf, made }
+}
+
+test('any edits of every kind leave a whole scene that undoes, or are refused with a sentence', () => {
+  fc.assert(fc.property(fc.array(anyEdit, { maxLength: 24 }), (makers) => void play(makers)), { numRuns: Number(process.env["MANY"] ?? 300) })
+})
+
+test('whatever was made goes out as an archive and comes back the same', () => {
+  fc.assert(
+    fc.property(fc.array(anyEdit, { minLength: 6, maxLength: 30 }), (makers) => {
+      const { scene, inkOf } = play(makers)
+      const back = readArchive(writeArchive({ scene, inkOf }))
+      expect(back.scene).toEqual(scene)
+      for (const { drawing, pass, ink } of back.ink.values()) expect(ink.length).toBe(inkOf(drawing, pass).length)
+      expect([...back.ink.values()].length).toBe(Object.values(scene.drawings).reduce((sum, { passes }) => sum + PASSES.filter((pass) => passes[pass]).length, 0))
+    }),
+    { numRuns: 40 },
+  )
+})
+
+test.each(KINDS_OF_EDIT)('%s is made by these tests, not only refused', (type) => {
+  const sample = fc.sample(fc.array(fc.oneof({ weight: 3, arbitrary: editOfKind(type) }, { weight: 2, arbitrary: anyEdit }), { minLength: 30, maxLength: 40 }), { numRuns: 40, seed: 7 })
+  expect(sample.some((makers, i) => play(makers, i % 2 ? OPENING : ALONE).made.has(type))).toBe(true)
+})
