@@ -1,4 +1,5 @@
 // Prints figures, each as median and p95, against the named reference in the same run. Nothing is asserted here.
+import './lib/node-version.mjs'
 import { spawnSync } from 'node:child_process'
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'

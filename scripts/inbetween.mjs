@@ -1,4 +1,5 @@
 // Compares the guided inbetween with blending point by point, and on closed outlines with flubber too, and writes docs/guided-inbetween-measured.md.
+import './lib/node-version.mjs'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

@@ -1,4 +1,5 @@
 // Makes docs/screenshots anew, from the sample film as a new user finds it.
+import './lib/node-version.mjs'
 import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

@@ -1,4 +1,5 @@
 // Plants faults by strength in drawn scenes, lets Second look find them, and writes the table of docs/second-look-measured.md.
+import './lib/node-version.mjs'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

@@ -1,4 +1,5 @@
 // Runs everything: installs what is missing, then lint, types, unit, server and interface tests, and sums them up.
+import './lib/node-version.mjs'
 import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
@@ -45,9 +46,10 @@ async function interfaceTests() {
 }
 
 await orStop(async () => {
-  installModules()
+  // What cannot be had is said before anything is installed or built.
   postgresPrograms()
   requireChromium()
+  installModules()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
   await build()

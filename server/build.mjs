@@ -1,7 +1,7 @@
 import { build } from 'esbuild'
 
 await build({
-  entryPoints: ['src/main.ts'],
+  entryPoints: ['src/main.ts', 'src/archive-thread.ts'],
   outdir: 'dist',
   bundle: true,
   platform: 'node',

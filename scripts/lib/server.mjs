@@ -3,13 +3,13 @@ import { join } from 'node:path'
 import { root } from './paths.mjs'
 
 /** Starts the built server; resolves with its port once it listens, rejects with its exit code if it ends first. */
-export function startServer({ databaseUrl, port = 0, logFile, sampleFilm = true }) {
+export function startServer({ databaseUrl, port = 0, logFile, sampleFilm = true, dataFolder }) {
   const child = fork(join(root, 'server', 'dist', 'main.js'), [], {
     cwd: root,
     // Its own process group: Ctrl-C reaches it through the script that started it.
     detached: true,
     stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_FILE: logFile, SAMPLE_FILM: sampleFilm ? 'yes' : 'no', NODE_ENV: 'production' },
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_FILE: logFile, SAMPLE_FILM: sampleFilm ? 'yes' : 'no', NODE_ENV: 'production', ...(dataFolder && { DATA_FOLDER: dataFolder }) },
   })
   let said = ''
   child.stderr.on('data', (chunk) => (said = (said + chunk).slice(-4000)))

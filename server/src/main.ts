@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { openDatabase } from './database/open'
 import { shelveSampleFilm } from './demo/shelve'
 import { createApp } from './http/app'
-import { beginHistories } from './keeping/history'
+import { sceneKeeper, type SceneKeeper } from './keeping/scenes'
 import { openNews } from './keeping/news'
 
 const environment = z.object({
@@ -17,17 +17,23 @@ const environment = z.object({
 })
 
 const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM } = environment.parse(process.env)
-const log = pino({ base: undefined }, pino.destination(LOG_FILE ? { dest: LOG_FILE, append: true, sync: false } : 1))
+// Lines are written some at a time, and at the latest after a moment.
+const lines = pino.destination(LOG_FILE ? { dest: LOG_FILE, append: true, mode: 0o600, sync: false, minLength: 4096, periodicFlush: 500 } : 1)
+const log = pino({ base: undefined }, lines)
 
+let keeper: SceneKeeper | undefined
 const database = await openDatabase(DATABASE_URL, {
   async prepare(opened) {
-    await beginHistories(opened)
-    if (SAMPLE_FILM === 'yes') await shelveSampleFilm(opened)
+    keeper = sceneKeeper(opened, log)
+    if (SAMPLE_FILM === 'yes') await shelveSampleFilm(opened, keeper)
   },
 })
 
 const news = openNews(DATABASE_URL, log)
-const server = createServer(createApp({ database, news, log, pages: PAGES }).callback())
+const server = createServer(createApp({ database, keeper: keeper!, news, log, pages: PAGES }).callback())
+// A request has so long to arrive, whatever it is slow with.
+server.headersTimeout = 20_000
+server.requestTimeout = 180_000
 server.on('error', (error: NodeJS.ErrnoException) => {
   log.fatal({ err: error }, 'cannot listen')
   process.exit(error.code === 'EADDRINUSE' ? 98 : 1)
@@ -43,7 +49,7 @@ let closing = false
 function close() {
   if (closing) return
   closing = true
-  server.close(() => void Promise.allSettled([database.destroy(), news.close()]).then(() => process.exit(0)))
+  server.close(() => void Promise.allSettled([keeper!.close().then(() => database.destroy()), news.close()]).then(() => process.exit(0)))
   void news.close()
   server.closeIdleConnections()
 }

@@ -1,9 +1,10 @@
 // A database and a server for tests, beside the user's and never on their data. Obeys messages from the test.
 import { spawnSync } from 'node:child_process'
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { gunzipSync } from 'node:zlib'
 import { openCluster } from '../../scripts/lib/postgres.mjs'
 import { startServer } from '../../scripts/lib/server.mjs'
 
@@ -50,11 +51,33 @@ const orders = {
     await gone
     cluster = await openCluster({ folder })
   },
-  /** As a database looked before histories could be looked at. */
-  async forgetHistories() {
+  /** A server on a database as the version before left it; `forgetful`: as one earlier still did, without moments. */
+  async startOnOld({ forgetful = false, interrupt = false } = {}) {
+    const name = `old${Date.now()}`
     const url = new URL(cluster.url)
-    const done = spawnSync(join(cluster.programs, 'psql'), ['-h', url.hostname, '-p', url.port, '-U', url.username, '-d', url.pathname.slice(1), '-c', "DELETE FROM moment; UPDATE edit SET words = ''"], { env: { ...process.env, PGPASSWORD: decodeURIComponent(url.password) } })
-    if (done.status !== 0) throw new Error(String(done.stderr))
+    const env = { ...process.env, PGPASSWORD: decodeURIComponent(url.password) }
+    const run = (program, words, input) => {
+      const done = spawnSync(join(cluster.programs, program), ['-h', url.hostname, '-p', url.port, '-U', url.username, ...words], { env, input, maxBuffer: 1e9 })
+      if (done.status !== 0) throw new Error(String(done.stderr))
+      return String(done.stdout)
+    }
+    run('createdb', [name])
+    run('psql', ['-q', '-v', 'ON_ERROR_STOP=1', '-d', name], gunzipSync(readFileSync(new URL('database-before.sql.gz', import.meta.url))))
+    if (forgetful) run('psql', ['-d', name, '-c', "DELETE FROM moment; UPDATE edit SET words = ''; DELETE FROM ink WHERE scene <> 'whole'; DELETE FROM edit WHERE scene <> 'whole'; DELETE FROM scene WHERE id <> 'whole'"])
+    const at = new URL(url)
+    at.pathname = `/${name}`
+    const start = () => startServer({ databaseUrl: at.href, logFile: join(folder, 'old.log'), sampleFilm: false })
+    let interrupted = ''
+    if (interrupt) {
+      // Half way through the migration something it needs is not there; nothing of it may stay.
+      run('psql', ['-d', name, '-c', 'ALTER TABLE edit RENAME CONSTRAINT edit_scene_fkey TO elsewhere'])
+      interrupted = await start().then(() => 'started', () => 'stopped')
+      interrupted += ` ${run('psql', ['-At', '-d', name, '-c', "SELECT count(*) FROM information_schema.columns WHERE table_name = 'scene' AND column_name = 'document'"]).trim()}`
+      run('psql', ['-d', name, '-c', 'ALTER TABLE edit RENAME CONSTRAINT elsewhere TO edit_scene_fkey'])
+    }
+    await server?.stop()
+    server = await start()
+    return { port: server.port, interrupted }
   },
   async stop() {
     await second?.stop()
@@ -65,9 +88,9 @@ const orders = {
   },
 }
 
-process.on('message', async ({ order }) => {
+process.on('message', async ({ order, options }) => {
   try {
-    process.send({ done: await orders[order]() })
+    process.send({ done: await orders[order](options) })
   } catch (error) {
     process.send({ failed: String(error?.stack ?? error) })
   }

@@ -154,21 +154,6 @@ describe('earlier versions', () => {
     expect((await get('/api/scenes/nowhere/moments/1')).status).toBe(404)
     expect((await get('/api/scenes/nowhere/history')).status).toBe(404)
   })
-
-  test('scenes kept before histories could be looked at get theirs when the server starts', async () => {
-    const { id, edits } = await worked()
-    const renamed = await scene()
-    await keep(renamed, 0, named(key('k1', 1), { type: 'scene.set', settings: { length: 48 } }, key('k2', 30)))
-    await order('forgetHistories')
-    await order('killServer')
-    await startServer()
-    expect((await get(`/api/scenes/${id}/history`)).map((step: { words: string }) => step.words)).toContain('drawing 1 copied to frame 5')
-    const early = edits.slice(0, 2).reduce((before, { edit }) => applyEdit(before, edit).scene, newScene(settings))
-    expect((await get(`/api/scenes/${id}/moments/2`)).scene).toEqual(early)
-    // Its beginning cannot be known, so its history begins with what it was then.
-    expect((await get(`/api/scenes/${renamed}/moments/3`)).scene.settings.length).toBe(48)
-    expect((await get(`/api/scenes/${renamed}/moments/1`)).detail).toMatch(/before the history/)
-  })
 })
 
 describe('pictures', () => {
@@ -387,7 +372,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
   const { openapi, paths } = (await answer.json()) as { openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }
   expect(openapi).toBe('3.1.0')
-  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/pictures', '/api/pictures/{picture}', '/api/productions', '/api/productions/{production}/limits', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/shelf'])
+  expect(Object.keys(paths).sort()).toEqual(['/api/archives', '/api/pictures', '/api/pictures/{picture}', '/api/productions', '/api/productions/{production}/limits', '/api/productions/{production}/scenes', '/api/scenes', '/api/scenes/{scene}', '/api/scenes/{scene}/edits', '/api/scenes/{scene}/events', '/api/scenes/{scene}/history', '/api/scenes/{scene}/ink', '/api/scenes/{scene}/moments/{version}', '/api/scenes/{scene}/moments/{version}/ink', '/api/scenes/{scene}/test', '/api/shelf'])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
 })
 

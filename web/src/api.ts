@@ -36,13 +36,24 @@ async function read<S extends z.ZodType>(schema: S, path: string, body?: unknown
   return parsed.data
 }
 
-const shelfSchema = z.array(z.object({
+const shelvedSceneSchema = z.object({
   id: z.string(),
+  version: z.int(),
   name: z.string(),
-  scenes: z.array(z.object({ id: z.string(), version: z.int(), updatedAt: z.string(), scene: sceneSchema, done: z.int(), toDo: z.int() })),
-}))
+  fps: z.int(),
+  length: z.int(),
+  width: z.int(),
+  height: z.int(),
+  paper: z.string(),
+  done: z.int(),
+  toDo: z.int(),
+  /** What was mended when it was opened, or why it cannot be read. */
+  told: z.string().optional(),
+})
+export type ShelvedScene = z.infer<typeof shelvedSceneSchema>
+const shelfSchema = z.array(z.object({ id: z.string(), name: z.string(), count: z.int(), scenes: z.array(shelvedSceneSchema) }))
 export type Production = z.infer<typeof shelfSchema>[number]
-const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema, limits: limitsSchema.default({}) })
+const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema, limits: limitsSchema.default({}), told: z.string().optional() })
 const keptEditsSchema = z.array(z.object({ id: z.string(), version: z.int(), edit: editSchema }))
 export type KeptEdit = z.infer<typeof keptEditsSchema>[number]
 
@@ -59,6 +70,10 @@ async function readPasses(path: string): Promise<PassInk[]> {
 
 export const api = {
   shelf: () => read(shelfSchema, '/api/shelf'),
+  /** The scenes of a production after one of them. */
+  scenesAfter: (production: string, after: string) => read(z.array(shelvedSceneSchema), `/api/productions/${production}/scenes?after=${after}`),
+  /** The first seconds of a scene with only what they show. */
+  readTest: (id: string, version: number) => read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/test?version=${version}`),
   createProduction: (production: { id: string; name: string }) => read(z.unknown(), '/api/productions', production),
   setLimits: (production: string, limits: Limits) => read(limitsSchema, `/api/productions/${production}/limits`, limits),
   createScene: (scene: { id: string; production: string; settings: Settings }) => read(openSceneSchema, '/api/scenes', scene),
@@ -69,7 +84,7 @@ export const api = {
     return z.object({ picture: pictureSchema, width: z.int(), height: z.int() }).parse(await answer.json())
   },
   readPicture: async (picture: string) => new Uint8Array(await (await ask(`/api/pictures/${picture}`)).arrayBuffer()),
-  readScene: (id: string): Promise<{ production: string; version: number; scene: Scene; limits: Limits }> => read(openSceneSchema, `/api/scenes/${id}`),
+  readScene: (id: string): Promise<{ production: string; version: number; scene: Scene; limits: Limits; told?: string | undefined }> => read(openSceneSchema, `/api/scenes/${id}`),
   editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
   keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),
   /** What a conflict tells: the scene's version, and the edits missed (the first 500 of them). */

@@ -4,6 +4,7 @@ import { PASSES, type Pass, type Scene } from '../scene/schema'
 import { requireWhole } from '../scene/validate'
 import { changeInk, type Ink } from '../shape/ink'
 import type { EditKind } from './edit'
+import { refuseLockedLevel } from './find'
 import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './register'
 
 export interface Applied {
@@ -86,7 +87,7 @@ function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit, changes: re
   if (locked.length === 0) return
   for (const { at } of changes) {
     const level = levelOf(after, at) ?? levelOf(before, at)
-    if (level !== undefined && locked.includes(level)) refuse(`Level ${before.levels[level]!.name} is locked. Unlock it at the head of its column first.`)
+    if (level !== undefined && locked.includes(level)) refuseLockedLevel(before.levels[level]!)
   }
 }
 

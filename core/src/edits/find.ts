@@ -34,6 +34,8 @@ export function placeOn(scene: Scene, take: string, level: string, frame: number
   return { ...here, frame: here.frame + cycle.frame - 1 }
 }
 
+export const refuseLockedLevel = ({ name }: Level): never => refuse(`Level ${name} is locked. Unlock it at the head of its column first.`)
+
 export function requireFree(taken: unknown, what: string) {
   if (taken) refuse(`This ${what} is in the scene already.`)
 }

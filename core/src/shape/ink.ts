@@ -8,10 +8,9 @@ import { refuse } from '../scene/refusal'
  * pressure (0…1) in one flat list; a fill's outline is x, y in one flat list, closed by itself, and
  * so is each of its holes. Cells are whole pixels of a sprite, as runs x, y, length.
  */
-const place = z
-  .number('A point must be a number.')
-  .min(-LIMITS.reach, 'A point lies too far from the paper.')
-  .max(LIMITS.reach, 'A point lies too far from the paper.')
+const place = z.number('A point must be a number.')
+/** Held against in one go: a stroke has hundreds of numbers, and every one kept passes here. */
+const isNearPaper = (values: readonly number[]): boolean => values.every((value) => value >= -LIMITS.reach && value <= LIMITS.reach)
 
 function flatPoints(dimensions: number, least: number, what: string) {
   return z
@@ -22,6 +21,7 @@ function flatPoints(dimensions: number, least: number, what: string) {
       `${what} can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points. Draw it in parts.`,
     )
     .refine((values) => values.length % dimensions === 0, `${what} needs ${dimensions} numbers for each point.`)
+    .refine(isNearPaper, 'A point lies too far from the paper.')
 }
 
 /** What a stroke is drawn with; a stroke that names none was drawn with the pen. */
@@ -67,9 +67,13 @@ export type Ink = readonly InkPiece[]
 export const placedPieceSchema = z.strictObject({ at: z.int().min(0), piece: pieceSchema })
 export type PlacedPiece = z.infer<typeof placedPieceSchema>
 
-export interface InkChange {
-  readonly remove: readonly PlacedPiece[]
-  readonly add: readonly PlacedPiece[]
+/** What a change needs to know of a piece. */
+interface Named { readonly id: string }
+interface Placed<P extends Named> { readonly at: number; readonly piece: P }
+
+export interface InkChange<P extends Named = InkPiece> {
+  readonly remove: readonly Placed<P>[]
+  readonly add: readonly Placed<P>[]
 }
 
 /** Smallest step ink is kept in: an eighth of a pixel, and a 255th of full pressure. */
@@ -109,9 +113,9 @@ export const numbersOf = (piece: InkPiece): number => (piece.kind === 'stroke' ?
 
 /**
  * Ink after a change: the removed pieces are found by id, the added ones laid at their places
- * counted in the result. Errors: EditRefused when a piece to remove is gone or one to add is there.
+ * counted in the result; a keeper that only counts them may know them by their ids. Errors: EditRefused when a piece to remove is gone or one to add is there.
  */
-export function changeInk(ink: Ink, { remove, add }: InkChange): Ink {
+export function changeInk<P extends Named>(ink: readonly P[], { remove, add }: InkChange<P>): readonly P[] {
   if (remove.length === 0 && add.every(({ at }, i) => at >= ink.length + i)) {
     refuseRepeats(ink, add)
     return [...ink, ...add.map(({ piece }) => piece)]
@@ -126,7 +130,7 @@ export function changeInk(ink: Ink, { remove, add }: InkChange): Ink {
   return result
 }
 
-function refuseRepeats(ink: Ink, add: readonly PlacedPiece[]) {
+function refuseRepeats<P extends Named>(ink: readonly P[], add: readonly Placed<P>[]) {
   const ids = new Set(ink.map((piece) => piece.id))
   for (const { piece } of add) {
     if (ids.has(piece.id)) refuse('This line is on the drawing already.')

@@ -1,12 +1,16 @@
 import type { Edit, Limits, Pass, Scene } from '@unhurried/core'
+import type { Summary } from '../keeping/summary'
 import { EntitySchema } from 'typeorm'
 
 export interface ProductionRow { id: string; name: string; limits: Limits; position: number; createdAt: Date }
-export interface SceneRow { id: string; production: string; position: number; document: Scene; version: number; createdAt: Date; updatedAt: Date }
-export interface EditRow { scene: string; version: number; id: string; edit: Edit; words: string; madeAt: Date }
-/** The scene as it was at one version. */
-export interface MomentRow { scene: string; version: number; document: Scene }
-export interface InkRow { scene: string; drawing: string; pass: Pass; bytes: Buffer }
+export interface SceneRow { id: string; production: string; position: number; version: number; summary: Summary | null; summaryVersion: number; told: string; createdAt: Date; updatedAt: Date }
+export interface EditRow { scene: string; version: number; id: string; edit: Edit; words: string; kind: Edit['type'] | null; drawing: string | null; madeAt: Date }
+/** The scene as it was at one version; a passing one is only where replay begins now. */
+export interface MomentRow { scene: string; version: number; document: Scene; passing: boolean; whole: boolean }
+/** The lines of one pass with all edits up to a version in them. */
+export interface InkRow { scene: string; drawing: string; pass: Pass; bytes: Buffer; version: number }
+/** That an edit wrote on a drawing. */
+export interface InkEditRow { scene: string; drawing: string; version: number }
 export interface MarkRow { name: string; value: string }
 
 const moment = (name: string, createDate = false, updateDate = false) => ({ name, type: 'timestamptz', createDate, updateDate }) as const
@@ -28,8 +32,10 @@ export const sceneEntity = new EntitySchema<SceneRow>({
     id: { type: 'text', primary: true },
     production: { type: 'text' },
     position: { type: 'int', generated: 'increment' },
-    document: { type: 'jsonb' },
     version: { type: 'int' },
+    summary: { type: 'jsonb', nullable: true },
+    summaryVersion: { name: 'summary_version', type: 'int', default: -1 },
+    told: { type: 'text', default: '' },
     createdAt: moment('created_at', true),
     updatedAt: moment('updated_at', false, true),
   },
@@ -43,6 +49,8 @@ export const editEntity = new EntitySchema<EditRow>({
     id: { type: 'text' },
     edit: { type: 'jsonb' },
     words: { type: 'text' },
+    kind: { type: 'text', nullable: true },
+    drawing: { type: 'text', nullable: true },
     madeAt: moment('made_at', true),
   },
 })
@@ -54,12 +62,18 @@ export const inkEntity = new EntitySchema<InkRow>({
     drawing: { type: 'text', primary: true },
     pass: { type: 'text', primary: true },
     bytes: { type: 'bytea' },
+    version: { type: 'int', default: 0 },
   },
+})
+
+export const inkEditEntity = new EntitySchema<InkEditRow>({
+  name: 'ink_edit',
+  columns: { scene: { type: 'text', primary: true }, drawing: { type: 'text', primary: true }, version: { type: 'int', primary: true } },
 })
 
 export const momentEntity = new EntitySchema<MomentRow>({
   name: 'moment',
-  columns: { scene: { type: 'text', primary: true }, version: { type: 'int', primary: true }, document: { type: 'jsonb' } },
+  columns: { scene: { type: 'text', primary: true }, version: { type: 'int', primary: true }, document: { type: 'jsonb' }, passing: { type: 'boolean', default: false }, whole: { type: 'boolean', default: false } },
 })
 
 /** Small facts about this database, such as that the sample film was put on the shelf. */
@@ -68,4 +82,4 @@ export const markEntity = new EntitySchema<MarkRow>({
   columns: { name: { type: 'text', primary: true }, value: { type: 'text' } },
 })
 
-export const entities = [productionEntity, sceneEntity, editEntity, momentEntity, inkEntity, markEntity]
+export const entities = [productionEntity, sceneEntity, editEntity, momentEntity, inkEntity, inkEditEntity, markEntity]

@@ -1,9 +1,11 @@
 import { DataSource } from 'typeorm'
 import { entities } from './entities'
-import { FirstTables1763900000000 } from './first-tables'
-import { Limits1764200000000 } from './limits'
-import { Moments1764000000000 } from './moments'
-import { Pictures1764100000000 } from './pictures'
+import { FirstTables1763900000000 } from './migrations/first-tables'
+import { Keeping1764600000000 } from './migrations/keeping'
+import { Limits1764200000000 } from './migrations/limits'
+import { Moments1764000000000 } from './migrations/moments'
+import { PictureParts1764700000000 } from './migrations/picture-parts'
+import { Pictures1764100000000 } from './migrations/pictures'
 
 /** Any number, as long as only this app locks it. */
 const START_LOCK = 4620_1763
@@ -20,7 +22,7 @@ export async function openDatabase(url: string, { connections = 10, prepare }: {
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstTables1763900000000, Moments1764000000000, Pictures1764100000000, Limits1764200000000],
+    migrations: [FirstTables1763900000000, Moments1764000000000, Pictures1764100000000, Limits1764200000000, Keeping1764600000000, PictureParts1764700000000],
     migrationsTableName: 'migration',
     poolSize: connections,
     connectTimeoutMS: 5000,

@@ -1,6 +1,6 @@
 import type { DataSource } from 'typeorm'
 import { markEntity } from '../database/entities'
-import { sceneKeeper } from '../keeping/scenes'
+import type { SceneKeeper } from '../keeping/scenes'
 import { corrie } from './corrie'
 import { leap } from './leap'
 import { lime } from './lime'
@@ -13,10 +13,9 @@ export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, w
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
 /** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */
-export async function shelveSampleFilm(database: DataSource): Promise<void> {
+export async function shelveSampleFilm(database: DataSource, keeper: SceneKeeper): Promise<void> {
   const marks = database.getRepository(markEntity)
   if (await marks.existsBy({ name: 'sample film' })) return
-  const keeper = sceneKeeper(database)
   await keeper.createProduction(PRODUCTION)
   for (const sample of SAMPLE_FILM) {
     const { version } = await keeper.createScene({ id: sample.id, production: PRODUCTION.id, settings: sample.settings, palette: sample.palette })

@@ -7,8 +7,9 @@ import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import type { News } from '../keeping/news'
 import { pictureKeeper } from '../keeping/pictures'
+import { poolOf, sqlStateOf } from '../database/pool'
 import { sceneHistory } from '../keeping/history'
-import { sceneKeeper } from '../keeping/scenes'
+import type { SceneKeeper } from '../keeping/scenes'
 import { addEvents, EVENTS_PATH } from '../routes/events'
 import { routes } from '../routes/register'
 import { sameOriginOnly } from './guards'
@@ -17,19 +18,21 @@ import { openApiOf, routerOf } from './route'
 
 /** Errors of the connection itself, not of what was asked: PostgreSQL classes 08, 53, 57 and the socket's own. */
 function databaseIsAway(error: unknown): boolean {
-  const code = (error as { code?: unknown; driverError?: { code?: unknown } })?.code ?? ''
+  const code = sqlStateOf(error)
   const message = error instanceof Error ? error.message : ''
-  return /^(08|53|57)/.test(String(code)) || /^E[A-Z]+$/.test(String(code)) || /Connection terminated|timeout expired|not initialized|connect timed out/i.test(message)
+  return /^(08|53|57)/.test(code) || /^E[A-Z]+$/.test(code) || /Connection terminated|timeout e|not initialized|connect timed out|Cannot use a pool/i.test(message)
 }
 
 /** PostgreSQL's word for a disk with no room left. */
-const diskIsFull = (error: unknown) => [error, (error as { driverError?: unknown })?.driverError].some((each) => (each as { code?: unknown })?.code === '53100')
+const diskIsFull = (error: unknown) => sqlStateOf(error) === '53100'
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (error instanceof ArchiveRefused) return new Problem(422, `This archive cannot be brought in. ${error.message}`)
   if (error instanceof PictureRefused) return new Problem(422, error.message)
   if (error instanceof EditRefused) return new Problem(422, error.message)
+  // A value no column takes, such as text with a NUL, or one nested too deeply: no fault of ours.
+  if (/^(22|54)/.test(sqlStateOf(error))) return new Problem(422, 'This holds something that cannot be kept.')
   if (diskIsFull(error)) return new Problem(507, 'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.')
   if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
   // Koa's own refusals of an address: not there, or a path that leads out of the pages.
@@ -67,9 +70,12 @@ const pageForPlaces: Middleware = async (ctx, next) => {
   await next()
 }
 
-export function createApp({ database, news, log, pages }: { database: DataSource; news: News; log: Logger; pages: string }): Koa {
+/** What a page of ours never asks a browser for. */
+const NO_DEVICES = ['accelerometer', 'camera', 'display-capture', 'geolocation', 'gyroscope', 'magnetometer', 'microphone', 'midi', 'payment', 'serial', 'usb'].map((device) => `${device}=()`).join(', ')
+
+export function createApp({ database, keeper, news, log, pages }: { database: DataSource; keeper: SceneKeeper; news: News; log: Logger; pages: string }): Koa {
   const own = ["'self'"]
-  const all = routes(sceneKeeper(database), sceneHistory(database), pictureKeeper(database))
+  const all = routes(keeper, sceneHistory(database), pictureKeeper(poolOf(database)))
   const router = routerOf(all)
   addEvents(router, news)
   const openApi = openApiOf(all, EVENTS_PATH)
@@ -91,8 +97,14 @@ export function createApp({ database, news, log, pages }: { database: DataSource
       // Served over plain HTTP on this machine only.
       strictTransportSecurity: false,
     }))
+  app.use((ctx, next) => {
+    ctx.set('Permissions-Policy', NO_DEVICES)
+    return next()
+  })
   app.use(sameOriginOnly)
-  app.use(compress({ br: false }))
+  const compressed = compress({ br: false })
+  // What a write is answered is a line.
+  app.use((ctx, next) => (ctx.method === 'GET' ? compressed(ctx, next) : next()))
   app.use(router.routes() as Middleware)
   app.use(router.allowedMethods() as Middleware)
   app.use(pageForPlaces)

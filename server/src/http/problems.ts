@@ -14,6 +14,7 @@ const TITLES: Readonly<Record<number, string>> = {
   403: 'Not from this page',
   404: 'Not here',
   405: 'Not done this way',
+  408: 'Too slow',
   409: 'Changed somewhere else',
   413: 'Too large',
   415: 'Not JSON',

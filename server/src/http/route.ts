@@ -1,9 +1,16 @@
 import Router from '@koa/router'
 import { sentenceOf } from '@unhurried/core'
+import type { Readable } from 'node:stream'
 import type { Context } from 'koa'
-import rawBody from 'raw-body'
 import { z } from 'zod'
+import { readBytes, readJson, streamOf } from './body'
 import { Problem, problemSchema } from './problems'
+
+/** Bytes that go out part by part. */
+export interface Streamed {
+  readonly length: number
+  readonly stream: Readable
+}
 
 /** One route: what it takes, what it answers, and what it does. The OpenAPI document is made of these. */
 export interface Route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, A extends z.ZodType> {
@@ -15,15 +22,18 @@ export interface Route<P extends z.ZodType, Q extends z.ZodType, B extends z.Zod
   readonly query: Q
   /** Undefined: the request carries no body. */
   readonly body?: B
-  /** The body is bytes of this type instead of JSON; the handler gets them as they are. */
+  /** The body is bytes of this type instead of JSON; the handler gets them as they are, or as they come in. */
   readonly bytes?: string
+  readonly streamed?: boolean
   /** Largest body, in bytes. */
   readonly bodyLimit?: number
   readonly status?: number
-  /** The JSON answered, or `bytes` for an octet stream. */
+  /** The JSON answered, or `bytes` for an octet stream: whole, or part by part. */
   readonly answer: A | 'bytes'
   readonly problems: readonly number[]
-  readonly handle: (request: { params: z.infer<P>; query: z.infer<Q>; body: z.infer<B>; bytes: Uint8Array }) => Promise<z.infer<A> | Uint8Array>
+  /** Whether the answer is the same for ever at this address, and may stay with whoever asked. */
+  readonly cached?: (request: { params: z.infer<P>; query: z.infer<Q> }, answer: unknown) => boolean
+  readonly handle: (request: { params: z.infer<P>; query: z.infer<Q>; body: z.infer<B>; bytes: Uint8Array; stream: Readable }) => Promise<z.infer<A> | Uint8Array | Streamed>
 }
 
 // Routes of different shapes lie in one list.
@@ -41,28 +51,12 @@ export function route<A extends z.ZodType, P extends z.ZodType = Nothing, Q exte
 
 const PLAIN_LIMIT = 64 * 1024
 
-async function readBytes(ctx: Context, limit: number): Promise<Buffer> {
-  return rawBody(ctx.req, { limit, length: ctx.request.length }).catch((error: { type?: string }) => {
-    if (error.type === 'entity.too.large') {
-      throw new Problem(413, `This request is larger than ${Math.round(limit / 1024)} KiB. Send it in smaller parts.`)
-    }
-    throw new Problem(400, 'The request ended before all of it arrived. Send it again.')
-  })
-}
+const NO_BYTES = new Uint8Array()
 
-async function readBody(ctx: Context, limit: number): Promise<unknown> {
-  if (!ctx.request.is('application/json')) throw new Problem(415, 'Send the request as JSON (content-type application/json).')
-  const text = (await readBytes(ctx, limit)).toString('utf8')
-  try {
-    return JSON.parse(text)
-  } catch {
-    throw new Problem(400, 'The request is not valid JSON.')
-  }
-}
-
-async function bytesOf(ctx: Context, type: string, limit: number): Promise<Uint8Array> {
+async function bytesOf(ctx: Context, limit: number, type?: string, streamed = false): Promise<{ bytes: Uint8Array; stream: Readable }> {
+  if (type === undefined) return { bytes: NO_BYTES, stream: ctx.req }
   if (!ctx.request.is(type)) throw new Problem(415, `Send the bytes as ${type}.`)
-  return readBytes(ctx, limit)
+  return streamed ? { bytes: NO_BYTES, stream: streamOf(ctx, limit) } : { bytes: await readBytes(ctx, limit), stream: ctx.req }
 }
 
 function checked<S extends z.ZodType>(schema: S, value: unknown, status: number): z.infer<S> {
@@ -73,20 +67,24 @@ function checked<S extends z.ZodType>(schema: S, value: unknown, status: number)
 
 export function routerOf(routes: readonly AnyRoute[]): Router {
   const router = new Router()
-  for (const { method, path, params, query, body, bytes, bodyLimit = PLAIN_LIMIT, status = 200, answer, handle } of routes) {
+  for (const { method, path, params, query, body, bytes, streamed, bodyLimit = PLAIN_LIMIT, status = 200, answer, handle, cached } of routes) {
     router[method](path, async (ctx) => {
       const request = {
         params: checked(params, ctx['params'], 404),
         query: checked(query, ctx.query, 400),
-        body: body ? checked(body, await readBody(ctx, bodyLimit), 422) : {},
-        bytes: bytes ? await bytesOf(ctx, bytes, bodyLimit) : new Uint8Array(),
+        body: body ? checked(body, await readJson(ctx, bodyLimit), 422) : {},
+        ...(await bytesOf(ctx, bodyLimit, bytes, streamed)),
       }
       const result: unknown = await handle(request)
       ctx.status = status
-      ctx.set('Cache-Control', 'no-store')
+      ctx.set('Cache-Control', cached?.(request, result) ? 'private, max-age=31536000, immutable' : 'no-store')
       if (answer === 'bytes') {
         ctx.type = 'application/octet-stream'
-        ctx.body = Buffer.from(result as Uint8Array)
+        if (result instanceof Uint8Array) ctx.body = Buffer.from(result.buffer, result.byteOffset, result.byteLength)
+        else {
+          ctx.body = (result as Streamed).stream
+          ctx.length = (result as Streamed).length
+        }
       } else ctx.body = result
     })
   }

@@ -24,8 +24,10 @@ export function openNews(url: string, log: Logger) {
     next.on('error', (error) => log.warn({ err: error }, 'news lost'))
     next.on('end', again)
     next.on('notification', ({ payload = '' }) => {
-      const [scene, version] = payload.split(' ')
-      heard.emit(`scene ${scene}`, Number(version))
+      for (const each of payload.split(',')) {
+        const [scene, version] = each.split(' ')
+        heard.emit(`scene ${scene}`, Number(version))
+      }
     })
     await next.connect()
     await next.query(`LISTEN ${NEWS}`)
@@ -43,7 +45,11 @@ export function openNews(url: string, log: Logger) {
       heard.on(`scene ${scene}`, tell)
       return () => void heard.off(`scene ${scene}`, tell)
     },
-    onClose: (act: () => void) => void heard.once('close', act),
+    /** Calls `act` when nothing more will be told, until the function it gives is called. */
+    onClose(act: () => void): () => void {
+      heard.once('close', act)
+      return () => void heard.off('close', act)
+    },
     async close() {
       closed = true
       clearTimeout(timer)

@@ -14,11 +14,12 @@ export function addEvents(router: Router, news: News): void {
     const stream = new PassThrough()
     const leave = news.follow(scene.data, (version) => stream.write(`data: ${JSON.stringify({ version })}\n\n`))
     const alive = setInterval(() => stream.write(': alive\n\n'), ALIVE_EVERY)
+    const stay = news.onClose(() => stream.end())
     stream.once('close', () => {
       clearInterval(alive)
       leave()
+      stay()
     })
-    news.onClose(() => stream.end())
     ctx.req.once('close', () => stream.destroy())
     ctx.compress = false
     ctx.type = 'text/event-stream'

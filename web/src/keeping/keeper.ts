@@ -29,9 +29,14 @@ const newsSchema = z.string().transform((text, context): unknown => {
   }
 }).pipe(z.object({ version: z.int() }))
 
+/** What a server says of an edit it will never take. */
+const REFUSED: ReadonlySet<number> = new Set([400, 404, 413, 422])
+/** A fault of the server itself, not of its database (503) or its disk (507). */
+const isFault = (error: unknown): boolean => error instanceof ApiProblem && error.status >= 500 && error.status !== 503 && error.status !== 507
+
 /** Edits the server tells of in one answer. */
 const MOST_MISSED = 500
-const MOST_AT_ONCE = 100
+const MOST_AT_ONCE = 200
 const LARGEST_REQUEST = 6_000_000
 const FIRST_RETRY = 400
 const LONGEST_RETRY = 5000
@@ -96,7 +101,8 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     for (const { id: editId, edit } of missed) {
       const after = applyEdit(confirmed, edit).scene
       if (!own.has(editId)) for (const part of touchedBy(confirmed, after, edit)) theirs.add(part)
-      for (const drawing of inkedBy(edit)) readAgain.add(drawing)
+      // Our own lines are here already; under others' they may lie in another order.
+      if (!own.has(editId)) for (const drawing of inkedBy(edit)) readAgain.add(drawing)
       confirmed = after
     }
     if (fresh) {
@@ -157,6 +163,8 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
   async function sendBatch(batch: OutboxRow[]) {
     try {
       const answer = await api.keep(id, version, batch.map(({ id: editId, edit }) => ({ id: editId, edit })))
+      // Kept on top of what others kept meanwhile: all of it is taken in, in the order in which it was kept.
+      if (answer.version !== version + batch.length) return await catchUp()
       for (const { edit } of batch) confirmed = applyEdit(confirmed, edit).scene
       version = answer.version
       const sent = new Set(batch.map((row) => row.id))
@@ -165,18 +173,43 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
       if (error.status === 409) return catchUp(api.conflictIn(error))
-      if (![400, 404, 413, 422].includes(error.status)) throw error
+      const refused = REFUSED.has(error.status)
+      if (!refused && !isFault(error)) throw error
       // One of them is refused: alone it says why, together they would hold each other up.
-      if (batch.length > 1) {
-        // What others changed may come in between, and put some of these aside.
-        for (const row of batch) if (waiting.includes(row)) await sendBatch([row])
-        return
-      }
-      const refused = batch[0]!
-      waiting = waiting.filter((row) => row !== refused)
-      putAside(refused, error.message)
-      takeIn([], { inked: inkedBy(refused.edit) })
+      if (batch.length > 1) return sendAlone(batch)
+      if (!refused) throw error
+      setAside(batch[0]!, error.message)
     }
+  }
+
+  /**
+   * Sends some edits one by one. One at which the server fails while it keeps others is put aside too, or it
+   * would hold up all that come after it for ever; when it keeps none, the fault is not the edit's.
+   */
+  async function sendAlone(batch: readonly OutboxRow[]) {
+    const failing = new Map<OutboxRow, unknown>()
+    let taken = 0
+    for (const row of batch) {
+      // What others changed may come in between, and put some of these aside.
+      if (!waiting.includes(row)) continue
+      try {
+        await sendBatch([row])
+        taken++
+      } catch (error) {
+        if (!isFault(error)) throw error
+        failing.set(row, error)
+      }
+    }
+    const [fault] = failing.values()
+    if (taken === 0 && fault !== undefined) throw fault
+    for (const row of failing.keys()) if (waiting.includes(row)) setAside(row, `The server failed at one change (${editInWords(row.edit, confirmed)}), so it is put aside; what came after it is kept.`)
+  }
+
+  /** Takes a change that can never be kept out of what waits, and says why. */
+  function setAside(row: OutboxRow, sentence: string) {
+    waiting = waiting.filter((each) => each !== row)
+    putAside(row, sentence)
+    takeIn([], { inked: inkedBy(row.edit) })
   }
 
   async function send() {

@@ -81,7 +81,7 @@ export const useLook = defineStore('look', () => {
         found.value = report
       }
     }
-    tell({ kind: 'open', scene: scene.id, document: toRaw(scene.settled!), waiting: [...scene.waiting()] })
+    tell({ kind: 'open', scene: scene.id, document: toRaw(scene.settled!) })
     release = scene.hear({
       onEdit(edit) {
         tell({ kind: 'edit', edit })
@@ -105,14 +105,14 @@ export const useLook = defineStore('look', () => {
     trouble.value = ''
     if (!worker) start()
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
-    tell({ kind: 'look', id: (looking = ++orders), take: scene.take, limits: toRaw(scene.limits), whole })
+    tell({ kind: 'look', id: (looking = ++orders), take: scene.take, limits: toRaw(scene.limits), whole, waiting: [...scene.waiting()] })
   }
   /** Asks where a landmark lies on the drawings after this one. */
   function follow(drawing: string, landmark: string) {
     if (!worker) start()
     proposals.value = []
     following.value = ++orders
-    tell({ kind: 'follow', id: following.value, take: scene.take, drawing, landmark })
+    tell({ kind: 'follow', id: following.value, take: scene.take, drawing, landmark, waiting: [...scene.waiting()] })
   }
   /** Pins all that is proposed, in one step. */
   function accept() {

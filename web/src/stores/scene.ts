@@ -82,6 +82,7 @@ export const useScene = defineStore('scene', () => {
       take.value = opened.scene.mainTake
       production.value = opened.production
       limits.value = opened.limits
+      if (opened.told) sayWhy(new Error(opened.told))
       settled.value = opened.scene
       frame.value = 1
       level.value = mostWorked(opened.scene)

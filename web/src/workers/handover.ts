@@ -1,4 +1,4 @@
-import { gifDelays, idSchema, openArchive, openGif, pictureRuns, pieceSchema, sceneSchema, stillName, writeArchive, writePng, writeSheetCsv, writeSheetPdf, type Ink, type InkKey } from '@unhurried/core'
+import { gifDelays, openArchive, openGif, pictureRuns, stillName, writeArchive, writePng, writeSheetCsv, writeSheetPdf, type Ink, type InkKey } from '@unhurried/core'
 import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
 import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
 import greek from '@fontsource/source-sans-3/files/source-sans-3-greek-400-normal.woff?url'
@@ -7,31 +7,8 @@ import boldLatin from '@fontsource/source-sans-3/files/source-sans-3-latin-600-n
 import boldLatinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-600-normal.woff?url'
 import boldGreek from '@fontsource/source-sans-3/files/source-sans-3-greek-600-normal.woff?url'
 import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-600-normal.woff?url'
-import { z } from 'zod'
 import { paintPicture } from '../stage/paint'
-
-export const orderSchema = z.object({
-  scene: sceneSchema,
-  /** Ink of every drawing shown, by `drawing/pass`. */
-  ink: z.map(z.string(), z.array(pieceSchema)),
-  /** The pictures it shows, and for an archive their bytes. */
-  bitmaps: z.map(z.string(), z.instanceof(ImageBitmap)),
-  pictures: z.map(z.string(), z.instanceof(Uint8Array)),
-  take: idSchema,
-  as: z.enum(['gif', 'stills', 'pdf', 'csv', 'archive']),
-  /** What a printed sheet is printed on. */
-  paper: z.enum(['a4', 'letter']),
-  scale: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),
-  clear: z.boolean(),
-})
-export type HandoverOrder = z.infer<typeof orderSchema>
-
-export const reportSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('progress'), done: z.number(), of: z.number(), words: z.string() }),
-  z.object({ kind: z.literal('done'), file: z.instanceof(Blob), name: z.string(), ms: z.number() }),
-  z.object({ kind: z.literal('failed'), sentence: z.string() }),
-])
-export type HandoverReport = z.infer<typeof reportSchema>
+import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './handover-messages'
 
 /** Letters of most of the world's left-to-right alphabets; the first file that has one writes it. */
 const PLAIN = [latin, latinExt, greek, cyrillic]
@@ -92,7 +69,7 @@ async function make({ scene, take, ink, bitmaps, pictures, as, paper, scale, cle
 }
 
 self.onmessage = (event: MessageEvent<unknown>) => {
-  void Promise.resolve(event.data).then((order) => make(orderSchema.parse(order))).catch((error: unknown) => {
+  void Promise.resolve(event.data).then((order) => make(handoverOrderSchema.parse(order))).catch((error: unknown) => {
     tell({ kind: 'failed', sentence: error instanceof Error ? error.message : String(error) })
   })
 }

@@ -3,17 +3,17 @@ import { z } from 'zod'
 
 /**
  * What the page tells the worker of Second look, and what it answers. The worker fetches the ink itself, so
- * that the page's hand is free, and hears of every edit the page makes.
+ * that the page's hand is free, and hears of every edit the page makes. `waiting` are the edits that have not reached
+ * the server as the order is given, to be laid on what is fetched: one that has is never laid on again.
  */
 export const lookOrderSchema = z.discriminatedUnion('kind', [
-  /** A scene, and edits of this page that may not have reached the server. */
-  z.object({ kind: z.literal('open'), scene: idSchema, document: sceneSchema, waiting: z.array(editSchema) }),
+  z.object({ kind: z.literal('open'), scene: idSchema, document: sceneSchema }),
   z.object({ kind: z.literal('edit'), edit: editSchema }),
   /** The scene after others' edits, and the drawings whose ink they changed. */
   z.object({ kind: z.literal('anew'), document: sceneSchema, inked: z.set(idSchema).optional() }),
-  z.object({ kind: z.literal('look'), id: z.int(), take: idSchema, limits: limitsSchema, whole: z.boolean() }),
+  z.object({ kind: z.literal('look'), id: z.int(), take: idSchema, limits: limitsSchema, whole: z.boolean(), waiting: z.array(editSchema) }),
   /** Where a landmark may lie on the drawings after one it is pinned on. */
-  z.object({ kind: z.literal('follow'), id: z.int(), take: idSchema, drawing: idSchema, landmark: idSchema }),
+  z.object({ kind: z.literal('follow'), id: z.int(), take: idSchema, drawing: idSchema, landmark: idSchema, waiting: z.array(editSchema) }),
   z.object({ kind: z.literal('stop') }),
 ])
 export type LookOrder = z.infer<typeof lookOrderSchema>

@@ -25,7 +25,7 @@ async function asked(order: LookOrder | object, wanted: (report: LookReport) => 
     await new Promise<void>((resolve) => (heard = resolve))
   }
 }
-const look = (id: number, more: object = {}) => ({ kind: 'look', id, take: 'main', limits: {}, whole: false, ...more })
+const look = (id: number, more: object = {}) => ({ kind: 'look', id, take: 'main', limits: {}, whole: false, waiting: [], ...more })
 const answers = (id: number) => (report: LookReport) => report.id === id && report.kind !== 'progress'
 const checks = (report: LookReport) => (report.kind === 'found' ? report.findings.map(({ check }) => check) : [report.kind])
 const tell = (order: LookOrder) => (globalThis.self.onmessage as (event: { data: unknown }) => void)({ data: structuredClone(order) })
@@ -43,7 +43,7 @@ beforeAll(async () => {
     return new Response(new Uint8Array(packPasses(drawings.map((drawing) => ({ drawing, pass: 'line', bytes: packInk([kept.get(drawing)!]) })))))
   }) as typeof fetch
   await import('./look')
-  tell({ kind: 'open', scene: 'looked', document: scene, waiting: [] })
+  tell({ kind: 'open', scene: 'looked', document: scene })
 })
 
 test('fetches the lines itself, finds what is wrong, and after an edit looks again without fetching', async () => {
@@ -67,7 +67,7 @@ test('other limits judge anew; a later look or a stop ends the one under way', a
 test('a landmark is followed from where it is pinned to where the next one is', async () => {
   tell({ kind: 'edit', edit: { type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } } })
   for (const [drawing, x] of [['d0', 80], ['d3', 230]] as const) tell({ kind: 'edit', edit: { type: 'pin.set', drawing, landmark: 'mid', pin: { x, y: 180 } } })
-  const followed = await asked({ kind: 'follow', id: 7, take: 'main', drawing: 'd0', landmark: 'mid' }, answers(7))
+  const followed = await asked({ kind: 'follow', waiting: [], id: 7, take: 'main', drawing: 'd0', landmark: 'mid' }, answers(7))
   if (followed.kind !== 'followed') throw new Error(followed.kind)
   expect(followed.proposals.map(({ drawing }) => drawing)).toEqual(['d1', 'd2'])
   followed.proposals.forEach(({ x, y }, i) => expect(Math.hypot(x - 130 - 50 * i, y - 180)).toBeLessThan(8))
@@ -77,4 +77,22 @@ test('what is no order, or fits no scene, is answered with a sentence and costs 
   expect(await asked({ kind: 'look', id: 8, take: '', limits: {}, whole: false }, (report) => report.kind === 'failed')).toMatchObject({ id: 8, sentence: expect.stringMatching(/Reload the page/) })
   expect(await asked({ kind: 'edit', edit: { type: 'landmark.remove', level: 'A', landmark: 'none' } }, (report) => report.kind === 'failed')).toMatchObject({ id: 0, sentence: expect.stringMatching(/not on the level any more/) })
   expect(checks(await asked(look(9), answers(9)))).toContain('volume')
+})
+
+/** A Set of this realm: a clone made by the test runner is of another. */
+const anew = (inkedAnew: string[]) => (globalThis.self.onmessage as (event: { data: unknown }) => void)({ data: { kind: 'anew', document: structuredClone(scene), inked: new Set(inkedAnew) } })
+
+test('a line that somebody else rubbed out is not laid again on what is fetched', async () => {
+  // Made here, kept, and rubbed out elsewhere: it waits no more, and the server does not have it.
+  tell({ kind: 'edit', edit: inked('d2', round('ghost', 180, 90)) })
+  expect(checks(await asked(look(40), answers(40)))).toContain('volume')
+  anew(['d2'])
+  const found = await asked(look(42, { whole: true }), answers(42))
+  expect(found.kind === 'found' && found.findings.filter(({ drawings: on }) => on.includes('d2'))).toEqual([])
+})
+
+test('one that still waits is laid on what is fetched', async () => {
+  anew(['d2'])
+  const found = await asked(look(43, { whole: true, waiting: [inked('d2', round('waits', 180, 90))] }), answers(43))
+  expect(found.kind === 'found' && found.findings.some(({ drawings: on }) => on.includes('d2'))).toBe(true)
 })

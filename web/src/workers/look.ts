@@ -9,7 +9,8 @@ const PROBLEM = 'The drawings could not be looked at. Reload the page and look a
 
 let scene: Scene | undefined
 let ink: ReturnType<typeof createInkStore> | undefined
-let edits: Edit[] = []
+/** Edits of the page that the server may not have yet: those that waited at the last order, and those made since. */
+let edits: readonly Edit[] = []
 /** What was seen last, of which scene, and the levels inked since. */
 let last: { inspection: Inspection; scene: Scene; take: string; limits: string } | undefined
 const inked = new Set<string>()
@@ -26,10 +27,10 @@ const breathe = () => new Promise<void>((resolve) => {
   channel.port2.postMessage(0)
 })
 
-function open(id: string, document: Scene, waiting: Edit[]) {
+function open(id: string, document: Scene) {
   turn++
   scene = document
-  edits = waiting
+  edits = []
   last = next = undefined
   inked.clear()
   ink = createInkStore(id)
@@ -130,13 +131,14 @@ self.onmessage = async (event: MessageEvent<unknown>) => {
   if (!parsed.success) return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
   const order = parsed.data
   try {
-    if (order.kind === 'open') open(order.scene, order.document, order.waiting)
+    if ('waiting' in order) edits = order.waiting
+    if (order.kind === 'open') open(order.scene, order.document)
     else if (order.kind === 'stop') turn++
     else if (!scene || !ink) throw new Error(PROBLEM)
     else if (order.kind === 'edit') {
       const before = scene
       scene = applyEdit(scene, order.edit).scene
-      edits.push(order.edit)
+      edits = [...edits, order.edit]
       // Lines that are not here yet are fetched when they are looked at, and this edit laid on them then.
       if (inkedBy(order.edit).every((drawing) => ink!.isLoaded(drawing) || Object.keys(before.drawings[drawing]?.passes ?? {}).length === 0)) ink.apply(order.edit)
     } else if (order.kind === 'anew') {

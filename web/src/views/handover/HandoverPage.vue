@@ -9,7 +9,7 @@ import { composedPictures, playFrames } from '../../stage/player'
 import { useScene } from '../../stores/scene'
 import LookedAt from './LookedAt.vue'
 import SheetBack from './SheetBack.vue'
-import { reportSchema, type HandoverOrder } from '../../workers/handover'
+import { handoverReportSchema, type HandoverOrder } from '../../workers/handover-messages'
 
 const store = useScene()
 const scene = computed(() => store.scene!)
@@ -114,7 +114,7 @@ async function make() {
     trouble.value = 'The work stopped unexpectedly. Try again, at a smaller size if it happens twice.'
   }
   worker.onmessage = (event: MessageEvent<unknown>) => {
-    const report = reportSchema.parse(event.data)
+    const report = handoverReportSchema.parse(event.data)
     if (report.kind === 'progress') progress.value = { share: report.done / report.of, words: report.words }
     else if (report.kind === 'failed') {
       stop()

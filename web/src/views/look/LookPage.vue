@@ -91,7 +91,7 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
       </div>
       <div class="filters">
         <label class="note"><input v-model="meantToo" type="checkbox"> answered ones too</label>
-        <ElSelect v-if="beside.length > 0" size="small" aria-label="The scene it hands on to" :model-value="scene.settings.handsOnTo ?? 'none'" @change="handOnTo"><ElOption value="none" label="Hands on to none" /><ElOption v-for="each in beside" :key="each.id" :value="each.id" :label="`Hands on to ${each.scene.settings.name}`" /></ElSelect>
+        <ElSelect v-if="beside.length > 0" size="small" aria-label="The scene it hands on to" :model-value="scene.settings.handsOnTo ?? 'none'" @change="handOnTo"><ElOption value="none" label="Hands on to none" /><ElOption v-for="each in beside" :key="each.id" :value="each.id" :label="`Hands on to ${each.name}`" /></ElSelect>
         <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"><template #reference><button class="word">Limits …</button></template><LimitsPanel /></ElPopover>
         <button class="word" :disabled="!look.found" @click="csv">Findings as CSV</button>
         <button class="word" :disabled="!look.found" @click="print">Print them</button>

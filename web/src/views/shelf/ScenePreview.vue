@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { drawingsShown, mainSheet, type Scene } from '@unhurried/core'
 import { useIntersectionObserver, usePreferredReducedMotion } from '@vueuse/core'
-import { onMounted, onUnmounted, ref } from 'vue'
+import { onUnmounted, ref } from 'vue'
+import { api, type ShelvedScene } from '../../api'
 import { createInkStore } from '../../ink/ink-store'
 import { composedPictures, playFrames } from '../../stage/player'
 
-const props = defineProps<{ id: string; scene: Scene; width: number }>()
+const props = defineProps<{ entry: ShelvedScene; width: number }>()
 const canvas = ref<HTMLCanvasElement>()
 const calm = usePreferredReducedMotion()
-const scale = Math.min(props.width / props.scene.settings.width, (props.width * 0.5625) / props.scene.settings.height) * Math.min(2, window.devicePixelRatio || 1)
+const scale = Math.min(props.width / props.entry.width, (props.width * 0.5625) / props.entry.height) * Math.min(2, window.devicePixelRatio || 1)
+let scene: Scene | undefined
 let pictures: ReturnType<typeof composedPictures> | undefined
 let stop: (() => void) | undefined
 
@@ -17,8 +19,8 @@ function lay(frame: number) {
   if (surface && pictures) surface.drawImage(pictures.at(frame), 0, 0)
 }
 function start() {
-  if (stop || !pictures) return
-  const { fps, length } = props.scene.settings
+  if (stop || !pictures || !scene) return
+  const { fps, length } = scene.settings
   stop = playFrames({ fps, length, show: lay })
 }
 function pause() {
@@ -29,29 +31,45 @@ function pause() {
 let visible = false
 useIntersectionObserver(canvas, ([entry]) => {
   visible = entry?.isIntersecting ?? false
+  if (visible) void fetchTest()
   if (visible && calm.value !== 'reduce') start()
   else pause()
 })
-onMounted(async () => {
-  const ink = createInkStore(props.id)
-  const shown = props.scene.levelOrder.flatMap((level) => drawingsShown(mainSheet(props.scene, level))).map((entry) => entry.drawing)
-  await ink.ensure(shown).catch(() => undefined)
-  pictures = composedPictures({ scene: props.scene, inkOf: ink.inkOf, scale })
-  lay(1)
-  if (visible && calm.value !== 'reduce') start()
+let fetching = false
+/** What it shows is asked for when it is first seen. */
+async function fetchTest() {
+  if (fetching) return
+  fetching = true
+  try {
+    const { scene: test } = await api.readTest(props.entry.id, props.entry.version)
+    const ink = createInkStore(props.entry.id)
+    await ink.ensure(test.levelOrder.flatMap((level) => drawingsShown(mainSheet(test, level))).map(({ drawing }) => drawing))
+    if (gone) return
+    scene = test
+    pictures = composedPictures({ scene: test, inkOf: ink.inkOf, scale })
+    lay(1)
+    if (visible && calm.value !== 'reduce') start()
+  } catch {
+    // It stays empty paper; opening the scene says what is the matter.
+    fetching = false
+  }
+}
+let gone = false
+onUnmounted(() => {
+  gone = true
+  pause()
 })
-onUnmounted(pause)
 defineExpose({ start, pause })
 </script>
 
 <template>
-  <div class="test" :style="{ backgroundColor: scene.settings.paper }" @pointerenter="start" @pointerleave="calm === 'reduce' && pause()">
+  <div class="test" :style="{ backgroundColor: entry.paper }" @pointerenter="start" @pointerleave="calm === 'reduce' && pause()">
     <canvas
       ref="canvas"
-      :width="Math.max(1, Math.round(scene.settings.width * scale))"
-      :height="Math.max(1, Math.round(scene.settings.height * scale))"
+      :width="Math.max(1, Math.round(entry.width * scale))"
+      :height="Math.max(1, Math.round(entry.height * scale))"
       role="img"
-      :aria-label="`Pencil test of ${scene.settings.name}`"
+      :aria-label="`Pencil test of ${entry.name}`"
     />
   </div>
 </template>

@@ -22,6 +22,15 @@ async function load() {
 }
 onMounted(load)
 
+async function showMore({ id, scenes }: Production) {
+  try {
+    const more = await api.scenesAfter(id, scenes.at(-1)!.id)
+    productions.value = productions.value?.map((each) => (each.id === id ? { ...each, scenes: [...each.scenes, ...more] } : each))
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
+
 const bringing = ref<{ production: string; sentence: string; wrong: boolean }>()
 async function bringIn(production: string, event: Event) {
   const field = event.target as HTMLInputElement
@@ -78,7 +87,7 @@ async function addProduction() {
     <section v-for="production in productions ?? []" :key="production.id" class="row" :aria-label="production.name">
       <div class="head">
         <h2>{{ production.name }}</h2>
-        <span class="note">{{ production.scenes.length }} scene{{ production.scenes.length === 1 ? '' : 's' }}</span>
+        <span class="note">{{ production.count }} scene{{ production.count === 1 ? '' : 's' }}</span>
         <label class="word bring">Bring in a scene … <input type="file" class="unseen" accept=".zip,application/zip" :aria-label="`Bring a scene from an archive into ${production.name}`" @change="bringIn(production.id, $event)" /></label>
         <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }">Set up a new scene</RouterLink>
       </div>
@@ -86,18 +95,20 @@ async function addProduction() {
       <ul>
         <li v-for="entry in production.scenes" :key="entry.id" class="paper card">
           <RouterLink :to="{ name: 'draw', params: { scene: entry.id } }">
-            <ScenePreview :id="entry.id" :scene="entry.scene" :width="272" />
-            <h3>{{ entry.scene.settings.name }}</h3>
+            <ScenePreview :entry="entry" :width="272" />
+            <h3>{{ entry.name }}</h3>
           </RouterLink>
-          <p class="note">{{ framesAndSeconds(entry.scene.settings.length, entry.scene.settings.fps) }} at {{ entry.scene.settings.fps }}</p>
+          <p class="note">{{ framesAndSeconds(entry.length, entry.fps) }} at {{ entry.fps }}</p>
           <p class="tally">
             <span class="done">{{ entry.done }} drawn</span>
             <span v-if="entry.toDo > 0" class="left">{{ entry.toDo }} to draw</span>
             <span v-else-if="entry.done > 0" class="left">nothing left to draw</span>
             <span v-else class="left">no key yet</span>
           </p>
+          <p v-if="entry.told" class="told">{{ entry.told }}</p>
         </li>
       </ul>
+      <button v-if="production.scenes.length < production.count" class="word" @click="showMore(production)">Show the next of {{ production.count - production.scenes.length }} more scenes</button>
       <p v-if="production.scenes.length === 0" class="note">No scene yet: set one up and put its first key down.</p>
     </section>
   </div>
@@ -185,6 +196,12 @@ ul {
 
 .left {
   color: var(--graphite);
+}
+
+.told {
+  margin-top: 4px;
+  color: var(--plum);
+  font-size: 14px;
 }
 
 .naming {

@@ -1,0 +1,34 @@
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Stop } from './say.mjs'
+
+const fileIn = (folder) => join(folder, 'running.json')
+
+/** Who runs on a data folder now: `{ pid, port, databasePort }`, or undefined. */
+export function runningIn(folder) {
+  let other = {}
+  try {
+    other = JSON.parse(readFileSync(fileIn(folder), 'utf8'))
+  } catch {
+    // Nobody, or a file cut short by a crash, which says nothing about who is running.
+  }
+  return other.pid && other.pid !== process.pid && isOurs(other.pid) ? other : undefined
+}
+
+/** One start at a time on one data folder. Gives the function that leaves it. */
+export function takeFolder(folder, told) {
+  const other = runningIn(folder)
+  if (other) throw new Stop(`Unhurried Sketch is running already with this data: open http://127.0.0.1:${other.port}, or choose another folder with --data DIR.`)
+  writeFileSync(fileIn(folder), JSON.stringify({ pid: process.pid, ...told }))
+  return () => rmSync(fileIn(folder), { force: true })
+}
+
+function isOurs(pid) {
+  try {
+    process.kill(pid, 0)
+    // Process numbers are used again: only a script of ours counts.
+    return !existsSync('/proc') || /(start|backup|restore)\.mjs/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,79 @@
+import type { IncomingMessage } from 'node:http'
+import { LIMITS } from '@unhurried/core'
+import type { Context } from 'koa'
+import rawBody from 'raw-body'
+import { Problem } from './problems'
+
+/** A request whose bytes stop coming for so long is let go, like one whose headers do. */
+const SILENCE = 15_000
+/** Nested deeper than anything we take. */
+const DEEPEST = 64
+/** Objects and lists, and values in them, of the largest honest request: checked before anything is made of them. */
+const MOST = { parts: 120_000, values: 1_500_000 } as const
+
+const SLOW = 'The request stopped arriving half way. Send it again.'
+
+/** Lets a request go that sends nothing for a while; gives the function that ends the watch. */
+function watched(request: IncomingMessage, onSilence: () => void): () => void {
+  const timer = setTimeout(onSilence, SILENCE)
+  const heard = () => void timer.refresh()
+  request.on('data', heard)
+  return () => {
+    clearTimeout(timer)
+    request.off('data', heard)
+  }
+}
+
+export async function readBytes(ctx: Context, limit: number): Promise<Buffer> {
+  let silent = false
+  const reading = rawBody(ctx.req, { limit, length: ctx.request.length })
+  const done = watched(ctx.req, () => {
+    silent = true
+    ctx.req.destroy()
+  })
+  return reading.finally(done).catch((error: { type?: string }) => {
+    if (error.type === 'entity.too.large') throw new Problem(413, `This request is larger than ${Math.round(limit / 1024)} KiB. Send it in smaller parts.`)
+    if (silent) throw new Problem(408, SLOW)
+    throw new Problem(400, 'The request ended before all of it arrived. Send it again.')
+  })
+}
+
+/** The bytes of a request as they come. */
+export function streamOf(ctx: Context, limit: number): IncomingMessage {
+  if ((ctx.request.length ?? 0) > limit) throw new Problem(413, `This is larger than ${Math.round(limit / 1e6)} MB. Save it smaller.`)
+  const done = watched(ctx.req, () => ctx.req.destroy(new Problem(408, SLOW)))
+  ctx.req.once('close', done)
+  return ctx.req
+}
+
+const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', '[', ']', ','].map((sign) => sign.charCodeAt(0)) as [number, number, number, number, number, number, number]
+
+/** Counts what a JSON text would become, without making it. Errors: Problem 422 when it is nested too deeply or holds too much. */
+export function requireModest(text: Uint8Array): void {
+  let [depth, parts, values] = [0, 0, 0]
+  let quoted = false
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i]!
+    if (quoted) {
+      if (sign === BACKSLASH) i++
+      else if (sign === QUOTE) quoted = false
+    } else if (sign === QUOTE) quoted = true
+    else if (sign === COMMA) values++
+    else if (sign === OPEN || sign === LIST) {
+      parts++
+      if (++depth > DEEPEST) throw new Problem(422, 'This request is nested more deeply than anything that is kept here.')
+    } else if (sign === CLOSE || sign === END) depth--
+  }
+  if (parts > MOST.parts || values > MOST.values) throw new Problem(422, `This request holds too much at once: a stroke can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points, and a request some hundreds of them. Send it in smaller parts.`)
+}
+
+export async function readJson(ctx: Context, limit: number): Promise<unknown> {
+  if (!ctx.request.is('application/json')) throw new Problem(415, 'Send the request as JSON (content-type application/json).')
+  const bytes = await readBytes(ctx, limit)
+  requireModest(bytes)
+  try {
+    return JSON.parse(bytes.toString('utf8'))
+  } catch {
+    throw new Problem(400, 'The request is not valid JSON.')
+  }
+}

@@ -1,0 +1,26 @@
+import { idSchema, pieceSchema, sceneSchema } from '@unhurried/core'
+import { z } from 'zod'
+
+/** What the page asks of the worker that makes what is handed over, and what it answers. */
+export const handoverOrderSchema = z.object({
+  scene: sceneSchema,
+  /** Ink of every drawing shown, by `drawing/pass`. */
+  ink: z.map(z.string(), z.array(pieceSchema)),
+  /** The pictures it shows, and for an archive their bytes. */
+  bitmaps: z.map(z.string(), z.instanceof(ImageBitmap)),
+  pictures: z.map(z.string(), z.instanceof(Uint8Array)),
+  take: idSchema,
+  as: z.enum(['gif', 'stills', 'pdf', 'csv', 'archive']),
+  /** What a printed sheet is printed on. */
+  paper: z.enum(['a4', 'letter']),
+  scale: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),
+  clear: z.boolean(),
+})
+export type HandoverOrder = z.infer<typeof handoverOrderSchema>
+
+export const handoverReportSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('progress'), done: z.number(), of: z.number(), words: z.string() }),
+  z.object({ kind: z.literal('done'), file: z.instanceof(Blob), name: z.string(), ms: z.number() }),
+  z.object({ kind: z.literal('failed'), sentence: z.string() }),
+])
+export type HandoverReport = z.infer<typeof handoverReportSchema>
