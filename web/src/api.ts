@@ -1,4 +1,4 @@
-import { editSchema, limitsSchema, pictureSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type Edit, type InkPiece, type Limits, type Pass, type Scene, type Settings } from '@unhurried/core'
+import { limitsSchema, pictureSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type InkPiece, type Limits, type Pass, type Scene, type Settings } from '@unhurried/core'
 import { z } from 'zod'
 
 /** An answer other than the one asked for. `status` 0: no server answered. */
@@ -28,7 +28,8 @@ async function ask(path: string, options: RequestInit = {}): Promise<Response> {
   throw new ApiProblem(answer.status, problem.data.detail, problem.data)
 }
 
-async function read<S extends z.ZodType>(schema: S, path: string, body?: unknown): Promise<z.infer<S>> {
+/** What is answered at an address, held against its schema; posts `body` when one is given. */
+export async function read<S extends z.ZodType>(schema: S, path: string, body?: unknown): Promise<z.infer<S>> {
   const bytes = body instanceof Blob
   const answer = await ask(path, body === undefined ? {} : { method: 'POST', headers: { 'content-type': bytes ? 'application/zip' : 'application/json' }, body: bytes ? body : JSON.stringify(body) })
   const parsed = schema.safeParse(await answer.json().catch(() => undefined))
@@ -54,8 +55,6 @@ export type ShelvedScene = z.infer<typeof shelvedSceneSchema>
 const shelfSchema = z.array(z.object({ id: z.string(), name: z.string(), count: z.int(), scenes: z.array(shelvedSceneSchema) }))
 export type Production = z.infer<typeof shelfSchema>[number]
 const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema, limits: limitsSchema.default({}), told: z.string().optional() })
-const keptEditsSchema = z.array(z.object({ id: z.string(), version: z.int(), edit: editSchema }))
-export type KeptEdit = z.infer<typeof keptEditsSchema>[number]
 
 const historySchema = z.array(z.object({ version: z.int(), at: z.string(), words: z.string(), kind: z.string(), drawing: z.string().nullable() }))
 export type HistoryStep = z.infer<typeof historySchema>[number]
@@ -85,11 +84,6 @@ export const api = {
   },
   readPicture: async (picture: string) => new Uint8Array(await (await ask(`/api/pictures/${picture}`)).arrayBuffer()),
   readScene: (id: string): Promise<{ production: string; version: number; scene: Scene; limits: Limits; told?: string | undefined }> => read(openSceneSchema, `/api/scenes/${id}`),
-  editsSince: (id: string, version: number) => read(keptEditsSchema, `/api/scenes/${id}/edits?since=${version}`),
-  keep: (id: string, base: number, edits: { id: string; edit: Edit }[]) => read(z.object({ version: z.int() }), `/api/scenes/${id}/edits`, { base, edits }),
-  /** What a conflict tells: the scene's version, and the edits missed (the first 500 of them). */
-  conflictIn: (problem: ApiProblem): { version: number; missed: KeptEdit[] } | undefined =>
-    z.object({ version: z.int(), missed: keptEditsSchema }).safeParse(problem.more).data,
   readInk: (id: string, drawings: readonly string[]) => readPasses(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`),
   history: (id: string, before?: number) => read(historySchema, `/api/scenes/${id}/history${before === undefined ? '' : `?before=${before}`}`),
   readMoment: (id: string, version: number) => read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/moments/${version}`),

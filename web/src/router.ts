@@ -1,13 +1,14 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { withElements } from './theme/elements'
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: () => import('./views/shelf/ShelfPage.vue'), meta: { title: 'Shelf' } },
-    { path: '/new', name: 'new', component: () => import('./views/shelf/NewScenePage.vue'), meta: { title: 'New scene' } },
+    { path: '/new', name: 'new', component: withElements(() => import('./views/shelf/NewScenePage.vue')), meta: { title: 'New scene' } },
     {
       path: '/scene/:scene',
-      component: () => import('./views/SceneFrame.vue'),
+      component: withElements(() => import('./views/SceneFrame.vue')),
       props: true,
       children: [
         { path: '', redirect: (to) => ({ name: 'draw', params: to.params }) },

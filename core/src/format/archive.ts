@@ -4,6 +4,7 @@ import { XMLParser } from 'fast-xml-parser'
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import { z } from 'zod'
 import { validate } from '../scene/validate'
+import { ARCHIVE_LIMITS } from './archive-limits'
 import { pictureHead } from './picture-head'
 import { picturesOf } from '../scene/pictures'
 import { coloursOf } from '../scene/palette'
@@ -22,7 +23,6 @@ const SCENE = 'scene.json'
 const SCHEMA = 'scene.schema.json'
 const INK = /^ink\/([A-Za-z0-9][A-Za-z0-9_-]{0,31})\/([a-z-]+)\.svg$/
 const PICTURE = /^pictures\/([0-9a-f]{64})\.(png|jpeg|webp|gif)$/
-export const ARCHIVE_LIMITS = { packed: 128 * 1024 * 1024, unpacked: 512 * 1024 * 1024, files: 40_000 } as const
 
 const sceneFileSchema = z.strictObject({ format: z.literal('unhurried-sketch scene'), version: z.literal(1), scene: sceneSchema })
 const manifestSchema = z.strictObject({
@@ -144,6 +144,7 @@ function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array>
       size += originalSize
       if (files > limits.files) refuse(`It holds more than ${limits.files} files.`)
       if (size > limits.unpacked) refuse(`Unpacked it would take more than ${megabytes(limits.unpacked)}.`)
+      if (size > limits.swell * bytes.length + limits.plain) refuse('Unpacked it would be many times larger than any scene is.')
       return true
     },
   })

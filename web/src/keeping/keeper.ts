@@ -1,6 +1,7 @@
 import { applyEdit, editInWords, EditRefused, inkedBy, numbersOf, partsBetween, simpleEditsOf, touchedBy, type Edit, type Scene } from '@unhurried/core'
 import { z } from 'zod'
-import { ApiProblem, api, type KeptEdit } from '../api'
+import { ApiProblem, api } from '../api'
+import { editsApi, type KeptEdit } from '../api-edits'
 import { freshId } from '../ids'
 import { openOutbox, type AsideRow, type OutboxRow } from './outbox'
 
@@ -141,7 +142,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     // A database put back to an earlier day: there is no way forward from here but its scene as it is.
     if (conflict && conflict.version < version) return takeIn([], { fresh: await api.readScene(id) })
     for (let missed = conflict?.missed; ; missed = undefined) {
-      missed ??= await api.editsSince(id, version)
+      missed ??= await editsApi.editsSince(id, version)
       if (missed.length > 0) takeIn(missed)
       if (missed.length < MOST_MISSED) return
     }
@@ -162,7 +163,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
 
   async function sendBatch(batch: OutboxRow[]) {
     try {
-      const answer = await api.keep(id, version, batch.map(({ id: editId, edit }) => ({ id: editId, edit })))
+      const answer = await editsApi.keep(id, version, batch.map(({ id: editId, edit }) => ({ id: editId, edit })))
       // Kept on top of what others kept meanwhile: all of it is taken in, in the order in which it was kept.
       if (answer.version !== version + batch.length) return await catchUp()
       for (const { edit } of batch) confirmed = applyEdit(confirmed, edit).scene
@@ -172,7 +173,7 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
       await outbox.remove([...sent]).catch(() => undefined)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
-      if (error.status === 409) return catchUp(api.conflictIn(error))
+      if (error.status === 409) return catchUp(editsApi.conflictIn(error))
       const refused = REFUSED.has(error.status)
       if (!refused && !isFault(error)) throw error
       // One of them is refused: alone it says why, together they would hold each other up.

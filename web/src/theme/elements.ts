@@ -1,29 +1,22 @@
-import { ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput, ElInputNumber, ElOption, ElPopover, ElProgress, ElSelect, ElSlider } from 'element-plus'
+import { ElButton, ElInput } from 'element-plus'
 import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/el-button.css'
-import 'element-plus/theme-chalk/el-color-picker.css'
-import 'element-plus/theme-chalk/el-color-picker-panel.css'
-import 'element-plus/theme-chalk/el-dialog.css'
-import 'element-plus/theme-chalk/el-overlay.css'
-import 'element-plus/theme-chalk/el-dropdown.css'
-import 'element-plus/theme-chalk/el-dropdown-item.css'
-import 'element-plus/theme-chalk/el-dropdown-menu.css'
 import 'element-plus/theme-chalk/el-input.css'
-import 'element-plus/theme-chalk/el-input-number.css'
-import 'element-plus/theme-chalk/el-message.css'
-import 'element-plus/theme-chalk/el-option.css'
-import 'element-plus/theme-chalk/el-popover.css'
-import 'element-plus/theme-chalk/el-popper.css'
-import 'element-plus/theme-chalk/el-progress.css'
-import 'element-plus/theme-chalk/el-scrollbar.css'
-import 'element-plus/theme-chalk/el-select.css'
-import 'element-plus/theme-chalk/el-slider.css'
-import 'element-plus/theme-chalk/el-tag.css'
 import type { App } from 'vue'
 
-const used = [ElButton, ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput, ElInputNumber, ElOption, ElPopover, ElProgress, ElSelect, ElSlider]
+let ours: App | undefined
 
-/** Only the parts that are used, so that the page stays small. */
+/** Only the parts that the shelf needs, so that it is there soon. */
 export function useElements(app: App): void {
-  for (const part of used) app.use(part)
+  ours = app
+  for (const part of [ElButton, ElInput]) app.use(part)
 }
+
+/** A page with all parts, which come with it. */
+export const withElements =
+  <T>(page: () => Promise<T>) =>
+  async (): Promise<T> => {
+    const [loaded, { MORE_ELEMENTS }] = await Promise.all([page(), import('./more-elements')])
+    for (const part of MORE_ELEMENTS) ours!.use(part)
+    return loaded
+  }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { ARCHIVE_LIMITS, nameSchema, sentenceOf } from '@unhurried/core'
-import { onMounted, ref, shallowRef } from 'vue'
+import { defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
 import { api, type Production } from '../../api'
 import { freshId } from '../../ids'
 import { framesAndSeconds } from '../../parts/frames'
-import ScenePreview from './ScenePreview.vue'
 
+// The shelf can be read before its pencil tests can be painted.
+const ScenePreview = defineAsyncComponent(() => import('./ScenePreview.vue'))
 const productions = shallowRef<Production[]>()
 const trouble = ref('')
 const newName = ref('')
@@ -95,7 +96,7 @@ async function addProduction() {
       <ul>
         <li v-for="entry in production.scenes" :key="entry.id" class="paper card">
           <RouterLink :to="{ name: 'draw', params: { scene: entry.id } }">
-            <ScenePreview :entry="entry" :width="272" />
+            <div class="test"><ScenePreview :entry="entry" :width="272" /></div>
             <h3>{{ entry.name }}</h3>
           </RouterLink>
           <p class="note">{{ framesAndSeconds(entry.length, entry.fps) }} at {{ entry.fps }}</p>
@@ -164,6 +165,10 @@ ul {
 .card {
   overflow: hidden;
   padding-bottom: 11px;
+}
+
+.test {
+  aspect-ratio: 16 / 9;
 }
 
 .card a {

@@ -1,0 +1,44 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { expect, test } from '@playwright/test'
+import { root } from '../scripts/lib/paths.mjs'
+
+interface Chunk { file: string; imports?: string[]; css?: string[]; isEntry?: boolean }
+const dist = join(root, 'web', 'dist')
+const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
+/** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
+const BUDGETS: Record<string, number> = {
+  'src/views/shelf/ShelfPage.vue': 180,
+  'src/views/shelf/NewScenePage.vue': 240,
+  'src/views/desk/DeskPage.vue': 390,
+  'src/views/plan/PlanPage.vue': 330,
+  'src/views/look/LookPage.vue': 310,
+  'src/views/takes/TakesPage.vue': 310,
+  'src/views/handover/HandoverPage.vue': 310,
+}
+
+function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {
+  const files = new Set<string>()
+  const follow = (name: string) => {
+    const chunk = chunks[name]!
+    if (files.has(chunk.file)) return
+    files.add(chunk.file)
+    chunk.imports?.forEach(follow)
+  }
+  names.forEach(follow)
+  return [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0) / 1000
+}
+
+for (const [place, budget] of Object.entries(BUDGETS)) {
+  test(`${place} fetches at most ${budget} kB of script before it is shown`, () => {
+    const chunks = manifest()
+    const entry = Object.keys(chunks).find((name) => chunks[name]!.isEntry && name.endsWith('.html'))!
+    const inScene = /desk|plan|look|takes|handover/.test(place) ? ['src/views/SceneFrame.vue', 'src/parts/SceneEdge.vue'] : []
+    const more = place.includes('Shelf') ? [] : ['src/theme/more-elements.ts']
+    const packed = packedOf(chunks, [entry, place, ...inScene, ...more])
+    test.info().annotations.push({ type: 'size', description: `${packed.toFixed(0)} kB` })
+    expect(packed).toBeLessThanOrEqual(budget)
+    expect(packed).toBeGreaterThan(20)
+  })
+}
