@@ -1,9 +1,10 @@
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
-import pino from 'pino'
 import { z } from 'zod'
 import { openDatabase } from './database/open'
 import { shelveSampleFilm } from './demo/shelve'
+import { watchDisk } from './health/disk'
+import { openLog } from './health/log'
 import { createApp } from './http/app'
 import { sceneKeeper, type SceneKeeper } from './keeping/scenes'
 import { openNews } from './keeping/news'
@@ -14,12 +15,14 @@ const environment = z.object({
   PAGES: z.string().default(fileURLToPath(new URL('../../web/dist', import.meta.url))),
   LOG_FILE: z.string().optional(),
   SAMPLE_FILM: z.enum(['yes', 'no']).default('yes'),
+  /** Where the database of ours lies, to watch the room there. */
+  DATA_FOLDER: z.string().optional(),
+  METRICS_FOR_ANYONE: z.enum(['yes', 'no']).default('no'),
 })
 
-const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM } = environment.parse(process.env)
-// Lines are written some at a time, and at the latest after a moment.
-const lines = pino.destination(LOG_FILE ? { dest: LOG_FILE, append: true, mode: 0o600, sync: false, minLength: 4096, periodicFlush: 500 } : 1)
-const log = pino({ base: undefined }, lines)
+const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM, DATA_FOLDER, METRICS_FOR_ANYONE } = environment.parse(process.env)
+const log = openLog(LOG_FILE)
+const disk = watchDisk(DATA_FOLDER, (low) => log.warn({ low }, low ? 'the disk is nearly full: nothing more is written' : 'there is room again'))
 
 let keeper: SceneKeeper | undefined
 const database = await openDatabase(DATABASE_URL, {
@@ -30,7 +33,7 @@ const database = await openDatabase(DATABASE_URL, {
 })
 
 const news = openNews(DATABASE_URL, log)
-const server = createServer(createApp({ database, keeper: keeper!, news, log, pages: PAGES }).callback())
+const server = createServer(createApp({ database, keeper: keeper!, news, log, disk, pages: PAGES, metricsForAnyone: METRICS_FOR_ANYONE === 'yes' }).callback())
 // A request has so long to arrive, whatever it is slow with.
 server.headersTimeout = 20_000
 server.requestTimeout = 180_000

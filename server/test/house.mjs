@@ -40,6 +40,19 @@ const orders = {
     await Promise.all(pair.map((each) => each.stop()))
     return { shelves: shelves.map((shelf) => shelf.map(({ name, scenes }) => [name, scenes.map(({ version }) => version > 0)])) }
   },
+  /** What a later version of the app would leave: a table this one does not know. */
+  async startOnNewer() {
+    const name = `newer${Date.now()}`
+    const url = new URL(cluster.url)
+    const env = { ...process.env, PGPASSWORD: decodeURIComponent(url.password) }
+    const run = (program, words) => spawnSync(join(cluster.programs, program), ['-h', url.hostname, '-p', url.port, '-U', url.username, ...words], { env })
+    run('createdb', [name])
+    url.pathname = `/${name}`
+    const first = await startServer({ databaseUrl: url.href, logFile: join(folder, 'newer.log'), sampleFilm: false })
+    await first.stop()
+    run('psql', ['-d', name, '-c', "INSERT INTO migration (timestamp, name) VALUES (9999999999999, 'Later9999999999999')"])
+    return startServer({ databaseUrl: url.href, logFile: join(folder, 'newer.log'), sampleFilm: false }).then(() => 'started', ({ message }) => message)
+  },
   async killServer() {
     const gone = exit(server.process)
     server.process.kill('SIGKILL')

@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process'
+import { connect } from 'node:net'
 import { join } from 'node:path'
 import { applyEdit, faultOf, newScene, unpackInk, unpackPasses, type Edit, type Scene, type Settings } from '@unhurried/core'
 
@@ -145,6 +146,44 @@ describe('whatever is sent', () => {
     expect([await strokesOf(id, 'k1'), await strokesOf(id, 'copy'), await strokesOf(id, 'copy', other)]).toEqual([['a', 'b'], ['a', 'on-copy'], ['a', 'on-copy']])
     await requireWholeWithItsLines(id, other)
   })
+})
+
+test('health and figures are told; requests that name two hosts, nest without end or hold too much are turned away at once', async () => {
+  expect(await get('/api/health')).toEqual({ alive: true, ready: true, database: true, migrations: true, disk: true })
+  const figures = await (await fetch(`${address}/api/metrics`)).text()
+  expect(figures).toMatch(/^unhurried_edits_kept_total [1-9]/m)
+  expect(figures).toMatch(/^unhurried_request_seconds_count\{method="POST",status="200"\} [1-9]/m)
+  expect((await fetch(`${address}/`)).headers.get('permissions-policy')).toMatch(/camera=\(\).*geolocation=\(\)/)
+  const { hostname, port, host } = new URL(address)
+  const answered = await new Promise<string>((resolve) => {
+    const socket = connect(Number(port), hostname, () => socket.write(`GET /api/health HTTP/1.1\r\nHost: ${host}\r\nHost: elsewhere.example\r\nConnection: close\r\n\r\n`))
+    socket.once('data', (data) => resolve(String(data).split('\r\n')[0]!))
+  })
+  expect(answered).toMatch(/ 400 /)
+  const { id, version } = await scene()
+  const many = `{"base":${version},"edits":[${'{},'.repeat(4_000_000)}{}]}`
+  expect((await post(`/api/scenes/${id}/edits`, many)).status).toBe(422)
+  expect((await post(`/api/scenes/${id}/edits`, `{"base":0,"edits":${'['.repeat(100_000)}`)).body.detail).toMatch(/nested more deeply/)
+})
+
+test('event streams that came and went leave nothing behind', async () => {
+  const { id } = await scene()
+  const listeners = async () => Number(/^unhurried_followers (\d+)/m.exec(await (await fetch(`${address}/api/metrics`)).text())![1])
+  const before = await listeners()
+  const come = async () => {
+    const stop = new AbortController()
+    const answer = await fetch(`${address}/api/scenes/${id}/events`, { signal: stop.signal })
+    await answer.body!.getReader().read()
+    return stop
+  }
+  const streams = await Promise.all(Array.from({ length: 20 }, come))
+  expect(await listeners()).toBe(before + 20)
+  for (const stream of streams) stream.abort()
+  for (let tries = 0; (await listeners()) > before; tries++) if (tries > 2000) throw new Error('they stayed')
+})
+
+test('an older app does not open a database that a newer one wrote', async () => {
+  expect(await order<string>('startOnNewer')).toMatch(/written by a newer version of Unhurried Sketch: start that version/)
 })
 
 test('a scene of many edits is the same after its server died and another opened it', async () => {

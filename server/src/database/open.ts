@@ -7,6 +7,14 @@ import { Moments1764000000000 } from './migrations/moments'
 import { PictureParts1764700000000 } from './migrations/picture-parts'
 import { Pictures1764100000000 } from './migrations/pictures'
 
+/** An older app must not write in tables it does not know. */
+async function refuseNewer(database: DataSource): Promise<void> {
+  const known = new Set(database.migrations.map((migration) => migration.name))
+  const [table] = await database.query<{ there: string | null }[]>("SELECT to_regclass('migration')::text AS there")
+  const made = table?.there ? await database.query<{ name: string }[]>('SELECT name FROM migration') : []
+  if (made.some(({ name }) => !known.has(name))) throw new Error('This database was written by a newer version of Unhurried Sketch: start that version, or choose another folder with --data DIR.')
+}
+
 /** Any number, as long as only this app locks it. */
 const START_LOCK = 4620_1763
 
@@ -32,6 +40,7 @@ export async function openDatabase(url: string, { connections = 10, prepare }: {
   const lock = database.createQueryRunner()
   try {
     await lock.query('SELECT pg_advisory_lock($1)', [START_LOCK])
+    await refuseNewer(database)
     await database.runMigrations()
     await prepare?.(database)
     await lock.query('SELECT pg_advisory_unlock($1)', [START_LOCK])

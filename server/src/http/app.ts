@@ -5,6 +5,9 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
+import type { Disk } from '../health/disk'
+import { health } from '../health/health'
+import { serverMetrics } from '../health/metrics'
 import type { News } from '../keeping/news'
 import { pictureKeeper } from '../keeping/pictures'
 import { poolOf, sqlStateOf } from '../database/pool'
@@ -26,6 +29,8 @@ function databaseIsAway(error: unknown): boolean {
 /** PostgreSQL's word for a disk with no room left. */
 const diskIsFull = (error: unknown) => sqlStateOf(error) === '53100'
 
+const diskFull = () => new Problem(507, 'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.')
+
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (error instanceof ArchiveRefused) return new Problem(422, `This archive cannot be brought in. ${error.message}`)
@@ -33,7 +38,7 @@ function asProblem(error: unknown): Problem {
   if (error instanceof EditRefused) return new Problem(422, error.message)
   // A value no column takes, such as text with a NUL, or one nested too deeply: no fault of ours.
   if (/^(22|54)/.test(sqlStateOf(error))) return new Problem(422, 'This holds something that cannot be kept.')
-  if (diskIsFull(error)) return new Problem(507, 'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.')
+  if (diskIsFull(error)) return diskFull()
   if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
   // Koa's own refusals of an address: not there, or a path that leads out of the pages.
   const status = (error as { status?: number })?.status
@@ -70,21 +75,51 @@ const pageForPlaces: Middleware = async (ctx, next) => {
   await next()
 }
 
+/** For those who watch the server rather than draw. */
+const WATCHED_PATHS = {
+  '/api/health': { get: { summary: 'Whether the server is alive and ready: database, tables, room on the disk', responses: { 200: { description: 'Ready' }, 503: { description: 'Alive, not ready' } } } },
+  '/api/metrics': { get: { summary: 'Figures in Prometheus’ text form, on this machine only unless allowed', responses: { 200: { description: 'Figures', content: { 'text/plain': { schema: { type: 'string' } } } }, 403: { description: 'Not from elsewhere' } } } },
+}
+
 /** What a page of ours never asks a browser for. */
 const NO_DEVICES = ['accelerometer', 'camera', 'display-capture', 'geolocation', 'gyroscope', 'magnetometer', 'microphone', 'midi', 'payment', 'serial', 'usb'].map((device) => `${device}=()`).join(', ')
 
-export function createApp({ database, keeper, news, log, pages }: { database: DataSource; keeper: SceneKeeper; news: News; log: Logger; pages: string }): Koa {
+interface AppOptions {
+  readonly database: DataSource
+  readonly keeper: SceneKeeper
+  readonly news: News
+  readonly log: Logger
+  readonly disk: Disk
+  /** The folder of the built page. */
+  readonly pages: string
+  readonly metricsForAnyone: boolean
+}
+
+/** Writes are turned away while there is too little room; reading goes on. */
+const roomToWrite =
+  (disk: Disk): Middleware =>
+  (ctx, next) => {
+    if (ctx.method === 'POST' && disk.isLow()) throw diskFull()
+    return next()
+  }
+
+export function createApp({ database, keeper, news, log, disk, pages, metricsForAnyone }: AppOptions): Koa {
   const own = ["'self'"]
+  const metrics = serverMetrics({ anyone: metricsForAnyone, held: keeper.held, followers: news.followers, disk })
+  keeper.onKept(metrics.kept)
   const all = routes(keeper, sceneHistory(database), pictureKeeper(poolOf(database)))
   const router = routerOf(all)
   addEvents(router, news)
-  const openApi = openApiOf(all, EVENTS_PATH)
+  router.get('/api/health', health(database, disk))
+  router.get('/api/metrics', metrics.answer)
+  const openApi = openApiOf(all, { ...EVENTS_PATH, ...WATCHED_PATHS })
   router.get('/api/openapi.json', (ctx) => {
     ctx.body = openApi
   })
   const app = new Koa()
   app.silent = true
   app.on('error', (error) => log.warn({ err: error }, 'connection failed'))
+  app.use(metrics.timed)
   app.use(problemsAndLog(log))
   app.use(helmet({
       contentSecurityPolicy: {
@@ -102,6 +137,7 @@ export function createApp({ database, keeper, news, log, pages }: { database: Da
     return next()
   })
   app.use(sameOriginOnly)
+  app.use(roomToWrite(disk))
   const compressed = compress({ br: false })
   // What a write is answered is a line.
   app.use((ctx, next) => (ctx.method === 'GET' ? compressed(ctx, next) : next()))

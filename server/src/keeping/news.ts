@@ -45,6 +45,7 @@ export function openNews(url: string, log: Logger) {
       heard.on(`scene ${scene}`, tell)
       return () => void heard.off(`scene ${scene}`, tell)
     },
+    followers: () => heard.listenerCount('close'),
     /** Calls `act` when nothing more will be told, until the function it gives is called. */
     onClose(act: () => void): () => void {
       heard.once('close', act)

@@ -25,7 +25,8 @@ export function sceneKeeper(database: DataSource, log: Logger) {
   const upkeep = sceneUpkeep(pool, log)
   const scenes = hotScenes(pool, { onLoad: (hot) => void upkeep.opened(hot).catch((error: unknown) => log.warn({ err: error }, 'upkeep not looked for')) })
   upkeep.of(scenes)
-  const writer = sceneWriter(pool, scenes, upkeep)
+  let told = (_edits: number): void => undefined
+  const writer = sceneWriter(pool, scenes, upkeep, (edits) => told(edits))
   const shelf = shelfOf(pool, scenes, upkeep)
 
   const keeper = {
@@ -77,6 +78,8 @@ export function sceneKeeper(database: DataSource, log: Logger) {
 
     keep: (id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> => writer.keep(id, base, sent),
 
+    /** Calls `tell` with how many edits were kept, whenever some were. */
+    onKept: (tell: (edits: number) => void) => void (told = tell),
     /** What is held in memory, for those who watch the server. */
     held: () => scenes.held(),
     close: () => upkeep.close(),

@@ -60,7 +60,7 @@ export type Writer = ReturnType<typeof sceneWriter>
  * other. They are written only where the scene is at the version we know; if another server was quicker, what it
  * kept is taken in and the edits are made on that.
  */
-export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep) {
+export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, onKept: (edits: number) => void = () => undefined) {
   const queues = new Map<string, Job[]>()
   const commit = committer(pool)
 
@@ -257,6 +257,7 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep) {
     hot.scene = scene
     hot.inked = inked
     hot.version = version
+    if (rows.length > 0) onKept(rows.length)
     if (rows.length > 0) upkeep.wrote(hot, new Set(rows.flatMap((row) => row.inked)))
     for (const answer of answers) answer.job.resolve({ version: answer.version })
   }
