@@ -26,6 +26,7 @@ function start(words: string[], env: NodeJS.ProcessEnv = {}) {
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk))
   return {
     child,
+    said: () => said,
     /** All it said, once it ended or printed its address. */
     done: () => new Promise<{ code: number | null; said: string }>((resolve) => {
       child.stdout.on('data', () => said.includes('Ctrl-C') && resolve({ code: null, said }))
@@ -120,4 +121,63 @@ test('what is in the way is said in one sentence, and nothing is left half-made'
   await (await openCluster({ folder: damaged })).stop()
   writeFileSync(join(damaged, 'postgres', 'PG_VERSION'), 'nonsense')
   expect(await start(['--port', free, '--data', damaged]).done()).toMatchObject({ code: 1, said: expect.stringMatching(/^The database did not start; the reason is at the end of \S+postgres\.log\.$/) })
+})
+
+test('a server or a database that dies is started again, in words, on the same address with everything kept', async () => {
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  const app = start(['--port', String(port), '--data', folder])
+  await app.done()
+  const ready = () => fetch(`${url}/api/health`).then((answer) => answer.status, () => 0)
+  const [server, postmaster] = [/dist\/main\.js/, /postgres.*-D/].map((command) => childrenOf(app.child.pid!).find((pid) => command.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ')))!)
+  process.kill(server!, 'SIGKILL')
+  await expect.poll(() => app.said()).toMatch(/The server ended unexpectedly\. What is drawn is kept; it is started again in 0\.5 s \(1 of 10\)\.\nThe server is there again\./)
+  await expect.poll(ready).toBe(200)
+  process.kill(postmaster!, 'SIGKILL')
+  await expect.poll(() => app.said(), { timeout: 20_000 }).toMatch(/The database ended unexpectedly\..*\nThe database is there again\./)
+  await expect.poll(ready, { timeout: 20_000 }).toBe(200)
+  expect(((await (await fetch(`${url}/api/shelf`)).json()) as { scenes: unknown[] }[])[0]!.scenes).toHaveLength(6)
+})
+
+test('a backup made while the app runs, put back, is the same row for row', async () => {
+  const port = await freePort()
+  const app = start(['--port', String(port), '--data', folder])
+  await app.done()
+  const file = join(folder, 'kept.backup')
+  const rows = async () => {
+    const cluster = await openCluster({ folder })
+    const { password } = new URL(cluster.url)
+    const ask = (sql: string) => spawnSync(join(String(cluster.programs), 'psql'), [cluster.url.replace(`:${password}`, ''), '-At', '-c', sql], { encoding: 'utf8', env: { ...process.env, PGPASSWORD: decodeURIComponent(password) } }).stdout.trim()
+    const tables = ask("SELECT table_name FROM information_schema.tables WHERE table_schema = 'public' ORDER BY 1").split('\n')
+    const told = tables.map((table) => `${table} ${ask(`SELECT count(*) || ' ' || md5(COALESCE(string_agg(t::text, '|' ORDER BY t::text), '')) FROM "${table}" AS t`)}`)
+    await cluster.stop()
+    return told
+  }
+  const script = (name: string, ...words: string[]) => spawnSync('node', [`scripts/${name}.mjs`, ...words, '--data', folder], { cwd: root, encoding: 'utf8' })
+  expect(script('backup', file).stdout).toMatch(/Everything that is kept is in \S+kept\.backup/)
+  expect(script('restore', file).stderr).toMatch(/is running with this data: stop it first/)
+  await ended(app.child, () => app.child.kill('SIGINT'))
+  const second = script('backup', file)
+  expect(second.stdout).toMatch(/Everything that is kept/)
+  const before = await rows()
+  expect(before.length).toBeGreaterThan(8)
+
+  const again = start(['--port', String(port), '--data', folder])
+  await again.done()
+  await fetch(`http://127.0.0.1:${port}/api/productions`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: 'later', name: 'Made after the backup' }) })
+  await ended(again.child, () => again.child.kill('SIGINT'))
+  expect(await rows()).not.toEqual(before)
+  expect(script('restore', file).stdout).toMatch(/Everything from \S+ is back\. What was there before is kept as the database unhurried_before_\d+/)
+  expect(await rows()).toEqual(before)
+  writeFileSync(file, 'no backup')
+  expect(script('restore', file).stderr).toMatch(/^Nothing was changed: this backup could not be put back\./)
+  expect(await rows()).toEqual(before)
+})
+
+test('a data folder that cannot be made, and data of another PostgreSQL, are said in a sentence', async () => {
+  expect(await start(['--port', String(await freePort()), '--data', '/proc/x']).done()).toMatchObject({ code: 1, said: expect.stringMatching(/^The data folder \/proc\/x cannot be used/) })
+  const data = join(folder, 'other')
+  await (await openCluster({ folder: data })).stop()
+  writeFileSync(join(data, 'postgres', 'PG_VERSION'), '99\n')
+  expect(await start(['--port', String(await freePort()), '--data', data]).done()).toMatchObject({ code: 1, said: expect.stringMatching(/was made by PostgreSQL 99, and only [\d, ]+ is here: install PostgreSQL 99, or choose another folder with --data DIR\.$/) })
 })

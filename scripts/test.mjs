@@ -45,6 +45,14 @@ async function interfaceTests() {
   return counted(code, file, ({ stats, errors }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + errors.length }))
 }
 
+/** A tenth of the trials, one count for each kind. */
+async function someTrials() {
+  const file = join(results, 'trials.json')
+  process.env.TRIAL_RESULTS = file
+  const code = await run('node', 'scripts/trials.mjs', '--share', '0.1')
+  return counted(code, file, (told) => told)
+}
+
 await orStop(async () => {
   // What cannot be had is said before anything is installed or built.
   postgresPrograms()
@@ -53,7 +61,7 @@ await orStop(async () => {
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
   await build()
-  const parts = [await check('lint'), await check('types'), await unit(), await interfaceTests()]
+  const parts = [await check('lint'), await check('types'), await unit(), await interfaceTests(), await someTrials()]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)
   say(`\n${passed} passed, ${failed} failed`)

@@ -121,7 +121,7 @@ function makeCluster({ programs, folder, cluster, user, password }) {
  * Starts the cluster in `folder` on loopback, making it first when there is none, and gives its URL.
  * A database left over from a start that was killed is stopped first.
  */
-export async function openCluster({ folder, settings = {}, port: wishedPort }) {
+export async function openCluster({ folder, settings = {}, port: wishedPort = undefined }) {
   const programs = postgresPrograms(folder)
   const user = unprivileged()
   mkdirSync(folder, { recursive: true })

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { root } from './paths.mjs'
 
 /** Starts the built server; resolves with its port once it listens, rejects with its exit code if it ends first. */
-export function startServer({ databaseUrl, port = 0, logFile, sampleFilm = true, dataFolder }) {
+export function startServer({ databaseUrl, port = 0, logFile, sampleFilm = true, dataFolder = undefined }) {
   const child = fork(join(root, 'server', 'dist', 'main.js'), [], {
     cwd: root,
     // Its own process group: Ctrl-C reaches it through the script that started it.
