@@ -9,6 +9,7 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
 import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
+import { keepingBench } from './lib/bench-keeping.mjs'
 import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
@@ -16,7 +17,6 @@ import { openCluster } from './lib/postgres.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 
-const SECONDS = 5
 let serial = 0
 const freshId = () => `bench${(serial++).toString(36).padStart(8, '0')}`
 /** A hand-drawn looking line of about 60 points somewhere on the paper. */
@@ -363,39 +363,6 @@ function posterised(raw, work) {
   return file
 }
 
-async function keeping(post, cluster, work) {
-  const edit = (drawing) => ({ type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 1e6, piece: stroke(serial) }] })
-  const body = JSON.stringify(edit('k1'))
-  async function hand(scene, until, times) {
-    const frames = Array.from({ length: 24 }, (_, i) => i + 1)
-    let version = await makeScene(post, scene, settings(scene, 24), frames.map((frame) => key(`k${frame}`, frame)))
-    for (let n = 0; performance.now() < until(); n++) {
-      const began = performance.now()
-      // Forty strokes make a drawing, then the next one is drawn.
-      const drawing = `k${1 + (Math.floor(n / 40) % 24)}`
-      version = (await post(`/api/scenes/${scene}/edits`, { base: version, edits: [{ id: freshId(), edit: edit(drawing) }] })).version
-      times.push(performance.now() - began)
-    }
-  }
-  const env = { ...process.env, PGPASSWORD: decodeURIComponent(new URL(cluster.url).password) }
-  const { port } = new URL(cluster.url)
-  const script = join(work, 'insert.sql')
-  writeFileSync(script, `INSERT INTO bench_insert (edit) VALUES ('${body}'::jsonb);\n`)
-  const psql = (...words) => spawnSync(join(cluster.programs, words[0]), ['-h', '127.0.0.1', '-p', port, '-U', 'unhurried', ...words.slice(1)], { env, encoding: 'utf8' })
-  psql('psql', '-d', 'unhurried', '-c', 'CREATE TABLE bench_insert (n serial PRIMARY KEY, edit jsonb NOT NULL)')
-  for (const connections of [1, 50]) {
-    const times = []
-    const end = performance.now() + SECONDS * 1000
-    await Promise.all(Array.from({ length: connections }, (_, n) => hand(`keep${connections}x${n}`, () => end, times)))
-    const plain = psql('pgbench', '-n', '-c', String(connections), '-j', '2', '-T', String(SECONDS), '-f', script, 'unhurried')
-    const reference = Number(/tps = ([\d.]+)/.exec(plain.stdout)?.[1])
-    const rate = times.length / SECONDS
-    say(`edits kept on ${connections} connection${connections > 1 ? 's' : ''} (a stroke of ${body.length} bytes each): ${rate.toFixed(0)} a second, ${figures(times, 'ms')}`)
-    say(`  against pgbench inserting the same bytes: ${reference.toFixed(0)} a second; ratio ${(rate / reference).toFixed(2)}`)
-  }
-}
-
-/** `npm run bench -- gif` prints only that part. */
 const PARTS = ['pen', 'play', 'fill', 'size', 'look', 'desk', 'sheet', 'timing', 'planners', 'gif', 'keeping']
 const wanted = process.argv.slice(2)
 
@@ -452,7 +419,7 @@ await orStop(async () => {
       await gif(work, 'the lime', lime.raw, lime.count)
       await gif(work, 'the lime in few colours', posterised(lime.raw, work), lime.count)
     }
-    if (does('keeping')) await keeping(post, cluster, work)
+    if (does('keeping')) await keepingBench({ post, cluster, server, browser, url, work, freshId, makeScene, settings, key })()
   } finally {
     await browser.close()
     await server.stop()

@@ -28,6 +28,7 @@ let keeper: SceneKeeper | undefined
 const database = await openDatabase(DATABASE_URL, {
   async prepare(opened) {
     keeper = sceneKeeper(opened, log)
+    await keeper.carryOver()
     if (SAMPLE_FILM === 'yes') await shelveSampleFilm(opened, keeper)
   },
 })

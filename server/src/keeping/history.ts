@@ -3,6 +3,7 @@ import type { DataSource } from 'typeorm'
 import { poolOf } from '../database/pool'
 import { Problem } from '../http/problems'
 import { linesAt } from './ink'
+import { isWhole } from './mend'
 
 /** Steps of history in one answer. */
 const MOST_STEPS = 400
@@ -53,9 +54,9 @@ export function sceneHistory(database: DataSource) {
 
     async sceneAt(scene: string, version: number): Promise<Scene> {
       await requireMoment(scene, version)
-      const { rows: moments } = await pool.query<{ version: number; document: Scene }>({
+      const { rows: moments } = await pool.query<{ version: number; document: Scene; whole: boolean }>({
         name: 'history-moment',
-        text: 'SELECT version, document FROM moment WHERE scene = $1 AND version <= $2 ORDER BY version DESC LIMIT 1',
+        text: 'SELECT version, document, whole FROM moment WHERE scene = $1 AND version <= $2 ORDER BY version DESC LIMIT 1',
         values: [scene, version],
       })
       const nearest = moments[0]!
@@ -64,11 +65,14 @@ export function sceneHistory(database: DataSource) {
         text: 'SELECT edit FROM edit WHERE scene = $1 AND version > $2 AND version <= $3 ORDER BY version',
         values: [scene, nearest.version, version],
       })
+      const broken = () => new Problem(422, 'The scene was broken at this moment and cannot be shown. Choose an earlier or a later one.')
       try {
-        return edits.reduce((before, { edit }) => applyEdit(before, edit).scene, nearest.document)
+        const then = edits.reduce((before, { edit }) => applyEdit(before, edit).scene, nearest.document)
+        if (nearest.whole || isWhole(then)) return then
       } catch {
-        throw new Problem(422, 'The scene was broken at this moment and cannot be shown. Choose an earlier or a later one.')
+        throw broken()
       }
+      throw broken()
     },
 
     /** The ink of some drawings as it was at a version, packed. */

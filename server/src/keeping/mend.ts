@@ -4,7 +4,7 @@ import { lineIdsOf, type LineIds } from './ink'
 
 export const countsOfIds = (ids: LineIds | undefined): InkCounts => Object.fromEntries(Object.entries(ids ?? {}).flatMap(([pass, list]) => (list.length > 0 ? [[pass, list.length]] : [])))
 
-const isWhole = (document: Scene): boolean => sceneSchema.safeParse(document).success && faultOf(document) === undefined
+export const isWhole = (document: Scene): boolean => sceneSchema.safeParse(document).success && faultOf(document) === undefined
 
 /** The lines that lie on every drawing of a scene, however broken it is. */
 async function linesUnder(pool: pg.Pool, scene: string, documents: readonly Scene[]): Promise<(drawing: string) => InkCounts> {

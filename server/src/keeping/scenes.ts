@@ -76,6 +76,19 @@ export function sceneKeeper(database: DataSource, log: Logger) {
       return keeper.readScene(id)
     },
 
+    /** Opens scenes that no version with summaries has opened yet, one after the other: each is made whole, and the shelf need not wait for it. */
+    async carryOver(): Promise<void> {
+      const { rows } = await pool.query<{ id: string }>('SELECT id FROM scene WHERE summary IS NULL ORDER BY position')
+      for (const { id } of rows) {
+        try {
+          await upkeep.keepSummary(await scenes.get(id))
+        } catch (error) {
+          log.warn({ err: error, scene: id }, 'a scene cannot be carried over')
+        }
+        scenes.drop(id)
+      }
+    },
+
     keep: (id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> => writer.keep(id, base, sent),
 
     /** Calls `tell` with how many edits were kept, whenever some were. */

@@ -131,7 +131,7 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     const known = (id: string) => draft.ids.get(id) ?? hot.ids.get(id)
     const fresh = job.sent.filter(({ id }, i) => known(id) === undefined && job.sent.findIndex((other) => other.id === id) === i)
     if (job.base > draft.version) throw await conflict(hot, job.base)
-    const theirs = partsSince(draft, job)
+    const theirs = await partsSince(draft, job)
     if (!theirs) throw await conflict(hot, job.base)
     for (const sent of fresh) {
       try {
@@ -143,13 +143,17 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     }
   }
 
-  /** The parts others changed since a version; undefined when that is too long ago to remember. */
-  function partsSince({ hot, rows, version }: Draft, { base, sent }: Job): Set<string> | undefined {
+  /** The parts others changed since a version; undefined when that is too long ago to tell. */
+  async function partsSince({ hot, rows, version }: Draft, { base, sent }: Job): Promise<Set<string> | undefined> {
     const own = new Set(sent.map(({ id }) => id))
     const parts = new Set<string>()
     if (base < hot.version) {
       const { recent } = hot
-      if (recent.length === 0 || recent[0]!.version > base + 1) return undefined
+      if (recent.length === 0 || recent[0]!.version > base + 1) {
+        const older = await inkPartsSince(hot, base, own)
+        if (!older) return undefined
+        for (const part of older) parts.add(part)
+      }
       for (let i = recent.length - 1; i >= 0 && recent[i]!.version > base; i--) if (!own.has(recent[i]!.id)) for (const part of recent[i]!.touched) parts.add(part)
     }
     // Those that wait in the same statement, before this one.
@@ -158,6 +162,13 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
       if (first + i > base && !own.has(id)) for (const part of touched) parts.add(part)
     })
     return parts
+  }
+
+  /** What is not remembered here, as after a start, when it was lines only: those are known by themselves. */
+  async function inkPartsSince({ id, version, scene }: HotScene, base: number, own: ReadonlySet<string>): Promise<string[] | undefined> {
+    const kept = await keptSince(pool, id, base)
+    if (kept.length === MOST_MISSED || kept.at(-1)?.version !== version || kept.some(({ edit }) => edit.type !== 'ink.change')) return undefined
+    return kept.flatMap((each) => (own.has(each.id) ? [] : touchedBy(scene, scene, each.edit)))
   }
 
   async function make(draft: Draft, sent: SentEdit, theirs: ReadonlySet<string>): Promise<void> {

@@ -39,6 +39,10 @@ function server() {
   const state = {
     failing: (): 'no' | 'lost' | 'unanswered' => 'no',
     refusing: (_edit: Edit): boolean => false,
+    /** Edits at which the server itself fails. */
+    faulting: (_edit: Edit): boolean => false,
+    /** Whether edits made on an older version are laid on the newest. */
+    laying: false,
     answered: (_status: number): void => undefined,
     scene: () => scene,
     history,
@@ -55,7 +59,8 @@ function server() {
     if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene })
     const missed = history.filter((entry) => entry.version > body.base)
     const own = new Set(body.edits.map((entry) => entry.id))
-    if (body.base > history.length || missed.some((entry) => !own.has(entry.id))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
+    if (body.edits.some(({ edit }) => state.faulting(edit))) return answer(500, { status: 500, detail: 'A fault of ours.' })
+    if (body.base > history.length || (!state.laying && missed.some((entry) => !own.has(entry.id)))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
     const fresh = body.edits.filter((entry) => !history.some((kept) => kept.id === entry.id))
     let next = scene
     try {
@@ -244,6 +249,53 @@ test('an edit the server alone refuses is put aside and taken back from the page
   await until(() => page.keeping.state === 'kept')
   expect(page.asides.map((aside) => aside.edit.type)).toEqual(['exposure.hold'])
   expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'ink.change'])
+  expect(page.scene).toEqual(there.scene())
+  page.die()
+})
+
+test('an edit at which the server fails, while it keeps others, is put aside and holds nothing up', async () => {
+  const there = server()
+  const page = await openPage('fault')
+  there.faulting = (edit) => edit.type === 'exposure.hold'
+  page.change(stroke('k1'))
+  page.change(hold(1, 2))
+  page.change(stroke('k9'))
+  await until(() => page.keeping.state === 'kept')
+  expect(page.asides.map((aside) => aside.sentence)).toEqual([expect.stringMatching(/^The server failed at one change \(the drawing at frame 1 held for 2\), so it is put aside; what came after it is kept\.$/)])
+  expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'ink.change'])
+  expect(page.scene).toEqual(there.scene())
+  page.die()
+})
+
+test('a server that fails at everything is waited for: nothing is put aside', async () => {
+  const there = server()
+  const page = await openPage('faults')
+  there.faulting = () => true
+  page.change(stroke('k1'))
+  page.change(hold(1, 2))
+  await until(() => page.keeping.state === 'away')
+  expect(page.asides).toEqual([])
+  there.faulting = () => false
+  await until(() => page.keeping.state === 'kept')
+  expect(there.history).toHaveLength(2)
+  page.die()
+})
+
+test('edits laid by the server on what others kept meanwhile: the page takes in theirs, in the order in which all was kept', async () => {
+  const there = server()
+  there.laying = true
+  const page = await openPage('laid')
+  there.push({ id: 'theirs-one', edit: stroke('k5') })
+  there.push({ id: 'theirs-two', edit: { type: 'drawing.set', drawing: 'k9', fields: { note: 'theirs' } } })
+  page.change(stroke('k1'))
+  page.change(hold(1, 2))
+  await until(() => page.keeping.state === 'kept')
+  expect(there.history).toHaveLength(4)
+  expect(page.scene).toEqual(there.scene())
+  expect(page.asides).toEqual([])
+  // And goes on from there.
+  page.change(stroke('k9'))
+  await until(() => page.keeping.state === 'kept')
   expect(page.scene).toEqual(there.scene())
   page.die()
 })
