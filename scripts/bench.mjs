@@ -419,7 +419,7 @@ await orStop(async () => {
       await gif(work, 'the lime', lime.raw, lime.count)
       await gif(work, 'the lime in few colours', posterised(lime.raw, work), lime.count)
     }
-    if (does('keeping')) await keepingBench({ post, cluster, server, browser, url, work, freshId, makeScene, settings, key })()
+    if (does('keeping')) await keepingBench({ post, cluster, server, browser, url, work, freshId, makeScene, settings, key })(process.env.KEEPING_PART)
   } finally {
     await browser.close()
     await server.stop()

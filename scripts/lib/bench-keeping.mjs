@@ -214,12 +214,9 @@ export function keepingBench({ post, cluster, server, browser, url, work, freshI
     await page.close()
   }
 
-  return async () => {
-    await rates()
-    await people()
-    await weight()
-    await reading()
-    await level()
-    await dayAway()
+  const parts = { rates, people, weight, reading, level, dayAway }
+  /** All of them, or one by its name. */
+  return async (only) => {
+    for (const [name, part] of Object.entries(parts)) if (only === undefined || only === name) await part()
   }
 }

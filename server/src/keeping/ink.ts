@@ -1,4 +1,4 @@
-import { changeInk, inkAfter, inkKey, packInk, PASSES, readInk, simpleEditsOf, type Edit, type Ink, type InkKey, type Pass } from '@unhurried/core'
+import { changeInk, inkKey, packInk, PASSES, readInk, simpleEditsOf, type Edit, type Ink, type InkKey, type InkPiece, type Pass } from '@unhurried/core'
 import type pg from 'pg'
 
 /**
@@ -42,6 +42,20 @@ function versionsOf(drawings: readonly string[], gathered: readonly Gathered[]):
   return versions
 }
 
+/** Lines of a pass while edits are laid on them one after the other. */
+interface Pile {
+  readonly drawing: string
+  readonly pass: Pass
+  ink: InkPiece[]
+}
+
+/** Lays a change that was kept on what lay there then: most put a line on top, and nothing has to be looked through for that. */
+function layOn(pile: Pile, change: Extract<Edit, { type: 'ink.change' }>) {
+  const onTop = change.remove.length === 0 && change.add.every(({ at }, i) => at >= pile.ink.length + i)
+  if (onTop) for (const { piece } of change.add) pile.ink.push(piece)
+  else pile.ink = [...changeInk<InkPiece>(pile.ink, change)]
+}
+
 /** What an edit does to the lines of one drawing; copies were gathered as they were made. */
 function changesOn(edit: Edit, drawing: string) {
   return simpleEditsOf(edit).filter((each) => each.type === 'ink.change' && each.drawing === drawing) as Extract<Edit, { type: 'ink.change' }>[]
@@ -53,14 +67,15 @@ export async function linesOf(pool: pg.Pool, scene: string, drawings: readonly s
   const versions = versionsOf(drawings, gathered)
   const since = await editsOn(pool, scene, versions)
   const now = new Map<InkKey, Gathered | (PassBytes & { ink: Ink })>(gathered.map((row) => [inkKey(row.drawing, row.pass), row]))
-  const laid = new Map<InkKey, { drawing: string; pass: Pass; ink: Ink }>()
+  const laid = new Map<InkKey, Pile>()
   for (const { version, edit } of since) {
     for (const drawing of drawings) {
       if (version <= versions.get(drawing)!) continue
       for (const change of changesOn(edit, drawing)) {
         const key = inkKey(drawing, change.pass)
-        const before = laid.get(key)?.ink ?? readInk(now.get(key)?.bytes ?? new Uint8Array())
-        laid.set(key, { drawing, pass: change.pass, ink: changeInk(before, change) })
+        const pile = laid.get(key) ?? { drawing, pass: change.pass, ink: [...readInk(now.get(key)?.bytes ?? new Uint8Array())] }
+        layOn(pile, change)
+        laid.set(key, pile)
       }
     }
   }
@@ -105,17 +120,18 @@ export async function linesAt(pool: pg.Pool, scene: string, version: number, dra
     // What was copied had the lines its source had then.
     for (const { edit } of edits) for (const each of simpleEditsOf(edit)) if (each.type === 'drawing.copy' && wanted.has(each.drawing.id)) wanted.add(each.source)
   }
-  const ink = new Map<InkKey, { drawing: string; pass: Pass; ink: Ink }>()
+  const ink = new Map<InkKey, Pile>()
+  const pileOf = (drawing: string, pass: Pass) => {
+    const pile = ink.get(inkKey(drawing, pass)) ?? { drawing, pass, ink: [] }
+    ink.set(inkKey(drawing, pass), pile)
+    return pile
+  }
   for (const { edit } of edits) {
-    for (const written of inkAfter(only(edit, wanted), (drawing, pass) => ink.get(inkKey(drawing, pass))?.ink ?? [])) ink.set(inkKey(written.drawing, written.pass), written)
+    for (const each of simpleEditsOf(edit)) {
+      if (each.type === 'ink.change' && wanted.has(each.drawing)) layOn(pileOf(each.drawing, each.pass), each)
+      if (each.type === 'drawing.copy' && wanted.has(each.drawing.id)) for (const pass of PASSES) pileOf(each.drawing.id, pass).ink = [...(ink.get(inkKey(each.source, pass))?.ink ?? [])]
+    }
   }
   const asked = new Set(drawings)
   return [...ink.values()].filter((entry) => asked.has(entry.drawing) && entry.ink.length > 0).map(({ drawing, pass, ink: pieces }) => ({ drawing, pass, bytes: packInk(pieces) }))
-}
-
-/** An edit with only what it does to some drawings. */
-function only(edit: Edit, drawings: ReadonlySet<string>): Edit {
-  if (edit.type !== 'together') return edit
-  const edits = edit.edits.filter((each) => (each.type === 'ink.change' && drawings.has(each.drawing)) || (each.type === 'drawing.copy' && drawings.has(each.drawing.id)))
-  return edits.length === edit.edits.length ? edit : { ...edit, edits }
 }

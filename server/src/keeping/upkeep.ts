@@ -46,14 +46,16 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
     return found
   }
 
+  function begin(each: Work) {
+    if (each.busy) return
+    each.busy = true
+    void tend(each)
+      .catch((error: unknown) => log.warn({ err: error, scene: each.hot.id }, 'upkeep waits'))
+      .finally(() => (each.busy = false))
+  }
+
   function tick() {
-    for (const [id, each] of work) {
-      if (each.busy) continue
-      each.busy = true
-      void tend(each)
-        .catch((error: unknown) => log.warn({ err: error, scene: id }, 'upkeep waits'))
-        .finally(() => (each.busy = false))
-    }
+    for (const each of work.values()) begin(each)
     if (work.size > 0) return
     clearInterval(timer)
     timer = undefined
@@ -105,6 +107,8 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
       each.last = Date.now()
       each.summaryDue = true
       for (const drawing of inked) each.drawings.set(drawing, { edits: (each.drawings.get(drawing)?.edits ?? 0) + 1, last: each.last })
+      // However fast edits come, any moment is few of them away from one that is kept.
+      if (hot.version - hot.stayingAt >= MOMENT_EVERY) begin(each)
     },
     /** A scene was opened: what an earlier server left to do is done for it. */
     async opened(hot: HotScene) {

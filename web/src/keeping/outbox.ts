@@ -38,6 +38,11 @@ function readable<T>(schema: z.ZodType<T>, rows: readonly unknown[]): T[] {
   })
 }
 
+/** Rows read, checked or written before the page's hand is let in. */
+const AT_ONCE = 100
+/** Lets whatever else waits go first. */
+export const breathe = () => new Promise<void>((resolve) => setTimeout(resolve))
+
 const lockName = (page: string) => `unhurried-page-${page}`
 
 /** Edits on this machine that the server has not confirmed, for one page on one scene. */
@@ -45,39 +50,61 @@ export function openOutbox(scene: string, page: string) {
   // Held for as long as this page lives: rows whose page holds no lock are orphans, free to take over.
   void navigator.locks.request(lockName(page), () => new Promise(() => undefined))
   let last = 0
+  /** What this page itself has put in and not taken out again. */
+  const own = new Set<string>()
+
+  /** Every row of the scene that can be read, a few at a time: there may be a day's work of them. */
+  async function allRows(): Promise<OutboxRow[]> {
+    const db = await database()
+    const keys = await db.getAllKeysFromIndex('outbox', 'scene', scene)
+    const rows: OutboxRow[] = []
+    for (let from = 0; from < keys.length; from += AT_ONCE) {
+      const some = await Promise.all(keys.slice(from, from + AT_ONCE).map((key) => db.get('outbox', key)))
+      rows.push(...readable(rowSchema, some))
+      if (from > 0) await breathe()
+    }
+    return rows
+  }
+
   return {
     /** Resolves when the browser has stored the edit. */
     async add(id: string, edit: Edit): Promise<OutboxRow> {
       last = Math.max(last + 0.001, Date.now())
       const row = { id, scene, page, made: last, edit }
+      own.add(id)
       await (ready ?? (await database())).put('outbox', row)
       return row
     },
     async remove(ids: readonly string[]): Promise<void> {
+      for (const id of ids) own.delete(id)
       const done = (await database()).transaction('outbox', 'readwrite')
       await Promise.all([...ids.map((id) => done.store.delete(id)), done.done])
     },
     /** How many edits of other pages, closed or open, are still on their way. */
     async ofOthers(): Promise<number> {
-      const rows = await (await database()).getAllFromIndex('outbox', 'scene', scene)
-      return rows.filter((row) => row.page !== page).length
+      const keys = await (await database()).getAllKeysFromIndex('outbox', 'scene', scene)
+      return keys.filter((key) => !own.has(key)).length
     },
     /**
      * Gives what other pages left behind, a page at a time, oldest edit first, once that page is gone:
      * its lock is free then. A page that lives on keeps its edits, until it closes.
      */
     async adopt(take: (rows: OutboxRow[]) => void): Promise<void> {
-      const all = async () => readable(rowSchema, await (await database()).getAllFromIndex('outbox', 'scene', scene))
-      for (const other of new Set((await all()).map((row) => row.page))) {
+      for (const other of new Set((await allRows()).map((row) => row.page))) {
+        if (other === page) continue
         void navigator.locks.request(lockName(other), async () => {
-          const own = (await all()).filter((row) => row.page === other).map((row) => ({ ...row, page }))
-          const done = (await database()).transaction('outbox', 'readwrite')
-          await Promise.all([...own.map((row) => done.store.put(row)), done.done])
-          if (own.length > 0) take(own.sort((a, b) => a.made - b.made))
+          const left = (await allRows()).filter((row) => row.page === other).map((row) => ({ ...row, page }))
+          for (let from = 0; from < left.length; from += AT_ONCE) {
+            const done = (await database()).transaction('outbox', 'readwrite')
+            await Promise.all([...left.slice(from, from + AT_ONCE).map((row) => done.store.put(row)), done.done])
+          }
+          for (const { id } of left) own.add(id)
+          if (left.length > 0) take(left.sort((a, b) => a.made - b.made))
         })
       }
     },
     async putAside(row: AsideRow): Promise<void> {
+      own.delete(row.id)
       const done = (await database()).transaction(['outbox', 'aside'], 'readwrite')
       await Promise.all([done.objectStore('aside').put(row), done.objectStore('outbox').delete(row.id), done.done])
     },
