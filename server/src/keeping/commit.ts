@@ -101,7 +101,7 @@ function valuesOf(drafts: readonly Keepable[]): unknown[] {
 
 /** One statement: versions, history, what it wrote on, and the news; of each scene all or nothing. */
 const KEEP = `WITH kept AS (
-    UPDATE scene SET version = scene.version + wanted.edits, updated_at = now()
+    UPDATE scene SET version = scene.version + wanted.edits, updated_at = now(), told = ''
     FROM unnest($1::text[], $2::int[], $3::int[]) AS wanted (id, version, edits)
     WHERE scene.id = wanted.id AND scene.version = wanted.version RETURNING scene.id, scene.version
   ), history AS (

@@ -58,7 +58,9 @@ export async function madeWhole(pool: pg.Pool, id: string, document: Scene, vers
   if (!last || !before) return undefined
   const steps = version - last.version
   if (steps === 0) return { scene: before.scene, told: ['A step of this scene had left it broken; its steps were made again.', ...before.told] }
-  return { scene: before.scene, told: [`The last ${steps === 1 ? 'step' : `${steps} steps`} of this scene could not be read: it is as it was before, and ${steps === 1 ? 'that step is' : 'those steps are'} set aside in Earlier versions.`, ...before.told] }
+  const aside = `The last ${steps === 1 ? 'step' : `${steps} steps`} of this scene could not be read: it is as it was before, and ${steps === 1 ? 'that step is' : 'those steps are'} set aside in Earlier versions.`
+  // All that is mended then is how many lines there are.
+  return { scene: before.scene, told: before.told.length === 0 ? [aside] : [aside, 'Lines drawn since stay on their drawings.'] }
 }
 
 /**

@@ -108,7 +108,7 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
       each.summaryDue = true
       for (const drawing of inked) each.drawings.set(drawing, { edits: (each.drawings.get(drawing)?.edits ?? 0) + 1, last: each.last })
       // However fast edits come, any moment is few of them away from one that is kept.
-      if (hot.version - hot.stayingAt >= MOMENT_EVERY) begin(each)
+      if (hot.version - hot.stayingAt >= MOMENT_EVERY) void keepMoment(hot, false).catch((error: unknown) => log.warn({ err: error, scene: hot.id }, 'a moment was not kept'))
     },
     /** A scene was opened: what an earlier server left to do is done for it. */
     async opened(hot: HotScene) {

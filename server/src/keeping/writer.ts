@@ -268,6 +268,8 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     hot.scene = scene
     hot.inked = inked
     hot.version = version
+    // Whoever works on it has read what was mended; it stays in the history.
+    if (rows.length > 0) hot.told = ''
     if (rows.length > 0) onKept(rows.length)
     if (rows.length > 0) upkeep.wrote(hot, new Set(rows.flatMap((row) => row.inked)))
     for (const answer of answers) answer.job.resolve({ version: answer.version })
