@@ -1,24 +1,15 @@
-import { fork, type ChildProcess } from 'node:child_process'
 import { connect } from 'node:net'
-import { join } from 'node:path'
 import { applyEdit, faultOf, newScene, unpackInk, unpackPasses, type Edit, type Scene, type Settings } from '@unhurried/core'
+import { openHouse, type House } from './drive'
 
 const settings: Settings = { name: 'Kept', width: 320, height: 180, fps: 24, length: 48, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame' }
-let house: ChildProcess
+let house: House
 let address = ''
 let other = ''
 
-function order<T = { port: number }>(name: string, options?: object): Promise<T> {
-  return new Promise((resolve, reject) => {
-    house.once('exit', (code) => reject(new Error(`the test house ended with ${code}`)))
-    house.once('message', (answer: { done: T; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
-    if (name !== 'ready') house.send({ order: name, options })
-  })
-}
+const order: House['order'] = (name, options) => house.order(name, options)
 beforeAll(async () => {
-  house = fork(join(__dirname, 'house.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'], execArgv: [] })
-  house.setMaxListeners(0)
-  await order('ready')
+  house = await openHouse()
   address = `http://127.0.0.1:${(await order('start')).port}`
   other = `http://127.0.0.1:${(await order('startSecond')).port}`
   await post('/api/productions', { id: 'tests', name: 'Tests' })
@@ -144,6 +135,14 @@ describe('whatever is sent', () => {
     const answer = await keep(id, version, named(line('a', 'k1'), { type: 'drawing.remove', drawing: 'k1' }, removed.inverse, together))
     expect(answer.status).toBe(200)
     expect([await strokesOf(id, 'k1'), await strokesOf(id, 'copy'), await strokesOf(id, 'copy', other)]).toEqual([['a', 'b'], ['a', 'on-copy'], ['a', 'on-copy']])
+    await requireWholeWithItsLines(id, other)
+  })
+  test('copies of copies, sent at once, have the lines their sources had', async () => {
+    const { id, version } = await scene()
+    const copy = (source: string, drawing: string, frame: number): Edit => ({ type: 'drawing.copy', take: 'main', frame, source, drawing: { id: drawing, role: 'key' } })
+    const first: Edit = { type: 'together', words: 'a copy drawn on', edits: [copy('k1', 'one', 42) as never, line('on-one', 'one') as never] }
+    expect((await keep(id, version, named(line('a', 'k1'), first, line('later', 'one'), copy('one', 'two', 44), line('on-two', 'two'), copy('two', 'three', 46)))).status).toBe(200)
+    expect(await Promise.all(['one', 'two', 'three'].map((drawing) => strokesOf(id, drawing)))).toEqual([['a', 'on-one', 'later'], ['a', 'on-one', 'later', 'on-two'], ['a', 'on-one', 'later', 'on-two']])
     await requireWholeWithItsLines(id, other)
   })
 })

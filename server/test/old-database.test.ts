@@ -1,20 +1,11 @@
-import { fork, type ChildProcess } from 'node:child_process'
-import { join } from 'node:path'
 import { faultOf, sceneSchema, unpackInk, unpackPasses, type Scene } from '@unhurried/core'
+import { openHouse, type House } from './drive'
 
-let house: ChildProcess
+let house: House
 let address = ''
-function order<T>(name: string, options?: object): Promise<T> {
-  return new Promise((resolve, reject) => {
-    house.once('exit', (code) => reject(new Error(`the test house ended with ${code}`)))
-    house.once('message', (answer: { done: T; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
-    if (name !== 'ready') house.send({ order: name, options })
-  })
-}
+const order: House['order'] = (name, options) => house.order(name, options)
 beforeAll(async () => {
-  house = fork(join(__dirname, 'house.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'], execArgv: [] })
-  house.setMaxListeners(0)
-  await order('ready')
+  house = await openHouse()
 })
 afterAll(() => order('stop'))
 

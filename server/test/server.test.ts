@@ -1,28 +1,19 @@
-import { fork, type ChildProcess } from 'node:child_process'
 import { request } from 'node:http'
-import { join } from 'node:path'
 import { applyEdit, newScene, readArchive, unpackInk, unpackPasses, writeArchive, writePng, type Edit, type Settings, type Stroke } from '@unhurried/core'
+import { openHouse, type House } from './drive'
 
 const settings: Settings = {
   name: 'Test slip', width: 320, height: 180, fps: 24, length: 24, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
 }
-let house: ChildProcess
+let house: House
 let address = ''
 
-function order<T = { port: number }>(name: string): Promise<T> {
-  return new Promise((resolve, reject) => {
-    house.once('exit', (code) => reject(new Error(`the test house ended with ${code}`)))
-    house.once('message', (answer: { done: T; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
-    if (name !== 'ready') house.send({ order: name })
-  })
-}
+const order: House['order'] = (name, options) => house.order(name, options)
 async function startServer() {
   address = `http://127.0.0.1:${(await order('start')).port}`
 }
 beforeAll(async () => {
-  house = fork(join(__dirname, 'house.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'], execArgv: [] })
-  house.setMaxListeners(0)
-  await order('ready')
+  house = await openHouse()
   await startServer()
   await post('/api/productions', { id: 'tests', name: 'Tests' })
 })

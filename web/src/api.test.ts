@@ -1,4 +1,5 @@
 import { ApiProblem, api } from './api'
+import { editsApi } from './api-edits'
 import { framesAndSeconds } from './parts/frames'
 
 const answering = (status: number, body: string, type = 'application/json') => {
@@ -13,9 +14,9 @@ const caught = async (act: Promise<unknown>) => act.then(() => { throw new Error
 
 test('problem details become a sentence with their status and what else they carry', async () => {
   answering(409, JSON.stringify({ type: 't', title: 'x', status: 409, detail: 'Changed since.', version: 7, missed: [] }), 'application/problem+json')
-  const problem = await caught(api.keep('s', 3, []))
+  const problem = await caught(editsApi.keep('s', 3, []))
   expect(problem).toBeInstanceOf(ApiProblem)
-  expect([problem.status, problem.message, api.conflictIn(problem)]).toEqual([409, 'Changed since.', { version: 7, missed: [] }])
+  expect([problem.status, problem.message, editsApi.conflictIn(problem)]).toEqual([409, 'Changed since.', { version: 7, missed: [] }])
 })
 
 test.each([
@@ -24,7 +25,7 @@ test.each([
   [200, '{"version":"seven"}', /not what this page expects: reload it.*version/],
 ])('an answer of %i %s is met with a sentence', async (status, body, sentence) => {
   answering(status, body)
-  expect((await caught(api.keep('s', 0, []))).message).toMatch(sentence)
+  expect((await caught(editsApi.keep('s', 0, []))).message).toMatch(sentence)
 })
 
 test('no answer at all is status 0, and says that nothing is lost', async () => {
@@ -37,13 +38,13 @@ test('no answer at all is status 0, and says that nothing is lost', async () => 
 
 test('missed edits are taken only when every one of them can be read', async () => {
   answering(200, JSON.stringify([{ id: 'a', version: 2, edit: { type: 'from.the.future' } }]))
-  expect((await caught(api.editsSince('s', 1))).message).toMatch(/reload it/)
-  expect(api.conflictIn(new ApiProblem(409, 'x', { version: 2, missed: [{ id: 'a', version: 2, edit: { type: 'from.the.future' } }] }))).toBeUndefined()
+  expect((await caught(editsApi.editsSince('s', 1))).message).toMatch(/reload it/)
+  expect(editsApi.conflictIn(new ApiProblem(409, 'x', { version: 2, missed: [{ id: 'a', version: 2, edit: { type: 'from.the.future' } }] }))).toBeUndefined()
 })
 
 test('writes are JSON by POST, reads carry nothing', async () => {
   const asked = answering(200, '{"version":1}')
-  await api.keep('s', 0, [])
+  await editsApi.keep('s', 0, [])
   expect(asked[0]).toMatchObject({ path: '/api/scenes/s/edits', options: { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"base":0,"edits":[]}' } })
   await caught(api.readScene('s'))
   expect(asked[1]).toEqual({ path: '/api/scenes/s', options: {} })

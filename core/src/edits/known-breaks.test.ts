@@ -122,7 +122,7 @@ describe('text', () => {
   test.each([['NUL', 'a\u0000b'], ['half an emoji', 'a\ud83c'], ['the other half', '\udf0ab']])('%s is turned away at every door', (_, text) => {
     const refused: Edit[] = [
       { type: 'take.note', take: 'main', frame: 1, text }, { type: 'scene.set', settings: { name: text } }, { type: 'drawing.set', drawing: 'a', fields: { note: text } },
-      { type: 'together', words: text, edits: [key('a', 1)] },
+      { type: 'together', words: text, edits: [key('a', 1) as never] },
     ]
     for (const edit of refused) expect(editSchema.safeParse(edit).error?.issues[0]!.message).toMatch(/cannot be kept/)
     const reason = editSchema.safeParse({ type: 'answer.put', id: 'q', answer: { check: 'volume', drawings: [], reason: text, print: '' } })

@@ -156,6 +156,7 @@ describe('the scene as an archive', () => {
     ['a picture of something else', (all) => (all['ink/k1/line.svg'] = strToU8('<html><body/></html>')), /not one of ours/],
     ['a point far outside', (all) => (all['ink/k1/line.svg'] = strToU8('<svg><path id="s" data-kind="stroke" data-swatch="pencil" data-size="4" data-points="1e9 1 1"/></svg>')), /cannot be read.*too far/],
     ['a colour that is not there', (all) => (all['ink/k1/line.svg'] = strToU8('<svg><path id="s" data-kind="stroke" data-swatch="none" data-size="4" data-points="1 1 1"/></svg>')), /colour that is not in the scene/],
+    ['lines of a drawing that every object has', (all) => (all['ink/constructor/line.svg'] = all['ink/k1/line.svg']!), /belongs to no drawing/],
     ['__proto__ as a drawing', (all) => (all['scene.json'] = strToU8(strFromU8(all['scene.json']!).replaceAll('"k1"', '"__proto__"'))), /./],
   ]
   test.each(dishonest)('with honest hashes but %s is refused', (_, change, sentence) => {
@@ -168,6 +169,8 @@ describe('the scene as an archive', () => {
     const bomb = zipSync(Object.fromEntries(Array.from({ length: 5 }, (_, i) => [`ink/k${i}/line.svg`, zeros])))
     expect(bomb.length).toBeLessThan(20_000)
     expect(() => readArchive(bomb, { ...ARCHIVE_LIMITS, unpacked: 8 * 1024 * 1024 })).toThrow(/more than 8 MB/)
+    const swelling = zipSync({ 'ink/k1/line.svg': new Uint8Array(40 * 1024 * 1024) })
+    expect(() => readArchive(swelling)).toThrow(/many times larger than any scene/)
     // One that lies about its size is not unpacked further than it says.
     const lying = bomb.slice()
     const view = new DataView(lying.buffer)

@@ -7,6 +7,7 @@ import { Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { LIMITS, pictureHead, PictureRefused } from '@unhurried/core'
 import type pg from 'pg'
+import { inTransaction } from '../database/pool'
 import { Problem } from '../http/problems'
 
 export type Pictures = ReturnType<typeof pictureKeeper>
@@ -40,17 +41,7 @@ export function pictureKeeper(pool: pg.Pool) {
   async function look(file: string, hash: string, claimed: string) {
     const bytes = await readFile(file)
     const head = pictureHead(bytes, claimed)
-    const client = await pool.connect()
-    try {
-      await client.query('BEGIN')
-      await insertPicture(client, { hash, ...head, bytes })
-      await client.query('COMMIT')
-    } catch (error) {
-      await client.query('ROLLBACK').catch(() => undefined)
-      throw error
-    } finally {
-      client.release()
-    }
+    await inTransaction(pool, (client) => insertPicture(client, { hash, ...head, bytes }))
     return { picture: hash, ...head }
   }
 

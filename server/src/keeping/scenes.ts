@@ -3,7 +3,7 @@ import type pg from 'pg'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import { productionEntity } from '../database/entities'
-import { poolOf } from '../database/pool'
+import { inTransaction, poolOf } from '../database/pool'
 import { Problem } from '../http/problems'
 import { archiveRead } from './archives'
 import { hotScenes, sceneNow } from './hot-scenes'
@@ -104,42 +104,36 @@ const NO_PRODUCTION = 'This production is not on the shelf. Open the shelf again
 
 /** Writes a scene with its whole history, all or nothing; one with this id that is there already stays as it is. */
 async function insertScene(pool: pg.Pool, { id, production, prepared: made }: { id: string; production: string; prepared: Prepared }): Promise<void> {
-  const { start, document, summary, edits, ink, pictures } = made
-  const version = edits.length
-  const client = await pool.connect()
-  try {
-    await client.query('BEGIN')
+  const inserted = await inTransaction(pool, async (client) => {
+    const version = made.edits.length
     const { rowCount } = await client.query(
       `INSERT INTO scene (id, production, version, summary, summary_version)
        SELECT $1, production.id, $3, $4, $3 FROM production WHERE production.id = $2 ON CONFLICT DO NOTHING`,
-      [id, production, version, JSON.stringify(summary)],
+      [id, production, version, JSON.stringify(made.summary)],
     )
-    if (rowCount === 0) {
-      await client.query('ROLLBACK')
-      const { rowCount: there } = await pool.query('SELECT FROM scene WHERE id = $1', [id])
-      if (there === 0) throw new Problem(404, NO_PRODUCTION)
-      return
-    }
-    for (const picture of pictures) await insertPicture(client, picture)
-    await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, 0, $2, true)', [id, start])
-    if (version > 0) await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, $2, $3, true)', [id, version, document])
-    for (let from = 0; from < version; from += ROWS_AT_ONCE) {
-      const rows = edits.slice(from, from + ROWS_AT_ONCE)
-      await client.query(
-        `INSERT INTO edit (scene, version, id, edit, words, kind, drawing)
-         SELECT $1, $2 + n, 'begin-' || ($2 + n) || '-' || $1, sent.edit, sent.words, sent.kind, sent.drawing
-         FROM unnest($3::jsonb[], $4::text[], $5::text[], $6::text[]) WITH ORDINALITY AS sent (edit, words, kind, drawing, n)`,
-        [id, from, rows.map((row) => row.edit), rows.map((row) => row.words), rows.map((row) => row.kind), rows.map((row) => row.drawing)],
-      )
-    }
-    const written = edits.flatMap((row, i) => (row.drawing === null ? [] : [{ drawing: row.drawing, version: i + 1 }]))
-    await client.query('INSERT INTO ink_edit (scene, drawing, version) SELECT $1, * FROM unnest($2::text[], $3::int[])', [id, written.map((each) => each.drawing), written.map((each) => each.version)])
-    for (const { drawing, pass, bytes } of ink) await client.query('INSERT INTO ink (scene, drawing, pass, version, bytes) VALUES ($1, $2, $3, $4, $5)', [id, drawing, pass, version, Buffer.from(bytes)])
-    await client.query('COMMIT')
-  } catch (error) {
-    await client.query('ROLLBACK').catch(() => undefined)
-    throw error
-  } finally {
-    client.release()
+    if (rowCount === 0) return false
+    await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, 0, $2, true)', [id, made.start])
+    if (version > 0) await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, $2, $3, true)', [id, version, made.document])
+    for (const picture of made.pictures) await insertPicture(client, picture)
+    await insertHistory(client, id, made)
+    return true
+  })
+  if (inserted) return
+  const { rowCount } = await pool.query('SELECT FROM scene WHERE id = $1', [id])
+  if (rowCount === 0) throw new Problem(404, NO_PRODUCTION)
+}
+
+async function insertHistory(client: pg.ClientBase, id: string, { edits, ink }: Prepared): Promise<void> {
+  for (let from = 0; from < edits.length; from += ROWS_AT_ONCE) {
+    const rows = edits.slice(from, from + ROWS_AT_ONCE)
+    await client.query(
+      `INSERT INTO edit (scene, version, id, edit, words, kind, drawing)
+       SELECT $1, $2 + n, 'begin-' || ($2 + n) || '-' || $1, sent.edit, sent.words, sent.kind, sent.drawing
+       FROM unnest($3::jsonb[], $4::text[], $5::text[], $6::text[]) WITH ORDINALITY AS sent (edit, words, kind, drawing, n)`,
+      [id, from, rows.map((row) => row.edit), rows.map((row) => row.words), rows.map((row) => row.kind), rows.map((row) => row.drawing)],
+    )
   }
+  const written = edits.flatMap((row, i) => (row.drawing === null ? [] : [{ drawing: row.drawing, version: i + 1 }]))
+  await client.query('INSERT INTO ink_edit (scene, drawing, version) SELECT $1, * FROM unnest($2::text[], $3::int[])', [id, written.map((each) => each.drawing), written.map((each) => each.version)])
+  for (const { drawing, pass, bytes } of ink) await client.query('INSERT INTO ink (scene, drawing, pass, version, bytes) VALUES ($1, $2, $3, $4, $5)', [id, drawing, pass, edits.length, Buffer.from(bytes)])
 }

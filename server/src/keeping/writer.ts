@@ -233,8 +233,12 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
       for (const { drawing, pass, ink: now } of written) ink.set(`${drawing}/${pass}`, now)
       return written
     }
-    // Those before it in the same statement are not in the database yet.
-    for (const row of rows) for (const each of simpleEditsOf(row.edit)) if (each.type === 'ink.change' && needed.includes(each.drawing)) lay(each)
+    // Those before it in the same statement are not in the database yet; what was copied there has them up to its copying.
+    const copiedAt = new Map(copies.map(({ drawing, version }) => [drawing, version]))
+    rows.forEach((row, i) => {
+      const version = draft.base + i + 1
+      for (const each of simpleEditsOf(row.edit)) if (each.type === 'ink.change' && needed.includes(each.drawing) && version > (copiedAt.get(each.drawing) ?? 0)) lay(each)
+    })
     const targets = new Set(parts.flatMap((each) => (each.type === 'drawing.copy' ? [each.drawing.id] : [])))
     for (const { drawing, pass, ink: now } of lay(edit)) {
       lines.set(drawing, { ...(targets.has(drawing) ? lines.get(drawing) : (lines.get(drawing) ?? hot.lines.get(drawing))), [pass]: now.map((piece) => ({ id: piece.id })) })
