@@ -180,12 +180,14 @@ function trackThrough(places: readonly Point[]) {
     },
     piece(from: Stand, to: Stand): Segment {
       const sense = Math.sign(to.along - from.along) || 1
-      const length = Math.abs(to.along - from.along)
+      const way = Math.abs(to.along - from.along)
+      // Two points at one place of the track still have the way across between them.
+      const length = Math.hypot(way, distance(to.off, from.off))
       return {
         length,
         at(along) {
           const share = length === 0 ? 0 : along / length
-          const place = at(from.along + sense * along)
+          const place = at(from.along + sense * share * way)
           const off = plus(from.off, minus(to.off, from.off), share)
           return { ...plus(place, off), direction: { x: place.direction.x * sense, y: place.direction.y * sense } }
         },

@@ -1,7 +1,6 @@
 import { ArchiveRefused, EditRefused, PictureRefused } from '@unhurried/core'
 import Koa, { type Middleware } from 'koa'
 import compress from 'koa-compress'
-import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
@@ -16,6 +15,7 @@ import type { SceneKeeper } from '../keeping/scenes'
 import { addEvents, EVENTS_PATH } from '../routes/events'
 import { routes } from '../routes/register'
 import { sameOriginOnly } from './guards'
+import { strictHeaders } from './headers'
 import { Problem } from './problems'
 import { openApiOf, routerOf } from './route'
 
@@ -46,6 +46,10 @@ function asProblem(error: unknown): Problem {
   return new Problem(500, 'Something went wrong on the server; the log says what. Nothing you drew is lost.')
 }
 
+/** Edits that were kept are in the history and in the figures; the log tells of those that were slow or refused. */
+const KEPT = /\/edits$/
+const SLOW = 200
+
 function problemsAndLog(log: Logger): Middleware {
   return async (ctx, next) => {
     const began = process.hrtime.bigint()
@@ -64,7 +68,7 @@ function problemsAndLog(log: Logger): Middleware {
     const ms = Number(process.hrtime.bigint() - began) / 1e6
     const line = { method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(ms * 10) / 10 }
     if (failure) log.error({ ...line, err: failure }, 'request failed')
-    else log.info(line, 'request')
+    else if (ctx.status >= 400 || ms > SLOW || !KEPT.test(ctx.path)) log.info(line, 'request')
   }
 }
 
@@ -80,9 +84,6 @@ const WATCHED_PATHS = {
   '/api/health': { get: { summary: 'Whether the server is alive and ready: database, tables, room on the disk', responses: { 200: { description: 'Ready' }, 503: { description: 'Alive, not ready' } } } },
   '/api/metrics': { get: { summary: 'Figures in Prometheus’ text form, on this machine only unless allowed', responses: { 200: { description: 'Figures', content: { 'text/plain': { schema: { type: 'string' } } } }, 403: { description: 'Not from elsewhere' } } } },
 }
-
-/** What a page of ours never asks a browser for. */
-const NO_DEVICES = ['accelerometer', 'camera', 'display-capture', 'geolocation', 'gyroscope', 'magnetometer', 'microphone', 'midi', 'payment', 'serial', 'usb'].map((device) => `${device}=()`).join(', ')
 
 interface AppOptions {
   readonly database: DataSource
@@ -104,7 +105,6 @@ const roomToWrite =
   }
 
 export function createApp({ database, keeper, news, log, disk, pages, metricsForAnyone }: AppOptions): Koa {
-  const own = ["'self'"]
   const metrics = serverMetrics({ anyone: metricsForAnyone, held: keeper.held, followers: news.followers, disk })
   keeper.onKept(metrics.kept)
   const all = routes(keeper, sceneHistory(database), pictureKeeper(poolOf(database)))
@@ -121,21 +121,7 @@ export function createApp({ database, keeper, news, log, disk, pages, metricsFor
   app.on('error', (error) => log.warn({ err: error }, 'connection failed'))
   app.use(metrics.timed)
   app.use(problemsAndLog(log))
-  app.use(helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'none'"], scriptSrc: own, styleSrc: own, fontSrc: own, connectSrc: own, workerSrc: own, manifestSrc: own,
-          imgSrc: [...own, 'blob:', 'data:'], mediaSrc: [...own, 'blob:'], baseUri: ["'none'"], formAction: ["'none'"], frameAncestors: ["'none'"],
-        },
-      },
-      // Served over plain HTTP on this machine only.
-      strictTransportSecurity: false,
-    }))
-  app.use((ctx, next) => {
-    ctx.set('Permissions-Policy', NO_DEVICES)
-    return next()
-  })
+  app.use(strictHeaders())
   app.use(sameOriginOnly)
   app.use(roomToWrite(disk))
   const compressed = compress({ br: false })

@@ -128,8 +128,8 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
 
   async function makeAll(draft: Draft, job: Job): Promise<void> {
     const { hot } = draft
-    const known = (id: string) => draft.ids.get(id) ?? hot.ids.get(id)
-    const fresh = job.sent.filter(({ id }, i) => known(id) === undefined && job.sent.findIndex((other) => other.id === id) === i)
+    const seen = new Set<string>()
+    const fresh = job.sent.filter(({ id }) => !draft.ids.has(id) && !hot.ids.has(id) && !seen.has(id) && seen.add(id))
     if (job.base > draft.version) throw await conflict(hot, job.base)
     const theirs = await partsSince(draft, job)
     if (!theirs) throw await conflict(hot, job.base)
