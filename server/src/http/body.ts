@@ -1,4 +1,5 @@
 import type { IncomingMessage } from 'node:http'
+import { pipeline, Transform, type Readable } from 'node:stream'
 import { LIMITS } from '@unhurried/core'
 import type { Context } from 'koa'
 import rawBody from 'raw-body'
@@ -38,12 +39,18 @@ export async function readBytes(ctx: Context, limit: number): Promise<Buffer> {
   })
 }
 
-/** The bytes of a request as they come. */
-export function streamOf(ctx: Context, limit: number): IncomingMessage {
+/** The bytes of a request as they come; nothing is taken from it before somebody reads. */
+export function streamOf(ctx: Context, limit: number): Readable {
   if ((ctx.request.length ?? 0) > limit) throw new Problem(413, `This is larger than ${Math.round(limit / 1e6)} MB. Save it smaller.`)
-  const done = watched(ctx.req, () => ctx.req.destroy(new Problem(408, SLOW)))
-  ctx.req.once('close', done)
-  return ctx.req
+  const timer = setTimeout(() => ctx.req.destroy(new Problem(408, SLOW)), SILENCE)
+  const passed = new Transform({
+    transform(chunk, _encoding, done) {
+      timer.refresh()
+      done(null, chunk)
+    },
+  })
+  pipeline(ctx.req, passed, () => clearTimeout(timer))
+  return passed
 }
 
 const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', '[', ']', ','].map((sign) => sign.charCodeAt(0)) as [number, number, number, number, number, number, number]
