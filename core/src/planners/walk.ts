@@ -34,7 +34,13 @@ function optionsOf(inputs: Inputs, { scene }: Setting, down: number): WalkOption
   const exposure: Held = drawings > 0 ? shareFrames(perStep, new Array<number>(drawings / 2).fill(1)) : held()
   const [thigh, shin, bob, hips] = [n('thigh'), n('shin'), n('bob'), n('hips')]
   const highest = Math.floor(thigh + shin - bob / 2 - 1)
-  if (hips > highest) throw new PlanRefused(`The legs are ${thigh + shin} px long: with ${bob} px of bob the hips can be at most ${highest} px high.`, highest >= 4 ? { words: `Hips ${highest} px high`, inputs: { hips: highest } } : { words: 'No bob', inputs: { bob: 0 } })
+  const nearestLegs = (most: number): { words: string; inputs: Inputs } => {
+    if (most >= 4) return { words: `Hips ${most} px high`, inputs: { hips: most } }
+    if (bob > 0 && thigh + shin > 4) return { words: 'No bob', inputs: { bob: 0 } }
+    const half = Math.min(2000, Math.ceil((hips + bob / 2 + 2) / 2))
+    return { words: 'Legs as long as the hips are high', inputs: { thigh: half, shin: half } }
+  }
+  if (hips > highest) throw new PlanRefused(`The legs are ${thigh + shin} px long: with ${bob} px of bob the hips can be at most ${highest} px high.`, nearestLegs(highest))
   if (bob > hips) throw new PlanRefused('The hips cannot go up and down by more than their height.', { words: 'A tenth of their height', inputs: { bob: Math.round(hips / 10) } })
   if (n('lift') > hips) throw new PlanRefused('A foot cannot be lifted above the hips.', { words: 'To half their height', inputs: { lift: Math.floor(hips / 2) } })
   const options = { fps: scene.settings.fps, framesPerStep: perStep, exposure, stepLength: n('step'), hipHeight: hips, thigh, shin, bob, lean: radians(n('lean')), armSwing: radians(n('arms')), inPlace: is('inPlace'), footLift: n('lift') }
