@@ -1,4 +1,4 @@
-import { applyEdit, drawingInked, EditRefused, editInWords, inkAfter, inkedBy, packInk, readInk, requireInk, simpleEditsOf, swatchesTakenOut, touchedBy, type Drawing, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
+import { applyEdit, drawingInked, drawingsBrought, EditRefused, editInWords, inkAfter, inkedBy, packInk, readInk, requireInk, simpleEditsOf, swatchesTakenOut, touchedBy, type Drawing, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
 import type pg from 'pg'
 import { Problem } from '../http/problems'
 import { lineIdsAfter, withInked, type HotScene, type HotScenes } from './hot-scenes'
@@ -188,7 +188,8 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
   /** Lines put on or taken off, by far the most frequent edit: only their drawing is looked at. */
   async function makeInk(draft: Draft, { id, edit }: SentEdit & { edit: InkEdit }, theirs: ReadonlySet<string>): Promise<void> {
     const { hot, scene, inked, lines } = draft
-    const before = inked.get(edit.drawing) ?? scene.drawings[edit.drawing] ?? applyEdit(scene, edit).scene.drawings[edit.drawing]!
+    const before = inked.get(edit.drawing) ?? scene.drawings[edit.drawing]
+    if (!before) throw new EditRefused('This drawing is not in the scene any more.')
     const after = drawingInked(scene, before, edit)
     const touched = edit.remove.length === 0 ? [] : touchedBy(scene, scene, edit)
     requireApart(touched, theirs)
@@ -211,7 +212,7 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
   /** What an edit does to lines, held against those that are there. */
   async function laid(draft: Draft, before: Scene, after: Scene, edit: Edit): Promise<void> {
     const { hot, lines } = draft
-    const brought = before.drawings === after.drawings ? [] : Object.keys(after.drawings).filter((drawing) => !Object.hasOwn(before.drawings, drawing))
+    const brought = drawingsBrought(before, after, edit).map(({ drawing }) => drawing.id)
     const changed = simpleEditsOf(edit).flatMap((each) => (each.type === 'ink.change' ? [each.drawing] : []))
     await scenes.lineIds(hot, [...new Set([...changed, ...brought])].filter((drawing) => !lines.has(drawing)))
     const idsOf = (drawing: string): LineIds => lines.get(drawing) ?? hot.lines.get(drawing) ?? {}
