@@ -13,4 +13,13 @@ function read(bytes: Uint8Array): ArchiveReport {
   }
 }
 
-parentPort!.postMessage(read(workerData as Uint8Array))
+/** The bytes that change hands instead of being copied. */
+function handedOver(report: ArchiveReport): ArrayBuffer[] {
+  if (!('prepared' in report)) return []
+  const { edits, ink, pictures } = report.prepared
+  const bytes = [...edits.map((row) => row.edit), ...ink.map((pass) => pass.bytes), ...pictures.map((picture) => picture.bytes)]
+  return [...new Set(bytes.map(({ buffer }) => buffer as ArrayBuffer))]
+}
+
+const report = read(workerData as Uint8Array)
+parentPort!.postMessage(report, handedOver(report))

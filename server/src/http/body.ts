@@ -12,6 +12,9 @@ const DEEPEST = 64
 /** Objects and lists, and values in them, of the largest honest request: checked before anything is made of them. */
 const MOST = { parts: 120_000, values: 1_500_000 } as const
 
+/** Bytes from which on joining them is felt. */
+const LARGE = 1_000_000
+
 const SLOW = 'The request stopped arriving half way. Send it again.'
 
 /** Lets a request go that sends nothing for a while; gives the function that ends the watch. */
@@ -25,9 +28,20 @@ function watched(request: IncomingMessage, onSilence: () => void): () => void {
   }
 }
 
+/** A body of known length is laid where it belongs as it comes: joining tens of megabytes at the end holds everybody up. */
+async function bytesAsTheyCome(request: IncomingMessage, length: number): Promise<Buffer> {
+  const bytes = Buffer.allocUnsafeSlow(length)
+  let filled = 0
+  for await (const chunk of request as AsyncIterable<Buffer>) filled += chunk.copy(bytes, filled)
+  if (filled < length) throw new Error('The request ended early.')
+  return bytes
+}
+
 export async function readBytes(ctx: Context, limit: number): Promise<Buffer> {
   let silent = false
-  const reading = rawBody(ctx.req, { limit, length: ctx.request.length })
+  const length = ctx.request.length
+  const large = length > LARGE && length <= limit
+  const reading = large ? bytesAsTheyCome(ctx.req, length) : rawBody(ctx.req, { limit, length })
   const done = watched(ctx.req, () => {
     silent = true
     ctx.req.destroy()
@@ -53,9 +67,11 @@ export function streamOf(ctx: Context, limit: number): Readable {
   return passed
 }
 
+const TOO_MUCH = `This request holds too much at once: a stroke can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points, and a request some hundreds of them. Send it in smaller parts.`
+
 const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', '[', ']', ','].map((sign) => sign.charCodeAt(0)) as [number, number, number, number, number, number, number]
 
-/** Counts what a JSON text would become, without making it. Errors: Problem 422 when it is nested too deeply or holds too much. */
+/** Counts what a JSON text would become, without making it, and no further than it may go. Errors: Problem 422 when it is nested too deeply or holds too much. */
 export function requireModest(text: Uint8Array): void {
   let [depth, parts, values] = [0, 0, 0]
   let quoted = false
@@ -65,13 +81,13 @@ export function requireModest(text: Uint8Array): void {
       if (sign === BACKSLASH) i++
       else if (sign === QUOTE) quoted = false
     } else if (sign === QUOTE) quoted = true
-    else if (sign === COMMA) values++
-    else if (sign === OPEN || sign === LIST) {
-      parts++
+    else if (sign === COMMA) {
+      if (++values > MOST.values) throw new Problem(422, TOO_MUCH)
+    } else if (sign === OPEN || sign === LIST) {
+      if (++parts > MOST.parts) throw new Problem(422, TOO_MUCH)
       if (++depth > DEEPEST) throw new Problem(422, 'This request is nested more deeply than anything that is kept here.')
     } else if (sign === CLOSE || sign === END) depth--
   }
-  if (parts > MOST.parts || values > MOST.values) throw new Problem(422, `This request holds too much at once: a stroke can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points, and a request some hundreds of them. Send it in smaller parts.`)
 }
 
 export async function readJson(ctx: Context, limit: number): Promise<unknown> {

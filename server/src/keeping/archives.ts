@@ -13,7 +13,7 @@ const AT_ONCE = 2
 let running = 0
 const waiting: (() => void)[] = []
 
-/** Reads an archive in a thread of its own. Errors: ArchiveRefused with a sentence. */
+/** Reads an archive in a thread of its own; the bytes go there and are gone here. Errors: ArchiveRefused with a sentence. */
 export async function archiveRead(bytes: Uint8Array): Promise<Prepared> {
   while (running >= AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve))
   running++
@@ -29,8 +29,10 @@ export async function archiveRead(bytes: Uint8Array): Promise<Prepared> {
 }
 
 function reported(bytes: Uint8Array): Promise<ArchiveReport> {
+  // A small request lies in a buffer that others lie in too.
+  const own = bytes.byteLength === bytes.buffer.byteLength ? bytes : bytes.slice()
   return new Promise((resolve) => {
-    const thread = new Worker(new URL('./archive-thread.js', import.meta.url), { workerData: bytes, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY } })
+    const thread = new Worker(new URL('./archive-thread.js', import.meta.url), { workerData: own, transferList: [own.buffer as ArrayBuffer], resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY } })
     const tooMuch = () => resolve({ refused: 'It takes more time and memory to read than a scene does.' })
     const timer = setTimeout(() => {
       tooMuch()

@@ -3,13 +3,16 @@ import type { PassBytes } from './ink'
 import type { KeptPicture } from './pictures'
 import { summaryOf, type Summary } from './summary'
 
-/** A scene with its history, ready to be written: texts and bytes only, so that it passes cheaply between threads. */
+const encoder = new TextEncoder()
+
+/** A scene with its history, ready to be written: what is large is bytes, so that it passes between threads without being copied. */
 export interface Prepared {
   /** Its beginning and its end as JSON. */
   readonly start: string
   readonly document: string
   readonly summary: Summary
-  readonly edits: readonly { readonly edit: string; readonly words: string; readonly kind: Edit['type']; readonly drawing: string | null }[]
+  /** Each edit as JSON in UTF-8. */
+  readonly edits: readonly { readonly edit: Uint8Array<ArrayBuffer>; readonly words: string; readonly kind: Edit['type']; readonly drawing: string | null }[]
   readonly ink: readonly PassBytes[]
   readonly pictures: readonly KeptPicture[]
 }
@@ -49,7 +52,7 @@ export function prepared(start: Scene, edits: readonly Edit[]): Prepared {
     const words = editInWords(edit, scene)
     scene = applyEdit(scene, edit).scene
     for (const written of inkAfter(edit, (drawing, pass) => ink.get(inkKey(drawing, pass))?.ink ?? [])) ink.set(inkKey(written.drawing, written.pass), written)
-    return { edit: JSON.stringify(edit), words, kind: edit.type, drawing: edit.type === 'ink.change' ? edit.drawing : null }
+    return { edit: encoder.encode(JSON.stringify(edit)), words, kind: edit.type, drawing: edit.type === 'ink.change' ? edit.drawing : null }
   })
   return {
     start: JSON.stringify(start),

@@ -16,8 +16,8 @@ import { keptSince, sceneWriter, type SentEdit } from './writer'
 
 export type SceneKeeper = ReturnType<typeof sceneKeeper>
 
-/** Rows of a history written at once. */
-const ROWS_AT_ONCE = 500
+/** Rows of a history written at once, and their bytes: making a statement of more holds everybody up. */
+const AT_ONCE = { rows: 500, bytes: 500_000 } as const
 
 /** Keeps scenes, their history and their lines in the database. Every change goes through `applyEdit`. */
 export function sceneKeeper(database: DataSource, log: Logger) {
@@ -124,14 +124,18 @@ async function insertScene(pool: pg.Pool, { id, production, prepared: made }: { 
 }
 
 async function insertHistory(client: pg.ClientBase, id: string, { edits, ink }: Prepared): Promise<void> {
-  for (let from = 0; from < edits.length; from += ROWS_AT_ONCE) {
-    const rows = edits.slice(from, from + ROWS_AT_ONCE)
+  let from = 0
+  while (from < edits.length) {
+    let to = from
+    for (let bytes = 0; to < edits.length && to - from < AT_ONCE.rows && bytes < AT_ONCE.bytes; to++) bytes += edits[to]!.edit.byteLength
+    const rows = edits.slice(from, to)
     await client.query(
       `INSERT INTO edit (scene, version, id, edit, words, kind, drawing)
        SELECT $1, $2 + n, 'begin-' || ($2 + n) || '-' || $1, sent.edit, sent.words, sent.kind, sent.drawing
        FROM unnest($3::jsonb[], $4::text[], $5::text[], $6::text[]) WITH ORDINALITY AS sent (edit, words, kind, drawing, n)`,
-      [id, from, rows.map((row) => row.edit), rows.map((row) => row.words), rows.map((row) => row.kind), rows.map((row) => row.drawing)],
+      [id, from, rows.map((row) => Buffer.from(row.edit.buffer, row.edit.byteOffset, row.edit.byteLength).toString()), rows.map((row) => row.words), rows.map((row) => row.kind), rows.map((row) => row.drawing)],
     )
+    from = to
   }
   const written = edits.flatMap((row, i) => (row.drawing === null ? [] : [{ drawing: row.drawing, version: i + 1 }]))
   await client.query('INSERT INTO ink_edit (scene, drawing, version) SELECT $1, * FROM unnest($2::text[], $3::int[])', [id, written.map((each) => each.drawing), written.map((each) => each.version)])
