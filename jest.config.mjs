@@ -1,6 +1,8 @@
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
-const transformIgnorePatterns = ['/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|idb|nanoid|tinykeys|@vueuse)/)']
+const transformIgnorePatterns = [
+  '/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|idb|nanoid|tinykeys|@vueuse)/)',
+]
 const project = (name, testMatch) => ({
   displayName: name,
   testMatch,
@@ -12,6 +14,10 @@ const project = (name, testMatch) => ({
 })
 
 export default {
-  projects: [project('core', ['<rootDir>/core/src/**/*.test.ts']), project('server', ['<rootDir>/server/test/**/*.test.ts']), project('web', ['<rootDir>/web/src/**/*.test.ts'])],
+  projects: [
+    project('core', ['<rootDir>/core/src/**/*.test.ts']),
+    project('server', ['<rootDir>/server/test/**/*.test.ts']),
+    project('web', ['<rootDir>/web/src/**/*.test.ts']),
+  ],
   testTimeout: 60000,
 }

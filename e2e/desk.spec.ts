@@ -17,7 +17,11 @@ async function keptStrokes(page: Page, house: House, drawing: string): Promise<S
   return unpackPasses(new Uint8Array(await answer.arrayBuffer())).flatMap(({ bytes }) => unpackInk(bytes) as Stroke[])
 }
 
-test('the sheet: expose, longer, shorter, leave empty, show again, copy drawing, undo and redo', async ({ page, desk, house }) => {
+test('the sheet: expose, longer, shorter, leave empty, show again, copy drawing, undo and redo', async ({
+  page,
+  desk,
+  house,
+}) => {
   await desk.newScene({ name: 'Sheet', frames: 12 })
   await desk.to('Draw')
   await desk.draw([0.2, 0.2], [0.4, 0.6])
@@ -43,7 +47,9 @@ test('the sheet: expose, longer, shorter, leave empty, show again, copy drawing,
   await desk.draw([0.8, 0.2], [0.8, 0.8])
   await desk.kept()
   const scene = await keptScene(page, house)
-  const counts = Object.fromEntries(Object.values(scene.drawings).map((entry) => [entry.number, entry.passes.line ?? 0]))
+  const counts = Object.fromEntries(
+    Object.values(scene.drawings).map((entry) => [entry.number, entry.passes.line ?? 0]),
+  )
   expect(counts).toEqual({ '1': 1, '5': 0, '10': 2 })
 
   await desk.cell('A', 11).click()
@@ -55,7 +61,9 @@ test('the sheet: expose, longer, shorter, leave empty, show again, copy drawing,
   for (let n = 0; n < 11; n++) await page.keyboard.press('Control+Shift+z')
   expect(await desk.sheet('A', 12)).toBe('1 | | 5 | . . (1) | 10 . .')
   await desk.kept()
-  expect(Object.values((await keptScene(page, house)).drawings).find((entry) => entry.number === '10')!.passes.line).toBe(2)
+  expect(
+    Object.values((await keptScene(page, house)).drawings).find((entry) => entry.number === '10')!.passes.line,
+  ).toBe(2)
 
   // No room: refused with a sentence, nothing changes.
   await desk.cell('A', 1).click()
@@ -70,7 +78,16 @@ test('pen pressure is kept; the eraser cuts; undo brings the line back', async (
   const box = (await desk.paper.boundingBox())!
   const pen = await page.context().newCDPSession(page)
   const touch = (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', share: number, force: number) =>
-    pen.send('Input.dispatchMouseEvent', { type, x: box.x + box.width * share, y: box.y + box.height / 2, button: 'left', buttons: 1, clickCount: 1, pointerType: 'pen', force })
+    pen.send('Input.dispatchMouseEvent', {
+      type,
+      x: box.x + box.width * share,
+      y: box.y + box.height / 2,
+      button: 'left',
+      buttons: 1,
+      clickCount: 1,
+      pointerType: 'pen',
+      force,
+    })
   await touch('mousePressed', 0.1, 0.1)
   for (let n = 1; n <= 40; n++) await touch('mouseMoved', 0.1 + n * 0.02, 0.1 + (0.85 * n) / 40)
   await touch('mouseReleased', 0.9, 0)
@@ -94,7 +111,11 @@ test('pen pressure is kept; the eraser cuts; undo brings the line back', async (
   await expect.poll(() => desk.pixels(INK, 90)).toBe(inked)
 })
 
-test('the light table: both parents, earlier only, and the first after the last only on a loop', async ({ page, desk, house }) => {
+test('the light table: both parents, earlier only, and the first after the last only on a loop', async ({
+  page,
+  desk,
+  house,
+}) => {
   await page.goto(`${house.url}/scene/lowtide-corrie/draw`)
   await expect(desk.paper).toBeVisible()
   await page.keyboard.press('g')
@@ -147,7 +168,13 @@ test('bad input gets a sentence in the page and costs nothing', async ({ page, d
   await page.getByLabel('Width in pixels').fill('99999')
   await page.getByLabel('Length', { exact: true }).fill('0')
   await page.getByRole('button', { name: 'Set up and plan it' }).click()
-  for (const sentence of [/at most 120 characters/, /rate must be from 1 to 60/, /width must be from 8 to 4096/, /length must be from 1 to 7200/]) await expect(page.getByText(sentence)).toBeVisible()
+  for (const sentence of [
+    /at most 120 characters/,
+    /rate must be from 1 to 60/,
+    /width must be from 8 to 4096/,
+    /length must be from 1 to 7200/,
+  ])
+    await expect(page.getByText(sentence)).toBeVisible()
   expect(page.url()).toContain('/new')
 
   await desk.newScene({ name: 'Charts', frames: 12 })
@@ -169,7 +196,11 @@ test('bad input gets a sentence in the page and costs nothing', async ({ page, d
   await expect(page.getByText('This scene is not on the shelf.')).toBeVisible()
 })
 
-test('the server dies in the middle of drawing: nothing is lost, and the state is said in words', async ({ page, desk, house }) => {
+test('the server dies in the middle of drawing: nothing is lost, and the state is said in words', async ({
+  page,
+  desk,
+  house,
+}) => {
   await desk.newScene({ name: 'Power cut', size: 'Wide', frames: 4 })
   await desk.to('Draw')
   await desk.draw([0.2, 0.2], [0.2, 0.8])
@@ -183,10 +214,17 @@ test('the server dies in the middle of drawing: nothing is lost, and the state i
   await desk.kept()
   const scene = await keptScene(page, house)
   expect(Object.values(scene.drawings)[0]!.passes.line).toBe(4)
-  expect(new Set((await keptStrokes(page, house, Object.keys(scene.drawings)[0]!)).map((stroke) => stroke.id)).size).toBe(4)
+  expect(
+    new Set((await keptStrokes(page, house, Object.keys(scene.drawings)[0]!)).map((stroke) => stroke.id)).size,
+  ).toBe(4)
 })
 
-test('two pages on one scene: lines of both stay; the same hold changed twice is put aside and said', async ({ page, desk, house, context }) => {
+test('two pages on one scene: lines of both stay; the same hold changed twice is put aside and said', async ({
+  page,
+  desk,
+  house,
+  context,
+}) => {
   await desk.newScene({ name: 'Two at once', size: 'Wide', frames: 12 })
   await desk.putKey(1)
   await desk.putKey(5)
@@ -214,7 +252,9 @@ test('two pages on one scene: lines of both stay; the same hold changed twice is
   await other.kept()
   await page.bringToFront()
   await page.getByRole('button', { name: 'Expose on 3' }).click()
-  await expect(page.getByRole('alert').getByText(/Also changed somewhere else: the drawing at frame 1 held for 3/)).toBeVisible()
+  await expect(
+    page.getByRole('alert').getByText(/Also changed somewhere else: the drawing at frame 1 held for 3/),
+  ).toBeVisible()
   expect(await desk.sheet('A', 4)).toBe('1 | 5 |')
   await page.getByRole('button', { name: 'Make my change after all' }).click()
   await desk.kept()
@@ -236,25 +276,47 @@ test('every key is shown by one key and can be changed', async ({ page, house })
   await expect(page.getByText(/Drawing 3, held/)).toBeVisible()
 })
 
-const PLACES = ['/', '/new', '/scene/lowtide-lime/plan', '/scene/lowtide-corrie/draw', '/scene/lowtide-tansy/look', '/scene/lowtide-tansy/hand-over']
+const PLACES = [
+  '/',
+  '/new',
+  '/scene/lowtide-lime/plan',
+  '/scene/lowtide-corrie/draw',
+  '/scene/lowtide-tansy/look',
+  '/scene/lowtide-tansy/hand-over',
+]
 for (const place of PLACES) {
   test(`${place}: nothing serious for axe, nothing cut or overlapping at three sizes`, async ({ page, house }) => {
     await page.goto(house.url + place)
     await expect(page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first()).toBeVisible()
-    for (const [width, height] of [[1280, 800], [1024, 768], [1920, 1080]] as const) {
+    for (const [width, height] of [
+      [1280, 800],
+      [1024, 768],
+      [1920, 1080],
+    ] as const) {
       await page.setViewportSize({ width, height })
       const trouble = await page.evaluate(() => {
         const found: string[] = []
         const shown = (node: Element) => node.checkVisibility() && node.getBoundingClientRect().width > 0
-        if (document.documentElement.scrollWidth > innerWidth) found.push(`the page is ${document.documentElement.scrollWidth} wide`)
+        if (document.documentElement.scrollWidth > innerWidth)
+          found.push(`the page is ${document.documentElement.scrollWidth} wide`)
         for (const word of document.querySelectorAll<HTMLElement>('.word, h1, h2, h3, .keeping, .home')) {
-          if (shown(word) && word.scrollWidth > word.clientWidth + 1 && word.clientWidth > 0) found.push(`cut: ${word.textContent}`)
+          if (shown(word) && word.scrollWidth > word.clientWidth + 1 && word.clientWidth > 0)
+            found.push(`cut: ${word.textContent}`)
         }
-        const presses = [...document.querySelectorAll('.word, nav a, input:not([type=radio])')].filter(shown).map((node) => ({ node, box: node.getBoundingClientRect() }))
+        const presses = [...document.querySelectorAll('.word, nav a, input:not([type=radio])')]
+          .filter(shown)
+          .map((node) => ({ node, box: node.getBoundingClientRect() }))
         presses.forEach(({ node, box }, i) => {
           if (box.right > innerWidth + 1) found.push(`outside: ${node.textContent}`)
           for (const other of presses.slice(i + 1)) {
-            if (box.left < other.box.right - 1 && other.box.left < box.right - 1 && box.top < other.box.bottom - 1 && other.box.top < box.bottom - 1 && !node.contains(other.node)) found.push(`overlap: ${node.textContent} and ${other.node.textContent}`)
+            if (
+              box.left < other.box.right - 1 &&
+              other.box.left < box.right - 1 &&
+              box.top < other.box.bottom - 1 &&
+              other.box.top < box.bottom - 1 &&
+              !node.contains(other.node)
+            )
+              found.push(`overlap: ${node.textContent} and ${other.node.textContent}`)
           }
         })
         return found

@@ -2,14 +2,22 @@ import type { Fill, Stroke } from '@unhurried/core'
 import { expect, key, line, round, test } from './house'
 
 const INK = [42, 41, 50] as const
-const strokesOf = (pieces: readonly { kind: string }[] | undefined) => (pieces ?? []).filter(({ kind }) => kind === 'stroke') as Stroke[]
+const strokesOf = (pieces: readonly { kind: string }[] | undefined) =>
+  (pieces ?? []).filter(({ kind }) => kind === 'stroke') as Stroke[]
 const xs = (stroke: Stroke) => stroke.points.filter((_, i) => i % 3 === 0)
 const ys = (stroke: Stroke) => stroke.points.filter((_, i) => i % 3 === 1)
 const span = (values: readonly number[]) => Math.max(...values) - Math.min(...values)
 const middle = (values: readonly number[]) => (Math.max(...values) + Math.min(...values)) / 2
-const rows = [[100, 100], [160, 104], [220, 100]] as const
+const rows = [
+  [100, 100],
+  [160, 104],
+  [220, 100],
+] as const
 
-test('four brushes with pressure, their taper and touch tried on a strip, kept as they were drawn', async ({ page, desk }) => {
+test('four brushes with pressure, their taper and touch tried on a strip, kept as they were drawn', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ edits: [key('d', 1)] })
   const pen = await page.context().newCDPSession(page)
   for (const [n, brush] of ['Pencil', 'Pen', 'Wash', 'Flat'].entries()) {
@@ -17,7 +25,16 @@ test('four brushes with pressure, their taper and touch tried on a strip, kept a
     const y = 60 + n * 70
     const touch = async (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', x: number, force: number) => {
       const [px, py] = await desk.at(x, y)
-      await pen.send('Input.dispatchMouseEvent', { type, x: px, y: py, button: 'left', buttons: 1, clickCount: 1, pointerType: 'pen', force })
+      await pen.send('Input.dispatchMouseEvent', {
+        type,
+        x: px,
+        y: py,
+        button: 'left',
+        buttons: 1,
+        clickCount: 1,
+        pointerType: 'pen',
+        force,
+      })
     }
     await touch('mousePressed', 80, 0.1)
     for (let i = 1; i <= 16; i++) await touch('mouseMoved', 80 + i * 30, 0.1 + i * 0.05)
@@ -41,18 +58,36 @@ test('four brushes with pressure, their taper and touch tried on a strip, kept a
   await desk.drag({ x: box.x + 30, y: box.y + 30 }, { x: box.x + 300, y: box.y + 80 })
   expect(await picture()).not.toBe(sample)
   await page.keyboard.press('Escape')
-  await desk.stroke([[80, 330], [400, 330]])
+  await desk.stroke([
+    [80, 330],
+    [400, 330],
+  ])
   expect(strokesOf((await desk.ink('d')).line).at(-1)!.taper![0]).toBeGreaterThan(0)
 })
 
 test('line, circle and box, even with Shift and from the middle with Alt', async ({ page, desk }) => {
   await desk.opened({ edits: [key('d', 1)] })
   await page.keyboard.press('Shift+L')
-  await desk.stroke([[100, 100], [300, 112]], { keys: ['Shift'] })
+  await desk.stroke(
+    [
+      [100, 100],
+      [300, 112],
+    ],
+    { keys: ['Shift'] },
+  )
   await page.keyboard.press('Shift+C')
-  await desk.stroke([[320, 180], [380, 200]], { keys: ['Shift', 'Alt'] })
+  await desk.stroke(
+    [
+      [320, 180],
+      [380, 200],
+    ],
+    { keys: ['Shift', 'Alt'] },
+  )
   await page.keyboard.press('Shift+B')
-  await desk.stroke([[500, 60], [560, 140]])
+  await desk.stroke([
+    [500, 60],
+    [560, 140],
+  ])
   const [straight, circle, box] = strokesOf((await desk.ink('d')).line)
   expect(span(ys(straight!))).toBe(0)
   expect(span(xs(circle!))).toBeCloseTo(span(ys(circle!)), 0)
@@ -60,12 +95,29 @@ test('line, circle and box, even with Shift and from the middle with Alt', async
   expect([span(xs(box!)), span(ys(box!))].map(Math.round)).toEqual([60, 80])
 })
 
-test('one eraser cuts lines and paint, the other takes them whole; through all drawings of the span it is one step', async ({ page, desk }) => {
+test('one eraser cuts lines and paint, the other takes them whole; through all drawings of the span it is one step', async ({
+  page,
+  desk,
+}) => {
   const square: Fill = { kind: 'fill', id: 'f', swatch: 'tide', outline: [300, 60, 400, 60, 400, 140, 300, 140] }
-  await desk.opened({ edits: [key('a', 1), key('b', 5), line('a', 's1', rows), line('b', 's2', rows), { type: 'ink.change', drawing: 'a', pass: 'line', remove: [], add: [{ at: 1, piece: square }] }] })
+  await desk.opened({
+    edits: [
+      key('a', 1),
+      key('b', 5),
+      line('a', 's1', rows),
+      line('b', 's2', rows),
+      { type: 'ink.change', drawing: 'a', pass: 'line', remove: [], add: [{ at: 1, piece: square }] },
+    ],
+  })
   await page.keyboard.press('e')
-  await desk.stroke([[160, 60], [160, 140]])
-  await desk.stroke([[350, 40], [350, 160]])
+  await desk.stroke([
+    [160, 60],
+    [160, 140],
+  ])
+  await desk.stroke([
+    [350, 40],
+    [350, 160],
+  ])
   const after = (await desk.ink('a')).line!
   expect(after.map(({ kind }) => kind)).toEqual(['stroke', 'stroke', 'fill', 'fill'])
   await page.keyboard.press('z')
@@ -73,16 +125,33 @@ test('one eraser cuts lines and paint, the other takes them whole; through all d
   await page.getByRole('button', { name: 'Lines whole' }).click()
   await desk.choice('Drawings the tool works on', 'all of the span')
   await expect(page.getByTestId('targets')).toHaveText('2 drawings')
-  await desk.stroke([[160, 80], [160, 120]])
-  expect([(await desk.ink('a')).line!.map(({ kind }) => kind), (await desk.ink('b')).line ?? []]).toEqual([['fill'], []])
+  await desk.stroke([
+    [160, 80],
+    [160, 120],
+  ])
+  expect([(await desk.ink('a')).line!.map(({ kind }) => kind), (await desk.ink('b')).line ?? []]).toEqual([
+    ['fill'],
+    [],
+  ])
   await page.keyboard.press('z')
   expect([(await desk.ink('a')).line!.length, (await desk.ink('b')).line!.length]).toEqual([2, 1])
 })
 
-test('what a lasso takes is moved, turned, scaled, slanted, flipped and nudged; squash keeps the area and says so', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('d', 1), line('d', 's', round(200, 180, 40)), line('d', 't', round(450, 180, 30), { at: 1 })] })
+test('what a lasso takes is moved, turned, scaled, slanted, flipped and nudged; squash keeps the area and says so', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({
+    edits: [key('d', 1), line('d', 's', round(200, 180, 40)), line('d', 't', round(450, 180, 30), { at: 1 })],
+  })
   await page.keyboard.press('u')
-  await desk.stroke([[140, 120], [260, 120], [260, 240], [140, 240], [140, 122]])
+  await desk.stroke([
+    [140, 120],
+    [260, 120],
+    [260, 240],
+    [140, 240],
+    [140, 122],
+  ])
   await expect(page.getByTestId('figures')).toHaveText('1 piece')
   const now = async () => strokesOf((await desk.ink('d')).line).find(({ id }) => id === 's')!
   const box = (await desk.paper.boundingBox())!
@@ -128,30 +197,60 @@ test('what a lasso takes is moved, turned, scaled, slanted, flipped and nudged; 
 
 test('every pass at once: lines and paint move together, and what is locked stays', async ({ page, desk }) => {
   const paint: Fill = { kind: 'fill', id: 'f', swatch: 'tide', outline: [160, 140, 240, 140, 240, 220, 160, 220] }
-  await desk.opened({ edits: [key('d', 1), line('d', 's', round(200, 180, 40)), { type: 'ink.change', drawing: 'd', pass: 'colour', remove: [], add: [{ at: 0, piece: paint }] }, line('d', 'r', round(200, 180, 40), { pass: 'rough' }), { type: 'level.set', level: 'A', fields: { passes: { rough: { locked: true } } } }] })
+  await desk.opened({
+    edits: [
+      key('d', 1),
+      line('d', 's', round(200, 180, 40)),
+      { type: 'ink.change', drawing: 'd', pass: 'colour', remove: [], add: [{ at: 0, piece: paint }] },
+      line('d', 'r', round(200, 180, 40), { pass: 'rough' }),
+      { type: 'level.set', level: 'A', fields: { passes: { rough: { locked: true } } } },
+    ],
+  })
   await page.keyboard.press('u')
   await page.getByRole('button', { name: 'Every pass' }).click()
   await page.keyboard.press('Control+a')
   await expect(page.getByTestId('figures')).toHaveText('2 pieces')
   await page.keyboard.press('Shift+ArrowRight')
   const ink = await desk.ink('d')
-  expect([middle(xs(strokesOf(ink.line)[0]!)), middle(xs(strokesOf(ink.rough)[0]!))].map(Math.round)).toEqual([210, 200])
+  expect([middle(xs(strokesOf(ink.line)[0]!)), middle(xs(strokesOf(ink.rough)[0]!))].map(Math.round)).toEqual([
+    210, 200,
+  ])
   expect((ink.colour![0] as Fill).outline[0]).toBe(170)
   await page.keyboard.press('z')
   expect(((await desk.ink('d')).colour![0] as Fill).outline[0]).toBe(160)
 })
 
-test('a lasso through a line cuts it; cut, paste in place and paste mirrored go into one drawing or all of the span', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('a', 1), key('b', 5), key('c', 9), line('a', 's', [[100, 180], [300, 180]])] })
+test('a lasso through a line cuts it; cut, paste in place and paste mirrored go into one drawing or all of the span', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({
+    edits: [
+      key('a', 1),
+      key('b', 5),
+      key('c', 9),
+      line('a', 's', [
+        [100, 180],
+        [300, 180],
+      ]),
+    ],
+  })
   await page.keyboard.press('u')
-  await desk.stroke([[200, 100], [400, 100], [400, 260], [200, 260], [200, 102]])
+  await desk.stroke([
+    [200, 100],
+    [400, 100],
+    [400, 260],
+    [200, 260],
+    [200, 102],
+  ])
   for (const part of strokesOf((await desk.ink('a')).line)) expect(Math.abs(span(xs(part)) - 100)).toBeLessThan(2)
   expect((await desk.ink('a')).line).toHaveLength(2)
   await page.keyboard.press('Control+x')
   expect(strokesOf((await desk.ink('a')).line)).toHaveLength(1)
   await desk.choice('Drawings the tool works on', 'all of the span')
   await page.keyboard.press('Control+v')
-  for (const id of ['a', 'b', 'c']) expect(middle(xs(strokesOf((await desk.ink(id)).line).at(-1)!))).toBeCloseTo(250, -0.5)
+  for (const id of ['a', 'b', 'c'])
+    expect(middle(xs(strokesOf((await desk.ink(id)).line).at(-1)!))).toBeCloseTo(250, -0.5)
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+Shift+v')
   // Mirrored about the middle of the paper, 640 wide.
@@ -161,9 +260,21 @@ test('a lasso through a line cuts it; cut, paste in place and paste mirrored go 
 })
 
 test('push bends what is near and no more; a line is bent by its points', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('d', 1), line('d', 's', Array.from({ length: 41 }, (_, i) => [100 + i * 10, 180] as const))] })
+  await desk.opened({
+    edits: [
+      key('d', 1),
+      line(
+        'd',
+        's',
+        Array.from({ length: 41 }, (_, i) => [100 + i * 10, 180] as const),
+      ),
+    ],
+  })
   await page.keyboard.press('j')
-  await desk.stroke([[300, 180], [300, 215]])
+  await desk.stroke([
+    [300, 180],
+    [300, 215],
+  ])
   const pushed = strokesOf((await desk.ink('d')).line)[0]!
   expect(Math.max(...ys(pushed))).toBeGreaterThan(200)
   expect(ys(pushed)[0]).toBe(180)
@@ -176,7 +287,10 @@ test('push bends what is near and no more; a line is bent by its points', async 
   expect(ys(bent).at(-1)).toBe(180)
 })
 
-test('passes on the same pegs: drawn on, shown, dimmed, locked, drawn under, and begun from another', async ({ page, desk }) => {
+test('passes on the same pegs: drawn on, shown, dimmed, locked, drawn under, and begun from another', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ edits: [key('d', 1), line('d', 'r', rows, { pass: 'rough', size: 10 })] })
   await page.getByRole('button', { name: 'Pass: line' }).click()
   const row = (pass: string) => page.getByRole('group', { name: `The ${pass} pass` })
@@ -193,23 +307,47 @@ test('passes on the same pegs: drawn on, shown, dimmed, locked, drawn under, and
   expect((await desk.ink('d')).line).toHaveLength(1)
   await row('line').getByRole('button', { name: 'lock' }).click()
   await page.keyboard.press('Escape')
-  await desk.stroke([[100, 200], [200, 200]])
+  await desk.stroke([
+    [100, 200],
+    [200, 200],
+  ])
   await expect(page.getByText('The line pass of level A is locked').first()).toBeVisible()
   expect((await desk.ink('d')).line).toHaveLength(1)
   await page.keyboard.press('[')
   await expect(page.getByRole('button', { name: 'Pass: tie-down' })).toBeVisible()
-  await desk.stroke([[100, 200], [200, 200]])
+  await desk.stroke([
+    [100, 200],
+    [200, 200],
+  ])
   await page.getByRole('button', { name: 'Pass: tie-down' }).click()
   await page.getByRole('button', { name: 'Draw under' }).click()
   await desk.choice('How the tie-down pass blends', 'multiply')
   await page.keyboard.press('Escape')
-  await desk.stroke([[100, 240], [200, 240]])
-  expect(strokesOf((await desk.ink('d'))['tie-down']).map((stroke) => Math.round(middle(ys(stroke))))).toEqual([240, 200])
-  expect((await desk.scene()).levels['A']!.passes).toEqual({ rough: { dim: true }, line: { locked: true }, 'tie-down': { blend: 'multiply' } })
+  await desk.stroke([
+    [100, 240],
+    [200, 240],
+  ])
+  expect(strokesOf((await desk.ink('d'))['tie-down']).map((stroke) => Math.round(middle(ys(stroke))))).toEqual([
+    240, 200,
+  ])
+  expect((await desk.scene()).levels['A']!.passes).toEqual({
+    rough: { dim: true },
+    line: { locked: true },
+    'tie-down': { blend: 'multiply' },
+  })
 })
 
-test('paint fills what lines enclose; a leak is circled and closed, or painted all the same', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('d', 1), line('d', 'whole', round(160, 180, 70)), line('d', 'open', round(460, 180, 70, 0.25, 2 * Math.PI - 0.25), { at: 1 })] })
+test('paint fills what lines enclose; a leak is circled and closed, or painted all the same', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({
+    edits: [
+      key('d', 1),
+      line('d', 'whole', round(160, 180, 70)),
+      line('d', 'open', round(460, 180, 70, 0.25, 2 * Math.PI - 0.25), { at: 1 }),
+    ],
+  })
   await page.keyboard.press('p')
   await page.getByRole('button', { name: 'Tide rough' }).click()
   await page.mouse.click(...(await desk.at(160, 180)))
@@ -240,9 +378,13 @@ test('paint fills what lines enclose; a leak is circled and closed, or painted a
   await expect.poll(async () => (await desk.ink('d')).colour?.map(({ swatch }) => swatch)).toEqual(['brick'])
 })
 
-test('paint goes through twelve drawings, finds the same part, and lists what it was unsure of', async ({ page, desk }) => {
+test('paint goes through twelve drawings, finds the same part, and lists what it was unsure of', async ({
+  page,
+  desk,
+}) => {
   const edits = Array.from({ length: 12 }, (_, n) => [
-    key(`d${n}`, 1 + n * 2), line(`d${n}`, `h${n}`, round(120 + n * 30, 180, 60)),
+    key(`d${n}`, 1 + n * 2),
+    line(`d${n}`, `h${n}`, round(120 + n * 30, 180, 60)),
     // One has its eye somewhere else altogether.
     line(`d${n}`, `e${n}`, n === 9 ? round(600, 330, 16) : round(140 + n * 30, 165, 16), { at: 1 }),
   ]).flat()
@@ -271,8 +413,24 @@ test('paint goes through twelve drawings, finds the same part, and lists what it
   expect((await desk.ink('d5')).colour ?? []).toEqual([])
 })
 
-test('colours: a linked shadow follows, two are merged, a limit says what exceeds it, and one is picked from the paper', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('d', 1), line('d', 's', [[60, 60], [600, 60]], { size: 20 })] })
+test('colours: a linked shadow follows, two are merged, a limit says what exceeds it, and one is picked from the paper', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({
+    edits: [
+      key('d', 1),
+      line(
+        'd',
+        's',
+        [
+          [60, 60],
+          [600, 60],
+        ],
+        { size: 20 },
+      ),
+    ],
+  })
   await page.getByRole('button', { name: 'Tide rough' }).click()
   await page.getByRole('button', { name: 'Colours' }).click()
   await expect(page.getByTestId('colour-use')).toHaveText('No drawing uses it.')
@@ -286,9 +444,15 @@ test('colours: a linked shadow follows, two are merged, a limit says what exceed
   await desk.kept()
   expect((await shadow()).group).toBe('Sea')
   await page.keyboard.press('Escape')
-  await desk.stroke([[60, 160], [600, 160]])
+  await desk.stroke([
+    [60, 160],
+    [600, 160],
+  ])
   await page.getByRole('button', { name: 'Tide rough', exact: true }).click()
-  await desk.stroke([[60, 260], [600, 260]])
+  await desk.stroke([
+    [60, 260],
+    [600, 260],
+  ])
   await page.getByRole('button', { name: 'Colours' }).click()
   await page.getByRole('button', { name: /Change Tide rough everywhere/ }).click()
   const code = page.locator('.el-color-picker-panel:visible input').first()
@@ -308,7 +472,10 @@ test('colours: a linked shadow follows, two are merged, a limit says what exceed
   await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+P')
   await page.mouse.click(...(await desk.at(300, 60)))
-  await expect(page.getByRole('button', { name: 'Pencil', exact: true }).and(page.locator('.pot'))).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Pencil', exact: true }).and(page.locator('.pot'))).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await page.mouse.click(...(await desk.at(300, 330)))
   await page.getByRole('button', { name: 'New colour: name it' }).click()
   await page.getByLabel('Name of a new colour').fill('Paper white')

@@ -21,7 +21,9 @@ function play(bytes: Buffer) {
     const { x, y, width, height, disposal, delay } = reader.frameInfo(n)
     reader.decodeAndBlitFrameRGBA(n, canvas)
     const picture = { pixels: canvas.slice(), width: reader.width, height: reader.height, delay }
-    if (disposal === 2) for (let row = y; row < y + height; row++) canvas.fill(0, (row * reader.width + x) * 4, (row * reader.width + x + width) * 4)
+    if (disposal === 2)
+      for (let row = y; row < y + height; row++)
+        canvas.fill(0, (row * reader.width + x) * 4, (row * reader.width + x + width) * 4)
     return picture
   })
 }
@@ -63,17 +65,20 @@ test('plan two keys, draw between them, play the loop, keep it, hand it over', a
   // Play: frames go by at their rate and come round again.
   await page.keyboard.press('Space')
   const now = page.getByTestId('play-frame')
-  const seen = await now.evaluate((node) => new Promise<number[]>((resolve) => {
-    const frames: number[] = []
-    const watch = new MutationObserver(() => {
-      frames.push(Number(/\d+/.exec(node.textContent!)![0]))
-      if (frames.length >= 20) {
-        watch.disconnect()
-        resolve(frames)
-      }
-    })
-    watch.observe(node, { characterData: true, childList: true, subtree: true })
-  }))
+  const seen = await now.evaluate(
+    (node) =>
+      new Promise<number[]>((resolve) => {
+        const frames: number[] = []
+        const watch = new MutationObserver(() => {
+          frames.push(Number(/\d+/.exec(node.textContent!)![0]))
+          if (frames.length >= 20) {
+            watch.disconnect()
+            resolve(frames)
+          }
+        })
+        watch.observe(node, { characterData: true, childList: true, subtree: true })
+      }),
+  )
   expect(seen.every((frame, i) => frame >= 1 && frame <= 10 && frame !== seen[i - 1])).toBe(true)
   expect(seen.some((frame, i) => i > 0 && frame < seen[i - 1]!)).toBe(true)
   await page.keyboard.press('Space')
@@ -115,9 +120,13 @@ test('plan two keys, draw between them, play the loop, keep it, hand it over', a
   await page.getByRole('button', { name: 'nothing (transparent)' }).click()
   await page.getByRole('button', { name: 'Make the stills' }).click()
   const files = unzipSync(new Uint8Array(await saved(page, () => page.getByTestId('file').click())))
-  expect(Object.keys(files)).toEqual(Array.from({ length: 10 }, (_, i) => `a-post-sliding-${String(i + 1).padStart(4, '0')}.png`))
+  expect(Object.keys(files)).toEqual(
+    Array.from({ length: 10 }, (_, i) => `a-post-sliding-${String(i + 1).padStart(4, '0')}.png`),
+  )
   const stills = Object.values(files).map((bytes) => decode(bytes))
-  expect(stills.map(({ data, width }) => Number(darkAt({ pixels: data as Uint8Array, width }).toFixed(2)))).toEqual([0.1, 0.1, 0.2, 0.2, 0.3, 0.3, 0.5, 0.5, 0.9, 0.9])
+  expect(stills.map(({ data, width }) => Number(darkAt({ pixels: data as Uint8Array, width }).toFixed(2)))).toEqual([
+    0.1, 0.1, 0.2, 0.2, 0.3, 0.3, 0.5, 0.5, 0.9, 0.9,
+  ])
   expect([stills[0]!.width, stills[0]!.height, stills[0]!.data[3]]).toEqual([640, 360, 0])
 })
 

@@ -49,7 +49,10 @@ test('nothing serious for axe in what opens over the desk', async ({ page, desk,
   await expectNothingSerious(page)
 })
 
-test('hand over says what is empty and what is not drawn yet, and a sprite goes out at its true size', async ({ page, desk }) => {
+test('hand over says what is empty and what is not drawn yet, and a sprite goes out at its true size', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'Sprite', frames: 6 })
   await desk.to('Hand over')
   await expect(page.getByText(/Nothing is on the sheet yet/)).toBeVisible()
@@ -89,24 +92,51 @@ test('a browser that cannot store says so while the server is away, and work goe
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(200)
 })
 
-test('a full disk of the server is said, nothing is lost, and what was drawn is sent when there is room', async ({ page, desk }) => {
+test('a full disk of the server is said, nothing is lost, and what was drawn is sent when there is room', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'No room', size: 'Wide', frames: 4 })
   await desk.to('Draw')
-  await page.route('**/api/scenes/*/edits', (route) => route.fulfill({ status: 507, contentType: 'application/problem+json', body: JSON.stringify({ type: 'x', title: 'Disk full', status: 507, detail: 'The disk where drawings are kept is full.' }) }))
+  await page.route('**/api/scenes/*/edits', (route) =>
+    route.fulfill({
+      status: 507,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({
+        type: 'x',
+        title: 'Disk full',
+        status: 507,
+        detail: 'The disk where drawings are kept is full.',
+      }),
+    }),
+  )
   await desk.draw([0.4, 0.2], [0.4, 0.8])
-  await expect(page.getByTestId('keeping')).toHaveText(/on this machine only\. The disk where drawings are kept is full\./)
+  await expect(page.getByTestId('keeping')).toHaveText(
+    /on this machine only\. The disk where drawings are kept is full\./,
+  )
   await desk.draw([0.6, 0.2], [0.6, 0.8])
   await page.unroute('**/api/scenes/*/edits')
   await expect(page.getByTestId('keeping')).toHaveText('Kept')
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(400)
 })
 
-test('a server that answers nonsense or refuses is met with a sentence, never with a broken page', async ({ page, house }) => {
-  await page.route('**/api/shelf', (route) => route.fulfill({ status: 200, contentType: 'application/json', body: '[{"id":1}]' }))
+test('a server that answers nonsense or refuses is met with a sentence, never with a broken page', async ({
+  page,
+  house,
+}) => {
+  await page.route('**/api/shelf', (route) =>
+    route.fulfill({ status: 200, contentType: 'application/json', body: '[{"id":1}]' }),
+  )
   await page.goto(house.url)
   await expect(page.getByRole('alert').getByText(/not what this page expects: reload it/)).toBeVisible()
   await page.unroute('**/api/shelf')
-  await page.route('**/api/shelf', (route) => route.fulfill({ status: 503, contentType: 'application/problem+json', body: JSON.stringify({ type: 'x', title: 'x', status: 503, detail: 'The database is not answering.' }) }))
+  await page.route('**/api/shelf', (route) =>
+    route.fulfill({
+      status: 503,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ type: 'x', title: 'x', status: 503, detail: 'The database is not answering.' }),
+    }),
+  )
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByText('The database is not answering.')).toBeVisible()
   await page.unroute('**/api/shelf')
@@ -121,7 +151,10 @@ test('a stroke taken by the system in the middle is kept as far as it went', asy
   await page.mouse.move(box.x + 100, box.y + 100)
   await page.mouse.down()
   await page.mouse.move(box.x + 300, box.y + 200, { steps: 10 })
-  await page.locator('[data-test=table] canvas').last().evaluate((canvas) => canvas.dispatchEvent(new PointerEvent('pointercancel', { pointerId: 1, bubbles: true })))
+  await page
+    .locator('[data-test=table] canvas')
+    .last()
+    .evaluate((canvas) => canvas.dispatchEvent(new PointerEvent('pointercancel', { pointerId: 1, bubbles: true })))
   await page.mouse.up()
   await desk.kept()
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(100)

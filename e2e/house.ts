@@ -16,35 +16,54 @@ export interface House {
 }
 
 export const test = base.extend<{ desk: Desk }, { house: House }>({
-  house: [async ({}, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'unhurried-e2e-'))
-    chmodSync(folder, 0o755)
-    const cluster = await openCluster({ folder })
-    const port = await freePort()
-    const start = () => startServer({ databaseUrl: cluster.url, port, logFile: join(folder, 'server.log') })
-    let server = await start()
-    await use({
-      url: `http://127.0.0.1:${port}`,
-      async killServer() {
-        const gone = new Promise((resolve) => server.process.once('exit', resolve))
-        server.process.kill('SIGKILL')
-        await gone
-      },
-      async startServer() {
-        server = await start()
-      },
-    })
-    await server.stop()
-    await cluster.stop()
-    rmSync(folder, { recursive: true, force: true })
-  }, { scope: 'worker', timeout: 60_000 }],
+  house: [
+    async ({}, use) => {
+      const folder = mkdtempSync(join(tmpdir(), 'unhurried-e2e-'))
+      chmodSync(folder, 0o755)
+      const cluster = await openCluster({ folder })
+      const port = await freePort()
+      const start = () => startServer({ databaseUrl: cluster.url, port, logFile: join(folder, 'server.log') })
+      let server = await start()
+      await use({
+        url: `http://127.0.0.1:${port}`,
+        async killServer() {
+          const gone = new Promise((resolve) => server.process.once('exit', resolve))
+          server.process.kill('SIGKILL')
+          await gone
+        },
+        async startServer() {
+          server = await start()
+        },
+      })
+      await server.stop()
+      await cluster.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
   desk: async ({ page, house }, use) => {
     // A plain pen, whose lines are one flat colour, unless a test takes another brush.
     const line = { size: 5, taper: [0, 0], steadiness: 0.35, curve: 0 }
-    await page.addInitScript((kept) => localStorage.getItem('unhurried-pencil-case') ?? localStorage.setItem('unhurried-pencil-case', kept), JSON.stringify({
-      tool: 'pen', brush: 'pen', brushes: { pencil: line, pen: line, wash: { ...line, size: 42 }, flat: { ...line, size: 22 } },
-      eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, everyPass: false, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
-    }))
+    await page.addInitScript(
+      (kept) => localStorage.getItem('unhurried-pencil-case') ?? localStorage.setItem('unhurried-pencil-case', kept),
+      JSON.stringify({
+        tool: 'pen',
+        brush: 'pen',
+        brushes: { pencil: line, pen: line, wash: { ...line, size: 42 }, flat: { ...line, size: 22 } },
+        eraserSize: 28,
+        whole: false,
+        pushSize: 90,
+        gap: 8,
+        form: 'lasso',
+        cut: true,
+        everyPass: false,
+        through: 'one',
+        beneath: false,
+        pass: 'line',
+        swatch: 'pencil',
+        cellSize: 1,
+      }),
+    )
     await use(deskOf(page, house))
   },
 })
@@ -55,11 +74,31 @@ export type Desk = ReturnType<typeof deskOf>
 const idIn = (page: Page) => /scene\/(\w+)/.exec(page.url())![1]!
 
 /** Edits that make drawings for tests. */
-export const key = (id: string, frame: number, level = 'A'): Edit => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id, role: 'key' } })
-export const line = (drawing: string, id: string, places: readonly (readonly [number, number])[], { pass = 'line' as Pass, size = 4, at = 0 } = {}): Edit => ({
-  type: 'ink.change', drawing, pass, remove: [], add: [{ at, piece: { kind: 'stroke', id, swatch: 'pencil', size, points: places.flatMap(([x, y]) => [x, y, 0.5]) } }],
+export const key = (id: string, frame: number, level = 'A'): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level,
+  frame,
+  drawing: { id, role: 'key' },
 })
-export const round = (x: number, y: number, r: number, from = 0, to = 2 * Math.PI) => Array.from({ length: 49 }, (_, i) => [x + r * Math.cos(from + ((to - from) * i) / 48), y + r * Math.sin(from + ((to - from) * i) / 48)] as const)
+export const line = (
+  drawing: string,
+  id: string,
+  places: readonly (readonly [number, number])[],
+  { pass = 'line' as Pass, size = 4, at = 0 } = {},
+): Edit => ({
+  type: 'ink.change',
+  drawing,
+  pass,
+  remove: [],
+  add: [{ at, piece: { kind: 'stroke', id, swatch: 'pencil', size, points: places.flatMap(([x, y]) => [x, y, 0.5]) } }],
+})
+export const round = (x: number, y: number, r: number, from = 0, to = 2 * Math.PI) =>
+  Array.from(
+    { length: 49 },
+    (_, i) =>
+      [x + r * Math.cos(from + ((to - from) * i) / 48), y + r * Math.sin(from + ((to - from) * i) / 48)] as const,
+  )
 
 /** What a person does at the desk, with a real pointer. */
 export function deskOf(page: Page, house: House) {
@@ -92,7 +131,13 @@ export function deskOf(page: Page, house: House) {
     /** The sheet of a level as text, one entry a frame: a number where a drawing begins, | for a hold. */
     async sheet(level: string, frames: number): Promise<string> {
       await page.locator('.cell').first().waitFor()
-      const cells = await page.locator('.cell').evaluateAll((all) => all.map((cell) => [(cell as HTMLElement).dataset['cell']!, cell.textContent?.trim() ?? '', cell.className] as const))
+      const cells = await page
+        .locator('.cell')
+        .evaluateAll((all) =>
+          all.map(
+            (cell) => [(cell as HTMLElement).dataset['cell']!, cell.textContent?.trim() ?? '', cell.className] as const,
+          ),
+        )
       const text = new Map(cells.map(([name, content, kind]) => [name, kind.includes('empty') ? '.' : content || '|']))
       return Array.from({ length: frames }, (_, i) => text.get(`${level}:${i + 1}`) ?? '?').join(' ')
     },
@@ -123,22 +168,54 @@ export function deskOf(page: Page, house: House) {
     },
     /** How many pixels on the table are nearer to a colour than `reach`. */
     pixels: (colour: readonly [number, number, number], reach = 40) =>
-      canvas.evaluate((canvas, [[r, g, b], far]) => {
-        const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
-        let count = 0
-        for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < far) count++
-        return count
-      }, [colour, reach] as const),
+      canvas.evaluate(
+        (canvas, [[r, g, b], far]) => {
+          const { data } = (canvas as HTMLCanvasElement)
+            .getContext('2d')!
+            .getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
+          let count = 0
+          for (let i = 0; i < data.length; i += 4)
+            if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < far) count++
+          return count
+        },
+        [colour, reach] as const,
+      ),
     /** Opens a scene made through the API, with some edits done to it, at the desk. */
-    async opened({ edits, production = 'tests', ...settings }: Partial<Settings> & { edits: readonly Edit[]; production?: string }) {
+    async opened({
+      edits,
+      production = 'tests',
+      ...settings
+    }: Partial<Settings> & { edits: readonly Edit[]; production?: string }) {
       const id = `made${Date.now()}${Math.floor(Math.random() * 1e6)}`
       const post = async (path: string, body: unknown) => {
-        const answer = await fetch(house.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+        const answer = await fetch(house.url + path, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
         if (!answer.ok) throw new Error(await answer.text())
       }
       await post('/api/productions', { id: production, name: 'Tests' })
-      await post('/api/scenes', { id, production, settings: { name: 'Made', width: 640, height: 360, fps: 24, length: 24, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame', ...settings } })
-      if (edits.length > 0) await post(`/api/scenes/${id}/edits`, { base: 0, edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })) })
+      await post('/api/scenes', {
+        id,
+        production,
+        settings: {
+          name: 'Made',
+          width: 640,
+          height: 360,
+          fps: 24,
+          length: 24,
+          paper: '#ffffff',
+          approach: 'pose-to-pose',
+          numbering: 'by-frame',
+          ...settings,
+        },
+      })
+      if (edits.length > 0)
+        await post(`/api/scenes/${id}/edits`, {
+          base: 0,
+          edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })),
+        })
       await page.goto(`${house.url}/scene/${id}/draw`)
       await expect(paper).toBeVisible()
       await this.kept()
@@ -150,7 +227,10 @@ export function deskOf(page: Page, house: House) {
       return [box.x + (x / width) * box.width, box.y + (y / height) * box.height] as const
     },
     /** Draws through places given in scene pixels, with keys held if need be. */
-    async stroke(places: readonly (readonly [number, number])[], { keys = [] as string[], width = 640, height = 360 } = {}) {
+    async stroke(
+      places: readonly (readonly [number, number])[],
+      { keys = [] as string[], width = 640, height = 360 } = {},
+    ) {
       const all = await Promise.all(places.map(([x, y]) => this.at(x, y, width, height)))
       for (const key of keys) await page.keyboard.down(key)
       await page.mouse.move(...all[0]!)
@@ -164,7 +244,10 @@ export function deskOf(page: Page, house: House) {
     },
     /** Chooses in one of the little lists. */
     async choice(label: string, option: string) {
-      await page.locator('.el-select').filter({ has: page.getByRole('combobox', { name: label }) }).click()
+      await page
+        .locator('.el-select')
+        .filter({ has: page.getByRole('combobox', { name: label }) })
+        .click()
       await page.getByRole('option', { name: option, exact: true }).click()
     },
     /** Drags a handle on the paper by CSS pixels; what is moved is taken beside its pivot. */
@@ -172,7 +255,10 @@ export function deskOf(page: Page, house: House) {
       const found = (await page.locator(`[data-handle="${handle}"]`).boundingBox())!
       const box = handle === 'move' ? { ...found, width: found.width * 0.5, height: found.height * 0.5 } : found
       for (const key of keys) await page.keyboard.down(key)
-      await this.drag({ x: box.x + box.width / 2, y: box.y + box.height / 2 }, { x: box.x + box.width / 2 + dx, y: box.y + box.height / 2 + dy })
+      await this.drag(
+        { x: box.x + box.width / 2, y: box.y + box.height / 2 },
+        { x: box.x + box.width / 2 + dx, y: box.y + box.height / 2 + dy },
+      )
       for (const key of keys) await page.keyboard.up(key)
     },
     scene: async (): Promise<Scene> => (await (await fetch(`${house.url}/api/scenes/${idIn(page)}`)).json()).scene,
@@ -180,10 +266,24 @@ export function deskOf(page: Page, house: House) {
     async ink(drawing: string): Promise<Partial<Record<Pass, InkPiece[]>>> {
       await this.kept()
       const answer = await fetch(`${house.url}/api/scenes/${idIn(page)}/ink?drawings=${drawing}`)
-      return Object.fromEntries(unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [pass, unpackInk(bytes)]))
+      return Object.fromEntries(
+        unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [pass, unpackInk(bytes)]),
+      )
     },
     /** Sets up a scene through the form and ends in Plan. */
-    async newScene({ name, size = 'Small sprite', fps = 12, frames, approach }: { name: string; size?: string; fps?: number; frames: number; approach?: string }) {
+    async newScene({
+      name,
+      size = 'Small sprite',
+      fps = 12,
+      frames,
+      approach,
+    }: {
+      name: string
+      size?: string
+      fps?: number
+      frames: number
+      approach?: string
+    }) {
       await page.goto(`${house.url}/new`)
       await page.getByLabel('Name', { exact: true }).fill(name)
       await page.getByRole('button', { name: size }).click()
@@ -224,5 +324,13 @@ export async function saved(page: Page, act: () => Promise<void>): Promise<Buffe
 export async function expectNothingSerious(page: Page) {
   const { violations } = await new AxeBuilder({ page }).analyze()
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).slice(0, 4).join(', ')}`)).toEqual([])
+  expect(
+    serious.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map((node) => node.target.join(' '))
+          .slice(0, 4)
+          .join(', ')}`,
+    ),
+  ).toEqual([])
 }

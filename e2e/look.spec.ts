@@ -8,7 +8,12 @@ function row({ bigger = -1, off = -1, pinned = true }: { bigger?: number; off?: 
   return [
     ...ids.map((id, i) => key(id, i === 0 ? 1 : 10 + 2 * i)),
     ...ids.map((id, i) => line(id, `${id}l`, round(at(i).x, at(i).y, i === bigger ? 48 : 40))),
-    ...(pinned ? [{ type: 'landmark.put' as const, level: 'A', landmark: { id: 'mid', name: 'Middle' } }, ...ids.map((id, i) => ({ type: 'pin.set' as const, drawing: id, landmark: 'mid', pin: at(i) }))] : []),
+    ...(pinned
+      ? [
+          { type: 'landmark.put' as const, level: 'A', landmark: { id: 'mid', name: 'Middle' } },
+          ...ids.map((id, i) => ({ type: 'pin.set' as const, drawing: id, landmark: 'mid', pin: at(i) })),
+        ]
+      : []),
   ]
 }
 
@@ -27,9 +32,15 @@ test('a drawing too big is found, shown on the paper, mended and gone', async ({
   await expect(page.getByRole('button', { name: 'Drawing 20, to be looked at' })).toBeVisible()
 
   await page.keyboard.press('Shift+E')
-  await desk.stroke([[268, 180], [300, 180]])
+  await desk.stroke([
+    [268, 180],
+    [300, 180],
+  ])
   await page.keyboard.press('Shift+A')
-  const circle = Array.from({ length: 33 }, (_, i): [number, number] => [330 + 40 * Math.cos((i / 32) * 6.283), 180 + 40 * Math.sin((i / 32) * 6.283)])
+  const circle = Array.from({ length: 33 }, (_, i): [number, number] => [
+    330 + 40 * Math.cos((i / 32) * 6.283),
+    180 + 40 * Math.sin((i / 32) * 6.283),
+  ])
   await desk.stroke(circle)
   await expect(page.getByText('No longer found.')).toBeVisible()
   await page.getByRole('button', { name: 'Back to the list' }).click()
@@ -51,12 +62,18 @@ test('a finding answered "meant" with a reason stays so until its drawing change
   await expect(page.getByText('Meant: It swells with pride.')).toBeVisible()
   await desk.to('Draw')
   await page.locator('[data-cell="A:20"]').click()
-  await desk.stroke([[300, 60], [360, 60]])
+  await desk.stroke([
+    [300, 60],
+    [360, 60],
+  ])
   await desk.to('Second look')
   await expect(page.getByTestId('look-told')).toContainText(/^[12] findings?(?!.*answered)/)
 })
 
-test('a place off the arc is drawn with its measure; graphs, tables and the frame line go by keyboard; filters and files', async ({ page, desk }) => {
+test('a place off the arc is drawn with its measure; graphs, tables and the frame line go by keyboard; filters and files', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ length: 36, edits: row({ off: 4 }) })
   await desk.to('Second look')
   await expect(page.locator('.slip').first()).toContainText(/Middle lies 30 px off the arc/)
@@ -68,7 +85,10 @@ test('a place off the arc is drawn with its measure; graphs, tables and the fram
   await expect(page.getByRole('slider', { name: /^Size/ })).toHaveAttribute('aria-valuenow', '3')
   await page.getByRole('button', { name: 'Spacing as a table' }).click()
   await expect(page.getByRole('region', { name: 'Spacing as a table' }).locator('tbody tr')).toHaveCount(10)
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Findings as CSV' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Findings as CSV' }).click(),
+  ])
   const csv = readFileSync((await download.path())!, 'utf8')
   expect(csv.split('\r\n')[0]).toBe('Severity,Check,Level,Drawings,Frame,Time,Value,Limit,Unit,Finding,Meant')
   expect(csv).toContain('Off the arc,A,18,18,')
@@ -96,7 +116,13 @@ test('the limits of a production are its own, and change what is found in all it
 
 test('a long look tells how far it is and can be stopped; the desk goes on', async ({ page, desk }) => {
   const ids = Array.from({ length: 95 }, (_, i) => `m${i}`)
-  await desk.opened({ length: 100, edits: [...ids.map((id, i) => key(id, i + 1)), ...ids.map((id, i) => line(id, `${id}l`, round(120 + (i % 40) * 10, 180, 60 + (i % 7))))] })
+  await desk.opened({
+    length: 100,
+    edits: [
+      ...ids.map((id, i) => key(id, i + 1)),
+      ...ids.map((id, i) => line(id, `${id}l`, round(120 + (i % 40) * 10, 180, 60 + (i % 7)))),
+    ],
+  })
   // The first look begins when it is to be stopped, so that it is stopped for certain.
   await page.addInitScript(() => {
     const Real = window.Worker
@@ -124,13 +150,23 @@ test('a long look tells how far it is and can be stopped; the desk goes on', asy
   await expect(page.getByTestId('look-told')).toContainText('in 95 drawings')
 })
 
-test('a landmark is followed: dotted until accepted, then pinned on the whole run by one key, and one undo takes it back', async ({ page, desk }) => {
+test('a landmark is followed: dotted until accepted, then pinned on the whole run by one key, and one undo takes it back', async ({
+  page,
+  desk,
+}) => {
   const ids = Array.from({ length: 6 }, (_, i) => `f${i}`)
-  const head = (x: number, y: number): (readonly [number, number])[] => [...round(x, y, 40), [x + 40, y - 8], [x + 90, y + 4], [x + 40, y + 12]]
+  const head = (x: number, y: number): (readonly [number, number])[] => [
+    ...round(x, y, 40),
+    [x + 40, y - 8],
+    [x + 90, y + 4],
+    [x + 40, y + 12],
+  ]
   await desk.opened({
     edits: [
-      ...ids.map((id, i) => key(id, 1 + 2 * i)), ...ids.map((id, i) => line(id, `${id}l`, head(120 + 18 * i, 150 + 6 * i))),
-      { type: 'landmark.put', level: 'A', landmark: { id: 'tip', name: 'Beak' } }, { type: 'pin.set', drawing: 'f0', landmark: 'tip', pin: { x: 210, y: 154 } },
+      ...ids.map((id, i) => key(id, 1 + 2 * i)),
+      ...ids.map((id, i) => line(id, `${id}l`, head(120 + 18 * i, 150 + 6 * i))),
+      { type: 'landmark.put', level: 'A', landmark: { id: 'tip', name: 'Beak' } },
+      { type: 'pin.set', drawing: 'f0', landmark: 'tip', pin: { x: 210, y: 154 } },
     ],
   })
   await page.keyboard.press('m')
@@ -150,7 +186,10 @@ test('a landmark is followed: dotted until accepted, then pinned on the whole ru
   expect((await desk.scene()).drawings['f3']!.pins).toBeUndefined()
 })
 
-test('an empty scene says what to do first; a worker that dies says so, and another look starts a new one', async ({ page, desk }) => {
+test('an empty scene says what to do first; a worker that dies says so, and another look starts a new one', async ({
+  page,
+  desk,
+}) => {
   await page.addInitScript(() => {
     const Real = window.Worker
     let first = true
@@ -165,19 +204,43 @@ test('an empty scene says what to do first; a worker that dies says so, and anot
   })
   await desk.opened({ edits: [] })
   await desk.to('Second look')
-  await expect(page.getByText('Looking at the drawings stopped unexpectedly. Nothing was changed; look again.')).toBeVisible()
+  await expect(
+    page.getByText('Looking at the drawings stopped unexpectedly. Nothing was changed; look again.'),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Look again' }).click()
   await expect(page.getByText(/Nothing is drawn yet/)).toBeVisible()
 })
 
 test('a scene that flashes says so where it is found and where it is handed over', async ({ page, desk }) => {
   const night = (drawing: string): Parameters<typeof desk.opened>[0]['edits'][number] => ({
-    type: 'ink.change', drawing, pass: 'colour', remove: [], add: [{ at: 0, piece: { kind: 'fill', id: `${drawing}n`, swatch: 'pencil', outline: [0, 0, 640, 0, 640, 360, 0, 360] } }],
+    type: 'ink.change',
+    drawing,
+    pass: 'colour',
+    remove: [],
+    add: [
+      {
+        at: 0,
+        piece: { kind: 'fill', id: `${drawing}n`, swatch: 'pencil', outline: [0, 0, 640, 0, 640, 360, 0, 360] },
+      },
+    ],
   })
   const frames = [1, 5, 9, 13, 17]
-  await desk.opened({ edits: [...frames.flatMap((frame) => [key(`n${frame}`, frame), key(`d${frame}`, frame + 2)]), ...frames.flatMap((frame) => [night(`n${frame}`), line(`d${frame}`, `l${frame}`, [[20, 20], [60, 20]])])] })
+  await desk.opened({
+    edits: [
+      ...frames.flatMap((frame) => [key(`n${frame}`, frame), key(`d${frame}`, frame + 2)]),
+      ...frames.flatMap((frame) => [
+        night(`n${frame}`),
+        line(`d${frame}`, `l${frame}`, [
+          [20, 20],
+          [60, 20],
+        ]),
+      ]),
+    ],
+  })
   await desk.to('Hand over')
-  await expect(page.getByRole('alert')).toContainText(/[45] flashes within one second.*the rules of wherever the film is shown decide/s)
+  await expect(page.getByRole('alert')).toContainText(
+    /[45] flashes within one second.*the rules of wherever the film is shown decide/s,
+  )
   await desk.to('Second look')
   await expect(page.getByRole('heading', { name: /Not to be handed over like this/ })).toBeVisible()
   await expect(page.locator('.slip.stop')).toContainText('Flashing')

@@ -1,6 +1,9 @@
 import { expect, test } from './house'
 
-test('a number is dragged along the strip to begin sooner or later; its neighbours keep at least a frame', async ({ page, desk }) => {
+test('a number is dragged along the strip to begin sooner or later; its neighbours keep at least a frame', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'Drag', size: 'Wide', frames: 16 })
   await desk.putKey(1)
   await desk.putKey(5)
@@ -25,7 +28,10 @@ test('a number is dragged along the strip to begin sooner or later; its neighbou
   expect(await desk.sheet('A', 12)).toBe('1 | | | 5 | | | 9 | | |')
 })
 
-test('a chart by law on a pattern tells frames, shares and exposures before it is laid; taken out, drawn inbetweens stay', async ({ page, desk }) => {
+test('a chart by law on a pattern tells frames, shares and exposures before it is laid; taken out, drawn inbetweens stay', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'Law', size: 'Wide', frames: 16, fps: 24 })
   await desk.putKey(1)
   await desk.putKey(13)
@@ -36,9 +42,11 @@ test('a chart by law on a pattern tells frames, shares and exposures before it i
   await page.getByLabel('or a pattern').fill('3 2')
   const told = page.getByRole('region', { name: 'Chart', exact: true })
   await expect(told.getByText('4 inbetweens')).toBeVisible()
-  expect(await told.locator('tr').evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent!.trim()).join(' ')))).toEqual([
-    'frame 4 6 9 11', 'share 44 % 66 % 89 % 97 %', 'held 2 3 2 2',
-  ])
+  expect(
+    await told
+      .locator('tr')
+      .evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent!.trim()).join(' '))),
+  ).toEqual(['frame 4 6 9 11', 'share 44 % 66 % 89 % 97 %', 'held 2 3 2 2'])
   await page.getByRole('button', { name: 'Lay this chart' }).click()
   await desk.to('Draw')
   expect(await desk.sheet('A', 13)).toBe('1 | | 4 | 6 | | 9 | 11 | 13')
@@ -149,7 +157,11 @@ test('flipping among a drawing and its two parents, and back by drawing', async 
   expect((await desk.still()) === own).toBe(true)
 })
 
-test('levels lie on one another as the sheet says: what is drawn on the upper one covers the lower', async ({ page, desk, house }) => {
+test('levels lie on one another as the sheet says: what is drawn on the upper one covers the lower', async ({
+  page,
+  desk,
+  house,
+}) => {
   await page.goto(`${house.url}/scene/lowtide-tansy/draw`)
   await expect(desk.paper).toBeVisible()
   const WATER = [0xa9, 0xc6, 0xc2] as const

@@ -3,7 +3,10 @@ import { newLevel } from '../core/src/scene/create'
 import { PLANNERS } from '../core/src/planners/register'
 import { expect, expectNothingSerious, key, line, round, test } from './house'
 
-test('a bounce dragged on its preview is laid in, drawn over twice, reopened and changed: only what is not drawn moves', async ({ page, desk }) => {
+test('a bounce dragged on its preview is laid in, drawn over twice, reopened and changed: only what is not drawn moves', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'Bouncing', size: 'Wide', fps: 24, frames: 24 })
   await page.getByRole('button', { name: 'Bounce', exact: true }).click()
   const bench = page.getByTestId('bench')
@@ -18,9 +21,13 @@ test('a bounce dragged on its preview is laid in, drawn over twice, reopened and
   const lower = Number(await bench.getByLabel('Height of the drop').inputValue())
   expect(lower).toBeLessThan(drop - 40)
   expect(await graph.getAttribute('aria-label')).not.toBe(told)
-  await bench.getByRole('button', { name: 'Top of the drop: drag it, or move it with the arrow keys' }).press('Shift+ArrowUp')
+  await bench
+    .getByRole('button', { name: 'Top of the drop: drag it, or move it with the arrow keys' })
+    .press('Shift+ArrowUp')
   expect(Number(await bench.getByLabel('Height of the drop').inputValue())).toBeGreaterThan(lower)
-  await expect(bench.getByTestId('cost')).toHaveText(/\d+ drawings, \d+ of them keys and breakdowns; about .* at 12 minutes a drawing/)
+  await expect(bench.getByTestId('cost')).toHaveText(
+    /\d+ drawings, \d+ of them keys and breakdowns; about .* at 12 minutes a drawing/,
+  )
 
   await bench.getByTestId('lay').click()
   await expect(bench.getByTestId('laid')).toHaveText(/^Laid in: frames 1 to \d+ of level A\.$/)
@@ -40,7 +47,12 @@ test('a bounce dragged on its preview is laid in, drawn over twice, reopened and
   await desk.draw([0.5, 0.3], [0.55, 0.4])
   await desk.kept()
   const drawn = [plan!.drawings[0]!, plan!.drawings[2]!]
-  expect(Object.values((await desk.scene()).drawings).filter(({ passes }) => Object.keys(passes).length > 0).map(({ id }) => id).sort()).toEqual([...drawn].sort())
+  expect(
+    Object.values((await desk.scene()).drawings)
+      .filter(({ passes }) => Object.keys(passes).length > 0)
+      .map(({ id }) => id)
+      .sort(),
+  ).toEqual([...drawn].sort())
 
   await page.getByRole('button', { name: 'Change the plan' }).click()
   await expect(bench.getByTestId('stays')).toHaveText('Drawn, and left as it is whatever is changed here: 1, 5.')
@@ -58,8 +70,13 @@ test('a bounce dragged on its preview is laid in, drawn over twice, reopened and
     }
     return undefined
   }
-  for (const id of drawn) expect([begins(after, id), after.guides![id]]).toEqual([begins(before, id), before.guides![id]])
-  const contact = (scene: typeof after) => Object.entries(scene.guides!).filter(([, { targets }]) => Object.values(targets).some(({ corner }) => corner)).map(([id]) => begins(scene, id)!).sort((a, b) => a - b)
+  for (const id of drawn)
+    expect([begins(after, id), after.guides![id]]).toEqual([begins(before, id), before.guides![id]])
+  const contact = (scene: typeof after) =>
+    Object.entries(scene.guides!)
+      .filter(([, { targets }]) => Object.values(targets).some(({ corner }) => corner))
+      .map(([id]) => begins(scene, id)!)
+      .sort((a, b) => a - b)
   expect(contact(before)[0]).toBe(9)
   expect(contact(after)[0]).toBe(15)
   // It is all one step to take back.
@@ -86,25 +103,39 @@ test('each planner opens with a motion, is laid on a level of its own and opens 
   }
   await desk.kept()
   const scene = await desk.scene()
-  expect(Object.values(scene.plans!).map(({ planner }) => planner).sort()).toEqual(PLANNERS.map(({ id }) => id).sort())
+  expect(
+    Object.values(scene.plans!)
+      .map(({ planner }) => planner)
+      .sort(),
+  ).toEqual(PLANNERS.map(({ id }) => id).sort())
   await page.getByTestId('laid-plans').click()
   await page.getByRole('menuitem', { name: /^Walk, frame 1 of/ }).click()
   await expect(page.getByRole('button', { name: 'Lay the change in' })).toBeVisible()
 })
 
-test('nonsense is refused with its reason and the nearest sense, and nothing is laid over ink', async ({ page, desk }) => {
+test('nonsense is refused with its reason and the nearest sense, and nothing is laid over ink', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ edits: [key('mine', 5), line('mine', 'ink', round(320, 180, 40))] })
   await desk.to('Plan')
   await page.getByRole('button', { name: 'Walk', exact: true }).click()
   const bench = page.getByTestId('bench')
   await bench.getByLabel('Length of a step', { exact: true }).fill('900')
   await bench.getByLabel('Length of a step', { exact: true }).press('Enter')
-  await expect(bench.getByTestId('refused')).toHaveText(/A step of 900 px is longer than the legs allow: the longest that fits is \d+ px\./)
+  await expect(bench.getByTestId('refused')).toHaveText(
+    /A step of 900 px is longer than the legs allow: the longest that fits is \d+ px\./,
+  )
   await expect(bench.getByTestId('lay')).toBeDisabled()
-  await bench.getByTestId('refused').getByRole('button', { name: /^A step of \d+ px$/ }).click()
+  await bench
+    .getByTestId('refused')
+    .getByRole('button', { name: /^A step of \d+ px$/ })
+    .click()
   await expect(bench.getByTestId('refused')).toBeHidden()
   await bench.getByTestId('lay').click()
-  await expect(bench.getByText('Drawing 5 is drawn and begins at frame 5: a plan is never laid over ink.')).toBeVisible()
+  await expect(
+    bench.getByText('Drawing 5 is drawn and begins at frame 5: a plan is never laid over ink.'),
+  ).toBeVisible()
   await bench.getByLabel('at frame').fill('6')
   await bench.getByLabel('at frame').press('Enter')
   await bench.getByTestId('lay').click()
@@ -133,13 +164,46 @@ test('guides lie under the paper, not in play unless asked, and can be taken as 
   await expect(guide).toBeHidden()
 })
 
-test('an inbetween can be guided by its parents, its lines matched by hand and taken as rough ink', async ({ page, desk }) => {
+test('an inbetween can be guided by its parents, its lines matched by hand and taken as rough ink', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({
     edits: [
-      key('a', 1), key('b', 9),
-      line('a', 'ring', round(150, 120, 40)), line('a', 'bar', [[150, 200], [220, 200], [290, 200]], { at: 1 }),
-      line('b', 'ring2', round(420, 200, 40)), line('b', 'bar2', [[420, 280], [420, 320], [420, 350]], { at: 1 }),
-      { type: 'chart.add', id: 'c', level: 'A', from: 'a', to: 'b', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['half'] },
+      key('a', 1),
+      key('b', 9),
+      line('a', 'ring', round(150, 120, 40)),
+      line(
+        'a',
+        'bar',
+        [
+          [150, 200],
+          [220, 200],
+          [290, 200],
+        ],
+        { at: 1 },
+      ),
+      line('b', 'ring2', round(420, 200, 40)),
+      line(
+        'b',
+        'bar2',
+        [
+          [420, 280],
+          [420, 320],
+          [420, 350],
+        ],
+        { at: 1 },
+      ),
+      {
+        type: 'chart.add',
+        id: 'c',
+        level: 'A',
+        from: 'a',
+        to: 'b',
+        spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
+        exposure: [4],
+        drawings: ['half'],
+      },
     ],
   })
   await desk.cell('A', 5).click()
@@ -147,10 +211,13 @@ test('an inbetween can be guided by its parents, its lines matched by hand and t
   const guide = page.getByTestId('inbetween-guide')
   await expect(guide.locator('path')).toHaveCount(2)
   // The round is half way: the middle of its box lies between both.
-  const middle = await guide.locator('path').first().evaluate((path) => {
-    const box = (path as SVGGraphicsElement).getBBox()
-    return [box.x + box.width / 2, box.y + box.height / 2]
-  })
+  const middle = await guide
+    .locator('path')
+    .first()
+    .evaluate((path) => {
+      const box = (path as SVGGraphicsElement).getBBox()
+      return [box.x + box.width / 2, box.y + box.height / 2]
+    })
   expect(Math.abs(middle[0]! - 285)).toBeLessThan(20)
   await page.getByRole('button', { name: 'Match by hand' }).click()
   const lines = page.getByTestId('matching')
@@ -162,16 +229,37 @@ test('an inbetween can be guided by its parents, its lines matched by hand and t
   await page.getByRole('region', { name: 'Inbetween guide' }).getByRole('button', { name: 'Take as rough ink' }).click()
   await desk.kept()
   const scene = await desk.scene()
-  expect(scene.charts['c']!.same).toEqual([[{ drawing: 'a', line: 'bar' }, { drawing: 'b', line: 'bar2' }]])
+  expect(scene.charts['c']!.same).toEqual([
+    [
+      { drawing: 'a', line: 'bar' },
+      { drawing: 'b', line: 'bar2' },
+    ],
+  ])
   expect(scene.drawings['half']!.passes).toEqual({ rough: 2 })
 })
 
-test('from the desk: a scarf hangs from a landmark pinned on another level, drawing for drawing', async ({ page, desk }) => {
-  const pin = (drawing: string, x: number, y: number): Edit => ({ type: 'pin.set', drawing, landmark: 'nape', pin: { x, y } })
+test('from the desk: a scarf hangs from a landmark pinned on another level, drawing for drawing', async ({
+  page,
+  desk,
+}) => {
+  const pin = (drawing: string, x: number, y: number): Edit => ({
+    type: 'pin.set',
+    drawing,
+    landmark: 'nape',
+    pin: { x, y },
+  })
   await desk.opened({
     edits: [
-      key('a', 1), key('b', 9), key('c', 17), line('a', 'l1', round(120, 120, 30)), line('b', 'l2', round(300, 90, 30)), line('c', 'l3', round(480, 140, 30)),
-      { type: 'landmark.put', level: 'A', landmark: { id: 'nape', name: 'Nape' } }, pin('a', 120, 150), pin('b', 300, 120), pin('c', 480, 170),
+      key('a', 1),
+      key('b', 9),
+      key('c', 17),
+      line('a', 'l1', round(120, 120, 30)),
+      line('b', 'l2', round(300, 90, 30)),
+      line('c', 'l3', round(480, 140, 30)),
+      { type: 'landmark.put', level: 'A', landmark: { id: 'nape', name: 'Nape' } },
+      pin('a', 120, 150),
+      pin('b', 300, 120),
+      pin('c', 480, 170),
       { type: 'level.add', level: newLevel({ id: 'S', name: 'Scarf', approach: 'pose-to-pose' }), at: 1 },
     ],
   })
@@ -187,15 +275,31 @@ test('from the desk: a scarf hangs from a landmark pinned on another level, draw
   await desk.kept()
   const scene = await desk.scene()
   const [plan] = Object.values(scene.plans!)
-  const roots = plan!.drawings.filter((id) => scene.guides![id]).map((id) => {
-    const { points } = scene.guides![id]!.shapes[0]!
-    return [(points[0]! + points.at(-2)!) / 2, (points[1]! + points.at(-1)!) / 2]
-  })
-  for (const [x, y] of [[120, 150], [300, 120], [480, 170]]) expect(roots.some(([rx, ry]) => Math.hypot(rx! - x!, ry! - y!) < 2)).toBe(true)
+  const roots = plan!.drawings
+    .filter((id) => scene.guides![id])
+    .map((id) => {
+      const { points } = scene.guides![id]!.shapes[0]!
+      return [(points[0]! + points.at(-2)!) / 2, (points[1]! + points.at(-1)!) / 2]
+    })
+  for (const [x, y] of [
+    [120, 150],
+    [300, 120],
+    [480, 170],
+  ])
+    expect(roots.some(([rx, ry]) => Math.hypot(rx! - x!, ry! - y!) < 2)).toBe(true)
 })
 
 test('a walk on the spot goes on to the end, and lets the ground go by at its own speed', async ({ page, desk }) => {
-  await desk.opened({ length: 60, edits: [{ type: 'level.add', level: newLevel({ id: 'G', name: 'Quay', approach: 'pose-to-pose', kind: 'ground' }), at: 0 }] })
+  await desk.opened({
+    length: 60,
+    edits: [
+      {
+        type: 'level.add',
+        level: newLevel({ id: 'G', name: 'Quay', approach: 'pose-to-pose', kind: 'ground' }),
+        at: 0,
+      },
+    ],
+  })
   await desk.to('Plan')
   await page.getByRole('button', { name: 'Walk', exact: true }).click()
   const bench = page.getByTestId('bench')

@@ -6,9 +6,17 @@ import { expect, expectNothingSerious, key, line, round, saved, test } from './h
 const INK = [42, 41, 50] as const
 const BRICK = [0xb9, 0x47, 0x2f] as const
 const png = (width: number, height: number, [r, g, b]: readonly [number, number, number]) =>
-  Buffer.from(writePng({ width, height, pixels: Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) => [r, g, b, 255][i % 4]!) }))
+  Buffer.from(
+    writePng({
+      width,
+      height,
+      pixels: Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) => [r, g, b, 255][i % 4]!),
+    }),
+  )
 /** The pixels of the first picture in a zip of stills. */
-async function firstStill(save: () => Promise<Buffer>): Promise<ArrayLike<number> & { slice: (from: number, to: number) => Iterable<number> & { join: () => string } }> {
+async function firstStill(
+  save: () => Promise<Buffer>,
+): Promise<ArrayLike<number> & { slice: (from: number, to: number) => Iterable<number> & { join: () => string } }> {
   const [picture] = Object.values(unzipSync(new Uint8Array(await save())))
   return decode(picture!).data as Uint8Array
 }
@@ -47,8 +55,25 @@ test('nearer, turned and mirrored the pen still draws where it is; fit puts the 
   await expectNothingSerious(page)
 })
 
-test('silhouettes show every level as one dark shape, on the paper and in play; beyond the frame is dimmed or hidden', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('d', 1), line('d', 's', round(320, 180, 80)), line('d', 'out', [[-40, 100], [60, 100]], { at: 1, size: 12 })] })
+test('silhouettes show every level as one dark shape, on the paper and in play; beyond the frame is dimmed or hidden', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({
+    edits: [
+      key('d', 1),
+      line('d', 's', round(320, 180, 80)),
+      line(
+        'd',
+        'out',
+        [
+          [-40, 100],
+          [60, 100],
+        ],
+        { at: 1, size: 12 },
+      ),
+    ],
+  })
   const outline = await desk.pixels(INK)
   await page.keyboard.press('Shift+K')
   await expect.poll(() => desk.pixels(INK)).toBeGreaterThan(outline * 4)
@@ -65,7 +90,15 @@ test('silhouettes show every level as one dark shape, on the paper and in play; 
 })
 
 test('riffle rolls through the drawings as the pen slides; a steady beat flips by itself', async ({ page, desk }) => {
-  await desk.opened({ edits: Array.from({ length: 8 }, (_, n) => [key(`d${n}`, 1 + n * 3), line(`d${n}`, `s${n}`, [[40 + n * 70, 60], [40 + n * 70, 300]])]).flat() })
+  await desk.opened({
+    edits: Array.from({ length: 8 }, (_, n) => [
+      key(`d${n}`, 1 + n * 3),
+      line(`d${n}`, `s${n}`, [
+        [40 + n * 70, 60],
+        [40 + n * 70, 300],
+      ]),
+    ]).flat(),
+  })
   const [x, y] = await desk.at(100, 180)
   await page.mouse.move(x, y)
   await page.keyboard.down('y')
@@ -86,16 +119,29 @@ test('riffle rolls through the drawings as the pen slides; a steady beat flips b
 })
 
 test('the small loop plays the span and shows each stroke as it is made', async ({ page, desk }) => {
-  await desk.opened({ length: 2, fps: 12, edits: [key('a', 1), line('a', 's', [[40, 40], [80, 40]])] })
+  await desk.opened({
+    length: 2,
+    fps: 12,
+    edits: [
+      key('a', 1),
+      line('a', 's', [
+        [40, 40],
+        [80, 40],
+      ]),
+    ],
+  })
   await page.keyboard.press('Shift+V')
   const small = page.getByTestId('live-loop').locator('canvas')
   await expect(page.getByTestId('loop-frames')).toHaveText('frames 1–2')
-  const dark = () => small.evaluate((canvas) => {
-    const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
-    let count = 0
-    for (let i = 0; i < data.length; i += 4) if (data[i]! < 160) count++
-    return count
-  })
+  const dark = () =>
+    small.evaluate((canvas) => {
+      const { data } = (canvas as HTMLCanvasElement)
+        .getContext('2d')!
+        .getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
+      let count = 0
+      for (let i = 0; i < data.length; i += 4) if (data[i]! < 160) count++
+      return count
+    })
   await expect.poll(dark).toBeGreaterThan(3)
   const before = await dark()
   await page.mouse.move(...(await desk.at(60, 200)))
@@ -108,12 +154,27 @@ test('the small loop plays the span and shows each stroke as it is made', async 
   await expect.poll(dark).toBeGreaterThan(before + 40)
 })
 
-test('cards of the span change places by dragging and by keyboard; all levels lie below one another', async ({ page, desk }) => {
-  const level = { id: 'B', name: 'B', kind: 'animated' as const, loop: false, lightTable: { on: true, shows: 'around' as const, earlier: 1, later: 1, earlierStrength: 0.4, laterStrength: 0.4 } }
-  await desk.opened({ edits: [key('a', 1), key('b', 5), key('c', 9), { type: 'level.add', level, at: 1 }, key('z', 1, 'B')] })
+test('cards of the span change places by dragging and by keyboard; all levels lie below one another', async ({
+  page,
+  desk,
+}) => {
+  const level = {
+    id: 'B',
+    name: 'B',
+    kind: 'animated' as const,
+    loop: false,
+    lightTable: { on: true, shows: 'around' as const, earlier: 1, later: 1, earlierStrength: 0.4, laterStrength: 0.4 },
+  }
+  await desk.opened({
+    edits: [key('a', 1), key('b', 5), key('c', 9), { type: 'level.add', level, at: 1 }, key('z', 1, 'B')],
+  })
   await page.locator('[data-cell="A:1"]').click()
-  const order = async () => (await desk.scene()).sheets['main']!['A']!.map((entry) => ('drawing' in entry ? entry.drawing : ''))
-  const card = (number: string) => page.getByRole('group', { name: 'Drawings of this span' }).getByRole('button', { name: new RegExp(`^Drawing ${number}`) })
+  const order = async () =>
+    (await desk.scene()).sheets['main']!['A']!.map((entry) => ('drawing' in entry ? entry.drawing : ''))
+  const card = (number: string) =>
+    page
+      .getByRole('group', { name: 'Drawings of this span' })
+      .getByRole('button', { name: new RegExp(`^Drawing ${number}`) })
   await card('9').dragTo(card('1'))
   await desk.kept()
   expect(await order()).toEqual(['c', 'a', 'b'])
@@ -125,7 +186,10 @@ test('cards of the span change places by dragging and by keyboard; all levels li
   await expect(page.getByRole('group', { name: 'Drawings of level B' })).toBeVisible()
 })
 
-test('a reference beside the paper stays put while the paper is moved; under it, it moves with it; neither goes out', async ({ page, desk }) => {
+test('a reference beside the paper stays put while the paper is moved; under it, it moves with it; neither goes out', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ width: 64, height: 36, edits: [key('d', 1)] })
   await page.getByRole('button', { name: 'Reference' }).click()
   await page.getByLabel('Pin a picture').setInputFiles(file('Harbour.png', png(40, 30, BRICK)))
@@ -160,15 +224,52 @@ test('a reference beside the paper stays put while the paper is moved; under it,
 })
 
 test('a change of the model says what it touches, once', async ({ page, desk }) => {
-  await desk.opened({ edits: [key('a', 1), key('b', 5), key('c', 9), line('b', 's', [[1, 1], [9, 9]]), line('c', 't', [[1, 1], [9, 9]]), line('c', 'u', [[1, 1], [9, 9]], { pass: 'colour' }), { type: 'level.set', level: 'A', fields: { model: 'a' } }] })
-  await desk.stroke([[100, 100], [200, 100]])
-  await expect(page.getByText('This is the model of level A. A change of it touches 1 drawing at the colour pass, 2 drawings at the line pass.')).toBeVisible()
+  await desk.opened({
+    edits: [
+      key('a', 1),
+      key('b', 5),
+      key('c', 9),
+      line('b', 's', [
+        [1, 1],
+        [9, 9],
+      ]),
+      line('c', 't', [
+        [1, 1],
+        [9, 9],
+      ]),
+      line(
+        'c',
+        'u',
+        [
+          [1, 1],
+          [9, 9],
+        ],
+        { pass: 'colour' },
+      ),
+      { type: 'level.set', level: 'A', fields: { model: 'a' } },
+    ],
+  })
+  await desk.stroke([
+    [100, 100],
+    [200, 100],
+  ])
+  await expect(
+    page.getByText(
+      'This is the model of level A. A change of it touches 1 drawing at the colour pass, 2 drawings at the line pass.',
+    ),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Draw on' }).click()
-  await desk.stroke([[100, 140], [200, 140]])
+  await desk.stroke([
+    [100, 140],
+    [200, 140],
+  ])
   await expect(page.getByText('This is the model of level A.')).toHaveCount(0)
 })
 
-test('a ground holds a picture with a texture over it and pans; the pan under a walk tells its pixels per frame', async ({ page, desk }) => {
+test('a ground holds a picture with a texture over it and pans; the pan under a walk tells its pixels per frame', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ width: 64, height: 36, length: 25, edits: [] })
   await page.locator('.sheet').getByRole('button', { name: /A/ }).first().click()
   await page.getByRole('button', { name: 'A ground' }).click()
@@ -176,7 +277,10 @@ test('a ground holds a picture with a texture over it and pans; the pan under a 
   await expect.poll(() => desk.pixels(BRICK, 20)).toBeGreaterThan(1000)
   await page.getByLabel('Size of the picture in per cent').fill('100')
   await page.keyboard.press('Enter')
-  const half = await expect.poll(() => desk.pixels(BRICK, 20)).toBeGreaterThan(1000).then(() => desk.pixels(BRICK, 20))
+  const half = await expect
+    .poll(() => desk.pixels(BRICK, 20))
+    .toBeGreaterThan(1000)
+    .then(() => desk.pixels(BRICK, 20))
   await page.getByRole('button', { name: 'again and again' }).click()
   await expect.poll(() => desk.pixels(BRICK, 20)).toBeGreaterThan(half * 1.8)
   await page.getByRole('button', { name: 'again and again' }).click()
@@ -195,7 +299,10 @@ test('a ground holds a picture with a texture over it and pans; the pan under a 
   await expect.poll(() => desk.pixels(BRICK, 20)).toBeLessThan(200)
 })
 
-test('a picture that is none, is cut short, is far too wide or says it is another gets a sentence and changes nothing', async ({ page, desk }) => {
+test('a picture that is none, is cut short, is far too wide or says it is another gets a sentence and changes nothing', async ({
+  page,
+  desk,
+}) => {
   await desk.opened({ edits: [key('d', 1)] })
   await page.getByRole('button', { name: 'Reference' }).click()
   const whole = png(40, 30, BRICK)
@@ -205,8 +312,11 @@ test('a picture that is none, is cut short, is far too wide or says it is anothe
   const damaged = Buffer.from(whole)
   damaged.fill(0, 50, damaged.length - 20)
   for (const [bytes, type, sentence] of [
-    [Buffer.from('Not a picture.'), 'image/png', /no picture that can be read/], [whole.subarray(0, -8), 'image/png', /ends before all of it is there/],
-    [wide, 'image/png', /30,000 × 30 pixels/], [whole, 'image/jpeg', /says it is JPEG, but it is a PNG/], [damaged, 'image/png', /damaged and cannot be shown/],
+    [Buffer.from('Not a picture.'), 'image/png', /no picture that can be read/],
+    [whole.subarray(0, -8), 'image/png', /ends before all of it is there/],
+    [wide, 'image/png', /30,000 × 30 pixels/],
+    [whole, 'image/jpeg', /says it is JPEG, but it is a PNG/],
+    [damaged, 'image/png', /damaged and cannot be shown/],
   ] as const) {
     await page.getByLabel('Pin a picture').setInputFiles(file('x.png', Buffer.from(bytes), type))
     await expect(page.getByText(sentence).first()).toBeVisible()
@@ -219,7 +329,13 @@ test('a picture that is none, is cut short, is far too wide or says it is anothe
 test('sprites are drawn, filled, moved and handed over in whole cells, exact at any zoom', async ({ page, desk }) => {
   await desk.opened({ width: 32, height: 32, length: 1, cells: true, edits: [key('d', 1)] })
   const stroke = (places: readonly (readonly [number, number])[]) => desk.stroke(places, { width: 32, height: 32 })
-  await stroke([[4.5, 4.5], [20.5, 4.5], [20.5, 20.5], [4.5, 20.5], [4.5, 4.5]])
+  await stroke([
+    [4.5, 4.5],
+    [20.5, 4.5],
+    [20.5, 20.5],
+    [4.5, 20.5],
+    [4.5, 4.5],
+  ])
   const piece = (await desk.ink('d')).line![0]!
   expect(piece.kind).toBe('cells')
   expect((piece as { runs: number[] }).runs.slice(0, 3)).toEqual([4, 4, 17])
@@ -228,11 +344,16 @@ test('sprites are drawn, filled, moved and handed over in whole cells, exact at 
   await page.mouse.click(...(await desk.at(10.5, 10.5, 32, 32)))
   expect((await desk.ink('d')).line).toHaveLength(2)
   // No colour but the scene's own on the paper, however near.
-  const colours = () => desk.canvas.evaluate((canvas) => {
-    const { width, height } = canvas as HTMLCanvasElement
-    const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(width / 2 - 90, height / 2 - 90, 180, 180)
-    return new Set(Array.from({ length: data.length / 4 }, (_, i) => `${data[4 * i]},${data[4 * i + 1]},${data[4 * i + 2]}`)).size
-  })
+  const colours = () =>
+    desk.canvas.evaluate((canvas) => {
+      const { width, height } = canvas as HTMLCanvasElement
+      const { data } = (canvas as HTMLCanvasElement)
+        .getContext('2d')!
+        .getImageData(width / 2 - 90, height / 2 - 90, 180, 180)
+      return new Set(
+        Array.from({ length: data.length / 4 }, (_, i) => `${data[4 * i]},${data[4 * i + 1]},${data[4 * i + 2]}`),
+      ).size
+    })
   expect(await colours()).toBeLessThanOrEqual(3)
   await page.keyboard.press('=')
   await expect.poll(colours).toBeLessThanOrEqual(3)
@@ -244,7 +365,10 @@ test('sprites are drawn, filled, moved and handed over in whole cells, exact at 
   await page.keyboard.press('z')
   await page.keyboard.press('Escape')
   await page.keyboard.press('e')
-  await stroke([[10.5, 4.5], [12.5, 4.5]])
+  await stroke([
+    [10.5, 4.5],
+    [12.5, 4.5],
+  ])
   expect((await desk.ink('d')).line!.filter(({ kind }) => kind === 'cells')).toHaveLength(2)
   for (const scale of ['½', '2×']) {
     await desk.to('Hand over')
@@ -252,12 +376,17 @@ test('sprites are drawn, filled, moved and handed over in whole cells, exact at 
     await page.getByRole('button', { name: scale, exact: true }).click()
     await page.getByRole('button', { name: 'Make the stills' }).click()
     const pixels = await firstStill(() => saved(page, () => page.getByTestId('file').click()))
-    expect(new Set(Array.from({ length: pixels.length / 4 }, (_, i) => pixels.slice(4 * i, 4 * i + 4).join())).size).toBe(3)
+    expect(
+      new Set(Array.from({ length: pixels.length / 4 }, (_, i) => pixels.slice(4 * i, 4 * i + 4).join())).size,
+    ).toBe(3)
     await desk.to('Draw')
   }
 })
 
-test('trouble: a worker that dies, a canvas that loses what it shows and a tab hidden in the middle of a stroke cost nothing', async ({ page, desk }) => {
+test('trouble: a worker that dies, a canvas that loses what it shows and a tab hidden in the middle of a stroke cost nothing', async ({
+  page,
+  desk,
+}) => {
   await page.addInitScript(() => {
     const Real = window.Worker
     let first = true
@@ -273,7 +402,9 @@ test('trouble: a worker that dies, a canvas that loses what it shows and a tab h
   await desk.opened({ edits: [key('d', 1), line('d', 's', round(320, 180, 80))] })
   await page.keyboard.press('p')
   await page.mouse.click(...(await desk.at(320, 180)))
-  await expect(page.getByText('The work of painting stopped unexpectedly. Nothing was changed; do it again.')).toBeVisible()
+  await expect(
+    page.getByText('The work of painting stopped unexpectedly. Nothing was changed; do it again.'),
+  ).toBeVisible()
   await page.mouse.click(...(await desk.at(320, 180)))
   await expect.poll(async () => (await desk.ink('d')).colour?.length).toBe(1)
 
@@ -302,7 +433,11 @@ test('trouble: a worker that dies, a canvas that loses what it shows and a tab h
   expect((await desk.ink('d')).line).toHaveLength(2)
 })
 
-test('two tabs on one drawing: lines, paint and a changed pass of each reach the other, none is lost', async ({ page, desk, context }) => {
+test('two tabs on one drawing: lines, paint and a changed pass of each reach the other, none is lost', async ({
+  page,
+  desk,
+  context,
+}) => {
   await desk.opened({ edits: [key('d', 1), line('d', 's', round(320, 180, 80))] })
   const other = await context.newPage()
   await other.goto(page.url())
@@ -320,7 +455,10 @@ test('two tabs on one drawing: lines, paint and a changed pass of each reach the
   await other.mouse.up()
   await expect(other.getByTestId('keeping')).toHaveText('Kept')
   await page.bringToFront()
-  await desk.stroke([[60, 320], [400, 320]])
+  await desk.stroke([
+    [60, 320],
+    [400, 320],
+  ])
   const ink = await desk.ink('d')
   expect([ink.line!.length, ink.colour!.length]).toEqual([3, 1])
   await expect.poll(() => page.locator('[aria-label="Drawing 1"]').count()).toBe(1)

@@ -6,15 +6,18 @@ test('the shelf plays every scene small, tells what is left, and takes a new pro
   await expect(row.getByRole('listitem').filter({ hasText: 'Corrie blinks' })).toContainText('5 drawn6 to draw')
   const test = row.getByRole('img', { name: 'Pencil test of The lime comes down the slip' })
   await expect(test).toBeVisible()
-  const pictures = await test.evaluate((canvas) => new Promise<number>((resolve) => {
-    const seen = new Set<string>()
-    const look = () => {
-      seen.add((canvas as HTMLCanvasElement).toDataURL())
-      if (seen.size > 4) resolve(seen.size)
-      else requestAnimationFrame(look)
-    }
-    look()
-  }))
+  const pictures = await test.evaluate(
+    (canvas) =>
+      new Promise<number>((resolve) => {
+        const seen = new Set<string>()
+        const look = () => {
+          seen.add((canvas as HTMLCanvasElement).toDataURL())
+          if (seen.size > 4) resolve(seen.size)
+          else requestAnimationFrame(look)
+        }
+        look()
+      }),
+  )
   expect(pictures).toBeGreaterThan(4)
 
   await page.getByRole('button', { name: 'New production' }).click()
@@ -38,24 +41,33 @@ test('less motion asked for: the shelf stands still', async ({ page, house }) =>
   const test = page.getByRole('img', { name: /Pencil test of Tansy/ })
   await expect(test).toBeVisible()
   await page.waitForLoadState('networkidle')
-  const changed = await test.evaluate((canvas) => new Promise<number>((resolve) => {
-    const seen = new Set<string>()
-    let frames = 0
-    const look = () => {
-      seen.add((canvas as HTMLCanvasElement).toDataURL())
-      if (++frames > 30) resolve(seen.size)
-      else requestAnimationFrame(look)
-    }
-    look()
-  }))
+  const changed = await test.evaluate(
+    (canvas) =>
+      new Promise<number>((resolve) => {
+        const seen = new Set<string>()
+        let frames = 0
+        const look = () => {
+          seen.add((canvas as HTMLCanvasElement).toDataURL())
+          if (++frames > 30) resolve(seen.size)
+          else requestAnimationFrame(look)
+        }
+        look()
+      }),
+  )
   expect(changed).toBe(1)
 })
 
-test('a new scene: three rates side by side with their cost, seconds and frames, own size and paper', async ({ page, desk, house }) => {
+test('a new scene: three rates side by side with their cost, seconds and frames, own size and paper', async ({
+  page,
+  desk,
+  house,
+}) => {
   await page.goto(`${house.url}/new`)
   await page.getByLabel('Rate, frames a second').fill('12')
   await expect(page.locator('figcaption')).toHaveText(['6 a second', '12 a second · this scene', '24 a second'])
-  await expect(page.getByText(/A second costs 12 drawings on ones, 6 on twos; the whole scene 48 on ones, 24 on twos/)).toBeVisible()
+  await expect(
+    page.getByText(/A second costs 12 drawings on ones, 6 on twos; the whole scene 48 on ones, 24 on twos/),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'seconds' }).click()
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue('4')
   await page.getByLabel('Length', { exact: true }).fill('1.5')
@@ -100,13 +112,25 @@ test('one finger draws until a pen has been seen', async ({ page, desk }) => {
   const at = (share: number) => ({ x: box.x + box.width * share, y: box.y + box.height * share })
   const finger = async (from: number, to: number) => {
     await device.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at(from)] })
-    for (let i = 1; i <= 8; i++) await device.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [at(from + ((to - from) * i) / 8)] })
+    for (let i = 1; i <= 8; i++)
+      await device.send('Input.dispatchTouchEvent', {
+        type: 'touchMove',
+        touchPoints: [at(from + ((to - from) * i) / 8)],
+      })
     await device.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   }
   await finger(0.2, 0.4)
   await expect.poll(() => desk.pixels([42, 41, 50], 90)).toBeGreaterThan(50)
   const pen = (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', share: number) =>
-    device.send('Input.dispatchMouseEvent', { type, ...at(share), button: 'left', buttons: 1, clickCount: 1, pointerType: 'pen', force: 0.6 })
+    device.send('Input.dispatchMouseEvent', {
+      type,
+      ...at(share),
+      button: 'left',
+      buttons: 1,
+      clickCount: 1,
+      pointerType: 'pen',
+      force: 0.6,
+    })
   await pen('mousePressed', 0.5)
   await pen('mouseMoved', 0.55)
   await pen('mouseReleased', 0.6)
@@ -123,11 +147,15 @@ test('two fingers move and enlarge the paper, and leave no line behind', async (
   const before = (await desk.paper.boundingBox())!
   const device = await page.context().newCDPSession(page)
   const [x, y] = [before.x + before.width / 2, before.y + before.height / 2]
-  const both = (apart: number) => [{ x: x - apart, y, id: 0 }, { x: x + apart, y, id: 1 }]
+  const both = (apart: number) => [
+    { x: x - apart, y, id: 0 },
+    { x: x + apart, y, id: 1 },
+  ]
   await device.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [both(60)[0]!] })
   await device.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ ...both(60)[0]!, y: y + 3 }] })
   await device.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: both(60) })
-  for (let n = 1; n <= 8; n++) await device.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: both(60 + 10 * n) })
+  for (let n = 1; n <= 8; n++)
+    await device.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: both(60 + 10 * n) })
   await device.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   await expect.poll(async () => (await desk.paper.boundingBox())!.width).toBeGreaterThan(before.width * 1.8)
   expect(await desk.pixels([42, 41, 50], 90)).toBe(0)

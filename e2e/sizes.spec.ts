@@ -4,7 +4,12 @@ import { gzipSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
 import { root } from '../scripts/lib/paths.mjs'
 
-interface Chunk { file: string; imports?: string[]; css?: string[]; isEntry?: boolean }
+interface Chunk {
+  file: string
+  imports?: string[]
+  css?: string[]
+  isEntry?: boolean
+}
 const dist = join(root, 'web', 'dist')
 const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
 /** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
@@ -34,7 +39,9 @@ for (const [place, budget] of Object.entries(BUDGETS)) {
   test(`${place} fetches at most ${budget} kB of script before it is shown`, () => {
     const chunks = manifest()
     const entry = Object.keys(chunks).find((name) => chunks[name]!.isEntry && name.endsWith('.html'))!
-    const inScene = /desk|plan|look|takes|handover/.test(place) ? ['src/views/SceneFrame.vue', 'src/parts/SceneEdge.vue'] : []
+    const inScene = /desk|plan|look|takes|handover/.test(place)
+      ? ['src/views/SceneFrame.vue', 'src/parts/SceneEdge.vue']
+      : []
     const more = place.includes('Shelf') ? [] : ['src/theme/more-elements.ts']
     const packed = packedOf(chunks, [entry, place, ...inScene, ...more])
     test.info().annotations.push({ type: 'size', description: `${packed.toFixed(0)} kB` })

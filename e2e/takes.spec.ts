@@ -1,10 +1,17 @@
 import { expect, expectNothingSerious, saved, test } from './house'
 
-test('takes: a new one from this, timed otherwise, compared in step with its differences marked, made the main one, put away and back', async ({ page, desk }) => {
+test('takes: a new one from this, timed otherwise, compared in step with its differences marked, made the main one, put away and back', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'Two timings', size: 'Wide', fps: 12, frames: 12 })
   for (const frame of [1, 4, 7]) await desk.putKey(frame)
   await desk.to('Draw')
-  for (const [frame, x] of [[1, 0.2], [4, 0.5], [7, 0.8]] as const) {
+  for (const [frame, x] of [
+    [1, 0.2],
+    [4, 0.5],
+    [7, 0.8],
+  ] as const) {
     await desk.cell('A', frame).click()
     await desk.draw([x, 0.2], [x, 0.8])
   }
@@ -27,13 +34,14 @@ test('takes: a new one from this, timed otherwise, compared in step with its dif
   // In step: on the same frame the two show different drawings.
   await page.getByRole('button', { name: 'Stop' }).click()
   await page.getByLabel('Frame', { exact: true }).fill('2')
-  const dark = (take: string) => page.locator(`[data-take="${take}"] canvas`).evaluate((canvas) => {
-    const { width, height } = canvas as HTMLCanvasElement
-    const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height)
-    let [sum, count] = [0, 0]
-    for (let i = 0; i < data.length; i += 4) if (data[i]! < 90) [sum, count] = [sum + ((i / 4) % width), count + 1]
-    return Math.round((10 * sum) / count / width) / 10
-  })
+  const dark = (take: string) =>
+    page.locator(`[data-take="${take}"] canvas`).evaluate((canvas) => {
+      const { width, height } = canvas as HTMLCanvasElement
+      const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height)
+      let [sum, count] = [0, 0]
+      for (let i = 0; i < data.length; i += 4) if (data[i]! < 90) [sum, count] = [sum + ((i / 4) % width), count + 1]
+      return Math.round((10 * sum) / count / width) / 10
+    })
   expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.2, 0.5])
   await page.getByLabel('Frame', { exact: true }).fill('5')
   expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.5, 0.8])
@@ -49,7 +57,10 @@ test('takes: a new one from this, timed otherwise, compared in step with its dif
   await desk.kept()
 })
 
-test('earlier versions: the history in words, a moment looked at, a drawing, a level and the whole scene brought back', async ({ page, desk }) => {
+test('earlier versions: the history in words, a moment looked at, a drawing, a level and the whole scene brought back', async ({
+  page,
+  desk,
+}) => {
   await desk.newScene({ name: 'Then and now', size: 'Wide', fps: 12, frames: 12 })
   await desk.putKey(1)
   await desk.putKey(7)
@@ -109,20 +120,34 @@ test('earlier versions: the history in words, a moment looked at, a drawing, a l
   expect(await desk.pixels(INK)).toBeLessThan(whole)
 })
 
-test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is wrong by row and column', async ({ page, desk, house }) => {
+test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is wrong by row and column', async ({
+  page,
+  desk,
+  house,
+}) => {
   await page.goto(`${house.url}/scene/lowtide-corrie/hand-over`)
   await page.getByText('Exposure sheet to print').click()
   await page.getByRole('button', { name: 'US Letter' }).click()
   await page.getByRole('button', { name: 'Make the PDF' }).click()
   const pdf = await saved(page, () => page.getByTestId('file').click())
-  expect([pdf.subarray(0, 5).toString(), pdf.length > 8000, pdf.subarray(-6).toString().trim()]).toEqual(['%PDF-', true, '%%EOF'])
+  expect([pdf.subarray(0, 5).toString(), pdf.length > 8000, pdf.subarray(-6).toString().trim()]).toEqual([
+    '%PDF-',
+    true,
+    '%%EOF',
+  ])
 
   await page.getByText('Exposure sheet as a table').click()
   await page.getByRole('button', { name: 'Make the CSV' }).click()
   const csv = (await saved(page, () => page.getByTestId('file').click())).toString()
-  expect(csv.split('\r\n').slice(0, 4)).toEqual(['Frame,Time,Corrie,Reeds,Note', '1,0:00+00,1,1,', '2,0:00+01,,,', '3,0:00+02,3,,'])
+  expect(csv.split('\r\n').slice(0, 4)).toEqual([
+    'Frame,Time,Corrie,Reeds,Note',
+    '1,0:00+00,1,1,',
+    '2,0:00+01,,,',
+    '3,0:00+02,3,,',
+  ])
   const field = page.getByLabel('Read a CSV sheet back in')
-  const give = (text: string) => field.setInputFiles({ name: 'timed.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  const give = (text: string) =>
+    field.setInputFiles({ name: 'timed.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
   await give(csv.replace('3,0:00+02,3,,', '3,0:00+02,99,,'))
   await expect(page.getByRole('row', { name: '4 Corrie There is no drawing 99 on level Corrie.' })).toBeVisible()
   await expect(page.getByText('Nothing was changed.')).toBeVisible()
@@ -138,7 +163,11 @@ test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is 
   await desk.kept()
 })
 
-test('a scene goes out as an archive and comes back in as another; a damaged one is refused in the page', async ({ page, desk, house }) => {
+test('a scene goes out as an archive and comes back in as another; a damaged one is refused in the page', async ({
+  page,
+  desk,
+  house,
+}) => {
   await page.goto(`${house.url}/scene/lowtide-corrie/hand-over`)
   await page.getByText('The whole scene').click()
   await page.getByRole('button', { name: 'Make the archive' }).click()
@@ -148,7 +177,11 @@ test('a scene goes out as an archive and comes back in as another; a damaged one
   const cards = shelf.getByRole('heading', { name: 'Corrie blinks' })
   await expect(cards).toHaveCount(1)
   const field = shelf.getByLabel('Bring a scene from an archive into Low Tide')
-  await field.setInputFiles({ name: 'torn.zip', mimeType: 'application/zip', buffer: archive.subarray(0, archive.length - 500) })
+  await field.setInputFiles({
+    name: 'torn.zip',
+    mimeType: 'application/zip',
+    buffer: archive.subarray(0, archive.length - 500),
+  })
   await expect(shelf.getByRole('alert')).toHaveText(/This archive cannot be brought in/)
   await expect(cards).toHaveCount(1)
   await field.setInputFiles({ name: 'corrie.zip', mimeType: 'application/zip', buffer: archive })

@@ -9,7 +9,10 @@ async function charted(desk: Desk, { frames = 24 } = {}) {
   await desk.putKey(1)
   await desk.putKey(13)
   await desk.goToFrame(1)
-  for (const [name, count] of [['slow out', '2'], ['slow in', '2']] as const) {
+  for (const [name, count] of [
+    ['slow out', '2'],
+    ['slow in', '2'],
+  ] as const) {
     await page.getByRole('spinbutton', { name }).fill(count)
     await page.keyboard.press('Tab')
   }
@@ -18,9 +21,15 @@ async function charted(desk: Desk, { frames = 24 } = {}) {
   await desk.to('Draw')
   await desk.cell('A', 1).click()
 }
-const centre = (box: { x: number; y: number; width: number; height: number } | null) => ({ x: box!.x + box!.width / 2, y: box!.y + box!.height / 2 })
+const centre = (box: { x: number; y: number; width: number; height: number } | null) => ({
+  x: box!.x + box!.width / 2,
+  y: box!.y + box!.height / 2,
+})
 
-test('the ladder by hand: a mark dragged, favoured, held, put in and taken off; spaced anew and snapped to halves', async ({ page, desk }) => {
+test('the ladder by hand: a mark dragged, favoured, held, put in and taken off; spaced anew and snapped to halves', async ({
+  page,
+  desk,
+}) => {
   await charted(desk)
   expect(await desk.sheet('A', 14)).toBe('1 | | 4 | | 7 | | 10 | | 13 |')
   const ladder = page.getByRole('group', { name: 'Timing chart' })
@@ -73,7 +82,10 @@ test('the ladder by hand: a mark dragged, favoured, held, put in and taken off; 
   await expect(ladder.getByRole('button')).toHaveCount(4)
 })
 
-test('landmarks: pinned in turn, the path bent, a target on the inbetween, and the miss told', async ({ page, desk }) => {
+test('landmarks: pinned in turn, the path bent, a target on the inbetween, and the miss told', async ({
+  page,
+  desk,
+}) => {
   await charted(desk)
   await page.getByRole('button', { name: 'Pins' }).click()
   for (const name of ['Nose', 'Hand']) {
@@ -125,7 +137,12 @@ test('straight ahead the measured chart is the chart, and can be taken over as a
   await page.keyboard.press('m')
   await page.getByLabel('Name of a new landmark').fill('Ball')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
-  for (const [frame, x] of [[1, 0.1], [3, 0.2], [5, 0.4], [7, 0.9]] as const) {
+  for (const [frame, x] of [
+    [1, 0.1],
+    [3, 0.2],
+    [5, 0.4],
+    [7, 0.9],
+  ] as const) {
     await desk.cell('A', frame).click()
     await desk.press(x, 0.5)
   }
@@ -134,11 +151,17 @@ test('straight ahead the measured chart is the chart, and can be taken over as a
   await expect(measured.locator('[data-measured="5"]')).toContainText(/3[78] %/)
   const before = await desk.sheet('A', 9)
   await page.getByRole('button', { name: 'Take it over as a plan' }).click()
-  await expect(page.getByRole('group', { name: 'Timing chart' }).locator('[data-rung="5"]')).toHaveAttribute('aria-label', /(⅜|3[78] %) of the way/)
+  await expect(page.getByRole('group', { name: 'Timing chart' }).locator('[data-rung="5"]')).toHaveAttribute(
+    'aria-label',
+    /(⅜|3[78] %) of the way/,
+  )
   expect(await desk.sheet('A', 9)).toBe(before)
 })
 
-test('next on the pegs by keyboard alone: next, skip, back, and exactly the parents under the paper', async ({ page, desk }) => {
+test('next on the pegs by keyboard alone: next, skip, back, and exactly the parents under the paper', async ({
+  page,
+  desk,
+}) => {
   await charted(desk)
   await desk.draw([0.2, 0.3], [0.2, 0.7])
   await desk.cell('A', 13).click()
@@ -174,24 +197,36 @@ test('slid on the pegs a drawing moves for the eye only; one key puts all back',
   /** The middle of the ochre line, as a share of the paper's width. */
   const paper = (await desk.paper.boundingBox())!
   const left = paper.x - (await desk.canvas.boundingBox())!.x
-  const seenAt = () => desk.canvas.evaluate((canvas, { colour: [r, g, b], from, across }) => {
-    const { width, height } = canvas as HTMLCanvasElement
-    const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height)
-    let [sum, count] = [0, 0]
-    for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < 70) [sum, count] = [sum + ((i / 4) % width), count + 1]
-    return count === 0 ? -1 : (sum / count - from) / across
-  }, { colour: OCHRE, from: left, across: paper.width })
+  const seenAt = () =>
+    desk.canvas.evaluate(
+      (canvas, { colour: [r, g, b], from, across }) => {
+        const { width, height } = canvas as HTMLCanvasElement
+        const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height)
+        let [sum, count] = [0, 0]
+        for (let i = 0; i < data.length; i += 4)
+          if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < 70)
+            [sum, count] = [sum + ((i / 4) % width), count + 1]
+        return count === 0 ? -1 : (sum / count - from) / across
+      },
+      { colour: OCHRE, from: left, across: paper.width },
+    )
   await expect.poll(seenAt).toBeCloseTo(0.2, 1)
   const state = await page.getByTestId('keeping').textContent()
   await page.keyboard.press('h')
-  await desk.drag({ x: paper.x + 0.4 * paper.width, y: paper.y + 0.6 * paper.height }, { x: paper.x + 0.7 * paper.width, y: paper.y + 0.6 * paper.height })
+  await desk.drag(
+    { x: paper.x + 0.4 * paper.width, y: paper.y + 0.6 * paper.height },
+    { x: paper.x + 0.7 * paper.width, y: paper.y + 0.6 * paper.height },
+  )
   await expect.poll(seenAt).toBeCloseTo(0.5, 1)
   await page.keyboard.press('Shift+H')
   await expect.poll(seenAt).toBeCloseTo(0.2, 1)
   expect(await page.getByTestId('keeping').textContent()).toBe(state)
 })
 
-test('the sheet: a range by mouse and keyboard, digits, retime, cut one for punch, cut and paste, undo', async ({ page, desk }) => {
+test('the sheet: a range by mouse and keyboard, digits, retime, cut one for punch, cut and paste, undo', async ({
+  page,
+  desk,
+}) => {
   await charted(desk)
   await desk.choose('A', 1, 12)
   await page.keyboard.press('2')
@@ -243,7 +278,10 @@ test('the sheet: a range by mouse and keyboard, digits, retime, cut one for punc
   expect(await desk.sheet('A', 8)).toBe('1 | | . . . . .')
 })
 
-test('a cycle is one thing: any turn changed, every turn follows; cycles line up again, and the scene can be made that long', async ({ page, desk }) => {
+test('a cycle is one thing: any turn changed, every turn follows; cycles line up again, and the scene can be made that long', async ({
+  page,
+  desk,
+}) => {
   await charted(desk)
   await desk.choose('A', 4, 12)
   await page.keyboard.press('c')
@@ -263,7 +301,10 @@ test('a cycle is one thing: any turn changed, every turn follows; cycles line up
   await expect(page.getByText('these cycles line up again after 7 frames (0.29 s)')).toBeVisible()
   await page.getByRole('button', { name: 'Make the scene exactly that long' }).click()
   await expect(page.getByText('The first change comes after 3 frames')).toBeVisible()
-  await page.getByRole('button', { name: 'Rule beats from frame 13' }).or(page.getByRole('button', { name: 'Rule beats from frame 7' })).click()
+  await page
+    .getByRole('button', { name: 'Rule beats from frame 13' })
+    .or(page.getByRole('button', { name: 'Rule beats from frame 7' }))
+    .click()
   await expect(page.locator('.row.beat')).toHaveCount(1)
   await page.keyboard.press('Escape')
   await expect(desk.cell('A', 8)).toHaveCount(0)

@@ -18,7 +18,9 @@ await orStop(async () => {
     throw new Stop(`${file} cannot be written: choose a place you may write to.`)
   }
   try {
-    await withDatabase({ folder: resolve(values.data ?? usualDataFolder()) }, (url, programs) => ran(programs, url, 'pg_dump', ['-Fc', '-f', half, databaseIn(url)], 'The backup was not made.'))
+    await withDatabase({ folder: resolve(values.data ?? usualDataFolder()) }, (url, programs) =>
+      ran(programs, url, 'pg_dump', ['-Fc', '-f', half, databaseIn(url)], 'The backup was not made.'),
+    )
     chmodSync(half, 0o600)
     renameSync(half, file)
   } finally {

@@ -17,7 +17,14 @@ const FRACTIONS = [0.25, 0.5, 0.75]
 const work = mkdtempSync(join(tmpdir(), 'inbetween-'))
 try {
   const out = join(work, 'compare.mjs')
-  await bundle({ entryPoints: [join(root, 'core/src/motion/testing/compare.ts')], bundle: true, format: 'esm', platform: 'node', outfile: out, logLevel: 'error' })
+  await bundle({
+    entryPoints: [join(root, 'core/src/motion/testing/compare.ts')],
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    outfile: out,
+    logLevel: 'error',
+  })
   const { compareFigures, compareOutlines } = await import(pathToFileURL(out).href)
   const seeds = Array.from({ length: FIGURES }, (_, i) => FIRST + i)
   const pairs = (flat) => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]])
@@ -29,7 +36,9 @@ try {
   const outlines = compareOutlines(seeds, FRACTIONS, morphed)
   const px = (value) => value.toFixed(2)
   const ratio = (value, of) => (value / of).toFixed(2)
-  writeFileSync(join(root, 'docs/guided-inbetween-measured.md'), `# The guided inbetween, measured
+  writeFileSync(
+    join(root, 'docs/guided-inbetween-measured.md'),
+    `# The guided inbetween, measured
 
 ${FIGURES} random figures of bones that turn about their joints by up to 70° each way while the whole goes along; half of them with one landmark
 whose path of action is known. Both drawings are redrawn with a hand's unevenness, some lines in another order. The true inbetweens at a
@@ -48,8 +57,11 @@ always dotted: the two sides of a limb taken for each other, most often.
 
 What the figures do not say: a hand's own inbetween is not the true one of any bones, and is better than it where it should be. The guide
 is a help for the eye; arcs come from landmarks that are pinned.
-`)
-  say(`figures: guided ${px(figures.guided)} px, blended ${px(figures.blended)} px; outlines: guided ${px(outlines.guided)} px, blended ${px(outlines.blended)} px, flubber ${px(outlines.other)} px`)
+`,
+  )
+  say(
+    `figures: guided ${px(figures.guided)} px, blended ${px(figures.blended)} px; outlines: guided ${px(outlines.guided)} px, blended ${px(outlines.blended)} px, flubber ${px(outlines.other)} px`,
+  )
 } finally {
   rmSync(work, { recursive: true, force: true })
 }

@@ -14,18 +14,31 @@ await orStop(async () => {
   if (!existsSync(file)) throw new Stop(`There is no file ${file}.`)
   const folder = resolve(values.data ?? usualDataFolder())
   await withDatabase({ folder, alone: true }, (url, programs) => {
-    const run = (program, words) => ran(programs, url, program, words, 'Nothing was changed: this backup could not be put back.')
+    const run = (program, words) =>
+      ran(programs, url, program, words, 'Nothing was changed: this backup could not be put back.')
     const now = databaseIn(url)
     const stamp = new Date().toISOString().replace(/\D/g, '').slice(0, 14)
     const [fresh, before] = [`${now}_restored_${stamp}`, `${now}_before_${stamp}`]
     run('createdb', [fresh])
     try {
       run('pg_restore', ['--exit-on-error', '--no-owner', '--no-privileges', '-d', fresh, file])
-      run('psql', ['-q', '-v', 'ON_ERROR_STOP=1', '-d', 'postgres', '-c', `ALTER DATABASE "${now}" RENAME TO "${before}"`, '-c', `ALTER DATABASE "${fresh}" RENAME TO "${now}"`])
+      run('psql', [
+        '-q',
+        '-v',
+        'ON_ERROR_STOP=1',
+        '-d',
+        'postgres',
+        '-c',
+        `ALTER DATABASE "${now}" RENAME TO "${before}"`,
+        '-c',
+        `ALTER DATABASE "${fresh}" RENAME TO "${now}"`,
+      ])
     } catch (error) {
       ran(programs, url, 'dropdb', ['--if-exists', fresh], '')
       throw error
     }
-    say(`Everything from ${file} is back. What was there before is kept as the database ${before}; drop it when you do not want it any more.`)
+    say(
+      `Everything from ${file} is back. What was there before is kept as the database ${before}; drop it when you do not want it any more.`,
+    )
   })
 })

@@ -32,7 +32,12 @@ async function still(page) {
   const stop = page.getByRole('button', { name: 'Stop', exact: true })
   if (await stop.count()) await stop.click()
   if (await page.getByRole('button', { name: 'Play', exact: true }).count()) {
-    for (let tries = 0; tries < 60 && !/^frame (9|1[0-4]) /.test(await page.locator('.preview .note').first().innerText()); tries++) await page.getByRole('button', { name: 'Drawing after' }).click()
+    for (
+      let tries = 0;
+      tries < 60 && !/^frame (9|1[0-4]) /.test(await page.locator('.preview .note').first().innerText());
+      tries++
+    )
+      await page.getByRole('button', { name: 'Drawing after' }).click()
   }
 }
 /** The next inbetween of Corrie's blink, guided by its two parents. */
@@ -54,12 +59,23 @@ const PLANNED = [
   { id: 'drift', scene: 'lowtide-mist', laid: /^Drift/ },
   { id: 'boil', name: 'Boil', scene: 'lowtide-corrie' },
   { id: 'swing', name: 'Swing' },
-  { id: 'shape', name: 'Change of shape', scene: 'lowtide-walk', act: async (page) => {
-    for (const [field, option] of [['from', 'a drop made here'], ['to', 'a star made here']]) {
-      await page.locator('.el-select').filter({ has: page.locator(`#plan-${field}`) }).click()
-      await page.getByRole('option', { name: option }).locator('visible=true').click()
-    }
-  } },
+  {
+    id: 'shape',
+    name: 'Change of shape',
+    scene: 'lowtide-walk',
+    act: async (page) => {
+      for (const [field, option] of [
+        ['from', 'a drop made here'],
+        ['to', 'a star made here'],
+      ]) {
+        await page
+          .locator('.el-select')
+          .filter({ has: page.locator(`#plan-${field}`) })
+          .click()
+        await page.getByRole('option', { name: option }).locator('visible=true').click()
+      }
+    },
+  },
 ]
 
 const VIEWS = [
@@ -68,7 +84,8 @@ const VIEWS = [
   { name: 'plan', path: '/scene/lowtide-lime/plan' },
   { name: 'draw', path: '/scene/lowtide-corrie/draw', act: (page) => page.keyboard.press('g') },
   {
-    name: 'chart', path: '/scene/lowtide-lime/draw',
+    name: 'chart',
+    path: '/scene/lowtide-lime/draw',
     async act(page) {
       await page.locator('[data-cell="Lime:11"]').click()
       await page.keyboard.press('m')
@@ -76,11 +93,15 @@ const VIEWS = [
     },
   },
   {
-    name: 'sheet', path: '/scene/lowtide-lime/draw',
+    name: 'sheet',
+    path: '/scene/lowtide-lime/draw',
     async act(page) {
       await page.evaluate(() => localStorage.setItem('unhurried-sheet-width', '430'))
       await page.reload()
-      const [from, to] = [await page.locator('[data-cell="Lime:9"]').boundingBox(), await page.locator('[data-cell="Lime:20"]').boundingBox()]
+      const [from, to] = [
+        await page.locator('[data-cell="Lime:9"]').boundingBox(),
+        await page.locator('[data-cell="Lime:20"]').boundingBox(),
+      ]
       await page.mouse.move(from.x + 30, from.y + 8)
       await page.mouse.down()
       await page.mouse.move(to.x + 30, to.y + 8, { steps: 5 })
@@ -91,7 +112,8 @@ const VIEWS = [
     },
   },
   {
-    name: 'select', path: '/scene/lowtide-tansy/draw',
+    name: 'select',
+    path: '/scene/lowtide-tansy/draw',
     async act(page) {
       await page.keyboard.press('u')
       await page.getByRole('button', { name: 'Every pass' }).click()
@@ -104,21 +126,24 @@ const VIEWS = [
     },
   },
   {
-    name: 'passes', path: '/scene/lowtide-corrie/draw',
+    name: 'passes',
+    path: '/scene/lowtide-corrie/draw',
     async act(page) {
       await page.getByRole('button', { name: 'Pass: line' }).click()
       await page.getByRole('group', { name: 'The rough pass' }).waitFor()
     },
   },
   {
-    name: 'colours', path: '/scene/lowtide-tansy/draw',
+    name: 'colours',
+    path: '/scene/lowtide-tansy/draw',
     async act(page) {
       await page.getByRole('button', { name: 'Colours', exact: true }).click()
       await page.getByText(/Used on|No drawing/).waitFor()
     },
   },
   {
-    name: 'silhouettes', path: '/scene/lowtide-corrie/draw',
+    name: 'silhouettes',
+    path: '/scene/lowtide-corrie/draw',
     async act(page) {
       await page.keyboard.press('Shift+V')
       await page.keyboard.press('Shift+K')
@@ -127,15 +152,18 @@ const VIEWS = [
     },
   },
   {
-    name: 'look', path: '/scene/lowtide-tansy/look',
+    name: 'look',
+    path: '/scene/lowtide-tansy/look',
     act: (page) => page.locator('[data-test=look-told]').waitFor(),
   },
   {
-    name: 'planner', path: '/scene/lowtide-leap/plan',
+    name: 'planner',
+    path: '/scene/lowtide-leap/plan',
     act: (page) => reopened(page, /^Leap/),
   },
   {
-    name: 'guide', path: '/scene/lowtide-leap/draw',
+    name: 'guide',
+    path: '/scene/lowtide-leap/draw',
     async act(page) {
       await page.keyboard.press('g')
       await page.locator('[data-test=guide]').waitFor()
@@ -143,7 +171,10 @@ const VIEWS = [
     },
   },
   ...PLANNED.map(({ id, name, scene = 'lowtide-leap', laid, start, act }) => ({
-    name: id, folder: 'guide/planners', path: `/scene/${scene}/plan`, of: '[data-test=bench]',
+    name: id,
+    folder: 'guide/planners',
+    path: `/scene/${scene}/plan`,
+    of: '[data-test=bench]',
     async act(page) {
       if (laid) await reopened(page, laid)
       else await page.getByRole('button', { name, exact: true }).click()
@@ -154,16 +185,24 @@ const VIEWS = [
     },
   })),
   { name: 'inbetween', folder: 'guide/planners', path: '/scene/lowtide-corrie/draw', act: guided },
-  { name: 'look-colour', folder: 'guide/pictures', path: '/scene/lowtide-tansy/look', act: (page) => shown(page, /lacks Blush/) },
   {
-    name: 'look-size', folder: 'guide/pictures', path: '/scene/lowtide-lime/look',
+    name: 'look-colour',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-tansy/look',
+    act: (page) => shown(page, /lacks Blush/),
+  },
+  {
+    name: 'look-size',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-lime/look',
     async act(page) {
       await page.getByLabel('answered ones too').check()
       await shown(page, /Drawing 21 of Lime is .* larger/)
     },
   },
   {
-    name: 'takes', path: '/scene/lowtide-corrie/takes',
+    name: 'takes',
+    path: '/scene/lowtide-corrie/takes',
     async act(page) {
       await page.getByRole('region', { name: 'Quick blink' }).getByRole('button', { name: 'Lay it beside' }).click()
       await page.getByRole('button', { name: 'Stop' }).click()
@@ -171,7 +210,8 @@ const VIEWS = [
     },
   },
   {
-    name: 'earlier', path: '/scene/lowtide-corrie/takes',
+    name: 'earlier',
+    path: '/scene/lowtide-corrie/takes',
     async act(page) {
       await page.getByRole('button', { name: 'Earlier versions' }).click()
       await page.locator('.step').nth(6).click()
@@ -179,24 +219,31 @@ const VIEWS = [
     },
   },
   {
-    name: 'hand-over', path: '/scene/lowtide-tansy/hand-over',
+    name: 'hand-over',
+    path: '/scene/lowtide-tansy/hand-over',
     async act(page) {
       await page.getByRole('button', { name: 'Make the GIF' }).click()
       await page.locator('[data-test=file]').waitFor()
     },
   },
   {
-    name: 'reference', path: '/scene/lowtide-corrie/draw',
+    name: 'reference',
+    path: '/scene/lowtide-corrie/draw',
     async act(page) {
       // The sample's own first drawing as its model sheet.
-      const sheet = await page.evaluate(() => document.querySelector('.card canvas').toDataURL('image/png').split(',')[1])
+      const sheet = await page.evaluate(
+        () => document.querySelector('.card canvas').toDataURL('image/png').split(',')[1],
+      )
       await page.getByRole('button', { name: 'Reference', exact: true }).click()
-      await page.getByLabel('Pin a picture').setInputFiles({ name: 'Corrie, model sheet.png', mimeType: 'image/png', buffer: Buffer.from(sheet, 'base64') })
+      await page
+        .getByLabel('Pin a picture')
+        .setInputFiles({ name: 'Corrie, model sheet.png', mimeType: 'image/png', buffer: Buffer.from(sheet, 'base64') })
       await page.locator('[data-reference] img').waitFor()
     },
   },
   {
-    name: 'look-motion', path: '/scene/lowtide-lime/draw',
+    name: 'look-motion',
+    path: '/scene/lowtide-lime/draw',
     async act(page) {
       // The middle of drawing 23 moved off its arc.
       await page.locator('[data-cell="Lime:23"]').click()
@@ -212,12 +259,16 @@ const VIEWS = [
     },
   },
   {
-    name: 'fill', path: '/scene/lowtide-corrie/draw',
+    name: 'fill',
+    path: '/scene/lowtide-corrie/draw',
     async act(page) {
       await page.locator('[data-cell="Corrie:3"]').click()
       const paper = await page.locator('[data-test=paper]').boundingBox()
       await page.keyboard.press('Shift+A')
-      const at = (angle) => [paper.x + paper.width * 0.5 + 110 * Math.cos(angle), paper.y + paper.height * 0.42 + 96 * Math.sin(angle)]
+      const at = (angle) => [
+        paper.x + paper.width * 0.5 + 110 * Math.cos(angle),
+        paper.y + paper.height * 0.42 + 96 * Math.sin(angle),
+      ]
       await page.mouse.move(...at(0.45))
       await page.mouse.down()
       for (let i = 1; i <= 60; i++) await page.mouse.move(...at(0.45 + (i / 60) * (2 * Math.PI - 0.62)))
@@ -241,7 +292,9 @@ await orStop(async () => {
   const server = await startServer({ databaseUrl: cluster.url, logFile: join(work, 'server.log') })
   const browser = await launchChromium()
   try {
-    for (const { name, path, act, folder = 'screenshots', of } of VIEWS.filter(({ name }) => wanted.length === 0 || wanted.includes(name))) {
+    for (const { name, path, act, folder = 'screenshots', of } of VIEWS.filter(
+      ({ name }) => wanted.length === 0 || wanted.includes(name),
+    )) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
       await page.goto(`http://127.0.0.1:${server.port}${path}`)
       await page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first().waitFor()

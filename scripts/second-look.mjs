@@ -19,7 +19,14 @@ try {
 export * from ${JSON.stringify(join(root, 'core/src/checks/testing/planted.ts'))}
 export * from ${JSON.stringify(join(root, 'core/src/checks/testing/faults.ts'))}`
   const out = join(work, 'look.mjs')
-  await bundle({ stdin: { contents: entry, resolveDir: root }, bundle: true, format: 'esm', platform: 'node', outfile: out, logLevel: 'error' })
+  await bundle({
+    stdin: { contents: entry, resolveDir: root },
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    outfile: out,
+    logLevel: 'error',
+  })
   const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf } = await import(pathToFileURL(out).href)
 
   const found = new Map()
@@ -29,8 +36,18 @@ export * from ${JSON.stringify(join(root, 'core/src/checks/testing/faults.ts'))}
       let hits = 0
       for (let seed = FIRST; seed < FIRST + SEEDS; seed++) {
         const made = plant(seed, strength)
-        const { findings } = await inspectScene(made.scene, made.inkOf, { checks: [check], ...(made.next && { next: made.next }) })
-        if (findings.some((finding) => finding.check === check && (made.planted.length === 0 || finding.drawings.some((drawing) => made.planted.includes(drawing))))) hits++
+        const { findings } = await inspectScene(made.scene, made.inkOf, {
+          checks: [check],
+          ...(made.next && { next: made.next }),
+        })
+        if (
+          findings.some(
+            (finding) =>
+              finding.check === check &&
+              (made.planted.length === 0 || finding.drawings.some((drawing) => made.planted.includes(drawing))),
+          )
+        )
+          hits++
       }
       shares.push(hits / SEEDS)
     }
@@ -43,13 +60,24 @@ export * from ${JSON.stringify(join(root, 'core/src/checks/testing/faults.ts'))}
     for (const make of [arcScene, aheadScene]) {
       const made = make({ kind: kindOf(seed), seed })
       drawings += made.order.length
-      for (const { check } of (await inspectScene(made.scene, made.inkOf)).findings) alarms.set(check, (alarms.get(check) ?? 0) + 1)
+      for (const { check } of (await inspectScene(made.scene, made.inkOf)).findings)
+        alarms.set(check, (alarms.get(check) ?? 0) + 1)
     }
   }
   const all = [...alarms.values()].reduce((sum, count) => sum + count, 0)
   const whole = (id) => ['never-shown', 'lacks', 'ground-competes'].includes(id)
-  const rows = CHECKS.map(({ id, name }) => `| ${name} | ${found.get(id).map((share) => (whole(id) ? (share === 1 ? 'found' : `${Math.round(share * 100)} %`) : `${Math.round(share * 100)} %`)).join(' | ')} | ${((100 * (alarms.get(id) ?? 0)) / drawings).toFixed(2)} |`)
-  writeFileSync(join(root, 'docs/second-look-measured.md'), `# What Second look finds, measured
+  const rows = CHECKS.map(
+    ({ id, name }) =>
+      `| ${name} | ${found
+        .get(id)
+        .map((share) =>
+          whole(id) ? (share === 1 ? 'found' : `${Math.round(share * 100)} %`) : `${Math.round(share * 100)} %`,
+        )
+        .join(' | ')} | ${((100 * (alarms.get(id) ?? 0)) / drawings).toFixed(2)} |`,
+  )
+  writeFileSync(
+    join(root, 'docs/second-look-measured.md'),
+    `# What Second look finds, measured
 
 Faults are planted by arithmetic in drawn scenes: three figures, with and without squash, on ones, twos and mixed exposures,
 looping and not, landmarks pinned or not, with a hand's small unevenness. Clean scenes are the same without a fault. The seeds
@@ -71,7 +99,8 @@ moves, so that at 0.5 × they are half as still as their limit. A stray mark at 
 
 What the figures do not say: they are of drawings made by arithmetic. A hand draws otherwise, and what it means by an uneven step
 only the animator knows; so every limit can be changed for a production, and every finding answered.
-`)
+`,
+  )
   say(`false alarms: ${all} in ${drawings} drawings`)
 } finally {
   rmSync(work, { recursive: true, force: true })

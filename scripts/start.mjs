@@ -18,16 +18,21 @@ const USUAL_PORT = 4620
 function options() {
   let values
   try {
-    ;({ values } = parseArgs({ options: { port: { type: 'string' }, data: { type: 'string' }, help: { type: 'boolean' } } }))
+    ;({ values } = parseArgs({
+      options: { port: { type: 'string' }, data: { type: 'string' }, help: { type: 'boolean' } },
+    }))
   } catch (error) {
     throw new Stop(`${error.message.split('.')[0]}. Use: npm start -- [--port N] [--data DIR]`)
   }
   if (values.help) {
-    say('npm start -- [--port N] [--data DIR]\n\n--port N    the port on 127.0.0.1 (4620)\n--data DIR  where drawings are kept\nDATABASE_URL in the environment: use that PostgreSQL database instead of an own one')
+    say(
+      'npm start -- [--port N] [--data DIR]\n\n--port N    the port on 127.0.0.1 (4620)\n--data DIR  where drawings are kept\nDATABASE_URL in the environment: use that PostgreSQL database instead of an own one',
+    )
     process.exit(0)
   }
   const port = values.port === undefined ? USUAL_PORT : Number(values.port)
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Stop(`--port must be a whole number from 1 to 65535; "${values.port}" is not.`)
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Stop(`--port must be a whole number from 1 to 65535; "${values.port}" is not.`)
   return { port, folder: resolve(values.data ?? usualDataFolder()) }
 }
 
@@ -35,7 +40,14 @@ function requirePort(port) {
   return new Promise((done, fail) => {
     const probe = createServer()
     probe.once('error', ({ code }) =>
-      fail(new Stop(code === 'EACCES' ? `Port ${port} is reserved for the system: choose one above 1023 with --port N.` : `Port ${port} is in use: stop what uses it, or choose another with --port N.`)))
+      fail(
+        new Stop(
+          code === 'EACCES'
+            ? `Port ${port} is reserved for the system: choose one above 1023 with --port N.`
+            : `Port ${port} is in use: stop what uses it, or choose another with --port N.`,
+        ),
+      ),
+    )
     probe.listen(port, '127.0.0.1', () => probe.close(done))
   })
 }
@@ -82,7 +94,12 @@ await orStop(async () => {
   }
   const startOwnServer = async () => {
     const databaseUrl = process.env.DATABASE_URL || running.database.url
-    running.server = await startServer({ databaseUrl, port, logFile, dataFolder: process.env.DATABASE_URL ? undefined : folder })
+    running.server = await startServer({
+      databaseUrl,
+      port,
+      logFile,
+      dataFolder: process.env.DATABASE_URL ? undefined : folder,
+    })
     return running.server.process
   }
 
@@ -95,10 +112,15 @@ await orStop(async () => {
     if (!process.env.DATABASE_URL) await keptUp('database', startDatabase, () => ending, end, folder)
     await keptUp('server', startOwnServer, () => ending, end, folder).catch(({ message, code }) => {
       if (code === 98) throw new Stop(`Port ${port} is in use: stop what uses it, or choose another with --port N.`)
-      if (process.env.DATABASE_URL) throw new Stop(`The server could not start on the database DATABASE_URL names: check that it runs and may be used. It said: ${reason(message)}`)
+      if (process.env.DATABASE_URL)
+        throw new Stop(
+          `The server could not start on the database DATABASE_URL names: check that it runs and may be used. It said: ${reason(message)}`,
+        )
       throw new Stop(`The server could not start; it said: ${reason(message)}`)
     })
-    say(`\n  Unhurried Sketch is at http://127.0.0.1:${port}\n  Drawings are kept in ${process.env.DATABASE_URL ? 'the database of DATABASE_URL' : folder}\n  Ctrl-C stops it.\n`)
+    say(
+      `\n  Unhurried Sketch is at http://127.0.0.1:${port}\n  Drawings are kept in ${process.env.DATABASE_URL ? 'the database of DATABASE_URL' : folder}\n  Ctrl-C stops it.\n`,
+    )
   } catch (error) {
     ending = true
     await running.server?.stop()
@@ -110,5 +132,11 @@ await orStop(async () => {
 
 /** The sentence in what a failed process printed, without its trace. */
 function reason(text) {
-  return text.split('\n').map((line) => line.trim()).filter((line) => /error|ended|refused|ECONN/i.test(line) && !line.startsWith('at '))[0] ?? text.split('\n').at(-1)
+  return (
+    text
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => /error|ended|refused|ECONN/i.test(line) && !line.startsWith('at '))[0] ??
+    text.split('\n').at(-1)
+  )
 }

@@ -15,7 +15,11 @@ const results = join(root, 'test-results')
 const run = (command, ...words) =>
   new Promise((resolve) => {
     say(`\n── ${[command, ...words].join(' ')}`)
-    const child = spawn(command, words, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, npm_config_loglevel: 'error' } })
+    const child = spawn(command, words, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, npm_config_loglevel: 'error' },
+    })
     child.once('error', () => resolve(1))
     child.once('exit', (code) => resolve(code ?? 1))
   })
@@ -36,13 +40,19 @@ function counted(code, file, read) {
 async function unit() {
   const file = join(results, 'unit.json')
   const code = await run('npx', 'jest', '--json', `--outputFile=${file}`)
-  return counted(code, file, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }))
+  return counted(code, file, (report) => ({
+    passed: report.numPassedTests,
+    failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+  }))
 }
 
 async function interfaceTests() {
   const file = join(results, 'e2e.json')
   const code = await run('npx', 'playwright', 'test', '-c', 'e2e')
-  return counted(code, file, ({ stats, errors }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + errors.length }))
+  return counted(code, file, ({ stats, errors }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected + errors.length,
+  }))
 }
 
 /** A tenth of the trials, one count for each kind. */

@@ -9,9 +9,13 @@ await build({
   target: 'node20',
   sourcemap: true,
   // Only our own workspace is bundled; packages are loaded from node_modules.
-  plugins: [{
-    name: 'packages-stay-outside',
-    setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-      kind === 'entry-point' || path.startsWith('@unhurried/') ? undefined : { path, external: true }),
-  }],
+  plugins: [
+    {
+      name: 'packages-stay-outside',
+      setup: ({ onResolve }) =>
+        onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+          kind === 'entry-point' || path.startsWith('@unhurried/') ? undefined : { path, external: true },
+        ),
+    },
+  ],
 })

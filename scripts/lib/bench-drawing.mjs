@@ -5,14 +5,32 @@ import { join } from 'node:path'
 import { root } from './paths.mjs'
 import { say } from './say.mjs'
 
-export const at = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN
-export const figures = (values, unit, digits = 2) => `median ${at(values, 0.5).toFixed(digits)} ${unit}, p95 ${at(values, 0.95).toFixed(digits)} ${unit} (${values.length} samples)`
+export const at = (values, share) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN
+export const figures = (values, unit, digits = 2) =>
+  `median ${at(values, 0.5).toFixed(digits)} ${unit}, p95 ${at(values, 0.95).toFixed(digits)} ${unit} (${values.length} samples)`
 /** A p95 as a share of what a frame lasts, at the screen's 60 and the film's 24 a second. */
-const shares = (values) => `p95 is ${((at(values, 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a frame at 60, ${((at(values, 0.95) / (1000 / 24)) * 100).toFixed(0)} % at 24`
+const shares = (values) =>
+  `p95 is ${((at(values, 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a frame at 60, ${((at(values, 0.95) / (1000 / 24)) * 100).toFixed(0)} % at 24`
 
 const SIZE = { width: 1920, height: 1080 }
-const settings = (name, length, more = {}) => ({ name, ...SIZE, fps: 24, length, paper: '#fbf7ee', approach: 'straight-ahead', numbering: 'by-frame', ...more })
-const key = (id, frame, level = 'A') => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id, role: 'key' } })
+const settings = (name, length, more = {}) => ({
+  name,
+  ...SIZE,
+  fps: 24,
+  length,
+  paper: '#fbf7ee',
+  approach: 'straight-ahead',
+  numbering: 'by-frame',
+  ...more,
+})
+const key = (id, frame, level = 'A') => ({
+  type: 'drawing.add',
+  take: 'main',
+  level,
+  frame,
+  drawing: { id, role: 'key' },
+})
 
 /** A figure as one draws it: closed outlines of about 60 points, a gap here and there. */
 function outline(x, y, r, seed, open = 0) {
@@ -20,16 +38,38 @@ function outline(x, y, r, seed, open = 0) {
   for (let i = 0; i <= 60; i++) {
     const angle = open / r + ((2 * Math.PI - (2 * open) / r) * i) / 60
     const reach = r * (1 + 0.12 * Math.cos(3 * angle + seed))
-    points.push(Math.round((x + reach * Math.cos(angle)) * 8) / 8, Math.round((y + reach * Math.sin(angle)) * 8) / 8, Math.round((0.5 + 0.3 * Math.sin(i / 9 + seed)) * 255) / 255)
+    points.push(
+      Math.round((x + reach * Math.cos(angle)) * 8) / 8,
+      Math.round((y + reach * Math.sin(angle)) * 8) / 8,
+      Math.round((0.5 + 0.3 * Math.sin(i / 9 + seed)) * 255) / 255,
+    )
   }
   return points
 }
 const place = (n) => [120 + ((n * 377) % 1680), 110 + ((n * 211) % 860), 22 + ((n * 13) % 70)]
 
 export function drawingBench({ browser, url, post, stroke, makeScene, freshId }) {
-  const line = (n, more = {}) => ({ kind: 'stroke', id: freshId(), swatch: 'pencil', size: 5, points: outline(...place(n), n), ...more })
-  const paint = (n) => ({ kind: 'fill', id: freshId(), swatch: 'tide', outline: outline(...place(n), n).filter((_, i) => i % 3 !== 2) })
-  const inked = (drawing, pass, pieces) => ({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, index) => ({ at: index, piece })) })
+  const line = (n, more = {}) => ({
+    kind: 'stroke',
+    id: freshId(),
+    swatch: 'pencil',
+    size: 5,
+    points: outline(...place(n), n),
+    ...more,
+  })
+  const paint = (n) => ({
+    kind: 'fill',
+    id: freshId(),
+    swatch: 'tide',
+    outline: outline(...place(n), n).filter((_, i) => i % 3 !== 2),
+  })
+  const inked = (drawing, pass, pieces) => ({
+    type: 'ink.change',
+    drawing,
+    pass,
+    remove: [],
+    add: pieces.map((piece, index) => ({ at: index, piece })),
+  })
   const many = (count, make) => Array.from({ length: count }, (_, n) => make(n))
 
   async function openedAt(scene, cell) {
@@ -40,18 +80,24 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       const plain = EventTarget.prototype.addEventListener
       EventTarget.prototype.addEventListener = function (type, listener, ...rest) {
         if (type !== 'pointermove' || typeof listener !== 'function') return plain.call(this, type, listener, ...rest)
-        return plain.call(this, type, function (event) {
-          const began = performance.now()
-          listener.call(this, event)
-          window.costs.push(performance.now() - began)
-        }, ...rest)
+        return plain.call(
+          this,
+          type,
+          function (event) {
+            const began = performance.now()
+            listener.call(this, event)
+            window.costs.push(performance.now() - began)
+          },
+          ...rest,
+        )
       }
       let lifted = 0
       plain.call(window, 'pointerup', () => (lifted = performance.now()), true)
       const put = IDBObjectStore.prototype.put
       IDBObjectStore.prototype.put = function (...words) {
         const from = lifted
-        if (this.name === 'outbox' && from > 0) this.transaction.addEventListener('complete', () => window.kept.push(performance.now() - from))
+        if (this.name === 'outbox' && from > 0)
+          this.transaction.addEventListener('complete', () => window.kept.push(performance.now() - from))
         lifted = 0
         return put.apply(this, words)
       }
@@ -62,22 +108,42 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
     if (cell) await page.locator(`[data-cell="${cell}"]`).click()
     return page
   }
-  const keyed = (page, name) => page.evaluate((pressed) => new Promise((resolve) => {
-    requestAnimationFrame(() => {
-      const began = performance.now()
-      window.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, code: `Key${pressed.toUpperCase()}`, bubbles: true }))
-      const channel = new MessageChannel()
-      channel.port1.onmessage = () => resolve(performance.now() - began)
-      queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
-    })
-  }), name)
+  const keyed = (page, name) =>
+    page.evaluate(
+      (pressed) =>
+        new Promise((resolve) => {
+          requestAnimationFrame(() => {
+            const began = performance.now()
+            window.dispatchEvent(
+              new KeyboardEvent('keydown', { key: pressed, code: `Key${pressed.toUpperCase()}`, bubbles: true }),
+            )
+            const channel = new MessageChannel()
+            channel.port1.onmessage = () => resolve(performance.now() - began)
+            queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
+          })
+        }),
+      name,
+    )
 
   return {
     async pen() {
       const ids = many(40, (i) => `p${i + 1}`)
       await makeScene(post, 'pen600', settings('Six hundred strokes', 40), [
-        ...ids.map((id, i) => key(id, i + 1)), ...ids.map((id, i) => inked(id, 'line', many(i < 9 ? 600 : 200, (n) => ({ ...stroke(i * 1000 + n), id: freshId() })))),
-        { type: 'level.set', level: 'A', fields: { lightTable: { on: true, shows: 'around', earlier: 3, later: 3, earlierStrength: 0.45, laterStrength: 0.4 } } },
+        ...ids.map((id, i) => key(id, i + 1)),
+        ...ids.map((id, i) =>
+          inked(
+            id,
+            'line',
+            many(i < 9 ? 600 : 200, (n) => ({ ...stroke(i * 1000 + n), id: freshId() })),
+          ),
+        ),
+        {
+          type: 'level.set',
+          level: 'A',
+          fields: {
+            lightTable: { on: true, shows: 'around', earlier: 3, later: 3, earlierStrength: 0.45, laterStrength: 0.4 },
+          },
+        },
       ])
       const page = await openedAt('pen600', 'A:5')
       const box = await page.locator('[data-test=paper]').boundingBox()
@@ -87,11 +153,14 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         for (let n = 0; n < 8; n++) {
           await page.mouse.move(box.x + 80, box.y + 60 + n * 60)
           await page.mouse.down()
-          for (let i = 1; i <= 60; i++) await page.mouse.move(box.x + 80 + i * 14, box.y + 60 + n * 60 + 20 * Math.sin(i / 5))
+          for (let i = 1; i <= 60; i++)
+            await page.mouse.move(box.x + 80 + i * 14, box.y + 60 + n * 60 + 20 * Math.sin(i / 5))
           await page.mouse.up()
         }
         const costs = await page.evaluate(() => window.costs.slice())
-        say(`pen event, 600 strokes at 1920 × 1080 with six drawings on the light table, ${{ a: 'pencil', 'Shift+A': 'pen', 'Shift+W': 'wash', 'Shift+F': 'flat brush' }[brush]}: ${figures(costs, 'ms')}; aim p95 ≤ 4 ms; ${shares(costs)}`)
+        say(
+          `pen event, 600 strokes at 1920 × 1080 with six drawings on the light table, ${{ a: 'pencil', 'Shift+A': 'pen', 'Shift+W': 'wash', 'Shift+F': 'flat brush' }[brush]}: ${figures(costs, 'ms')}; aim p95 ≤ 4 ms; ${shares(costs)}`,
+        )
       }
       const kept = await page.evaluate(() => window.kept.slice())
       say(`stroke finished to kept on this machine: ${figures(kept, 'ms', 1)}; aim p95 ≤ 50 ms; ${shares(kept)}`)
@@ -102,19 +171,42 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         await page.waitForTimeout(120)
         near.push(await keyed(page, Math.floor(i / 3) % 2 === 0 ? 'f' : 's'))
       }
-      say(`flip when near, once the drawings around are painted, key to painted: ${figures(near.slice(14), 'ms')}; aim p95 ≤ 8 ms; ${shares(near.slice(14))}`)
+      say(
+        `flip when near, once the drawings around are painted, key to painted: ${figures(near.slice(14), 'ms')}; aim p95 ≤ 8 ms; ${shares(near.slice(14))}`,
+      )
       const far = []
       for (let i = 0; i < 16; i++) {
-        far.push(await page.evaluate((frame) => new Promise((resolve) => requestAnimationFrame(() => {
-          const cell = document.querySelector(`[data-cell="A:${frame}"]`)
-          const began = performance.now()
-          for (const type of ['pointerdown', 'pointerup', 'click']) cell.dispatchEvent(new PointerEvent(type, { bubbles: true, clientX: cell.getBoundingClientRect().x + 5, clientY: cell.getBoundingClientRect().y + 5, button: 0, buttons: 1, pointerId: 1, isPrimary: true }))
-          const channel = new MessageChannel()
-          channel.port1.onmessage = () => resolve(performance.now() - began)
-          queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
-        })), 12 + ((i * 7) % 26)))
+        far.push(
+          await page.evaluate(
+            (frame) =>
+              new Promise((resolve) =>
+                requestAnimationFrame(() => {
+                  const cell = document.querySelector(`[data-cell="A:${frame}"]`)
+                  const began = performance.now()
+                  for (const type of ['pointerdown', 'pointerup', 'click'])
+                    cell.dispatchEvent(
+                      new PointerEvent(type, {
+                        bubbles: true,
+                        clientX: cell.getBoundingClientRect().x + 5,
+                        clientY: cell.getBoundingClientRect().y + 5,
+                        button: 0,
+                        buttons: 1,
+                        pointerId: 1,
+                        isPrimary: true,
+                      }),
+                    )
+                  const channel = new MessageChannel()
+                  channel.port1.onmessage = () => resolve(performance.now() - began)
+                  queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
+                }),
+              ),
+            12 + ((i * 7) % 26),
+          ),
+        )
       }
-      say(`flip when far, 200 strokes and six drawings under it, none painted yet: ${figures(far, 'ms')}; aim p95 ≤ 33 ms; ${shares(far)}`)
+      say(
+        `flip when far, 200 strokes and six drawings under it, none painted yet: ${figures(far, 'ms')}; aim p95 ≤ 33 ms; ${shares(far)}`,
+      )
       await page.close()
     },
 
@@ -122,24 +214,47 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       const levels = many(10, (n) => (n === 0 ? 'A' : `L${n}`))
       const lamp = { on: false, shows: 'around', earlier: 0, later: 0, earlierStrength: 0.4, laterStrength: 0.4 }
       await makeScene(post, 'play10', settings('Ten levels', 240, { width: 1280, height: 720 }), [
-        ...levels.slice(1).map((id, n) => ({ type: 'level.add', level: { id, name: id, kind: 'animated', loop: false, lightTable: lamp }, at: n + 1 })),
-        ...levels.flatMap((level, l) => many(120, (n) => key(`${level}x${n}`, 1 + 2 * n, level)).concat(many(120, (n) => inked(`${level}x${n}`, 'line', many(6, (i) => line(l * 500 + n * 6 + i)))))),
+        ...levels.slice(1).map((id, n) => ({
+          type: 'level.add',
+          level: { id, name: id, kind: 'animated', loop: false, lightTable: lamp },
+          at: n + 1,
+        })),
+        ...levels.flatMap((level, l) =>
+          many(120, (n) => key(`${level}x${n}`, 1 + 2 * n, level)).concat(
+            many(120, (n) =>
+              inked(
+                `${level}x${n}`,
+                'line',
+                many(6, (i) => line(l * 500 + n * 6 + i)),
+              ),
+            ),
+          ),
+        ),
       ])
       const page = await openedAt('play10')
       await page.keyboard.press('Space')
-      const frames = await page.evaluate(() => new Promise((resolve) => {
-        const seen = []
-        const look = (now) => {
-          const frame = Number(/frame (\d+)/.exec(document.querySelector('[data-test=play-frame]')?.textContent ?? '')?.[1])
-          if (frame && frame !== seen.at(-1)?.frame) seen.push({ frame, now })
-          if (seen.length > 0 && now - seen[0].now > 23_000) resolve(seen)
-          else requestAnimationFrame(look)
-        }
-        requestAnimationFrame(look)
-      }))
+      const frames = await page.evaluate(
+        () =>
+          new Promise((resolve) => {
+            const seen = []
+            const look = (now) => {
+              const frame = Number(
+                /frame (\d+)/.exec(document.querySelector('[data-test=play-frame]')?.textContent ?? '')?.[1],
+              )
+              if (frame && frame !== seen.at(-1)?.frame) seen.push({ frame, now })
+              if (seen.length > 0 && now - seen[0].now > 23_000) resolve(seen)
+              else requestAnimationFrame(look)
+            }
+            requestAnimationFrame(look)
+          }),
+      )
       const second = frames.slice(frames.findIndex(({ frame }, i) => i > 0 && frame < frames[i - 1].frame) + 1)
-      const dropped = second.slice(1).reduce((sum, { frame }, i) => sum + ((frame - second[i].frame + 240) % 240) - 1, 0)
-      say(`playback of 10 levels × 240 frames at 24: ${dropped} of ${second.length} frames dropped after one turn (aim 0); in the first turn, composed while it plays, ${240 - frames.filter(({ now }) => now < second[0].now).length} left out`)
+      const dropped = second
+        .slice(1)
+        .reduce((sum, { frame }, i) => sum + ((frame - second[i].frame + 240) % 240) - 1, 0)
+      say(
+        `playback of 10 levels × 240 frames at 24: ${dropped} of ${second.length} frames dropped after one turn (aim 0); in the first turn, composed while it plays, ${240 - frames.filter(({ now }) => now < second[0].now).length} left out`,
+      )
       await page.close()
     },
 
@@ -168,7 +283,9 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         await page.waitForFunction((count) => window.fills.length > count, before)
       }
       const inPage = (await page.evaluate(() => window.fills.slice())).slice(3)
-      say(`fill of a 1080p figure of 161 outlines with gaps up to 8 px closed, in the worker, from the place touched to the outline, its lines made ready when the paint pot was taken in hand: ${figures(inPage, 'ms', 1)}; aim p95 ≤ 60 ms; ${shares(inPage)}`)
+      say(
+        `fill of a 1080p figure of 161 outlines with gaps up to 8 px closed, in the worker, from the place touched to the outline, its lines made ready when the paint pot was taken in hand: ${figures(inPage, 'ms', 1)}; aim p95 ≤ 60 ms; ${shares(inPage)}`,
+      )
       await page.close()
 
       // The reference is made for pages and looks for their global.
@@ -191,36 +308,72 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         flood.fill('#3e7c86', 960, 300, 0)
         theirs.push(performance.now() - began)
       }
-      say(`  the same figure in Node: lines made ready ${figures(readied.slice(3), 'ms', 1)}; then from place to outline with gaps closed ${figures(ours.slice(3), 'ms', 1)}; against q-floodfill colouring pixels of lines painted already, no gaps, no outline: ${figures(theirs.slice(3), 'ms', 1)}; ratio ${(at(ours.slice(3), 0.5) / at(theirs.slice(3), 0.5)).toFixed(2)}`)
+      say(
+        `  the same figure in Node: lines made ready ${figures(readied.slice(3), 'ms', 1)}; then from place to outline with gaps closed ${figures(ours.slice(3), 'ms', 1)}; against q-floodfill colouring pixels of lines painted already, no gaps, no outline: ${figures(theirs.slice(3), 'ms', 1)}; ratio ${(at(ours.slice(3), 0.5) / at(theirs.slice(3), 0.5)).toFixed(2)}`,
+      )
 
       const { getStroke } = createRequire(join(root, 'core', 'package.json'))('perfect-freehand')
       const lines = many(600, (n) => line(n))
-      const plainInput = lines.map(({ points }) => many(points.length / 3, (i) => [points[3 * i], points[3 * i + 1], points[3 * i + 2]]))
+      const plainInput = lines.map(({ points }) =>
+        many(points.length / 3, (i) => [points[3 * i], points[3 * i + 1], points[3 * i + 2]]),
+      )
       const [own, plain] = [[], []]
       for (let run = 0; run < 24; run++) {
         let began = performance.now()
         for (const each of lines) core.strokeOutlines(each)
         own.push(performance.now() - began)
         began = performance.now()
-        for (const each of plainInput) getStroke(each, { size: 5, thinning: 0.62, smoothing: 0.5, streamline: 0.1, simulatePressure: false, last: true })
+        for (const each of plainInput)
+          getStroke(each, {
+            size: 5,
+            thinning: 0.62,
+            smoothing: 0.5,
+            streamline: 0.1,
+            simulatePressure: false,
+            last: true,
+          })
         plain.push(performance.now() - began)
       }
-      say(`outlines of 600 strokes of 61 points: ${figures(own.slice(4), 'ms', 1)}; against perfect-freehand called plainly: ${figures(plain.slice(4), 'ms', 1)}; ratio ${(at(own.slice(4), 0.5) / at(plain.slice(4), 0.5)).toFixed(2)}`)
+      say(
+        `outlines of 600 strokes of 61 points: ${figures(own.slice(4), 'ms', 1)}; against perfect-freehand called plainly: ${figures(plain.slice(4), 'ms', 1)}; ratio ${(at(own.slice(4), 0.5) / at(plain.slice(4), 0.5)).toFixed(2)}`,
+      )
     },
 
     /** All checks on 600 drawings, what the page's own thread does meanwhile, and the findings after one more stroke. */
     async look() {
       const ids = many(600, (i) => `k${i + 1}`)
       const at = (i) => [300 + 600 * (0.5 - 0.5 * Math.cos(i / 40)), 400 + 120 * Math.sin(i / 25)]
-      await makeScene(post, 'look600', settings('Six hundred to look at', 600), ids.flatMap((id, i) => [
-        key(id, i + 1), inked(id, 'line', [line(i, { points: outline(...at(i), 120, 1) }), ...many(19, (n) => line(n, { points: outline(at(i)[0] + ((n * 37) % 120) - 60, at(i)[1] + ((n * 53) % 120) - 60, 14, n) }))]),
-        inked(id, 'colour', many(4, (n) => ({ ...paint(n), outline: outline(at(i)[0] + ((n * 37) % 120) - 60, at(i)[1] + ((n * 53) % 120) - 60, 14, n).filter((_, k) => k % 3 !== 2) }))),
-      ]))
+      await makeScene(
+        post,
+        'look600',
+        settings('Six hundred to look at', 600),
+        ids.flatMap((id, i) => [
+          key(id, i + 1),
+          inked(id, 'line', [
+            line(i, { points: outline(...at(i), 120, 1) }),
+            ...many(19, (n) =>
+              line(n, { points: outline(at(i)[0] + ((n * 37) % 120) - 60, at(i)[1] + ((n * 53) % 120) - 60, 14, n) }),
+            ),
+          ]),
+          inked(
+            id,
+            'colour',
+            many(4, (n) => ({
+              ...paint(n),
+              outline: outline(at(i)[0] + ((n * 37) % 120) - 60, at(i)[1] + ((n * 53) % 120) - 60, 14, n).filter(
+                (_, k) => k % 3 !== 2,
+              ),
+            })),
+          ),
+        ]),
+      )
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
       await page.addInitScript(() => {
         window.looks = []
         window.long = []
-        new PerformanceObserver((list) => list.getEntries().forEach(({ duration }) => window.long.push(duration))).observe({ type: 'longtask', buffered: true })
+        new PerformanceObserver((list) =>
+          list.getEntries().forEach(({ duration }) => window.long.push(duration)),
+        ).observe({ type: 'longtask', buffered: true })
         const plain = Worker.prototype.postMessage
         Worker.prototype.postMessage = function (...words) {
           if (!this.heard) {
@@ -242,7 +395,9 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         if (run < 4) await page.getByRole('button', { name: 'Look again' }).click()
       }
       const long = await page.evaluate(() => window.long.slice())
-      say(`all checks on 600 drawings in the worker: first ${whole[0].toFixed(0)} ms, everything measured; with the measures kept ${figures(whole.slice(1), 'ms', 0)}; aim ≤ 3000 ms; tasks over 50 ms on the page's thread meanwhile: ${long.length}${long.length > 0 ? ` (longest ${Math.max(...long).toFixed(0)} ms)` : ''}, aim 0`)
+      say(
+        `all checks on 600 drawings in the worker: first ${whole[0].toFixed(0)} ms, everything measured; with the measures kept ${figures(whole.slice(1), 'ms', 0)}; aim ≤ 3000 ms; tasks over 50 ms on the page's thread meanwhile: ${long.length}${long.length > 0 ? ` (longest ${Math.max(...long).toFixed(0)} ms)` : ''}, aim 0`,
+      )
       await page.getByRole('link', { name: 'Draw' }).click()
       const box = await page.locator('[data-test=paper]').boundingBox()
       const after = []
@@ -261,9 +416,29 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
 
     async size(core, firstPicture) {
       const ids = many(600, (i) => `q${i + 1}`)
-      await makeScene(post, 'size600', settings('Six hundred drawings in three passes', 600), ids.flatMap((id, i) => [
-        key(id, i + 1), inked(id, 'rough', many(10, (n) => ({ ...stroke(i * 30 + n), brush: 'pencil' }))), inked(id, 'line', many(20, (n) => stroke(i * 30 + n + 7))), inked(id, 'colour', many(4, (n) => paint(i * 4 + n))),
-      ]))
+      await makeScene(
+        post,
+        'size600',
+        settings('Six hundred drawings in three passes', 600),
+        ids.flatMap((id, i) => [
+          key(id, i + 1),
+          inked(
+            id,
+            'rough',
+            many(10, (n) => ({ ...stroke(i * 30 + n), brush: 'pencil' })),
+          ),
+          inked(
+            id,
+            'line',
+            many(20, (n) => stroke(i * 30 + n + 7)),
+          ),
+          inked(
+            id,
+            'colour',
+            many(4, (n) => paint(i * 4 + n)),
+          ),
+        ]),
+      )
       const first = []
       for (let run = 0; run < 5; run++) {
         const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
@@ -275,8 +450,13 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       say(`600 drawings × 3 passes opened cold: first picture ${figures(first, 'ms', 0)}; aim p95 ≤ 1500 ms`)
       const page = await openedAt('size600', 'A:5')
       await page.waitForFunction((wanted) => {
-        const asked = performance.getEntriesByType('resource').filter((entry) => entry.name.includes('/ink?') && entry.responseEnd > 0)
-        return asked.reduce((sum, entry) => sum + new URL(entry.name).searchParams.get('drawings').split(',').length, 0) >= wanted
+        const asked = performance
+          .getEntriesByType('resource')
+          .filter((entry) => entry.name.includes('/ink?') && entry.responseEnd > 0)
+        return (
+          asked.reduce((sum, entry) => sum + new URL(entry.name).searchParams.get('drawings').split(',').length, 0) >=
+          wanted
+        )
       }, 600)
       const session = await browser.newBrowserCDPSession()
       const own = await page.context().newCDPSession(page)
@@ -284,13 +464,15 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       /** Its process, as the system counts it (shared pages by their share), and the part of it that is the page's own objects. */
       const weigh = async () => {
         const { processInfo } = await session.send('SystemInfo.getProcessInfo')
-        const sizes = processInfo.filter(({ type }) => type === 'renderer').map(({ id }) => {
-          try {
-            return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
-          } catch {
-            return 0
-          }
-        })
+        const sizes = processInfo
+          .filter(({ type }) => type === 'renderer')
+          .map(({ id }) => {
+            try {
+              return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
+            } catch {
+              return 0
+            }
+          })
         const { metrics } = await own.send('Performance.getMetrics')
         return `${Math.max(...sizes).toFixed(0)} MB (of it ${(metrics.find(({ name }) => name === 'JSHeapUsedSize').value / 1e6).toFixed(0)} MB objects of the page)`
       }
@@ -300,7 +482,9 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       await page.keyboard.press('Space')
       await page.waitForTimeout(6000)
       await page.keyboard.press('Space')
-      say(`memory of that tab with every line fetched ${opened}, after 60 flips ${flipped}, after six seconds of play ${await weigh()}; aim ≤ 700 MB`)
+      say(
+        `memory of that tab with every line fetched ${opened}, after 60 flips ${flipped}, after six seconds of play ${await weigh()}; aim ≤ 700 MB`,
+      )
       await page.close()
       // As a hand draws: eight milliseconds between points, pressure that swells and falls.
       const drawn = many(200, (n) => {
@@ -308,11 +492,24 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
         for (let i = 0; i < 150; i++) {
           const t = i / 149
           const along = 260 * (t - Math.sin(2 * Math.PI * t) / (2 * Math.PI))
-          points.push(400 + along * Math.cos(n) + 30 * Math.sin(t * 5 + n), 400 + along * Math.sin(n) + 20 * Math.cos(t * 4), 0.5 + 0.35 * Math.sin(Math.PI * t))
+          points.push(
+            400 + along * Math.cos(n) + 30 * Math.sin(t * 5 + n),
+            400 + along * Math.sin(n) + 20 * Math.cos(t * 4),
+            0.5 + 0.35 * Math.sin(Math.PI * t),
+          )
         }
-        return core.settled({ kind: 'stroke', id: freshId().slice(-12), swatch: 'pencil', brush: 'pencil', size: 4, points })
+        return core.settled({
+          kind: 'stroke',
+          id: freshId().slice(-12),
+          swatch: 'pencil',
+          brush: 'pencil',
+          size: 4,
+          points,
+        })
       })
-      say(`ink at rest, strokes of 150 points as a hand draws them, ids and colour among it: ${(core.packInk(drawn).length / (200 * 150)).toFixed(2)} bytes a point; aim ≤ 3`)
+      say(
+        `ink at rest, strokes of 150 points as a hand draws them, ids and colour among it: ${(core.packInk(drawn).length / (200 * 150)).toFixed(2)} bytes a point; aim ≤ 3`,
+      )
     },
   }
 }

@@ -19,7 +19,11 @@ const stampFile = join(root, 'server', 'dist', '.built-from')
 function fingerprint() {
   const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json')))
   for (const folder of ['core', 'server', 'web']) {
-    for (const path of sources(join(root, folder))) hash.update(path.slice(root.length)).update(String(statSync(path).size)).update(readFileSync(path))
+    for (const path of sources(join(root, folder)))
+      hash
+        .update(path.slice(root.length))
+        .update(String(statSync(path).size))
+        .update(readFileSync(path))
   }
   return hash.digest('hex')
 }
@@ -30,7 +34,9 @@ const run = (workspace) =>
     const child = spawn('npm', ['run', 'build', '-w', workspace], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk))
     child.on('error', reject)
-    child.on('exit', (code) => (code === 0 ? resolve() : reject(new Stop(`Building the ${workspace} failed:\n${said}`))))
+    child.on('exit', (code) =>
+      code === 0 ? resolve() : reject(new Stop(`Building the ${workspace} failed:\n${said}`)),
+    )
   })
 
 /** Builds the page and the server when their sources changed since the last build. */

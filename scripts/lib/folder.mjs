@@ -18,7 +18,10 @@ export function runningIn(folder) {
 /** One start at a time on one data folder. Gives the function that leaves it. */
 export function takeFolder(folder, told) {
   const other = runningIn(folder)
-  if (other) throw new Stop(`Unhurried Sketch is running already with this data: open http://127.0.0.1:${other.port}, or choose another folder with --data DIR.`)
+  if (other)
+    throw new Stop(
+      `Unhurried Sketch is running already with this data: open http://127.0.0.1:${other.port}, or choose another folder with --data DIR.`,
+    )
   writeFileSync(fileIn(folder), JSON.stringify({ pid: process.pid, ...told }))
   return () => rmSync(fileIn(folder), { force: true })
 }

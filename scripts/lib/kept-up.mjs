@@ -21,11 +21,15 @@ export async function keptUp(what, begin, isEnding, end, folder) {
     for (;;) {
       times++
       if (times > MOST) {
-        process.stderr.write(`The ${what} ended ${MOST} times and is not started again. What is drawn is kept; the reason is in ${folder}.\n`)
+        process.stderr.write(
+          `The ${what} ended ${MOST} times and is not started again. What is drawn is kept; the reason is in ${folder}.\n`,
+        )
         return void end(1)
       }
       const pause = Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** (times - 1))
-      process.stderr.write(`The ${what} ended unexpectedly. What is drawn is kept; it is started again in ${pause / 1000} s (${times} of ${MOST}).\n`)
+      process.stderr.write(
+        `The ${what} ended unexpectedly. What is drawn is kept; it is started again in ${pause / 1000} s (${times} of ${MOST}).\n`,
+      )
       await wait(pause)
       if (isEnding()) return
       try {

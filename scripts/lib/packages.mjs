@@ -10,12 +10,20 @@ const found = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).stat
 /** Installs Debian packages without a question, or stops with what the person can do. */
 export function installPackages(names, purpose) {
   const sentence = `${purpose} is missing: install it with "apt-get install ${names.join(' ')}" and start again.`
-  if (!found('apt-get')) throw new Stop(`${purpose} is missing and this system has no apt-get to install it with: install it by hand and start again.`)
+  if (!found('apt-get'))
+    throw new Stop(
+      `${purpose} is missing and this system has no apt-get to install it with: install it by hand and start again.`,
+    )
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n']
   if (asRoot.length > 0 && (!found('sudo') || spawnSync('sudo', ['-n', 'true']).status !== 0)) throw new Stop(sentence)
   say(`Installing ${purpose} …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const run = (...words) => spawnSync(...split([...asRoot, 'apt-get', '-q', '-y', ...words]), { env, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' })
+  const run = (...words) =>
+    spawnSync(...split([...asRoot, 'apt-get', '-q', '-y', ...words]), {
+      env,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      encoding: 'utf8',
+    })
   const install = () => run('install', '--no-install-recommends', ...names)
   let result = install()
   if (result.status !== 0) {
@@ -28,7 +36,10 @@ export function installPackages(names, purpose) {
 
 /** npm closes with advice; what went wrong stands in its first sentence of more than a code. */
 const npmReason = (text) =>
-  (text ?? '').split('\n').map((line) => line.replace(/^npm (error|ERR!) ?/, '').trim()).find((line) => line.split(' ').length > 3) ?? 'nothing'
+  (text ?? '')
+    .split('\n')
+    .map((line) => line.replace(/^npm (error|ERR!) ?/, '').trim())
+    .find((line) => line.split(' ').length > 3) ?? 'nothing'
 const split = ([command, ...words]) => [command, words]
 const lastLine = (text) => (text ?? '').trim().split('\n').at(-1) ?? ''
 
@@ -39,8 +50,13 @@ export function installModules() {
   const stamp = join(root, 'node_modules', '.installed-for')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('Installing node modules …')
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' })
+  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+  })
   if (result.error) throw new Stop('npm is missing: install Node.js 20.19 or later with npm and start again.')
-  if (result.status !== 0) throw new Stop(`The node modules could not be installed; npm said: ${npmReason(result.stderr)}`)
+  if (result.status !== 0)
+    throw new Stop(`The node modules could not be installed; npm said: ${npmReason(result.stderr)}`)
   writeFileSync(stamp, wanted)
 }

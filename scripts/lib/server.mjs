@@ -11,14 +11,24 @@ export function startServer({ databaseUrl, port = 0, logFile, sampleFilm = true,
     // Its own process group: Ctrl-C reaches it through the script that started it.
     detached: true,
     stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_FILE: logFile, SAMPLE_FILM: sampleFilm ? 'yes' : 'no', NODE_ENV: 'production', ...(dataFolder && { DATA_FOLDER: dataFolder }) },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      LOG_FILE: logFile,
+      SAMPLE_FILM: sampleFilm ? 'yes' : 'no',
+      NODE_ENV: 'production',
+      ...(dataFolder && { DATA_FOLDER: dataFolder }),
+    },
   })
   let said = ''
   child.stderr.on('data', (chunk) => (said = (said + chunk).slice(-4000)))
   return new Promise((resolve, reject) => {
     child.once('message', (message) => resolve({ process: child, port: message.listening, stop: () => stopped(child) }))
     child.once('error', reject)
-    child.once('exit', (code) => reject(Object.assign(new Error(said.trim() || `it ended with code ${code}`), { code })))
+    child.once('exit', (code) =>
+      reject(Object.assign(new Error(said.trim() || `it ended with code ${code}`), { code })),
+    )
   })
 }
 

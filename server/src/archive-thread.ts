@@ -17,7 +17,11 @@ function read(bytes: Uint8Array): ArchiveReport {
 function handedOver(report: ArchiveReport): ArrayBuffer[] {
   if (!('prepared' in report)) return []
   const { edits, ink, pictures } = report.prepared
-  const bytes = [...edits.map((row) => row.edit), ...ink.map((pass) => pass.bytes), ...pictures.map((picture) => picture.bytes)]
+  const bytes = [
+    ...edits.map((row) => row.edit),
+    ...ink.map((pass) => pass.bytes),
+    ...pictures.map((picture) => picture.bytes),
+  ]
   return [...new Set(bytes.map(({ buffer }) => buffer as ArrayBuffer))]
 }
 

@@ -20,9 +20,13 @@ const environment = z.object({
   METRICS_FOR_ANYONE: z.enum(['yes', 'no']).default('no'),
 })
 
-const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM, DATA_FOLDER, METRICS_FOR_ANYONE } = environment.parse(process.env)
+const { DATABASE_URL, PORT, PAGES, LOG_FILE, SAMPLE_FILM, DATA_FOLDER, METRICS_FOR_ANYONE } = environment.parse(
+  process.env,
+)
 const log = openLog(LOG_FILE)
-const disk = watchDisk(DATA_FOLDER, (low) => log.warn({ low }, low ? 'the disk is nearly full: nothing more is written' : 'there is room again'))
+const disk = watchDisk(DATA_FOLDER, (low) =>
+  log.warn({ low }, low ? 'the disk is nearly full: nothing more is written' : 'there is room again'),
+)
 
 let keeper: SceneKeeper | undefined
 const database = await openDatabase(DATABASE_URL, {
@@ -34,7 +38,17 @@ const database = await openDatabase(DATABASE_URL, {
 })
 
 const news = openNews(DATABASE_URL, log)
-const server = createServer(createApp({ database, keeper: keeper!, news, log, disk, pages: PAGES, metricsForAnyone: METRICS_FOR_ANYONE === 'yes' }).callback())
+const server = createServer(
+  createApp({
+    database,
+    keeper: keeper!,
+    news,
+    log,
+    disk,
+    pages: PAGES,
+    metricsForAnyone: METRICS_FOR_ANYONE === 'yes',
+  }).callback(),
+)
 // A request has so long to arrive, whatever it is slow with.
 server.headersTimeout = 20_000
 server.requestTimeout = 180_000
@@ -53,7 +67,12 @@ let closing = false
 function close() {
   if (closing) return
   closing = true
-  server.close(() => void Promise.allSettled([keeper!.close().then(() => database.destroy()), news.close()]).then(() => process.exit(0)))
+  server.close(
+    () =>
+      void Promise.allSettled([keeper!.close().then(() => database.destroy()), news.close()]).then(() =>
+        process.exit(0),
+      ),
+  )
   void news.close()
   server.closeIdleConnections()
 }

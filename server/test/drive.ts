@@ -8,12 +8,17 @@ export interface House {
 
 /** Opens a house; `order('stop')` ends it. */
 export async function openHouse(): Promise<House> {
-  const house: ChildProcess = fork(join(__dirname, 'house.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'], execArgv: [] })
+  const house: ChildProcess = fork(join(__dirname, 'house.mjs'), {
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    execArgv: [],
+  })
   house.setMaxListeners(0)
   const answered = <T>(ask: () => void): Promise<T> =>
     new Promise((resolve, reject) => {
       house.once('exit', (code) => reject(new Error(`the test house ended with ${code}`)))
-      house.once('message', (answer: { done: T; failed?: string }) => (answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done)))
+      house.once('message', (answer: { done: T; failed?: string }) =>
+        answer.failed ? reject(new Error(answer.failed)) : resolve(answer.done),
+      )
       ask()
     })
   await answered(() => undefined)

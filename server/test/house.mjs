@@ -16,7 +16,10 @@ let cluster = await openCluster({ folder })
 let server
 let second
 
-const exit = (child) => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', resolve)))
+const exit = (child) =>
+  new Promise((resolve) =>
+    child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', resolve),
+  )
 
 const orders = {
   async start() {
@@ -32,26 +35,49 @@ const orders = {
   async startPair() {
     const fresh = `pair${Date.now()}`
     const url = new URL(cluster.url)
-    const made = spawnSync(join(cluster.programs, 'createdb'), ['-h', url.hostname, '-p', url.port, '-U', url.username, fresh], { env: { ...process.env, PGPASSWORD: decodeURIComponent(url.password) } })
+    const made = spawnSync(
+      join(cluster.programs, 'createdb'),
+      ['-h', url.hostname, '-p', url.port, '-U', url.username, fresh],
+      { env: { ...process.env, PGPASSWORD: decodeURIComponent(url.password) } },
+    )
     if (made.status !== 0) throw new Error(String(made.stderr))
     url.pathname = `/${fresh}`
-    const pair = await Promise.all(['left', 'right'].map((side) => startServer({ databaseUrl: url.href, logFile: join(folder, `${side}.log`) })))
-    const shelves = await Promise.all(pair.map(async ({ port }) => (await fetch(`http://127.0.0.1:${port}/api/shelf`)).json()))
+    const pair = await Promise.all(
+      ['left', 'right'].map((side) => startServer({ databaseUrl: url.href, logFile: join(folder, `${side}.log`) })),
+    )
+    const shelves = await Promise.all(
+      pair.map(async ({ port }) => (await fetch(`http://127.0.0.1:${port}/api/shelf`)).json()),
+    )
     await Promise.all(pair.map((each) => each.stop()))
-    return { shelves: shelves.map((shelf) => shelf.map(({ name, scenes }) => [name, scenes.map(({ version }) => version > 0)])) }
+    return {
+      shelves: shelves.map((shelf) =>
+        shelf.map(({ name, scenes }) => [name, scenes.map(({ version }) => version > 0)]),
+      ),
+    }
   },
   /** What a later version of the app would leave: a table this one does not know. */
   async startOnNewer() {
     const name = `newer${Date.now()}`
     const url = new URL(cluster.url)
     const env = { ...process.env, PGPASSWORD: decodeURIComponent(url.password) }
-    const run = (program, words) => spawnSync(join(cluster.programs, program), ['-h', url.hostname, '-p', url.port, '-U', url.username, ...words], { env })
+    const run = (program, words) =>
+      spawnSync(join(cluster.programs, program), ['-h', url.hostname, '-p', url.port, '-U', url.username, ...words], {
+        env,
+      })
     run('createdb', [name])
     url.pathname = `/${name}`
     const first = await startServer({ databaseUrl: url.href, logFile: join(folder, 'newer.log'), sampleFilm: false })
     await first.stop()
-    run('psql', ['-d', name, '-c', "INSERT INTO migration (timestamp, name) VALUES (9999999999999, 'Later9999999999999')"])
-    return startServer({ databaseUrl: url.href, logFile: join(folder, 'newer.log'), sampleFilm: false }).then(() => 'started', ({ message }) => message)
+    run('psql', [
+      '-d',
+      name,
+      '-c',
+      "INSERT INTO migration (timestamp, name) VALUES (9999999999999, 'Later9999999999999')",
+    ])
+    return startServer({ databaseUrl: url.href, logFile: join(folder, 'newer.log'), sampleFilm: false }).then(
+      () => 'started',
+      ({ message }) => message,
+    )
   },
   async killServer() {
     const gone = exit(server.process)
@@ -70,13 +96,27 @@ const orders = {
     const url = new URL(cluster.url)
     const env = { ...process.env, PGPASSWORD: decodeURIComponent(url.password) }
     const run = (program, words, input) => {
-      const done = spawnSync(join(cluster.programs, program), ['-h', url.hostname, '-p', url.port, '-U', url.username, ...words], { env, input, maxBuffer: 1e9 })
+      const done = spawnSync(
+        join(cluster.programs, program),
+        ['-h', url.hostname, '-p', url.port, '-U', url.username, ...words],
+        { env, input, maxBuffer: 1e9 },
+      )
       if (done.status !== 0) throw new Error(String(done.stderr))
       return String(done.stdout)
     }
     run('createdb', [name])
-    run('psql', ['-q', '-v', 'ON_ERROR_STOP=1', '-d', name], gunzipSync(readFileSync(new URL('database-before.sql.gz', import.meta.url))))
-    if (forgetful) run('psql', ['-d', name, '-c', "DELETE FROM moment; UPDATE edit SET words = ''; DELETE FROM ink WHERE scene <> 'whole'; DELETE FROM edit WHERE scene <> 'whole'; DELETE FROM scene WHERE id <> 'whole'"])
+    run(
+      'psql',
+      ['-q', '-v', 'ON_ERROR_STOP=1', '-d', name],
+      gunzipSync(readFileSync(new URL('database-before.sql.gz', import.meta.url))),
+    )
+    if (forgetful)
+      run('psql', [
+        '-d',
+        name,
+        '-c',
+        "DELETE FROM moment; UPDATE edit SET words = ''; DELETE FROM ink WHERE scene <> 'whole'; DELETE FROM edit WHERE scene <> 'whole'; DELETE FROM scene WHERE id <> 'whole'",
+      ])
     const at = new URL(url)
     at.pathname = `/${name}`
     const start = () => startServer({ databaseUrl: at.href, logFile: join(folder, 'old.log'), sampleFilm: false })
@@ -84,7 +124,10 @@ const orders = {
     if (interrupt) {
       // Half way through the migration something it needs is not there; nothing of it may stay.
       run('psql', ['-d', name, '-c', 'ALTER TABLE edit RENAME CONSTRAINT edit_scene_fkey TO elsewhere'])
-      interrupted = await start().then(() => 'started', () => 'stopped')
+      interrupted = await start().then(
+        () => 'started',
+        () => 'stopped',
+      )
       interrupted += ` ${run('psql', ['-At', '-d', name, '-c', "SELECT count(*) FROM information_schema.columns WHERE table_name = 'scene' AND column_name = 'document'"]).trim()}`
       run('psql', ['-d', name, '-c', 'ALTER TABLE edit RENAME CONSTRAINT elsewhere TO edit_scene_fkey'])
     }

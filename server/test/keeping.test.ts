@@ -1,8 +1,26 @@
 import { connect } from 'node:net'
-import { applyEdit, faultOf, newScene, unpackInk, unpackPasses, type Edit, type Scene, type Settings } from '@unhurried/core'
+import {
+  applyEdit,
+  faultOf,
+  newScene,
+  unpackInk,
+  unpackPasses,
+  type Edit,
+  type Scene,
+  type Settings,
+} from '@unhurried/core'
 import { openHouse, type House } from './drive'
 
-const settings: Settings = { name: 'Kept', width: 320, height: 180, fps: 24, length: 48, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame' }
+const settings: Settings = {
+  name: 'Kept',
+  width: 320,
+  height: 180,
+  fps: 24,
+  length: 48,
+  paper: '#fbf7ee',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+}
 let house: House
 let address = ''
 let other = ''
@@ -17,33 +35,66 @@ beforeAll(async () => {
 afterAll(() => order('stop'))
 
 async function post(path: string, body: unknown, at = address) {
-  const answer = await fetch(at + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) })
+  const answer = await fetch(at + path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  })
   return { status: answer.status, body: await answer.json() }
 }
 const get = async (path: string, at = address) => (await fetch(at + path)).json()
 let made = 0
 const named = (...edits: Edit[]) => edits.map((edit) => ({ id: `edit-${made++}`, edit }))
-const keep = (id: string, base: number, edits: unknown, at = address) => post(`/api/scenes/${id}/edits`, { base, edits }, at)
-const key = (id: string, frame: number): Edit => ({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } })
-const piece = (id: string) => ({ kind: 'stroke' as const, id, swatch: 'pencil', size: 4, points: [10, 20, 0.2, 30.5, 40.25, 0.6] })
-const line = (id: string, drawing: string, at = 1e6): Edit => ({ type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at, piece: piece(id) }] })
+const keep = (id: string, base: number, edits: unknown, at = address) =>
+  post(`/api/scenes/${id}/edits`, { base, edits }, at)
+const key = (id: string, frame: number): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level: 'A',
+  frame,
+  drawing: { id, role: 'key' },
+})
+const piece = (id: string) => ({
+  kind: 'stroke' as const,
+  id,
+  swatch: 'pencil',
+  size: 4,
+  points: [10, 20, 0.2, 30.5, 40.25, 0.6],
+})
+const line = (id: string, drawing: string, at = 1e6): Edit => ({
+  type: 'ink.change',
+  drawing,
+  pass: 'line',
+  remove: [],
+  add: [{ at, piece: piece(id) }],
+})
 const DRAWINGS = Array.from({ length: 20 }, (_, i) => `k${i + 1}`)
 
 async function scene(): Promise<{ id: string; version: number }> {
   const id = `kept${made++}`
   expect((await post('/api/scenes', { id, production: 'tests', settings })).status).toBe(201)
-  return { id, version: (await keep(id, 0, named(...DRAWINGS.map((drawing, i) => key(drawing, 2 * i + 1))))).body.version }
+  return {
+    id,
+    version: (await keep(id, 0, named(...DRAWINGS.map((drawing, i) => key(drawing, 2 * i + 1))))).body.version,
+  }
 }
 async function strokesOf(id: string, drawing: string, at = address): Promise<string[]> {
   const answer = await fetch(`${at}/api/scenes/${id}/ink?drawings=${drawing}`)
-  return unpackPasses(new Uint8Array(await answer.arrayBuffer())).flatMap(({ bytes }) => unpackInk(bytes).map((each) => each.id))
+  return unpackPasses(new Uint8Array(await answer.arrayBuffer())).flatMap(({ bytes }) =>
+    unpackInk(bytes).map((each) => each.id),
+  )
 }
 async function requireWholeWithItsLines(id: string, at = address) {
   const { scene: now } = (await get(`/api/scenes/${id}`, at)) as { scene: Scene }
   expect(faultOf(now)).toBeUndefined()
   for (const drawing of Object.values(now.drawings)) {
     const answer = await fetch(`${at}/api/scenes/${id}/ink?drawings=${drawing.id}`)
-    const lines = Object.fromEntries(unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [pass, unpackInk(bytes).length]))
+    const lines = Object.fromEntries(
+      unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [
+        pass,
+        unpackInk(bytes).length,
+      ]),
+    )
     expect([drawing.id, lines]).toEqual([drawing.id, drawing.passes])
   }
   return now
@@ -52,19 +103,38 @@ async function requireWholeWithItsLines(id: string, at = address) {
 describe('several people on one scene', () => {
   test('an edit made on an older version is laid on the newest where it touches another part', async () => {
     const { id, version } = await scene()
-    await keep(id, version, named({ type: 'drawing.set', drawing: 'k1', fields: { note: 'theirs' } }, line('theirs', 'k2')))
-    expect(await keep(id, version, named({ type: 'drawing.set', drawing: 'k3', fields: { note: 'mine' } }, line('mine', 'k2'), line('more', 'k3')))).toEqual({ status: 200, body: { version: version + 5 } })
+    await keep(
+      id,
+      version,
+      named({ type: 'drawing.set', drawing: 'k1', fields: { note: 'theirs' } }, line('theirs', 'k2')),
+    )
+    expect(
+      await keep(
+        id,
+        version,
+        named({ type: 'drawing.set', drawing: 'k3', fields: { note: 'mine' } }, line('mine', 'k2'), line('more', 'k3')),
+      ),
+    ).toEqual({ status: 200, body: { version: version + 5 } })
     expect(await strokesOf(id, 'k2')).toEqual(['theirs', 'mine'])
     const now = await requireWholeWithItsLines(id)
     expect([now.drawings['k1']!.note, now.drawings['k3']!.note]).toEqual(['theirs', 'mine'])
   })
   test('one that meets another on one part, or no longer fits, comes back with what was missed, and nothing of it is kept', async () => {
     const { id, version } = await scene()
-    const theirs = named({ type: 'drawing.set', drawing: 'k1', fields: { note: 'theirs' } }, { type: 'drawing.remove', drawing: 'k2' })
+    const theirs = named(
+      { type: 'drawing.set', drawing: 'k1', fields: { note: 'theirs' } },
+      { type: 'drawing.remove', drawing: 'k2' },
+    )
     await keep(id, version, theirs)
-    for (const mine of [{ type: 'drawing.set', drawing: 'k1', fields: { note: 'mine' } }, line('late', 'k2')] as Edit[]) {
+    for (const mine of [
+      { type: 'drawing.set', drawing: 'k1', fields: { note: 'mine' } },
+      line('late', 'k2'),
+    ] as Edit[]) {
       const answer = await keep(id, version, named(line(`first${made}`, 'k5'), mine))
-      expect([answer.status, answer.body.missed.map((each: { id: string }) => each.id)]).toEqual([409, theirs.map((each) => each.id)])
+      expect([answer.status, answer.body.missed.map((each: { id: string }) => each.id)]).toEqual([
+        409,
+        theirs.map((each) => each.id),
+      ])
     }
     expect(await strokesOf(id, 'k5')).toEqual([])
   })
@@ -82,12 +152,25 @@ describe('several people on one scene', () => {
     const now = await requireWholeWithItsLines(id, other)
     expect(DRAWINGS.map((drawing) => now.drawings[drawing]!.passes.line)).toEqual(DRAWINGS.map(() => 6))
     expect((await get(`/api/scenes/${id}`)).version).toBe(version + 120)
-    for (const drawing of DRAWINGS) expect(await strokesOf(id, drawing)).toEqual(Array.from({ length: 6 }, (_, n) => `${drawing}-${n}`))
+    for (const drawing of DRAWINGS)
+      expect(await strokesOf(id, drawing)).toEqual(Array.from({ length: 6 }, (_, n) => `${drawing}-${n}`))
   })
   test('a refused edit among those that wait together costs the others nothing', async () => {
     const { id, version } = await scene()
-    const answers = await Promise.all(DRAWINGS.map((drawing, i) => keep(id, version, named(i % 4 === 0 ? { type: 'drawing.remove', drawing: 'nowhere' } : line(`with-${drawing}`, drawing)))))
-    expect(answers.map(({ status }) => status)).toEqual(DRAWINGS.map((_, i) => (i % 4 === 0 ? 422 : 200)).map((status, i) => (answers[i]!.status === 409 && status === 422 ? 409 : status)))
+    const answers = await Promise.all(
+      DRAWINGS.map((drawing, i) =>
+        keep(
+          id,
+          version,
+          named(i % 4 === 0 ? { type: 'drawing.remove', drawing: 'nowhere' } : line(`with-${drawing}`, drawing)),
+        ),
+      ),
+    )
+    expect(answers.map(({ status }) => status)).toEqual(
+      DRAWINGS.map((_, i) => (i % 4 === 0 ? 422 : 200)).map((status, i) =>
+        answers[i]!.status === 409 && status === 422 ? 409 : status,
+      ),
+    )
     await requireWholeWithItsLines(id)
   })
 })
@@ -107,19 +190,75 @@ describe('whatever is sent', () => {
     expect(await strokesOf(id, 'k1', other)).toEqual(['again'])
   })
   test.each<[string, (version: number) => unknown, RegExp]>([
-    ['lines claimed without ink', () => ({ type: 'restore', changes: [{ at: ['drawings', 'new'], was: null, now: { id: 'new', level: 'A', number: '44', role: 'key', note: '', passes: { line: 3 } } }] }), /with other lines/],
-    ['a line taken off twice', () => ({ type: 'ink.change', drawing: 'k1', pass: 'line', remove: [{ at: 0, piece: piece('there') }, { at: 0, piece: piece('there') }], add: [] }), /named twice/],
-    ['a line that is not there taken off', () => ({ type: 'ink.change', drawing: 'k1', pass: 'line', remove: [{ at: 0, piece: piece('never') }], add: [] }), /no longer on this drawing/],
+    [
+      'lines claimed without ink',
+      () => ({
+        type: 'restore',
+        changes: [
+          {
+            at: ['drawings', 'new'],
+            was: null,
+            now: { id: 'new', level: 'A', number: '44', role: 'key', note: '', passes: { line: 3 } },
+          },
+        ],
+      }),
+      /with other lines/,
+    ],
+    [
+      'a line taken off twice',
+      () => ({
+        type: 'ink.change',
+        drawing: 'k1',
+        pass: 'line',
+        remove: [
+          { at: 0, piece: piece('there') },
+          { at: 0, piece: piece('there') },
+        ],
+        add: [],
+      }),
+      /named twice/,
+    ],
+    [
+      'a line that is not there taken off',
+      () => ({ type: 'ink.change', drawing: 'k1', pass: 'line', remove: [{ at: 0, piece: piece('never') }], add: [] }),
+      /no longer on this drawing/,
+    ],
     ['a line that is there put on', () => line('there', 'k1'), /on the drawing already/],
     ['the id of a drawing that was taken out, with lines', () => key('k2', 3), /with other lines/],
-    ['a colour taken away that lines are drawn in', () => ({ type: 'restore', changes: [{ at: ['palette'], was: newScene(settings).palette, now: newScene(settings).palette.filter(({ id }) => id !== 'pencil') }] }), /drawn in this colour/],
-    ['an unknown take', () => ({ type: 'sheet.range', take: 'gone', levels: ['A'], from: 1, to: 2, act: { do: 'blank' } }), /take is not in the scene/],
+    [
+      'a colour taken away that lines are drawn in',
+      () => ({
+        type: 'restore',
+        changes: [
+          {
+            at: ['palette'],
+            was: newScene(settings).palette,
+            now: newScene(settings).palette.filter(({ id }) => id !== 'pencil'),
+          },
+        ],
+      }),
+      /drawn in this colour/,
+    ],
+    [
+      'an unknown take',
+      () => ({ type: 'sheet.range', take: 'gone', levels: ['A'], from: 1, to: 2, act: { do: 'blank' } }),
+      /take is not in the scene/,
+    ],
     ['text with a NUL', () => ({ type: 'drawing.set', drawing: 'k1', fields: { note: 'a\u0000b' } }), /cannot be kept/],
     ['half an emoji', () => ({ type: 'take.note', take: 'main', frame: 1, text: '\ud83c' }), /cannot be kept/],
-    ['something nested very deeply', () => ({ type: 'restore', changes: [{ at: ['settings'], was: JSON.parse('['.repeat(2000) + ']'.repeat(2000)), now: null }] }), /nested|not a part/],
+    [
+      'something nested very deeply',
+      () => ({
+        type: 'restore',
+        changes: [{ at: ['settings'], was: JSON.parse('['.repeat(2000) + ']'.repeat(2000)), now: null }],
+      }),
+      /nested|not a part/,
+    ],
   ])('%s is refused with a sentence', async (_, edit, sentence) => {
     const { id, version } = await scene()
-    const before = (await keep(id, version, named(line('there', 'k1'), line('gone', 'k2'), { type: 'drawing.remove', drawing: 'k2' }))).body.version
+    const before = (
+      await keep(id, version, named(line('there', 'k1'), line('gone', 'k2'), { type: 'drawing.remove', drawing: 'k2' }))
+    ).body.version
     const answer = await keep(id, before, [{ id: `hostile-${made++}`, edit: edit(before) }])
     expect([answer.status, answer.body.detail]).toEqual([422, expect.stringMatching(sentence)])
     expect((await get(`/api/scenes/${id}`)).version).toBe(before)
@@ -130,19 +269,66 @@ describe('whatever is sent', () => {
     const start = (await get(`/api/scenes/${id}`)).scene as Scene
     const lined = applyEdit(start, line('a', 'k1')).scene
     const removed = applyEdit(lined, { type: 'drawing.remove', drawing: 'k1' })
-    const copy: Edit = { type: 'drawing.copy', take: 'main', frame: 44, source: 'k1', drawing: { id: 'copy', role: 'key' } }
-    const together: Edit = { type: 'together', words: 'a copy drawn on', edits: [copy as never, line('on-copy', 'copy') as never, line('b', 'k1') as never] }
-    const answer = await keep(id, version, named(line('a', 'k1'), { type: 'drawing.remove', drawing: 'k1' }, removed.inverse, together))
+    const copy: Edit = {
+      type: 'drawing.copy',
+      take: 'main',
+      frame: 44,
+      source: 'k1',
+      drawing: { id: 'copy', role: 'key' },
+    }
+    const together: Edit = {
+      type: 'together',
+      words: 'a copy drawn on',
+      edits: [copy as never, line('on-copy', 'copy') as never, line('b', 'k1') as never],
+    }
+    const answer = await keep(
+      id,
+      version,
+      named(line('a', 'k1'), { type: 'drawing.remove', drawing: 'k1' }, removed.inverse, together),
+    )
     expect(answer.status).toBe(200)
-    expect([await strokesOf(id, 'k1'), await strokesOf(id, 'copy'), await strokesOf(id, 'copy', other)]).toEqual([['a', 'b'], ['a', 'on-copy'], ['a', 'on-copy']])
+    expect([await strokesOf(id, 'k1'), await strokesOf(id, 'copy'), await strokesOf(id, 'copy', other)]).toEqual([
+      ['a', 'b'],
+      ['a', 'on-copy'],
+      ['a', 'on-copy'],
+    ])
     await requireWholeWithItsLines(id, other)
   })
   test('copies of copies, sent at once, have the lines their sources had', async () => {
     const { id, version } = await scene()
-    const copy = (source: string, drawing: string, frame: number): Edit => ({ type: 'drawing.copy', take: 'main', frame, source, drawing: { id: drawing, role: 'key' } })
-    const first: Edit = { type: 'together', words: 'a copy drawn on', edits: [copy('k1', 'one', 42) as never, line('on-one', 'one') as never] }
-    expect((await keep(id, version, named(line('a', 'k1'), first, line('later', 'one'), copy('one', 'two', 44), line('on-two', 'two'), copy('two', 'three', 46)))).status).toBe(200)
-    expect(await Promise.all(['one', 'two', 'three'].map((drawing) => strokesOf(id, drawing)))).toEqual([['a', 'on-one', 'later'], ['a', 'on-one', 'later', 'on-two'], ['a', 'on-one', 'later', 'on-two']])
+    const copy = (source: string, drawing: string, frame: number): Edit => ({
+      type: 'drawing.copy',
+      take: 'main',
+      frame,
+      source,
+      drawing: { id: drawing, role: 'key' },
+    })
+    const first: Edit = {
+      type: 'together',
+      words: 'a copy drawn on',
+      edits: [copy('k1', 'one', 42) as never, line('on-one', 'one') as never],
+    }
+    expect(
+      (
+        await keep(
+          id,
+          version,
+          named(
+            line('a', 'k1'),
+            first,
+            line('later', 'one'),
+            copy('one', 'two', 44),
+            line('on-two', 'two'),
+            copy('two', 'three', 46),
+          ),
+        )
+      ).status,
+    ).toBe(200)
+    expect(await Promise.all(['one', 'two', 'three'].map((drawing) => strokesOf(id, drawing)))).toEqual([
+      ['a', 'on-one', 'later'],
+      ['a', 'on-one', 'later', 'on-two'],
+      ['a', 'on-one', 'later', 'on-two'],
+    ])
     await requireWholeWithItsLines(id, other)
   })
 })
@@ -155,19 +341,24 @@ test('health and figures are told; requests that name two hosts, nest without en
   expect((await fetch(`${address}/`)).headers.get('permissions-policy')).toMatch(/camera=\(\).*geolocation=\(\)/)
   const { hostname, port, host } = new URL(address)
   const answered = await new Promise<string>((resolve) => {
-    const socket = connect(Number(port), hostname, () => socket.write(`GET /api/health HTTP/1.1\r\nHost: ${host}\r\nHost: elsewhere.example\r\nConnection: close\r\n\r\n`))
+    const socket = connect(Number(port), hostname, () =>
+      socket.write(`GET /api/health HTTP/1.1\r\nHost: ${host}\r\nHost: elsewhere.example\r\nConnection: close\r\n\r\n`),
+    )
     socket.once('data', (data) => resolve(String(data).split('\r\n')[0]!))
   })
   expect(answered).toMatch(/ 400 /)
   const { id, version } = await scene()
   const many = `{"base":${version},"edits":[${'{},'.repeat(4_000_000)}{}]}`
   expect((await post(`/api/scenes/${id}/edits`, many)).status).toBe(422)
-  expect((await post(`/api/scenes/${id}/edits`, `{"base":0,"edits":${'['.repeat(100_000)}`)).body.detail).toMatch(/nested more deeply/)
+  expect((await post(`/api/scenes/${id}/edits`, `{"base":0,"edits":${'['.repeat(100_000)}`)).body.detail).toMatch(
+    /nested more deeply/,
+  )
 })
 
 test('event streams that came and went leave nothing behind', async () => {
   const { id } = await scene()
-  const listeners = async () => Number(/^unhurried_followers (\d+)/m.exec(await (await fetch(`${address}/api/metrics`)).text())![1])
+  const listeners = async () =>
+    Number(/^unhurried_followers (\d+)/m.exec(await (await fetch(`${address}/api/metrics`)).text())![1])
   const before = await listeners()
   const come = async () => {
     const stop = new AbortController()
@@ -182,25 +373,46 @@ test('event streams that came and went leave nothing behind', async () => {
 })
 
 test('an older app does not open a database that a newer one wrote', async () => {
-  expect(await order<string>('startOnNewer')).toMatch(/written by a newer version of Unhurried Sketch: start that version/)
+  expect(await order<string>('startOnNewer')).toMatch(
+    /written by a newer version of Unhurried Sketch: start that version/,
+  )
 })
 
 test('a scene of many edits is the same after its server died and another opened it', async () => {
   const { id, version } = await scene()
   let base = version
-  for (let n = 0; n < 12; n++) base = (await keep(id, base, named(...Array.from({ length: 50 }, (_, i): Edit => (i % 10 === 9 ? { type: 'drawing.set', drawing: 'k3', fields: { note: `n${n}-${i}` } } : line(`m${n}-${i}`, DRAWINGS[i % 20]!)))))).body.version
+  for (let n = 0; n < 12; n++)
+    base = (
+      await keep(
+        id,
+        base,
+        named(
+          ...Array.from({ length: 50 }, (_, i): Edit =>
+            i % 10 === 9
+              ? { type: 'drawing.set', drawing: 'k3', fields: { note: `n${n}-${i}` } }
+              : line(`m${n}-${i}`, DRAWINGS[i % 20]!),
+          ),
+        ),
+      )
+    ).body.version
   const before = await get(`/api/scenes/${id}`)
   await order('killServer')
   address = `http://127.0.0.1:${(await order('start')).port}`
   expect(await get(`/api/scenes/${id}`)).toEqual(before)
   await requireWholeWithItsLines(id)
   const shelf = await get('/api/shelf')
-  expect(shelf.find((each: { id: string }) => each.id === 'tests').scenes.find((each: { id: string }) => each.id === id)).toMatchObject({ version: before.version, done: 18, toDo: 2 })
+  expect(
+    shelf.find((each: { id: string }) => each.id === 'tests').scenes.find((each: { id: string }) => each.id === id),
+  ).toMatchObject({ version: before.version, done: 18, toDo: 2 })
 })
 
 test('the shelf comes a page at a time, and a pencil test stays in the cache with its version', async () => {
   await post('/api/productions', { id: 'many', name: 'Many' })
-  await Promise.all(Array.from({ length: 130 }, (_, i) => post('/api/scenes', { id: `many${String(i).padStart(3, '0')}`, production: 'many', settings })))
+  await Promise.all(
+    Array.from({ length: 130 }, (_, i) =>
+      post('/api/scenes', { id: `many${String(i).padStart(3, '0')}`, production: 'many', settings }),
+    ),
+  )
   const many = (await get('/api/shelf')).find((each: { id: string }) => each.id === 'many')
   expect([many.count, many.scenes.length]).toEqual([130, 120])
   const rest = await get(`/api/productions/many/scenes?after=${many.scenes.at(-1).id}`)

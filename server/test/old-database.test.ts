@@ -19,13 +19,20 @@ async function linesOf(path: string): Promise<Map<string, number>> {
   const passes = unpackPasses(new Uint8Array(await (await fetch(address + path)).arrayBuffer()))
   return new Map(passes.map(({ drawing, pass, bytes }) => [`${drawing}/${pass}`, unpackInk(bytes).length]))
 }
-interface Opened { version: number; scene: Scene; told?: string }
+interface Opened {
+  version: number
+  scene: Scene
+  told?: string
+}
 
 async function countsAgree(id: string, scene: Scene) {
   const lines = await linesOf(`/api/scenes/${id}/ink?drawings=${Object.keys(scene.drawings).slice(0, 100).join(',')}`)
   for (const drawing of Object.values(scene.drawings).slice(0, 100)) {
-    for (const [pass, count] of Object.entries(drawing.passes)) expect([id, drawing.id, pass, lines.get(`${drawing.id}/${pass}`)]).toEqual([id, drawing.id, pass, count])
-    expect([...lines.keys()].filter((key) => key.startsWith(`${drawing.id}/`))).toHaveLength(Object.keys(drawing.passes).length)
+    for (const [pass, count] of Object.entries(drawing.passes))
+      expect([id, drawing.id, pass, lines.get(`${drawing.id}/${pass}`)]).toEqual([id, drawing.id, pass, count])
+    expect([...lines.keys()].filter((key) => key.startsWith(`${drawing.id}/`))).toHaveLength(
+      Object.keys(drawing.passes).length,
+    )
   }
 }
 
@@ -33,8 +40,12 @@ describe('a database of the version before', () => {
   beforeAll(() => startOn())
 
   test('its shelf shows every scene, the broken ones among them', async () => {
-    const shelf: { name: string; scenes: { id: string; name: string; done: number; told?: string }[] }[] = await get('/api/shelf')
-    expect(shelf.map(({ name, scenes }) => [name, scenes.length])).toEqual([['Slack water', 9], ['Nothing yet', 0]])
+    const shelf: { name: string; scenes: { id: string; name: string; done: number; told?: string }[] }[] =
+      await get('/api/shelf')
+    expect(shelf.map(({ name, scenes }) => [name, scenes.length])).toEqual([
+      ['Slack water', 9],
+      ['Nothing yet', 0],
+    ])
     expect(shelf[0]!.scenes.find(({ id }) => id === 'whole')).toMatchObject({ name: 'Rope and ring', done: 4 })
   })
 
@@ -42,12 +53,29 @@ describe('a database of the version before', () => {
     const { version, scene, told } = (await get('/api/scenes/whole')) as Opened
     expect([version, told]).toEqual([348, undefined])
     expect(scene.drawings['k1']!.note).toBe('step 39')
-    expect(Object.fromEntries(await linesOf('/api/scenes/whole/ink?drawings=k1,k2,k3,i1'))).toEqual({ 'k1/line': 199, 'k2/line': 100, 'k3/line': 101, 'i1/rough': 1 })
-    const steps: { version: number; words: string; kind: string; drawing: string | null }[] = await get('/api/scenes/whole/history?before=306')
-    expect(steps[1]).toMatchObject({ version: 304, words: 'a line taken off drawing 1', kind: 'ink.change', drawing: 'k1' })
+    expect(Object.fromEntries(await linesOf('/api/scenes/whole/ink?drawings=k1,k2,k3,i1'))).toEqual({
+      'k1/line': 199,
+      'k2/line': 100,
+      'k3/line': 101,
+      'i1/rough': 1,
+    })
+    const steps: { version: number; words: string; kind: string; drawing: string | null }[] = await get(
+      '/api/scenes/whole/history?before=306',
+    )
+    expect(steps[1]).toMatchObject({
+      version: 304,
+      words: 'a line taken off drawing 1',
+      kind: 'ink.change',
+      drawing: 'k1',
+    })
     expect(((await get('/api/scenes/whole/moments/3')) as Opened).scene.charts['c']!.marks).toHaveLength(1)
-    expect(Object.fromEntries(await linesOf('/api/scenes/whole/moments/303/ink?drawings=k1,k3'))).toEqual({ 'k1/line': 200 })
-    expect(Object.fromEntries(await linesOf('/api/scenes/whole/moments/305/ink?drawings=k1,k3'))).toEqual({ 'k1/line': 199, 'k3/line': 100 })
+    expect(Object.fromEntries(await linesOf('/api/scenes/whole/moments/303/ink?drawings=k1,k3'))).toEqual({
+      'k1/line': 200,
+    })
+    expect(Object.fromEntries(await linesOf('/api/scenes/whole/moments/305/ink?drawings=k1,k3'))).toEqual({
+      'k1/line': 199,
+      'k3/line': 100,
+    })
   })
 
   test.each([
@@ -68,17 +96,31 @@ describe('a database of the version before', () => {
     ['notes', (scene: Scene) => scene.takes['main']!.notes!.length, 2000],
     ['match', (scene: Scene) => scene.charts['c']!.same![0]!.length, 64],
     ['place', (scene: Scene) => Object.keys(scene.charts).length, 0],
-  ])('what cannot be mended is as it was at its last whole moment, and what came after is set aside: %s', async (id, read, expected) => {
-    const opened = (await get(`/api/scenes/${id}`)) as Opened
-    expect(faultOf(opened.scene)).toBeUndefined()
-    expect(read(opened.scene)).toBe(expected)
-    expect(opened.told).toMatch(/could not be read: it is as it was before, and (that step is|those steps are) set aside in Earlier versions/)
-    await countsAgree(id, opened.scene)
-    // It goes on from there.
-    const level = await fetch(`${address}/api/scenes/${id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base: opened.version, edits: [{ id: `goes-on-${id}`, edit: { type: 'scene.set', settings: { name: 'Goes on' } } }] }) })
-    expect(level.status).toBe(200)
-    expect(((await get(`/api/scenes/${id}/moments/${opened.version + 1}`)) as Opened).scene.settings.name).toBe('Goes on')
-  })
+  ])(
+    'what cannot be mended is as it was at its last whole moment, and what came after is set aside: %s',
+    async (id, read, expected) => {
+      const opened = (await get(`/api/scenes/${id}`)) as Opened
+      expect(faultOf(opened.scene)).toBeUndefined()
+      expect(read(opened.scene)).toBe(expected)
+      expect(opened.told).toMatch(
+        /could not be read: it is as it was before, and (that step is|those steps are) set aside in Earlier versions/,
+      )
+      await countsAgree(id, opened.scene)
+      // It goes on from there.
+      const level = await fetch(`${address}/api/scenes/${id}/edits`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          base: opened.version,
+          edits: [{ id: `goes-on-${id}`, edit: { type: 'scene.set', settings: { name: 'Goes on' } } }],
+        }),
+      })
+      expect(level.status).toBe(200)
+      expect(((await get(`/api/scenes/${id}/moments/${opened.version + 1}`)) as Opened).scene.settings.name).toBe(
+        'Goes on',
+      )
+    },
+  )
 })
 
 test('a start that is interrupted half way leaves the database as it was, and the next one goes through', async () => {
@@ -89,6 +131,8 @@ test('a start that is interrupted half way leaves the database as it was, and th
 
 test('scenes kept before histories could be looked at get theirs', async () => {
   await startOn({ forgetful: true })
-  expect((await get('/api/scenes/whole/history')).map((step: { words: string }) => step.words)).toContain('drawing 13 copied to frame 20')
+  expect((await get('/api/scenes/whole/history')).map((step: { words: string }) => step.words)).toContain(
+    'drawing 13 copied to frame 20',
+  )
   expect(((await get('/api/scenes/whole/moments/2')) as Opened).scene.charts).toEqual({})
 })

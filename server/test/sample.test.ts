@@ -1,4 +1,21 @@
-import { applyEdit, chance, validate, drawingsShown, inspectScene, meantBecause, mainSheet, editSchema, newScene, pictureRuns, planOfWork, progress, type Fill, type InkPiece, type Scene, type Stroke } from '@unhurried/core'
+import {
+  applyEdit,
+  chance,
+  validate,
+  drawingsShown,
+  inspectScene,
+  meantBecause,
+  mainSheet,
+  editSchema,
+  newScene,
+  pictureRuns,
+  planOfWork,
+  progress,
+  type Fill,
+  type InkPiece,
+  type Scene,
+  type Stroke,
+} from '@unhurried/core'
 import { corrie } from '../src/demo/corrie'
 import { through } from '../src/demo/hand'
 import { lime } from '../src/demo/lime'
@@ -13,7 +30,11 @@ function played(sample: SampleScene) {
   const ink = new Map<string, InkPiece[]>()
   for (const edit of editsOf(sample)) {
     scene = applyEdit(scene, editSchema.parse(edit)).scene
-    if (edit.type === 'ink.change') ink.set(`${edit.drawing}/${edit.pass}`, edit.add.map(({ piece }) => piece))
+    if (edit.type === 'ink.change')
+      ink.set(
+        `${edit.drawing}/${edit.pass}`,
+        edit.add.map(({ piece }) => piece),
+      )
   }
   return { scene, ink }
 }
@@ -22,7 +43,12 @@ const outlineOf = (piece: InkPiece) => (piece as Fill).outline
 function box(outline: readonly number[]) {
   const xs = outline.filter((_, i) => i % 2 === 0)
   const ys = outline.filter((_, i) => i % 2 === 1)
-  return { width: Math.max(...xs) - Math.min(...xs), height: Math.max(...ys) - Math.min(...ys), bottom: Math.max(...ys), middle: (Math.max(...xs) + Math.min(...xs)) / 2 }
+  return {
+    width: Math.max(...xs) - Math.min(...xs),
+    height: Math.max(...ys) - Math.min(...ys),
+    bottom: Math.max(...ys),
+    middle: (Math.max(...xs) + Math.min(...xs)) / 2,
+  }
 }
 function area(outline: readonly number[]): number {
   let twice = 0
@@ -37,7 +63,9 @@ test.each(SCENES)('$settings.name is a whole scene, and the same every time it i
   const { scene } = played(sample)
   expect(validate(scene)).toEqual(scene)
   expect(editsOf(sample)).toEqual(editsOf(sample))
-  expect(new Set(pictureRuns(scene).map((run) => run.shown.map((entry) => entry.drawing).join())).size).toBeGreaterThan(5)
+  expect(new Set(pictureRuns(scene).map((run) => run.shown.map((entry) => entry.drawing).join())).size).toBeGreaterThan(
+    5,
+  )
 })
 
 test('the lime is drawn to the end; squashed where it lands, its area kept, and resting on the stone', () => {
@@ -62,7 +90,9 @@ test('Tansy’s loop closes: from the last drawing to the first is no longer a w
   const { scene, ink } = played(tansy)
   expect(scene.levels['L1']!.loop).toBe(true)
   expect(progress(scene).toDo).toBe(0)
-  const places = drawingsShown(mainSheet(scene, 'L1')).map(({ drawing }) => box(outlineOf(ink.get(`${drawing}/colour`)!.find((piece) => piece.swatch === 'tansy')!)))
+  const places = drawingsShown(mainSheet(scene, 'L1')).map(({ drawing }) =>
+    box(outlineOf(ink.get(`${drawing}/colour`)!.find((piece) => piece.swatch === 'tansy')!)),
+  )
   expect(places).toHaveLength(12)
   const steps = places.map((place, i) => Math.abs(places[(i + 1) % places.length]!.bottom - place.bottom))
   expect(steps.at(-1)!).toBeLessThanOrEqual(Math.max(...steps.slice(0, -1)))
@@ -80,17 +110,28 @@ test('Corrie is half finished, and the card has halves to give whose parents are
 test('lines have weight: pressure rises and falls along them', () => {
   const { ink } = played(corrie)
   const strokes = [...ink.values()].flat().filter((piece): piece is Stroke => piece.kind === 'stroke')
-  const ranges = strokes.filter((stroke) => stroke.points.length > 60).map((stroke) => {
-    const pressures = stroke.points.filter((_, i) => i % 3 === 2)
-    return Math.max(...pressures) - Math.min(...pressures)
-  })
+  const ranges = strokes
+    .filter((stroke) => stroke.points.length > 60)
+    .map((stroke) => {
+      const pressures = stroke.points.filter((_, i) => i % 3 === 2)
+      return Math.max(...pressures) - Math.min(...pressures)
+    })
   expect(ranges.length).toBeGreaterThan(50)
   expect(ranges.filter((range) => range > 0.2).length / ranges.length).toBeGreaterThan(0.9)
 })
 
 test('a curve goes through its points; chance repeats itself', () => {
-  const curve = through([[0, 0], [40, 30], [90, 10]])
-  for (const [x, y] of [[0, 0], [40, 30], [90, 10]] as const) expect(Math.min(...curve.map((point) => Math.hypot(point[0] - x, point[1] - y)))).toBeLessThan(1e-9)
+  const curve = through([
+    [0, 0],
+    [40, 30],
+    [90, 10],
+  ])
+  for (const [x, y] of [
+    [0, 0],
+    [40, 30],
+    [90, 10],
+  ] as const)
+    expect(Math.min(...curve.map((point) => Math.hypot(point[0] - x, point[1] - y)))).toBeLessThan(1e-9)
   const [one, other] = [chance(7), chance(7)]
   expect([one(), one(), one()]).toEqual([other(), other(), other()])
 })
@@ -99,10 +140,17 @@ test('Second look finds nothing in the sample film but what was planted in Tansy
   const told: string[] = []
   for (const sample of SCENES) {
     const { scene: drawn, ink } = played(sample)
-    const scene = (await answersOf(sample, editsOf(sample))).reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, drawn)
+    const scene = (await answersOf(sample, editsOf(sample))).reduce(
+      (before, edit) => applyEdit(before, editSchema.parse(edit)).scene,
+      drawn,
+    )
     const inkOf = (drawing: string, pass: string) => ink.get(`${drawing}/${pass}`) ?? []
     const { findings } = await inspectScene(scene, inkOf)
-    told.push(...findings.filter((finding) => meantBecause(scene, finding, inkOf) === undefined).map(({ check, sentence }) => `${sample.id} ${check}: ${sentence}`))
+    told.push(
+      ...findings
+        .filter((finding) => meantBecause(scene, finding, inkOf) === undefined)
+        .map(({ check, sentence }) => `${sample.id} ${check}: ${sentence}`),
+    )
   }
   expect(told).toEqual([
     expect.stringMatching(/^lowtide-tansy stray: Drawing 17 of Tansy/),

@@ -10,13 +10,27 @@ const answering = (status: number, body: string, type = 'application/json') => {
   }) as typeof fetch
   return asked
 }
-const caught = async (act: Promise<unknown>) => act.then(() => { throw new Error('it went well') }, (error: unknown) => error as ApiProblem)
+const caught = async (act: Promise<unknown>) =>
+  act.then(
+    () => {
+      throw new Error('it went well')
+    },
+    (error: unknown) => error as ApiProblem,
+  )
 
 test('problem details become a sentence with their status and what else they carry', async () => {
-  answering(409, JSON.stringify({ type: 't', title: 'x', status: 409, detail: 'Changed since.', version: 7, missed: [] }), 'application/problem+json')
+  answering(
+    409,
+    JSON.stringify({ type: 't', title: 'x', status: 409, detail: 'Changed since.', version: 7, missed: [] }),
+    'application/problem+json',
+  )
   const problem = await caught(editsApi.keep('s', 3, []))
   expect(problem).toBeInstanceOf(ApiProblem)
-  expect([problem.status, problem.message, editsApi.conflictIn(problem)]).toEqual([409, 'Changed since.', { version: 7, missed: [] }])
+  expect([problem.status, problem.message, editsApi.conflictIn(problem)]).toEqual([
+    409,
+    'Changed since.',
+    { version: 7, missed: [] },
+  ])
 })
 
 test.each([
@@ -39,17 +53,28 @@ test('no answer at all is status 0, and says that nothing is lost', async () => 
 test('missed edits are taken only when every one of them can be read', async () => {
   answering(200, JSON.stringify([{ id: 'a', version: 2, edit: { type: 'from.the.future' } }]))
   expect((await caught(editsApi.editsSince('s', 1))).message).toMatch(/reload it/)
-  expect(editsApi.conflictIn(new ApiProblem(409, 'x', { version: 2, missed: [{ id: 'a', version: 2, edit: { type: 'from.the.future' } }] }))).toBeUndefined()
+  expect(
+    editsApi.conflictIn(
+      new ApiProblem(409, 'x', { version: 2, missed: [{ id: 'a', version: 2, edit: { type: 'from.the.future' } }] }),
+    ),
+  ).toBeUndefined()
 })
 
 test('writes are JSON by POST, reads carry nothing', async () => {
   const asked = answering(200, '{"version":1}')
   await editsApi.keep('s', 0, [])
-  expect(asked[0]).toMatchObject({ path: '/api/scenes/s/edits', options: { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"base":0,"edits":[]}' } })
+  expect(asked[0]).toMatchObject({
+    path: '/api/scenes/s/edits',
+    options: { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"base":0,"edits":[]}' },
+  })
   await caught(api.readScene('s'))
   expect(asked[1]).toEqual({ path: '/api/scenes/s', options: {} })
 })
 
 test('frames and seconds are told together', () => {
-  expect([framesAndSeconds(1, 24), framesAndSeconds(36, 24), framesAndSeconds(7, 12)]).toEqual(['1 frame (0.04 s)', '36 frames (1.5 s)', '7 frames (0.58 s)'])
+  expect([framesAndSeconds(1, 24), framesAndSeconds(36, 24), framesAndSeconds(7, 12)]).toEqual([
+    '1 frame (0.04 s)',
+    '36 frames (1.5 s)',
+    '7 frames (0.58 s)',
+  ])
 })

@@ -1,4 +1,16 @@
-import { limitsSchema, pictureSchema, sceneSchema, sentenceOf, unpackInk, unpackPasses, type InkPiece, type Limits, type Pass, type Scene, type Settings } from '@unhurried/core'
+import {
+  limitsSchema,
+  pictureSchema,
+  sceneSchema,
+  sentenceOf,
+  unpackInk,
+  unpackPasses,
+  type InkPiece,
+  type Limits,
+  type Pass,
+  type Scene,
+  type Settings,
+} from '@unhurried/core'
 import { z } from 'zod'
 
 /** An answer other than the one asked for. `status` 0: no server answered. */
@@ -31,9 +43,22 @@ async function ask(path: string, options: RequestInit = {}): Promise<Response> {
 /** What is answered at an address, held against its schema; posts `body` when one is given. */
 export async function read<S extends z.ZodType>(schema: S, path: string, body?: unknown): Promise<z.infer<S>> {
   const bytes = body instanceof Blob
-  const answer = await ask(path, body === undefined ? {} : { method: 'POST', headers: { 'content-type': bytes ? 'application/zip' : 'application/json' }, body: bytes ? body : JSON.stringify(body) })
+  const answer = await ask(
+    path,
+    body === undefined
+      ? {}
+      : {
+          method: 'POST',
+          headers: { 'content-type': bytes ? 'application/zip' : 'application/json' },
+          body: bytes ? body : JSON.stringify(body),
+        },
+  )
   const parsed = schema.safeParse(await answer.json().catch(() => undefined))
-  if (!parsed.success) throw new ApiProblem(answer.status, `The server’s answer is not what this page expects: reload it. ${sentenceOf(parsed.error)}`)
+  if (!parsed.success)
+    throw new ApiProblem(
+      answer.status,
+      `The server’s answer is not what this page expects: reload it. ${sentenceOf(parsed.error)}`,
+    )
   return parsed.data
 }
 
@@ -52,14 +77,29 @@ const shelvedSceneSchema = z.object({
   told: z.string().optional(),
 })
 export type ShelvedScene = z.infer<typeof shelvedSceneSchema>
-const shelfSchema = z.array(z.object({ id: z.string(), name: z.string(), count: z.int(), scenes: z.array(shelvedSceneSchema) }))
+const shelfSchema = z.array(
+  z.object({ id: z.string(), name: z.string(), count: z.int(), scenes: z.array(shelvedSceneSchema) }),
+)
 export type Production = z.infer<typeof shelfSchema>[number]
-const openSceneSchema = z.object({ id: z.string(), production: z.string(), version: z.int(), scene: sceneSchema, limits: limitsSchema.default({}), told: z.string().optional() })
+const openSceneSchema = z.object({
+  id: z.string(),
+  production: z.string(),
+  version: z.int(),
+  scene: sceneSchema,
+  limits: limitsSchema.default({}),
+  told: z.string().optional(),
+})
 
-const historySchema = z.array(z.object({ version: z.int(), at: z.string(), words: z.string(), kind: z.string(), drawing: z.string().nullable() }))
+const historySchema = z.array(
+  z.object({ version: z.int(), at: z.string(), words: z.string(), kind: z.string(), drawing: z.string().nullable() }),
+)
 export type HistoryStep = z.infer<typeof historySchema>[number]
 
-export interface PassInk { drawing: string; pass: Pass; ink: InkPiece[] }
+export interface PassInk {
+  drawing: string
+  pass: Pass
+  ink: InkPiece[]
+}
 
 async function readPasses(path: string): Promise<PassInk[]> {
   const answer = await ask(path)
@@ -70,22 +110,38 @@ async function readPasses(path: string): Promise<PassInk[]> {
 export const api = {
   shelf: () => read(shelfSchema, '/api/shelf'),
   /** The scenes of a production after one of them. */
-  scenesAfter: (production: string, after: string) => read(z.array(shelvedSceneSchema), `/api/productions/${production}/scenes?after=${after}`),
+  scenesAfter: (production: string, after: string) =>
+    read(z.array(shelvedSceneSchema), `/api/productions/${production}/scenes?after=${after}`),
   /** The first seconds of a scene with only what they show. */
-  readTest: (id: string, version: number) => read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/test?version=${version}`),
+  readTest: (id: string, version: number) =>
+    read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/test?version=${version}`),
   createProduction: (production: { id: string; name: string }) => read(z.unknown(), '/api/productions', production),
-  setLimits: (production: string, limits: Limits) => read(limitsSchema, `/api/productions/${production}/limits`, limits),
-  createScene: (scene: { id: string; production: string; settings: Settings }) => read(openSceneSchema, '/api/scenes', scene),
-  putArchive: (scene: { id: string; production: string }, archive: Blob) => read(openSceneSchema, `/api/archives?id=${scene.id}&production=${scene.production}`, archive),
+  setLimits: (production: string, limits: Limits) =>
+    read(limitsSchema, `/api/productions/${production}/limits`, limits),
+  createScene: (scene: { id: string; production: string; settings: Settings }) =>
+    read(openSceneSchema, '/api/scenes', scene),
+  putArchive: (scene: { id: string; production: string }, archive: Blob) =>
+    read(openSceneSchema, `/api/archives?id=${scene.id}&production=${scene.production}`, archive),
   /** Keeps a picture's bytes on the server; gives the name they are found by. */
   async putPicture(file: Blob, type: string) {
-    const answer = await ask(`/api/pictures?type=${encodeURIComponent(type)}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file })
+    const answer = await ask(`/api/pictures?type=${encodeURIComponent(type)}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: file,
+    })
     return z.object({ picture: pictureSchema, width: z.int(), height: z.int() }).parse(await answer.json())
   },
   readPicture: async (picture: string) => new Uint8Array(await (await ask(`/api/pictures/${picture}`)).arrayBuffer()),
-  readScene: (id: string): Promise<{ production: string; version: number; scene: Scene; limits: Limits; told?: string | undefined }> => read(openSceneSchema, `/api/scenes/${id}`),
-  readInk: (id: string, drawings: readonly string[]) => readPasses(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`),
-  history: (id: string, before?: number) => read(historySchema, `/api/scenes/${id}/history${before === undefined ? '' : `?before=${before}`}`),
-  readMoment: (id: string, version: number) => read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/moments/${version}`),
-  readMomentInk: (id: string, version: number, drawings: readonly string[]) => readPasses(`/api/scenes/${id}/moments/${version}/ink?drawings=${drawings.join(',')}`),
+  readScene: (
+    id: string,
+  ): Promise<{ production: string; version: number; scene: Scene; limits: Limits; told?: string | undefined }> =>
+    read(openSceneSchema, `/api/scenes/${id}`),
+  readInk: (id: string, drawings: readonly string[]) =>
+    readPasses(`/api/scenes/${id}/ink?drawings=${drawings.join(',')}`),
+  history: (id: string, before?: number) =>
+    read(historySchema, `/api/scenes/${id}/history${before === undefined ? '' : `?before=${before}`}`),
+  readMoment: (id: string, version: number) =>
+    read(z.object({ version: z.int(), scene: sceneSchema }), `/api/scenes/${id}/moments/${version}`),
+  readMomentInk: (id: string, version: number, drawings: readonly string[]) =>
+    readPasses(`/api/scenes/${id}/moments/${version}/ink?drawings=${drawings.join(',')}`),
 }

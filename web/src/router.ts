@@ -5,7 +5,12 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: () => import('./views/shelf/ShelfPage.vue'), meta: { title: 'Shelf' } },
-    { path: '/new', name: 'new', component: withElements(() => import('./views/shelf/NewScenePage.vue')), meta: { title: 'New scene' } },
+    {
+      path: '/new',
+      name: 'new',
+      component: withElements(() => import('./views/shelf/NewScenePage.vue')),
+      meta: { title: 'New scene' },
+    },
     {
       path: '/scene/:scene',
       component: withElements(() => import('./views/SceneFrame.vue')),
@@ -14,9 +19,24 @@ export const router = createRouter({
         { path: '', redirect: (to) => ({ name: 'draw', params: to.params }) },
         { path: 'plan', name: 'plan', component: () => import('./views/plan/PlanPage.vue'), meta: { title: 'Plan' } },
         { path: 'draw', name: 'draw', component: () => import('./views/desk/DeskPage.vue'), meta: { title: 'Draw' } },
-        { path: 'look', name: 'look', component: () => import('./views/look/LookPage.vue'), meta: { title: 'Second look' } },
-        { path: 'takes', name: 'takes', component: () => import('./views/takes/TakesPage.vue'), meta: { title: 'Takes' } },
-        { path: 'hand-over', name: 'hand-over', component: () => import('./views/handover/HandoverPage.vue'), meta: { title: 'Hand over' } },
+        {
+          path: 'look',
+          name: 'look',
+          component: () => import('./views/look/LookPage.vue'),
+          meta: { title: 'Second look' },
+        },
+        {
+          path: 'takes',
+          name: 'takes',
+          component: () => import('./views/takes/TakesPage.vue'),
+          meta: { title: 'Takes' },
+        },
+        {
+          path: 'hand-over',
+          name: 'hand-over',
+          component: () => import('./views/handover/HandoverPage.vue'),
+          meta: { title: 'Hand over' },
+        },
       ],
     },
     { path: '/:anything(.*)', redirect: '/' },

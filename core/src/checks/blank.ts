@@ -11,7 +11,10 @@ const FINISHED = 0.8
  * all others of the level are done does the same.
  */
 export const blank: Check = {
-  id: 'blank', name: 'Blank in the middle', group: 'timing', severity: 'mend',
+  id: 'blank',
+  name: 'Blank in the middle',
+  group: 'timing',
+  severity: 'mend',
   why: 'A frame without a drawing between two drawings flashes.',
   limits: { frames: { words: 'Empty frames between two drawings', unit: 'frames', value: 1, min: 1, max: 240 } },
   level(subject, { scene, take, limit }) {
@@ -33,10 +36,18 @@ export const blank: Check = {
       const forgotten = gap.flatMap(({ drawing }) => (drawing === null ? [] : [scene.drawings[drawing]!.number]))
       const [a, b] = [before, after].map(({ drawing }) => scene.drawings[drawing!]!.number)
       findings.push({
-        check: 'blank', level: subject.level.id, drawings: [before.drawing!, ...gap.flatMap(({ drawing }) => drawing ?? []), after.drawing!], frames: [gap[0]!.frame], value, limit: least, unit: value === 1 ? 'frame' : 'frames', severity: 'mend',
-        sentence: forgotten.length > 0
-          ? `Nothing is drawn on ${forgotten.join(', ')} of ${subject.level.name}: ${value} ${value === 1 ? 'frame flashes' : 'frames flash'} blank between ${a} and ${b}.`
-          : `${subject.level.name} is empty for ${value} ${value === 1 ? 'frame' : 'frames'} between ${a} and ${b}.`,
+        check: 'blank',
+        level: subject.level.id,
+        drawings: [before.drawing!, ...gap.flatMap(({ drawing }) => drawing ?? []), after.drawing!],
+        frames: [gap[0]!.frame],
+        value,
+        limit: least,
+        unit: value === 1 ? 'frame' : 'frames',
+        severity: 'mend',
+        sentence:
+          forgotten.length > 0
+            ? `Nothing is drawn on ${forgotten.join(', ')} of ${subject.level.name}: ${value} ${value === 1 ? 'frame flashes' : 'frames flash'} blank between ${a} and ${b}.`
+            : `${subject.level.name} is empty for ${value} ${value === 1 ? 'frame' : 'frames'} between ${a} and ${b}.`,
         evidence: [],
       })
     }

@@ -19,11 +19,25 @@ export interface Check {
 
 export const NOTHING: Outcome = { findings: [], unmeasured: [] }
 
-export const found = (findings: readonly Finding[], unmeasured: readonly Unmeasured[] = []): Outcome => ({ findings, unmeasured })
+export const found = (findings: readonly Finding[], unmeasured: readonly Unmeasured[] = []): Outcome => ({
+  findings,
+  unmeasured,
+})
 
 /** Of neighbours that are all over the limit only the worst is at fault: it throws the others off. */
-export function worstOnly<T extends { readonly at: number; readonly excess: number }>(suspects: readonly T[], reach = 1): T[] {
-  return suspects.filter((one) => !suspects.some((other) => other !== one && Math.abs(other.at - one.at) <= reach && (other.excess > one.excess || (other.excess === one.excess && other.at < one.at))))
+export function worstOnly<T extends { readonly at: number; readonly excess: number }>(
+  suspects: readonly T[],
+  reach = 1,
+): T[] {
+  return suspects.filter(
+    (one) =>
+      !suspects.some(
+        (other) =>
+          other !== one &&
+          Math.abs(other.at - one.at) <= reach &&
+          (other.excess > one.excess || (other.excess === one.excess && other.at < one.at)),
+      ),
+  )
 }
 
 /** Each finding of the same check on the same drawings once, the worst of them. */
@@ -32,7 +46,8 @@ export function onePerDrawing(findings: readonly Finding[]): Finding[] {
   for (const finding of findings) {
     const name = `${finding.level ?? ''}/${finding.drawings.join(' ')}`
     const before = best.get(name)
-    if (!before || Math.abs(finding.value / finding.limit) > Math.abs(before.value / before.limit)) best.set(name, finding)
+    if (!before || Math.abs(finding.value / finding.limit) > Math.abs(before.value / before.limit))
+      best.set(name, finding)
   }
   return [...best.values()]
 }
@@ -44,5 +59,12 @@ export function lackingPins(check: string, subject: LevelSubject): Unmeasured[] 
   const lacking = subject.shots.filter((shot) => landmarks.some((track) => !track.at(shot)))
   if (lacking.length === 0) return []
   const names = landmarks.filter((track) => lacking.some((shot) => !track.at(shot))).map(({ name }) => name)
-  return [{ check, level: subject.level.id, drawings: lacking.length, sentence: `${lacking.length} of ${subject.shots.length} drawings of ${subject.level.name} could not be judged: pin ${names.join(', ')} on them.` }]
+  return [
+    {
+      check,
+      level: subject.level.id,
+      drawings: lacking.length,
+      sentence: `${lacking.length} of ${subject.shots.length} drawings of ${subject.level.name} could not be judged: pin ${names.join(', ')} on them.`,
+    },
+  ]
 }

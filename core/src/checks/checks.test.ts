@@ -1,4 +1,15 @@
-import { answerId, answerTo, applyEdit, CHECKS, inspectScene, levelsChanged, meantBecause, writeFindingsCsv, type Ink, type Pass } from '../index'
+import {
+  answerId,
+  answerTo,
+  applyEdit,
+  CHECKS,
+  inspectScene,
+  levelsChanged,
+  meantBecause,
+  writeFindingsCsv,
+  type Ink,
+  type Pass,
+} from '../index'
 import { FAULTS } from './testing/faults'
 import { aheadScene, arcScene, kindOf, type Made } from './testing/planted'
 
@@ -6,7 +17,11 @@ import { aheadScene, arcScene, kindOf, type Made } from './testing/planted'
 const SEEDS = [7001, 7002, 7003]
 const hits = async (check: string, made: Made) => {
   const { findings } = await inspectScene(made.scene, made.inkOf, { ...(made.next && { next: made.next }) })
-  return findings.filter((finding) => finding.check === check && (made.planted.length === 0 || finding.drawings.some((drawing) => made.planted.includes(drawing))))
+  return findings.filter(
+    (finding) =>
+      finding.check === check &&
+      (made.planted.length === 0 || finding.drawings.some((drawing) => made.planted.includes(drawing))),
+  )
 }
 
 describe('every check', () => {
@@ -15,17 +30,38 @@ describe('every check', () => {
     for (const { why, level, scene } of CHECKS) expect([why.length > 20, Boolean(level ?? scene)]).toEqual([true, true])
   })
 
-  test.each(FAULTS)('$check: a fault of one and a half times its limit is found where it was planted', async ({ check, plant }) => {
-    for (const seed of SEEDS) {
-      const [finding] = await hits(check, plant(seed, 1.5)!)
-      expect([seed, finding?.check]).toEqual([seed, check])
-      expect(finding!.sentence).toMatch(/^[A-Z0-9].*\.$/s)
-      expect(Number.isFinite(finding!.value)).toBe(true)
-    }
-  })
+  test.each(FAULTS)(
+    '$check: a fault of one and a half times its limit is found where it was planted',
+    async ({ check, plant }) => {
+      for (const seed of SEEDS) {
+        const [finding] = await hits(check, plant(seed, 1.5)!)
+        expect([seed, finding?.check]).toEqual([seed, check])
+        expect(finding!.sentence).toMatch(/^[A-Z0-9].*\.$/s)
+        expect(Number.isFinite(finding!.value)).toBe(true)
+      }
+    },
+  )
 
   // A forgotten colour or a drawing on no frame is so or is not.
-  test.each(FAULTS.filter(({ check }) => !['never-shown', 'lacks', 'ground-competes', 'flashing', 'blank', 'too-many-colours', 'lands-together', 'loop-seam', 'standing-still', 'opening-short', 'not-readable', 'stray'].includes(check)))('$check: half its limit is none', async ({ check, plant }) => {
+  test.each(
+    FAULTS.filter(
+      ({ check }) =>
+        ![
+          'never-shown',
+          'lacks',
+          'ground-competes',
+          'flashing',
+          'blank',
+          'too-many-colours',
+          'lands-together',
+          'loop-seam',
+          'standing-still',
+          'opening-short',
+          'not-readable',
+          'stray',
+        ].includes(check),
+    ),
+  )('$check: half its limit is none', async ({ check, plant }) => {
     for (const seed of SEEDS) expect([seed, await hits(check, plant(seed, 0.5)!)]).toEqual([seed, []])
   })
 
@@ -58,10 +94,18 @@ describe('a look', () => {
     const scene = applyEdit(made.scene, { type: 'drawing.set', drawing: drawing!, fields: { note: 'again' } }).scene
     expect(levelsChanged(made.scene, scene)).toEqual(['A'])
     let measured = 0
-    const again = await inspectScene(scene, inkOf, { before: { inspection: first, levels: levelsChanged(made.scene, scene) }, onProgress: (_, of) => (measured = of) })
+    const again = await inspectScene(scene, inkOf, {
+      before: { inspection: first, levels: levelsChanged(made.scene, scene) },
+      onProgress: (_, of) => (measured = of),
+    })
     expect(again.findings).toEqual((await inspectScene(scene, inkOf)).findings)
     expect(measured).toBe(Object.keys(scene.drawings).length)
-    const none = await inspectScene(scene, inkOf, { before: { inspection: again, levels: [] }, onProgress: () => { throw new Error('nothing changed') } })
+    const none = await inspectScene(scene, inkOf, {
+      before: { inspection: again, levels: [] },
+      onProgress: () => {
+        throw new Error('nothing changed')
+      },
+    })
     expect(none.findings).toEqual(again.findings)
   })
 
@@ -72,23 +116,41 @@ describe('a look', () => {
     expect(stopped).toEqual({ findings: [], unmeasured: [], stopped: true })
     const only = await inspectScene(made.scene, made.inkOf, { checks: ['volume'], limits: { volume: { share: 90 } } })
     expect(only.findings).toEqual([])
-    await expect(inspectScene(made.scene, made.inkOf, { limits: { volume: { share: 0 } } })).rejects.toThrow(/Area more or less than the model by \(volume\) must be a number from 1 to 100/)
+    await expect(inspectScene(made.scene, made.inkOf, { limits: { volume: { share: 0 } } })).rejects.toThrow(
+      /Area more or less than the model by \(volume\) must be a number from 1 to 100/,
+    )
   })
 
   test('what could not be judged is told, with what to pin', async () => {
     const made = arcScene({ kind: { ...kindOf(7001), pinned: true, loop: false }, seed: 7001 })
     const bare = made.order.slice(2, 5)
-    const scene = { ...made.scene, drawings: Object.fromEntries(Object.entries(made.scene.drawings).map(([id, drawing]) => [id, bare.includes(id) ? { ...drawing, pins: {} } : drawing])) }
+    const scene = {
+      ...made.scene,
+      drawings: Object.fromEntries(
+        Object.entries(made.scene.drawings).map(([id, drawing]) => [
+          id,
+          bare.includes(id) ? { ...drawing, pins: {} } : drawing,
+        ]),
+      ),
+    }
     const { unmeasured } = await inspectScene(scene, made.inkOf)
-    expect(unmeasured.find(({ check }) => check === 'off-arc')).toMatchObject({ drawings: 3, sentence: expect.stringMatching(/^3 of \d+ drawings of Buoy could not be judged: pin Middle on them\.$/) })
+    expect(unmeasured.find(({ check }) => check === 'off-arc')).toMatchObject({
+      drawings: 3,
+      sentence: expect.stringMatching(/^3 of \d+ drawings of Buoy could not be judged: pin Middle on them\.$/),
+    })
   })
 
   test('a finding answered stays so until its drawing changes, and is written to CSV with its reason', async () => {
     const made = faulty()
     const finding = (await hits('volume', made))[0]!
-    const scene = applyEdit(made.scene, { type: 'answer.put', id: answerId(finding), answer: answerTo(made.scene, finding, made.inkOf, '=it swells') }).scene
+    const scene = applyEdit(made.scene, {
+      type: 'answer.put',
+      id: answerId(finding),
+      answer: answerTo(made.scene, finding, made.inkOf, '=it swells'),
+    }).scene
     expect(meantBecause(scene, finding, made.inkOf)).toBe('=it swells')
-    const changed = (id: string, pass: Pass): Ink => (id === finding.drawings[0] && pass === 'line' ? made.inkOf(id, pass).slice(1) : made.inkOf(id, pass))
+    const changed = (id: string, pass: Pass): Ink =>
+      id === finding.drawings[0] && pass === 'line' ? made.inkOf(id, pass).slice(1) : made.inkOf(id, pass)
     expect(meantBecause(scene, finding, changed)).toBeUndefined()
     const csv = writeFindingsCsv({ scene, findings: [{ ...finding, meant: '=it swells' }] })
     expect(csv).toMatch(/mend,Volume,Buoy,\d+,\d+,/)

@@ -9,13 +9,18 @@ import { pannedAt } from './subject'
  * are meant to be one place wherever one of them is pinned as a sharp turn, which is what a touch is.
  */
 export const contactMissed: Check = {
-  id: 'contact-missed', name: 'Contact missed', group: 'meeting', severity: 'mend',
+  id: 'contact-missed',
+  name: 'Contact missed',
+  group: 'meeting',
+  severity: 'mend',
   why: 'What touches on one level must be touched on the other, or it floats.',
   limits: { px: { words: 'Distance of landmarks meant to touch', unit: 'px', value: 4, min: 0.5, max: 100 } },
   scene({ scene, take, level, limit }) {
     const px = limit('contact-missed', 'px')
     const subjects = scene.levelOrder.map(level)
-    const pinned = subjects.flatMap((subject) => (subject.level.landmarks ?? []).map((landmark) => ({ subject, landmark })))
+    const pinned = subjects.flatMap((subject) =>
+      (subject.level.landmarks ?? []).map((landmark) => ({ subject, landmark })),
+    )
     const findings: Finding[] = []
     const unmeasured: Unmeasured[] = []
     for (const [i, a] of pinned.entries()) {
@@ -32,19 +37,40 @@ export const contactMissed: Check = {
             lacking++
             continue
           }
-          const [p, q] = [pannedAt(scene, own.subject.level, shot.frame), pannedAt(scene, other.subject.level, shot.frame)]
-          const [from, to] = [{ x: pin.x + p.x, y: pin.y + p.y }, { x: its.x + q.x, y: its.y + q.y }]
+          const [p, q] = [
+            pannedAt(scene, own.subject.level, shot.frame),
+            pannedAt(scene, other.subject.level, shot.frame),
+          ]
+          const [from, to] = [
+            { x: pin.x + p.x, y: pin.y + p.y },
+            { x: its.x + q.x, y: its.y + q.y },
+          ]
           const value = distance(from, to)
           if (value <= px) continue
           findings.push({
-            check: 'contact-missed', level: own.subject.level.id, drawings: [shot.drawing, there], frames: [shot.frame], value, limit: px, unit: 'px', severity: 'mend',
+            check: 'contact-missed',
+            level: own.subject.level.id,
+            drawings: [shot.drawing, there],
+            frames: [shot.frame],
+            value,
+            limit: px,
+            unit: 'px',
+            severity: 'mend',
             sentence: `On frame ${shot.frame} ${own.landmark.name} of ${own.subject.level.name} should touch that of ${other.subject.level.name} and misses it by ${told(value)} px.`,
             evidence: [{ kind: 'arrow', from, to, words: `${told(value)} px` }],
           })
         }
-        if (lacking > 0) unmeasured.push({ check: 'contact-missed', drawings: lacking, sentence: `${a.landmark.name}: ${lacking} touches could not be judged, since ${a.subject.level.name} or ${b.subject.level.name} has no pin there.` })
+        if (lacking > 0)
+          unmeasured.push({
+            check: 'contact-missed',
+            drawings: lacking,
+            sentence: `${a.landmark.name}: ${lacking} touches could not be judged, since ${a.subject.level.name} or ${b.subject.level.name} has no pin there.`,
+          })
       }
     }
-    return found([...new Map(findings.map((finding) => [[...finding.drawings].sort().join(' '), finding])).values()], unmeasured)
+    return found(
+      [...new Map(findings.map((finding) => [[...finding.drawings].sort().join(' '), finding])).values()],
+      unmeasured,
+    )
   },
 }

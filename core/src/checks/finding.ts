@@ -10,36 +10,56 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('arrow'), from: pointSchema, to: pointSchema, words: z.string().optional() }).readonly(),
   z.object({ kind: z.literal('ring'), at: pointSchema, radius: z.number(), words: z.string().optional() }).readonly(),
   z.object({ kind: z.literal('path'), points: z.array(pointSchema).readonly() }).readonly(),
-  z.object({ kind: z.literal('shape'), rings: z.array(z.array(z.number()).readonly()).readonly(), words: z.string().optional() }).readonly(),
+  z
+    .object({
+      kind: z.literal('shape'),
+      rings: z.array(z.array(z.number()).readonly()).readonly(),
+      words: z.string().optional(),
+    })
+    .readonly(),
 ])
 export type Evidence = z.infer<typeof evidenceSchema>
 
-export const findingSchema = z.object({
-  /** The check that found it. */
-  check: z.string(),
-  /** Absent when it concerns the scene as a whole. */
-  level: z.string().optional(),
-  drawings: z.array(z.string()).readonly(),
-  /** Where those drawings are first shown in the take, or the frames it lies on. */
-  frames: z.array(z.int()).readonly(),
-  value: z.number(),
-  limit: z.number(),
-  unit: z.string(),
-  severity: z.enum(SEVERITIES),
-  sentence: z.string(),
-  evidence: z.array(evidenceSchema).readonly(),
-}).readonly()
+export const findingSchema = z
+  .object({
+    /** The check that found it. */
+    check: z.string(),
+    /** Absent when it concerns the scene as a whole. */
+    level: z.string().optional(),
+    drawings: z.array(z.string()).readonly(),
+    /** Where those drawings are first shown in the take, or the frames it lies on. */
+    frames: z.array(z.int()).readonly(),
+    value: z.number(),
+    limit: z.number(),
+    unit: z.string(),
+    severity: z.enum(SEVERITIES),
+    sentence: z.string(),
+    evidence: z.array(evidenceSchema).readonly(),
+  })
+  .readonly()
 export type Finding = z.infer<typeof findingSchema>
 
 /** What a check could not judge, and what to do so that it can. */
-export const unmeasuredSchema = z.object({ check: z.string(), level: z.string().optional(), drawings: z.int(), sentence: z.string() }).readonly()
+export const unmeasuredSchema = z
+  .object({ check: z.string(), level: z.string().optional(), drawings: z.int(), sentence: z.string() })
+  .readonly()
 export type Unmeasured = z.infer<typeof unmeasuredSchema>
 
-export interface Outcome { readonly findings: readonly Finding[]; readonly unmeasured: readonly Unmeasured[] }
+export interface Outcome {
+  readonly findings: readonly Finding[]
+  readonly unmeasured: readonly Unmeasured[]
+}
 
 /** One limit of a check, as it is asked for and shown. */
-export interface Limit { readonly words: string; readonly unit: string; readonly value: number; readonly min: number; readonly max: number }
+export interface Limit {
+  readonly words: string
+  readonly unit: string
+  readonly value: number
+  readonly min: number
+  readonly max: number
+}
 export type Limits = Readonly<Record<string, Readonly<Record<string, number | undefined>> | undefined>>
 
 /** A number as it is written in a sentence: no more digits than the eye can use. */
-export const told = (value: number): string => String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
+export const told = (value: number): string =>
+  String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)

@@ -17,12 +17,19 @@ const EVEN = 0.05
  * between times when it is quick. Its slide is its way against the ground's pan over those frames.
  */
 export const footSlides: Check = {
-  id: 'foot-slides', name: 'Planted foot slides', group: 'meeting', severity: 'mend',
+  id: 'foot-slides',
+  name: 'Planted foot slides',
+  group: 'meeting',
+  severity: 'mend',
   why: 'A foot that carries weight may move only as the ground does, or the figure skates.',
-  limits: { px: { words: 'Slide of a planted landmark against the ground', unit: 'px per frame', value: 1, min: 0.1, max: 3 } },
+  limits: {
+    px: { words: 'Slide of a planted landmark against the ground', unit: 'px per frame', value: 1, min: 0.1, max: 3 },
+  },
   level(subject, { scene, limit }) {
     const px = limit('foot-slides', 'px')
-    const ground = scene.levelOrder.map((id) => scene.levels[id]!).find((level) => level.kind === 'ground' && level.ground?.pan) ?? subject.level
+    const ground =
+      scene.levelOrder.map((id) => scene.levels[id]!).find((level) => level.kind === 'ground' && level.ground?.pan) ??
+      subject.level
     const findings: Finding[] = []
     for (const track of subject.tracks.filter(({ standIn }) => !standIn)) {
       for (const { shots, from, to } of subject.stretches) {
@@ -30,11 +37,13 @@ export const footSlides: Check = {
           const [own, its] = [pannedAt(scene, subject.level, shot.frame), pannedAt(scene, ground, shot.frame)]
           return { shot, at, on: { x: at.x + own.x - its.x, y: at.y + own.y - its.y } }
         })
-        const speeds = places.slice(1).map(({ shot, on }, i) => distance(places[i]!.on, on) / Math.max(1, shot.frame - places[i]!.shot.frame))
+        const speeds = places
+          .slice(1)
+          .map(({ shot, on }, i) => distance(places[i]!.on, on) / Math.max(1, shot.frame - places[i]!.shot.frame))
         const heights = places.map(({ on }) => on.y)
         const [high, low] = [Math.min(...heights), Math.max(...heights)]
         if (speeds.length < 3 || Math.max(...speeds) < 2 * PLANTED || low - high < LEVEL) continue
-        for (let i = 0; i < speeds.length; ) {
+        for (let i = 0; i < speeds.length;) {
           if (speeds[i]! > PLANTED) {
             i++
             continue
@@ -50,13 +59,28 @@ export const footSlides: Check = {
           if (rests || setsOff) continue
           const ys = stretch.map(({ on }) => on.y)
           const judged = shots.indexOf(stretch[0]!.shot) <= to && shots.indexOf(stretch.at(-1)!.shot) >= from
-          if (!judged || stretch.length < 3 || Math.max(...ys) - Math.min(...ys) > LEVEL || Math.min(...ys) < low - LOW * (low - high)) continue
+          if (
+            !judged ||
+            stretch.length < 3 ||
+            Math.max(...ys) - Math.min(...ys) > LEVEL ||
+            Math.min(...ys) < low - LOW * (low - high)
+          )
+            continue
           const [a, b] = [stretch[0]!, stretch.at(-1)!]
           const slide = distance(a.on, b.on)
           const value = slide / (b.shot.frame - a.shot.frame)
           if (value <= px) continue
           findings.push({
-            check: 'foot-slides', level: subject.level.id, drawings: [...new Set(stretch.map(({ shot }) => shot.drawing))], frames: stretch.map(({ shot }) => shot.frame).filter((frame) => frame >= 1 && frame <= scene.settings.length), value, limit: px, unit: 'px per frame', severity: 'mend',
+            check: 'foot-slides',
+            level: subject.level.id,
+            drawings: [...new Set(stretch.map(({ shot }) => shot.drawing))],
+            frames: stretch
+              .map(({ shot }) => shot.frame)
+              .filter((frame) => frame >= 1 && frame <= scene.settings.length),
+            value,
+            limit: px,
+            unit: 'px per frame',
+            severity: 'mend',
             sentence: `${track.name} of ${subject.level.name} is planted from ${a.shot.entry.number} to ${b.shot.entry.number} and slides ${told(slide)} px against the ground, ${told(value)} px per frame.`,
             evidence: [{ kind: 'arrow', from: a.at, to: b.at, words: `${told(value)} px per frame` }],
           })

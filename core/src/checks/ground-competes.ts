@@ -22,7 +22,9 @@ function paintOf(subjects: readonly LevelSubject[], colours: ReadonlyMap<string,
       }
     }
   }
-  return area > 0 ? { chroma: chroma / area, contrast: Math.sqrt(Math.max(0, square / area - (light / area) ** 2)) } : undefined
+  return area > 0
+    ? { chroma: chroma / area, contrast: Math.sqrt(Math.max(0, square / area - (light / area) ** 2)) }
+    : undefined
 }
 
 /**
@@ -30,20 +32,38 @@ function paintOf(subjects: readonly LevelSubject[], colours: ReadonlyMap<string,
  * it takes the scene from them. Chroma is OKLCH's, by painted area.
  */
 export const groundCompetes: Check = {
-  id: 'ground-competes', name: 'Ground competes', group: 'colour', severity: 'look',
+  id: 'ground-competes',
+  name: 'Ground competes',
+  group: 'colour',
+  severity: 'look',
   why: 'The eye goes to the strongest colour: a ground stronger than its figures takes the scene from them.',
   limits: { times: { words: "Ground's mean chroma, of the figures'", unit: '×', value: 1, min: 0.2, max: 10 } },
   scene({ scene, level, limit }) {
     const times = limit('ground-competes', 'times')
     const visible = scene.levelOrder.map(level).filter(({ level: each }) => !each.hidden)
-    const [grounds, figures] = [visible.filter(({ level: each }) => each.kind === 'ground'), visible.filter(({ level: each }) => each.kind !== 'ground')]
+    const [grounds, figures] = [
+      visible.filter(({ level: each }) => each.kind === 'ground'),
+      visible.filter(({ level: each }) => each.kind !== 'ground'),
+    ]
     const pictured = grounds.filter(({ level: each }) => each.ground?.picture)
-    const unmeasured = pictured.map(({ level: each }) => ({ check: 'ground-competes', level: each.id, drawings: 1, sentence: `${each.name} is a picture; its colours are not measured.` }))
+    const unmeasured = pictured.map(({ level: each }) => ({
+      check: 'ground-competes',
+      level: each.id,
+      drawings: 1,
+      sentence: `${each.name} is a picture; its colours are not measured.`,
+    }))
     const colours = coloursOf(scene.palette)
     const [ground, figure] = [paintOf(grounds, colours), paintOf(figures, colours)]
     if (!ground || !figure || ground.chroma <= figure.chroma * times + ALIKE) return found([], unmeasured)
     const finding: Finding = {
-      check: 'ground-competes', level: grounds[0]!.level.id, drawings: [], frames: [], value: ground.chroma / Math.max(1e-3, figure.chroma), limit: times, unit: '×', severity: 'look',
+      check: 'ground-competes',
+      level: grounds[0]!.level.id,
+      drawings: [],
+      frames: [],
+      value: ground.chroma / Math.max(1e-3, figure.chroma),
+      limit: times,
+      unit: '×',
+      severity: 'look',
       sentence: `The ground is more colourful than the figures: mean chroma ${ground.chroma.toFixed(3)} against ${figure.chroma.toFixed(3)}, lightness spread ${ground.contrast.toFixed(2)} against ${figure.contrast.toFixed(2)}.`,
       evidence: [],
     }

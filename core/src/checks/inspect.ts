@@ -53,7 +53,9 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
     await breathe()
     spell = Date.now()
   }
-  const drawings = Object.keys(scene.drawings).filter((id) => !before || before.levels.includes(scene.drawings[id]!.level))
+  const drawings = Object.keys(scene.drawings).filter(
+    (id) => !before || before.levels.includes(scene.drawings[id]!.level),
+  )
   for (const [i, id] of drawings.entries()) {
     if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
     measuredOf(id, inkOf)
@@ -62,27 +64,57 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
   }
   const outcomes: Outcome[] = []
   if (before) {
-    const kept = <T extends { readonly check: string; readonly level?: string }>(list: readonly T[]) => list.filter(({ check, level }) =>
-      level !== undefined && !before.levels.includes(level) && scene.levels[level] !== undefined && checks.some((each) => each.id === check && each.level !== undefined))
+    const kept = <T extends { readonly check: string; readonly level?: string }>(list: readonly T[]) =>
+      list.filter(
+        ({ check, level }) =>
+          level !== undefined &&
+          !before.levels.includes(level) &&
+          scene.levels[level] !== undefined &&
+          checks.some((each) => each.id === check && each.level !== undefined),
+      )
     outcomes.push({ findings: kept(before.inspection.findings), unmeasured: kept(before.inspection.unmeasured) })
   }
   for (const check of checks) {
     for (const id of scene.levelOrder) {
       if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
-      if (check.level && !(before && !before.levels.includes(id))) outcomes.push(check.level(context.level(id), context))
+      if (check.level && !(before && !before.levels.includes(id)))
+        outcomes.push(check.level(context.level(id), context))
       await rest()
     }
     if (check.scene) outcomes.push(check.scene(context))
   }
-  return { findings: ordered(outcomes.flatMap(({ findings }) => findings), checks), unmeasured: outcomes.flatMap(({ unmeasured }) => unmeasured), stopped: false }
+  return {
+    findings: ordered(
+      outcomes.flatMap(({ findings }) => findings),
+      checks,
+    ),
+    unmeasured: outcomes.flatMap(({ unmeasured }) => unmeasured),
+    stopped: false,
+  }
 }
 
 /** What the checks are given: levels are put together when they are first asked for. */
-export function subjectOf({ scene, take, inkOf, limits = {}, next }: { scene: Scene; take: string; inkOf: InkOf; limits?: Limits; next?: Subject['next'] }): Subject {
+export function subjectOf({
+  scene,
+  take,
+  inkOf,
+  limits = {},
+  next,
+}: {
+  scene: Scene
+  take: string
+  inkOf: InkOf
+  limits?: Limits
+  next?: Subject['next']
+}): Subject {
   const levels = new Map<string, LevelSubject>()
   let report: FlashReport | undefined
   return {
-    scene, take, inkOf, next, colour: colourOf(scene),
+    scene,
+    take,
+    inkOf,
+    next,
+    colour: colourOf(scene),
     flashes: () => (report ??= flashCheck(smallFrames({ scene, take, inkOf }), scene.settings.fps)),
     level(id) {
       let subject = levels.get(id)
@@ -97,6 +129,7 @@ export function subjectOf({ scene, take, inkOf, limits = {}, next }: { scene: Sc
 }
 
 function ordered(findings: readonly Finding[], checks: readonly Check[]): Finding[] {
-  const rank = (finding: Finding) => -SEVERITIES.indexOf(finding.severity) * 1000 + checks.findIndex(({ id }) => id === finding.check)
+  const rank = (finding: Finding) =>
+    -SEVERITIES.indexOf(finding.severity) * 1000 + checks.findIndex(({ id }) => id === finding.check)
   return [...findings].sort((a, b) => rank(a) - rank(b) || (a.frames[0] ?? 0) - (b.frames[0] ?? 0))
 }

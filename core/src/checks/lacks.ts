@@ -11,7 +11,10 @@ const FEW = 5
  * flickers: the eye's white, the stripe, the whole shadow.
  */
 export const lacks: Check = {
-  id: 'lacks', name: 'Lacks a pass or a colour', group: 'colour', severity: 'mend',
+  id: 'lacks',
+  name: 'Lacks a pass or a colour',
+  group: 'colour',
+  severity: 'mend',
   why: 'What all drawings have but one flickers there.',
   limits: { share: { words: 'Of the drawings that have it', unit: '%', value: 80, min: 51, max: 100 } },
   level(subject, { scene, colour, limit }) {
@@ -27,14 +30,31 @@ export const lacks: Check = {
       shots.forEach((shot, i) => {
         if (has[i]) return
         findings.push({
-          check: 'lacks', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value, limit: share, unit: '%', severity: 'mend',
+          check: 'lacks',
+          level: subject.level.id,
+          drawings: [shot.drawing],
+          frames: [shot.frame],
+          value,
+          limit: share,
+          unit: '%',
+          severity: 'mend',
           sentence: `${named(subject, shot)} lacks ${what}, which ${told(value)} % of its level have.`,
-          evidence: shot.measured.shape ? [{ kind: 'shape', rings: shot.measured.shape.rings, words: `no ${what}` }] : [],
+          evidence: shot.measured.shape
+            ? [{ kind: 'shape', rings: shot.measured.shape.rings, words: `no ${what}` }]
+            : [],
         })
       })
     }
-    for (const pass of PASSES) judge(`the ${pass} pass`, shots.map(({ measured }) => measured.passes.includes(pass)))
-    for (const swatch of new Set(colours.flatMap((set) => [...set]))) judge(names.get(swatch) ?? swatch, colours.map((set) => set.has(swatch)))
+    for (const pass of PASSES)
+      judge(
+        `the ${pass} pass`,
+        shots.map(({ measured }) => measured.passes.includes(pass)),
+      )
+    for (const swatch of new Set(colours.flatMap((set) => [...set])))
+      judge(
+        names.get(swatch) ?? swatch,
+        colours.map((set) => set.has(swatch)),
+      )
     return found(findings)
   },
 }

@@ -17,7 +17,13 @@ const CELL = 24
 /** A gap has the end of a line on each side of it, no farther off than this, in pixels. */
 const ENDS = 14
 
-interface Bit { readonly ax: number; readonly ay: number; readonly bx: number; readonly by: number; readonly half: number }
+interface Bit {
+  readonly ax: number
+  readonly ay: number
+  readonly bx: number
+  readonly by: number
+  readonly half: number
+}
 
 /** The pieces of all lines by the squares of the paper they come near. */
 function lineBits(shot: Shot): (x: number, y: number) => readonly Bit[] {
@@ -31,8 +37,16 @@ function lineBits(shot: Shot): (x: number, y: number) => readonly Bit[] {
       const half = halfWidth(piece, points[i + 2]!)
       const bit: Bit = { ax: points[j]!, ay: points[j + 1]!, bx: points[i]!, by: points[i + 1]!, half }
       const reach = half + BESIDE
-      for (let x = Math.floor((Math.min(bit.ax, bit.bx) - reach) / CELL); x <= Math.floor((Math.max(bit.ax, bit.bx) + reach) / CELL); x++) {
-        for (let y = Math.floor((Math.min(bit.ay, bit.by) - reach) / CELL); y <= Math.floor((Math.max(bit.ay, bit.by) + reach) / CELL); y++) {
+      for (
+        let x = Math.floor((Math.min(bit.ax, bit.bx) - reach) / CELL);
+        x <= Math.floor((Math.max(bit.ax, bit.bx) + reach) / CELL);
+        x++
+      ) {
+        for (
+          let y = Math.floor((Math.min(bit.ay, bit.by) - reach) / CELL);
+          y <= Math.floor((Math.max(bit.ay, bit.by) + reach) / CELL);
+          y++
+        ) {
           const list = squares.get(name(x, y))
           if (list) list.push(bit)
           else squares.set(name(x, y), [bit])
@@ -54,7 +68,12 @@ function near(x: number, y: number, { ax, ay, bx, by, half }: Bit): boolean {
 const BEYOND = 9
 
 /** The longest stretch of a paint's edge with no line along it, in pixels, when the rest of it follows lines. */
-function widestGap(fill: Fill, bits: ReturnType<typeof lineBits>, ends: readonly Point[], covered: (at: Point) => boolean): { gap: number; at: { x: number; y: number } } | undefined {
+function widestGap(
+  fill: Fill,
+  bits: ReturnType<typeof lineBits>,
+  ends: readonly Point[],
+  covered: (at: Point) => boolean,
+): { gap: number; at: { x: number; y: number } } | undefined {
   const { outline } = fill
   const places: { x: number; y: number; held: boolean }[] = []
   for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
@@ -68,7 +87,7 @@ function widestGap(fill: Fill, bits: ReturnType<typeof lineBits>, ends: readonly
   const first = places.findIndex(({ held }) => held)
   if (first < 0 || places.filter(({ held }) => held).length < HELD * places.length) return undefined
   let best: { gap: number; at: { x: number; y: number } } | undefined
-  for (let i = first; i < first + places.length; ) {
+  for (let i = first; i < first + places.length;) {
     if (places[i % places.length]!.held) {
       i++
       continue
@@ -91,7 +110,10 @@ function widestGap(fill: Fill, bits: ReturnType<typeof lineBits>, ends: readonly
     const [before, after] = [at((start + i) / 2 - 1), at((start + i) / 2 + 1)]
     const long = Math.hypot(after.x - before.x, after.y - before.y) || 1
     const across = { x: ((after.y - before.y) / long) * BEYOND, y: (-(after.x - before.x) / long) * BEYOND }
-    const sides = [{ x: middle.x + across.x, y: middle.y + across.y }, { x: middle.x - across.x, y: middle.y - across.y }]
+    const sides = [
+      { x: middle.x + across.x, y: middle.y + across.y },
+      { x: middle.x - across.x, y: middle.y - across.y },
+    ]
     if (covered(middle) || sides.every((side) => covered(side) || liesAt(fill, side.x, side.y, 0))) continue
     if (!best || gap > best.gap) best = { gap, at: { x: middle.x, y: middle.y } }
   }
@@ -106,26 +128,70 @@ const known = new WeakMap<Shot['measured'], ReturnType<typeof widestGap>[]>()
  * leak. Paint laid freely, without lines along most of its edge, relies on none.
  */
 export const lineMeets: Check = {
-  id: 'line-meets', name: 'Line does not meet', group: 'drawing', severity: 'mend',
+  id: 'line-meets',
+  name: 'Line does not meet',
+  group: 'drawing',
+  severity: 'mend',
   why: 'Where the line round a painted part has a gap, the form opens for one drawing and paint may leak.',
   limits: { px: { words: 'Gap in a line that paint relies on', unit: 'px', value: 8, min: 1, max: 100 } },
   level(subject, { scene, limit }) {
     const { width, height } = scene.settings
     const px = limit('line-meets', 'px')
     if (subject.level.kind === 'ground') return found([])
-    return found(subject.shots.flatMap((shot): Finding[] => {
-      let gaps = known.get(shot.measured)
-      if (!gaps) {
-        const bits = lineBits(shot)
-        const paints = shot.measured.pieces.filter(({ kind }) => kind === 'fill')
-        const ends = shot.measured.pieces.flatMap((piece) => (piece.kind === 'stroke' ? [{ x: piece.points[0]!, y: piece.points[1]! }, { x: piece.points.at(-3)!, y: piece.points.at(-2)! }] : []))
-        known.set(shot.measured, (gaps = shot.measured.pieces.map((piece) => (piece.kind === 'fill' ? widestGap(piece, bits, ends, (at) => at.x < 0 || at.y < 0 || at.x > width || at.y > height || paints.some((other) => other !== piece && liesAt(other, at.x, at.y, 0))) : undefined))))
-      }
-      return gaps.flatMap((open): Finding[] => (!open || open.gap <= px ? [] : [{
-        check: 'line-meets', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value: open.gap, limit: px, unit: 'px', severity: 'mend',
-        sentence: `${named(subject, shot)}: the line round a painted part is open for about ${told(open.gap)} px.`,
-        evidence: [{ kind: 'ring', at: open.at, radius: Math.max(10, open.gap / 2), words: `${told(open.gap)} px` }],
-      }]))
-    }))
+    return found(
+      subject.shots.flatMap((shot): Finding[] => {
+        let gaps = known.get(shot.measured)
+        if (!gaps) {
+          const bits = lineBits(shot)
+          const paints = shot.measured.pieces.filter(({ kind }) => kind === 'fill')
+          const ends = shot.measured.pieces.flatMap((piece) =>
+            piece.kind === 'stroke'
+              ? [
+                  { x: piece.points[0]!, y: piece.points[1]! },
+                  { x: piece.points.at(-3)!, y: piece.points.at(-2)! },
+                ]
+              : [],
+          )
+          known.set(
+            shot.measured,
+            (gaps = shot.measured.pieces.map((piece) =>
+              piece.kind === 'fill'
+                ? widestGap(
+                    piece,
+                    bits,
+                    ends,
+                    (at) =>
+                      at.x < 0 ||
+                      at.y < 0 ||
+                      at.x > width ||
+                      at.y > height ||
+                      paints.some((other) => other !== piece && liesAt(other, at.x, at.y, 0)),
+                  )
+                : undefined,
+            )),
+          )
+        }
+        return gaps.flatMap((open): Finding[] =>
+          !open || open.gap <= px
+            ? []
+            : [
+                {
+                  check: 'line-meets',
+                  level: subject.level.id,
+                  drawings: [shot.drawing],
+                  frames: [shot.frame],
+                  value: open.gap,
+                  limit: px,
+                  unit: 'px',
+                  severity: 'mend',
+                  sentence: `${named(subject, shot)}: the line round a painted part is open for about ${told(open.gap)} px.`,
+                  evidence: [
+                    { kind: 'ring', at: open.at, radius: Math.max(10, open.gap / 2), words: `${told(open.gap)} px` },
+                  ],
+                },
+              ],
+        )
+      }),
+    )
   },
 }

@@ -32,11 +32,15 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
   const first = parts.find((ink) => ink.length > 0)
   if (!first) return undefined
   const before = known.get(first)
-  if (before && before.parts.every((part, i) => part === parts[i] || (part.length === 0 && parts[i]!.length === 0))) return before.measured
+  if (before && before.parts.every((part, i) => part === parts[i] || (part.length === 0 && parts[i]!.length === 0)))
+    return before.measured
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   const measured: Measured = {
-    shape: silhouette(PASSES.filter((pass) => pass !== 'shadow').flatMap(of), { tolerance: SHAPE_GAP, fineness: FINENESS }),
+    shape: silhouette(PASSES.filter((pass) => pass !== 'shadow').flatMap(of), {
+      tolerance: SHAPE_GAP,
+      fineness: FINENESS,
+    }),
     areas: paintedAreas(PASSES.filter((pass) => pass !== 'shadow').flatMap(of)),
     lineWidth: lined && middleWidth(of(lined)),
     passes: PASSES.filter((pass) => of(pass).length > 0),
@@ -50,7 +54,12 @@ function paintedAreas(ink: Ink): Map<string, number> {
   const areas = new Map<string, number>()
   const add = (swatch: string, area: number) => areas.set(swatch, (areas.get(swatch) ?? 0) + area)
   for (const piece of ink) {
-    if (piece.kind === 'fill') add(piece.swatch, Math.abs(ringArea(piece.outline)) - (piece.holes ?? []).reduce((sum, hole) => sum + Math.abs(ringArea(hole)), 0))
+    if (piece.kind === 'fill')
+      add(
+        piece.swatch,
+        Math.abs(ringArea(piece.outline)) -
+          (piece.holes ?? []).reduce((sum, hole) => sum + Math.abs(ringArea(hole)), 0),
+      )
     if (piece.kind === 'cells') for (let i = 2; i < piece.runs.length; i += 3) add(piece.swatch, piece.runs[i]!)
   }
   return areas
@@ -61,7 +70,11 @@ function middleWidth(ink: Ink): number | undefined {
   for (const stroke of ink) {
     if (stroke.kind !== 'stroke') continue
     const { points } = stroke as Stroke
-    for (let i = 3; i < points.length; i += 3) widths.push({ wide: 2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2), long: Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!) })
+    for (let i = 3; i < points.length; i += 3)
+      widths.push({
+        wide: 2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2),
+        long: Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!),
+      })
   }
   widths.sort((a, b) => a.wide - b.wide)
   const whole = widths.reduce((sum, { long }) => sum + long, 0)
@@ -94,7 +107,8 @@ export function printOf(drawings: readonly { readonly id: string; readonly pins?
         text(piece.swatch)
         const numbers = piece.kind === 'stroke' ? piece.points : piece.kind === 'fill' ? piece.outline : piece.runs
         for (const value of numbers) take(Math.round(value * 256))
-        if (piece.kind === 'fill') for (const hole of piece.holes ?? []) for (const value of hole) take(Math.round(value * 256))
+        if (piece.kind === 'fill')
+          for (const hole of piece.holes ?? []) for (const value of hole) take(Math.round(value * 256))
       }
     }
   }

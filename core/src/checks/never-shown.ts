@@ -3,15 +3,37 @@ import { found, type Check } from './check'
 
 /** Never shown. A drawing that is in no take is work nobody sees; it may have been lost from the sheet. */
 export const neverShown: Check = {
-  id: 'never-shown', name: 'Never shown', group: 'timing', severity: 'look',
+  id: 'never-shown',
+  name: 'Never shown',
+  group: 'timing',
+  severity: 'look',
   why: 'A drawing in no take is work nobody sees. Perhaps it was lost from the sheet.',
   limits: {},
   level(subject, { scene }) {
-    const shown = new Set(Object.keys(scene.takes).flatMap((take) => exposuresOf(scene, subject.level.id, take).flatMap(({ drawing }) => drawing ?? [])))
-    return found(subject.all.flatMap(({ entry, measured }) => (!measured || shown.has(entry.id) ? [] : [{
-      check: 'never-shown', level: subject.level.id, drawings: [entry.id], frames: [], value: 1, limit: 0, unit: '', severity: 'look' as const,
-      sentence: `Drawing ${entry.number} of ${subject.level.name} is drawn and shown in no take.`,
-      evidence: measured.shape ? [{ kind: 'shape' as const, rings: measured.shape.rings }] : [],
-    }])))
+    const shown = new Set(
+      Object.keys(scene.takes).flatMap((take) =>
+        exposuresOf(scene, subject.level.id, take).flatMap(({ drawing }) => drawing ?? []),
+      ),
+    )
+    return found(
+      subject.all.flatMap(({ entry, measured }) =>
+        !measured || shown.has(entry.id)
+          ? []
+          : [
+              {
+                check: 'never-shown',
+                level: subject.level.id,
+                drawings: [entry.id],
+                frames: [],
+                value: 1,
+                limit: 0,
+                unit: '',
+                severity: 'look' as const,
+                sentence: `Drawing ${entry.number} of ${subject.level.name} is drawn and shown in no take.`,
+                evidence: measured.shape ? [{ kind: 'shape' as const, rings: measured.shape.rings }] : [],
+              },
+            ],
+      ),
+    )
   },
 }

@@ -20,10 +20,19 @@ export function overlap(a: Silhouette, b: Silhouette): number {
     }
   }
   const scale = CELLS / Math.max(right - left, bottom - top, 1)
-  const grid: Grid = { left: 0, top: 0, width: Math.ceil((right - left) * scale) + 2, height: Math.ceil((bottom - top) * scale) + 2 }
+  const grid: Grid = {
+    left: 0,
+    top: 0,
+    width: Math.ceil((right - left) * scale) + 2,
+    height: Math.ceil((bottom - top) * scale) + 2,
+  }
   const masks = [a, b].map(({ rings }) => {
     const mask = new Uint8Array(grid.width * grid.height)
-    stampRings(mask, grid, rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) * scale + 1)))
+    stampRings(
+      mask,
+      grid,
+      rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) * scale + 1)),
+    )
     return mask
   })
   let [both, either] = [0, 0]
@@ -40,25 +49,55 @@ export function overlap(a: Silhouette, b: Silhouette): number {
  * is drawn inside.
  */
 export const notReadable: Check = {
-  id: 'not-readable', name: 'Figure not readable', group: 'size', severity: 'look',
+  id: 'not-readable',
+  name: 'Figure not readable',
+  group: 'size',
+  severity: 'look',
   why: 'Keys whose dark shapes cover each other do not tell a change from afar.',
   limits: { share: { words: 'Overlap of two keys one after the other', unit: '%', value: 92, min: 50, max: 100 } },
   level(subject, { limit }) {
     if (subject.level.kind === 'ground' || !subject.keysSay) return found([])
     const share = limit('not-readable', 'share')
     const keys = subject.shots.filter(({ entry, measured }) => entry.role === 'key' && measured.shape)
-    return found(keys.slice(1).flatMap((shot, i): Finding[] => {
-      const before = keys[i]!
-      const value = 100 * overlap(before.measured.shape!, shot.measured.shape!)
-      if (value <= share) return []
-      // What lies between may tell it: a step by its passing, a turn by its dip.
-      const between = subject.shots.slice(subject.shots.indexOf(before) + 1, subject.shots.indexOf(shot)).filter(({ measured }) => measured.shape)
-      if (between.some(({ measured }) => 100 * Math.min(overlap(before.measured.shape!, measured.shape!), overlap(measured.shape!, shot.measured.shape!)) <= share)) return []
-      return [{
-        check: 'not-readable', level: subject.level.id, drawings: [before.drawing, shot.drawing], frames: [before.frame, shot.frame], value, limit: share, unit: '%', severity: 'look',
-        sentence: `Keys ${before.entry.number} and ${shot.entry.number} of ${subject.level.name} overlap by ${told(value)} %: as dark shapes they cannot be told apart.`,
-        evidence: [{ kind: 'shape', rings: before.measured.shape!.rings }, { kind: 'shape', rings: shot.measured.shape!.rings, words: `${told(value)} %` }],
-      }]
-    }))
+    return found(
+      keys.slice(1).flatMap((shot, i): Finding[] => {
+        const before = keys[i]!
+        const value = 100 * overlap(before.measured.shape!, shot.measured.shape!)
+        if (value <= share) return []
+        // What lies between may tell it: a step by its passing, a turn by its dip.
+        const between = subject.shots
+          .slice(subject.shots.indexOf(before) + 1, subject.shots.indexOf(shot))
+          .filter(({ measured }) => measured.shape)
+        if (
+          between.some(
+            ({ measured }) =>
+              100 *
+                Math.min(
+                  overlap(before.measured.shape!, measured.shape!),
+                  overlap(measured.shape!, shot.measured.shape!),
+                ) <=
+              share,
+          )
+        )
+          return []
+        return [
+          {
+            check: 'not-readable',
+            level: subject.level.id,
+            drawings: [before.drawing, shot.drawing],
+            frames: [before.frame, shot.frame],
+            value,
+            limit: share,
+            unit: '%',
+            severity: 'look',
+            sentence: `Keys ${before.entry.number} and ${shot.entry.number} of ${subject.level.name} overlap by ${told(value)} %: as dark shapes they cannot be told apart.`,
+            evidence: [
+              { kind: 'shape', rings: before.measured.shape!.rings },
+              { kind: 'shape', rings: shot.measured.shape!.rings, words: `${told(value)} %` },
+            ],
+          },
+        ]
+      }),
+    )
   },
 }

@@ -30,7 +30,10 @@ function deviationAt(points: readonly Place[], i: number): ReturnType<typeof arc
  * neighbours on each side, across the way, as a share of the step there.
  */
 export const offArc: Check = {
-  id: 'off-arc', name: 'Off the arc', group: 'motion', severity: 'mend',
+  id: 'off-arc',
+  name: 'Off the arc',
+  group: 'motion',
+  severity: 'mend',
   why: 'A drawing beside the arc of its neighbours jitters when it is played.',
   limits: {
     share: { words: 'Distance across the path, of the step there', unit: '%', value: 25, min: 5, max: 200 },
@@ -50,18 +53,47 @@ export const offArc: Check = {
           const index = shots.indexOf(shot)
           const miss = off[i]
           // Keys are what the arc is laid through.
-          if (!miss || points[i]!.corner || index < from || index > to || (subject.keysSay && shot.entry.role === 'key')) return []
+          if (
+            !miss ||
+            points[i]!.corner ||
+            index < from ||
+            index > to ||
+            (subject.keysSay && shot.entry.role === 'key')
+          )
+            return []
           const step = (distance(points[i - 1]!, at) + distance(at, points[i + 1]!)) / 2
           const value = step > 1e-6 ? (100 * Math.abs(miss.across)) / step : 0
-          return Math.abs(miss.across) > px && value > share ? [{ at: i, excess: Math.abs(miss.across), across: miss.across, value, shot, place: at, way: { x: points[i + 1]!.x - points[i - 1]!.x, y: points[i + 1]!.y - points[i - 1]!.y } }] : []
+          return Math.abs(miss.across) > px && value > share
+            ? [
+                {
+                  at: i,
+                  excess: Math.abs(miss.across),
+                  across: miss.across,
+                  value,
+                  shot,
+                  place: at,
+                  way: { x: points[i + 1]!.x - points[i - 1]!.x, y: points[i + 1]!.y - points[i - 1]!.y },
+                },
+              ]
+            : []
         })
         for (const { across, value, shot, place, way } of worstOnly(suspects, 2)) {
           const size = Math.hypot(way.x, way.y) || 1
           const back = { x: place.x - (across * way.y) / size, y: place.y + (across * way.x) / size }
           findings.push({
-            check: 'off-arc', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value, limit: share, unit: '%', severity: 'mend',
+            check: 'off-arc',
+            level: subject.level.id,
+            drawings: [shot.drawing],
+            frames: [shot.frame],
+            value,
+            limit: share,
+            unit: '%',
+            severity: 'mend',
             sentence: `${named(subject, shot)}: ${track.name} lies ${told(Math.abs(across))} px off the arc of its neighbours, ${told(value)} % of the step there.`,
-            evidence: [{ kind: 'path', points: places.filter((each) => each.shot !== shot).map((each) => each.at) }, { kind: 'arrow', from: place, to: back, words: `${told(Math.abs(across))} px` }],
+            evidence: [
+              { kind: 'path', points: places.filter((each) => each.shot !== shot).map((each) => each.at) },
+              { kind: 'arrow', from: place, to: back, words: `${told(Math.abs(across))} px` },
+            ],
           })
         }
       }

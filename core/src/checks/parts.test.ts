@@ -1,4 +1,18 @@
-import { applyEdit, chance, graphsOf, graphsSchema, inspectScene, levelsChanged, newLevel, printOf, subjectOf, type Edit, type Ink, type Pass, type Scene } from '../index'
+import {
+  applyEdit,
+  chance,
+  graphsOf,
+  graphsSchema,
+  inspectScene,
+  levelsChanged,
+  newLevel,
+  printOf,
+  subjectOf,
+  type Edit,
+  type Ink,
+  type Pass,
+  type Scene,
+} from '../index'
 import { measuredOf } from './measured'
 import { overlap } from './not-readable'
 import { goTogether, movesOf } from './rests'
@@ -14,7 +28,13 @@ function walker(trail: number) {
   for (const id of ['nose', 'tail']) table.make({ type: 'landmark.put', level: 'A', landmark: { id, name: id } })
   for (let i = 0; i <= 12; i++) {
     const id = `d${i}`
-    table.make({ type: 'drawing.add', take: 'main', level: 'A', frame: i === 0 ? 1 : 8 + 2 * i, drawing: { id, role: 'key' } })
+    table.make({
+      type: 'drawing.add',
+      take: 'main',
+      level: 'A',
+      frame: i === 0 ? 1 : 8 + 2 * i,
+      drawing: { id, role: 'key' },
+    })
     const [at, late] = [Math.min(10, i), Math.min(10, Math.max(0, i - trail))]
     const ink = figureInk({ figure: 'bean', at: { x: 200 + 40 * at, y: 300 }, radius: 40, random, name: id })
     for (const pass of ['colour', 'line'] as const) table.lay(id, pass, ink[pass])
@@ -27,7 +47,10 @@ function walker(trail: number) {
 
 test('a move starts with what leaves its place and ends where it rests; what trails rests later and is a part of its own', () => {
   const one = walker(0)
-  expect(one.moves.map((moves) => moves.map(({ start, rest }) => [start.frame, rest.frame]))).toEqual([[[1, 28]], [[1, 28]]])
+  expect(one.moves.map((moves) => moves.map(({ start, rest }) => [start.frame, rest.frame]))).toEqual([
+    [[1, 28]],
+    [[1, 28]],
+  ])
   expect(goTogether(one.subject, one.moves[0]![0]!, one.moves[1]![0]!)).toBe(true)
   const two = walker(2)
   expect(two.moves.map((moves) => moves[0]!.rest.frame)).toEqual([28, 32])
@@ -41,7 +64,15 @@ test('corners: a way that turns back or lifts off; not a curve, not one place be
   expect(cornersOf(places([0, 0], [10, 0], [20, 16], [30, 0], [40, 0]))).not.toContain(true)
   expect(cornersOf(places([0, 0], [10, 0], [34, 0], [22, 0], [32, 0]))).not.toContain(true)
   // Marked on the pins, those and no others.
-  expect(cornersOf([{ x: 0, y: 0 }, { x: 10, y: 0, corner: true }, { x: 20, y: 0 }, { x: 12, y: 1 }, { x: 4, y: 2 }])).toEqual([false, true, false, false, false])
+  expect(
+    cornersOf([
+      { x: 0, y: 0 },
+      { x: 10, y: 0, corner: true },
+      { x: 20, y: 0 },
+      { x: 12, y: 1 },
+      { x: 4, y: 2 },
+    ]),
+  ).toEqual([false, true, false, false, false])
 })
 
 test('a drawing is measured once for as long as its ink is the same; shadows on their pass are no part of it', () => {
@@ -50,7 +81,10 @@ test('a drawing is measured once for as long as its ink is the same; shadows on 
   const first = measuredOf(drawing!, made.inkOf)!
   expect(measuredOf(drawing!, made.inkOf)).toBe(first)
   expect([...first.areas.keys()].sort()).toEqual(['body', 'spot'])
-  const shaded = (id: string, pass: Pass): Ink => (pass === 'shadow' ? [{ kind: 'fill', id: 'cast', swatch: 'stone', outline: [0, 600, 400, 600, 400, 700, 0, 700] }] : made.inkOf(id, pass))
+  const shaded = (id: string, pass: Pass): Ink =>
+    pass === 'shadow'
+      ? [{ kind: 'fill', id: 'cast', swatch: 'stone', outline: [0, 600, 400, 600, 400, 700, 0, 700] }]
+      : made.inkOf(id, pass)
   const withShadow = measuredOf(drawing!, shaded)!
   expect(withShadow).not.toBe(first)
   expect(withShadow.shape!.area).toBeCloseTo(first.shape!.area, 6)
@@ -65,7 +99,15 @@ test('a print tells ink, colour and pins apart', () => {
     printOf([{ id: id! }], made.inkOf),
     printOf([{ id: id!, pins: { mid: { x: 1, y: 2 } } }], made.inkOf),
     printOf([{ id: id! }], (drawing, pass) => made.inkOf(drawing, pass).map((piece) => ({ ...piece, swatch: 'loud' }))),
-    printOf([{ id: id! }], (drawing, pass) => made.inkOf(drawing, pass).map((piece) => (piece.kind === 'fill' ? { ...piece, outline: piece.outline.map((value, i) => (i === 0 ? value + 0.125 : value)) } : piece))),
+    printOf([{ id: id! }], (drawing, pass) =>
+      made
+        .inkOf(drawing, pass)
+        .map((piece) =>
+          piece.kind === 'fill'
+            ? { ...piece, outline: piece.outline.map((value, i) => (i === 0 ? value + 0.125 : value)) }
+            : piece,
+        ),
+    ),
   ]
   expect(new Set(prints).size).toBe(4)
   expect(printOf([{ id: id! }], made.inkOf)).toBe(prints[0])
@@ -113,7 +155,8 @@ test('small frames show the pots where they lie, what is hidden not, and are lai
   // Frames of one hold are one picture, and so are those of the next look.
   expect(shown[1]).toBe(shown[0])
   expect(frames(made.scene)[0]).toBe(shown[0])
-  const reds = (picture: { data: ArrayLike<number> }) => Array.from(picture.data).filter((value, i) => i % 4 === 0 && value === 0xc2).length
+  const reds = (picture: { data: ArrayLike<number> }) =>
+    Array.from(picture.data).filter((value, i) => i % 4 === 0 && value === 0xc2).length
   expect(reds(shown[0]!)).toBeGreaterThan(5)
   const hidden = applyEdit(made.scene, { type: 'level.set', level: 'A', fields: { hidden: true } }).scene
   expect(reds(frames(hidden)[0]!)).toBe(0)
@@ -126,11 +169,17 @@ test('small frames show the pots where they lie, what is hidden not, and are lai
 
 test('what changed on which level: ink apart, nothing more than was touched', () => {
   const made = arcScene({ kind: { ...kind, pinned: true }, seed: 15 })
-  const two = applyEdit(made.scene, { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 }).scene
+  const two = applyEdit(made.scene, {
+    type: 'level.add',
+    level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }),
+    at: 1,
+  }).scene
   const after = (edit: Edit) => levelsChanged(two, applyEdit(two, edit).scene)
   expect(levelsChanged(two, two)).toEqual([])
   expect(after({ type: 'level.set', level: 'B', fields: { hidden: true } })).toEqual(['B'])
-  expect(after({ type: 'drawing.add', take: 'main', level: 'B', frame: 3, drawing: { id: 'b', role: 'key' } })).toEqual(['B'])
+  expect(after({ type: 'drawing.add', take: 'main', level: 'B', frame: 3, drawing: { id: 'b', role: 'key' } })).toEqual(
+    ['B'],
+  )
   expect(after({ type: 'pin.set', drawing: made.order[0]!, landmark: 'mid', pin: null })).toEqual(['A'])
   expect(after({ type: 'chart.remove', chart: 'c0' })).toContain('A')
   expect(after({ type: 'scene.set', settings: { paper: '#000000' } })).toEqual(['A', 'B'])

@@ -9,7 +9,13 @@ const LONG = 4
 const FAR = 8
 
 /** Where something starts to move and where it comes to rest again. */
-export interface Move { readonly track: Track; readonly start: Shot; readonly rest: Shot; readonly at: Point; readonly way: readonly Point[] }
+export interface Move {
+  readonly track: Track
+  readonly start: Shot
+  readonly rest: Shot
+  readonly at: Point
+  readonly way: readonly Point[]
+}
 
 /** The moves of one thing followed over a level that end in rest. */
 export function movesOf(subject: LevelSubject, track: Track): Move[] {
@@ -17,7 +23,7 @@ export function movesOf(subject: LevelSubject, track: Track): Move[] {
   for (const run of subject.runs) {
     const places = followed(track, run)
     let start = 0
-    for (let i = 0; i < places.length; ) {
+    for (let i = 0; i < places.length;) {
       let last = i
       while (last + 1 < places.length && distance(places[i]!.at, places[last + 1]!.at) <= STILL) last++
       const rests = places[last]!.shot.frame + places[last]!.shot.frames - places[i]!.shot.frame >= LONG
@@ -35,7 +41,9 @@ export function movesOf(subject: LevelSubject, track: Track): Move[] {
 
 /** Whether two things of one level went as one: as far from each other all the way. */
 export function goTogether(subject: LevelSubject, a: Move, b: Move): boolean {
-  const shots = subject.shots.filter(({ frame }) => frame >= Math.min(a.start.frame, b.start.frame) && frame <= Math.max(a.rest.frame, b.rest.frame))
+  const shots = subject.shots.filter(
+    ({ frame }) => frame >= Math.min(a.start.frame, b.start.frame) && frame <= Math.max(a.rest.frame, b.rest.frame),
+  )
   const apart = shots.flatMap((shot) => {
     const [p, q] = [a.track.at(shot), b.track.at(shot)]
     return p && q ? [distance(p, q)] : []

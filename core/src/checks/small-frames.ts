@@ -25,11 +25,26 @@ function potsOf(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scale: 
   for (const piece of ink) {
     const pot = pots.get(piece.swatch) ?? 0
     if (piece.kind === 'stroke') {
-      const mask = rasterised([{ ...piece, size: Math.max(0.25, piece.size * scale), points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * scale)) }], grid)
+      const mask = rasterised(
+        [
+          {
+            ...piece,
+            size: Math.max(0.25, piece.size * scale),
+            points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * scale)),
+          },
+        ],
+        grid,
+      )
       for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) cells[i] = pot
     } else {
       const rings = piece.kind === 'fill' ? [piece.outline, ...(piece.holes ?? [])] : runRings(piece.runs)
-      if (piece.kind === 'fill') stampRings(cells, grid, rings.map((ring) => ring.map((value) => value * scale)), pot)
+      if (piece.kind === 'fill')
+        stampRings(
+          cells,
+          grid,
+          rings.map((ring) => ring.map((value) => value * scale)),
+          pot,
+        )
       else for (const ring of rings) stampRings(cells, grid, [ring.map((value) => value * scale)], pot)
     }
   }
@@ -53,7 +68,12 @@ function runRings(runs: readonly number[]): number[][] {
 export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'take' | 'inkOf'>): SmallPicture[] {
   const { width, height, paper, length } = scene.settings
   const scale = SIDE / Math.min(width, height)
-  const grid: Grid = { left: 0, top: 0, width: Math.max(SIDE, Math.round(width * scale)), height: Math.max(SIDE, Math.round(height * scale)) }
+  const grid: Grid = {
+    left: 0,
+    top: 0,
+    width: Math.max(SIDE, Math.round(width * scale)),
+    height: Math.max(SIDE, Math.round(height * scale)),
+  }
   const colours = coloursOf(scene.palette)
   const pots = new Map(scene.palette.map(({ id }, i) => [id, i + 1]))
   const channels = (hex: string) => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16))
@@ -92,7 +112,12 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
   return frames
 }
 
-function painted(layers: readonly { pots: Pots; dx: number; dy: number; strength: number }[], grid: Grid, table: readonly (readonly number[])[], grey: boolean): SmallPicture {
+function painted(
+  layers: readonly { pots: Pots; dx: number; dy: number; strength: number }[],
+  grid: Grid,
+  table: readonly (readonly number[])[],
+  grey: boolean,
+): SmallPicture {
   const data = new Uint8Array(grid.width * grid.height * 4)
   const [r, g, b] = grey ? [GREY, GREY, GREY] : table[0]!
   for (let i = 0; i < data.length; i += 4) {
@@ -105,7 +130,15 @@ function painted(layers: readonly { pots: Pots; dx: number; dy: number; strength
   return { width: grid.width, height: grid.height, data }
 }
 
-function lay(data: Uint8Array, pots: Pots, { width, height }: Grid, dx: number, dy: number, table: readonly (readonly number[])[], strength: number) {
+function lay(
+  data: Uint8Array,
+  pots: Pots,
+  { width, height }: Grid,
+  dx: number,
+  dy: number,
+  table: readonly (readonly number[])[],
+  strength: number,
+) {
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const [fx, fy] = [x - dx, y - dy]

@@ -10,10 +10,12 @@ export function withStandIns({ scene, take }: Subject, subject: LevelSubject): S
   const [track] = subject.tracks
   if (!track?.standIn) return scene
   const landmark = { id: 'middle', name: track.name }
-  const pinned = new Map(subject.shots.flatMap((shot) => {
-    const at = track.at(shot)
-    return at ? [[shot.drawing, { ...shot.entry, pins: { [landmark.id]: { x: at.x, y: at.y } } }] as const] : []
-  }))
+  const pinned = new Map(
+    subject.shots.flatMap((shot) => {
+      const at = track.at(shot)
+      return at ? [[shot.drawing, { ...shot.entry, pins: { [landmark.id]: { x: at.x, y: at.y } } }] as const] : []
+    }),
+  )
   return {
     ...scene,
     mainTake: take,
@@ -28,7 +30,10 @@ export function withStandIns({ scene, take }: Subject, subject: LevelSubject): S
  * and told as a share of the step there, since a pixel matters more where the steps are small.
  */
 export const spacingChart: Check = {
-  id: 'spacing-chart', name: 'Spacing against the chart', group: 'motion', severity: 'mend',
+  id: 'spacing-chart',
+  name: 'Spacing against the chart',
+  group: 'motion',
+  severity: 'mend',
   why: 'An inbetween off its mark makes the move stutter, although it looks right by itself.',
   limits: {
     share: { words: 'Miss along the arc, of the step there', unit: '%', value: 35, min: 5, max: 200 },
@@ -47,14 +52,24 @@ export const spacingChart: Check = {
         if (!shot) continue
         for (const miss of missesOf(scene, chart, drawing, context.take)) {
           const track = subject.tracks.find(({ id, standIn }) => standIn || id === miss.landmark.id)!
-          const sides = followed(track, [subject.shots[index - 1], subject.shots[index + 1]].filter((each) => each !== undefined))
+          const sides = followed(
+            track,
+            [subject.shots[index - 1], subject.shots[index + 1]].filter((each) => each !== undefined),
+          )
           const local = sides.reduce((sum, { at }) => sum + distance(at, miss.pin), 0) / Math.max(1, sides.length)
           if (local < 1e-6 || Math.abs(miss.along) <= px) continue
           const value = (100 * Math.abs(miss.along)) / local
           if (value <= share) continue
           const word = miss.along > 0 ? 'too far along' : 'not far enough'
           findings.push({
-            check: 'spacing-chart', level: subject.level.id, drawings: [drawing], frames: [shot.frame], value, limit: share, unit: '%', severity: 'mend',
+            check: 'spacing-chart',
+            level: subject.level.id,
+            drawings: [drawing],
+            frames: [shot.frame],
+            value,
+            limit: share,
+            unit: '%',
+            severity: 'mend',
             sentence: `${named(subject, shot)}: ${track.name} lies ${told(Math.abs(miss.along))} px ${word}, ${told(value)} % of the step there; the chart wants it elsewhere.`,
             evidence: [{ kind: 'arrow', from: miss.pin, to: miss.target, words: `${told(Math.abs(miss.along))} px` }],
           })

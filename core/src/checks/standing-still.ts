@@ -11,7 +11,10 @@ const LEAST = 4
  * hold nobody meant: two drawings' work for one drawing's motion.
  */
 export const standingStill: Check = {
-  id: 'standing-still', name: 'Standing still', group: 'motion', severity: 'mend',
+  id: 'standing-still',
+  name: 'Standing still',
+  group: 'motion',
+  severity: 'mend',
   why: 'An inbetween that hardly moves where a step was planned is a hold nobody meant.',
   limits: { share: { words: 'Moves less than, of the planned step', unit: '%', value: 10, min: 1, max: 90 } },
   level(subject, { scene, limit }) {
@@ -26,7 +29,9 @@ export const standingStill: Check = {
         if (!shot || !last || shot.entry.role !== 'inbetween') continue
         let worst: { moved: number; planned: number; at: { x: number; y: number } } | undefined
         for (const track of subject.tracks) {
-          const [a, b, start, end] = [last, shot, shotOf.get(chart.from), shotOf.get(chart.to)].map((each) => each && track.at(each))
+          const [a, b, start, end] = [last, shot, shotOf.get(chart.from), shotOf.get(chart.to)].map(
+            (each) => each && track.at(each),
+          )
           if (!a || !b || !start || !end) continue
           const planned = Math.abs(fraction - before.fraction) * distance(start, end)
           if (planned < LEAST) continue
@@ -35,7 +40,14 @@ export const standingStill: Check = {
         }
         if (!worst || (100 * worst.moved) / worst.planned >= share) continue
         findings.push({
-          check: 'standing-still', level: subject.level.id, drawings: [before.drawing, drawing], frames: [last.frame, shot.frame], value: (100 * worst.moved) / worst.planned, limit: share, unit: '%', severity: 'mend',
+          check: 'standing-still',
+          level: subject.level.id,
+          drawings: [before.drawing, drawing],
+          frames: [last.frame, shot.frame],
+          value: (100 * worst.moved) / worst.planned,
+          limit: share,
+          unit: '%',
+          severity: 'mend',
           sentence: `${named(subject, shot)} moves ${told(worst.moved)} px from ${last.entry.number} where the chart plans ${told(worst.planned)} px: it stands still.`,
           evidence: [{ kind: 'ring', at: worst.at, radius: worst.planned, words: `${told(worst.planned)} px planned` }],
         })

@@ -68,7 +68,10 @@ function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf): Shot[]
     const measured = measuredOf(drawing, inkOf)
     if (!measured) continue
     const run = runs.at(-1)!
-    const before = run.slice(-3).map((shot) => shot.drawing).join(' ')
+    const before = run
+      .slice(-3)
+      .map((shot) => shot.drawing)
+      .join(' ')
     const pair = `${before} ${drawing}`
     if (run.length >= 3 && pairs.has(pair)) continue
     pairs.add(pair)
@@ -80,7 +83,9 @@ function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf): Shot[]
 export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkOf): LevelSubject {
   const level = scene.levels[id]!
   const { length } = scene.settings
-  const all = Object.values(scene.drawings).filter((entry) => entry.level === id).map((entry) => ({ entry, measured: measuredOf(entry.id, inkOf) }))
+  const all = Object.values(scene.drawings)
+    .filter((entry) => entry.level === id)
+    .map((entry) => ({ entry, measured: measuredOf(entry.id, inkOf) }))
   const exposures = exposuresOf(scene, id, take)
   const framesAt = new Map(placed(exposures).map((each) => [each.frame, each.frames]))
   const shots = drawingsShown(exposures).flatMap(({ drawing, frame }): Shot[] => {
@@ -89,22 +94,47 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
   })
   const runs = runsOf(scene, id, take, inkOf)
   const [only] = runs
-  const whole = level.loop && runs.length === 1 && only!.length > 3 && only![0]!.frame === 1 && !exposures.some(({ drawing }) => drawing === null)
-  const moved = (by: number) => (shot: Shot): Shot => ({ ...shot, frame: shot.frame + by })
+  const whole =
+    level.loop &&
+    runs.length === 1 &&
+    only!.length > 3 &&
+    only![0]!.frame === 1 &&
+    !exposures.some(({ drawing }) => drawing === null)
+  const moved =
+    (by: number) =>
+    (shot: Shot): Shot => ({ ...shot, frame: shot.frame + by })
   const stretches = whole
-    ? [{ shots: [...only!.slice(-2).map(moved(-length)), ...only!, ...only!.slice(0, 2).map(moved(length))], from: 2, to: only!.length + 1 }]
+    ? [
+        {
+          shots: [...only!.slice(-2).map(moved(-length)), ...only!, ...only!.slice(0, 2).map(moved(length))],
+          from: 2,
+          to: only!.length + 1,
+        },
+      ]
     : runs.map((run) => ({ shots: run, from: 0, to: run.length - 1 }))
-  return { level, shots, runs, stretches, all, tracks: level.kind === 'ground' ? [] : tracksOf(scene, level), keysSay: all.some(({ entry }) => entry.role === 'inbetween') }
+  return {
+    level,
+    shots,
+    runs,
+    stretches,
+    all,
+    tracks: level.kind === 'ground' ? [] : tracksOf(scene, level),
+    keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
+  }
 }
 
 function tracksOf(scene: Scene, level: Level): Track[] {
   const landmarks = landmarksOf(scene, level.id)
-  if (landmarks.length > 0) return landmarks.map(({ id, name }) => ({ id, name, standIn: false, at: ({ entry }) => pinOf(entry, id) }))
+  if (landmarks.length > 0)
+    return landmarks.map(({ id, name }) => ({ id, name, standIn: false, at: ({ entry }) => pinOf(entry, id) }))
   return [{ id: '', name: 'the middle of its shape', standIn: true, at: ({ measured }) => measured.shape?.centre }]
 }
 
 /** The showings of a stretch on which something followed has a place. */
-export function followed(track: Track, shots: readonly Shot[]): { readonly shot: Shot; readonly at: Point & { readonly corner?: boolean | undefined } }[] {
+export function followed(
+  track: Track,
+  shots: readonly Shot[],
+): { readonly shot: Shot; readonly at: Point & { readonly corner?: boolean | undefined } }[] {
   return shots.flatMap((shot) => {
     const at = track.at(shot)
     return at ? [{ shot, at }] : []
@@ -133,4 +163,5 @@ export function pannedAt(scene: Scene, level: Level, frame: number): Point {
 }
 
 /** "Drawing 5 of Lime". */
-export const named = (subject: LevelSubject, shot: Pick<Shot, 'entry'>): string => `Drawing ${shot.entry.number} of ${subject.level.name}`
+export const named = (subject: LevelSubject, shot: Pick<Shot, 'entry'>): string =>
+  `Drawing ${shot.entry.number} of ${subject.level.name}`

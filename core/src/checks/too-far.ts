@@ -20,9 +20,14 @@ function extentAlong(rings: readonly (readonly number[])[], way: Point): { least
  * A smear, a drawing between or more frames help.
  */
 export const tooFar: Check = {
-  id: 'too-far', name: 'Too far to follow', group: 'motion', severity: 'look',
+  id: 'too-far',
+  name: 'Too far to follow',
+  group: 'motion',
+  severity: 'look',
   why: 'Where two drawings lie farther apart than the thing is wide, the eye sees two things and no motion.',
-  limits: { widths: { words: 'Gap along the motion, in widths of the shape', unit: 'widths', value: 1, min: 0.2, max: 10 } },
+  limits: {
+    widths: { words: 'Gap along the motion, in widths of the shape', unit: 'widths', value: 1, min: 0.2, max: 10 },
+  },
   level(subject, { limit }) {
     if (subject.level.kind === 'ground') return found([])
     const widths = limit('too-far', 'widths')
@@ -40,9 +45,20 @@ export const tooFar: Check = {
         const value = gap / ((first.most - first.least + second.most - second.least) / 2)
         if (value <= widths) continue
         findings.push({
-          check: 'too-far', level: subject.level.id, drawings: [a.drawing, b.drawing], frames: [a.frame, b.frame], value, limit: widths, unit: 'widths', severity: 'look',
+          check: 'too-far',
+          level: subject.level.id,
+          drawings: [a.drawing, b.drawing],
+          frames: [a.frame, b.frame],
+          value,
+          limit: widths,
+          unit: 'widths',
+          severity: 'look',
           sentence: `From ${a.entry.number} to ${b.entry.number} of ${subject.level.name} the shape leaves a gap of ${told(gap)} px, ${told(value)} of its own widths: too far to follow.`,
-          evidence: [{ kind: 'shape', rings: was.rings }, { kind: 'shape', rings: is.rings }, { kind: 'arrow', from: was.centre, to: is.centre, words: `${told(gap)} px apart` }],
+          evidence: [
+            { kind: 'shape', rings: was.rings },
+            { kind: 'shape', rings: is.rings },
+            { kind: 'arrow', from: was.centre, to: is.centre, words: `${told(gap)} px apart` },
+          ],
         })
       }
     }

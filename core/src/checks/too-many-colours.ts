@@ -3,7 +3,10 @@ import { found, type Check } from './check'
 
 /** Too many colours. A scene that set itself a limit of colours keeps it, so that it holds together. */
 export const tooManyColours: Check = {
-  id: 'too-many-colours', name: 'Too many colours', group: 'colour', severity: 'look',
+  id: 'too-many-colours',
+  name: 'Too many colours',
+  group: 'colour',
+  severity: 'look',
   why: 'A scene holds together by few colours; this one set itself a limit.',
   limits: {},
   scene({ scene, inkOf }) {
@@ -14,10 +17,18 @@ export const tooManyColours: Check = {
     if (over.length === 0) return found([])
     const names = new Map(scene.palette.map(({ id, name }) => [id, name]))
     const value = use.filter(({ pieces }) => pieces > 0).length
-    return found([{
-      check: 'too-many-colours', drawings: [...new Set(over.flatMap(({ drawings }) => drawings))], frames: [], value, limit: colourLimit, unit: 'colours', severity: 'look',
-      sentence: `${value} colours are used where the scene should make do with ${colourLimit}; least used: ${over.map(({ swatch }) => names.get(swatch) ?? swatch).join(', ')}.`,
-      evidence: [],
-    }])
+    return found([
+      {
+        check: 'too-many-colours',
+        drawings: [...new Set(over.flatMap(({ drawings }) => drawings))],
+        frames: [],
+        value,
+        limit: colourLimit,
+        unit: 'colours',
+        severity: 'look',
+        sentence: `${value} colours are used where the scene should make do with ${colourLimit}; least used: ${over.map(({ swatch }) => names.get(swatch) ?? swatch).join(', ')}.`,
+        evidence: [],
+      },
+    ])
   },
 }

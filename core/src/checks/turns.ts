@@ -27,6 +27,8 @@ export function cornersOf(points: readonly (Point & { readonly corner?: boolean 
   return turns.map((turn, i) => {
     if (Math.abs(turn) < SHARP) return false
     const beside = [turns[i - 1] ?? 0, turns[i + 1] ?? 0]
-    return !beside.every((other) => other * Math.sign(turn) < -BACK) && !beside.some((other) => Math.abs(other) >= SHARP)
+    return (
+      !beside.every((other) => other * Math.sign(turn) < -BACK) && !beside.some((other) => Math.abs(other) >= SHARP)
+    )
   })
 }

@@ -14,7 +14,10 @@ export const median = (values: readonly number[]): number => {
  * median of the level (arithmetic, 5). Cast shadows on their own pass do not count.
  */
 export const volume: Check = {
-  id: 'volume', name: 'Volume', group: 'size', severity: 'mend',
+  id: 'volume',
+  name: 'Volume',
+  group: 'size',
+  severity: 'mend',
   why: 'A figure keeps its bulk however it is squashed: one that grows and shrinks seems to breathe.',
   limits: { share: { words: 'Area more or less than the model by', unit: '%', value: 8, min: 1, max: 100 } },
   level(subject, { limit }) {
@@ -31,11 +34,22 @@ export const volume: Check = {
       if (!shape) return []
       const value = 100 * (shape.area / wanted - 1)
       if (Math.abs(value) <= share) return []
-      return [{
-        check: 'volume', level: subject.level.id, drawings: [shot.drawing], frames: [shot.frame], value, limit: share, unit: '%', severity: 'mend',
-        sentence: `${named(subject, shot)} is ${told(Math.abs(value))} % ${value > 0 ? 'larger' : 'smaller'} in area than ${what}.${shape.area < wanted / 2 ? ' Its outline may be open.' : ''}`,
-        evidence: [{ kind: 'shape', rings: shape.rings, words: `${value > 0 ? '+' : '−'}${told(Math.abs(value))} %` }],
-      }]
+      return [
+        {
+          check: 'volume',
+          level: subject.level.id,
+          drawings: [shot.drawing],
+          frames: [shot.frame],
+          value,
+          limit: share,
+          unit: '%',
+          severity: 'mend',
+          sentence: `${named(subject, shot)} is ${told(Math.abs(value))} % ${value > 0 ? 'larger' : 'smaller'} in area than ${what}.${shape.area < wanted / 2 ? ' Its outline may be open.' : ''}`,
+          evidence: [
+            { kind: 'shape', rings: shape.rings, words: `${value > 0 ? '+' : '−'}${told(Math.abs(value))} %` },
+          ],
+        },
+      ]
     })
     return found(findings)
   },

@@ -79,7 +79,18 @@ function inverseOf(edit: SimpleEdit, changes: readonly PartChange[]): SimpleEdit
 }
 
 /** What changes a locked level all the same: its own switches, and what is done to the scene or a take as a whole. */
-const PAST_LOCKS: ReadonlySet<SimpleEdit['type']> = new Set(['level.set', 'restore', 'scene.set', 'scene.rate', 'frames.put-in', 'frames.take-out', 'take.add', 'level.add', 'reference.put', 'reference.remove'])
+const PAST_LOCKS: ReadonlySet<SimpleEdit['type']> = new Set([
+  'level.set',
+  'restore',
+  'scene.set',
+  'scene.rate',
+  'frames.put-in',
+  'frames.take-out',
+  'take.add',
+  'level.add',
+  'reference.put',
+  'reference.remove',
+])
 
 function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit, changes: readonly PartChange[]) {
   if (PAST_LOCKS.has(edit.type)) return
@@ -112,7 +123,9 @@ export function editInWords(edit: Edit, scene: Scene): string {
 
 /** The parts of the scene an edit touches, as stable names: two edits clash when they share one. */
 export function touchedBy(before: Scene, after: Scene, edit: Edit): string[] {
-  const erased = simpleEditsOf(edit).flatMap((each) => (each.type === 'ink.change' ? each.remove.map(({ piece }) => `ink/${each.drawing}/${piece.id}`) : []))
+  const erased = simpleEditsOf(edit).flatMap((each) =>
+    each.type === 'ink.change' ? each.remove.map(({ piece }) => `ink/${each.drawing}/${piece.id}`) : [],
+  )
   if (edit.type === 'ink.change') return erased
   // A drawing whose ink alone changed is not touched: lines of two people lie side by side.
   const inked = new Set(inkedBy(edit).map((drawing) => `drawings/${drawing}`))
@@ -130,21 +143,27 @@ export const inkKey = (drawing: string, pass: string): InkKey => `${drawing}/${p
 
 /** The drawings whose ink an edit writes. */
 export function inkedBy(edit: Edit): string[] {
-  return simpleEditsOf(edit).flatMap((each) => (each.type === 'ink.change' ? [each.drawing] : each.type === 'drawing.copy' ? [each.drawing.id] : []))
+  return simpleEditsOf(edit).flatMap((each) =>
+    each.type === 'ink.change' ? [each.drawing] : each.type === 'drawing.copy' ? [each.drawing.id] : [],
+  )
 }
 
 /**
  * What an edit does to the ink: the passes it writes, and from what. A copied drawing takes its
  * ink from its source.
  */
-export function inkAfter(edit: Edit, inkOf: (drawing: string, pass: Pass) => Ink): { drawing: string; pass: Pass; ink: Ink }[] {
+export function inkAfter(
+  edit: Edit,
+  inkOf: (drawing: string, pass: Pass) => Ink,
+): { drawing: string; pass: Pass; ink: Ink }[] {
   const written = new Map<InkKey, { drawing: string; pass: Pass; ink: Ink }>()
   const inkNow = (drawing: string, pass: Pass) => written.get(inkKey(drawing, pass))?.ink ?? inkOf(drawing, pass)
   const write = (drawing: string, pass: Pass, ink: Ink) => written.set(inkKey(drawing, pass), { drawing, pass, ink })
   for (const each of simpleEditsOf(edit)) {
     if (each.type === 'ink.change') write(each.drawing, each.pass, changeInk(inkNow(each.drawing, each.pass), each))
     if (each.type === 'drawing.copy') {
-      for (const pass of PASSES) if (inkNow(each.source, pass).length > 0) write(each.drawing.id, pass, inkNow(each.source, pass))
+      for (const pass of PASSES)
+        if (inkNow(each.source, pass).length > 0) write(each.drawing.id, pass, inkNow(each.source, pass))
     }
   }
   return [...written.values()]

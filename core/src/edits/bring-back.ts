@@ -13,12 +13,20 @@ type Change = Extract<SimpleEdit, { type: 'restore' }>['changes'][number]
 export type Counts = (drawing: string) => Drawing['passes']
 
 const change = (at: string[], was: unknown, now: unknown): Change[] =>
-  sameValue(was ?? null, now ?? null) ? [] : [{ at, was: (was ?? null) as Change['was'], now: (now ?? null) as Change['now'] }]
+  sameValue(was ?? null, now ?? null)
+    ? []
+    : [{ at, was: (was ?? null) as Change['was'], now: (now ?? null) as Change['now'] }]
 
 /** A drawing as it was, with the ink it has now; its ink is brought back by edits of its own. */
 const asItWas = (then: Drawing, counts: Counts): Drawing => ({ ...then, passes: counts(then.id) })
 
-function recordChanges<T>(field: string, now: Readonly<Record<string, T>>, then: Readonly<Record<string, T>>, keeps: (entry: T) => boolean, concerns: (entry: T) => boolean): Change[] {
+function recordChanges<T>(
+  field: string,
+  now: Readonly<Record<string, T>>,
+  then: Readonly<Record<string, T>>,
+  keeps: (entry: T) => boolean,
+  concerns: (entry: T) => boolean,
+): Change[] {
   return [...new Set([...Object.keys(now), ...Object.keys(then)])].flatMap((id) => {
     const entry = now[id] ?? then[id]!
     if (!concerns(entry) || (!then[id] && keeps(now[id]!))) return []
@@ -27,16 +35,33 @@ function recordChanges<T>(field: string, now: Readonly<Record<string, T>>, then:
 }
 
 /** What planners laid, with its guides: those of drawings that stay though they were made since go. */
-function plansBack(now: Scene, then: Scene, mine: (plan: { level: string }) => boolean, concerns: (drawing: string) => boolean): Change[] {
-  const guides = (scene: Scene) => Object.fromEntries(Object.entries(scene.guides ?? {}).filter(([drawing]) => concerns(drawing)))
-  return [...recordChanges('plans', now.plans ?? {}, then.plans ?? {}, () => false, mine), ...recordChanges('guides', guides(now), guides(then), () => false, () => true)]
+function plansBack(
+  now: Scene,
+  then: Scene,
+  mine: (plan: { level: string }) => boolean,
+  concerns: (drawing: string) => boolean,
+): Change[] {
+  const guides = (scene: Scene) =>
+    Object.fromEntries(Object.entries(scene.guides ?? {}).filter(([drawing]) => concerns(drawing)))
+  return [
+    ...recordChanges('plans', now.plans ?? {}, then.plans ?? {}, () => false, mine),
+    ...recordChanges(
+      'guides',
+      guides(now),
+      guides(then),
+      () => false,
+      () => true,
+    ),
+  ]
 }
 
 function wholeBack(now: Scene, then: Scene, counts: Counts): Change[] {
   const always = () => true
   const drawings = Object.fromEntries(Object.entries(then.drawings).map(([id, entry]) => [id, asItWas(entry, counts)]))
   return [
-    ...(['settings', 'palette', 'levelOrder', 'mainTake'] as const).flatMap((field) => change([field], now[field], then[field])),
+    ...(['settings', 'palette', 'levelOrder', 'mainTake'] as const).flatMap((field) =>
+      change([field], now[field], then[field]),
+    ),
     ...recordChanges('levels', now.levels, then.levels, () => false, always),
     // Drawings made since stay in the scene, off the sheet, as long as their level is there.
     ...recordChanges('drawings', now.drawings, drawings, (entry) => then.levels[entry.level] !== undefined, always),
@@ -44,16 +69,27 @@ function wholeBack(now: Scene, then: Scene, counts: Counts): Change[] {
     ...plansBack(now, then, always, always),
     ...recordChanges('takes', now.takes, then.takes, () => false, always),
     ...[...new Set([...Object.keys(now.sheets), ...Object.keys(then.sheets)])].flatMap((take) =>
-      recordChanges('', now.sheets[take] ?? {}, then.sheets[take] ?? {}, () => false, always).map(({ at, ...rest }) => ({ at: ['sheets', take, at[1]!], ...rest }))),
+      recordChanges('', now.sheets[take] ?? {}, then.sheets[take] ?? {}, () => false, always).map(
+        ({ at, ...rest }) => ({ at: ['sheets', take, at[1]!], ...rest }),
+      ),
+    ),
   ]
 }
 
 function levelBack(now: Scene, then: Scene, level: string, counts: Counts): Change[] {
   const mine = (entry: { level: string }) => entry.level === level
-  const drawings = Object.fromEntries(Object.entries(then.drawings).filter(([, entry]) => mine(entry)).map(([id, entry]) => [id, asItWas(entry, counts)]))
+  const drawings = Object.fromEntries(
+    Object.entries(then.drawings)
+      .filter(([, entry]) => mine(entry))
+      .map(([id, entry]) => [id, asItWas(entry, counts)]),
+  )
   const columns = Object.keys(now.takes).flatMap((take) => {
-    const column = then.sheets[take]?.[level] ?? (now.sheets[take]![level] ? undefined : [{ drawing: null, frames: now.settings.length }])
-    return column ? change(['sheets', take, level], now.sheets[take]![level], [...resizedTo(column, now.settings.length)]) : []
+    const column =
+      then.sheets[take]?.[level] ??
+      (now.sheets[take]![level] ? undefined : [{ drawing: null, frames: now.settings.length }])
+    return column
+      ? change(['sheets', take, level], now.sheets[take]![level], [...resizedTo(column, now.settings.length)])
+      : []
   })
   return [
     ...change(['levels', level], now.levels[level], then.levels[level]),
@@ -70,13 +106,27 @@ function levelBack(now: Scene, then: Scene, level: string, counts: Counts): Chan
  * destroyed: drawings made since stay in the scene. The ink of the drawings named by {@link inkBackFor}
  * follows with {@link inkBack}. A drawing no longer on the main take's sheet is shown again where it was.
  */
-export function bringBack({ now, then, part, counts }: { now: Scene; then: Scene; part: Part; counts: Counts }): SimpleEdit[] {
+export function bringBack({
+  now,
+  then,
+  part,
+  counts,
+}: {
+  now: Scene
+  then: Scene
+  part: Part
+  counts: Counts
+}): SimpleEdit[] {
   if ('drawing' in part) {
     const was = then.drawings[part.drawing]
     if (!was || !now.levels[was.level]) return []
     const here = now.drawings[was.id]
     // Another drawing may bear its number by now.
-    const taken = new Set(Object.values(now.drawings).flatMap((each) => (each.id !== was.id && each.level === was.level ? [each.number] : [])))
+    const taken = new Set(
+      Object.values(now.drawings).flatMap((each) =>
+        each.id !== was.id && each.level === was.level ? [each.number] : [],
+      ),
+    )
     const number = here?.number ?? freeNumber(was.number, taken)
     const changes = change(['drawings', was.id], here, { ...asItWas(was, here ? () => here.passes : counts), number })
     const shown = here ? undefined : frameOf(then, was)
@@ -85,12 +135,28 @@ export function bringBack({ now, then, part, counts }: { now: Scene; then: Scene
       ...(shown && shown.frame <= now.settings.length ? [shownAgain(now, was, shown)] : []),
     ]
   }
-  const changes = 'level' in part ? (then.levels[part.level] ? levelBack(now, then, part.level, counts) : []) : wholeBack(now, then, counts)
+  const changes =
+    'level' in part
+      ? then.levels[part.level]
+        ? levelBack(now, then, part.level, counts)
+        : []
+      : wholeBack(now, then, counts)
   return changes.length > 0 ? [{ type: 'restore', changes }] : []
 }
 
-function shownAgain(now: Scene, { id, level }: Drawing, { frame, frames }: { frame: number; frames: number }): SimpleEdit {
-  return { type: 'sheet.range', take: now.mainTake, levels: [level], from: frame, to: Math.min(now.settings.length, frame + frames - 1), act: { do: 'show', drawing: id } }
+function shownAgain(
+  now: Scene,
+  { id, level }: Drawing,
+  { frame, frames }: { frame: number; frames: number },
+): SimpleEdit {
+  return {
+    type: 'sheet.range',
+    take: now.mainTake,
+    levels: [level],
+    from: frame,
+    to: Math.min(now.settings.length, frame + frames - 1),
+    act: { do: 'show', drawing: id },
+  }
 }
 
 function frameOf(scene: Scene, { id, level }: Drawing): { frame: number; frames: number } | undefined {
@@ -107,11 +173,23 @@ function frameOf(scene: Scene, { id, level }: Drawing): { frame: number; frames:
 /** The drawings whose ink a part brought back concerns. */
 export function inkBackFor(then: Scene, part: Part): string[] {
   if ('drawing' in part) return then.drawings[part.drawing] ? [part.drawing] : []
-  return Object.values(then.drawings).flatMap((entry) => ('level' in part && entry.level !== part.level ? [] : [entry.id]))
+  return Object.values(then.drawings).flatMap((entry) =>
+    'level' in part && entry.level !== part.level ? [] : [entry.id],
+  )
 }
 
 /** The edit that turns the ink of a pass into what it was: lines that stayed stay, the others come and go. Undefined when nothing differs. */
-export function inkBack({ drawing, pass, now, then }: { drawing: string; pass: Pass; now: Ink; then: Ink }): SimpleEdit | undefined {
+export function inkBack({
+  drawing,
+  pass,
+  now,
+  then,
+}: {
+  drawing: string
+  pass: Pass
+  now: Ink
+  then: Ink
+}): SimpleEdit | undefined {
   const wanted = new Map(then.map((piece, at) => [piece.id, at]))
   const staying = now.filter((piece) => wanted.has(piece.id) && sameValue(piece, then[wanted.get(piece.id)!]))
   const inOrder = staying.every((piece, i) => i === 0 || wanted.get(piece.id)! > wanted.get(staying[i - 1]!.id)!)

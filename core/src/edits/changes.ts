@@ -11,12 +11,16 @@ function isPlainJson(value: unknown, left = DEEPEST): boolean {
   if (value === null || typeof value === 'string' || typeof value === 'boolean') return true
   if (typeof value === 'number') return Number.isFinite(value)
   if (typeof value !== 'object' || left === 0) return false
-  return Array.isArray(value) ? value.every((each) => isPlainJson(each, left - 1)) : Object.values(value).every((each) => isPlainJson(each, left - 1))
+  return Array.isArray(value)
+    ? value.every((each) => isPlainJson(each, left - 1))
+    : Object.values(value).every((each) => isPlainJson(each, left - 1))
 }
 const valueSchema = z.unknown().refine((value) => isPlainJson(value), 'This is not a part of a scene.')
 
 /** Changes of parts of the scene; `null` is absent. */
-export const changesSchema = z.array(z.strictObject({ at: z.array(z.string().max(40)).min(1).max(3), was: valueSchema, now: valueSchema })).max(20_000)
+export const changesSchema = z
+  .array(z.strictObject({ at: z.array(z.string().max(40)).min(1).max(3), was: valueSchema, now: valueSchema }))
+  .max(20_000)
 
 /**
  * The scene with each part put to `now`. A drawing that is there keeps the count of its lines: those are
@@ -26,8 +30,10 @@ export function restored(scene: Scene, changes: readonly PartChange[]): Scene {
   let next = scene
   for (const { at, was, now } of changes) {
     if (!isPartPath(at) || at.some((key) => key in {})) refuse('This is not a part of a scene.')
-    if (!sameValue(partAt(next, at), was)) refuse('This step cannot be undone on its own any more: the same thing was changed somewhere else since.')
-    if (at[0] === 'drawings' && was !== null && now !== null && !sameValue(passesIn(was), passesIn(now))) refuse('The lines of a drawing are counted where they lie; a step cannot be undone by their count.')
+    if (!sameValue(partAt(next, at), was))
+      refuse('This step cannot be undone on its own any more: the same thing was changed somewhere else since.')
+    if (at[0] === 'drawings' && was !== null && now !== null && !sameValue(passesIn(was), passesIn(now)))
+      refuse('The lines of a drawing are counted where they lie; a step cannot be undone by their count.')
     next = withPart(next, at, now)
   }
   return next

@@ -10,7 +10,10 @@ import { withoutDrawing, withoutMark } from './take-out'
 const fresh = drawingSchema.pick({ id: true, role: true })
 
 /** A new drawing shown from `frame` to the end of the exposure it is put into. */
-export function putIn(scene: Scene, { take, level, frame, drawing }: { take: string; level: string; frame: number; drawing: Drawing }): Scene {
+export function putIn(
+  scene: Scene,
+  { take, level, frame, drawing }: { take: string; level: string; frame: number; drawing: Drawing },
+): Scene {
   requireFree(scene.drawings[drawing.id], 'drawing')
   const here = placeOn(scene, take, level, frame)
   const begin = inFirstTurn(columnOf(scene, take, level), frame)
@@ -22,12 +25,20 @@ export function putIn(scene: Scene, { take, level, frame, drawing }: { take: str
 function refuseToCover(scene: Scene, take: string, level: string, frame: number) {
   const here = placeOn(scene, take, level, frame)
   if (here.frame === inFirstTurn(columnOf(scene, take, level), frame) && here.drawing !== null) {
-    refuse(`Drawing ${scene.drawings[here.drawing]!.number} begins at frame ${frame} already. Choose a frame between two drawings.`)
+    refuse(
+      `Drawing ${scene.drawings[here.drawing]!.number} begins at frame ${frame} already. Choose a frame between two drawings.`,
+    )
   }
 }
 
 export const drawingAdd = editKind({
-  schema: z.strictObject({ type: z.literal('drawing.add'), take: idSchema, level: idSchema, frame: frameSchema, drawing: fresh }),
+  schema: z.strictObject({
+    type: z.literal('drawing.add'),
+    take: idSchema,
+    level: idSchema,
+    frame: frameSchema,
+    drawing: fresh,
+  }),
   apply(scene, { take, level, frame, drawing }) {
     levelOf(scene, level)
     refuseToCover(scene, take, level, frame)
@@ -40,7 +51,11 @@ export const drawingAdd = editKind({
 /** A new drawing with the same ink as `source`; the ink itself is copied by whoever keeps ink. */
 export const drawingCopy = editKind({
   schema: z.strictObject({
-    type: z.literal('drawing.copy'), take: idSchema, frame: frameSchema, source: idSchema, drawing: fresh,
+    type: z.literal('drawing.copy'),
+    take: idSchema,
+    frame: frameSchema,
+    source: idSchema,
+    drawing: fresh,
   }),
   apply(scene, { take, frame, source, drawing }) {
     const original = drawingOf(scene, source)
@@ -65,7 +80,8 @@ export const drawingSet = editKind({
     if (twin) refuse(`There is a drawing ${fields.number} on this level already. Give this one another number.`)
     return { ...scene, drawings: { ...scene.drawings, [drawing]: { ...before, ...fields } } }
   },
-  words: ({ drawing, fields }, scene) => `${Object.keys(fields).join(', ')} of drawing ${scene.drawings[drawing]?.number ?? ''}`,
+  words: ({ drawing, fields }, scene) =>
+    `${Object.keys(fields).join(', ')} of drawing ${scene.drawings[drawing]?.number ?? ''}`,
 })
 
 export const drawingsRenumber = editKind({
@@ -82,7 +98,8 @@ export const drawingRemove = editKind({
   apply(scene, { drawing }) {
     const { number } = drawingOf(scene, drawing)
     for (const chart of Object.values(scene.charts)) {
-      if (chart.from === drawing || chart.to === drawing) refuse(`Drawing ${number} is an end of a chart. Take that chart out first.`)
+      if (chart.from === drawing || chart.to === drawing)
+        refuse(`Drawing ${number} is an end of a chart. Take that chart out first.`)
     }
     return withoutDrawing(withoutMark(scene, drawing), drawing)
   },

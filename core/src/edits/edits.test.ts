@@ -1,25 +1,68 @@
 import fc from 'fast-check'
 import {
-  applyEdit, validate, EditRefused, editSchema, inkAfter, mainSheet, newScene, nextOnPegs, planOfWork, progress, sentenceOf, stepInWords,
-  touchedBy, totalFrames, wishedChart, type Edit, type Ink, type Scene, type Settings,
+  applyEdit,
+  validate,
+  EditRefused,
+  editSchema,
+  inkAfter,
+  mainSheet,
+  newScene,
+  nextOnPegs,
+  planOfWork,
+  progress,
+  sentenceOf,
+  stepInWords,
+  touchedBy,
+  totalFrames,
+  wishedChart,
+  type Edit,
+  type Ink,
+  type Scene,
+  type Settings,
 } from '../index'
 
 export const SETTINGS: Settings = {
-  name: 'Slipway', width: 640, height: 360, fps: 24, length: 24, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
+  name: 'Slipway',
+  width: 640,
+  height: 360,
+  fps: 24,
+  length: 24,
+  paper: '#fbf7ee',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
 }
 const where = { take: 'main', level: 'A' } as const
-const key = (id: string, frame: number): Edit => ({ type: 'drawing.add', ...where, frame, drawing: { id, role: 'key' } })
+const key = (id: string, frame: number): Edit => ({
+  type: 'drawing.add',
+  ...where,
+  frame,
+  drawing: { id, role: 'key' },
+})
 const chart = (over: Partial<Extract<Edit, { type: 'chart.add' }>> = {}): Edit => ({
-  type: 'chart.add', id: 'c', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'halves', slowOut: 3, slowIn: 0 }, exposure: [2],
-  drawings: ['i1', 'i2', 'i3', 'i4', 'i5'], ...over,
+  type: 'chart.add',
+  id: 'c',
+  level: 'A',
+  from: 'k1',
+  to: 'k2',
+  spacing: { by: 'halves', slowOut: 3, slowIn: 0 },
+  exposure: [2],
+  drawings: ['i1', 'i2', 'i3', 'i4', 'i5'],
+  ...over,
 })
 const stroke = (id: string, drawing: string): Edit => ({
-  type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 0, piece: { kind: 'stroke', id, swatch: 'pencil', size: 4, points: [1, 2, 0.5, 9, 9, 1] } }],
+  type: 'ink.change',
+  drawing,
+  pass: 'line',
+  remove: [],
+  add: [{ at: 0, piece: { kind: 'stroke', id, swatch: 'pencil', size: 4, points: [1, 2, 0.5, 9, 9, 1] } }],
 })
 const all = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
 const start = newScene(SETTINGS)
 const twoKeys = all(start, key('k1', 1), key('k2', 9))
-const sheet = (scene: Scene) => mainSheet(scene, 'A').map((e) => `${e.drawing ? scene.drawings[e.drawing]!.number : 'x'}:${e.frames}`).join(' ')
+const sheet = (scene: Scene) =>
+  mainSheet(scene, 'A')
+    .map((e) => `${e.drawing ? scene.drawings[e.drawing]!.number : 'x'}:${e.frames}`)
+    .join(' ')
 
 describe('edits', () => {
   test('two keys and a chart of three inbetweens on twos', () => {
@@ -36,7 +79,12 @@ describe('edits', () => {
   })
 
   test('a loop closes over its seam, and stays a loop while a chart leads over it', () => {
-    const seam = { from: 'k2', to: 'k1', spacing: { by: 'law', law: 'swing', strength: 2 }, drawings: ['a', 'b', 'c', 'd', 'e', 'f', 'g'] } as const
+    const seam = {
+      from: 'k2',
+      to: 'k1',
+      spacing: { by: 'law', law: 'swing', strength: 2 },
+      drawings: ['a', 'b', 'c', 'd', 'e', 'f', 'g'],
+    } as const
     expect(() => applyEdit(twoKeys, chart({ ...seam, drawings: [...seam.drawings] }))).toThrow(/does not come after/)
     const loop = applyEdit(twoKeys, { type: 'level.set', level: 'A', fields: { loop: true } }).scene
     const closed = applyEdit(loop, chart({ ...seam, drawings: [...seam.drawings] })).scene
@@ -84,14 +132,33 @@ describe('edits', () => {
   const refused: [string, Edit, RegExp][] = [
     ['a chart in the wrong order', chart({ id: 'd', from: 'k2', to: 'k1' }), /does not come after/],
     ['two charts over one span', chart({ id: 'd', from: 'i1', to: 'i3' }), /lies between these two/],
-    ['a chart that only overlaps another', chart({ id: 'd', from: 'i5', to: 'late' }), /chart over frames 1 to 9 already|not in the scene/],
+    [
+      'a chart that only overlaps another',
+      chart({ id: 'd', from: 'i5', to: 'late' }),
+      /chart over frames 1 to 9 already|not in the scene/,
+    ],
     ['an edit for a deleted drawing', stroke('s', 'gone'), /not in the scene any more/],
     ['a drawing over another', key('n', 3), /begins at frame 3 already/],
     ['a frame beyond the end', key('n', 25), /beyond the end/],
-    ['a colour that is not there', { ...(stroke('s', 'k1') as Extract<Edit, { type: 'ink.change' }>), add: [{ at: 0, piece: { kind: 'fill', id: 'f', swatch: 'none', outline: [0, 0, 1, 1, 2, 0] } }] }, /colour/],
+    [
+      'a colour that is not there',
+      {
+        ...(stroke('s', 'k1') as Extract<Edit, { type: 'ink.change' }>),
+        add: [{ at: 0, piece: { kind: 'fill', id: 'f', swatch: 'none', outline: [0, 0, 1, 1, 2, 0] } }],
+      },
+      /colour/,
+    ],
     ['an end of a chart taken out', { type: 'drawing.remove', drawing: 'k1' }, /end of a chart/],
-    ['an undo that would overwrite', { type: 'restore', changes: [{ at: ['mainTake'], was: 'other', now: 'main' }] }, /changed somewhere else/],
-    ['a restore that breaks the scene', { type: 'restore', changes: [{ at: ['drawings', 'k1'], was: all(twoKeys, chart()).drawings.k1!, now: null }] }, /not a whole scene/],
+    [
+      'an undo that would overwrite',
+      { type: 'restore', changes: [{ at: ['mainTake'], was: 'other', now: 'main' }] },
+      /changed somewhere else/,
+    ],
+    [
+      'a restore that breaks the scene',
+      { type: 'restore', changes: [{ at: ['drawings', 'k1'], was: all(twoKeys, chart()).drawings.k1!, now: null }] },
+      /not a whole scene/,
+    ],
     ['an unknown edit', { type: 'paint.house' } as never, /no edit called/],
   ]
   test.each(refused)('%s is refused with a sentence', (_, edit, sentence) => {
@@ -105,8 +172,25 @@ describe('edits', () => {
     [{ type: 'scene.set', settings: { width: 1e9 } }, /8 to 4096/],
     [{ type: 'scene.set', settings: { name: 'x'.repeat(10_000) } }, /at most 120/],
     [{ type: 'exposure.hold', ...where, frame: 1, frames: 0 }, /at least one frame/],
-    [{ ...(stroke('s', 'k1') as object), add: [{ at: 0, piece: { kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points: [1, Number.NaN, 1] } }] }, /must be a number/],
-    [{ ...(stroke('s', 'k1') as object), add: [{ at: 0, piece: { kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points: new Array(3_000_000).fill(1) } }] }, /at most 20,000 points/],
+    [
+      {
+        ...(stroke('s', 'k1') as object),
+        add: [{ at: 0, piece: { kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points: [1, Number.NaN, 1] } }],
+      },
+      /must be a number/,
+    ],
+    [
+      {
+        ...(stroke('s', 'k1') as object),
+        add: [
+          {
+            at: 0,
+            piece: { kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points: new Array(3_000_000).fill(1) },
+          },
+        ],
+      },
+      /at most 20,000 points/,
+    ],
     [{ type: 'drawing.remove', drawing: 'constructor' }, /reserved/],
     [{ type: 'nothing' }, /./],
   ])('at the door %# is turned away', (edit, sentence) => {
@@ -118,13 +202,33 @@ describe('edits', () => {
   /** Any wish at all; those the scene refuses must leave it alone. */
   const wish = fc.oneof(
     fc.tuple(fc.integer({ min: 1, max: 30 }), fc.nat(99)).map(([frame, n]): Edit => key(`d${n}`, frame)),
-    fc.tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 9 })).map(([frame, frames]): Edit => ({ type: 'exposure.hold', ...where, frame, frames })),
-    fc.tuple(fc.integer({ min: 1, max: 30 }), fc.option(fc.nat(99))).map(([frame, n]): Edit => ({ type: 'exposure.show', ...where, frame, drawing: n === null ? null : `d${n}` })),
-    fc.tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 30 })).map(([frame, to]): Edit => ({ type: 'exposure.move', ...where, frame, to })),
+    fc
+      .tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 9 }))
+      .map(([frame, frames]): Edit => ({ type: 'exposure.hold', ...where, frame, frames })),
+    fc
+      .tuple(fc.integer({ min: 1, max: 30 }), fc.option(fc.nat(99)))
+      .map(([frame, n]): Edit => ({ type: 'exposure.show', ...where, frame, drawing: n === null ? null : `d${n}` })),
+    fc
+      .tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 30 }))
+      .map(([frame, to]): Edit => ({ type: 'exposure.move', ...where, frame, to })),
     fc.tuple(fc.nat(99), fc.nat(99), fc.nat(999), fc.integer({ min: 1, max: 3 })).map(([a, b, n, e]): Edit =>
-      chart({ id: `c${n}`, from: `d${a}`, to: `d${b}`, spacing: { by: 'law', law: 'even', strength: 2 }, exposure: [e], drawings: Array.from({ length: 24 }, (_, i) => `m${n}x${i}`) })),
+      chart({
+        id: `c${n}`,
+        from: `d${a}`,
+        to: `d${b}`,
+        spacing: { by: 'law', law: 'even', strength: 2 },
+        exposure: [e],
+        drawings: Array.from({ length: 24 }, (_, i) => `m${n}x${i}`),
+      }),
+    ),
     fc.nat(99).map((n): Edit => ({ type: 'drawing.remove', drawing: `d${n}` })),
-    fc.tuple(fc.nat(99), fc.integer({ min: 1, max: 30 })).map(([n, frame]): Edit => ({ type: 'drawing.copy', take: 'main', frame, source: `d${n}`, drawing: { id: `n${n}`, role: 'key' } })),
+    fc.tuple(fc.nat(99), fc.integer({ min: 1, max: 30 })).map(([n, frame]): Edit => ({
+      type: 'drawing.copy',
+      take: 'main',
+      frame,
+      source: `d${n}`,
+      drawing: { id: `n${n}`, role: 'key' },
+    })),
     fc.tuple(fc.nat(99), fc.nat(9)).map(([n, s]): Edit => stroke(`s${s}`, `d${n}`)),
     fc.integer({ min: 1, max: 60 }).map((length): Edit => ({ type: 'scene.set', settings: { length } })),
     fc.constant<Edit>({ type: 'drawings.renumber', level: 'A' }),
@@ -133,7 +237,9 @@ describe('edits', () => {
   )
   test('any edits, then their inverses in reverse, give the first scene back; the scene stays whole', () => {
     // Few ids, so that edits meet each other often.
-    const few = wish.map((edit) => JSON.parse(JSON.stringify(edit).replace(/"d(\d+)"/g, (_, n) => `"d${Number(n) % 5}"`)) as Edit)
+    const few = wish.map(
+      (edit) => JSON.parse(JSON.stringify(edit).replace(/"d(\d+)"/g, (_, n) => `"d${Number(n) % 5}"`)) as Edit,
+    )
     fc.assert(
       fc.property(fc.array(few, { maxLength: 30 }), (edits) => {
         let scene = start
@@ -167,8 +273,19 @@ describe('edits', () => {
   })
 
   test('a chart can be tried before it is laid', () => {
-    expect(wishedChart(twoKeys, { level: 'A', from: 'k1', to: 'k2', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [2] })).toMatchObject({
-      fromFrame: 1, toFrame: 9, first: 4, shared: true,
+    expect(
+      wishedChart(twoKeys, {
+        level: 'A',
+        from: 'k1',
+        to: 'k2',
+        spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
+        exposure: [2],
+      }),
+    ).toMatchObject({
+      fromFrame: 1,
+      toFrame: 9,
+      first: 4,
+      shared: true,
     })
   })
 })

@@ -17,13 +17,17 @@ export const exposureHold = editKind({
   schema: z.strictObject({
     type: z.literal('exposure.hold'),
     ...where,
-    frames: z.int('An exposure is a whole number of frames.').min(1, 'An exposure lasts at least one frame.').max(LIMITS.length.max),
+    frames: z
+      .int('An exposure is a whole number of frames.')
+      .min(1, 'An exposure lasts at least one frame.')
+      .max(LIMITS.length.max),
   }),
   apply(scene, { take, level, frame, frames }) {
     const { drawing, frame: from, frames: held } = placeOn(scene, take, level, frame)
     const { length } = scene.settings
     const isLast = from + held > length && !cycleAt(columnOf(scene, take, level), frame)
-    if (isLast && frames > held) refuse(`The scene ends at frame ${length}: make it longer to hold this drawing for ${frames} frames.`)
+    if (isLast && frames > held)
+      refuse(`The scene ends at frame ${length}: make it longer to hold this drawing for ${frames} frames.`)
     const rest = isLast && frames < held ? [{ drawing: null, frames: held - frames }] : []
     return withFrames(scene, { take, level, from, remove: held, insert: [{ drawing, frames }, ...rest] })
   },
@@ -35,13 +39,16 @@ export const exposureShow = editKind({
   schema: z.strictObject({ type: z.literal('exposure.show'), ...where, drawing: idSchema.nullable() }),
   apply(scene, { take, level, frame, drawing }) {
     const here = placeOn(scene, take, level, frame)
-    if (drawing !== null && drawingOf(scene, drawing).level !== level) refuse('A drawing can be shown only on its own level.')
+    if (drawing !== null && drawingOf(scene, drawing).level !== level)
+      refuse('A drawing can be shown only on its own level.')
     const from = inFirstTurn(columnOf(scene, take, level), frame)
     const frames = here.frame + here.frames - from
     return withFrames(scene, { take, level, from, remove: frames, insert: [{ drawing, frames }] })
   },
   words: ({ frame, drawing }, scene) =>
-    drawing === null ? `frame ${frame} left empty` : `drawing ${scene.drawings[drawing]?.number ?? ''} shown again at frame ${frame}`,
+    drawing === null
+      ? `frame ${frame} left empty`
+      : `drawing ${scene.drawings[drawing]?.number ?? ''} shown again at frame ${frame}`,
 })
 
 /** Moves the moment the exposure at `frame` begins to frame `to`; only it and the one before change. */
@@ -55,11 +62,22 @@ export const exposureMove = editKind({
     const earliest = before ? here.frame - before.frames + 1 : here.frame
     const latest = here.frame + here.frames - 1
     if (to > latest || to < earliest) {
-      refuse(`It can begin from frame ${earliest} to frame ${latest}: beyond that its neighbour would be left with less than one frame.`)
+      refuse(
+        `It can begin from frame ${earliest} to frame ${latest}: beyond that its neighbour would be left with less than one frame.`,
+      )
     }
     const from = before?.frame ?? here.frame
-    const insert = [{ drawing: before?.drawing ?? null, frames: to - from }, { drawing: here.drawing, frames: latest - to + 1 }]
-    return withFrames(scene, { take, level, from, remove: latest - from + 1, insert: insert.filter(({ frames }) => frames > 0) })
+    const insert = [
+      { drawing: before?.drawing ?? null, frames: to - from },
+      { drawing: here.drawing, frames: latest - to + 1 },
+    ]
+    return withFrames(scene, {
+      take,
+      level,
+      from,
+      remove: latest - from + 1,
+      insert: insert.filter(({ frames }) => frames > 0),
+    })
   },
   words: ({ frame, to }) => `the drawing at frame ${frame} moved to frame ${to}`,
 })

@@ -23,7 +23,8 @@ export function columnOf(scene: Scene, take: string, level: string): Column {
   return scene.sheets[take]![level]!
 }
 
-const beyondEnd = (scene: Scene, frame: number) => refuse(`Frame ${frame} is beyond the end: the scene has ${scene.settings.length} frames.`)
+const beyondEnd = (scene: Scene, frame: number) =>
+  refuse(`Frame ${frame} is beyond the end: the scene has ${scene.settings.length} frames.`)
 
 /** The exposure at a frame; inside a cycle that of its first turn, which stands for all turns. */
 export function placeOn(scene: Scene, take: string, level: string, frame: number): Placed {
@@ -34,7 +35,8 @@ export function placeOn(scene: Scene, take: string, level: string, frame: number
   return { ...here, frame: here.frame + cycle.frame - 1 }
 }
 
-export const refuseLockedLevel = ({ name }: Level): never => refuse(`Level ${name} is locked. Unlock it at the head of its column first.`)
+export const refuseLockedLevel = ({ name }: Level): never =>
+  refuse(`Level ${name} is locked. Unlock it at the head of its column first.`)
 
 export function requireFree(taken: unknown, what: string) {
   if (taken) refuse(`This ${what} is in the scene already.`)
@@ -45,12 +47,22 @@ export function withSheet(scene: Scene, take: string, level: string, column: Col
 }
 
 /** The scene with `remove` frames of a level replaced, and the end of its column made to fit. */
-export function withFrames(scene: Scene, { take, level, from, remove, insert }: { take: string; level: string; from: number; remove: number; insert: Column }): Scene {
+export function withFrames(
+  scene: Scene,
+  { take, level, from, remove, insert }: { take: string; level: string; from: number; remove: number; insert: Column },
+): Scene {
   const column = columnOf(scene, take, level)
   const { length } = scene.settings
   if (from > length + 1) beyondEnd(scene, from)
   const cycle = cycleAt(column, from)
-  const keep = cycle && !(from <= cycle.frame && from + remove >= cycle.frame + cycle.entry.frames) ? 0 : from + totalFrames(insert) - 1
+  const keep =
+    cycle && !(from <= cycle.frame && from + remove >= cycle.frame + cycle.entry.frames)
+      ? 0
+      : from + totalFrames(insert) - 1
   const fit = fitted(spliced(column, { from, remove, insert }), length, keep)
-  return fit ? withSheet(scene, take, level, fit) : refuse(`There is no room on level ${levelOf(scene, level).name}: at the end a drawing would be left with less than one frame. Make the scene longer or shorten a hold.`)
+  return fit
+    ? withSheet(scene, take, level, fit)
+    : refuse(
+        `There is no room on level ${levelOf(scene, level).name}: at the end a drawing would be left with less than one frame. Make the scene longer or shorten a hold.`,
+      )
 }

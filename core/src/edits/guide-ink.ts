@@ -21,19 +21,52 @@ function courseOf({ points, closed }: GuideShape): number[] {
 }
 
 /** Guide lines as pieces of ink, in whole cells where the scene is drawn so; what is no part of the figure is left out. */
-export function inkOfGuide({ shapes, swatch, size, cells = false, freshId }: { shapes: readonly GuideShape[]; swatch: string; size: number; cells?: boolean; freshId: () => string }): InkPiece[] {
-  return shapes.filter(({ tone }) => tone !== 'help').map((shape) => {
-    const course = courseOf(shape)
-    if (cells) return { kind: 'cells', id: freshId(), swatch, runs: runsOf(penCells(course)) }
-    return settled({ kind: 'stroke', id: freshId(), swatch, brush: 'pencil', size, points: Array.from({ length: course.length / 2 }, (_, i) => [course[2 * i]!, course[2 * i + 1]!, PRESSURE]).flat() })
-  })
+export function inkOfGuide({
+  shapes,
+  swatch,
+  size,
+  cells = false,
+  freshId,
+}: {
+  shapes: readonly GuideShape[]
+  swatch: string
+  size: number
+  cells?: boolean
+  freshId: () => string
+}): InkPiece[] {
+  return shapes
+    .filter(({ tone }) => tone !== 'help')
+    .map((shape) => {
+      const course = courseOf(shape)
+      if (cells) return { kind: 'cells', id: freshId(), swatch, runs: runsOf(penCells(course)) }
+      return settled({
+        kind: 'stroke',
+        id: freshId(),
+        swatch,
+        brush: 'pencil',
+        size,
+        points: Array.from({ length: course.length / 2 }, (_, i) => [
+          course[2 * i]!,
+          course[2 * i + 1]!,
+          PRESSURE,
+        ]).flat(),
+      })
+    })
 }
 
 /**
  * A drawing's guide taken as rough ink, and its landmarks pinned where the guide has them unless they are
  * pinned already. Errors: EditRefused when there is no guide to take.
  */
-export function guideTaken({ scene, drawing, shapes, rough, swatch, size, freshId }: {
+export function guideTaken({
+  scene,
+  drawing,
+  shapes,
+  rough,
+  swatch,
+  size,
+  freshId,
+}: {
   readonly scene: Scene
   readonly drawing: string
   /** What is taken; absent: what a plan laid. */
@@ -48,8 +81,21 @@ export function guideTaken({ scene, drawing, shapes, rough, swatch, size, freshI
   const figure = shapes ?? guide?.shapes
   if (!figure || figure.length === 0) refuse('There is no guide under this drawing.')
   const pieces = inkOfGuide({ shapes: figure, swatch, size, cells: scene.settings.cells === true, freshId })
-  const edits: SimpleEdit[] = [{ type: 'ink.change', drawing, pass: 'rough', remove: [], add: pieces.map((piece, i) => ({ at: rough.length + i, piece })) }]
+  const edits: SimpleEdit[] = [
+    {
+      type: 'ink.change',
+      drawing,
+      pass: 'rough',
+      remove: [],
+      add: pieces.map((piece, i) => ({ at: rough.length + i, piece })),
+    },
+  ]
   const pins = scene.drawings[drawing]?.pins ?? {}
-  for (const [landmark, pin] of Object.entries(shapes ? {} : (guide?.targets ?? {}))) if (!pins[landmark]) edits.push({ type: 'pin.set', drawing, landmark, pin })
-  return { type: 'together', words: `the guide of drawing ${scene.drawings[drawing]?.number ?? ''} taken as rough ink`, edits }
+  for (const [landmark, pin] of Object.entries(shapes ? {} : (guide?.targets ?? {})))
+    if (!pins[landmark]) edits.push({ type: 'pin.set', drawing, landmark, pin })
+  return {
+    type: 'together',
+    words: `the guide of drawing ${scene.drawings[drawing]?.number ?? ''} taken as rough ink`,
+    edits,
+  }
 }

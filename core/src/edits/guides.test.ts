@@ -1,20 +1,68 @@
-import { applyEdit, chartSpan, EditRefused, inkOfGuide, matchedByHand, newLevel, newScene, type Edit, type Scene } from '../index'
+import {
+  applyEdit,
+  chartSpan,
+  EditRefused,
+  inkOfGuide,
+  matchedByHand,
+  newLevel,
+  newScene,
+  type Edit,
+  type Scene,
+} from '../index'
 
-const settings = { name: 'Guides', width: 64, height: 64, fps: 12, length: 12, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' } as const
+const settings = {
+  name: 'Guides',
+  width: 64,
+  height: 64,
+  fps: 12,
+  length: 12,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+} as const
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
-const key = (id: string, frame: number): Edit => ({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } })
-const charted = make(newScene(settings), key('a', 1), key('b', 9), { type: 'chart.add', id: 'c', level: 'A', from: 'a', to: 'b', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['m'] })
+const key = (id: string, frame: number): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level: 'A',
+  frame,
+  drawing: { id, role: 'key' },
+})
+const charted = make(newScene(settings), key('a', 1), key('b', 9), {
+  type: 'chart.add',
+  id: 'c',
+  level: 'A',
+  from: 'a',
+  to: 'b',
+  spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
+  exposure: [4],
+  drawings: ['m'],
+})
 
 describe('lines put together by hand', () => {
-  const match = (a: [string, string], b: [string, string] | null): Edit => ({ type: 'chart.match', chart: 'c', a: { drawing: a[0], line: a[1] }, b: b && { drawing: b[0], line: b[1] } })
+  const match = (a: [string, string], b: [string, string] | null): Edit => ({
+    type: 'chart.match',
+    chart: 'c',
+    a: { drawing: a[0], line: a[1] },
+    b: b && { drawing: b[0], line: b[1] },
+  })
   const pairs = (scene: Scene, from: string, to: string) => matchedByHand(scene.charts['c']!, from, to)
 
   test('stay together through the span: what is the same as the same is the same', () => {
     const scene = make(charted, match(['a', 'nose'], ['m', 'tip']), match(['m', 'tip'], ['b', 'snout']))
-    expect([pairs(scene, 'a', 'm'), pairs(scene, 'm', 'b'), pairs(scene, 'a', 'b')]).toEqual([[['nose', 'tip']], [['tip', 'snout']], [['nose', 'snout']]])
+    expect([pairs(scene, 'a', 'm'), pairs(scene, 'm', 'b'), pairs(scene, 'a', 'b')]).toEqual([
+      [['nose', 'tip']],
+      [['tip', 'snout']],
+      [['nose', 'snout']],
+    ])
   })
   test('a line is one line of each drawing: put to another it leaves the first, let go it is alone', () => {
-    const scene = make(charted, match(['a', 'nose'], ['b', 'ear']), match(['a', 'chin'], ['b', 'jaw']), match(['a', 'nose'], ['b', 'jaw']))
+    const scene = make(
+      charted,
+      match(['a', 'nose'], ['b', 'ear']),
+      match(['a', 'chin'], ['b', 'jaw']),
+      match(['a', 'nose'], ['b', 'jaw']),
+    )
     expect(pairs(scene, 'a', 'b')).toEqual([['nose', 'jaw']])
     expect(make(scene, match(['a', 'nose'], null)).charts['c']!.same).toBeUndefined()
   })
@@ -39,7 +87,9 @@ describe('a guide as ink', () => {
     const { points } = piece!
     const places = Array.from({ length: points.length / 3 }, (_, i) => [points[3 * i]!, points[3 * i + 1]!] as const)
     expect(places.at(-1)).toEqual(places[0])
-    places.slice(1).forEach(([x, y], i) => expect(Math.hypot(x - places[i]![0], y - places[i]![1])).toBeLessThanOrEqual(12))
+    places
+      .slice(1)
+      .forEach(([x, y], i) => expect(Math.hypot(x - places[i]![0], y - places[i]![1])).toBeLessThanOrEqual(12))
   })
   test('is whole cells where the scene is drawn in cells', () => {
     const [piece] = inkOfGuide({ ...options, shapes: [square], cells: true })
@@ -49,9 +99,19 @@ describe('a guide as ink', () => {
 })
 
 test('a chart to a drawing first shown before it leads to where that is shown again', () => {
-  const scene = make(newScene(settings), key('a', 1), key('b', 5), { type: 'exposure.show', take: 'main', level: 'A', frame: 9, drawing: 'a' })
+  const scene = make(newScene(settings), key('a', 1), key('b', 5), {
+    type: 'exposure.show',
+    take: 'main',
+    level: 'A',
+    frame: 9,
+    drawing: 'a',
+  })
   expect(chartSpan(scene, { level: 'A', from: 'b', to: 'a' })).toEqual({ fromFrame: 5, toFrame: 9 })
   expect(chartSpan(scene, { level: 'A', from: 'a', to: 'b' })).toEqual({ fromFrame: 1, toFrame: 5 })
-  const once = make(newScene(settings), key('a', 1), key('b', 5), { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 })
+  const once = make(newScene(settings), key('a', 1), key('b', 5), {
+    type: 'level.add',
+    level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }),
+    at: 1,
+  })
   expect(chartSpan(once, { level: 'A', from: 'b', to: 'a' })!.toFrame).toBe(1)
 })

@@ -7,15 +7,22 @@ import { simpleEditsOf, type Edit } from './register'
 export type InkCounts = Readonly<Partial<Record<Pass, number>>>
 
 export const countsOf = (inkOf: (drawing: string, pass: Pass) => Ink, drawing: string): InkCounts =>
-  Object.fromEntries(PASSES.flatMap((pass) => (inkOf(drawing, pass).length > 0 ? [[pass, inkOf(drawing, pass).length]] : [])))
+  Object.fromEntries(
+    PASSES.flatMap((pass) => (inkOf(drawing, pass).length > 0 ? [[pass, inkOf(drawing, pass).length]] : [])),
+  )
 
-export const sameCounts = (a: InkCounts, b: InkCounts): boolean => PASSES.every((pass) => (a[pass] ?? 0) === (b[pass] ?? 0))
+export const sameCounts = (a: InkCounts, b: InkCounts): boolean =>
+  PASSES.every((pass) => (a[pass] ?? 0) === (b[pass] ?? 0))
 
 /**
  * The drawings an edit brings into a scene, whose lines nobody but the keeper of the ink can count: one taken
  * out before still has the lines it had. Those copied take their lines from their source and may have none.
  */
-export function drawingsBrought(before: Scene, after: Scene, edit: Edit): { readonly drawing: Drawing; readonly lines: InkCounts }[] {
+export function drawingsBrought(
+  before: Scene,
+  after: Scene,
+  edit: Edit,
+): { readonly drawing: Drawing; readonly lines: InkCounts }[] {
   if (before.drawings === after.drawings || edit.type === 'ink.change') return []
   const changed = new Map<string, Partial<Record<Pass, number>>>()
   const copied = new Set<string>()
@@ -31,7 +38,9 @@ export function drawingsBrought(before: Scene, after: Scene, edit: Edit): { read
     if (Object.hasOwn(before.drawings, id)) continue
     const drawing = after.drawings[id]!
     // What lay there before this edit: what it says there is now, without the lines it put on itself.
-    const lines = copied.has(id) ? {} : Object.fromEntries(PASSES.map((pass) => [pass, (drawing.passes[pass] ?? 0) - (changed.get(id)?.[pass] ?? 0)]))
+    const lines = copied.has(id)
+      ? {}
+      : Object.fromEntries(PASSES.map((pass) => [pass, (drawing.passes[pass] ?? 0) - (changed.get(id)?.[pass] ?? 0)]))
     brought.push({ drawing, lines })
   }
   return brought
@@ -43,7 +52,10 @@ export function drawingsBrought(before: Scene, after: Scene, edit: Edit): { read
  */
 export function requireInk(before: Scene, after: Scene, edit: Edit, inkThere: (drawing: string) => InkCounts): void {
   for (const { drawing, lines } of drawingsBrought(before, after, edit)) {
-    if (!sameCounts(lines, inkThere(drawing.id))) refuse(`Drawing ${drawing.number} was in the scene before, with other lines. Bring that one back, or put in a new one.`)
+    if (!sameCounts(lines, inkThere(drawing.id)))
+      refuse(
+        `Drawing ${drawing.number} was in the scene before, with other lines. Bring that one back, or put in a new one.`,
+      )
   }
 }
 

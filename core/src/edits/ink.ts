@@ -10,17 +10,28 @@ const pieces = z
   .array(placedPieceSchema)
   .max(LIMITS.piecesPerEdit, `One edit can carry at most ${LIMITS.piecesPerEdit} lines.`)
 
-const inkSchema = z.strictObject({ type: z.literal('ink.change'), drawing: idSchema, pass: passSchema, remove: pieces, add: pieces })
+const inkSchema = z.strictObject({
+  type: z.literal('ink.change'),
+  drawing: idSchema,
+  pass: passSchema,
+  remove: pieces,
+  add: pieces,
+})
 type InkEdit = z.infer<typeof inkSchema>
 
 /**
  * The drawing after a change of its lines: all that such an edit does to a scene, for whoever keeps a scene of
  * many drawings and has many lines to count. Errors: EditRefused.
  */
-export function drawingInked({ levels, palette }: Pick<Scene, 'levels' | 'palette'>, drawing: Drawing, { pass, remove, add }: InkEdit): Drawing {
+export function drawingInked(
+  { levels, palette }: Pick<Scene, 'levels' | 'palette'>,
+  drawing: Drawing,
+  { pass, remove, add }: InkEdit,
+): Drawing {
   const level = levels[drawing.level]!
   if (level.locked) refuseLockedLevel(level)
-  if (level.passes?.[pass]?.locked) refuse(`The ${pass} pass of level ${level.name} is locked. Unlock it among the passes first.`)
+  if (level.passes?.[pass]?.locked)
+    refuse(`The ${pass} pass of level ${level.name} is locked. Unlock it among the passes first.`)
   if (namesTwice(remove) || namesTwice(add)) refuse('A line is named twice in one change.')
   const count = (drawing.passes[pass] ?? 0) + add.length - remove.length
   if (count < 0) refuse('A line to take out is no longer on this drawing; it was changed somewhere else.')
@@ -31,7 +42,8 @@ export function drawingInked({ levels, palette }: Pick<Scene, 'levels' | 'palett
   return { ...drawing, passes: count === 0 ? others : { ...others, [pass]: count } }
 }
 
-const namesTwice = (placed: readonly PlacedPiece[]) => placed.length > 1 && new Set(placed.map(({ piece }) => piece.id)).size < placed.length
+const namesTwice = (placed: readonly PlacedPiece[]) =>
+  placed.length > 1 && new Set(placed.map(({ piece }) => piece.id)).size < placed.length
 
 /** Ink put on and taken off one pass. The scene only counts the pieces; `changeInk` lays them. */
 export const inkChange = editKind({
@@ -45,6 +57,8 @@ export const inkChange = editKind({
     const lines = (count: number) => (count === 1 ? 'a line' : `${count} lines`)
     const where = `drawing ${scene.drawings[drawing]?.number ?? ''}`
     if (remove.length === 0) return `${lines(add.length)} on ${where}`
-    return add.length === 0 ? `${lines(remove.length)} taken off ${where}` : `${lines(remove.length)} of ${where} changed`
+    return add.length === 0
+      ? `${lines(remove.length)} taken off ${where}`
+      : `${lines(remove.length)} of ${where} changed`
   },
 })

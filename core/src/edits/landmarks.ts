@@ -18,9 +18,13 @@ export const landmarkPut = editKind({
   apply(scene, { level: id, landmark }) {
     const level = levelOf(scene, id)
     const before = level.landmarks ?? []
-    if (before.some((each) => each.id !== landmark.id && each.name === landmark.name)) refuse(`There is a landmark called ${landmark.name} on this level already.`)
+    if (before.some((each) => each.id !== landmark.id && each.name === landmark.name))
+      refuse(`There is a landmark called ${landmark.name} on this level already.`)
     const known = before.some((each) => each.id === landmark.id)
-    return withLevel(scene, { ...level, landmarks: known ? before.map((each) => (each.id === landmark.id ? landmark : each)) : [...before, landmark] })
+    return withLevel(scene, {
+      ...level,
+      landmarks: known ? before.map((each) => (each.id === landmark.id ? landmark : each)) : [...before, landmark],
+    })
   },
   words: ({ landmark }) => `the landmark ${landmark.name}`,
 })
@@ -32,28 +36,49 @@ export const landmarkRemove = editKind({
     const { landmarks = [], ...level } = levelOf(scene, id)
     const left = landmarks.filter((each) => each.id !== landmark)
     if (left.length === landmarks.length) refuse('This landmark is not on the level any more.')
-    const drawings = Object.fromEntries(Object.entries(scene.drawings).map(([key, entry]) => [key, entry.pins?.[landmark] ? withPin(entry, landmark, null) : entry]))
-    const charts = Object.fromEntries(Object.entries(scene.charts).map(([key, entry]) => {
-      if (entry.bends?.[landmark] === undefined) return [key, entry]
-      const { bends, ...chart } = entry
-      const { [landmark]: _, ...others } = bends
-      return [key, Object.keys(others).length > 0 ? { ...chart, bends: others } : chart]
-    }))
-    const guides = scene.guides && Object.fromEntries(Object.entries(scene.guides).map(([key, entry]) => {
-      const { [landmark]: gone, ...targets } = entry.targets
-      return [key, gone ? { ...entry, targets } : entry]
-    }))
-    return withLevel({ ...scene, drawings, charts, ...(guides && { guides }) }, left.length > 0 ? { ...level, landmarks: left } : level)
+    const drawings = Object.fromEntries(
+      Object.entries(scene.drawings).map(([key, entry]) => [
+        key,
+        entry.pins?.[landmark] ? withPin(entry, landmark, null) : entry,
+      ]),
+    )
+    const charts = Object.fromEntries(
+      Object.entries(scene.charts).map(([key, entry]) => {
+        if (entry.bends?.[landmark] === undefined) return [key, entry]
+        const { bends, ...chart } = entry
+        const { [landmark]: _, ...others } = bends
+        return [key, Object.keys(others).length > 0 ? { ...chart, bends: others } : chart]
+      }),
+    )
+    const guides =
+      scene.guides &&
+      Object.fromEntries(
+        Object.entries(scene.guides).map(([key, entry]) => {
+          const { [landmark]: gone, ...targets } = entry.targets
+          return [key, gone ? { ...entry, targets } : entry]
+        }),
+      )
+    return withLevel(
+      { ...scene, drawings, charts, ...(guides && { guides }) },
+      left.length > 0 ? { ...level, landmarks: left } : level,
+    )
   },
-  words: ({ level, landmark }, scene) => `the landmark ${scene.levels[level]?.landmarks?.find((each) => each.id === landmark)?.name ?? ''} taken out`,
+  words: ({ level, landmark }, scene) =>
+    `the landmark ${scene.levels[level]?.landmarks?.find((each) => each.id === landmark)?.name ?? ''} taken out`,
 })
 
 /** Where a landmark lies on a drawing; null takes the pin out. */
 export const pinSet = editKind({
-  schema: z.strictObject({ type: z.literal('pin.set'), drawing: idSchema, landmark: idSchema, pin: pinSchema.nullable() }),
+  schema: z.strictObject({
+    type: z.literal('pin.set'),
+    drawing: idSchema,
+    landmark: idSchema,
+    pin: pinSchema.nullable(),
+  }),
   apply(scene, { drawing: id, landmark, pin }) {
     const drawing = drawingOf(scene, id)
-    if (!levelOf(scene, drawing.level).landmarks?.some((each) => each.id === landmark)) refuse('This landmark is not on the level of this drawing.')
+    if (!levelOf(scene, drawing.level).landmarks?.some((each) => each.id === landmark))
+      refuse('This landmark is not on the level of this drawing.')
     return { ...scene, drawings: { ...scene.drawings, [id]: withPin(drawing, landmark, pin) } }
   },
   words: ({ drawing, landmark, pin }, scene) => {

@@ -24,7 +24,16 @@ export const levelAdd = editKind({
 })
 
 const { shape } = levelSchema
-const FIELD_WORDS: Readonly<Record<string, string>> = { lightTable: 'the light table', loop: 'the loop', hidden: 'hiding', locked: 'the lock', passes: 'the passes', ground: 'the ground', model: 'the model drawing', kind: 'the kind' }
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  lightTable: 'the light table',
+  loop: 'the loop',
+  hidden: 'hiding',
+  locked: 'the lock',
+  passes: 'the passes',
+  ground: 'the ground',
+  model: 'the model drawing',
+  kind: 'the kind',
+}
 /** What a level can be without. */
 const DROPPED = ['hidden', 'locked', 'blend', 'strength', 'passes', 'model', 'ground'] as const
 
@@ -34,8 +43,13 @@ export const levelSet = editKind({
     level: idSchema,
     // `null` takes a field away.
     fields: levelSchema.omit({ id: true }).partial().extend({
-      hidden: shape.hidden.nullable(), locked: shape.locked.nullable(), blend: shape.blend.nullable(), strength: shape.strength.nullable(),
-      passes: shape.passes.nullable(), model: shape.model.nullable(), ground: shape.ground.nullable(),
+      hidden: shape.hidden.nullable(),
+      locked: shape.locked.nullable(),
+      blend: shape.blend.nullable(),
+      strength: shape.strength.nullable(),
+      passes: shape.passes.nullable(),
+      model: shape.model.nullable(),
+      ground: shape.ground.nullable(),
     }),
   }),
   apply(scene, { level, fields }) {
@@ -48,15 +62,22 @@ export const levelSet = editKind({
     // What is switched off says nothing, as if it had never been said.
     const after = { ...before, ...fields } as Record<string, unknown>
     for (const field of DROPPED) if (says(after[field]) === false) delete after[field]
-    if (fields.passes) after['passes'] = Object.fromEntries(Object.entries(fields.passes).flatMap(([pass, state]) => {
-      const told = Object.entries(state).filter(([, value]) => says(value))
-      return told.length > 0 ? [[pass, Object.fromEntries(told)]] : []
-    }))
+    if (fields.passes)
+      after['passes'] = Object.fromEntries(
+        Object.entries(fields.passes).flatMap(([pass, state]) => {
+          const told = Object.entries(state).filter(([, value]) => says(value))
+          return told.length > 0 ? [[pass, Object.fromEntries(told)]] : []
+        }),
+      )
     if (says(after['passes']) === false) delete after['passes']
-    if (fields.model && scene.drawings[fields.model]?.level !== level) refuse('The model must be a drawing of this level.')
+    if (fields.model && scene.drawings[fields.model]?.level !== level)
+      refuse('The model must be a drawing of this level.')
     return { ...scene, levels: { ...scene.levels, [level]: after as Level } }
   },
-  words: ({ level, fields }, scene) => `${Object.keys(fields).map((field) => FIELD_WORDS[field] ?? field).join(', ')} of level ${scene.levels[level]?.name ?? level}`,
+  words: ({ level, fields }, scene) =>
+    `${Object.keys(fields)
+      .map((field) => FIELD_WORDS[field] ?? field)
+      .join(', ')} of level ${scene.levels[level]?.name ?? level}`,
 })
 
 /** Whether a value differs from what is meant where nothing is said. */
@@ -74,7 +95,8 @@ export const levelsOrder = editKind({
   schema: z.strictObject({ type: z.literal('levels.order'), order: z.array(idSchema).max(LIMITS.levels) }),
   apply(scene, { order }) {
     const known = new Set(scene.levelOrder)
-    if (order.length !== known.size || new Set(order).size !== order.length || order.some((id) => !known.has(id))) refuse('The order must name every level of the scene once.')
+    if (order.length !== known.size || new Set(order).size !== order.length || order.some((id) => !known.has(id)))
+      refuse('The order must name every level of the scene once.')
     return { ...scene, levelOrder: order }
   },
   words: () => 'the order of the levels',

@@ -5,15 +5,19 @@ import { idSchema, swatchSchema, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 
 const nameOf = (scene: Scene, id: string) => scene.palette.find((swatch) => swatch.id === id)?.name ?? ''
-const required = (scene: Scene, id: string) => scene.palette.find((swatch) => swatch.id === id) ?? refuse('This colour is not in the scene any more.')
+const required = (scene: Scene, id: string) =>
+  scene.palette.find((swatch) => swatch.id === id) ?? refuse('This colour is not in the scene any more.')
 
 /** A new colour, or a colour changed everywhere; the tones that follow it change with it. */
 export const swatchPut = editKind({
   schema: z.strictObject({ type: z.literal('swatch.put'), swatch: swatchSchema }),
   apply(scene, { swatch }) {
     const known = scene.palette.some(({ id }) => id === swatch.id)
-    if (swatch.tone && (swatch.tone.of === swatch.id || required(scene, swatch.tone.of).tone)) refuse('A tone follows a colour of its own, not another tone.')
-    const palette = known ? scene.palette.map((old) => (old.id === swatch.id ? swatch : old)) : [...scene.palette, swatch]
+    if (swatch.tone && (swatch.tone.of === swatch.id || required(scene, swatch.tone.of).tone))
+      refuse('A tone follows a colour of its own, not another tone.')
+    const palette = known
+      ? scene.palette.map((old) => (old.id === swatch.id ? swatch : old))
+      : [...scene.palette, swatch]
     return { ...scene, palette: toned(palette) }
   },
   words: ({ swatch }) => `the colour ${swatch.name}`,
@@ -30,7 +34,10 @@ export const swatchPour = editKind({
       if (each.id === swatch) return { ...each, into: end }
       return each.tone?.of === swatch ? { ...each, tone: { ...each.tone, of: end } } : each
     })
-    return { ...scene, palette: toned(palette.map(({ tone, ...each }) => (tone && tone.of !== each.id ? { ...each, tone } : each))) }
+    return {
+      ...scene,
+      palette: toned(palette.map(({ tone, ...each }) => (tone && tone.of !== each.id ? { ...each, tone } : each))),
+    }
   },
   words: ({ swatch, into }, scene) => `the colour ${nameOf(scene, swatch)} merged into ${nameOf(scene, into)}`,
 })

@@ -1,12 +1,53 @@
 import fc from 'fast-check'
-import { applyEdit, validate, editInWords, EditRefused, mainSheet, newLevel, newScene, partsBetween, sameValue, touchedBy, type Edit, type Scene, type Settings } from '../index'
+import {
+  applyEdit,
+  validate,
+  editInWords,
+  EditRefused,
+  mainSheet,
+  newLevel,
+  newScene,
+  partsBetween,
+  sameValue,
+  touchedBy,
+  type Edit,
+  type Scene,
+  type Settings,
+} from '../index'
 
-const settings: Settings = { name: 'Parts', width: 64, height: 64, fps: 12, length: 12, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
+const settings: Settings = {
+  name: 'Parts',
+  width: 64,
+  height: 64,
+  fps: 12,
+  length: 12,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+}
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
-const key = (frame: number, level = 'A'): Edit => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: `${level}${frame}`, role: 'key' } })
+const key = (frame: number, level = 'A'): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level,
+  frame,
+  drawing: { id: `${level}${frame}`, role: 'key' },
+})
 const three = make(newScene(settings), key(1), key(5), key(9))
-const sheet = (scene: Scene, level = 'A') => mainSheet(scene, level).map((entry) => `${entry.drawing ?? 'x'}:${entry.frames}`).join(' ')
-const chart: Edit = { type: 'chart.add', id: 'c', level: 'A', from: 'A1', to: 'A5', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [2], drawings: ['half'] }
+const sheet = (scene: Scene, level = 'A') =>
+  mainSheet(scene, level)
+    .map((entry) => `${entry.drawing ?? 'x'}:${entry.frames}`)
+    .join(' ')
+const chart: Edit = {
+  type: 'chart.add',
+  id: 'c',
+  level: 'A',
+  from: 'A1',
+  to: 'A5',
+  spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
+  exposure: [2],
+  drawings: ['half'],
+}
 
 describe('the length of a scene', () => {
   const length = (frames: number): Edit => ({ type: 'scene.set', settings: { length: frames } })
@@ -19,7 +60,15 @@ describe('the length of a scene', () => {
   })
 
   test('a ground lies under the whole scene, however long it becomes', () => {
-    const ground = make(newScene(settings), { type: 'level.add', level: newLevel({ id: 'G', name: 'Ground', approach: 'pose-to-pose', kind: 'ground' }), at: 0 }, key(1, 'G'))
+    const ground = make(
+      newScene(settings),
+      {
+        type: 'level.add',
+        level: newLevel({ id: 'G', name: 'Ground', approach: 'pose-to-pose', kind: 'ground' }),
+        at: 0,
+      },
+      key(1, 'G'),
+    )
     expect(ground.levelOrder).toEqual(['G', 'A'])
     expect(sheet(make(ground, length(40)), 'G')).toBe('G1:40')
     expect(sheet(make(ground, length(40)))).toBe('x:40')
@@ -27,29 +76,33 @@ describe('the length of a scene', () => {
 })
 
 describe('holds, frame by frame', () => {
-  const frames = (scene: Scene) => mainSheet(scene, 'A').flatMap((entry) => new Array<string | null>(entry.frames).fill(entry.drawing))
+  const frames = (scene: Scene) =>
+    mainSheet(scene, 'A').flatMap((entry) => new Array<string | null>(entry.frames).fill(entry.drawing))
 
   test('what comes before a hold never moves, what comes after keeps its order, and nothing is lost', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 14 })), { maxLength: 8 }), (wishes) => {
-        let scene = three
-        for (const [frame, held] of wishes) {
-          const before = frames(scene)
-          let after: Scene
-          try {
-            after = make(scene, { type: 'exposure.hold', take: 'main', level: 'A', frame, frames: held })
-          } catch (error) {
-            expect(error).toBeInstanceOf(EditRefused)
-            continue
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 14 })), { maxLength: 8 }),
+        (wishes) => {
+          let scene = three
+          for (const [frame, held] of wishes) {
+            const before = frames(scene)
+            let after: Scene
+            try {
+              after = make(scene, { type: 'exposure.hold', take: 'main', level: 'A', frame, frames: held })
+            } catch (error) {
+              expect(error).toBeInstanceOf(EditRefused)
+              continue
+            }
+            const start = before.indexOf(before[frame - 1]!)
+            expect(frames(after).slice(0, start)).toEqual(before.slice(0, start))
+            expect(frames(after)[start]).toBe(before[start])
+            const order = (list: readonly (string | null)[]) => [...new Set(list.filter(Boolean))]
+            expect(order(frames(after))).toEqual(order(before))
+            scene = after
           }
-          const start = before.indexOf(before[frame - 1]!)
-          expect(frames(after).slice(0, start)).toEqual(before.slice(0, start))
-          expect(frames(after)[start]).toBe(before[start])
-          const order = (list: readonly (string | null)[]) => [...new Set(list.filter(Boolean))]
-          expect(order(frames(after))).toEqual(order(before))
-          scene = after
-        }
-      }),
+        },
+      ),
     )
   })
 })
@@ -59,7 +112,11 @@ describe('parts two people can meet in', () => {
     ['a note', { type: 'drawing.set', drawing: 'A1', fields: { note: 'wider' } }, ['drawings/A1']],
     ['a new key', key(3), ['drawings/A3', 'sheets/main/A']],
     ['a chart', chart, ['charts/c', 'drawings/half', 'sheets/main/A']],
-    ['a level', { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 }, ['levelOrder', 'levels/B', 'sheets/main/B']],
+    [
+      'a level',
+      { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 },
+      ['levelOrder', 'levels/B', 'sheets/main/B'],
+    ],
     ['a colour', { type: 'swatch.put', swatch: { id: 'weed', name: 'Weed', colour: '#708050' } }, ['palette']],
     ['a name', { type: 'scene.set', settings: { name: 'Other' } }, ['settings']],
     ['the light table', { type: 'level.set', level: 'A', fields: { loop: true } }, ['levels/A']],
@@ -74,7 +131,8 @@ describe('parts two people can meet in', () => {
   test('the same value written anew is no change', () => {
     expect(partsBetween(three, JSON.parse(JSON.stringify(three)) as Scene)).toEqual([])
     expect(sameValue({ a: 1, b: [2, { c: null }] }, { b: [2, { c: null }], a: 1 })).toBe(true)
-    for (const other of [{ a: 1 }, { a: 1, b: [2, {}] }, { a: 1, b: { 0: 2 } }, null]) expect(sameValue({ a: 1, b: [2, { c: null }] }, other)).toBe(false)
+    for (const other of [{ a: 1 }, { a: 1, b: [2, {}] }, { a: 1, b: { 0: 2 } }, null])
+      expect(sameValue({ a: 1, b: [2, { c: null }] }, other)).toBe(false)
   })
 
   test('undo restores only what is still as the edit left it', () => {
@@ -86,8 +144,17 @@ describe('parts two people can meet in', () => {
     expect(() => make(overwritten, inverse)).toThrow(/changed somewhere else since/)
   })
 
-  test.each([[['settings', 'name']], [['drawings']], [['sheets', 'main']], [['__proto__']], [['drawings', 'constructor']], [['nowhere']]])('a restore of %j is refused', (at) => {
-    expect(() => make(three, { type: 'restore', changes: [{ at, was: null, now: null }] })).toThrow(/not a part of a scene/)
+  test.each([
+    [['settings', 'name']],
+    [['drawings']],
+    [['sheets', 'main']],
+    [['__proto__']],
+    [['drawings', 'constructor']],
+    [['nowhere']],
+  ])('a restore of %j is refused', (at) => {
+    expect(() => make(three, { type: 'restore', changes: [{ at, was: null, now: null }] })).toThrow(
+      /not a part of a scene/,
+    )
   })
 })
 
@@ -108,7 +175,11 @@ describe('a scene taken from outside', () => {
     ['a drawing filed under another id', (scene) => (scene.drawings['A1']!.id = 'A2'), /filed under another id/],
     ['a chart to nowhere', (scene) => (scene.charts['c']!.to = 'gone'), /chart names a drawing/],
     ['frames missing', (scene) => scene.sheets['main']!['A']!.pop(), /do not add up/],
-    ['a drawing shown that is not there', (scene) => ((mainSheet(scene, 'A')[0] as { drawing: string }).drawing = 'gone'), /shows a drawing that is not there/],
+    [
+      'a drawing shown that is not there',
+      (scene) => ((mainSheet(scene, 'A')[0] as { drawing: string }).drawing = 'gone'),
+      /shows a drawing that is not there/,
+    ],
     ['a level without a sheet', (scene) => delete scene.sheets['main']!['A'], /level has no sheet/],
     ['a take without a sheet', (scene) => delete scene.sheets['main'], /take has no sheet/],
     ['a wrong type', (scene) => ((scene.settings as { fps: unknown }).fps = '24'), /settings › fps/],

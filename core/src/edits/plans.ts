@@ -6,7 +6,19 @@ import { chartSpan, exposuresOf, firstFrameOf, placed } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
 import { exposuresNamed } from '../scene/columns'
 import { refuse } from '../scene/refusal'
-import { guideSchema, idSchema, landmarkSchema, patternSchema, planSchema, roleSchema, type Column, type Drawing, type Exposure, type LaidPlan, type Scene } from '../scene/schema'
+import {
+  guideSchema,
+  idSchema,
+  landmarkSchema,
+  patternSchema,
+  planSchema,
+  roleSchema,
+  type Column,
+  type Drawing,
+  type Exposure,
+  type LaidPlan,
+  type Scene,
+} from '../scene/schema'
 import { editKind } from './edit'
 import { columnOf, levelOf, requireFree, withSheet } from './find'
 import { withoutDrawing, withoutGuides } from './take-out'
@@ -26,19 +38,37 @@ const laySchema = z.strictObject({
   plan: planSchema.pick({ id: true, level: true, planner: true, frame: true, inputs: true, turns: true }),
   drawings: z.array(laidDrawing).min(1).max(1000),
   /** Once through, by place among the drawings; null is an empty frame. */
-  exposures: z.array(z.strictObject({ drawing: place.nullable(), frames: z.int().min(1).max(LIMITS.length.max) })).min(1).max(LIMITS.length.max),
+  exposures: z
+    .array(z.strictObject({ drawing: place.nullable(), frames: z.int().min(1).max(LIMITS.length.max) }))
+    .min(1)
+    .max(LIMITS.length.max),
   cycle: z.boolean(),
-  charts: z.array(z.strictObject({ id: idSchema, from: place, to: place, exposure: patternSchema, marks: z.array(z.strictObject({ drawing: place, fraction: z.number() })).min(1).max(LIMITS.marks) })).max(1000),
+  charts: z
+    .array(
+      z.strictObject({
+        id: idSchema,
+        from: place,
+        to: place,
+        exposure: patternSchema,
+        marks: z
+          .array(z.strictObject({ drawing: place, fraction: z.number() }))
+          .min(1)
+          .max(LIMITS.marks),
+      }),
+    )
+    .max(1000),
   /** New landmarks of the level. */
   landmarks: z.array(landmarkSchema).max(LIMITS.landmarks),
 })
 type Laying = z.infer<typeof laySchema>
 
-const planOf = (scene: Scene, id: string): LaidPlan => scene.plans?.[id] ?? refuse('This plan is not in the scene any more.')
+const planOf = (scene: Scene, id: string): LaidPlan =>
+  scene.plans?.[id] ?? refuse('This plan is not in the scene any more.')
 const drawnIn = (scene: Scene, id: string): boolean => scene.drawings[id] !== undefined && isDrawn(scene.drawings[id])
 
 /** The drawings a plan laid that are still there. */
-export const drawingsOfPlan = (scene: Scene, plan: LaidPlan): readonly Drawing[] => [...plan.drawings, ...plan.kept].flatMap((id) => scene.drawings[id] ?? [])
+export const drawingsOfPlan = (scene: Scene, plan: LaidPlan): readonly Drawing[] =>
+  [...plan.drawings, ...plan.kept].flatMap((id) => scene.drawings[id] ?? [])
 
 interface Seats {
   /** By place in the plan: the drawing that sits there. */
@@ -58,7 +88,8 @@ const startsOf = (exposures: Laying['exposures']): Map<number, { at: number; fra
   }
   return starts
 }
-const shownOnce = (exposures: Laying['exposures']): boolean => new Set(exposures.map(({ drawing }) => drawing)).size === exposures.length
+const shownOnce = (exposures: Laying['exposures']): boolean =>
+  new Set(exposures.map(({ drawing }) => drawing)).size === exposures.length
 
 /** Who sits where: what is drawn keeps its frame and takes the place nearest to it; empty drawings of the old plan are used again. */
 function seated(scene: Scene, { take, plan, drawings, exposures }: Laying, old: LaidPlan | undefined): Seats {
@@ -66,7 +97,8 @@ function seated(scene: Scene, { take, plan, drawings, exposures }: Laying, old: 
   const settled = new Set<number>()
   drawings.forEach(({ existing, id }, i) => {
     if (!existing) return
-    if (scene.drawings[id]?.level !== plan.level) refuse('A drawing this plan goes on from is not on its level any more.')
+    if (scene.drawings[id]?.level !== plan.level)
+      refuse('A drawing this plan goes on from is not on its level any more.')
     seats.set(i, id)
     settled.add(i)
   })
@@ -77,13 +109,21 @@ function seated(scene: Scene, { take, plan, drawings, exposures }: Laying, old: 
   const starts = startsOf(exposures)
   let last = -1
   const byFrame = shownOnce(exposures)
-  for (const id of byFrame ? [...drawn].sort((a, b) => (firstFrameOf(sheet, a) ?? 1e9) - (firstFrameOf(sheet, b) ?? 1e9)) : drawn) {
+  for (const id of byFrame
+    ? [...drawn].sort((a, b) => (firstFrameOf(sheet, a) ?? 1e9) - (firstFrameOf(sheet, b) ?? 1e9))
+    : drawn) {
     const at = (firstFrameOf(sheet, id) ?? NaN) - plan.frame
     let seat: number | undefined
     if (byFrame) {
       for (const [i, start] of starts) {
         const off = Math.abs(start.at - at)
-        if (i > last && !seats.has(i) && off <= start.frames * 0.75 && (seat === undefined || off < Math.abs(starts.get(seat)!.at - at))) seat = i
+        if (
+          i > last &&
+          !seats.has(i) &&
+          off <= start.frames * 0.75 &&
+          (seat === undefined || off < Math.abs(starts.get(seat)!.at - at))
+        )
+          seat = i
       }
       if (seat !== undefined) last = seat
     } else {
@@ -119,13 +159,20 @@ function seated(scene: Scene, { take, plan, drawings, exposures }: Laying, old: 
 const FREE = undefined
 type Frames = (string | null | typeof FREE)[]
 
-const runs = (frames: readonly (string | null)[]): Exposure[] => joined(frames.map((drawing) => ({ drawing, frames: 1 })))
+const runs = (frames: readonly (string | null)[]): Exposure[] =>
+  joined(frames.map((drawing) => ({ drawing, frames: 1 })))
 
 /** The plan's frames once through, by what sits where: what is settled keeps its own frame. */
-function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sheet: readonly Exposure[]): { frames: Frames; laid: ReadonlySet<string> } {
+function turnOf(
+  { exposures, plan }: Laying,
+  { seats, settled, kept }: Seats,
+  sheet: readonly Exposure[],
+): { frames: Frames; laid: ReadonlySet<string> } {
   const period = totalFrames(exposures as Exposure[])
   if (!shownOnce(exposures)) {
-    const frames = exposures.flatMap(({ drawing, frames: held }) => new Array<string | null>(held).fill(drawing === null ? null : seats[drawing]!))
+    const frames = exposures.flatMap(({ drawing, frames: held }) =>
+      new Array<string | null>(held).fill(drawing === null ? null : seats[drawing]!),
+    )
     return { frames, laid: new Set(seats) }
   }
   const begins = new Map<number, string | null>()
@@ -138,7 +185,8 @@ function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sh
     const own = (firstFrameOf(sheet, id) ?? NaN) - plan.frame
     if (own >= 0 && own < period) begins.set(own, id)
     // On no frame of this take: where the plan has it.
-    const planned = Number.isNaN(own) && settled.has(seats.indexOf(id)) ? startsOf(exposures).get(seats.indexOf(id)) : undefined
+    const planned =
+      Number.isNaN(own) && settled.has(seats.indexOf(id)) ? startsOf(exposures).get(seats.indexOf(id)) : undefined
     if (planned) begins.set(planned.at, id)
   }
   const frames: Frames = []
@@ -154,9 +202,12 @@ function turnOf({ exposures, plan }: Laying, { seats, settled, kept }: Seats, sh
  * The frames laying a plan writes anew: its own, those of the drawings it laid before, and all of any exposure
  * or cycle it would cut at its end.
  */
-function reachOf(column: Column, { from: first, to: last, own }: { from: number; to: number; own: ReadonlySet<string> }): [from: number, to: number] {
+function reachOf(
+  column: Column,
+  { from: first, to: last, own }: { from: number; to: number; own: ReadonlySet<string> },
+): [from: number, to: number] {
   let [from, to] = [first, last]
-  for (let wider = true; wider; ) {
+  for (let wider = true; wider;) {
     wider = false
     let start = 1
     for (const entry of column) {
@@ -178,13 +229,22 @@ function reachOf(column: Column, { from: first, to: last, own }: { from: number;
  * The level's column with the plan laid into it, and the empty drawings it covers. Frames the old plan
  * filled and the new one does not are held over by what comes before.
  */
-function columnWith(scene: Scene, laying: Laying, own: ReadonlySet<string>, turn: Frames): { column: Column; covered: ReadonlySet<string> } {
+function columnWith(
+  scene: Scene,
+  laying: Laying,
+  own: ReadonlySet<string>,
+  turn: Frames,
+): { column: Column; covered: ReadonlySet<string> } {
   const { take, plan, cycle } = laying
   const column = columnOf(scene, take, plan.level)
   const { length } = scene.settings
   const { name } = levelOf(scene, plan.level)
-  const last = plan.frame + (cycle ? (plan.turns === null ? length - plan.frame + 1 : turn.length * plan.turns) : turn.length) - 1
-  if (plan.frame > length || last > length) refuse(`The plan needs frames ${plan.frame} to ${last}, and the scene ends at ${length}. Make the scene longer first.`)
+  const last =
+    plan.frame + (cycle ? (plan.turns === null ? length - plan.frame + 1 : turn.length * plan.turns) : turn.length) - 1
+  if (plan.frame > length || last > length)
+    refuse(
+      `The plan needs frames ${plan.frame} to ${last}, and the scene ends at ${length}. Make the scene longer first.`,
+    )
   const [from, to] = reachOf(column, { from: plan.frame, to: last, own })
   const before: Column[number][] = []
   const after: Column[number][] = []
@@ -198,14 +258,19 @@ function columnWith(scene: Scene, laying: Laying, own: ReadonlySet<string>, turn
     if (end < from) before.push(entry)
     else if (start > to) after.push(entry)
     else if (isCycle(entry) && !entry.cycle.every(({ drawing }) => drawing === null || own.has(drawing))) {
-      refuse(`There is a cycle over frames ${start} to ${end} of level ${name}. Lay the plan elsewhere, or write that cycle out first.`)
+      refuse(
+        `There is a cycle over frames ${start} to ${end} of level ${name}. Lay the plan elsewhere, or write that cycle out first.`,
+      )
     } else {
       if (start < from && !isCycle(entry)) before.push({ drawing: entry.drawing, frames: from - start })
       let frame = start
       for (const { drawing, frames } of isCycle(entry) ? writtenOut([entry]) : [entry]) {
         const drawingLies = drawing !== null && !own.has(drawing) && !joining.has(drawing)
         if (drawingLies && frame >= plan.frame && frame <= last && frame === firstFrameOf(sheet, drawing)) {
-          if (drawnIn(scene, drawing)) refuse(`Drawing ${scene.drawings[drawing]!.number} is drawn and begins at frame ${frame}: a plan is never laid over ink. Lay it elsewhere or on another level.`)
+          if (drawnIn(scene, drawing))
+            refuse(
+              `Drawing ${scene.drawings[drawing]!.number} is drawn and begins at frame ${frame}: a plan is never laid over ink. Lay it elsewhere or on another level.`,
+            )
           // One that is shown again beyond the plan goes on there.
           if (!placed(sheet).some((each) => each.drawing === drawing && each.frame > last)) covered.add(drawing)
         }
@@ -228,19 +293,37 @@ function columnWith(scene: Scene, laying: Laying, own: ReadonlySet<string>, turn
     if (!drawnIn(scene, id) || turn.includes(id)) continue
     const begins = firstFrameOf(exposuresOf(scene, plan.level, take), id)
     if (begins !== undefined && begins >= plan.frame && begins <= last) {
-      refuse(`Drawing ${scene.drawings[id]!.number} is drawn at frame ${begins} and would fall out of the changed cycle, which is ${turn.length} frames long. Give it at least ${begins - plan.frame + 1} frames, or lay the change as a plan of its own.`)
+      refuse(
+        `Drawing ${scene.drawings[id]!.number} is drawn at frame ${begins} and would fall out of the changed cycle, which is ${turn.length} frames long. Give it at least ${begins - plan.frame + 1} frames, or lay the change as a plan of its own.`,
+      )
     }
     let frame = 1
     for (const exposure of exposuresOf(scene, plan.level, take)) {
-      for (let i = 0; i < exposure.frames && exposure.drawing === id; i++) if (frame + i < plan.frame || frame + i > last) inside[frame + i - from] = id
+      for (let i = 0; i < exposure.frames && exposure.drawing === id; i++)
+        if (frame + i < plan.frame || frame + i > last) inside[frame + i - from] = id
       frame += exposure.frames
     }
   }
   const whole: (string | null)[] = []
-  inside.forEach((drawing, i) => whole.push(drawing !== FREE ? drawing : i + from > last && cycle ? null : (whole[i - 1] ?? lastOf(before))))
+  inside.forEach((drawing, i) =>
+    whole.push(drawing !== FREE ? drawing : i + from > last && cycle ? null : (whole[i - 1] ?? lastOf(before))),
+  )
   if (!cycle) return { column: joined([...before, ...runs(whole), ...after]), covered }
-  const entry = { cycle: runs(turn.map((drawing) => drawing ?? null)), turns: plan.turns, frames: last - plan.frame + 1 }
-  return { column: joined([...before, ...runs(whole.slice(0, plan.frame - from)), entry, ...runs(whole.slice(last - from + 1)), ...after]), covered }
+  const entry = {
+    cycle: runs(turn.map((drawing) => drawing ?? null)),
+    turns: plan.turns,
+    frames: last - plan.frame + 1,
+  }
+  return {
+    column: joined([
+      ...before,
+      ...runs(whole.slice(0, plan.frame - from)),
+      entry,
+      ...runs(whole.slice(last - from + 1)),
+      ...after,
+    ]),
+    covered,
+  }
 }
 
 const lastOf = (column: Column): string | null => {
@@ -249,13 +332,24 @@ const lastOf = (column: Column): string | null => {
 }
 
 /** Charts that are not the plan's own must neither span its frames nor lose a drawing to it. */
-function refuseCharts(scene: Scene, { take, plan }: Laying, own: ReadonlySet<string>, gone: ReadonlySet<string>, last: number) {
+function refuseCharts(
+  scene: Scene,
+  { take, plan }: Laying,
+  own: ReadonlySet<string>,
+  gone: ReadonlySet<string>,
+  last: number,
+) {
   for (const chart of Object.values(scene.charts)) {
     if (chart.level !== plan.level || own.has(chart.id)) continue
     const span = chartSpan(scene, chart, take)
-    const loses = [chart.from, chart.to, ...chart.marks.map(({ drawing }) => drawing)].find((drawing) => gone.has(drawing))
+    const loses = [chart.from, chart.to, ...chart.marks.map(({ drawing }) => drawing)].find((drawing) =>
+      gone.has(drawing),
+    )
     if (loses) refuse(`Drawing ${scene.drawings[loses]!.number} is on a chart of its own. Take that chart out first.`)
-    if (span && span.fromFrame < last && span.toFrame > plan.frame) refuse(`There is a chart over frames ${span.fromFrame} to ${span.toFrame}. Take it out before laying a plan there.`)
+    if (span && span.fromFrame < last && span.toFrame > plan.frame)
+      refuse(
+        `There is a chart over frames ${span.fromFrame} to ${span.toFrame}. Take it out before laying a plan there.`,
+      )
   }
 }
 
@@ -269,9 +363,13 @@ export const planLay = editKind({
     const { take, plan, drawings, exposures, charts, landmarks } = laying
     const level = levelOf(scene, plan.level)
     const old = scene.plans?.[plan.id]
-    if (old && old.level !== plan.level) refuse('A plan stays on the level it was laid on. Take it out there and lay it here anew.')
+    if (old && old.level !== plan.level)
+      refuse('A plan stays on the level it was laid on. Take it out there and lay it here anew.')
     if (level.kind === 'ground') refuse('A ground holds still: lay a plan on a level that is animated.')
-    const most = Math.max(...exposures.map(({ drawing }) => drawing ?? 0), ...charts.flatMap(({ from, to, marks }) => [from, to, ...marks.map(({ drawing }) => drawing)]))
+    const most = Math.max(
+      ...exposures.map(({ drawing }) => drawing ?? 0),
+      ...charts.flatMap(({ from, to, marks }) => [from, to, ...marks.map(({ drawing }) => drawing)]),
+    )
     if (most >= drawings.length) refuse('This plan shows a drawing it does not have.')
     const before = new Set(old ? [...old.drawings, ...old.kept].filter((id) => scene.drawings[id]) : [])
     const sitting = seated(scene, laying, old)
@@ -280,13 +378,19 @@ export const planLay = editKind({
     const { frames: turn, laid } = turnOf(laying, sitting, sheet)
     const { column, covered } = columnWith(scene, laying, before, turn)
     const shown = (i: number) => settled.has(i) || laid.has(seats[i]!)
-    const gone = new Set([...covered, ...[...before].filter((id) => !drawnIn(scene, id) && !(seats.includes(id) && shown(seats.indexOf(id))))])
+    const gone = new Set([
+      ...covered,
+      ...[...before].filter((id) => !drawnIn(scene, id) && !(seats.includes(id) && shown(seats.indexOf(id)))),
+    ])
     const last = plan.frame + turn.length - 1
     refuseCharts(scene, laying, new Set(old?.charts), gone, last)
 
     // Numbers as if all that is not drawn were new.
-    const anew = seats.filter((id, i) => !settled.has(i) && scene.drawings[id] && scene.settings.numbering === 'by-frame')
-    const without = (from: Scene, ids: Iterable<string>) => [...ids].reduce((next, id) => (next.drawings[id] ? withoutDrawing(next, id) : next), from)
+    const anew = seats.filter(
+      (id, i) => !settled.has(i) && scene.drawings[id] && scene.settings.numbering === 'by-frame',
+    )
+    const without = (from: Scene, ids: Iterable<string>) =>
+      [...ids].reduce((next, id) => (next.drawings[id] ? withoutDrawing(next, id) : next), from)
     let next = without(scene, gone)
     let numbering = without(next, anew)
     const ends = new Set(charts.flatMap(({ from, to }) => [from, to]))
@@ -309,11 +413,16 @@ export const planLay = editKind({
 
     const known = level.landmarks ?? []
     const added = landmarks.filter(({ id, name }) => !known.some((each) => each.id === id || each.name === name))
-    if (added.length > 0) next = { ...next, levels: { ...next.levels, [plan.level]: { ...next.levels[plan.level]!, landmarks: [...known, ...added] } } }
+    if (added.length > 0)
+      next = {
+        ...next,
+        levels: { ...next.levels, [plan.level]: { ...next.levels[plan.level]!, landmarks: [...known, ...added] } },
+      }
 
     const guides = { ...next.guides }
     drawings.forEach(({ shapes, targets }, i) => {
-      if (!settled.has(i) && shown(i) && (shapes.length > 0 || Object.keys(targets).length > 0)) guides[seats[i]!] = { plan: plan.id, shapes, targets }
+      if (!settled.has(i) && shown(i) && (shapes.length > 0 || Object.keys(targets).length > 0))
+        guides[seats[i]!] = { plan: plan.id, shapes, targets }
     })
     const laidCharts = { ...next.charts }
     for (const id of old?.charts ?? []) delete laidCharts[id]
@@ -321,12 +430,27 @@ export const planLay = editKind({
     for (const { id, from, to, exposure, marks } of charts) {
       if (!shown(from) || !shown(to)) continue
       requireFree(laidCharts[id], 'chart')
-      const asked = marks.flatMap(({ drawing, fraction }) => (shown(drawing) ? [{ drawing: seats[drawing]!, fraction }] : []))
-      laidCharts[id] = { id, level: plan.level, from: seats[from]!, to: seats[to]!, spacing: { by: 'hand' }, exposure, marks: asked }
+      const asked = marks.flatMap(({ drawing, fraction }) =>
+        shown(drawing) ? [{ drawing: seats[drawing]!, fraction }] : [],
+      )
+      laidCharts[id] = {
+        id,
+        level: plan.level,
+        from: seats[from]!,
+        to: seats[to]!,
+        spacing: { by: 'hand' },
+        exposure,
+        marks: asked,
+      }
       chartIds.push(id)
     }
     const record: LaidPlan = { ...plan, drawings: [...seats], kept: [...kept], charts: chartIds }
-    return { ...next, charts: laidCharts, ...(Object.keys(guides).length > 0 && { guides }), plans: { ...next.plans, [plan.id]: record } }
+    return {
+      ...next,
+      charts: laidCharts,
+      ...(Object.keys(guides).length > 0 && { guides }),
+      plans: { ...next.plans, [plan.id]: record },
+    }
   },
   words: ({ plan }, scene) => `a ${plan.planner} ${scene.plans?.[plan.id] ? 'changed' : 'laid'} at frame ${plan.frame}`,
 })
@@ -339,9 +463,13 @@ export const planRemove = editKind({
     const all = drawingsOfPlan(scene, plan).map((drawing) => drawing.id)
     const undrawn = all.filter((drawing) => !drawnIn(scene, drawing))
     const charts = Object.fromEntries(Object.entries(scene.charts).filter(([chart]) => !plan.charts.includes(chart)))
-    const nested = Object.values(charts).find(({ from, to, marks }) => [from, to, ...marks.map(({ drawing }) => drawing)].some((drawing) => undrawn.includes(drawing)))
+    const nested = Object.values(charts).find(({ from, to, marks }) =>
+      [from, to, ...marks.map(({ drawing }) => drawing)].some((drawing) => undrawn.includes(drawing)),
+    )
     if (nested) refuse('One of its drawings is on a chart of its own. Take that chart out first.')
-    const guided = Object.entries(scene.guides ?? {}).flatMap(([drawing, guide]) => (guide.plan === id ? [drawing] : []))
+    const guided = Object.entries(scene.guides ?? {}).flatMap(([drawing, guide]) =>
+      guide.plan === id ? [drawing] : [],
+    )
     const { [id]: _, ...plans } = scene.plans!
     const { plans: _plans, ...rest } = withoutGuides({ ...scene, charts }, guided)
     const left: Scene = { ...rest, ...(Object.keys(plans).length > 0 && { plans }) }

@@ -5,12 +5,24 @@ import { backAndForth, exposedOn, filledWith, retimed, reversed, shortest } from
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
 import { cutShort } from '../scene/sentence'
-import { exposureSchema, frameSchema, idSchema, patternSchema, type Column, type Exposure, type Scene } from '../scene/schema'
+import {
+  exposureSchema,
+  frameSchema,
+  idSchema,
+  patternSchema,
+  type Column,
+  type Exposure,
+  type Scene,
+} from '../scene/schema'
 import { editKind } from './edit'
 import { columnOf, drawingOf, levelOf, withFrames } from './find'
 
 const frameCount = z.int('Say a whole number of frames.').min(1, 'Say at least one frame.').max(LIMITS.length.max)
-const turnCount = z.int('A cycle turns a whole number of times.').min(1, 'A cycle turns at least once.').max(LIMITS.length.max).nullable()
+const turnCount = z
+  .int('A cycle turns a whole number of times.')
+  .min(1, 'A cycle turns at least once.')
+  .max(LIMITS.length.max)
+  .nullable()
 
 /** What can be done to frames chosen on the sheet. */
 const actSchema = z.discriminatedUnion('do', [
@@ -24,7 +36,10 @@ const actSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('put-in'), frames: frameCount }),
   z.strictObject({ do: z.literal('take-out') }),
   /** `columns` for the chosen levels in their order, laid over what is there. */
-  z.strictObject({ do: z.literal('paste'), columns: z.array(z.array(exposureSchema).min(1).max(LIMITS.length.max)).min(1).max(LIMITS.levels) }),
+  z.strictObject({
+    do: z.literal('paste'),
+    columns: z.array(z.array(exposureSchema).min(1).max(LIMITS.length.max)).min(1).max(LIMITS.levels),
+  }),
   z.strictObject({ do: z.literal('cycle'), turns: turnCount }),
   z.strictObject({ do: z.literal('cycle-turns'), turns: turnCount }),
   z.strictObject({ do: z.literal('uncycle') }),
@@ -32,11 +47,27 @@ const actSchema = z.discriminatedUnion('do', [
 export type RangeAct = z.infer<typeof actSchema>
 /** What it means for the history and for buttons. */
 const WORDS: Readonly<Record<RangeAct['do'], string>> = {
-  expose: 'exposed anew', retime: 'retimed', fill: 'filled with a pattern', reverse: 'reversed', 'back-and-forth': 'led back again', blank: 'left empty',
-  show: 'shown again', 'put-in': 'frames put in', 'take-out': 'frames taken out', paste: 'pasted', cycle: 'made a cycle', 'cycle-turns': 'a cycle turned on', uncycle: 'a cycle written out',
+  expose: 'exposed anew',
+  retime: 'retimed',
+  fill: 'filled with a pattern',
+  reverse: 'reversed',
+  'back-and-forth': 'led back again',
+  blank: 'left empty',
+  show: 'shown again',
+  'put-in': 'frames put in',
+  'take-out': 'frames taken out',
+  paste: 'pasted',
+  cycle: 'made a cycle',
+  'cycle-turns': 'a cycle turned on',
+  uncycle: 'a cycle written out',
 }
 
-interface Place { readonly take: string; readonly level: string; readonly from: number; readonly to: number }
+interface Place {
+  readonly take: string
+  readonly level: string
+  readonly from: number
+  readonly to: number
+}
 
 /** Lays `run` from a frame on over what is there, clipped at the end of the scene. */
 function laidOver(scene: Scene, { take, level, from }: Place, run: Column): Scene {
@@ -47,7 +78,10 @@ function laidOver(scene: Scene, { take, level, from }: Place, run: Column): Scen
 }
 
 function cycleHere(scene: Scene, { take, level, from }: Place) {
-  return cycleAt(columnOf(scene, take, level), from) ?? refuse(`There is no cycle at frame ${from} of level ${levelOf(scene, level).name}.`)
+  return (
+    cycleAt(columnOf(scene, take, level), from) ??
+    refuse(`There is no cycle at frame ${from} of level ${levelOf(scene, level).name}.`)
+  )
 }
 
 /** A run as a cycle that fills `turns` turns, or all that is left, laid over what follows. */
@@ -72,7 +106,10 @@ function acted(scene: Scene, place: Place, act: RangeAct, nth: number): Scene {
     case 'expose':
       return inPlace(exposedOn(run, act.pattern))
     case 'retime':
-      if (act.frames < shortest(run)) refuse(`${shortest(run)} exposures cannot last ${act.frames} frames: each needs at least one. Cut a drawing first.`)
+      if (act.frames < shortest(run))
+        refuse(
+          `${shortest(run)} exposures cannot last ${act.frames} frames: each needs at least one. Cut a drawing first.`,
+        )
       return inPlace(retimed(run, act.frames))
     case 'fill':
       return inPlace(filledWith(run, act.pattern))
@@ -93,9 +130,13 @@ function acted(scene: Scene, place: Place, act: RangeAct, nth: number): Scene {
     case 'take-out':
       return inPlace([])
     case 'paste': {
-      const column = act.columns[nth] ?? refuse(`${act.columns.length} columns were copied: choose as many levels to paste on.`)
+      const column =
+        act.columns[nth] ?? refuse(`${act.columns.length} columns were copied: choose as many levels to paste on.`)
       const stranger = column.find(({ drawing }) => drawing !== null && drawingOf(scene, drawing).level !== level)
-      if (stranger) refuse(`Drawing ${scene.drawings[stranger.drawing!]!.number} belongs to another level and cannot be shown on ${levelOf(scene, level).name}. Copy the drawing instead.`)
+      if (stranger)
+        refuse(
+          `Drawing ${scene.drawings[stranger.drawing!]!.number} belongs to another level and cannot be shown on ${levelOf(scene, level).name}. Copy the drawing instead.`,
+        )
       return laidOver(scene, place, column)
     }
     case 'cycle':
@@ -108,7 +149,13 @@ function acted(scene: Scene, place: Place, act: RangeAct, nth: number): Scene {
       // Turning on it lies over what follows; turning less it leaves empty frames.
       const rest = entry.frames - frames
       const remove = Math.max(entry.frames, frames)
-      return withFrames(scene, { take, level, from: frame, remove, insert: [{ ...next, frames }, ...(rest > 0 ? [{ drawing: null, frames: rest }] : [])] })
+      return withFrames(scene, {
+        take,
+        level,
+        from: frame,
+        remove,
+        insert: [{ ...next, frames }, ...(rest > 0 ? [{ drawing: null, frames: rest }] : [])],
+      })
     }
     case 'uncycle': {
       const { entry, frame } = cycleHere(scene, place)
@@ -130,7 +177,8 @@ export const sheetRange = editKind({
   }),
   apply(scene, { take, levels, from, to, act }) {
     if (to < from) refuse('Frames are chosen from the earlier to the later.')
-    if (to > scene.settings.length) refuse(`Frame ${to} is beyond the end: the scene has ${scene.settings.length} frames.`)
+    if (to > scene.settings.length)
+      refuse(`Frame ${to} is beyond the end: the scene has ${scene.settings.length} frames.`)
     return levels.reduce((next, level, nth) => acted(next, { take, level, from, to }, act, nth), scene)
   },
   words: ({ from, to, levels, act }, scene) =>
@@ -141,28 +189,44 @@ export const sheetRange = editKind({
  * Every level of a take with frames put in or taken out, and the scene made longer or shorter by
  * them. Other takes gain or lose at their end.
  */
-function allLevels(scene: Scene, take: string, length: number, change: (column: Column, level: string) => Column): Scene {
-  if (length < LIMITS.length.min || length > LIMITS.length.max) refuse(`A scene lasts from ${LIMITS.length.min} to ${LIMITS.length.max} frames; this would make it ${length}.`)
-  const sheets = Object.fromEntries(Object.entries(scene.sheets).map(([other, columns]) => [
-    other,
-    Object.fromEntries(Object.entries(columns).map(([level, column]) => {
-      const now = other === take ? change(column, level) : fittedElsewhere(scene, other, column, length)
-      return [level, [...now]]
-    })),
-  ]))
+function allLevels(
+  scene: Scene,
+  take: string,
+  length: number,
+  change: (column: Column, level: string) => Column,
+): Scene {
+  if (length < LIMITS.length.min || length > LIMITS.length.max)
+    refuse(`A scene lasts from ${LIMITS.length.min} to ${LIMITS.length.max} frames; this would make it ${length}.`)
+  const sheets = Object.fromEntries(
+    Object.entries(scene.sheets).map(([other, columns]) => [
+      other,
+      Object.fromEntries(
+        Object.entries(columns).map(([level, column]) => {
+          const now = other === take ? change(column, level) : fittedElsewhere(scene, other, column, length)
+          return [level, [...now]]
+        }),
+      ),
+    ]),
+  )
   return { ...scene, settings: { ...scene.settings, length }, sheets }
 }
 
 function fittedElsewhere(scene: Scene, take: string, column: Column, length: number): Column {
   const grew = length - totalFrames(column)
   if (grew >= 0) return resizedTo(column, length)
-  return fitted(column, length) ?? refuse(`The take ${scene.takes[take]!.name} needs these frames: it shows a drawing at the very end. Shorten a hold there first.`)
+  return (
+    fitted(column, length) ??
+    refuse(
+      `The take ${scene.takes[take]!.name} needs these frames: it shows a drawing at the very end. Shorten a hold there first.`,
+    )
+  )
 }
 
 export const framesPutIn = editKind({
   schema: z.strictObject({ type: z.literal('frames.put-in'), take: idSchema, at: frameSchema, frames: frameCount }),
   apply(scene, { take, at, frames }) {
-    if (at > scene.settings.length + 1) refuse(`Frame ${at} is beyond the end: the scene has ${scene.settings.length} frames.`)
+    if (at > scene.settings.length + 1)
+      refuse(`Frame ${at} is beyond the end: the scene has ${scene.settings.length} frames.`)
     const next = allLevels(scene, take, scene.settings.length + frames, (column, level) => {
       const cycle = cycleAt(column, at)
       const within = cycle !== undefined && at > cycle.frame
@@ -180,7 +244,8 @@ export const framesPutIn = editKind({
 export const framesTakeOut = editKind({
   schema: z.strictObject({ type: z.literal('frames.take-out'), take: idSchema, from: frameSchema, to: frameSchema }),
   apply(scene, { take, from, to }) {
-    if (to < from || to > scene.settings.length) refuse(`Choose frames from 1 to ${scene.settings.length}, the earlier first.`)
+    if (to < from || to > scene.settings.length)
+      refuse(`Choose frames from 1 to ${scene.settings.length}, the earlier first.`)
     const gone = to - from + 1
     const next = allLevels(scene, take, scene.settings.length - gone, (column) => {
       const cycle = cycleAt(column, from)
@@ -204,6 +269,8 @@ function withNotesMoved(scene: Scene, take: string, at: number, by: number): Sce
     const now = Math.min(scene.settings.length, frame < at ? frame : Math.max(at, frame + by))
     moved.set(now, moved.has(now) ? `${moved.get(now)} · ${text}` : text)
   }
-  const notes = [...moved].sort((a, b) => a[0] - b[0]).map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) }))
+  const notes = [...moved]
+    .sort((a, b) => a[0] - b[0])
+    .map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) }))
   return { ...scene, takes: { ...scene.takes, [take]: { ...here, notes } } }
 }

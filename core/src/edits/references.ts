@@ -21,7 +21,10 @@ export const referenceRemove = editKind({
   schema: z.strictObject({ type: z.literal('reference.remove'), reference: idSchema }),
   apply(scene, { reference }) {
     if (!scene.references?.[reference]) refuse('This reference is not in the scene any more.')
-    return withReferences(scene, Object.fromEntries(Object.entries(scene.references!).filter(([id]) => id !== reference)))
+    return withReferences(
+      scene,
+      Object.fromEntries(Object.entries(scene.references!).filter(([id]) => id !== reference)),
+    )
   },
   words: ({ reference }, scene) => `the reference ${scene.references?.[reference]?.name ?? ''} taken away`,
 })

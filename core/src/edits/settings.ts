@@ -28,7 +28,16 @@ function resized(scene: Scene, length: number): Scene {
 /** Beats begin within the scene; a tempo taken away leaves nothing behind. */
 function withoutBeatsBeyond(scene: Scene): Scene {
   const { beats, cells, colourLimit, handsOnTo, ...settings } = scene.settings
-  return { ...scene, settings: { ...settings, ...(cells && { cells }), ...(colourLimit && { colourLimit }), ...(handsOnTo && { handsOnTo }), ...(beats && { beats: { ...beats, first: Math.min(beats.first, settings.length) } }) } }
+  return {
+    ...scene,
+    settings: {
+      ...settings,
+      ...(cells && { cells }),
+      ...(colourLimit && { colourLimit }),
+      ...(handsOnTo && { handsOnTo }),
+      ...(beats && { beats: { ...beats, first: Math.min(beats.first, settings.length) } }),
+    },
+  }
 }
 
 export const sceneSet = editKind({
@@ -45,7 +54,10 @@ export const sceneSet = editKind({
 
 /** The whole column in the frames the same time takes at another rate. */
 function columnAtRate(column: Column, from: number, to: number, length: number): Column {
-  const frames = shareFrames(length, column.map((entry) => entry.frames))
+  const frames = shareFrames(
+    length,
+    column.map((entry) => entry.frames),
+  )
   return column.map((entry, i) => {
     if (!isCycle(entry)) return { ...entry, frames: frames[i]! }
     const turn = Math.max(entry.cycle.length, Math.round((totalFrames(entry.cycle) * to) / from))
@@ -55,28 +67,55 @@ function columnAtRate(column: Column, from: number, to: number, length: number):
 
 /** Another rate, keeping every frame (so that it plays faster or slower) or every second (so that the frames are shared out anew). */
 export const sceneRate = editKind({
-  schema: z.strictObject({ type: z.literal('scene.rate'), fps: settingsSchema.shape.fps, keep: z.enum(['frames', 'seconds']) }),
+  schema: z.strictObject({
+    type: z.literal('scene.rate'),
+    fps: settingsSchema.shape.fps,
+    keep: z.enum(['frames', 'seconds']),
+  }),
   apply(scene, { fps, keep }) {
     const settings = { ...scene.settings, fps }
     if (keep === 'frames') return { ...scene, settings }
     const was = scene.settings
     const moment = (frame: number) => Math.min(length, Math.max(1, 1 + Math.round(((frame - 1) * fps) / was.fps)))
     const length = Math.round((was.length * fps) / was.fps)
-    if (length < LIMITS.length.min || length > LIMITS.length.max) refuse(`At ${fps} frames a second the scene would last ${length} frames; it can last from ${LIMITS.length.min} to ${LIMITS.length.max}.`)
-    const sheets = Object.fromEntries(Object.entries(scene.sheets).map(([take, columns]) => [
-      take,
-      Object.fromEntries(Object.entries(columns).map(([level, column]) => {
-        if (column.length > length) refuse(`Level ${scene.levels[level]!.name} shows ${column.length} exposures and would have only ${length} frames. Cut drawings first, or keep the frames.`)
-        return [level, [...columnAtRate(column, was.fps, fps, length)]]
-      })),
-    ]))
-    const takes = Object.fromEntries(Object.entries(scene.takes).map(([id, take]) => {
-      const notes = new Map<number, string>()
-      for (const { frame, text } of take.notes ?? []) notes.set(moment(frame), [notes.get(moment(frame)), text].filter(Boolean).join(' · '))
-      return [id, take.notes ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) } : take]
-    }))
+    if (length < LIMITS.length.min || length > LIMITS.length.max)
+      refuse(
+        `At ${fps} frames a second the scene would last ${length} frames; it can last from ${LIMITS.length.min} to ${LIMITS.length.max}.`,
+      )
+    const sheets = Object.fromEntries(
+      Object.entries(scene.sheets).map(([take, columns]) => [
+        take,
+        Object.fromEntries(
+          Object.entries(columns).map(([level, column]) => {
+            if (column.length > length)
+              refuse(
+                `Level ${scene.levels[level]!.name} shows ${column.length} exposures and would have only ${length} frames. Cut drawings first, or keep the frames.`,
+              )
+            return [level, [...columnAtRate(column, was.fps, fps, length)]]
+          }),
+        ),
+      ]),
+    )
+    const takes = Object.fromEntries(
+      Object.entries(scene.takes).map(([id, take]) => {
+        const notes = new Map<number, string>()
+        for (const { frame, text } of take.notes ?? [])
+          notes.set(moment(frame), [notes.get(moment(frame)), text].filter(Boolean).join(' · '))
+        return [
+          id,
+          take.notes
+            ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) }
+            : take,
+        ]
+      }),
+    )
     const { beats } = was
-    return { ...scene, settings: { ...settings, length, ...(beats && { beats: { ...beats, first: moment(beats.first) } }) }, sheets, takes }
+    return {
+      ...scene,
+      settings: { ...settings, length, ...(beats && { beats: { ...beats, first: moment(beats.first) } }) },
+      sheets,
+      takes,
+    }
   },
   words: ({ fps, keep }) => `${fps} frames a second, keeping the ${keep}`,
 })

@@ -5,7 +5,10 @@ import { drawingOf, withSheet } from './find'
 /** Takes a drawing out of every take: the drawing before it is held instead. Its ink is kept for undo. */
 export function withoutDrawing(scene: Scene, drawing: string): Scene {
   const { level } = drawingOf(scene, drawing)
-  let next: Scene = { ...withoutGuides(scene, [drawing]), drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)) }
+  let next: Scene = {
+    ...withoutGuides(scene, [drawing]),
+    drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)),
+  }
   for (const take of Object.keys(scene.sheets)) {
     const column = redrawn(scene.sheets[take]![level]!, (shown, before) => (shown === drawing ? before : shown))
     next = withSheet(next, take, level, column)
@@ -28,4 +31,3 @@ export function withoutMark(scene: Scene, drawing: string): Scene {
   const marks = chart.marks.filter((mark) => mark.drawing !== drawing)
   return { ...scene, charts: { ...scene.charts, [chart.id]: { ...chart, marks } } }
 }
-

@@ -13,7 +13,11 @@ const withTake = (scene: Scene, take: Take): Scene => ({ ...scene, takes: { ...s
 
 /** A new take timed like another, to be changed from there. */
 export const takeAdd = editKind({
-  schema: z.strictObject({ type: z.literal('take.add'), ...takeSchema.pick({ id: true, name: true }).shape, from: idSchema }),
+  schema: z.strictObject({
+    type: z.literal('take.add'),
+    ...takeSchema.pick({ id: true, name: true }).shape,
+    from: idSchema,
+  }),
   apply(scene, { id, name, from }) {
     requireFree(scene.takes[id], 'take')
     const { away: _, ...source } = takeOf(scene, from)
@@ -23,14 +27,20 @@ export const takeAdd = editKind({
 })
 
 export const takeSet = editKind({
-  schema: z.strictObject({ type: z.literal('take.set'), take: idSchema, fields: takeSchema.pick({ name: true, away: true }).partial() }),
+  schema: z.strictObject({
+    type: z.literal('take.set'),
+    take: idSchema,
+    fields: takeSchema.pick({ name: true, away: true }).partial(),
+  }),
   apply(scene, { take: id, fields: { name, away } }) {
     const { away: wasAway, ...take } = takeOf(scene, id)
     if (away && id === scene.mainTake) refuse('The main take stays out. Make another take the main one first.')
     return withTake(scene, { ...take, ...(name !== undefined && { name }), ...((away ?? wasAway) && { away: true }) })
   },
   words: ({ take, fields }, scene) =>
-    fields.away === undefined ? `the take ${scene.takes[take]?.name ?? ''} named ${fields.name ?? ''}` : `the take ${scene.takes[take]?.name ?? ''} ${fields.away ? 'put away' : 'brought back'}`,
+    fields.away === undefined
+      ? `the take ${scene.takes[take]?.name ?? ''} named ${fields.name ?? ''}`
+      : `the take ${scene.takes[take]?.name ?? ''} ${fields.away ? 'put away' : 'brought back'}`,
 })
 
 export const takeMain = editKind({
@@ -47,17 +57,25 @@ export const takeNote = editKind({
   schema: z.strictObject({ type: z.literal('take.note'), take: idSchema, frame: frameSchema, text: noteSchema }),
   apply(scene, { take: id, frame, text }) {
     const { notes = [], ...take } = takeOf(scene, id)
-    if (frame > scene.settings.length) refuse(`Frame ${frame} is beyond the end: the scene has ${scene.settings.length} frames.`)
+    if (frame > scene.settings.length)
+      refuse(`Frame ${frame} is beyond the end: the scene has ${scene.settings.length} frames.`)
     const others = notes.filter((note) => note.frame !== frame)
-    const next = text.trim() === '' ? others : [...others, { frame, text: text.trim() }].sort((a, b) => a.frame - b.frame)
+    const next =
+      text.trim() === '' ? others : [...others, { frame, text: text.trim() }].sort((a, b) => a.frame - b.frame)
     return withTake(scene, next.length > 0 ? { ...take, notes: next } : take)
   },
-  words: ({ frame, text }) => (text.trim() === '' ? `the note at frame ${frame} taken away` : `a note at frame ${frame}`),
+  words: ({ frame, text }) =>
+    text.trim() === '' ? `the note at frame ${frame} taken away` : `a note at frame ${frame}`,
 })
 
 /** Whole columns of a take laid at once, as from a file; all of them or none. */
 export const sheetLay = editKind({
-  schema: z.strictObject({ type: z.literal('sheet.lay'), take: idSchema, columns: z.record(idSchema, columnSchema), notes: takeSchema.shape.notes }),
+  schema: z.strictObject({
+    type: z.literal('sheet.lay'),
+    take: idSchema,
+    columns: z.record(idSchema, columnSchema),
+    notes: takeSchema.shape.notes,
+  }),
   apply(scene, { take, columns, notes }) {
     const { notes: before, ...here } = takeOf(scene, take)
     const told = notes ?? before ?? []
@@ -65,11 +83,20 @@ export const sheetLay = editKind({
     const noted = notes ? withTake(scene, told.length > 0 ? { ...here, notes: told } : here) : scene
     return Object.entries(columns).reduce((next, [level, column]) => {
       levelOf(scene, level)
-      if (totalFrames(column) !== scene.settings.length) refuse(`The column of level ${scene.levels[level]!.name} lasts ${totalFrames(column)} frames and the scene ${scene.settings.length}.`)
-      const drawings = column.flatMap((entry) => ('cycle' in entry ? entry.cycle : [entry])).map((entry) => entry.drawing)
-      if (drawings.some((drawing) => drawing !== null && scene.drawings[drawing]?.level !== level)) refuse('A drawing can be shown only on its own level.')
+      if (totalFrames(column) !== scene.settings.length)
+        refuse(
+          `The column of level ${scene.levels[level]!.name} lasts ${totalFrames(column)} frames and the scene ${scene.settings.length}.`,
+        )
+      const drawings = column
+        .flatMap((entry) => ('cycle' in entry ? entry.cycle : [entry]))
+        .map((entry) => entry.drawing)
+      if (drawings.some((drawing) => drawing !== null && scene.drawings[drawing]?.level !== level))
+        refuse('A drawing can be shown only on its own level.')
       return withSheet(next, take, level, column)
     }, noted)
   },
-  words: ({ columns }, scene) => `the sheet of ${Object.keys(columns).map((level) => scene.levels[level]?.name ?? level).join(', ')} read from a file`,
+  words: ({ columns }, scene) =>
+    `the sheet of ${Object.keys(columns)
+      .map((level) => scene.levels[level]?.name ?? level)
+      .join(', ')} read from a file`,
 })

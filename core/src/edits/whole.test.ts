@@ -1,17 +1,72 @@
 import fc from 'fast-check'
 import {
-  applyEdit, chartHere, countsOf, drawingInked, drawingsOfPlan, editInWords, EditRefused, editSchema, faultOf, inkAfter, inkKey, newLevel, newScene, nextOnPegs, PASSES, pencilTest, pictureRuns, planOfWork, progress,
-  readArchive, requireInk, sameCounts, takesDiffer, touchedBy, validate, writeArchive, type Edit, type Ink, type Pass, type Scene, type Settings,
+  applyEdit,
+  chartHere,
+  countsOf,
+  drawingInked,
+  drawingsOfPlan,
+  editInWords,
+  EditRefused,
+  editSchema,
+  faultOf,
+  inkAfter,
+  inkKey,
+  newLevel,
+  newScene,
+  nextOnPegs,
+  PASSES,
+  pencilTest,
+  pictureRuns,
+  planOfWork,
+  progress,
+  readArchive,
+  requireInk,
+  sameCounts,
+  takesDiffer,
+  touchedBy,
+  validate,
+  writeArchive,
+  type Edit,
+  type Ink,
+  type Pass,
+  type Scene,
+  type Settings,
 } from '../index'
 import { anyEdit, editOfKind, KINDS_OF_EDIT, type AnyEdit } from '../testing/any-edit'
 
-const settings: Settings = { name: 'Any', width: 64, height: 64, fps: 12, length: 16, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'in-order' }
-const key = (id: string, frame: number): Edit => ({ type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } })
+const settings: Settings = {
+  name: 'Any',
+  width: 64,
+  height: 64,
+  fps: 12,
+  length: 16,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'in-order',
+}
+const key = (id: string, frame: number): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level: 'A',
+  frame,
+  drawing: { id, role: 'key' },
+})
 const OPENING: Edit[] = [
   { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 },
-  key('d0', 1), key('d1', 9), { type: 'drawing.add', take: 'main', level: 'B', frame: 1, drawing: { id: 'd5', role: 'key' } },
+  key('d0', 1),
+  key('d1', 9),
+  { type: 'drawing.add', take: 'main', level: 'B', frame: 1, drawing: { id: 'd5', role: 'key' } },
   { type: 'landmark.put', level: 'A', landmark: { id: 'l0', name: 'Ring' } },
-  { type: 'chart.add', id: 'c0', level: 'A', from: 'd0', to: 'd1', spacing: { by: 'halves', slowOut: 1, slowIn: 0 }, exposure: [4], drawings: ['d2'] },
+  {
+    type: 'chart.add',
+    id: 'c0',
+    level: 'A',
+    from: 'd0',
+    to: 'd1',
+    spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
+    exposure: [4],
+    drawings: ['d2'],
+  },
 ]
 const ALONE: Edit[] = [OPENING[0]!, key('d0', 1), key('d3', 6), key('d1', 12)]
 
@@ -51,7 +106,8 @@ function readAll(scene: Scene) {
 }
 
 function countsAgree(scene: Scene, inkOf: (drawing: string, pass: Pass) => Ink) {
-  for (const drawing of Object.values(scene.drawings)) if (!sameCounts(drawing.passes, countsOf(inkOf, drawing.id))) return drawing
+  for (const drawing of Object.values(scene.drawings))
+    if (!sameCounts(drawing.passes, countsOf(inkOf, drawing.id))) return drawing
   return undefined
 }
 
@@ -71,7 +127,10 @@ function play(makers: readonly AnyEdit[], opening = OPENING) {
       const after = kept.scene()
       expect(faultOf(after)).toBeUndefined()
       expect(faultOf(pencilTest(after, 5))).toBeUndefined()
-      if (wished.data.type === 'ink.change') expect(drawingInked(before, before.drawings[wished.data.drawing]!, wished.data)).toEqual(after.drawings[wished.data.drawing])
+      if (wished.data.type === 'ink.change')
+        expect(drawingInked(before, before.drawings[wished.data.drawing]!, wished.data)).toEqual(
+          after.drawings[wished.data.drawing],
+        )
       expect(countsAgree(after, kept.inkOf)).toBeUndefined()
       expect(validate(JSON.parse(JSON.stringify(after)))).toEqual(after)
       editInWords(wished.data, before)
@@ -90,7 +149,10 @@ function play(makers: readonly AnyEdit[], opening = OPENING) {
 }
 
 test('any edits of every kind leave a whole scene that undoes, or are refused with a sentence', () => {
-  fc.assert(fc.property(fc.array(anyEdit, { maxLength: 24 }), (makers) => void play(makers)), { numRuns: 300 })
+  fc.assert(
+    fc.property(fc.array(anyEdit, { maxLength: 24 }), (makers) => void play(makers)),
+    { numRuns: 300 },
+  )
 })
 
 test('whatever was made goes out as an archive and comes back the same', () => {
@@ -100,13 +162,24 @@ test('whatever was made goes out as an archive and comes back the same', () => {
       const back = readArchive(writeArchive({ scene, inkOf }))
       expect(back.scene).toEqual(scene)
       for (const { drawing, pass, ink } of back.ink.values()) expect(ink.length).toBe(inkOf(drawing, pass).length)
-      expect([...back.ink.values()].length).toBe(Object.values(scene.drawings).reduce((sum, { passes }) => sum + PASSES.filter((pass) => passes[pass]).length, 0))
+      expect([...back.ink.values()].length).toBe(
+        Object.values(scene.drawings).reduce(
+          (sum, { passes }) => sum + PASSES.filter((pass) => passes[pass]).length,
+          0,
+        ),
+      )
     }),
     { numRuns: 40 },
   )
 })
 
 test.each(KINDS_OF_EDIT)('%s is made by these tests, not only refused', (type) => {
-  const sample = fc.sample(fc.array(fc.oneof({ weight: 3, arbitrary: editOfKind(type) }, { weight: 2, arbitrary: anyEdit }), { minLength: 30, maxLength: 40 }), { numRuns: 40, seed: 7 })
+  const sample = fc.sample(
+    fc.array(fc.oneof({ weight: 3, arbitrary: editOfKind(type) }, { weight: 2, arbitrary: anyEdit }), {
+      minLength: 30,
+      maxLength: 40,
+    }),
+    { numRuns: 40, seed: 7 },
+  )
   expect(sample.some((makers, i) => play(makers, i % 2 ? OPENING : ALONE).made.has(type))).toBe(true)
 })

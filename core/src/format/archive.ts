@@ -24,7 +24,11 @@ const SCHEMA = 'scene.schema.json'
 const INK = /^ink\/([A-Za-z0-9][A-Za-z0-9_-]{0,31})\/([a-z-]+)\.svg$/
 const PICTURE = /^pictures\/([0-9a-f]{64})\.(png|jpeg|webp|gif)$/
 
-const sceneFileSchema = z.strictObject({ format: z.literal('unhurried-sketch scene'), version: z.literal(1), scene: sceneSchema })
+const sceneFileSchema = z.strictObject({
+  format: z.literal('unhurried-sketch scene'),
+  version: z.literal(1),
+  scene: sceneSchema,
+})
 const manifestSchema = z.strictObject({
   format: z.literal('unhurried-sketch archive'),
   version: z.literal(1),
@@ -33,7 +37,11 @@ const manifestSchema = z.strictObject({
 
 /** The published JSON Schema of `scene.json` (draft 2020-12). */
 export function sceneFileJsonSchema(): object {
-  return { $id: 'scene.schema.json', title: 'A scene of Unhurried Sketch', ...z.toJSONSchema(sceneFileSchema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' }) }
+  return {
+    $id: 'scene.schema.json',
+    title: 'A scene of Unhurried Sketch',
+    ...z.toJSONSchema(sceneFileSchema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' }),
+  }
 }
 
 /** An archive that cannot be read, with a sentence a person can act on. */
@@ -70,15 +78,28 @@ export function writeArchive({ scene, inkOf, pictures }: SceneWithInk): Uint8Arr
     const bytes = pictures?.get(picture)
     if (bytes) files[`pictures/${picture}.${pictureHead(bytes).type.slice('image/'.length)}`] = bytes
   }
-  const manifest = json({ format: 'unhurried-sketch archive', version: 1, files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, entry(bytes)])) })
-  const dated: Zippable = Object.fromEntries(Object.entries({ [MANIFEST]: manifest, ...files }).map(([name, bytes]) => [name, [bytes, { mtime: new Date(Date.UTC(2000, 0, 2)), level: 6 }]]))
+  const manifest = json({
+    format: 'unhurried-sketch archive',
+    version: 1,
+    files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, entry(bytes)])),
+  })
+  const dated: Zippable = Object.fromEntries(
+    Object.entries({ [MANIFEST]: manifest, ...files }).map(([name, bytes]) => [
+      name,
+      [bytes, { mtime: new Date(Date.UTC(2000, 0, 2)), level: 6 }],
+    ]),
+  )
   return zipSync(dated)
 }
 
-const attribute = (text: string) => text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
+const attribute = (text: string) =>
+  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
 
 function outlinePath(rings: readonly Ring[]): string {
-  const ring = (points: Ring) => (points.length === 0 ? '' : `${points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')}Z`)
+  const ring = (points: Ring) =>
+    points.length === 0
+      ? ''
+      : `${points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')}Z`
   return rings.map(ring).join('')
 }
 function runsPath(runs: readonly number[]): string {
@@ -86,7 +107,8 @@ function runsPath(runs: readonly number[]): string {
   for (let i = 0; i < runs.length; i += 3) d += `M${runs[i]} ${runs[i + 1]}h${runs[i + 2]}v1h-${runs[i + 2]}z`
   return d
 }
-const pairs = (flat: readonly number[]): Ring => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!] as const)
+const pairs = (flat: readonly number[]): Ring =>
+  Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!] as const)
 
 /** One pass as a picture any program can show; what the hand did is in its `data-` attributes. */
 export function inkSvg(scene: Scene, ink: Ink): string {
@@ -94,7 +116,8 @@ export function inkSvg(scene: Scene, ink: Ink): string {
   const colours = coloursOf(scene.palette)
   const paths = ink.map((piece) => {
     const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
-    if (piece.kind === 'cells') return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${runsPath(piece.runs)}"/>`
+    if (piece.kind === 'cells')
+      return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${runsPath(piece.runs)}"/>`
     if (piece.kind === 'fill') {
       const holes = piece.holes ? ` data-holes="${piece.holes.map((ring) => ring.join(' ')).join(', ')}"` : ''
       return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlinePath([piece.outline, ...(piece.holes ?? [])].map(pairs))}"/>`
@@ -105,21 +128,53 @@ export function inkSvg(scene: Scene, ink: Ink): string {
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${paths.join('\n')}\n</svg>\n`
 }
 
-const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '', parseAttributeValue: false, processEntities: true, htmlEntities: false, isArray: (name) => name === 'path' })
+const parser = new XMLParser({
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  parseAttributeValue: false,
+  processEntities: true,
+  htmlEntities: false,
+  isArray: (name) => name === 'path',
+})
 const svgSchema = z.object({ svg: z.object({ path: z.array(z.record(z.string(), z.string())).default([]) }) })
 const numbers = (text: string | undefined) => (text ?? '').split(/\s+/).filter(Boolean).map(Number)
 
 function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
   const text = strFromU8(bytes)
-  if (/<!(DOCTYPE|ENTITY)/i.test(text)) refuse(`The picture ${name} declares entities of its own, which no picture of ours does.`)
+  if (/<!(DOCTYPE|ENTITY)/i.test(text))
+    refuse(`The picture ${name} declares entities of its own, which no picture of ours does.`)
   const parsed = svgSchema.safeParse(parser.parse(text))
   if (!parsed.success) refuse(`The picture ${name} is not one of ours: ${sentenceOf(parsed.error)}`)
   return parsed.data!.svg.path.map((path) => {
-    const { id, 'data-kind': kind, 'data-swatch': swatch, 'data-holes': holes, 'data-brush': brush, 'data-taper': taper, 'data-runs': runs } = path
+    const {
+      id,
+      'data-kind': kind,
+      'data-swatch': swatch,
+      'data-holes': holes,
+      'data-brush': brush,
+      'data-taper': taper,
+      'data-runs': runs,
+    } = path
     const piece = pieceSchema.safeParse(
-      kind === 'cells' ? { kind, id, swatch, runs: numbers(runs) } : kind === 'fill'
-        ? { kind, id, swatch, outline: numbers(path['data-outline']), ...(holes && { holes: holes.split(',').map(numbers) }) }
-        : { kind, id, swatch, ...(brush && { brush }), size: Number(path['data-size']), ...(taper && { taper: numbers(taper) }), points: numbers(path['data-points']) },
+      kind === 'cells'
+        ? { kind, id, swatch, runs: numbers(runs) }
+        : kind === 'fill'
+          ? {
+              kind,
+              id,
+              swatch,
+              outline: numbers(path['data-outline']),
+              ...(holes && { holes: holes.split(',').map(numbers) }),
+            }
+          : {
+              kind,
+              id,
+              swatch,
+              ...(brush && { brush }),
+              size: Number(path['data-size']),
+              ...(taper && { taper: numbers(taper) }),
+              points: numbers(path['data-points']),
+            },
     )
     return piece.success ? settled(piece.data) : refuse(`A line in ${name} cannot be read: ${sentenceOf(piece.error)}`)
   })
@@ -134,17 +189,20 @@ function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array>
   const names = new Set<string>()
   return unzipSync(bytes, {
     filter({ name, originalSize }) {
-      if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[A-Za-z]:|\0/.test(name)) refuse(`It holds a file that would lie outside it (${name.slice(0, 80)}). Nothing was unpacked.`)
+      if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[A-Za-z]:|\0/.test(name))
+        refuse(`It holds a file that would lie outside it (${name.slice(0, 80)}). Nothing was unpacked.`)
       // Folders by themselves hold nothing.
       if (name.endsWith('/') && originalSize === 0) return false
-      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name) && !PICTURE.test(name)) refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
+      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name) && !PICTURE.test(name))
+        refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
       if (names.has(name)) refuse(`It holds ${name} twice.`)
       names.add(name)
       files++
       size += originalSize
       if (files > limits.files) refuse(`It holds more than ${limits.files} files.`)
       if (size > limits.unpacked) refuse(`Unpacked it would take more than ${megabytes(limits.unpacked)}.`)
-      if (size > limits.swell * bytes.length + limits.plain) refuse('Unpacked it would be many times larger than any scene is.')
+      if (size > limits.swell * bytes.length + limits.plain)
+        refuse('Unpacked it would be many times larger than any scene is.')
       return true
     },
   })
@@ -166,7 +224,14 @@ function parsedJson<S extends z.ZodType>(schema: S, name: string, bytes: Uint8Ar
  * A scene and its ink from an archive's bytes, every size, hash, schema and cross-reference checked.
  * Errors: ArchiveRefused with a sentence, whatever is wrong with the bytes.
  */
-export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS): { scene: Scene; ink: Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>; pictures: Map<string, Uint8Array> } {
+export function readArchive(
+  bytes: Uint8Array,
+  limits: Limits = ARCHIVE_LIMITS,
+): {
+  scene: Scene
+  ink: Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>
+  pictures: Map<string, Uint8Array>
+} {
   try {
     if (bytes.length > limits.packed) refuse(`It is larger than ${megabytes(limits.packed)}.`)
     const files = unpacked(bytes, limits)
@@ -174,9 +239,12 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
     const present = Object.keys(files).filter((name) => name !== MANIFEST)
     for (const name of Object.keys(manifest.files)) if (!Object.hasOwn(files, name)) refuse(`${name} is missing.`)
     for (const name of present) {
-      const expected = Object.hasOwn(manifest.files, name) ? manifest.files[name]! : refuse(`${name} is not named in ${MANIFEST}.`)
+      const expected = Object.hasOwn(manifest.files, name)
+        ? manifest.files[name]!
+        : refuse(`${name} is not named in ${MANIFEST}.`)
       const found = entry(files[name]!)
-      if (found.bytes !== expected.bytes || found.sha256 !== expected.sha256) refuse(`${name} is damaged: its bytes are not those that were written.`)
+      if (found.bytes !== expected.bytes || found.sha256 !== expected.sha256)
+        refuse(`${name} is damaged: its bytes are not those that were written.`)
     }
     const { scene: raw } = parsedJson(sceneFileSchema, SCENE, files[SCENE])
     const scene = validate(raw)
@@ -186,7 +254,8 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
     for (const name of present) {
       const [, picture, ending] = PICTURE.exec(name) ?? []
       if (picture === undefined) continue
-      if (!named.has(picture) || manifest.files[name]!.sha256 !== picture) refuse(`${name} belongs to nothing in the scene.`)
+      if (!named.has(picture) || manifest.files[name]!.sha256 !== picture)
+        refuse(`${name} belongs to nothing in the scene.`)
       pictureHead(files[name]!, `image/${ending}`)
       pictures.set(picture, files[name]!)
     }
@@ -194,16 +263,21 @@ export function readArchive(bytes: Uint8Array, limits: Limits = ARCHIVE_LIMITS):
       const [, drawing, pass] = INK.exec(name) ?? []
       if (drawing === undefined) continue
       const known = passSchema.safeParse(pass)
-      if (!Object.hasOwn(scene.drawings, drawing) || !known.success) refuse(`${name} belongs to no drawing of the scene.`)
+      if (!Object.hasOwn(scene.drawings, drawing) || !known.success)
+        refuse(`${name} belongs to no drawing of the scene.`)
       const pieces = readInkSvg(name, files[name]!)
       if (new Set(pieces.map((piece) => piece.id)).size !== pieces.length) refuse(`${name} holds a line twice.`)
-      if (pieces.some((piece) => !scene.palette.some((swatch) => swatch.id === piece.swatch))) refuse(`${name} uses a colour that is not in the scene.`)
+      if (pieces.some((piece) => !scene.palette.some((swatch) => swatch.id === piece.swatch)))
+        refuse(`${name} uses a colour that is not in the scene.`)
       ink.set(`${drawing}/${pass}`, { drawing, pass: known.data!, ink: pieces })
     }
     for (const drawing of Object.values(scene.drawings)) {
       for (const pass of PASSES) {
         const count = ink.get(`${drawing.id}/${pass}`)?.ink.length ?? 0
-        if (count !== (drawing.passes[pass] ?? 0)) refuse(`Drawing ${drawing.number} should hold ${drawing.passes[pass] ?? 0} lines on its ${pass} pass and the archive has ${count}.`)
+        if (count !== (drawing.passes[pass] ?? 0))
+          refuse(
+            `Drawing ${drawing.number} should hold ${drawing.passes[pass] ?? 0} lines on its ${pass} pass and the archive has ${count}.`,
+          )
       }
     }
     return { scene, ink, pictures }

@@ -5,13 +5,40 @@ import type { Scene } from '../scene/schema'
 import { timecode } from '../timing/time'
 import { plain } from './sheet-csv'
 
-const HEADS = ['Severity', 'Check', 'Level', 'Drawings', 'Frame', 'Time', 'Value', 'Limit', 'Unit', 'Finding', 'Meant'] as const
+const HEADS = [
+  'Severity',
+  'Check',
+  'Level',
+  'Drawings',
+  'Frame',
+  'Time',
+  'Value',
+  'Limit',
+  'Unit',
+  'Finding',
+  'Meant',
+] as const
 
 /** Findings as comma-separated values, a row each, in the order they are given. */
-export function writeFindingsCsv({ scene, findings }: { readonly scene: Scene; readonly findings: readonly (Omit<Finding, 'evidence'> & { readonly meant?: string | undefined })[] }): string {
+export function writeFindingsCsv({
+  scene,
+  findings,
+}: {
+  readonly scene: Scene
+  readonly findings: readonly (Omit<Finding, 'evidence'> & { readonly meant?: string | undefined })[]
+}): string {
   const rows = findings.map(({ severity, check, level, drawings, frames, value, limit, unit, sentence, meant }) => [
-    severity, checkOf(check)?.name ?? check, plain(level === undefined ? '' : (scene.levels[level]?.name ?? '')), drawings.map((id) => scene.drawings[id]?.number ?? '').join(' '),
-    frames[0] === undefined ? '' : String(frames[0]), frames[0] === undefined ? '' : timecode(frames[0], scene.settings.fps), String(Math.round(value * 100) / 100), String(Math.round(limit * 100) / 100), unit, plain(sentence), plain(meant ?? ''),
+    severity,
+    checkOf(check)?.name ?? check,
+    plain(level === undefined ? '' : (scene.levels[level]?.name ?? '')),
+    drawings.map((id) => scene.drawings[id]?.number ?? '').join(' '),
+    frames[0] === undefined ? '' : String(frames[0]),
+    frames[0] === undefined ? '' : timecode(frames[0], scene.settings.fps),
+    String(Math.round(value * 100) / 100),
+    String(Math.round(limit * 100) / 100),
+    unit,
+    plain(sentence),
+    plain(meant ?? ''),
   ])
   return unparse([[...HEADS], ...rows], { newline: '\r\n' })
 }

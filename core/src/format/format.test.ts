@@ -4,7 +4,8 @@ import { unzipSync } from 'fflate'
 import { GifReader } from 'omggif'
 import { gifDelays, openArchive, openGif, stillName, writePng } from '../index'
 
-const flat = (width: number, height: number, colour: number[]) => Uint8Array.from({ length: width * height * 4 }, (_, i) => colour[i % 4]!)
+const flat = (width: number, height: number, colour: number[]) =>
+  Uint8Array.from({ length: width * height * 4 }, (_, i) => colour[i % 4]!)
 
 /** Plays a GIF as a viewer does: each frame over what the one before left. */
 function play(bytes: Uint8Array) {
@@ -14,7 +15,9 @@ function play(bytes: Uint8Array) {
     const { x, y, width, height, disposal, delay } = reader.frameInfo(n)
     reader.decodeAndBlitFrameRGBA(n, canvas)
     const shown = canvas.slice()
-    if (disposal === 2) for (let row = y; row < y + height; row++) canvas.fill(0, (row * reader.width + x) * 4, (row * reader.width + x + width) * 4)
+    if (disposal === 2)
+      for (let row = y; row < y + height; row++)
+        canvas.fill(0, (row * reader.width + x) * 4, (row * reader.width + x + width) * 4)
     return { pixels: shown, delay }
   })
 }
@@ -22,15 +25,19 @@ function play(bytes: Uint8Array) {
 describe('GIF', () => {
   test('delays never run more than half a hundredth away from the sheet', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 60 }), fc.array(fc.integer({ min: 1, max: 12 }), { maxLength: 200 }), (fps, frames) => {
-        let played = 0
-        let true_ = 0
-        gifDelays(frames, fps).forEach((delay, i) => {
-          played += delay
-          true_ += (frames[i]! * 100) / fps
-          expect(Math.abs(played - true_)).toBeLessThanOrEqual(0.5 + 1e-9)
-        })
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 60 }),
+        fc.array(fc.integer({ min: 1, max: 12 }), { maxLength: 200 }),
+        (fps, frames) => {
+          let played = 0
+          let true_ = 0
+          gifDelays(frames, fps).forEach((delay, i) => {
+            played += delay
+            true_ += (frames[i]! * 100) / fps
+            expect(Math.abs(played - true_)).toBeLessThanOrEqual(0.5 + 1e-9)
+          })
+        },
+      ),
     )
     expect(gifDelays([1, 1, 1], 24)).toEqual([4, 4, 5])
   })
@@ -39,30 +46,47 @@ describe('GIF', () => {
   const colour = fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255))
   test('pictures of few colours come back exactly, opaque or with clear paper', () => {
     fc.assert(
-      fc.property(fc.boolean(), fc.array(colour, { minLength: 1, maxLength: 6 }), fc.array(fc.array(fc.nat(99), { minLength: 35, maxLength: 35 }), { minLength: 1, maxLength: 5 }), (transparent, colours, pictures) => {
-        const gif = openGif({ ...size, transparent })
-        const frames = pictures.map((cells) =>
-          Uint8Array.from(cells.flatMap((n) => (transparent && n % 3 === 0 ? [0, 0, 0, 0] : [...colours[n % colours.length]!, 255]))))
-        // The pixels may be a part of a larger buffer.
-        frames.forEach((pixels, i) => gif.add(Buffer.concat([Buffer.alloc(4), pixels, Buffer.alloc(8)]).subarray(4, 4 + pixels.length), 10 + i))
-        const different = frames.filter((pixels, i) => i === 0 || Buffer.compare(pixels, frames[i - 1]!) !== 0)
-        const played = play(gif.finish())
-        expect(played.map(({ pixels }) => [...pixels])).toEqual(different.map((pixels) => [...pixels]))
-        expect(played.reduce((sum, { delay }) => sum + delay, 0)).toBe(frames.reduce((sum, _, i) => sum + 10 + i, 0))
-      }),
+      fc.property(
+        fc.boolean(),
+        fc.array(colour, { minLength: 1, maxLength: 6 }),
+        fc.array(fc.array(fc.nat(99), { minLength: 35, maxLength: 35 }), { minLength: 1, maxLength: 5 }),
+        (transparent, colours, pictures) => {
+          const gif = openGif({ ...size, transparent })
+          const frames = pictures.map((cells) =>
+            Uint8Array.from(
+              cells.flatMap((n) =>
+                transparent && n % 3 === 0 ? [0, 0, 0, 0] : [...colours[n % colours.length]!, 255],
+              ),
+            ),
+          )
+          // The pixels may be a part of a larger buffer.
+          frames.forEach((pixels, i) =>
+            gif.add(Buffer.concat([Buffer.alloc(4), pixels, Buffer.alloc(8)]).subarray(4, 4 + pixels.length), 10 + i),
+          )
+          const different = frames.filter((pixels, i) => i === 0 || Buffer.compare(pixels, frames[i - 1]!) !== 0)
+          const played = play(gif.finish())
+          expect(played.map(({ pixels }) => [...pixels])).toEqual(different.map((pixels) => [...pixels]))
+          expect(played.reduce((sum, { delay }) => sum + delay, 0)).toBe(frames.reduce((sum, _, i) => sum + 10 + i, 0))
+        },
+      ),
     )
   })
 
   test.each([255, 256, 4000])('%i colours: exact up to 256, near beyond', (count) => {
     const [width, height] = [80, 50]
     const pixels = Uint8Array.from({ length: width * height }, (_, i) => i % count).reduce<number[]>(
-      (all, _, i) => (all.push((i % count) & 63, ((i % count) >> 6) * 4, 90, 255), all), [])
+      (all, _, i) => (all.push((i % count) & 63, ((i % count) >> 6) * 4, 90, 255), all),
+      [],
+    )
     const later = pixels.map((value, i) => (i < 400 ? (i % 4 === 3 ? 255 : i % 4 === 2 ? 90 : 0) : value))
     const gif = openGif({ width, height, transparent: false })
     gif.add(Uint8Array.from(pixels), 5)
     gif.add(Uint8Array.from(later), 5)
     const [first, second] = play(gif.finish())
-    const worst = Math.max(...first!.pixels.map((value, i) => Math.abs(value - pixels[i]!)), ...second!.pixels.map((value, i) => Math.abs(value - later[i]!)))
+    const worst = Math.max(
+      ...first!.pixels.map((value, i) => Math.abs(value - pixels[i]!)),
+      ...second!.pixels.map((value, i) => Math.abs(value - later[i]!)),
+    )
     expect(worst).toBeLessThanOrEqual(count <= 256 ? 0 : 40)
   })
 

@@ -18,8 +18,16 @@ export function gifDelays(frames: readonly number[], fps: number): number[] {
   })
 }
 
-interface Box { readonly x: number; readonly y: number; readonly width: number; readonly height: number }
-interface Kept extends Box { readonly colours: Uint32Array; delay: number }
+interface Box {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+}
+interface Kept extends Box {
+  readonly colours: Uint32Array
+  delay: number
+}
 
 const CLEAR = 0
 /** GIF holds a delay in 16 bits. */
@@ -57,7 +65,11 @@ function cut(plane: Uint32Array, width: number, box: Box): Uint32Array {
   return result
 }
 
-const channels = (colour: number): [number, number, number] => [colour & 255, (colour >>> 8) & 255, (colour >>> 16) & 255]
+const channels = (colour: number): [number, number, number] => [
+  colour & 255,
+  (colour >>> 8) & 255,
+  (colour >>> 16) & 255,
+]
 
 /** Colours met so far with how often, and after `choose` the index of each in a palette of at most `most`. */
 function colourBook() {
@@ -92,7 +104,9 @@ function colourBook() {
         const weight = Math.min(24, 1 + Math.floor(Math.log2(counts.get(colour)!) * 2))
         for (let i = 0; i < weight; i++) sample.push(colour)
       }
-      const grouped = quantize(new Uint8Array(Uint32Array.from(sample).buffer), most - exact.length, { format: 'rgb565' })
+      const grouped = quantize(new Uint8Array(Uint32Array.from(sample).buffer), most - exact.length, {
+        format: 'rgb565',
+      })
       const palette = [...exact.map(channels), ...grouped.map((colour) => colour.slice(0, 3))]
       const indexOf = new Map(exact.map((colour, i) => [colour, i]))
       for (const colour of rest) indexOf.set(colour, nearest(palette, channels(colour)))
@@ -128,7 +142,15 @@ export interface GifWriter {
  * picture that differs from the one before is stored. `transparent`: what is less than half opaque is
  * clear, else the pictures must be opaque. Errors: RangeError for a wrong size or no picture.
  */
-export function openGif({ width, height, transparent }: { width: number; height: number; transparent: boolean }): GifWriter {
+export function openGif({
+  width,
+  height,
+  transparent,
+}: {
+  width: number
+  height: number
+  transparent: boolean
+}): GifWriter {
   requireWhole('width', width, 1, 0xffff)
   requireWhole('height', height, 1, 0xffff)
   const kept: Kept[] = []
@@ -164,7 +186,11 @@ export function openGif({ width, height, transparent }: { width: number; height:
       }
       const whole = { x: 0, y: 0, width, height }
       const dot = { x: 0, y: 0, width: 1, height: 1 }
-      const box = !old ? whole : transparent ? (boxOf(width, height, (at) => plane[at] !== CLEAR) ?? dot) : (changed ?? dot)
+      const box = !old
+        ? whole
+        : transparent
+          ? (boxOf(width, height, (at) => plane[at] !== CLEAR) ?? dot)
+          : (changed ?? dot)
       const colours = cut(plane, width, box)
       book.note(colours)
       kept.push({ ...box, colours, delay })

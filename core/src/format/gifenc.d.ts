@@ -19,5 +19,9 @@ declare module 'gifenc' {
     bytes(): Uint8Array
     bytesView(): Uint8Array
   }
-  export function quantize(rgba: Uint8Array | Uint8ClampedArray, maxColors: number, options?: { format?: 'rgb565' | 'rgb444' | 'rgba4444' }): Palette
+  export function quantize(
+    rgba: Uint8Array | Uint8ClampedArray,
+    maxColors: number,
+    options?: { format?: 'rgb565' | 'rgb444' | 'rgba4444' },
+  ): Palette
 }

@@ -4,19 +4,51 @@ import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
 import {
-  applyEdit, ARCHIVE_LIMITS, ArchiveRefused, EditRefused, inkAfter, newLevel, newScene, readArchive, readSheetCsv, sameValue, sceneFileJsonSchema, settled, writeArchive, writeSheetCsv, writeSheetPdf, writtenOut,
-  type Edit, type Ink, type Pass, type Scene, type Settings,
+  applyEdit,
+  ARCHIVE_LIMITS,
+  ArchiveRefused,
+  EditRefused,
+  inkAfter,
+  newLevel,
+  newScene,
+  readArchive,
+  readSheetCsv,
+  sameValue,
+  sceneFileJsonSchema,
+  settled,
+  writeArchive,
+  writeSheetCsv,
+  writeSheetPdf,
+  writtenOut,
+  type Edit,
+  type Ink,
+  type Pass,
+  type Scene,
+  type Settings,
 } from '../index'
 
-const settings: Settings = { name: 'Formats', width: 320, height: 200, fps: 12, length: 24, paper: '#ffffff', approach: 'every-drawing-a-key', numbering: 'in-order' }
+const settings: Settings = {
+  name: 'Formats',
+  width: 320,
+  height: 200,
+  fps: 12,
+  length: 24,
+  paper: '#ffffff',
+  approach: 'every-drawing-a-key',
+  numbering: 'in-order',
+}
 
-interface Made { scene: Scene; ink: Map<string, Ink> }
+interface Made {
+  scene: Scene
+  ink: Map<string, Ink>
+}
 function make({ scene, ink }: Made, edits: readonly Edit[]): Made {
   const next = { scene, ink: new Map(ink) }
   for (const edit of edits) {
     try {
       const after = applyEdit(next.scene, edit).scene
-      for (const { drawing, pass, ink: pieces } of inkAfter(edit, (d, p) => next.ink.get(`${d}/${p}`) ?? [])) next.ink.set(`${drawing}/${pass}`, pieces)
+      for (const { drawing, pass, ink: pieces } of inkAfter(edit, (d, p) => next.ink.get(`${d}/${p}`) ?? []))
+        next.ink.set(`${drawing}/${pass}`, pieces)
       next.scene = after
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
@@ -24,40 +56,106 @@ function make({ scene, ink }: Made, edits: readonly Edit[]): Made {
   }
   return next
 }
-const withInk = ({ scene, ink }: Made) => ({ scene, inkOf: (drawing: string, pass: Pass) => ink.get(`${drawing}/${pass}`) ?? [] })
+const withInk = ({ scene, ink }: Made) => ({
+  scene,
+  inkOf: (drawing: string, pass: Pass) => ink.get(`${drawing}/${pass}`) ?? [],
+})
 const start: Made = { scene: newScene(settings), ink: new Map() }
-const key = (id: string, frame: number, level = 'A'): Edit => ({ type: 'drawing.add', take: 'main', level, frame, drawing: { id, role: 'key' } })
+const key = (id: string, frame: number, level = 'A'): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level,
+  frame,
+  drawing: { id, role: 'key' },
+})
 let serial = 0
-const stroke = (drawing: string, points: number[], pass: Pass = 'line'): Edit =>
-  ({ type: 'ink.change', drawing, pass, remove: [], add: [{ at: 99, piece: settled({ kind: 'stroke', id: `s${serial++}`, swatch: 'pencil', size: 4.5, points }) }] })
+const stroke = (drawing: string, points: number[], pass: Pass = 'line'): Edit => ({
+  type: 'ink.change',
+  drawing,
+  pass,
+  remove: [],
+  add: [{ at: 99, piece: settled({ kind: 'stroke', id: `s${serial++}`, swatch: 'pencil', size: 4.5, points }) }],
+})
 
 const frame = fc.integer({ min: 1, max: 24 })
 const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
-  fc.tuple(fc.integer({ min: 0, max: 6 }), frame, fc.constantFrom('A', 'B')).map(([n, f, level]) => key(`${level}d${n}`, f, level)),
-  fc.tuple(fc.integer({ min: 0, max: 6 }), fc.array(fc.tuple(fc.double({ min: -50, max: 400, noNaN: true }), fc.double({ min: -50, max: 300, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true })), { minLength: 1, maxLength: 6 })).map(([n, points]) => stroke(`Ad${n}`, points.flat())),
-  fc.tuple(frame, fc.nat(6), fc.option(fc.integer({ min: 1, max: 4 }))).map(([f, more, turns]): Edit => ({ type: 'sheet.range', take: 'main', levels: ['A'], from: f, to: Math.min(24, f + more), act: { do: 'cycle', turns } })),
-  fc.tuple(frame, fc.string({ maxLength: 12 })).map(([f, text]): Edit => ({ type: 'take.note', take: 'main', frame: f, text: text.replace(/[\r\n\0]/g, ' ').trim() })),
-  fc.constantFrom<Edit>({ type: 'level.add', level: newLevel({ id: 'B', name: 'A', approach: 'straight-ahead' }), at: 1 }, { type: 'take.add', id: 't', name: 'Two', from: 'main' }, { type: 'landmark.put', level: 'A', landmark: { id: 'nose', name: 'Nose' } }),
-  fc.tuple(fc.integer({ min: 0, max: 6 }), fc.integer({ min: 0, max: 300 })).map(([n, x]): Edit => ({ type: 'pin.set', drawing: `Ad${n}`, landmark: 'nose', pin: { x: x / 8, y: 3, corner: true } })),
+  fc
+    .tuple(fc.integer({ min: 0, max: 6 }), frame, fc.constantFrom('A', 'B'))
+    .map(([n, f, level]) => key(`${level}d${n}`, f, level)),
+  fc
+    .tuple(
+      fc.integer({ min: 0, max: 6 }),
+      fc.array(
+        fc.tuple(
+          fc.double({ min: -50, max: 400, noNaN: true }),
+          fc.double({ min: -50, max: 300, noNaN: true }),
+          fc.double({ min: 0, max: 1, noNaN: true }),
+        ),
+        { minLength: 1, maxLength: 6 },
+      ),
+    )
+    .map(([n, points]) => stroke(`Ad${n}`, points.flat())),
+  fc.tuple(frame, fc.nat(6), fc.option(fc.integer({ min: 1, max: 4 }))).map(([f, more, turns]): Edit => ({
+    type: 'sheet.range',
+    take: 'main',
+    levels: ['A'],
+    from: f,
+    to: Math.min(24, f + more),
+    act: { do: 'cycle', turns },
+  })),
+  fc.tuple(frame, fc.string({ maxLength: 12 })).map(([f, text]): Edit => ({
+    type: 'take.note',
+    take: 'main',
+    frame: f,
+    text: text.replace(/[\r\n\0]/g, ' ').trim(),
+  })),
+  fc.constantFrom<Edit>(
+    { type: 'level.add', level: newLevel({ id: 'B', name: 'A', approach: 'straight-ahead' }), at: 1 },
+    { type: 'take.add', id: 't', name: 'Two', from: 'main' },
+    { type: 'landmark.put', level: 'A', landmark: { id: 'nose', name: 'Nose' } },
+  ),
+  fc.tuple(fc.integer({ min: 0, max: 6 }), fc.integer({ min: 0, max: 300 })).map(([n, x]): Edit => ({
+    type: 'pin.set',
+    drawing: `Ad${n}`,
+    landmark: 'nose',
+    pin: { x: x / 8, y: 3, corner: true },
+  })),
 )
 const anyScene = fc.array(anyEdit, { maxLength: 25 }).map((edits) => make(start, [key('Ad0', 1), ...edits]))
 
 describe('the sheet as CSV', () => {
-  const small = make(start, [{ type: 'level.add', level: newLevel({ id: 'B', name: '=Sum, "B"', approach: 'straight-ahead' }), at: 1 }, key('k1', 1), key('k2', 4), key('k3', 7), key('p', 3, 'B'),
-    { type: 'sheet.range', take: 'main', levels: ['A'], from: 10, to: 24, act: { do: 'blank' } }, { type: 'take.note', take: 'main', frame: 4, text: '+ look, left' }]).scene
+  const small = make(start, [
+    { type: 'level.add', level: newLevel({ id: 'B', name: '=Sum, "B"', approach: 'straight-ahead' }), at: 1 },
+    key('k1', 1),
+    key('k2', 4),
+    key('k3', 7),
+    key('p', 3, 'B'),
+    { type: 'sheet.range', take: 'main', levels: ['A'], from: 10, to: 24, act: { do: 'blank' } },
+    { type: 'take.note', take: 'main', frame: 4, text: '+ look, left' },
+  ]).scene
   const rows = writeSheetCsv(small).split('\r\n')
 
   test('a number stands where a drawing begins, - where nothing is shown, and holds are empty cells', () => {
-    expect(rows.slice(0, 5)).toEqual(['Frame,Time,"\'=Sum, ""B""",A,Note', '1,0:00+00,-,1,', '2,0:00+01,,,', '3,0:00+02,1,,', '4,0:00+03,,2,"\'+ look, left"'])
+    expect(rows.slice(0, 5)).toEqual([
+      'Frame,Time,"\'=Sum, ""B""",A,Note',
+      '1,0:00+00,-,1,',
+      '2,0:00+01,,,',
+      '3,0:00+02,1,,',
+      '4,0:00+03,,2,"\'+ look, left"',
+    ])
     expect(rows).toHaveLength(25)
   })
 
   test('what is written reads back without a change, for any scene', () => {
-    fc.assert(fc.property(anyScene, ({ scene }) => {
-      const reading = readSheetCsv(scene, 'main', writeSheetCsv(scene))
-      expect(reading).toMatchObject({ columns: {} })
-      if ('columns' in reading) expect(sameValue(applyEdit(scene, { type: 'sheet.lay', take: 'main', ...reading }).scene, scene)).toBe(true)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(anyScene, ({ scene }) => {
+        const reading = readSheetCsv(scene, 'main', writeSheetCsv(scene))
+        expect(reading).toMatchObject({ columns: {} })
+        if ('columns' in reading)
+          expect(sameValue(applyEdit(scene, { type: 'sheet.lay', take: 'main', ...reading }).scene, scene)).toBe(true)
+      }),
+      { numRuns: 60 },
+    )
   })
 
   test('a sheet timed anew in a spreadsheet is laid, whatever separates its columns; levels left out stay', () => {
@@ -65,22 +163,34 @@ describe('the sheet as CSV', () => {
     const reading = readSheetCsv(small, 'main', text)
     if (!('columns' in reading)) throw new Error(JSON.stringify(reading))
     const after = applyEdit(small, { type: 'sheet.lay', take: 'main', ...reading }).scene
-    expect(writtenOut(after.sheets['main']!['A']!).map((entry) => `${entry.drawing ?? 'x'}${entry.frames}`).join(' ')).toBe('k36 k16 x8 k24')
+    expect(
+      writtenOut(after.sheets['main']!['A']!)
+        .map((entry) => `${entry.drawing ?? 'x'}${entry.frames}`)
+        .join(' '),
+    ).toBe('k36 k16 x8 k24')
     expect(after.sheets['main']!['B']).toEqual(small.sheets['main']!['B'])
   })
 
   test('everything wrong is told by row and column, and nothing is laid', () => {
     const errors = (text: string) => {
       const reading = readSheetCsv(small, 'main', text)
-      return 'errors' in reading ? reading.errors.map(({ row, column, sentence }) => `${row} ${column}: ${sentence}`) : []
+      return 'errors' in reading
+        ? reading.errors.map(({ row, column, sentence }) => `${row} ${column}: ${sentence}`)
+        : []
     }
     const lines = rows.map((row) => row.split(','))
     const changed = (row: number, text: string) => [...rows.slice(0, row - 1), text, ...rows.slice(row)].join('\r\n')
     expect(errors(changed(2, '1,0:00+00,-,37,'))).toEqual(['2 A: There is no drawing 37 on level A.'])
     expect(errors(changed(2, '1,0:00+00,-,,'))).toEqual([expect.stringMatching(/^2 A: The first frame says nothing/)])
-    expect(errors(changed(9, '80,,,,'))).toEqual([expect.stringMatching(/^9 Frame: Here frame 8 is expected and “80” is written/)])
-    expect(errors(rows.slice(0, -1).join('\n'))).toEqual([expect.stringMatching(/^24 Frame: The file has 23 frames and the scene 24/)])
-    expect(errors(changed(1, 'Frame,Time,Nobody,A,Note'))).toEqual([expect.stringMatching(/^1 Nobody: There is no level called Nobody/)])
+    expect(errors(changed(9, '80,,,,'))).toEqual([
+      expect.stringMatching(/^9 Frame: Here frame 8 is expected and “80” is written/),
+    ])
+    expect(errors(rows.slice(0, -1).join('\n'))).toEqual([
+      expect.stringMatching(/^24 Frame: The file has 23 frames and the scene 24/),
+    ])
+    expect(errors(changed(1, 'Frame,Time,Nobody,A,Note'))).toEqual([
+      expect.stringMatching(/^1 Nobody: There is no level called Nobody/),
+    ])
     expect(errors(changed(1, 'Frame,Time,A,A,Note'))).toEqual([expect.stringMatching(/^1 A: There are two columns/)])
     expect(errors('')).toEqual(expect.arrayContaining([expect.stringMatching(/a column “Frame”/)]))
     expect(errors('\0\x01nonsense')).not.toEqual([])
@@ -89,9 +199,31 @@ describe('the sheet as CSV', () => {
 })
 
 describe('the scene as an archive', () => {
-  const drawn = make(start, [key('k1', 1), key('k2', 9), stroke('k1', [10, 20, 0.5, 30.5, 40.25, 1]), stroke('k1', [1, 1, 0.25], 'rough'), stroke('k2', [5, 5, 1, 90, 90, 0.1]),
-    { type: 'ink.change', drawing: 'k2', pass: 'colour', remove: [], add: [{ at: 0, piece: { kind: 'fill', id: 'f', swatch: 'tide', outline: [0, 0, 10, 0, 10, 10] } }] },
-    { type: 'chart.add', id: 'c', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'thirds', slowOut: 0, slowIn: 0 }, exposure: [2], drawings: ['a', 'b'] }, { type: 'drawing.set', drawing: 'k1', fields: { note: 'a <b> & "c"' } }])
+  const drawn = make(start, [
+    key('k1', 1),
+    key('k2', 9),
+    stroke('k1', [10, 20, 0.5, 30.5, 40.25, 1]),
+    stroke('k1', [1, 1, 0.25], 'rough'),
+    stroke('k2', [5, 5, 1, 90, 90, 0.1]),
+    {
+      type: 'ink.change',
+      drawing: 'k2',
+      pass: 'colour',
+      remove: [],
+      add: [{ at: 0, piece: { kind: 'fill', id: 'f', swatch: 'tide', outline: [0, 0, 10, 0, 10, 10] } }],
+    },
+    {
+      type: 'chart.add',
+      id: 'c',
+      level: 'A',
+      from: 'k1',
+      to: 'k2',
+      spacing: { by: 'thirds', slowOut: 0, slowIn: 0 },
+      exposure: [2],
+      drawings: ['a', 'b'],
+    },
+    { type: 'drawing.set', drawing: 'k1', fields: { note: 'a <b> & "c"' } },
+  ])
   const bytes = writeArchive(withInk(drawn))
   const files = unzipSync(bytes)
   const packed = (change: (files: Record<string, Uint8Array>) => void) => {
@@ -101,22 +233,39 @@ describe('the scene as an archive', () => {
   }
 
   test('is JSON with its schema, and one picture for each pass, whose bytes never vary', () => {
-    expect(Object.keys(files).sort()).toEqual(['ink/k1/line.svg', 'ink/k1/rough.svg', 'ink/k2/colour.svg', 'ink/k2/line.svg', 'manifest.json', 'scene.json', 'scene.schema.json'])
+    expect(Object.keys(files).sort()).toEqual([
+      'ink/k1/line.svg',
+      'ink/k1/rough.svg',
+      'ink/k2/colour.svg',
+      'ink/k2/line.svg',
+      'manifest.json',
+      'scene.json',
+      'scene.schema.json',
+    ])
     expect(JSON.parse(strFromU8(files['scene.json']!)).scene).toEqual(drawn.scene)
-    expect(strFromU8(files['ink/k2/colour.svg']!)).toContain('<path id="f" data-kind="fill" data-swatch="tide" fill="#3e7c86" fill-rule="evenodd" data-outline="0 0 10 0 10 10" d="M0.00 0.00L10.00 0.00L10.00 10.00Z"/>')
+    expect(strFromU8(files['ink/k2/colour.svg']!)).toContain(
+      '<path id="f" data-kind="fill" data-swatch="tide" fill="#3e7c86" fill-rule="evenodd" data-outline="0 0 10 0 10 10" d="M0.00 0.00L10.00 0.00L10.00 10.00Z"/>',
+    )
     expect(writeArchive(withInk(drawn))).toEqual(bytes)
   })
 
   test('the published schema is the one in docs', () => {
-    expect(JSON.parse(readFileSync(join(__dirname, '../../../docs/scene.schema.json'), 'utf8'))).toEqual(JSON.parse(JSON.stringify(sceneFileJsonSchema())))
+    expect(JSON.parse(readFileSync(join(__dirname, '../../../docs/scene.schema.json'), 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(sceneFileJsonSchema())),
+    )
   })
 
   test('reads back without loss, for any scene', () => {
-    fc.assert(fc.property(anyScene, (made) => {
-      const { scene, ink } = readArchive(writeArchive(withInk(made)))
-      expect(scene).toEqual(made.scene)
-      expect([...ink.values()].map((entry) => [`${entry.drawing}/${entry.pass}`, entry.ink]).sort()).toEqual([...made.ink].filter(([, pieces]) => pieces.length > 0).sort())
-    }), { numRuns: 40 })
+    fc.assert(
+      fc.property(anyScene, (made) => {
+        const { scene, ink } = readArchive(writeArchive(withInk(made)))
+        expect(scene).toEqual(made.scene)
+        expect([...ink.values()].map((entry) => [`${entry.drawing}/${entry.pass}`, entry.ink]).sort()).toEqual(
+          [...made.ink].filter(([, pieces]) => pieces.length > 0).sort(),
+        )
+      }),
+      { numRuns: 40 },
+    )
   })
 
   const evil: [string, () => Uint8Array, RegExp][] = [
@@ -125,10 +274,24 @@ describe('the scene as an archive', () => {
     ['a path of another system', () => packed((all) => (all['C:\\x'] = strToU8('x'))), /would lie outside/],
     ['a file that does not belong', () => packed((all) => (all['run.sh'] = strToU8('x'))), /does not belong/],
     ['a missing drawing', () => packed((all) => delete all['ink/k1/line.svg']), /ink\/k1\/line.svg is missing/],
-    ['a drawing nobody named', () => packed((all) => (all['ink/zz/line.svg'] = all['ink/k1/line.svg']!)), /not named in manifest/],
+    [
+      'a drawing nobody named',
+      () => packed((all) => (all['ink/zz/line.svg'] = all['ink/k1/line.svg']!)),
+      /not named in manifest/,
+    ],
     ['no manifest', () => packed((all) => delete all['manifest.json']), /manifest.json is missing/],
-    ['a changed line', () => packed((all) => (all['ink/k1/line.svg'] = strToU8(strFromU8(all['ink/k1/line.svg']!).replace('30.5', '31.5')))), /is damaged/],
-    ['a changed scene', () => packed((all) => (all['scene.json'] = strToU8(strFromU8(all['scene.json']!).replace('"fps": 12', '"fps": 13')))), /is damaged/],
+    [
+      'a changed line',
+      () =>
+        packed((all) => (all['ink/k1/line.svg'] = strToU8(strFromU8(all['ink/k1/line.svg']!).replace('30.5', '31.5')))),
+      /is damaged/,
+    ],
+    [
+      'a changed scene',
+      () =>
+        packed((all) => (all['scene.json'] = strToU8(strFromU8(all['scene.json']!).replace('"fps": 12', '"fps": 13')))),
+      /is damaged/,
+    ],
     ['no zip at all', () => strToU8('this is a letter'), /not a whole zip/],
     ['nothing', () => new Uint8Array(), /not a whole zip/],
     ['half of it', () => bytes.slice(0, bytes.length / 2), /not a whole zip/],
@@ -144,20 +307,84 @@ describe('the scene as an archive', () => {
     const own = unzipSync(honest)
     change(own)
     const { sha256 } = jest.requireActual<{ sha256: (bytes: Uint8Array) => Uint8Array }>('@noble/hashes/sha2.js')
-    const named = Object.fromEntries(Object.entries(own).filter(([name]) => name !== 'manifest.json').map(([name, body]) => [name, { bytes: body.length, sha256: Buffer.from(sha256(body)).toString('hex') }]))
-    return zipSync({ ...own, 'manifest.json': strToU8(JSON.stringify({ format: 'unhurried-sketch archive', version: 1, files: named })) })
+    const named = Object.fromEntries(
+      Object.entries(own)
+        .filter(([name]) => name !== 'manifest.json')
+        .map(([name, body]) => [name, { bytes: body.length, sha256: Buffer.from(sha256(body)).toString('hex') }]),
+    )
+    return zipSync({
+      ...own,
+      'manifest.json': strToU8(JSON.stringify({ format: 'unhurried-sketch archive', version: 1, files: named })),
+    })
   }
-  const scene = (all: Record<string, Uint8Array>) => JSON.parse(strFromU8(all['scene.json']!)) as { scene: { settings: { width: unknown }; drawings: Record<string, { passes: unknown }> } }
+  const scene = (all: Record<string, Uint8Array>) =>
+    JSON.parse(strFromU8(all['scene.json']!)) as {
+      scene: { settings: { width: unknown }; drawings: Record<string, { passes: unknown }> }
+    }
   const dishonest: [string, (files: Record<string, Uint8Array>) => void, RegExp][] = [
-    ['a wrong type', (all) => { const file = scene(all); file.scene.settings.width = 'wide'; all['scene.json'] = strToU8(JSON.stringify(file)) }, /scene › settings › width/],
-    ['a sheet that shows a drawing that is not there', (all) => { const file = scene(all); delete file.scene.drawings['k2']; all['scene.json'] = strToU8(JSON.stringify(file)) }, /names a drawing|not there/],
-    ['more lines than there are', (all) => { const file = scene(all); file.scene.drawings['k1']!.passes = { line: 2, rough: 1 }; all['scene.json'] = strToU8(JSON.stringify(file)) }, /should hold 2 lines/],
-    ['entities in a picture', (all) => (all['ink/k1/line.svg'] = strToU8('<!DOCTYPE svg [<!ENTITY a "b">]><svg><path/></svg>')), /declares entities/],
-    ['a picture of something else', (all) => (all['ink/k1/line.svg'] = strToU8('<html><body/></html>')), /not one of ours/],
-    ['a point far outside', (all) => (all['ink/k1/line.svg'] = strToU8('<svg><path id="s" data-kind="stroke" data-swatch="pencil" data-size="4" data-points="1e9 1 1"/></svg>')), /cannot be read.*too far/],
-    ['a colour that is not there', (all) => (all['ink/k1/line.svg'] = strToU8('<svg><path id="s" data-kind="stroke" data-swatch="none" data-size="4" data-points="1 1 1"/></svg>')), /colour that is not in the scene/],
-    ['lines of a drawing that every object has', (all) => (all['ink/constructor/line.svg'] = all['ink/k1/line.svg']!), /belongs to no drawing/],
-    ['__proto__ as a drawing', (all) => (all['scene.json'] = strToU8(strFromU8(all['scene.json']!).replaceAll('"k1"', '"__proto__"'))), /./],
+    [
+      'a wrong type',
+      (all) => {
+        const file = scene(all)
+        file.scene.settings.width = 'wide'
+        all['scene.json'] = strToU8(JSON.stringify(file))
+      },
+      /scene › settings › width/,
+    ],
+    [
+      'a sheet that shows a drawing that is not there',
+      (all) => {
+        const file = scene(all)
+        delete file.scene.drawings['k2']
+        all['scene.json'] = strToU8(JSON.stringify(file))
+      },
+      /names a drawing|not there/,
+    ],
+    [
+      'more lines than there are',
+      (all) => {
+        const file = scene(all)
+        file.scene.drawings['k1']!.passes = { line: 2, rough: 1 }
+        all['scene.json'] = strToU8(JSON.stringify(file))
+      },
+      /should hold 2 lines/,
+    ],
+    [
+      'entities in a picture',
+      (all) => (all['ink/k1/line.svg'] = strToU8('<!DOCTYPE svg [<!ENTITY a "b">]><svg><path/></svg>')),
+      /declares entities/,
+    ],
+    [
+      'a picture of something else',
+      (all) => (all['ink/k1/line.svg'] = strToU8('<html><body/></html>')),
+      /not one of ours/,
+    ],
+    [
+      'a point far outside',
+      (all) =>
+        (all['ink/k1/line.svg'] = strToU8(
+          '<svg><path id="s" data-kind="stroke" data-swatch="pencil" data-size="4" data-points="1e9 1 1"/></svg>',
+        )),
+      /cannot be read.*too far/,
+    ],
+    [
+      'a colour that is not there',
+      (all) =>
+        (all['ink/k1/line.svg'] = strToU8(
+          '<svg><path id="s" data-kind="stroke" data-swatch="none" data-size="4" data-points="1 1 1"/></svg>',
+        )),
+      /colour that is not in the scene/,
+    ],
+    [
+      'lines of a drawing that every object has',
+      (all) => (all['ink/constructor/line.svg'] = all['ink/k1/line.svg']!),
+      /belongs to no drawing/,
+    ],
+    [
+      '__proto__ as a drawing',
+      (all) => (all['scene.json'] = strToU8(strFromU8(all['scene.json']!).replaceAll('"k1"', '"__proto__"'))),
+      /./,
+    ],
   ]
   test.each(dishonest)('with honest hashes but %s is refused', (_, change, sentence) => {
     expect(() => readArchive(forged(change))).toThrow(ArchiveRefused)
@@ -174,7 +401,8 @@ describe('the scene as an archive', () => {
     // One that lies about its size is not unpacked further than it says.
     const lying = bomb.slice()
     const view = new DataView(lying.buffer)
-    for (let at = 0; at + 4 < lying.length; at++) if (view.getUint32(at, true) === zeros.length) view.setUint32(at, 100, true)
+    for (let at = 0; at + 4 < lying.length; at++)
+      if (view.getUint32(at, true) === zeros.length) view.setUint32(at, 100, true)
     expect(() => readArchive(lying)).toThrow(ArchiveRefused)
     expect(() => readArchive(bytes, { ...ARCHIVE_LIMITS, files: 3 })).toThrow(/more than 3 files/)
     expect(() => readArchive(bytes, { ...ARCHIVE_LIMITS, packed: 100 })).toThrow(/larger than/)
@@ -182,45 +410,94 @@ describe('the scene as an archive', () => {
 
   test('a thousand damaged archives: none accepted as another scene, none crashing', () => {
     let refused = 0
-    fc.assert(fc.property(
-      fc.oneof(
-        fc.record({ kind: fc.constant('bytes' as const), at: fc.array(fc.tuple(fc.nat(bytes.length - 1), fc.integer({ min: 1, max: 255 })), { minLength: 1, maxLength: 5 }) }),
-        fc.record({ kind: fc.constant('cut' as const), from: fc.nat(bytes.length - 1), length: fc.integer({ min: 1, max: 400 }) }),
-        fc.record({ kind: fc.constant('more' as const), at: fc.nat(bytes.length), added: fc.uint8Array({ minLength: 1, maxLength: 60 }) }),
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.record({
+            kind: fc.constant('bytes' as const),
+            at: fc.array(fc.tuple(fc.nat(bytes.length - 1), fc.integer({ min: 1, max: 255 })), {
+              minLength: 1,
+              maxLength: 5,
+            }),
+          }),
+          fc.record({
+            kind: fc.constant('cut' as const),
+            from: fc.nat(bytes.length - 1),
+            length: fc.integer({ min: 1, max: 400 }),
+          }),
+          fc.record({
+            kind: fc.constant('more' as const),
+            at: fc.nat(bytes.length),
+            added: fc.uint8Array({ minLength: 1, maxLength: 60 }),
+          }),
+        ),
+        (damage) => {
+          let damaged: Uint8Array
+          if (damage.kind === 'bytes') {
+            damaged = bytes.slice()
+            for (const [at, by] of damage.at) damaged[at] = damaged[at]! ^ by
+          } else if (damage.kind === 'cut')
+            damaged = Uint8Array.from([...bytes.slice(0, damage.from), ...bytes.slice(damage.from + damage.length)])
+          else damaged = Uint8Array.from([...bytes.slice(0, damage.at), ...damage.added, ...bytes.slice(damage.at)])
+          try {
+            const read = readArchive(damaged)
+            // Damage to what says nothing, such as a date, may pass: then what is read is the very scene.
+            expect(read.scene).toEqual(drawn.scene)
+            expect([...read.ink.values()].map((each) => each.ink)).toEqual(
+              expect.arrayContaining([...drawn.ink.values()]),
+            )
+          } catch (error) {
+            expect(error).toBeInstanceOf(ArchiveRefused)
+            refused++
+          }
+        },
       ),
-      (damage) => {
-        let damaged: Uint8Array
-        if (damage.kind === 'bytes') {
-          damaged = bytes.slice()
-          for (const [at, by] of damage.at) damaged[at] = damaged[at]! ^ by
-        } else if (damage.kind === 'cut') damaged = Uint8Array.from([...bytes.slice(0, damage.from), ...bytes.slice(damage.from + damage.length)])
-        else damaged = Uint8Array.from([...bytes.slice(0, damage.at), ...damage.added, ...bytes.slice(damage.at)])
-        try {
-          const read = readArchive(damaged)
-          // Damage to what says nothing, such as a date, may pass: then what is read is the very scene.
-          expect(read.scene).toEqual(drawn.scene)
-          expect([...read.ink.values()].map((each) => each.ink)).toEqual(expect.arrayContaining([...drawn.ink.values()]))
-        } catch (error) {
-          expect(error).toBeInstanceOf(ArchiveRefused)
-          refused++
-        }
-      },
-    ), { numRuns: 1000 })
+      { numRuns: 1000 },
+    )
     expect(refused).toBeGreaterThan(500)
   })
 })
 
 describe('the sheet as PDF', () => {
-  const font = (weight: number, subset: string) => readFileSync(join(__dirname, `../../../node_modules/@fontsource/source-sans-3/files/source-sans-3-${subset}-${weight}-normal.woff`))
-  const fonts = { plain: [font(400, 'latin'), font(400, 'latin-ext'), font(400, 'cyrillic')], bold: [font(600, 'latin')] }
+  const font = (weight: number, subset: string) =>
+    readFileSync(
+      join(
+        __dirname,
+        `../../../node_modules/@fontsource/source-sans-3/files/source-sans-3-${subset}-${weight}-normal.woff`,
+      ),
+    )
+  const fonts = {
+    plain: [font(400, 'latin'), font(400, 'latin-ext'), font(400, 'cyrillic')],
+    bold: [font(600, 'latin')],
+  }
 
   test('has the pages its frames and levels need, in the size asked for, the same bytes each time', async () => {
-    const scene = make(start, [{ type: 'scene.set', settings: { length: 100, name: 'Прилив ⅓ 漢' } }, key('k1', 1), key('k2', 9), { type: 'chart.add', id: 'c', level: 'A', from: 'k1', to: 'k2', spacing: { by: 'halves', slowOut: 2, slowIn: 1 }, exposure: [2], drawings: ['a', 'b', 'd'] },
-      { type: 'scene.set', settings: { beats: { bpm: 97.3, first: 3 } } }, { type: 'sheet.range', take: 'main', levels: ['A'], from: 20, to: 24, act: { do: 'cycle', turns: null } }, { type: 'take.note', take: 'main', frame: 5, text: 'a very long note that has to be cut somewhere' }]).scene
+    const scene = make(start, [
+      { type: 'scene.set', settings: { length: 100, name: 'Прилив ⅓ 漢' } },
+      key('k1', 1),
+      key('k2', 9),
+      {
+        type: 'chart.add',
+        id: 'c',
+        level: 'A',
+        from: 'k1',
+        to: 'k2',
+        spacing: { by: 'halves', slowOut: 2, slowIn: 1 },
+        exposure: [2],
+        drawings: ['a', 'b', 'd'],
+      },
+      { type: 'scene.set', settings: { beats: { bpm: 97.3, first: 3 } } },
+      { type: 'sheet.range', take: 'main', levels: ['A'], from: 20, to: 24, act: { do: 'cycle', turns: null } },
+      { type: 'take.note', take: 'main', frame: 5, text: 'a very long note that has to be cut somewhere' },
+    ]).scene
     const told: string[] = []
     const pdf = await writeSheetPdf({ scene, paper: 'a4', fonts, onPage: (done, of) => told.push(`${done}/${of}`) })
     const read = await PDFDocument.load(pdf)
-    expect(read.getPages().map((page) => [page.getWidth(), page.getHeight()])).toEqual([[595.28, 841.89], [595.28, 841.89], [595.28, 841.89]])
+    expect(read.getPages().map((page) => [page.getWidth(), page.getHeight()])).toEqual([
+      [595.28, 841.89],
+      [595.28, 841.89],
+      [595.28, 841.89],
+    ])
     expect([read.getTitle(), told]).toEqual(['Прилив ⅓ 漢, exposure sheet', ['1/3', '2/3', '3/3']])
     expect(await writeSheetPdf({ scene, paper: 'a4', fonts })).toEqual(pdf)
     const letter = await PDFDocument.load(await writeSheetPdf({ scene, paper: 'letter', fonts }))
@@ -228,7 +505,11 @@ describe('the sheet as PDF', () => {
   })
 
   test('more levels than a page is wide go on on further pages', async () => {
-    const many = Array.from({ length: 15 }, (_, i): Edit => ({ type: 'level.add', level: newLevel({ id: `L${i}`, name: `Level ${i}`, approach: 'straight-ahead' }), at: 0 }))
+    const many = Array.from({ length: 15 }, (_, i): Edit => ({
+      type: 'level.add',
+      level: newLevel({ id: `L${i}`, name: `Level ${i}`, approach: 'straight-ahead' }),
+      at: 0,
+    }))
     const pdf = await PDFDocument.load(await writeSheetPdf({ scene: make(start, many).scene, paper: 'a4', fonts }))
     expect(pdf.getPageCount()).toBe(3)
   })

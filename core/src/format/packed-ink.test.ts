@@ -5,18 +5,50 @@ const text = (value: string) => [value.length, ...Buffer.from(value, 'ascii')]
 const zigzag = (value: number) => (value < 0 ? -2 * value - 1 : 2 * value)
 
 describe('the format of packed ink', () => {
-  const stroke: InkPiece = { kind: 'stroke', id: 'ab', swatch: 'ink', size: 5.5, points: [1, -2, 1, 3.125, -2, 0, 5, -1.875, 0.2] }
+  const stroke: InkPiece = {
+    kind: 'stroke',
+    id: 'ab',
+    swatch: 'ink',
+    size: 5.5,
+    points: [1, -2, 1, 3.125, -2, 0, 5, -1.875, 0.2],
+  }
   const strokeBody = [
-    2, ...text('ab'), ...text('ink'), 0, 88, 0, 0, 3,
-    255, zigzag(8), zigzag(-16), 254 | 128, 3,
-    255, zigzag(17), zigzag(0), 253 | 128, 3,
-    (-2 + 7) * 15 + (1 + 7), zigzag(51),
+    2,
+    ...text('ab'),
+    ...text('ink'),
+    0,
+    88,
+    0,
+    0,
+    3,
+    255,
+    zigzag(8),
+    zigzag(-16),
+    254 | 128,
+    3,
+    255,
+    zigzag(17),
+    zigzag(0),
+    253 | 128,
+    3,
+    (-2 + 7) * 15 + (1 + 7),
+    zigzag(51),
   ]
   const oldStroke: InkPiece = { ...stroke, points: stroke.points.slice(0, 6) }
   const oldStrokeBody = [
-    0, ...text('ab'), ...text('ink'), 88, 2,
-    zigzag(8), zigzag(-16), 254 | 128, 3,
-    zigzag(17), zigzag(0), 253 | 128, 3,
+    0,
+    ...text('ab'),
+    ...text('ink'),
+    88,
+    2,
+    zigzag(8),
+    zigzag(-16),
+    254 | 128,
+    3,
+    zigzag(17),
+    zigzag(0),
+    253 | 128,
+    3,
   ]
   const fill: InkPiece = { kind: 'fill', id: 'f', swatch: 'sky', outline: [0, 0, 100, 0, 0, -0.125] }
   const ring = [3, 0, 0, (1600 & 127) | 128, 1600 >> 7, 0, (1599 & 127) | 128, 1599 >> 7, zigzag(-1)]
@@ -26,11 +58,16 @@ describe('the format of packed ink', () => {
   test('a stroke and a fill, byte by byte', () => {
     expect([...packInk([stroke])]).toEqual([strokeBody.length, ...strokeBody])
     expect([...packInk([fill])]).toEqual([fillBody.length, ...fillBody])
-    expect(unpackInk(Uint8Array.from([strokeBody.length, ...strokeBody, fillBody.length, ...fillBody]))).toEqual([stroke, fill])
+    expect(unpackInk(Uint8Array.from([strokeBody.length, ...strokeBody, fillBody.length, ...fillBody]))).toEqual([
+      stroke,
+      fill,
+    ])
   })
 
   test('ink written by earlier versions is still read', () => {
-    expect(unpackInk(Uint8Array.from([oldStrokeBody.length, ...oldStrokeBody, oldFillBody.length, ...oldFillBody]))).toEqual([oldStroke, fill])
+    expect(
+      unpackInk(Uint8Array.from([oldStrokeBody.length, ...oldStrokeBody, oldFillBody.length, ...oldFillBody])),
+    ).toEqual([oldStroke, fill])
   })
 
   test('a block longer than 127 bytes has a length of two bytes', () => {
@@ -62,7 +99,11 @@ describe('the format of packed ink', () => {
   })
 
   test('several passes in one message; an unknown pass is damage', () => {
-    const passes = [{ drawing: 'k1', pass: 'line' as const, bytes: packInk([stroke]) }, { drawing: 'k1', pass: 'colour' as const, bytes: packInk([fill]) }, { drawing: 'k2', pass: 'rough' as const, bytes: new Uint8Array() }]
+    const passes = [
+      { drawing: 'k1', pass: 'line' as const, bytes: packInk([stroke]) },
+      { drawing: 'k1', pass: 'colour' as const, bytes: packInk([fill]) },
+      { drawing: 'k2', pass: 'rough' as const, bytes: new Uint8Array() },
+    ]
     expect(unpackPasses(packPasses(passes))).toEqual(passes)
     expect([...packPasses(passes).subarray(0, 9)]).toEqual([...text('k1'), ...text('line'), strokeBody.length + 1])
     expect(() => unpackPasses(Uint8Array.from([...text('k1'), ...text('glue'), 0]))).toThrow(/damaged/)

@@ -15,7 +15,9 @@ import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from '../sha
 const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3, cells: 4 } as const
 const BRUSH_NUMBERS = [undefined, 'pencil', 'wash', 'flat'] as const
 
-interface Writer { bytes: number[] }
+interface Writer {
+  bytes: number[]
+}
 
 function putUnsigned({ bytes }: Writer, value: number) {
   let rest = value
@@ -44,7 +46,10 @@ function putDeltas(to: Writer, values: readonly number[], grids: readonly number
   })
 }
 
-const POINT_GRIDS = { stroke: [INK_GRID.place, INK_GRID.place, INK_GRID.pressure], fill: [INK_GRID.place, INK_GRID.place] } as const
+const POINT_GRIDS = {
+  stroke: [INK_GRID.place, INK_GRID.place, INK_GRID.pressure],
+  fill: [INK_GRID.place, INK_GRID.place],
+} as const
 
 /** Steps change little from point to point: a change of at most this many eighths fits one byte for both directions. */
 const SMALL = 7
@@ -55,7 +60,11 @@ function putCourse(to: Writer, points: readonly number[]) {
   putUnsigned(to, points.length / 3)
   let [x, y, stepX, stepY, pressure] = [0, 0, 0, 0, 0]
   for (let i = 0; i < points.length; i += 3) {
-    const here = [Math.round(points[i]! * INK_GRID.place), Math.round(points[i + 1]! * INK_GRID.place), Math.round(points[i + 2]! * INK_GRID.pressure)] as const
+    const here = [
+      Math.round(points[i]! * INK_GRID.place),
+      Math.round(points[i + 1]! * INK_GRID.place),
+      Math.round(points[i + 2]! * INK_GRID.pressure),
+    ] as const
     const [bendX, bendY] = [here[0] - x - stepX, here[1] - y - stepY]
     if (Math.abs(bendX) <= SMALL && Math.abs(bendY) <= SMALL) to.bytes.push((bendX + SMALL) * SIDE + bendY + SMALL)
     else {
@@ -83,7 +92,8 @@ function takeRuns(from: Reader): number[] {
   const count = takeUnsigned(from)
   if (count * 3 > from.end - from.at) damaged()
   const runs: number[] = []
-  for (let i = 0; i < count * 3; i += 3) runs.push(takeSigned(from) + (runs[i - 3] ?? 0), takeSigned(from) + (runs[i - 2] ?? 0), takeUnsigned(from))
+  for (let i = 0; i < count * 3; i += 3)
+    runs.push(takeSigned(from) + (runs[i - 3] ?? 0), takeSigned(from) + (runs[i - 2] ?? 0), takeUnsigned(from))
   return runs
 }
 
@@ -142,7 +152,11 @@ export function packInk(ink: Ink): Uint8Array {
   return result
 }
 
-interface Reader { readonly bytes: Uint8Array; at: number; readonly end: number }
+interface Reader {
+  readonly bytes: Uint8Array
+  at: number
+  readonly end: number
+}
 
 const damaged = (): never => {
   throw new RangeError('bytes must be packed ink; these are damaged or cut short.')
@@ -191,14 +205,26 @@ const takeLength = (from: Reader) => takeUnsigned(from) / INK_GRID.size
 
 /** How each kind of block is read, by its number. */
 const READERS: Readonly<Record<number, (from: Reader, named: Named) => InkPiece>> = {
-  [KINDS.oldStroke]: (from, named) => ({ kind: 'stroke', ...named, size: takeLength(from), points: takeDeltas(from, POINT_GRIDS.stroke) }),
+  [KINDS.oldStroke]: (from, named) => ({
+    kind: 'stroke',
+    ...named,
+    size: takeLength(from),
+    points: takeDeltas(from, POINT_GRIDS.stroke),
+  }),
   [KINDS.oldFill]: (from, named) => ({ kind: 'fill', ...named, outline: takeDeltas(from, POINT_GRIDS.fill) }),
   [KINDS.stroke](from, named) {
     const number = takeUnsigned(from)
     if (number >= BRUSH_NUMBERS.length) damaged()
     const brush = BRUSH_NUMBERS[number]
     const [size, start, end] = [takeLength(from), takeLength(from), takeLength(from)]
-    return { kind: 'stroke', ...named, ...(brush && { brush }), size, ...(start + end > 0 && { taper: [start, end] }), points: takeCourse(from) }
+    return {
+      kind: 'stroke',
+      ...named,
+      ...(brush && { brush }),
+      size,
+      ...(start + end > 0 && { taper: [start, end] }),
+      points: takeCourse(from),
+    }
   },
   [KINDS.fill](from, named) {
     const rings = takeUnsigned(from)
@@ -229,7 +255,11 @@ export function readInk(bytes: Uint8Array): InkPiece[] {
   return unpackInk(bytes).map((piece) => pieceSchema.parse(piece))
 }
 
-export interface PackedPass { readonly drawing: string; readonly pass: Pass; readonly bytes: Uint8Array }
+export interface PackedPass {
+  readonly drawing: string
+  readonly pass: Pass
+  readonly bytes: Uint8Array
+}
 
 /** Several passes in one message: drawing, pass, length and bytes of each. */
 export function packPasses(passes: readonly PackedPass[]): Uint8Array {

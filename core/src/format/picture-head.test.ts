@@ -1,7 +1,8 @@
 import { pictureHead, writePng } from '../index'
 
 const png = writePng({ width: 3, height: 2, pixels: new Uint8ClampedArray(24) })
-const bytes = (...parts: (string | number[])[]) => Uint8Array.from(parts.flatMap((part) => (typeof part === 'string' ? [...Buffer.from(part, 'latin1')] : part)))
+const bytes = (...parts: (string | number[])[]) =>
+  Uint8Array.from(parts.flatMap((part) => (typeof part === 'string' ? [...Buffer.from(part, 'latin1')] : part)))
 const jpeg = bytes([0xff, 0xd8, 0xff, 0xe0, 0, 4, 0, 0, 0xff, 0xc0, 0, 11, 8, 0, 90, 0, 160, 1, 1, 0x11, 0, 0xff, 0xd9])
 const gif = bytes('GIF89a', [16, 0, 9, 0, 0, 0, 0, 0x3b])
 const webp = bytes('RIFF', [22, 0, 0, 0], 'WEBPVP8L', [5, 0, 0, 0, 0x2f, 0x1f, 0xc0, 0x02, 0], [0, 0, 0, 0, 0, 0])

@@ -2,7 +2,11 @@ import { LIMITS } from '../limits'
 
 export const PICTURE_TYPES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif'] as const
 export type PictureType = (typeof PICTURE_TYPES)[number]
-export interface PictureHead { readonly type: PictureType; readonly width: number; readonly height: number }
+export interface PictureHead {
+  readonly type: PictureType
+  readonly width: number
+  readonly height: number
+}
 
 /** A picture that cannot be taken, with a sentence the person at the desk can act on. */
 export class PictureRefused extends RangeError {
@@ -14,12 +18,17 @@ function refused(sentence: string): never {
 const cut = (): never => refused('This picture ends before all of it is there. Fetch or save it again, then put it in.')
 
 const tag = (bytes: Uint8Array, at: number, length = 4) => String.fromCharCode(...bytes.subarray(at, at + length))
-const KNOWN: Readonly<Record<PictureType, string>> = { 'image/png': 'PNG', 'image/jpeg': 'JPEG', 'image/webp': 'WebP', 'image/gif': 'GIF' }
+const KNOWN: Readonly<Record<PictureType, string>> = {
+  'image/png': 'PNG',
+  'image/jpeg': 'JPEG',
+  'image/webp': 'WebP',
+  'image/gif': 'GIF',
+}
 
 function readPng(bytes: Uint8Array, view: DataView): PictureHead {
   if (bytes.length < 33) cut()
   const head: PictureHead = { type: 'image/png', width: view.getUint32(16), height: view.getUint32(20) }
-  for (let at = 8; ; ) {
+  for (let at = 8; ;) {
     if (at + 12 > bytes.length) cut()
     if (tag(bytes, at + 4) === 'IEND') return head
     at += 12 + view.getUint32(at)
@@ -31,7 +40,7 @@ function readJpeg(bytes: Uint8Array, view: DataView): PictureHead {
   // Some writers leave zeros after the end mark.
   while (end > 2 && bytes[end - 1] === 0) end--
   if (bytes[end - 2] !== 0xff || bytes[end - 1] !== 0xd9) cut()
-  for (let at = 2; at + 9 < bytes.length; ) {
+  for (let at = 2; at + 9 < bytes.length;) {
     const mark = bytes[at + 1]!
     if (bytes[at] !== 0xff) cut()
     const isFrame = mark >= 0xc0 && mark <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(mark)
@@ -72,7 +81,10 @@ function headOf(bytes: Uint8Array): PictureHead {
  * as. Errors: PictureRefused when it is no picture, is cut short, is another type than claimed, or too large.
  */
 export function pictureHead(bytes: Uint8Array, claimed = ''): PictureHead {
-  if (bytes.length > LIMITS.pictureBytes) refused(`This picture takes ${Math.ceil(bytes.length / 1e6)} MB; ${LIMITS.pictureBytes / 1e6} MB are the most. Save it smaller.`)
+  if (bytes.length > LIMITS.pictureBytes)
+    refused(
+      `This picture takes ${Math.ceil(bytes.length / 1e6)} MB; ${LIMITS.pictureBytes / 1e6} MB are the most. Save it smaller.`,
+    )
   let head: PictureHead
   try {
     head = headOf(bytes)
@@ -81,8 +93,14 @@ export function pictureHead(bytes: Uint8Array, claimed = ''): PictureHead {
     // Reading past the end of the bytes.
     return cut()
   }
-  if (claimed !== '' && claimed !== head.type) refused(`This file says it is ${KNOWN[claimed as PictureType] ?? claimed}, but it is a ${KNOWN[head.type]}. Give it its right ending or save it anew.`)
+  if (claimed !== '' && claimed !== head.type)
+    refused(
+      `This file says it is ${KNOWN[claimed as PictureType] ?? claimed}, but it is a ${KNOWN[head.type]}. Give it its right ending or save it anew.`,
+    )
   if (head.width < 1 || head.height < 1) refused('This picture has no size.')
-  if (Math.max(head.width, head.height) > LIMITS.pictureSide) refused(`This picture is ${head.width.toLocaleString('en')} × ${head.height.toLocaleString('en')} pixels; ${LIMITS.pictureSide.toLocaleString('en')} a side are the most. Save it smaller.`)
+  if (Math.max(head.width, head.height) > LIMITS.pictureSide)
+    refused(
+      `This picture is ${head.width.toLocaleString('en')} × ${head.height.toLocaleString('en')} pixels; ${LIMITS.pictureSide.toLocaleString('en')} a side are the most. Save it smaller.`,
+    )
   return head
 }

@@ -37,10 +37,23 @@ const unplain = (text: string) => (/^'[=+@\t\r-]/.test(text) ? text.slice(1) : t
 export function writeSheetCsv(scene: Scene, take = scene.mainTake): string {
   const columns = heads(scene)
   const notes = new Map((scene.takes[take]!.notes ?? []).map((note) => [note.frame, note.text]))
-  const cells = columns.map(({ level }) => new Map(placed(joined(exposuresOf(scene, level, take))).map(({ frame, drawing }) => [frame, drawing === null ? EMPTY : scene.drawings[drawing]!.number])))
+  const cells = columns.map(
+    ({ level }) =>
+      new Map(
+        placed(joined(exposuresOf(scene, level, take))).map(({ frame, drawing }) => [
+          frame,
+          drawing === null ? EMPTY : scene.drawings[drawing]!.number,
+        ]),
+      ),
+  )
   const rows = Array.from({ length: scene.settings.length }, (_, i) => {
     const frame = i + 1
-    return [String(frame), timecode(frame, scene.settings.fps), ...cells.map((column) => column.get(frame) ?? ''), plain(notes.get(frame) ?? '')]
+    return [
+      String(frame),
+      timecode(frame, scene.settings.fps),
+      ...cells.map((column) => column.get(frame) ?? ''),
+      plain(notes.get(frame) ?? ''),
+    ]
   })
   return unparse([[FRAME, TIME, ...columns.map(({ head }) => plain(head)), NOTE], ...rows], { newline: '\r\n' })
 }
@@ -63,26 +76,39 @@ export type SheetReading =
  */
 export function readSheetCsv(scene: Scene, take: string, text: string): SheetReading {
   const errors: SheetError[] = []
-  const wrong = (row: number, column: string, sentence: string) => errors.length < MOST_ERRORS && errors.push({ row, column, sentence })
-  if (text.length > LARGEST) return { errors: [{ row: 1, column: '', sentence: 'This file is too large to be an exposure sheet.' }] }
-  const { data } = parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] })
+  const wrong = (row: number, column: string, sentence: string) =>
+    errors.length < MOST_ERRORS && errors.push({ row, column, sentence })
+  if (text.length > LARGEST)
+    return { errors: [{ row: 1, column: '', sentence: 'This file is too large to be an exposure sheet.' }] }
+  const { data } = parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: 'greedy',
+    delimitersToGuess: [',', ';', '\t'],
+  })
   const [head = [], ...rows] = data.map((row) => row.map((cell) => unplain(cell.trim())))
   const known = new Map(heads(scene).map(({ level, head: name }) => [name.toLowerCase(), level]))
   const at = new Map<string, number>()
   head.forEach((name, i) => {
     const key = name.toLowerCase()
     if (name === '') {
-      if (rows.some((row) => row[i])) wrong(1, `column ${i + 1}`, 'This column has no head. Write the name of its level in row 1.')
+      if (rows.some((row) => row[i]))
+        wrong(1, `column ${i + 1}`, 'This column has no head. Write the name of its level in row 1.')
     } else if (at.has(key)) wrong(1, name, 'There are two columns with this head. Keep one.')
-    else if (!known.has(key) && ![FRAME, TIME, NOTE].some((own) => own.toLowerCase() === key)) wrong(1, name, `There is no level called ${name} in this scene.`)
+    else if (!known.has(key) && ![FRAME, TIME, NOTE].some((own) => own.toLowerCase() === key))
+      wrong(1, name, `There is no level called ${name} in this scene.`)
     else at.set(key, i)
   })
   const frameColumn = at.get(FRAME.toLowerCase())
   if (frameColumn === undefined) wrong(1, FRAME, `There must be a column “${FRAME}” that counts the frames.`)
   const { length } = scene.settings
-  if (rows.length !== length) wrong(rows.length + 1, FRAME, `The file has ${rows.length} frames and the scene ${length}. Give both the same length first.`)
+  if (rows.length !== length)
+    wrong(
+      rows.length + 1,
+      FRAME,
+      `The file has ${rows.length} frames and the scene ${length}. Give both the same length first.`,
+    )
   rows.slice(0, length).forEach((row, i) => {
-    if (frameColumn !== undefined && Number(row[frameColumn]) !== i + 1) wrong(i + 2, FRAME, `Here frame ${i + 1} is expected and “${row[frameColumn] ?? ''}” is written.`)
+    if (frameColumn !== undefined && Number(row[frameColumn]) !== i + 1)
+      wrong(i + 2, FRAME, `Here frame ${i + 1} is expected and “${row[frameColumn] ?? ''}” is written.`)
   })
 
   const columns: Record<string, Exposure[]> = {}
@@ -99,7 +125,12 @@ export function readSheetCsv(scene: Scene, take: string, text: string): SheetRea
       }
       const last = exposures.at(-1)
       if (cell === '' && last) exposures[exposures.length - 1] = { ...last, frames: last.frames + 1 }
-      else if (cell === '') miss(i + 2, head[column]!, `The first frame says nothing. Write a drawing’s number, or ${EMPTY} for an empty frame.`)
+      else if (cell === '')
+        miss(
+          i + 2,
+          head[column]!,
+          `The first frame says nothing. Write a drawing’s number, or ${EMPTY} for an empty frame.`,
+        )
       else if (cell === EMPTY) exposures.push({ drawing: null, frames: 1 })
       else {
         const drawing = drawingBy(scene, level, cell)
@@ -110,9 +141,14 @@ export function readSheetCsv(scene: Scene, take: string, text: string): SheetRea
     columns[level] = joined(exposures)
   }
   if (errors.length > 0) return { errors }
-  const changed = Object.entries(columns).filter(([level, column]) => !sameRun(column, joined(exposuresOf(scene, level, take))))
+  const changed = Object.entries(columns).filter(
+    ([level, column]) => !sameRun(column, joined(exposuresOf(scene, level, take))),
+  )
   const noteColumn = at.get(NOTE.toLowerCase())
-  const notes = noteColumn === undefined ? undefined : rows.flatMap((row, i) => (row[noteColumn] ? [{ frame: i + 1, text: row[noteColumn].slice(0, 2000) }] : []))
+  const notes =
+    noteColumn === undefined
+      ? undefined
+      : rows.flatMap((row, i) => (row[noteColumn] ? [{ frame: i + 1, text: row[noteColumn].slice(0, 2000) }] : []))
   return { columns: Object.fromEntries(changed), ...(notes && { notes }) }
 }
 
@@ -124,4 +160,6 @@ function drawingBy(scene: Scene, level: string, number: string): Drawing | undef
 }
 
 const sameRun = (a: readonly Exposure[], b: readonly Exposure[]) =>
-  a.length === b.length && totalFrames(a) === totalFrames(b) && between(a, 1, totalFrames(a)).every(({ drawing, frames }, i) => drawing === b[i]!.drawing && frames === b[i]!.frames)
+  a.length === b.length &&
+  totalFrames(a) === totalFrames(b) &&
+  between(a, 1, totalFrames(a)).every(({ drawing, frames }, i) => drawing === b[i]!.drawing && frames === b[i]!.frames)

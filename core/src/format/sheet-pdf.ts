@@ -26,20 +26,42 @@ const pale = rgb(0.78, 0.78, 0.78)
 interface Pen {
   readonly page: PDFPage
   readonly height: number
-  readonly text: (words: string, x: number, y: number, options?: { size?: number; bold?: boolean; align?: 'left' | 'middle' | 'right'; tone?: typeof black; room?: number }) => number
-  readonly line: (x1: number, y1: number, x2: number, y2: number, options?: { width?: number; tone?: typeof black; dash?: number[] }) => void
+  readonly text: (
+    words: string,
+    x: number,
+    y: number,
+    options?: {
+      size?: number
+      bold?: boolean
+      align?: 'left' | 'middle' | 'right'
+      tone?: typeof black
+      room?: number
+    },
+  ) => number
+  readonly line: (
+    x1: number,
+    y1: number,
+    x2: number,
+    y2: number,
+    options?: { width?: number; tone?: typeof black; dash?: number[] },
+  ) => void
   readonly ring: (x: number, y: number, width: number) => void
 }
 
 /** Faces that each write some of the world's letters: a word is written by the first that can. */
-interface Face { readonly font: PDFFont; readonly has: (code: number) => boolean }
+interface Face {
+  readonly font: PDFFont
+  readonly has: (code: number) => boolean
+}
 
 async function faces(document: PDFDocument, files: readonly Uint8Array[]): Promise<Face[]> {
-  return Promise.all(files.map(async (bytes) => {
-    const font = await document.embedFont(bytes, { subset: true })
-    const letters = new Set(font.getCharacterSet())
-    return { font, has: (code: number) => letters.has(code) }
-  }))
+  return Promise.all(
+    files.map(async (bytes) => {
+      const font = await document.embedFont(bytes, { subset: true })
+      const letters = new Set(font.getCharacterSet())
+      return { font, has: (code: number) => letters.has(code) }
+    }),
+  )
 }
 
 /** Text cut into runs each of which one face can write; a letter none has becomes a question mark. */
@@ -47,7 +69,9 @@ function runsOf(words: string, all: readonly Face[]): { words: string; font: PDF
   const runs: { words: string; font: PDFFont }[] = []
   const written = (letter: string) => all.some(({ has }) => has(letter.codePointAt(0)!))
   // A sign no face has, such as ⅞, is spelled out when it can be.
-  const spelled = [...words].flatMap((letter) => (written(letter) ? [letter] : [...letter.normalize('NFKD').replace('\u2044', '/')]))
+  const spelled = [...words].flatMap((letter) =>
+    written(letter) ? [letter] : [...letter.normalize('NFKD').replace('\u2044', '/')],
+  )
   for (const letter of spelled) {
     const face = all.find(({ has }) => has(letter.codePointAt(0)!))
     const font = (face ?? all[0]!).font
@@ -65,9 +89,11 @@ function penOn(page: PDFPage, plain: readonly Face[], bold: readonly Face[]): Pe
     page,
     height,
     text(words, x, y, { size = 9, bold: heavy = false, align = 'left', tone = black, room } = {}) {
-      const widthOf = (text: string) => runsOf(text, heavy ? bold : plain).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.words, size), 0)
+      const widthOf = (text: string) =>
+        runsOf(text, heavy ? bold : plain).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.words, size), 0)
       let shown = words
-      while (room !== undefined && shown.length > 1 && widthOf(shown) > room) shown = `${shown.replace(/…$/, '').slice(0, -1)}…`
+      while (room !== undefined && shown.length > 1 && widthOf(shown) > room)
+        shown = `${shown.replace(/…$/, '').slice(0, -1)}…`
       const width = widthOf(shown)
       let at = align === 'left' ? x : align === 'middle' ? x - width / 2 : x - width
       for (const run of runsOf(shown, heavy ? bold : plain)) {
@@ -77,8 +103,15 @@ function penOn(page: PDFPage, plain: readonly Face[], bold: readonly Face[]): Pe
       return width
     },
     line: (x1, y1, x2, y2, { width = 0.6, tone = black, dash } = {}) =>
-      page.drawLine({ start: { x: x1, y: height - y1 }, end: { x: x2, y: height - y2 }, thickness: width, color: tone, ...(dash && { dashArray: dash }) }),
-    ring: (x, y, width) => page.drawEllipse({ x, y: height - y, xScale: width / 2, yScale: 5.6, borderColor: black, borderWidth: 0.8 }),
+      page.drawLine({
+        start: { x: x1, y: height - y1 },
+        end: { x: x2, y: height - y2 },
+        thickness: width,
+        color: tone,
+        ...(dash && { dashArray: dash }),
+      }),
+    ring: (x, y, width) =>
+      page.drawEllipse({ x, y: height - y, xScale: width / 2, yScale: 5.6, borderColor: black, borderWidth: 0.8 }),
   }
 }
 
@@ -100,7 +133,13 @@ export interface SheetPdf {
  * ringed, breakdowns underlined, holds as lines, empty frames crossed, charts in the right margin.
  * Black and grey only, so that it reads the same printed in grey.
  */
-export async function writeSheetPdf({ scene, take = scene.mainTake, paper, fonts, onPage }: SheetPdf): Promise<Uint8Array> {
+export async function writeSheetPdf({
+  scene,
+  take = scene.mainTake,
+  paper,
+  fonts,
+  onPage,
+}: SheetPdf): Promise<Uint8Array> {
   const document = await PDFDocument.create()
   document.registerFontkit(fontkit)
   const [plain, bold] = [await faces(document, fonts.plain), await faces(document, fonts.bold)]
@@ -116,8 +155,13 @@ export async function writeSheetPdf({ scene, take = scene.mainTake, paper, fonts
   const rows = rowsFor(settings.fps)
   const perPage = Math.max(1, Math.floor((width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / LEAST_COLUMN))
   const levels = [...scene.levelOrder].reverse()
-  const groups = Array.from({ length: Math.max(1, Math.ceil(levels.length / perPage)) }, (_, i) => levels.slice(i * perPage, (i + 1) * perPage))
-  const stretches = Array.from({ length: Math.ceil(settings.length / rows) }, (_, i) => ({ from: i * rows + 1, to: Math.min(settings.length, (i + 1) * rows) }))
+  const groups = Array.from({ length: Math.max(1, Math.ceil(levels.length / perPage)) }, (_, i) =>
+    levels.slice(i * perPage, (i + 1) * perPage),
+  )
+  const stretches = Array.from({ length: Math.ceil(settings.length / rows) }, (_, i) => ({
+    from: i * rows + 1,
+    to: Math.min(settings.length, (i + 1) * rows),
+  }))
   const pages = stretches.flatMap((stretch) => groups.map((group) => ({ ...stretch, group })))
   pages.forEach(({ from, to, group }, n) => {
     const pen = penOn(document.addPage([width, height]), plain, bold)
@@ -125,44 +169,89 @@ export async function writeSheetPdf({ scene, take = scene.mainTake, paper, fonts
     const across = (width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / Math.max(1, group.length)
     heading(pen, scene, take, { width, page: n + 1, of: pages.length })
     frameRows(pen, scene, take, { from, to, rowHeight, across, levels: group.length })
-    group.forEach((level, i) => column(pen, scene, take, { level, left: MARGIN + NUMBER + i * across, across, from, to, rowHeight }))
+    group.forEach((level, i) =>
+      column(pen, scene, take, { level, left: MARGIN + NUMBER + i * across, across, from, to, rowHeight }),
+    )
     charts(pen, scene, take, { levels: group, left: width - MARGIN - CHARTS + 6, from, to, rowHeight })
     onPage?.(n + 1, pages.length)
   })
   return document.save()
 }
 
-function heading(pen: Pen, scene: Scene, take: string, { width, page, of }: { width: number; page: number; of: number }) {
+function heading(
+  pen: Pen,
+  scene: Scene,
+  take: string,
+  { width, page, of }: { width: number; page: number; of: number },
+) {
   const { settings } = scene
   const seconds = Number(framesToSeconds(settings.length, settings.fps).toFixed(2))
   pen.text(settings.name, MARGIN, 34, { size: 15, bold: true, room: width - 2 * MARGIN - 130 })
-  pen.text(`${scene.takes[take]!.name}${take === scene.mainTake ? ' (main take)' : ''} · ${settings.length} frames (${seconds} s) at ${settings.fps} · ${settings.width} × ${settings.height} px`, MARGIN, 48, { tone: grey })
+  pen.text(
+    `${scene.takes[take]!.name}${take === scene.mainTake ? ' (main take)' : ''} · ${settings.length} frames (${seconds} s) at ${settings.fps} · ${settings.width} × ${settings.height} px`,
+    MARGIN,
+    48,
+    { tone: grey },
+  )
   pen.text(`page ${page} of ${of}`, width - MARGIN, 34, { align: 'right', tone: grey })
 }
 
-function frameRows(pen: Pen, scene: Scene, take: string, { from, to, rowHeight, across, levels }: { from: number; to: number; rowHeight: number; across: number; levels: number }) {
+function frameRows(
+  pen: Pen,
+  scene: Scene,
+  take: string,
+  {
+    from,
+    to,
+    rowHeight,
+    across,
+    levels,
+  }: { from: number; to: number; rowHeight: number; across: number; levels: number },
+) {
   const { fps, beats, length } = scene.settings
   const right = MARGIN + NUMBER + across * levels + NOTES
   const notes = new Map((scene.takes[take]!.notes ?? []).map((note) => [note.frame, note.text]))
   const beatFrames = new Set<number>()
-  if (beats) for (let i = 0, exact = framesPerBeat(beats.bpm, fps).exact; beats.first + Math.round(i * exact) <= length; i++) beatFrames.add(beats.first + Math.round(i * exact))
+  if (beats)
+    for (let i = 0, exact = framesPerBeat(beats.bpm, fps).exact; beats.first + Math.round(i * exact) <= length; i++)
+      beatFrames.add(beats.first + Math.round(i * exact))
   pen.text('frame', MARGIN + 24, TOP + 9, { size: 8, align: 'right', tone: grey })
   pen.text('notes', right - NOTES + 5, TOP + 9, { size: 8, tone: grey })
   for (let frame = from; frame <= to; frame++) {
     const y = TOP + 14 + (frame - from) * rowHeight
     const second = (frame - 1) % fps === 0
-    pen.line(MARGIN, y, right, y, beatFrames.has(frame) ? { width: 0.9, dash: [3, 2] } : second ? { width: 1.1 } : { width: 0.35, tone: pale })
+    pen.line(
+      MARGIN,
+      y,
+      right,
+      y,
+      beatFrames.has(frame) ? { width: 0.9, dash: [3, 2] } : second ? { width: 1.1 } : { width: 0.35, tone: pale },
+    )
     pen.text(String(frame), MARGIN + 24, y + rowHeight * 0.5 + 3, { size: 8.5, align: 'right', bold: second })
     if (second) pen.text(timecode(frame, fps), MARGIN + 28, y + rowHeight * 0.5 + 3, { size: 6.5, tone: grey })
     const note = notes.get(frame)
-    if (note) pen.text(note.replace(/\s+/g, ' '), right - NOTES + 5, y + rowHeight * 0.5 + 3, { size: 8, room: NOTES - 8 })
+    if (note)
+      pen.text(note.replace(/\s+/g, ' '), right - NOTES + 5, y + rowHeight * 0.5 + 3, { size: 8, room: NOTES - 8 })
   }
   const bottom = TOP + 14 + (to - from + 1) * rowHeight
   pen.line(MARGIN, bottom, right, bottom, { width: 1.1 })
-  for (let i = 0; i <= levels; i++) pen.line(MARGIN + NUMBER + i * across, TOP, MARGIN + NUMBER + i * across, bottom, { width: 0.5, tone: grey })
+  for (let i = 0; i <= levels; i++)
+    pen.line(MARGIN + NUMBER + i * across, TOP, MARGIN + NUMBER + i * across, bottom, { width: 0.5, tone: grey })
 }
 
-function column(pen: Pen, scene: Scene, take: string, { level, left, across, from, to, rowHeight }: { level: string; left: number; across: number; from: number; to: number; rowHeight: number }) {
+function column(
+  pen: Pen,
+  scene: Scene,
+  take: string,
+  {
+    level,
+    left,
+    across,
+    from,
+    to,
+    rowHeight,
+  }: { level: string; left: number; across: number; from: number; to: number; rowHeight: number },
+) {
   const middle = left + across / 2
   const yOf = (frame: number) => TOP + 14 + (frame - from) * rowHeight
   pen.text(scene.levels[level]!.name, middle, TOP + 9, { size: 9, bold: true, align: 'middle', room: across - 4 })
@@ -178,9 +267,14 @@ function column(pen: Pen, scene: Scene, take: string, { level, left, across, fro
     if (begins && !entry) pen.text('×', middle, baseline, { align: 'middle', tone: grey })
     if (begins && entry) {
       const words = again ? `(${entry.number})` : entry.number
-      const wide = pen.text(words, middle, baseline, { align: 'middle', bold: entry.role !== 'inbetween', tone: again ? grey : black })
+      const wide = pen.text(words, middle, baseline, {
+        align: 'middle',
+        bold: entry.role !== 'inbetween',
+        tone: again ? grey : black,
+      })
       if (entry.role === 'key' && !again) pen.ring(middle, baseline - 3, Math.max(15, wide + 8))
-      if (entry.role === 'breakdown' && !again) pen.line(middle - wide / 2, baseline + 2, middle + wide / 2, baseline + 2, { width: 0.8 })
+      if (entry.role === 'breakdown' && !again)
+        pen.line(middle - wide / 2, baseline + 2, middle + wide / 2, baseline + 2, { width: 0.8 })
     }
     const holdsFrom = begins ? yOf(first + 1) : yOf(first)
     const holdsTo = yOf(last + 1) - (frame + frames - 1 <= to ? rowHeight * 0.25 : 0)
@@ -190,21 +284,41 @@ function column(pen: Pen, scene: Scene, take: string, { level, left, across, fro
   for (const entry of scene.sheets[take]![level]!) {
     const end = start + entry.frames - 1
     if (isCycle(entry) && start <= to && end >= from) {
-      for (const x of [left + 2.5, left + 4.5]) pen.line(x, yOf(Math.max(start, from)) + 1, x, yOf(Math.min(end, to) + 1) - 1, { width: 0.7 })
-      if (start >= from) pen.text(`${totalFrames(entry.cycle)}${entry.turns === null ? ' …' : ` × ${entry.turns}`}`, left + 7, yOf(start) + rowHeight * 0.5 + 2, { size: 6.5, tone: grey, room: across / 2 - 8 })
+      for (const x of [left + 2.5, left + 4.5])
+        pen.line(x, yOf(Math.max(start, from)) + 1, x, yOf(Math.min(end, to) + 1) - 1, { width: 0.7 })
+      if (start >= from)
+        pen.text(
+          `${totalFrames(entry.cycle)}${entry.turns === null ? ' …' : ` × ${entry.turns}`}`,
+          left + 7,
+          yOf(start) + rowHeight * 0.5 + 2,
+          { size: 6.5, tone: grey, room: across / 2 - 8 },
+        )
     }
     start = end + 1
   }
 }
 
 /** Each chart that begins on the page as an upright ladder beside its frames, in a lane of its own where two meet. */
-function charts(pen: Pen, scene: Scene, take: string, { levels, left, from, to, rowHeight }: { levels: readonly string[]; left: number; from: number; to: number; rowHeight: number }) {
+function charts(
+  pen: Pen,
+  scene: Scene,
+  take: string,
+  {
+    levels,
+    left,
+    from,
+    to,
+    rowHeight,
+  }: { levels: readonly string[]; left: number; from: number; to: number; rowHeight: number },
+) {
   const busyUntil = Array.from({ length: LANES }, () => 0)
   const bottom = TOP + 14 + (to - from + 1) * rowHeight
-  const begun = Object.values(scene.charts).flatMap((chart) => {
-    const span = levels.includes(chart.level) ? chartSpan(scene, chart, take) : undefined
-    return span && span.fromFrame >= from && span.fromFrame <= to ? [{ chart, ...span }] : []
-  }).sort((a, b) => a.fromFrame - b.fromFrame)
+  const begun = Object.values(scene.charts)
+    .flatMap((chart) => {
+      const span = levels.includes(chart.level) ? chartSpan(scene, chart, take) : undefined
+      return span && span.fromFrame >= from && span.fromFrame <= to ? [{ chart, ...span }] : []
+    })
+    .sort((a, b) => a.fromFrame - b.fromFrame)
   for (const { chart, fromFrame, toFrame } of begun) {
     const top = TOP + 14 + (fromFrame - from) * rowHeight + rowHeight / 2
     const lane = busyUntil.findIndex((until) => until <= top)
@@ -219,7 +333,12 @@ function charts(pen: Pen, scene: Scene, take: string, { levels, left, from, to, 
   }
 }
 
-function ladder(pen: Pen, scene: Scene, chart: Chart, { rail, top, bottom }: { rail: number; top: number; bottom: number }) {
+function ladder(
+  pen: Pen,
+  scene: Scene,
+  chart: Chart,
+  { rail, top, bottom }: { rail: number; top: number; bottom: number },
+) {
   pen.line(rail, top, rail, bottom, { width: 0.9 })
   const rungs = [{ drawing: chart.from, fraction: 0 }, ...chart.marks, { drawing: chart.to, fraction: 1 }]
   let last = -Infinity

@@ -8,7 +8,9 @@ export type { Place, Point }
 export { distance }
 
 /** A point of a path; at a corner the path turns sharply and each side is an arc of its own. */
-export interface ArcPoint extends Point { readonly corner?: boolean | undefined }
+export interface ArcPoint extends Point {
+  readonly corner?: boolean | undefined
+}
 
 export interface Arc {
   readonly points: readonly Point[]
@@ -47,10 +49,16 @@ function closedLoop(points: readonly Point[]): Segment[] {
  * of the way): it becomes a circular arc. `closed` leads from the last point back to the first.
  * Errors: RangeError for fewer than two points or a place too far from the paper.
  */
-export function arcThrough(points: readonly ArcPoint[], { closed = false, bends = {} }: {
-  closed?: boolean
-  bends?: Readonly<Record<number, number>>
-} = {}): Arc {
+export function arcThrough(
+  points: readonly ArcPoint[],
+  {
+    closed = false,
+    bends = {},
+  }: {
+    closed?: boolean
+    bends?: Readonly<Record<number, number>>
+  } = {},
+): Arc {
   requireWhole('points.length', points.length, 2, 100_000)
   for (const { x, y } of points) {
     requireNumber('x', x, -LIMITS.reach, LIMITS.reach)
@@ -67,7 +75,9 @@ export function arcThrough(points: readonly ArcPoint[], { closed = false, bends 
   }
   segments = segments.map((segment, i) => {
     const sagitta = bends[i]
-    return sagitta === undefined ? segment : bent(points[i]!, points[(i + 1) % points.length]!, requireNumber('bend', sagitta, -LIMITS.reach, LIMITS.reach))
+    return sagitta === undefined
+      ? segment
+      : bent(points[i]!, points[(i + 1) % points.length]!, requireNumber('bend', sagitta, -LIMITS.reach, LIMITS.reach))
   })
   const reached = [0]
   for (const { length } of segments) reached.push(reached.at(-1)! + length)

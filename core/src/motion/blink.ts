@@ -14,7 +14,11 @@ export interface BlinkOptions {
   readonly times?: number
   readonly between?: number
 }
-export interface BlinkDrawing { /** Frames from the start. */ readonly frame: number; readonly frames: number; /** 0 open, 1 shut. */ readonly lid: number }
+export interface BlinkDrawing {
+  /** Frames from the start. */ readonly frame: number
+  readonly frames: number
+  /** 0 open, 1 shut. */ readonly lid: number
+}
 
 /** The usual blink: two drawings closing, shut for two frames, one opening. */
 export const BLINK: BlinkOptions = { close: 2, hold: 2, open: 1, exposure: 1, school: 'slow-close' }
@@ -24,7 +28,15 @@ export const BLINK: BlinkOptions = { close: 2, hold: 2, open: 1, exposure: 1, sc
  * of its way (1 − (1 − t)² turned about, so that it gathers speed), an even one equal steps; it opens in
  * equal steps. Errors: RangeError naming what lies outside its range.
  */
-export function planBlink({ close, hold, open, exposure, school, times = 1, between = 6 }: BlinkOptions): BlinkDrawing[] {
+export function planBlink({
+  close,
+  hold,
+  open,
+  exposure,
+  school,
+  times = 1,
+  between = 6,
+}: BlinkOptions): BlinkDrawing[] {
   requireWhole('close', close, 0, 24)
   requireWhole('hold', hold, 1, 240)
   requireWhole('open', open, 0, 24)

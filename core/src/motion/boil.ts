@@ -19,7 +19,12 @@ export interface BoilOptions {
  * an odd count of turns the seam cannot be kept: one turn is then held on. Errors: RangeError naming what
  * lies outside its range.
  */
-export function planBoil({ variants, hold, frames, seed }: BoilOptions): { readonly variant: number; readonly frames: number }[] {
+export function planBoil({
+  variants,
+  hold,
+  frames,
+  seed,
+}: BoilOptions): { readonly variant: number; readonly frames: number }[] {
   requireWhole('variants', variants, 2, 100)
   const { held, frameAt } = drawnOn(hold)
   requireWhole('frames', frames, 1, 7200)
@@ -36,10 +41,14 @@ export function planBoil({ variants, hold, frames, seed }: BoilOptions): { reado
     // The least used first, and never the one before; the last turn not the first one again.
     const free = (variant: number) => variant !== order[i - 1] && !(i === count - 1 && variant === order[0])
     let choice = used.flatMap((times, variant) => (times === least && free(variant) ? [variant] : []))
-    if (choice.length === 0) choice = used.flatMap((times, variant) => (times === least + 1 && free(variant) ? [variant] : []))
+    if (choice.length === 0)
+      choice = used.flatMap((times, variant) => (times === least + 1 && free(variant) ? [variant] : []))
     // The one that must not come last is used up before it could.
     const first = choice.find((variant) => variant === order[0])
-    const pick = first !== undefined && count - i <= variants + 1 && used[first] === least ? first : choice[Math.floor(random() * choice.length)]!
+    const pick =
+      first !== undefined && count - i <= variants + 1 && used[first] === least
+        ? first
+        : choice[Math.floor(random() * choice.length)]!
     order.push(pick)
     used[pick]!++
   }

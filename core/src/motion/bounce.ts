@@ -56,7 +56,13 @@ export interface BounceDrawing {
   readonly speed: number
 }
 
-export interface BouncePlan { readonly gravity: number; readonly hops: readonly Hop[]; readonly drawings: readonly BounceDrawing[]; readonly frames: number; /** Largest gravity error of all hops, as a share. */ readonly worst: number }
+export interface BouncePlan {
+  readonly gravity: number
+  readonly hops: readonly Hop[]
+  readonly drawings: readonly BounceDrawing[]
+  readonly frames: number
+  /** Largest gravity error of all hops, as a share. */ readonly worst: number
+}
 
 /**
  * A bounce fitted to whole drawings (arithmetic, 6). A contact falls on a drawing: the first fall takes
@@ -76,7 +82,11 @@ export function planBounce(options: BounceOptions): BouncePlan {
   const lands = nearest(hops.at(-1)!.to)
   const stops = roll > 0 ? nearest(roll, { from: lands, least: 1 }) : lands
   const most = gravity * hops[0]!.frames
-  const drawings = Array.from({ length: stops + 1 }, (_, i) => (i > lands ? rolling(frameAt(i), { from: frameAt(lands), to: frameAt(stops), travel, radius }) : drawingAt(frameAt(i), { hops, radius, travel, squash, stretch, most })))
+  const drawings = Array.from({ length: stops + 1 }, (_, i) =>
+    i > lands
+      ? rolling(frameAt(i), { from: frameAt(lands), to: frameAt(stops), travel, radius })
+      : drawingAt(frameAt(i), { hops, radius, travel, squash, stretch, most }),
+  )
   return { gravity, hops, drawings, frames: frameAt(stops) + held(stops), worst }
 }
 
@@ -92,7 +102,9 @@ function hopsOf(options: BounceOptions): Pick<BouncePlan, 'gravity' | 'hops' | '
   let at = nearest(firstFall, { least: 1 })
   const fall = frameAt(at)
   const gravity = (2 * dropHeight) / (fall * fall)
-  const hops: Hop[] = [{ from: 0, to: fall, height: dropHeight, trueFrames: firstFall, frames: fall, gravity, gravityError: 0 }]
+  const hops: Hop[] = [
+    { from: 0, to: fall, height: dropHeight, trueFrames: firstFall, frames: fall, gravity, gravityError: 0 },
+  ]
   for (let n = 1; n <= bounces; n++) {
     const height = dropHeight * restitution ** (2 * n)
     // Lower than this nothing is seen to hop: it rolls.
@@ -109,15 +121,37 @@ function hopsOf(options: BounceOptions): Pick<BouncePlan, 'gravity' | 'hops' | '
 }
 
 /** Slower and slower on the ground until it rests: evenly braked from the speed it lands with. */
-function rolling(frame: number, { from, to, travel, radius }: { from: number; to: number; travel: number; radius: number }): BounceDrawing {
+function rolling(
+  frame: number,
+  { from, to, travel, radius }: { from: number; to: number; travel: number; radius: number },
+): BounceDrawing {
   const [t, whole] = [frame - from, to - from]
-  return { frame, centre: { x: travel * (from + t - (t * t) / (2 * whole)), y: -radius }, contact: true, rolling: true, along: 1, across: 1, way: Math.PI / 2, speed: Math.abs(travel) * (1 - t / whole) }
+  return {
+    frame,
+    centre: { x: travel * (from + t - (t * t) / (2 * whole)), y: -radius },
+    contact: true,
+    rolling: true,
+    along: 1,
+    across: 1,
+    way: Math.PI / 2,
+    speed: Math.abs(travel) * (1 - t / whole),
+  }
 }
 
 /** Hops lower than this are none, in pixels. */
 const LOWEST = 1
 
-function drawingAt(frame: number, { hops, radius, travel, squash, stretch, most }: { hops: readonly Hop[]; radius: number; travel: number; squash: number; stretch: number; most: number }): BounceDrawing {
+function drawingAt(
+  frame: number,
+  {
+    hops,
+    radius,
+    travel,
+    squash,
+    stretch,
+    most,
+  }: { hops: readonly Hop[]; radius: number; travel: number; squash: number; stretch: number; most: number },
+): BounceDrawing {
   const x = travel * frame
   const landing = hops.find(({ to }) => to === frame)
   if (landing) {
@@ -125,23 +159,44 @@ function drawingAt(frame: number, { hops, radius, travel, squash, stretch, most 
     const speed = landing.gravity * (landing === hops[0] ? landing.frames : landing.frames / 2)
     const upright = 1 / (1 + (squash * speed) / most)
     // Area kept, its bottom on the ground.
-    return { frame, centre: { x, y: -radius * upright }, contact: true, rolling: false, along: upright, across: keepArea(upright), way: Math.PI / 2, speed }
+    return {
+      frame,
+      centre: { x, y: -radius * upright },
+      contact: true,
+      rolling: false,
+      along: upright,
+      across: keepArea(upright),
+      way: Math.PI / 2,
+      speed,
+    }
   }
   const hop = hops.find(({ from, to }) => frame >= from && frame < to)!
   const first = hop === hops[0]
   const t = frame - hop.from
-  const height = first ? hop.height - (hop.gravity * t * t) / 2 : 4 * hop.height * (t / hop.frames) * (1 - t / hop.frames)
+  const height = first
+    ? hop.height - (hop.gravity * t * t) / 2
+    : 4 * hop.height * (t / hop.frames) * (1 - t / hop.frames)
   const down = first ? hop.gravity * t : hop.gravity * (t - hop.frames / 2)
   const speed = Math.hypot(travel, down)
   const way = Math.atan2(down, travel)
   const wanted = 1 + (stretch * Math.abs(down)) / most
   // Never through the ground: stretched along its way its lowest point lies on it at most.
   const along = reaching(wanted, way, radius, height + radius)
-  return { frame, centre: { x, y: -(height + radius) }, contact: false, rolling: false, along, across: keepArea(along), way, speed }
+  return {
+    frame,
+    centre: { x, y: -(height + radius) },
+    contact: false,
+    rolling: false,
+    along,
+    across: keepArea(along),
+    way,
+    speed,
+  }
 }
 
 /** Half the height of a round stretched by `along` in the direction `way`. */
-const halfHeight = (along: number, way: number, radius: number) => radius * Math.hypot(along * Math.sin(way), keepArea(along) * Math.cos(way))
+const halfHeight = (along: number, way: number, radius: number) =>
+  radius * Math.hypot(along * Math.sin(way), keepArea(along) * Math.cos(way))
 
 /** The stretch wanted, or as much of it as the room above the ground allows. */
 function reaching(wanted: number, way: number, radius: number, room: number): number {
@@ -162,7 +217,11 @@ const REACH = { fall: 0.3, restitution: 0.05 } as const
  * The first fall and restitution near those asked for (±30 % and ±0.05) whose worst gravity error is
  * smallest, the nearest of several as good. Errors: as {@link planBounce}.
  */
-export function suggestBounce(options: BounceOptions): { readonly firstFall: number; readonly restitution: number; readonly worst: number } {
+export function suggestBounce(options: BounceOptions): {
+  readonly firstFall: number
+  readonly restitution: number
+  readonly worst: number
+} {
   const { firstFall, restitution } = options
   const { frameAt } = drawnOn(options.exposure)
   let best = { firstFall, restitution, worst: hopsOf(options).worst }
@@ -173,7 +232,8 @@ export function suggestBounce(options: BounceOptions): { readonly firstFall: num
     for (let step = -10; step <= 10; step++) {
       const other = Math.min(1, Math.max(0, restitution + (step / 10) * REACH.restitution))
       const { worst } = hopsOf({ ...options, firstFall: fall, restitution: other })
-      const far = Math.abs(fall - firstFall) / firstFall / REACH.fall + Math.abs(other - restitution) / REACH.restitution
+      const far =
+        Math.abs(fall - firstFall) / firstFall / REACH.fall + Math.abs(other - restitution) / REACH.restitution
       if (worst < found - 1e-9 || (worst < found + 1e-9 && far < nearest)) {
         ;[best, found, nearest] = [{ firstFall: fall, restitution: other, worst }, worst, far]
       }

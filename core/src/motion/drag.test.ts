@@ -1,17 +1,42 @@
 import fc from 'fast-check'
 import { planDrag, type Point } from '../index'
 
-const round = (count: number, wide: number, high: number): Point[] => Array.from({ length: count }, (_, i) => ({ x: 400 + wide * Math.cos((i / count) * 2 * Math.PI), y: 200 + high * Math.sin((i / count) * 2 * Math.PI) }))
+const round = (count: number, wide: number, high: number): Point[] =>
+  Array.from({ length: count }, (_, i) => ({
+    x: 400 + wide * Math.cos((i / count) * 2 * Math.PI),
+    y: 200 + high * Math.sin((i / count) * 2 * Math.PI),
+  }))
 const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
 const BASE = { fps: 24, links: 5, linkLength: 24, weight: 1500, drag: 3, stiffness: 0.2 }
 
 test('links keep their length within a hundredth, whatever hangs from whatever', () => {
-  fc.assert(fc.property(fc.record({
-    links: fc.integer({ min: 1, max: 12 }), linkLength: fc.double({ min: 4, max: 80, noNaN: true }), weight: fc.double({ min: 0, max: 4000, noNaN: true }), drag: fc.double({ min: 0.5, max: 12, noNaN: true }), stiffness: fc.double({ min: 0, max: 1, noNaN: true }),
-  }), fc.integer({ min: 6, max: 24 }), fc.double({ min: 0, max: 200, noNaN: true }), (chain, count, wide) => {
-    const { drawings } = planDrag({ fps: 24, exposure: 2, ...chain, path: round(count, wide, wide / 3), cycle: false })
-    for (const joints of drawings) joints.slice(1).forEach((joint, i) => expect(Math.abs(far(joint, joints[i]!) / chain.linkLength - 1)).toBeLessThan(0.01))
-  }), { numRuns: 25 })
+  fc.assert(
+    fc.property(
+      fc.record({
+        links: fc.integer({ min: 1, max: 12 }),
+        linkLength: fc.double({ min: 4, max: 80, noNaN: true }),
+        weight: fc.double({ min: 0, max: 4000, noNaN: true }),
+        drag: fc.double({ min: 0.5, max: 12, noNaN: true }),
+        stiffness: fc.double({ min: 0, max: 1, noNaN: true }),
+      }),
+      fc.integer({ min: 6, max: 24 }),
+      fc.double({ min: 0, max: 200, noNaN: true }),
+      (chain, count, wide) => {
+        const { drawings } = planDrag({
+          fps: 24,
+          exposure: 2,
+          ...chain,
+          path: round(count, wide, wide / 3),
+          cycle: false,
+        })
+        for (const joints of drawings)
+          joints
+            .slice(1)
+            .forEach((joint, i) => expect(Math.abs(far(joint, joints[i]!) / chain.linkLength - 1)).toBeLessThan(0.01))
+      },
+    ),
+    { numRuns: 25 },
+  )
 })
 
 test('a cycle comes to repeat itself within half a pixel, and hangs from its path on every drawing', () => {

@@ -52,7 +52,8 @@ const ROUNDS = 6
  */
 export function planDrag(options: DragOptions): DragPlan {
   let plan = run(options)
-  while (options.cycle && plan.closes >= CLOSE && plan.drag < MOST_DRAG) plan = run({ ...options, drag: Math.min(MOST_DRAG, Math.max(1, plan.drag) * THICKER) })
+  while (options.cycle && plan.closes >= CLOSE && plan.drag < MOST_DRAG)
+    plan = run({ ...options, drag: Math.min(MOST_DRAG, Math.max(1, plan.drag) * THICKER) })
   return plan
 }
 
@@ -73,10 +74,12 @@ function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffne
   const kept = Math.exp(-drag * dt)
   const count = path.length
   const hung = (drawing: number, share: number): Point => {
-    const at = (i: number) => (cycle ? path[((i % count) + count) % count]! : path[Math.min(count - 1, Math.max(0, i))]!)
+    const at = (i: number) =>
+      cycle ? path[((i % count) + count) % count]! : path[Math.min(count - 1, Math.max(0, i))]!
     const [a, b, c, d] = [at(drawing - 1), at(drawing), at(drawing + 1), at(drawing + 2)]
     // Smooth between drawings (uniform Catmull–Rom), so that the chain is not plucked at each of them.
-    const along = (p: number, q: number, r: number, s: number) => 0.5 * (2 * q + (r - p) * share + (2 * p - 5 * q + 4 * r - s) * share ** 2 + (3 * q - p - 3 * r + s) * share ** 3)
+    const along = (p: number, q: number, r: number, s: number) =>
+      0.5 * (2 * q + (r - p) * share + (2 * p - 5 * q + 4 * r - s) * share ** 2 + (3 * q - p - 3 * r + s) * share ** 3)
     return { x: along(a.x, b.x, c.x, d.x), y: along(a.y, b.y, c.y, d.y) }
   }
   // Flat x, y of every joint, now and a step before: a hand drags while this runs.
@@ -121,11 +124,12 @@ function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffne
     const between = held(drawing) * eachFrame
     return Array.from({ length: between }, (_, i) => hung(drawing, (i + 1) / between))
   })
-  const turn = (): Point[][] => ways.map((way, drawing) => {
-    const here = Array.from({ length: links + 1 }, (_, i) => ({ x: now[2 * i]!, y: now[2 * i + 1]! }))
-    if (drawing < count - 1 || cycle) for (const at of way) step(at.x, at.y)
-    return here
-  })
+  const turn = (): Point[][] =>
+    ways.map((way, drawing) => {
+      const here = Array.from({ length: links + 1 }, (_, i) => ({ x: now[2 * i]!, y: now[2 * i + 1]! }))
+      if (drawing < count - 1 || cycle) for (const at of way) step(at.x, at.y)
+      return here
+    })
   // It hangs straight down at rest before it begins; a moment settles what stiffness and weight make of that.
   for (let i = 0; i < STEPS / 2; i++) step(path[0]!.x, path[0]!.y)
   let drawings = turn()
@@ -141,14 +145,23 @@ function run({ path, fps, exposure = 1, links, linkLength, weight, drag, stiffne
     const next = cycle ? path[(i + 1) % count]! : path[Math.min(count - 1, i + 1)]!
     return distance(last, next)
   })
-  return { drawings, closes, drag, first: speeds.indexOf(Math.max(...speeds)), trails: Array.from({ length: links }, (_, link) => trailOf(drawings, link + 1, cycle) * mean) }
+  return {
+    drawings,
+    closes,
+    drag,
+    first: speeds.indexOf(Math.max(...speeds)),
+    trails: Array.from({ length: links }, (_, link) => trailOf(drawings, link + 1, cycle) * mean),
+  }
 }
 
 /** The delay, in drawings, at which a joint's motion is most like the hanging point's own. */
 function trailOf(drawings: readonly (readonly Point[])[], joint: number, cycle: boolean): number {
   const count = drawings.length
   const most = Math.min(count - 2, Math.floor(count / 2))
-  const mean = (index: number): Point => ({ x: drawings.reduce((sum, chain) => sum + chain[index]!.x, 0) / count, y: drawings.reduce((sum, chain) => sum + chain[index]!.y, 0) / count })
+  const mean = (index: number): Point => ({
+    x: drawings.reduce((sum, chain) => sum + chain[index]!.x, 0) / count,
+    y: drawings.reduce((sum, chain) => sum + chain[index]!.y, 0) / count,
+  })
   const [own, its] = [mean(0), mean(joint)]
   let [best, like] = [0, -Infinity]
   for (let delay = 0; delay <= most; delay++) {

@@ -18,7 +18,13 @@ export interface DriftOptions {
   /** Share of its life, at each end, over which it comes and goes. */
   readonly fade: number
 }
-export interface Puff { readonly puff: number; readonly x: number; /** Upwards is negative. */ readonly y: number; readonly size: number; readonly strength: number }
+export interface Puff {
+  readonly puff: number
+  readonly x: number
+  /** Upwards is negative. */ readonly y: number
+  readonly size: number
+  readonly strength: number
+}
 export interface DriftPlan {
   readonly drawings: readonly (readonly Puff[])[]
   /** Pixels between neighbouring puffs, and pixels a puff goes from drawing to drawing. */
@@ -55,12 +61,27 @@ export function planDrift({ drawings, exposure, rise, puffs, life, sway, grow, f
   const at = (puff: number, drawing: number): Puff => {
     const age = (((puff / puffs + (perTurn * frameAt(drawing)) / frameAt(drawings)) % 1) + 1) % 1
     const end = Math.min(age, 1 - age)
-    return { puff, x: sway * Math.sin(2 * Math.PI * age), y: -rise * age, size: 1 + (grow - 1) * age, strength: fade > 0 ? Math.min(1, end / fade) : 1 }
+    return {
+      puff,
+      x: sway * Math.sin(2 * Math.PI * age),
+      y: -rise * age,
+      size: 1 + (grow - 1) * age,
+      strength: fade > 0 ? Math.min(1, end / fade) : 1,
+    }
   }
   const apart = rise / puffs
   const step = (perTurn * rise) / drawings
   const share = step / apart
   const paired = share % 1
-  const warning = paired < STILL || paired > 1 - STILL ? 'stands still' : paired > BACKWARD ? 'runs backward' : undefined
-  return { drawings: Array.from({ length: drawings }, (_, drawing) => Array.from({ length: puffs }, (_, puff) => at(puff, drawing))), apart, step, share, ...(warning && { warning }) }
+  const warning =
+    paired < STILL || paired > 1 - STILL ? 'stands still' : paired > BACKWARD ? 'runs backward' : undefined
+  return {
+    drawings: Array.from({ length: drawings }, (_, drawing) =>
+      Array.from({ length: puffs }, (_, puff) => at(puff, drawing)),
+    ),
+    apart,
+    step,
+    share,
+    ...(warning && { warning }),
+  }
 }

@@ -3,8 +3,11 @@ import { flashCheck, type SmallPicture } from '../index'
 const [WIDE, HIGH, FPS] = [128, 96, 24]
 /** sRGB of a grey whose relative luminance is nearest to `light`, and that luminance itself. */
 function grey(light: number): { value: number; light: number } {
-  const linear = (value: number) => (value / 255 <= 0.04045 ? value / 255 / 12.92 : ((value / 255 + 0.055) / 1.055) ** 2.4)
-  const value = Array.from({ length: 256 }, (_, i) => i).reduce((best, each) => (Math.abs(linear(each) - light) < Math.abs(linear(best) - light) ? each : best))
+  const linear = (value: number) =>
+    value / 255 <= 0.04045 ? value / 255 / 12.92 : ((value / 255 + 0.055) / 1.055) ** 2.4
+  const value = Array.from({ length: 256 }, (_, i) => i).reduce((best, each) =>
+    Math.abs(linear(each) - light) < Math.abs(linear(best) - light) ? each : best,
+  )
   return { value, light: linear(value) }
 }
 /** A frame of one colour with a box of another in its middle. */
@@ -18,10 +21,15 @@ function frame(ground: readonly number[], box: readonly number[] = ground, acros
   }
   return { width: WIDE, height: HIGH, data }
 }
-const [DARK, LIGHT] = [[0, 0, 0], [255, 255, 255]]
+const [DARK, LIGHT] = [
+  [0, 0, 0],
+  [255, 255, 255],
+]
 /** `flashes` pairs of a light and a dark frame, then dark. */
 const flashes = (count: number, { on = LIGHT, off = DARK, every = 3, across = WIDE, down = HIGH } = {}) =>
-  Array.from({ length: 48 }, (_, i) => (i % every === every - 1 && Math.floor(i / every) < count ? frame(off, on, across, down) : frame(off)))
+  Array.from({ length: 48 }, (_, i) =>
+    i % every === every - 1 && Math.floor(i / every) < count ? frame(off, on, across, down) : frame(off),
+  )
 
 describe('flashes by the hand-made sequence', () => {
   test('three in a second pass, four fail, and the worst second is told', () => {
@@ -55,7 +63,10 @@ describe('flashes by the hand-made sequence', () => {
 
   test('a saturated red flashes although it is as dark as before, a duller one does not', () => {
     const off = [0, 75, 75]
-    expect(flashCheck(flashes(4, { on: [160, 0, 0], off }), FPS)).toMatchObject({ passes: false, worst: { kind: 'red' } })
+    expect(flashCheck(flashes(4, { on: [160, 0, 0], off }), FPS)).toMatchObject({
+      passes: false,
+      worst: { kind: 'red' },
+    })
     expect(flashCheck(flashes(4, { on: [110, 70, 60], off }), FPS).passes).toBe(true)
   })
 

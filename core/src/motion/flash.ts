@@ -1,13 +1,18 @@
 import { requireNumber, requireWhole } from '../range'
 
 /** A small picture of a frame: sRGB, four bytes a pixel (the fourth is not looked at), row by row. */
-export interface SmallPicture { readonly width: number; readonly height: number; readonly data: ArrayLike<number> }
+export interface SmallPicture {
+  readonly width: number
+  readonly height: number
+  readonly data: ArrayLike<number>
+}
 
 export interface FlashReport {
   /** No more than three flashes of either kind in any one second. */
   readonly passes: boolean
   /** Flashes in the worst second, its first and last frame (from 1), and their kind. */
-  readonly worst: { readonly count: number; readonly from: number; readonly to: number; readonly kind: 'general' | 'red' } | undefined
+  readonly worst:
+    { readonly count: number; readonly from: number; readonly to: number; readonly kind: 'general' | 'red' } | undefined
   /** Mean relative luminance of each frame, 0…1. */
   readonly luminance: readonly number[]
   /** Frames on which a change counts toward a flash. */
@@ -48,7 +53,12 @@ interface Watch {
   begin: () => void
 }
 const watchOf = (pixels: number): Watch => ({
-  low: new Float64Array(pixels).fill(Infinity), high: new Float64Array(pixels).fill(-Infinity), deep: new Uint8Array(pixels), way: new Int8Array(pixels), up: new Uint8Array(pixels), down: new Uint8Array(pixels),
+  low: new Float64Array(pixels).fill(Infinity),
+  high: new Float64Array(pixels).fill(-Infinity),
+  deep: new Uint8Array(pixels),
+  way: new Int8Array(pixels),
+  up: new Uint8Array(pixels),
+  down: new Uint8Array(pixels),
   rose: 0,
   fell: 0,
   begin() {
@@ -71,7 +81,8 @@ export function flashCheck(frames: readonly SmallPicture[], fps: number): FlashR
   if (!first) return { passes: true, worst: undefined, luminance: [], changes: [] }
   const { width, height } = first
   requireWhole('the short side of a frame', Math.min(width, height), 32, 4096)
-  if (frames.some((frame) => frame.width !== width || frame.height !== height)) throw new RangeError('frames must all have the same size.')
+  if (frames.some((frame) => frame.width !== width || frame.height !== height))
+    throw new RangeError('frames must all have the same size.')
   const pixels = width * height
   const [light, red] = [watchOf(pixels), watchOf(pixels)]
   const bright = new Float64Array(pixels)
@@ -89,7 +100,12 @@ export function flashCheck(frames: readonly SmallPicture[], fps: number): FlashR
     for (let i = 0; i < pixels; i++) {
       const at = 4 * i
       // A pixel that stays as it was is no nearer to a change than before.
-      if (last !== undefined && data[at] === last[at] && data[at + 1] === last[at + 1] && data[at + 2] === last[at + 2]) {
+      if (
+        last !== undefined &&
+        data[at] === last[at] &&
+        data[at + 1] === last[at + 1] &&
+        data[at + 2] === last[at + 2]
+      ) {
         sum += bright[i]!
         continue
       }
@@ -104,20 +120,38 @@ export function flashCheck(frames: readonly SmallPicture[], fps: number): FlashR
     }
     luminance.push(sum / pixels)
     if (index === 0) return
-    for (const [kind, watch] of [['general', light], ['red', red]] as const) {
+    for (const [kind, watch] of [
+      ['general', light],
+      ['red', red],
+    ] as const) {
       if (watch.rose >= least && enough(watch.up, width, height)) turns[kind].push({ frame: index + 1, way: 1 })
       if (watch.fell >= least && enough(watch.down, width, height)) turns[kind].push({ frame: index + 1, way: -1 })
     }
   })
-  const worst = (['general', 'red'] as const).map((kind) => worstSecond(turns[kind], fps, kind, frames.length)).filter((each) => each !== undefined).sort((a, b) => b.count - a.count)[0]
-  return { passes: (worst?.count ?? 0) <= MOST, worst, luminance, changes: [...new Set([...turns.general, ...turns.red].map(({ frame }) => frame))].sort((a, b) => a - b) }
+  const worst = (['general', 'red'] as const)
+    .map((kind) => worstSecond(turns[kind], fps, kind, frames.length))
+    .filter((each) => each !== undefined)
+    .sort((a, b) => b.count - a.count)[0]
+  return {
+    passes: (worst?.count ?? 0) <= MOST,
+    worst,
+    luminance,
+    changes: [...new Set([...turns.general, ...turns.red].map(({ frame }) => frame))].sort((a, b) => a - b),
+  }
 }
 
 /**
  * Follows one pixel: a rise counts once it is large enough above the lowest since the last fall that
  * counted, a fall likewise. `counts` is asked with the darker value and whether the brighter was deep red.
  */
-function follow(watch: Watch, i: number, now: number, least: number, saturated: number, counts: (low: number, deep: number) => boolean) {
+function follow(
+  watch: Watch,
+  i: number,
+  now: number,
+  least: number,
+  saturated: number,
+  counts: (low: number, deep: number) => boolean,
+) {
   const { low, high, deep, way, up, down } = watch
   if (now < low[i]!) low[i] = now
   if (now > high[i]! || (now === high[i] && saturated === 1)) {
@@ -139,7 +173,10 @@ function follow(watch: Watch, i: number, now: number, least: number, saturated: 
   deep[i] = saturated
 }
 
-interface Turn { readonly frame: number; readonly way: 1 | -1 }
+interface Turn {
+  readonly frame: number
+  readonly way: 1 | -1
+}
 
 /** The size of a block of the view on a small picture, in its pixels. */
 const blockOf = (width: number, height: number) => ({

@@ -17,17 +17,27 @@ const TURNS = [0, -0.17, 0.17, -0.35, 0.35] as const
 /** A place is rivalled by another farther than this from it that fits as well, in pixels. */
 const RIVAL = 12
 
-export interface Proposal { readonly x: number; readonly y: number; /** 0 a guess, 1 sure. */ readonly confidence: number }
+export interface Proposal {
+  readonly x: number
+  readonly y: number
+  /** 0 a guess, 1 sure. */ readonly confidence: number
+}
 
 /** Places along the ink near a point, relative to it. */
 function marksAround(ink: Ink, at: Point): Point[] {
   const places: Point[] = []
   for (const piece of ink) {
-    const [flat, stride] = piece.kind === 'stroke' ? [piece.points, 3] as const : piece.kind === 'fill' ? [piece.outline, 2] as const : [[], 2] as const
+    const [flat, stride] =
+      piece.kind === 'stroke'
+        ? ([piece.points, 3] as const)
+        : piece.kind === 'fill'
+          ? ([piece.outline, 2] as const)
+          : ([[], 2] as const)
     for (let i = stride; i < flat.length; i += stride) {
       const [ax, ay, bx, by] = [flat[i - stride]!, flat[i - stride + 1]!, flat[i]!, flat[i + 1]!]
       const parts = Math.max(1, Math.round(Math.hypot(bx - ax, by - ay) / APART))
-      for (let n = 0; n < parts; n++) places.push({ x: ax + ((bx - ax) * n) / parts - at.x, y: ay + ((by - ay) * n) / parts - at.y })
+      for (let n = 0; n < parts; n++)
+        places.push({ x: ax + ((bx - ax) * n) / parts - at.x, y: ay + ((by - ay) * n) / parts - at.y })
     }
   }
   for (const reach of REACHES) {
@@ -47,18 +57,53 @@ function marksAround(ink: Ink, at: Point): Point[] {
  * it is looked for, all in pixels. Undefined: no ink near it, or none on the other drawing.
  * Errors: RangeError for a reach outside 1 to 1000.
  */
-export function followLandmark({ ink, from, onto, motion = { x: 0, y: 0 }, reach = 80 }: { readonly ink: Ink; readonly from: Point; readonly onto: Ink; readonly motion?: Point; readonly reach?: number }): Proposal | undefined {
+export function followLandmark({
+  ink,
+  from,
+  onto,
+  motion = { x: 0, y: 0 },
+  reach = 80,
+}: {
+  readonly ink: Ink
+  readonly from: Point
+  readonly onto: Ink
+  readonly motion?: Point
+  readonly reach?: number
+}): Proposal | undefined {
   requireNumber('reach', reach, 1, 1000)
   const marks = marksAround(ink, from)
   const there = boundsOf(onto)
   if (marks.length < 6 || !there) return undefined
   const foretold = { x: from.x + motion.x, y: from.y + motion.y }
   const wide = Math.max(...marks.map(({ x, y }) => Math.hypot(x, y))) + reach + LOST
-  const grid: Grid = { left: Math.floor(foretold.x - wide), top: Math.floor(foretold.y - wide), width: Math.ceil(2 * wide), height: Math.ceil(2 * wide) }
+  const grid: Grid = {
+    left: Math.floor(foretold.x - wide),
+    top: Math.floor(foretold.y - wide),
+    width: Math.ceil(2 * wide),
+    height: Math.ceil(2 * wide),
+  }
   const mask = rasterised(onto, grid)
   // Of paint only its edge can be told from what lies beside it.
-  for (const piece of onto) if (piece.kind === 'cells') for (let i = 0; i < piece.runs.length; i += 3) stampRings(mask, grid, [[piece.runs[i]!, piece.runs[i + 1]!, piece.runs[i]! + piece.runs[i + 2]!, piece.runs[i + 1]!, piece.runs[i]! + piece.runs[i + 2]!, piece.runs[i + 1]! + 1, piece.runs[i]!, piece.runs[i + 1]! + 1]])
-  const edges: Ink = onto.flatMap((piece) => (piece.kind !== 'fill' ? [] : [{ kind: 'stroke' as const, id: piece.id, swatch: piece.swatch, size: 2, points: ringPoints(piece.outline) }]))
+  for (const piece of onto)
+    if (piece.kind === 'cells')
+      for (let i = 0; i < piece.runs.length; i += 3)
+        stampRings(mask, grid, [
+          [
+            piece.runs[i]!,
+            piece.runs[i + 1]!,
+            piece.runs[i]! + piece.runs[i + 2]!,
+            piece.runs[i + 1]!,
+            piece.runs[i]! + piece.runs[i + 2]!,
+            piece.runs[i + 1]! + 1,
+            piece.runs[i]!,
+            piece.runs[i + 1]! + 1,
+          ],
+        ])
+  const edges: Ink = onto.flatMap((piece) =>
+    piece.kind !== 'fill'
+      ? []
+      : [{ kind: 'stroke' as const, id: piece.id, swatch: piece.swatch, size: 2, points: ringPoints(piece.outline) }],
+  )
   const edged = rasterised(edges, grid)
   for (let i = 0; i < mask.length; i++) if (edged[i] !== 0) mask[i] = 1
   const distance = distances(mask, grid.width, grid.height)
@@ -67,20 +112,39 @@ export function followLandmark({ ink, from, onto, motion = { x: 0, y: 0 }, reach
     for (let i = 0; i < turned.length; i += 2) {
       const column = Math.floor(x + turned[i]! - grid.left)
       const row = Math.floor(y + turned[i + 1]! - grid.top)
-      const far = column >= 0 && row >= 0 && column < grid.width && row < grid.height ? distance[row * grid.width + column]! / PER_PIXEL : LOST
+      const far =
+        column >= 0 && row >= 0 && column < grid.width && row < grid.height
+          ? distance[row * grid.width + column]! / PER_PIXEL
+          : LOST
       sum += far < LOST ? far : LOST
     }
     return (2 * sum) / turned.length
   }
-  interface Fit { x: number; y: number; cost: number; turn: number }
-  const turnings = TURNS.map((turn) => ({ turn, marks: Float64Array.from(marks.flatMap(({ x, y }) => [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)])) }))
+  interface Fit {
+    x: number
+    y: number
+    cost: number
+    turn: number
+  }
+  const turnings = TURNS.map((turn) => ({
+    turn,
+    marks: Float64Array.from(
+      marks.flatMap(({ x, y }) => [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)]),
+    ),
+  }))
   // Far from where the motion leads a place must fit better to be believed.
   const pull = (x: number, y: number) => Math.hypot(x - foretold.x, y - foretold.y) / reach
   const tried: Fit[] = []
   const step = Math.max(3, reach / 16)
   for (let dx = -reach; dx <= reach; dx += step) {
     for (let dy = -reach; dy <= reach; dy += step) {
-      for (const { turn, marks: turned } of turnings) tried.push({ x: foretold.x + dx, y: foretold.y + dy, turn, cost: cost(foretold.x + dx, foretold.y + dy, turned) + pull(foretold.x + dx, foretold.y + dy) })
+      for (const { turn, marks: turned } of turnings)
+        tried.push({
+          x: foretold.x + dx,
+          y: foretold.y + dy,
+          turn,
+          cost: cost(foretold.x + dx, foretold.y + dy, turned) + pull(foretold.x + dx, foretold.y + dy),
+        })
     }
   }
   tried.sort((a, b) => a.cost - b.cost)
@@ -88,7 +152,16 @@ export function followLandmark({ ink, from, onto, motion = { x: 0, y: 0 }, reach
     let best = start
     for (let size = step / 2; size >= 0.5; size /= 2) {
       const centre = best
-      for (const [dx, dy] of [[-1, 0], [1, 0], [0, -1], [0, 1], [-1, -1], [1, 1], [-1, 1], [1, -1]] as const) {
+      for (const [dx, dy] of [
+        [-1, 0],
+        [1, 0],
+        [0, -1],
+        [0, 1],
+        [-1, -1],
+        [1, 1],
+        [-1, 1],
+        [1, -1],
+      ] as const) {
         for (const { turn, marks: turned } of turnings) {
           const [x, y] = [centre.x + dx * size, centre.y + dy * size]
           const here = cost(x, y, turned) + pull(x, y)

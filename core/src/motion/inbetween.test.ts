@@ -32,37 +32,98 @@ test('what it is sure of is right', () => {
 })
 
 test('at its ends it is the two drawings themselves', () => {
-  fc.assert(fc.property(fc.integer({ min: 1, max: 5000 }), (seed) => {
-    const { a, b } = articulated(seed)
-    const [first, second] = [0, 1].map((fraction) => guideInbetween({ a, b, fraction, landmarks: [] }))
-    for (const line of first!.lines) expect(Math.max(...distancesTo(pointsOf(line.points), pathOfStroke(a.find(({ id }) => id === line.a)!), true))).toBeLessThan(2)
-    for (const line of second!.lines) expect(Math.max(...distancesTo(pointsOf(line.points), pathOfStroke(b.find(({ id }) => id === line.b)!), true))).toBeLessThan(2)
-  }), { numRuns: 25 })
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 5000 }), (seed) => {
+      const { a, b } = articulated(seed)
+      const [first, second] = [0, 1].map((fraction) => guideInbetween({ a, b, fraction, landmarks: [] }))
+      for (const line of first!.lines)
+        expect(
+          Math.max(...distancesTo(pointsOf(line.points), pathOfStroke(a.find(({ id }) => id === line.a)!), true)),
+        ).toBeLessThan(2)
+      for (const line of second!.lines)
+        expect(
+          Math.max(...distancesTo(pointsOf(line.points), pathOfStroke(b.find(({ id }) => id === line.b)!), true)),
+        ).toBeLessThan(2)
+    }),
+    { numRuns: 25 },
+  )
 })
 
-const stroke = (id: string, points: readonly (readonly [number, number])[], swatch = 'ink'): Stroke => ({ kind: 'stroke', id, swatch, size: 4, points: points.flatMap(([x, y]) => [x, y, 0.5]) })
-const ray = (id: string, angle: number, from = 0, to = 100) => stroke(id, Array.from({ length: 11 }, (_, i) => [200 + Math.cos(angle) * (from + ((to - from) * i) / 10), 200 + Math.sin(angle) * (from + ((to - from) * i) / 10)] as const))
+const stroke = (id: string, points: readonly (readonly [number, number])[], swatch = 'ink'): Stroke => ({
+  kind: 'stroke',
+  id,
+  swatch,
+  size: 4,
+  points: points.flatMap(([x, y]) => [x, y, 0.5]),
+})
+const ray = (id: string, angle: number, from = 0, to = 100) =>
+  stroke(
+    id,
+    Array.from(
+      { length: 11 },
+      (_, i) =>
+        [
+          200 + Math.cos(angle) * (from + ((to - from) * i) / 10),
+          200 + Math.sin(angle) * (from + ((to - from) * i) / 10),
+        ] as const,
+    ),
+  )
 
 test('an arm turns about its joint and keeps its length', () => {
-  const trunk = stroke('t', [[200, 200], [200, 300], [200, 420]])
-  const { lines } = guideInbetween({ a: [trunk, ray('a', 0)], b: [{ ...trunk, id: 't2' }, ray('b', Math.PI / 2 - 0.2)], fraction: 0.5, landmarks: [] })
+  const trunk = stroke('t', [
+    [200, 200],
+    [200, 300],
+    [200, 420],
+  ])
+  const { lines } = guideInbetween({
+    a: [trunk, ray('a', 0)],
+    b: [{ ...trunk, id: 't2' }, ray('b', Math.PI / 2 - 0.2)],
+    fraction: 0.5,
+    landmarks: [],
+  })
   const arm = pointsOf(lines.find(({ a }) => a === 'a')!.points)
   const half = (Math.PI / 2 - 0.2) / 2
-  expect(arm.at(-1)).toEqual({ x: expect.closeTo(200 + 100 * Math.cos(half), 0), y: expect.closeTo(200 + 100 * Math.sin(half), 0) })
+  expect(arm.at(-1)).toEqual({
+    x: expect.closeTo(200 + 100 * Math.cos(half), 0),
+    y: expect.closeTo(200 + 100 * Math.sin(half), 0),
+  })
   expect(Math.hypot(arm.at(-1)!.x - arm[0]!.x, arm.at(-1)!.y - arm[0]!.y)).toBeCloseTo(100, 0)
 })
 
 test('lines put together by hand stay together, and a landmark lands where its path has it', () => {
-  const [a, b] = [[ray('a', 0), ray('c', 0.4)], [ray('b', 0), ray('d', 0.4)]]
-  const crossed = guideInbetween({ a, b, fraction: 0.5, landmarks: [], matches: [['a', 'd'], ['c', 'b']] })
-  expect(crossed.matches).toEqual([{ a: 'a', b: 'd', sure: true }, { a: 'c', b: 'b', sure: true }])
-  const held = guideInbetween({ a: [ray('a', 0)], b: [ray('b', 0)], fraction: 0.5, landmarks: [{ a: { x: 300, y: 200 }, b: { x: 300, y: 200 }, at: { x: 300, y: 230 } }] })
+  const [a, b] = [
+    [ray('a', 0), ray('c', 0.4)],
+    [ray('b', 0), ray('d', 0.4)],
+  ]
+  const crossed = guideInbetween({
+    a,
+    b,
+    fraction: 0.5,
+    landmarks: [],
+    matches: [
+      ['a', 'd'],
+      ['c', 'b'],
+    ],
+  })
+  expect(crossed.matches).toEqual([
+    { a: 'a', b: 'd', sure: true },
+    { a: 'c', b: 'b', sure: true },
+  ])
+  const held = guideInbetween({
+    a: [ray('a', 0)],
+    b: [ray('b', 0)],
+    fraction: 0.5,
+    landmarks: [{ a: { x: 300, y: 200 }, b: { x: 300, y: 200 }, at: { x: 300, y: 230 } }],
+  })
   expect(Math.min(...distancesTo([{ x: 300, y: 230 }], pointsOf(held.lines[0]!.points), false))).toBeLessThan(1)
 })
 
 test('lines without a partner are dotted in, from the nearer drawing; nothing at all gives nothing', () => {
   const lonely = { a: [ray('a', 0), ray('alone', 2, 300, 340)], b: [ray('b', 0.1)], landmarks: [] }
-  expect(guideInbetween({ ...lonely, fraction: 0.3 }).lines.map(({ a, sure }) => [a, sure])).toContainEqual(['alone', false])
+  expect(guideInbetween({ ...lonely, fraction: 0.3 }).lines.map(({ a, sure }) => [a, sure])).toContainEqual([
+    'alone',
+    false,
+  ])
   expect(guideInbetween({ ...lonely, fraction: 0.7 }).lines).toHaveLength(1)
   expect(guideInbetween({ a: [], b: [ray('b', 1)], fraction: 0.5, landmarks: [] }).lines).toEqual([])
   expect(() => guideInbetween({ ...lonely, fraction: 3 })).toThrow(/fraction/)

@@ -254,7 +254,12 @@ function formAt({ a, b, closed, turn }: Limb, t: number): Float64Array {
     result[2 * i] = x
     result[2 * i + 1] = y
     const k = 2 * ((i + 1) % count)
-    const [ax, ay, bx, by] = [a[k]! - a[2 * i]!, a[k + 1]! - a[2 * i + 1]!, b[k]! - b[2 * i]!, b[k + 1]! - b[2 * i + 1]!]
+    const [ax, ay, bx, by] = [
+      a[k]! - a[2 * i]!,
+      a[k + 1]! - a[2 * i + 1]!,
+      b[k]! - b[2 * i]!,
+      b[k + 1]! - b[2 * i + 1]!,
+    ]
     const [longA, longB] = [Math.sqrt(ax * ax + ay * ay), Math.sqrt(bx * bx + by * by)]
     if (longA > 1e-9 && longB > 1e-9) {
       const own = Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
@@ -278,22 +283,44 @@ function formAt({ a, b, closed, turn }: Limb, t: number): Float64Array {
   return result
 }
 
-interface Readied { readonly a: readonly Line[]; readonly b: readonly Line[]; readonly matched: readonly Matched[]; readonly limbs: Limb[] }
+interface Readied {
+  readonly a: readonly Line[]
+  readonly b: readonly Line[]
+  readonly matched: readonly Matched[]
+  readonly limbs: Limb[]
+}
 const known = new WeakMap<Ink, { readonly b: Ink; readonly print: string; readonly readied: Readied }>()
 
 /** All that does not depend on the fraction; kept while the ink of both drawings is the same arrays, for several inbetweens lie between the same two. */
-function readied(inkA: Ink, inkB: Ink, landmarks: readonly GuideLandmark[], matches: readonly (readonly [string, string])[]): Readied {
+function readied(
+  inkA: Ink,
+  inkB: Ink,
+  landmarks: readonly GuideLandmark[],
+  matches: readonly (readonly [string, string])[],
+): Readied {
   const print = JSON.stringify([landmarks.map(({ a, b }) => [a.x, a.y, b.x, b.y]), matches])
   const before = known.get(inkA)
   if (before?.b === inkB && before.print === print) return before.readied
   const [a, b] = [linesOf(inkA), linesOf(inkB)]
   const matched = matchLines({ a, b, landmarks, byHand: matches })
   const size = Math.max(1, spreadOf(a))
-  const limbs = straighten(matched.map((match): Limb => {
-    const line = a[match.a]!
-    const second = alongside(line.points, b[match.b]!, match)
-    return { line, match, a: line.points, b: second, closed: line.closed && b[match.b]!.closed, turn: turnOf(line.points, second), parent: -1, anchor: -1 }
-  }), size)
+  const limbs = straighten(
+    matched.map((match): Limb => {
+      const line = a[match.a]!
+      const second = alongside(line.points, b[match.b]!, match)
+      return {
+        line,
+        match,
+        a: line.points,
+        b: second,
+        closed: line.closed && b[match.b]!.closed,
+        turn: turnOf(line.points, second),
+        parent: -1,
+        anchor: -1,
+      }
+    }),
+    size,
+  )
   if (limbs.length > 0) hang(limbs, size)
 
   const made = { a, b, matched, limbs }
@@ -307,7 +334,13 @@ function readied(inkA: Ink, inkB: Ink, landmarks: readonly GuideLandmark[], matc
  * lies beside another goes with it; bends are turned, never blended through. A help for eye and hand: what
  * is unsure is told. Errors: RangeError for a fraction outside −1…2.
  */
-export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, matches = [] }: GuideInbetweenOptions): GuidedInbetween {
+export function guideInbetween({
+  a: inkA,
+  b: inkB,
+  fraction: t,
+  landmarks,
+  matches = [],
+}: GuideInbetweenOptions): GuidedInbetween {
   requireNumber('fraction', t, -1, 2)
   const { a, b, matched, limbs } = readied(inkA, inkB, landmarks, matches)
 
@@ -319,17 +352,26 @@ export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, match
     // Beside the nearest point of the line, turned as the line is.
     let [near, far] = [0, Infinity]
     for (let k = 0; k < limb.a.length; k += 2) {
-      const off = (limb.a[k]! - p.x) ** 2 + (limb.a[k + 1]! - p.y) ** 2 + (limb.b[k]! - q.x) ** 2 + (limb.b[k + 1]! - q.y) ** 2
+      const off =
+        (limb.a[k]! - p.x) ** 2 + (limb.a[k + 1]! - p.y) ** 2 + (limb.b[k]! - q.x) ** 2 + (limb.b[k + 1]! - q.y) ** 2
       if (off < far) {
         near = k
         far = off
       }
     }
-    const [ux, uy, vx, vy] = [p.x - limb.a[near]!, p.y - limb.a[near + 1]!, q.x - limb.b[near]!, q.y - limb.b[near + 1]!]
+    const [ux, uy, vx, vy] = [
+      p.x - limb.a[near]!,
+      p.y - limb.a[near + 1]!,
+      q.x - limb.b[near]!,
+      q.y - limb.b[near + 1]!,
+    ]
     const [back, on] = [-limb.turn, limb.turn * t]
     const [wx, wy] = [vx * Math.cos(back) - vy * Math.sin(back), vx * Math.sin(back) + vy * Math.cos(back)]
     const [mx, my] = [ux + (wx - ux) * t, uy + (wy - uy) * t]
-    return { x: form[near]! + mx * Math.cos(on) - my * Math.sin(on), y: form[near + 1]! + mx * Math.sin(on) + my * Math.cos(on) }
+    return {
+      x: form[near]! + mx * Math.cos(on) - my * Math.sin(on),
+      y: form[near + 1]! + mx * Math.sin(on) + my * Math.cos(on),
+    }
   }
   function formOf(i: number): Float64Array {
     const made = forms[i]
@@ -338,7 +380,13 @@ export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, match
     const form = formAt(limb, t)
     const { parent, anchor } = limb
     const own = anchor < 0 ? middleOf(form) : { x: form[2 * anchor]!, y: form[2 * anchor + 1]! }
-    const [p, q] = anchor < 0 ? [middleOf(limb.a), middleOf(limb.b)] : [{ x: limb.a[2 * anchor]!, y: limb.a[2 * anchor + 1]! }, { x: limb.b[2 * anchor]!, y: limb.b[2 * anchor + 1]! }]
+    const [p, q] =
+      anchor < 0
+        ? [middleOf(limb.a), middleOf(limb.b)]
+        : [
+            { x: limb.a[2 * anchor]!, y: limb.a[2 * anchor + 1]! },
+            { x: limb.b[2 * anchor]!, y: limb.b[2 * anchor + 1]! },
+          ]
     const goal = parent < 0 ? { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t } : carriedBy(parent, p, q)
     for (let k = 0; k < form.length; k += 2) {
       form[k] = form[k]! + goal.x - own.x
@@ -347,7 +395,13 @@ export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, match
     forms[i] = form
     return form
   }
-  const lines: GuidedLine[] = limbs.map((limb, i) => ({ points: [...formOf(i)], closed: limb.closed, sure: limb.match.sure, a: limb.line.id, b: b[limb.match.b]!.id }))
+  const lines: GuidedLine[] = limbs.map((limb, i) => ({
+    points: [...formOf(i)],
+    closed: limb.closed,
+    sure: limb.match.sure,
+    a: limb.line.id,
+    b: b[limb.match.b]!.id,
+  }))
   // What has no partner goes with the nearest line, while its own drawing is the nearer one.
   const [fromA, fromB] = [new Set(matched.map((match) => match.a)), new Set(matched.map((match) => match.b))]
   const alone = t < 0.5 ? a.filter((_, i) => !fromA.has(i)) : b.filter((_, i) => !fromB.has(i))
@@ -365,7 +419,10 @@ export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, match
     const [oA, oB] = [middleOf(limb.a), middleOf(limb.b)]
     const moved = (x: number, y: number) => {
       const [turn, [from, to]] = side === 'a' ? [limb.turn, [oA, oB]] : [-limb.turn, [oB, oA]]
-      const other = { x: to.x + (x - from.x) * Math.cos(turn) - (y - from.y) * Math.sin(turn), y: to.y + (x - from.x) * Math.sin(turn) + (y - from.y) * Math.cos(turn) }
+      const other = {
+        x: to.x + (x - from.x) * Math.cos(turn) - (y - from.y) * Math.sin(turn),
+        y: to.y + (x - from.x) * Math.sin(turn) + (y - from.y) * Math.cos(turn),
+      }
       return side === 'a' ? carriedBy(host, { x, y }, other) : carriedBy(host, other, { x, y })
     }
     const flat: number[] = []
@@ -375,18 +432,27 @@ export function guideInbetween({ a: inkA, b: inkB, fraction: t, landmarks, match
     }
     lines.push({ points: flat, closed, sure: false, ...(side === 'a' ? { a: id } : { b: id }) })
   }
-  return { lines: anchored(lines, landmarks, limbs, carriedBy), matches: matched.map((match) => ({ a: a[match.a]!.id, b: b[match.b]!.id, sure: match.sure })) }
+  return {
+    lines: anchored(lines, landmarks, limbs, carriedBy),
+    matches: matched.map((match) => ({ a: a[match.a]!.id, b: b[match.b]!.id, sure: match.sure })),
+  }
 }
 
 /** Landmarks whose place is known pull what lies about them onto it, the nearer the more. */
-function anchored(lines: readonly GuidedLine[], landmarks: readonly GuideLandmark[], limbs: readonly Limb[], carriedBy: (i: number, p: Point, q: Point) => Point): readonly GuidedLine[] {
+function anchored(
+  lines: readonly GuidedLine[],
+  landmarks: readonly GuideLandmark[],
+  limbs: readonly Limb[],
+  carriedBy: (i: number, p: Point, q: Point) => Point,
+): readonly GuidedLine[] {
   const known = landmarks.filter(({ at }) => at !== undefined)
   if (known.length === 0 || limbs.length === 0) return lines
   const pulls = known.map(({ a, b, at }) => {
     let [host, far] = [0, Infinity]
     limbs.forEach((limb, i) => {
       for (let k = 0; k < limb.a.length; k += 4) {
-        const off = Math.hypot(limb.a[k]! - a.x, limb.a[k + 1]! - a.y) + Math.hypot(limb.b[k]! - b.x, limb.b[k + 1]! - b.y)
+        const off =
+          Math.hypot(limb.a[k]! - a.x, limb.a[k + 1]! - a.y) + Math.hypot(limb.b[k]! - b.x, limb.b[k + 1]! - b.y)
         if (off < far) [host, far] = [i, off]
       }
     })

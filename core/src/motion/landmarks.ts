@@ -49,37 +49,68 @@ function pathThrough(scene: Scene, level: string, landmark: Landmark, take: stri
     const at = bend === undefined ? -1 : drawings.indexOf(chart.from)
     if (at >= 0 && drawings[(at + 1) % drawings.length] === chart.to) bends[at] = bend!
   }
-  return { landmark, drawings, arc: arcThrough(stations.map(({ pin }) => pin), { closed, bends }) }
+  return {
+    landmark,
+    drawings,
+    arc: arcThrough(
+      stations.map(({ pin }) => pin),
+      { closed, bends },
+    ),
+  }
 }
 
 /** The two stations of a path between which a fraction of a chart lies, and its share between them. */
-interface Between { readonly from: number; readonly to: number; readonly fraction: number }
+interface Between {
+  readonly from: number
+  readonly to: number
+  readonly fraction: number
+}
 
 /**
  * A chart's fraction between the nearest drawn keys or breakdowns on each side, rescaled. Undefined
  * when the chart's own ends are not both on the path.
  */
 function betweenStations(path: Path, chart: Chart, fraction: number, except?: string): Between | undefined {
-  const isStation = ({ drawing, fraction: at }: Station) => drawing !== except && at > 0 && at < 1 && path.drawings.includes(drawing)
-  const stations = [{ drawing: chart.from, fraction: 0 }, ...chart.marks.filter(isStation), { drawing: chart.to, fraction: 1 }]
+  const isStation = ({ drawing, fraction: at }: Station) =>
+    drawing !== except && at > 0 && at < 1 && path.drawings.includes(drawing)
+  const stations = [
+    { drawing: chart.from, fraction: 0 },
+    ...chart.marks.filter(isStation),
+    { drawing: chart.to, fraction: 1 },
+  ]
   if (!path.drawings.includes(chart.from) || !path.drawings.includes(chart.to)) return undefined
   const after = stations.findIndex((station) => station.fraction > fraction)
   const i = after < 0 ? stations.length - 1 : Math.max(1, after)
   return scaled(path, stations[i - 1]!, stations[i]!, fraction)
 }
 
-interface Station { readonly drawing: string; readonly fraction: number }
+interface Station {
+  readonly drawing: string
+  readonly fraction: number
+}
 
 function scaled(path: Path, before: Station, after: Station, fraction: number): Between | undefined {
   const from = path.drawings.indexOf(before.drawing)
   const found = path.drawings.indexOf(after.drawing)
   const to = found > from ? found : found + path.drawings.length
   if (to > path.arc.segments.length) return undefined
-  return { from, to, fraction: Math.min(LIMITS.mark.max, Math.max(LIMITS.mark.min, (fraction - before.fraction) / (after.fraction - before.fraction))) }
+  return {
+    from,
+    to,
+    fraction: Math.min(
+      LIMITS.mark.max,
+      Math.max(LIMITS.mark.min, (fraction - before.fraction) / (after.fraction - before.fraction)),
+    ),
+  }
 }
 
 /** A place a landmark should reach, and by which chart mark. */
-export interface Target { readonly landmark: Landmark; readonly place: Place; readonly drawing: string; readonly fraction: number }
+export interface Target {
+  readonly landmark: Landmark
+  readonly place: Place
+  readonly drawing: string
+  readonly fraction: number
+}
 
 /** Where a plan laid a landmark, when it did: that is asked for then, and the chart tells only how it is shared out. */
 export function guidedPlace(scene: Scene, drawing: string, landmark: string): Pin | undefined {
@@ -87,7 +118,11 @@ export function guidedPlace(scene: Scene, drawing: string, landmark: string): Pi
 }
 
 /** The paths and marks of a chart on the paper: a tick for every mark, on each landmark's path. */
-export function chartTargets(scene: Scene, chart: Chart, take = scene.mainTake): { path: Path; between: Between; targets: Target[] }[] {
+export function chartTargets(
+  scene: Scene,
+  chart: Chart,
+  take = scene.mainTake,
+): { path: Path; between: Between; targets: Target[] }[] {
   return landmarksOf(scene, chart.level).flatMap((landmark) => {
     const path = pathOf(scene, chart.level, landmark, take)
     const whole = path && betweenStations(path, chart, 0)
@@ -137,7 +172,8 @@ export function missesOf(scene: Scene, chart: Chart, drawing: string, take = sce
     const along = guided ? off.x * direction.x + off.y * direction.y : (near.fraction - at.fraction) * stretch
     const across = guided ? off.y * direction.x - off.x * direction.y : near.across
     const px = Math.hypot(pin.x - target.place.x, pin.y - target.place.y)
-    const word = px <= NEAR ? 'on its place' : Math.abs(across) > Math.abs(along) ? 'off the arc' : along > 0 ? 'early' : 'late'
+    const word =
+      px <= NEAR ? 'on its place' : Math.abs(across) > Math.abs(along) ? 'off the arc' : along > 0 ? 'early' : 'late'
     return [{ landmark: path.landmark, target: target.place, pin, px, along, across, word }]
   })
 }
@@ -155,39 +191,81 @@ export interface MeasuredMark {
  * The chart as drawn: where one landmark really lies on every drawing from `from` to `to` that has
  * it, both included. Undefined when an end lacks it or the two are not in order on the sheet.
  */
-export function measuredChart(scene: Scene, { level, from, to, landmark, take = scene.mainTake, planned }: {
-  level: string
-  from: string
-  to: string
-  landmark: string
-  take?: string
-  planned?: Chart | undefined
-}): MeasuredMark[] | undefined {
+export function measuredChart(
+  scene: Scene,
+  {
+    level,
+    from,
+    to,
+    landmark,
+    take = scene.mainTake,
+    planned,
+  }: {
+    level: string
+    from: string
+    to: string
+    landmark: string
+    take?: string
+    planned?: Chart | undefined
+  },
+): MeasuredMark[] | undefined {
   const exposures = exposuresOf(scene, level, take)
   const shown = drawingsShown(exposures)
   const [a, b] = [shown.findIndex((each) => each.drawing === from), shown.findIndex((each) => each.drawing === to)]
   if (a < 0 || b < 0 || a === b) return undefined
-  const inOrder = a < b ? shown.slice(a, b + 1) : scene.levels[level]!.loop ? [...shown.slice(a), { drawing: to, frame: scene.settings.length + 1 }] : []
+  const inOrder =
+    a < b
+      ? shown.slice(a, b + 1)
+      : scene.levels[level]!.loop
+        ? [...shown.slice(a), { drawing: to, frame: scene.settings.length + 1 }]
+        : []
   const placed = inOrder.flatMap(({ drawing, frame }) => {
     const pin = pinOf(scene.drawings[drawing], landmark)
     return pin ? [{ drawing, frame, pin }] : []
   })
   if (placed.length < 2 || placed[0]!.drawing !== from || placed.at(-1)!.drawing !== to) return undefined
-  const measured = measureSpacing(placed.map(({ pin }) => pin), placed.map(({ frame }) => frame))
-  const plan = planned && new Map([[planned.from, 0], [planned.to, 1], ...planned.marks.map((mark) => [mark.drawing, mark.fraction] as const)])
+  const measured = measureSpacing(
+    placed.map(({ pin }) => pin),
+    placed.map(({ frame }) => frame),
+  )
+  const plan =
+    planned &&
+    new Map([
+      [planned.from, 0],
+      [planned.to, 1],
+      ...planned.marks.map((mark) => [mark.drawing, mark.fraction] as const),
+    ])
   const wished = plan && placed.map(({ drawing }) => plan.get(drawing))
   const errors = wished?.every((fraction) => fraction !== undefined) ? compareToChart(measured, wished) : undefined
-  return placed.map(({ drawing, frame }, i) => ({ drawing, frame, fraction: measured.fractions[i]!, ...(errors && { error: errors[i]! }) }))
+  return placed.map(({ drawing, frame }, i) => ({
+    drawing,
+    frame,
+    fraction: measured.fractions[i]!,
+    ...(errors && { error: errors[i]! }),
+  }))
 }
 
 /** The stretch of drawings from one key or breakdown to the next around a frame, for measuring where no chart is. */
-export function stretchAround(scene: Scene, level: string, frame: number, take = scene.mainTake): { from: string; to: string } | undefined {
+export function stretchAround(
+  scene: Scene,
+  level: string,
+  frame: number,
+  take = scene.mainTake,
+): { from: string; to: string } | undefined {
   const shown = drawingsShown(exposuresOf(scene, level, take))
   if (shown.length < 3) return undefined
   const isStation = ({ drawing }: { drawing: string }) => scene.drawings[drawing]!.role !== 'inbetween'
   // Straight ahead every drawing is drawn as it comes: the whole level is one way.
   const stations = shown.every(isStation) ? [shown[0]!, shown.at(-1)!] : shown.filter(isStation)
-  const at = Math.max(0, Math.min(stations.length - 2, stations.findLastIndex((each) => each.frame <= frame)))
+  const at = Math.max(
+    0,
+    Math.min(
+      stations.length - 2,
+      stations.findLastIndex((each) => each.frame <= frame),
+    ),
+  )
   const [from, to] = [stations[at], stations[at + 1]]
-  return from && to && firstFrameOf(exposuresOf(scene, level, take), to.drawing)! > from.frame ? { from: from.drawing, to: to.drawing } : undefined
+  return from && to && firstFrameOf(exposuresOf(scene, level, take), to.drawing)! > from.frame
+    ? { from: from.drawing, to: to.drawing }
+    : undefined
 }

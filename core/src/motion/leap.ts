@@ -47,7 +47,18 @@ const warped = (t: number, hang: number) => t + (hang * Math.sin(2 * Math.PI * t
  * an even count of drawings so that its apex falls on one too. Errors: RangeError naming what lies
  * outside its range.
  */
-export function planLeap({ fps, exposure, height, distance, crouchFrames, airFrames, landFrames, squash, stretch, hang = 0 }: LeapOptions): LeapPlan {
+export function planLeap({
+  fps,
+  exposure,
+  height,
+  distance,
+  crouchFrames,
+  airFrames,
+  landFrames,
+  squash,
+  stretch,
+  hang = 0,
+}: LeapOptions): LeapPlan {
   requireWhole('fps', fps, 1, 60)
   const { held, frameAt, nearest } = drawnOn(exposure)
   requireNumber('height', height, 1, 20_000)
@@ -83,17 +94,41 @@ export function planLeap({ fps, exposure, height, distance, crouchFrames, airFra
       const [vx, vy] = [(distance * slope) / air, (-4 * height * (1 - 2 * u) * slope) / air]
       // Longest where it is fastest up or down, round at the apex.
       const along = 1 + (longest - 1) * Math.min(1, Math.abs(vy) / ((4 * height) / air))
-      return { frame, centre: { x: distance * u, y: -4 * height * u * (1 - u) }, along, across: keepArea(along), way: Math.atan2(vy, vx), what: i === up ? 'take-off' : i === up + aloft / 2 ? 'apex' : 'air' }
+      return {
+        frame,
+        centre: { x: distance * u, y: -4 * height * u * (1 - u) },
+        along,
+        across: keepArea(along),
+        way: Math.atan2(vy, vx),
+        what: i === up ? 'take-off' : i === up + aloft / 2 ? 'apex' : 'air',
+      }
     }
     const t = (frame - landing) / land
     const along = frame === landing ? flattest : 1 + (flattest - 1) * (1 - t) ** 2 * Math.cos(1.5 * Math.PI * t)
-    return { frame, centre: { x: distance, y: 0 }, along, across: keepArea(along), way: Math.PI / 2, what: frame === landing ? 'landing' : 'settle' }
+    return {
+      frame,
+      centre: { x: distance, y: 0 },
+      along,
+      across: keepArea(along),
+      way: Math.PI / 2,
+      what: frame === landing ? 'landing' : 'settle',
+    }
   })
   const fine = 2000
-  const top = Array.from({ length: fine }, (_, i) => warped((i + 0.5) / fine, hang)).filter((u) => 4 * u * (1 - u) >= 0.75).length / fine
+  const top =
+    Array.from({ length: fine }, (_, i) => warped((i + 0.5) / fine, hang)).filter((u) => 4 * u * (1 - u) >= 0.75)
+      .length / fine
   const keyed: LeapDrawing['what'][] = ['take-off', 'apex', 'landing']
   return {
-    drawings, gravity, frames, apexShare: top,
-    keys: [{ frame: 0, what: 'crouch' }, ...(up > 1 ? [{ frame: frameAt(up - 1), what: 'crouch' as const }] : []), ...drawings.filter(({ what }) => keyed.includes(what)).map(({ frame, what }) => ({ frame, what })), { frame: frames, what: 'settle' }],
+    drawings,
+    gravity,
+    frames,
+    apexShare: top,
+    keys: [
+      { frame: 0, what: 'crouch' },
+      ...(up > 1 ? [{ frame: frameAt(up - 1), what: 'crouch' as const }] : []),
+      ...drawings.filter(({ what }) => keyed.includes(what)).map(({ frame, what }) => ({ frame, what })),
+      { frame: frames, what: 'settle' },
+    ],
   }
 }

@@ -34,7 +34,12 @@ function coursed(flat: readonly number[]): Float64Array {
   return reached
 }
 
-export function resampled(flat: readonly number[], count: number, closed: boolean, along?: Float64Array): { points: Float64Array; length: number } {
+export function resampled(
+  flat: readonly number[],
+  count: number,
+  closed: boolean,
+  along?: Float64Array,
+): { points: Float64Array; length: number } {
   const places = closed ? [...flat, flat[0]!, flat[1]!] : flat
   const reached = (closed ? undefined : along) ?? coursed(places)
   const whole = reached[reached.length - 1]!
@@ -74,7 +79,19 @@ function linesOfPiece(piece: InkPiece): Line[] {
       y += points[i + 1]!
     }
     const count = points.length / 2
-    return [{ id: k === 0 ? piece.id : `${piece.id}.${k}`, points, closed, length, middle: { x: x / count, y: y / count }, swatch: piece.swatch, brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? 'pen'), size: piece.kind === 'fill' ? 0 : piece.size, order: 0 }]
+    return [
+      {
+        id: k === 0 ? piece.id : `${piece.id}.${k}`,
+        points,
+        closed,
+        length,
+        middle: { x: x / count, y: y / count },
+        swatch: piece.swatch,
+        brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? 'pen'),
+        size: piece.kind === 'fill' ? 0 : piece.size,
+        order: 0,
+      },
+    ]
   })
   known.set(piece, lines)
   return lines
@@ -125,7 +142,12 @@ function profile({ points, closed }: Line): Float64Array {
   return result
 }
 
-interface Likeness { readonly far: number; readonly reversed: boolean; readonly offset: number; /** In radians. */ readonly turn: number }
+interface Likeness {
+  readonly far: number
+  readonly reversed: boolean
+  readonly offset: number
+  /** In radians. */ readonly turn: number
+}
 /** How unlike two profiles are when one is turned onto the other best, 0…1, and which way round. */
 function unlike(p: Float64Array, q: Float64Array, closed: boolean): Likeness {
   let best: Likeness = { far: Infinity, reversed: false, offset: 0, turn: 0 }
@@ -164,7 +186,12 @@ const ROUNDS = 4
  * drawing makes), length, shape, colour, brush and order; in a second round by the places their
  * neighbours went to. Pairs put together by hand stay together.
  */
-export function matchLines({ a, b, landmarks, byHand = [] }: {
+export function matchLines({
+  a,
+  b,
+  landmarks,
+  byHand = [],
+}: {
   readonly a: readonly Line[]
   readonly b: readonly Line[]
   readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
@@ -180,7 +207,8 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
   }
   const taken = new Set(fixed.values())
   const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
-  const likeOf = (i: number, j: number) => (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed))
+  const likeOf = (i: number, j: number) =>
+    (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed))
   const names = new Map<string, number>()
   const [traitsA, traitsB] = [traitsOf(a, names), traitsOf(b, names)]
   const middles = Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y]))
@@ -189,11 +217,18 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
   const [rows, width] = [a.length, b.length]
   const costs = new Float64Array(rows * width)
   const [from, to] = [middleOf(a), middleOf(b)]
-  const pulls = landmarks.map((mark) => ({ x: mark.a.x, y: mark.a.y, dx: mark.b.x - mark.a.x, dy: mark.b.y - mark.a.y }))
-  let predicted = Float64Array.from(a.flatMap(({ middle }) => {
-    const by = pulls.length > 0 ? pulledBy(middle.x, middle.y, pulls, 5) : { x: to.x - from.x, y: to.y - from.y }
-    return [middle.x + by.x, middle.y + by.y]
+  const pulls = landmarks.map((mark) => ({
+    x: mark.a.x,
+    y: mark.a.y,
+    dx: mark.b.x - mark.a.x,
+    dy: mark.b.y - mark.a.y,
   }))
+  let predicted = Float64Array.from(
+    a.flatMap(({ middle }) => {
+      const by = pulls.length > 0 ? pulledBy(middle.x, middle.y, pulls, 5) : { x: to.x - from.x, y: to.y - from.y }
+      return [middle.x + by.x, middle.y + by.y]
+    }),
+  )
   // What does not depend on where a line should have gone is worked out once.
   const still = new Float64Array(rows * width)
   for (let i = 0, at = 0; i < rows; i++) {
@@ -204,8 +239,13 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
       }
       const p = i * TRAITS
       const q = j * TRAITS
-      still[at] = WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) + WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) + WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!)
-        + (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) + (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) + (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
+      still[at] =
+        WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) +
+        WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) +
+        WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!) +
+        (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) +
+        (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) +
+        (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
     }
   }
   let pairs: readonly Pair[] = []
@@ -242,15 +282,35 @@ export function matchLines({ a, b, landmarks, byHand = [] }: {
     }
     const last = pairs
     pairs = assigned(costs, candidates, rows, width)
-    if (round > 0 && pairs.length === last.length && pairs.every(({ i, j }, k) => last[k]!.i === i && last[k]!.j === j)) break
-    const moved = [...pairs.filter(({ cost }) => cost < NONE).map(({ i, j, cost }) => neighbour(a, b, i, j, 1 / (0.3 + cost), likeOf(i, j).turn)), ...[...fixed].map(([i, j]) => neighbour(a, b, i, j, 4, likeOf(i, j).turn))]
+    if (round > 0 && pairs.length === last.length && pairs.every(({ i, j }, k) => last[k]!.i === i && last[k]!.j === j))
+      break
+    const moved = [
+      ...pairs
+        .filter(({ cost }) => cost < NONE)
+        .map(({ i, j, cost }) => neighbour(a, b, i, j, 1 / (0.3 + cost), likeOf(i, j).turn)),
+      ...[...fixed].map(([i, j]) => neighbour(a, b, i, j, 4, likeOf(i, j).turn)),
+    ]
     predicted = byNeighbours(predicted, a, moved)
   }
-  const matched = pairs.filter(({ cost }) => cost < NONE).map(({ i, j, cost, next }): Matched => ({ a: i, b: j, cost, sure: cost < SURE && next - cost > CLEAR, ...wayOf(likeOf(i, j), b[j]!) }))
-  return [...[...fixed].map(([i, j]): Matched => ({ a: i, b: j, cost: 0, sure: true, ...wayOf(likeOf(i, j), b[j]!) })), ...matched].sort((p, q) => p.a - q.a)
+  const matched = pairs
+    .filter(({ cost }) => cost < NONE)
+    .map(({ i, j, cost, next }): Matched => ({
+      a: i,
+      b: j,
+      cost,
+      sure: cost < SURE && next - cost > CLEAR,
+      ...wayOf(likeOf(i, j), b[j]!),
+    }))
+  return [
+    ...[...fixed].map(([i, j]): Matched => ({ a: i, b: j, cost: 0, sure: true, ...wayOf(likeOf(i, j), b[j]!) })),
+    ...matched,
+  ].sort((p, q) => p.a - q.a)
 }
 
-const wayOf = ({ reversed, offset }: Likeness, { points }: Line) => ({ reversed, offset: (offset * points.length) / 2 / COARSE })
+const wayOf = ({ reversed, offset }: Likeness, { points }: Line) => ({
+  reversed,
+  offset: (offset * points.length) / 2 / COARSE,
+})
 
 /** Longest side of the box all lines lie in, in pixels. */
 export function spreadOf(lines: readonly Line[]): number {
@@ -268,11 +328,19 @@ export function spreadOf(lines: readonly Line[]): number {
 
 const middleOf = (lines: readonly Line[]): Point => {
   const whole = lines.reduce((sum, { length }) => sum + length, 0)
-  return { x: lines.reduce((sum, { middle, length }) => sum + middle.x * length, 0) / whole, y: lines.reduce((sum, { middle, length }) => sum + middle.y * length, 0) / whole }
+  return {
+    x: lines.reduce((sum, { middle, length }) => sum + middle.x * length, 0) / whole,
+    y: lines.reduce((sum, { middle, length }) => sum + middle.y * length, 0) / whole,
+  }
 }
 
 /** By how much something at a place is pulled along by what moves about it, the nearer the more; `soft` keeps the nearest from taking all, in pixels. */
-export function pulledBy(x: number, y: number, pulls: readonly { readonly x: number; readonly y: number; readonly dx: number; readonly dy: number }[], soft: number): Point {
+export function pulledBy(
+  x: number,
+  y: number,
+  pulls: readonly { readonly x: number; readonly y: number; readonly dx: number; readonly dy: number }[],
+  soft: number,
+): Point {
   let [dx, dy, whole] = [0, 0, 0]
   for (const pull of pulls) {
     const near = 1 / ((x - pull.x) ** 2 + (y - pull.y) ** 2 + soft * soft)
@@ -293,19 +361,49 @@ function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Ar
     return names.size - 1
   }
   const traits = new Float64Array(lines.length * TRAITS)
-  lines.forEach(({ length, size, order, swatch, brush, closed }, i) => traits.set([Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0], i * TRAITS))
+  lines.forEach(({ length, size, order, swatch, brush, closed }, i) =>
+    traits.set(
+      [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0],
+      i * TRAITS,
+    ),
+  )
   return traits
 }
 
-interface Pair { readonly i: number; readonly j: number; readonly cost: number; readonly next: number }
-interface Neighbour { readonly i: number; readonly px: number; readonly py: number; readonly qx: number; readonly qy: number; readonly cos: number; readonly sin: number; readonly trust: number }
-function neighbour(a: readonly Line[], b: readonly Line[], i: number, j: number, trust: number, turn: number): Neighbour {
+interface Pair {
+  readonly i: number
+  readonly j: number
+  readonly cost: number
+  readonly next: number
+}
+interface Neighbour {
+  readonly i: number
+  readonly px: number
+  readonly py: number
+  readonly qx: number
+  readonly qy: number
+  readonly cos: number
+  readonly sin: number
+  readonly trust: number
+}
+function neighbour(
+  a: readonly Line[],
+  b: readonly Line[],
+  i: number,
+  j: number,
+  trust: number,
+  turn: number,
+): Neighbour {
   const [p, q] = [a[i]!.middle, b[j]!.middle]
   return { i, px: p.x, py: p.y, qx: q.x, qy: q.y, cos: Math.cos(turn), sin: Math.sin(turn), trust }
 }
 
 /** Where lines should have gone with their matched neighbours, each turned as it turned. */
-function byNeighbours(before: Float64Array, a: readonly Line[], moved: readonly Neighbour[]): Float64Array<ArrayBuffer> {
+function byNeighbours(
+  before: Float64Array,
+  a: readonly Line[],
+  moved: readonly Neighbour[],
+): Float64Array<ArrayBuffer> {
   const result = Float64Array.from(before)
   for (let own = 0; own < a.length; own++) {
     const at = a[own]!.middle
@@ -343,7 +441,8 @@ function assigned(costs: Float64Array, candidates: readonly number[], rows: numb
         const j = seat[i]!
         const l = seat[k]!
         if (l === -1 || costs[i * width + l] === Infinity) continue
-        if (costs[i * width + l]! + costs[k * width + j]! >= costs[i * width + j]! + costs[k * width + l]! - 1e-9) continue
+        if (costs[i * width + l]! + costs[k * width + j]! >= costs[i * width + j]! + costs[k * width + l]! - 1e-9)
+          continue
         seat[i] = l
         seat[k] = j
         better = true
@@ -358,6 +457,7 @@ function assigned(costs: Float64Array, candidates: readonly number[], rows: numb
     if (j !== seat[i] && costs[at]! < next[i]!) next[i] = costs[at]!
   }
   const pairs: Pair[] = []
-  for (let i = 0; i < rows; i++) if (seat[i] !== -1) pairs.push({ i, j: seat[i]!, cost: costs[i * width + seat[i]!]!, next: next[i]! })
+  for (let i = 0; i < rows; i++)
+    if (seat[i] !== -1) pairs.push({ i, j: seat[i]!, cost: costs[i * width + seat[i]!]!, next: next[i]! })
   return pairs
 }

@@ -6,7 +6,10 @@ export const AREA_PATHS = ['even', 'early', 'late', 'swells', 'pinches'] as cons
 export type AreaPath = (typeof AREA_PATHS)[number]
 
 /** Places that belong together, as shares of the way round each outline, 0…1. */
-export interface Pair { readonly from: number; readonly to: number }
+export interface Pair {
+  readonly from: number
+  readonly to: number
+}
 export interface MorphOptions {
   /** Closed outlines, flat x, y. */
   readonly from: readonly number[]
@@ -30,15 +33,20 @@ export interface MorphPlan {
   readonly matched: readonly number[]
 }
 
-const areaOf = (ring: readonly Point[]) => ring.reduce((sum, { x, y }, i) => {
-  const next = ring[(i + 1) % ring.length]!
-  return sum + (x * next.y - next.x * y) / 2
-}, 0)
+const areaOf = (ring: readonly Point[]) =>
+  ring.reduce((sum, { x, y }, i) => {
+    const next = ring[(i + 1) % ring.length]!
+    return sum + (x * next.y - next.x * y) / 2
+  }, 0)
 
 /** Centre of an outline's area; of its points when it has hardly any. */
 function centreOf(ring: readonly Point[]): Point {
   const area = areaOf(ring)
-  if (Math.abs(area) < 1e-6) return { x: ring.reduce((sum, { x }) => sum + x, 0) / ring.length, y: ring.reduce((sum, { y }) => sum + y, 0) / ring.length }
+  if (Math.abs(area) < 1e-6)
+    return {
+      x: ring.reduce((sum, { x }) => sum + x, 0) / ring.length,
+      y: ring.reduce((sum, { y }) => sum + y, 0) / ring.length,
+    }
   let [x, y] = [0, 0]
   ring.forEach((a, i) => {
     const b = ring[(i + 1) % ring.length]!
@@ -52,7 +60,9 @@ function centreOf(ring: readonly Point[]): Point {
 /** The outline's place at any share of the way round, in one sense of turning. */
 function courseOf(flat: readonly number[]): (share: number) => Point {
   let points = Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
-  points = points.filter((at, i) => Math.hypot(at.x - points[(i + 1) % points.length]!.x, at.y - points[(i + 1) % points.length]!.y) > 1e-9)
+  points = points.filter(
+    (at, i) => Math.hypot(at.x - points[(i + 1) % points.length]!.x, at.y - points[(i + 1) % points.length]!.y) > 1e-9,
+  )
   if (points.length < 3) throw new RangeError('An outline needs at least three different points.')
   if (areaOf(points) < 0) points.reverse()
   const reached = [0]
@@ -92,8 +102,13 @@ function turnBetween(a: readonly Point[], b: readonly Point[]): { angle: number;
 function pairing(pairs: readonly Pair[], offset: number): (share: number) => number {
   if (pairs.length === 0) return (share) => share + offset
   const sorted = [...pairs].sort((a, b) => a.from - b.from)
-  const rel = sorted.map(({ from, to }, i) => ({ from, to: i === 0 ? to : sorted[0]!.to + ((((to - sorted[0]!.to) % 1) + 1) % 1) }))
-  for (let i = 1; i < rel.length; i++) if (rel[i]!.to <= rel[i - 1]!.to) throw new RangeError('Two pairs cross each other: points must keep their order round the outline.')
+  const rel = sorted.map(({ from, to }, i) => ({
+    from,
+    to: i === 0 ? to : sorted[0]!.to + ((((to - sorted[0]!.to) % 1) + 1) % 1),
+  }))
+  for (let i = 1; i < rel.length; i++)
+    if (rel[i]!.to <= rel[i - 1]!.to)
+      throw new RangeError('Two pairs cross each other: points must keep their order round the outline.')
   return (share) => {
     const s = share < rel[0]!.from ? share + 1 : share
     const i = rel.findLastIndex(({ from }) => from <= s)
@@ -126,7 +141,8 @@ export function planMorph({ from, to, fractions, area, pairs = [], points = 72 }
   const shares = Array.from({ length: points }, (_, i) => i / points)
   const a = shares.map(first)
   const centreA = centreOf(a)
-  const centred = (ring: readonly Point[], centre: Point) => ring.map(({ x, y }) => ({ x: x - centre.x, y: y - centre.y }))
+  const centred = (ring: readonly Point[], centre: Point) =>
+    ring.map(({ x, y }) => ({ x: x - centre.x, y: y - centre.y }))
   const A = centred(a, centreA)
   let offset = 0
   if (pairs.length === 0) {
@@ -136,19 +152,25 @@ export function planMorph({ from, to, fractions, area, pairs = [], points = 72 }
     // Every other place round is near enough to choose a start by.
     const coarse = A.filter((_, i) => i % 2 === 0)
     for (let k = 0; k < points; k++) {
-      const { angle, error } = turnBetween(coarse, coarse.map((_, i) => B[(2 * i + k) % points]!))
+      const { angle, error } = turnBetween(
+        coarse,
+        coarse.map((_, i) => B[(2 * i + k) % points]!),
+      )
       // Of starts as good the one that turns least.
       const cost = error + 0.02 * Math.abs(angle)
       if (cost < best - 1e-9) [best, offset] = [cost, k / points]
     }
   }
   const match = pairing(pairs, offset)
-  const matched = shares.map((share) => (((match(share) % 1) + 1) % 1))
+  const matched = shares.map((share) => ((match(share) % 1) + 1) % 1)
   const b = shares.map((share) => second(match(share)))
   const centreB = centreOf(b)
   const B = centred(b, centreB)
   const { angle } = turnBetween(A, B)
-  const turned = (p: Point, by: number): Point => ({ x: p.x * Math.cos(by) - p.y * Math.sin(by), y: p.x * Math.sin(by) + p.y * Math.cos(by) })
+  const turned = (p: Point, by: number): Point => ({
+    x: p.x * Math.cos(by) - p.y * Math.sin(by),
+    y: p.x * Math.sin(by) + p.y * Math.cos(by),
+  })
   const back = B.map((p) => turned(p, -angle))
   const [areaA, areaB] = [Math.abs(areaOf(a)), Math.abs(areaOf(b))]
   const areas: number[] = []
@@ -157,7 +179,9 @@ export function planMorph({ from, to, fractions, area, pairs = [], points = 72 }
       areas.push(t === 0 ? areaA : areaB)
       return (t === 0 ? a : b).flatMap(({ x, y }) => [x, y])
     }
-    const mixed = A.map((p, i) => turned({ x: p.x + (back[i]!.x - p.x) * t, y: p.y + (back[i]!.y - p.y) * t }, angle * t))
+    const mixed = A.map((p, i) =>
+      turned({ x: p.x + (back[i]!.x - p.x) * t, y: p.y + (back[i]!.y - p.y) * t }, angle * t),
+    )
     const goal = areaAt(area, t, areaA, areaB)
     const now = Math.abs(areaOf(mixed))
     const scale = now > 1e-6 ? Math.sqrt(goal / now) : 1

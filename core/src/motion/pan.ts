@@ -17,14 +17,27 @@ export function panSpeed(pan: Pan, length: number): { mean: number; most: number
     const [a, b] = [panAt(pan, i + 1, length), panAt(pan, i + 2, length)]
     return Math.hypot(b.x - a.x, b.y - a.y)
   })
-  return { mean: steps.length > 0 ? steps.reduce((sum, step) => sum + step, 0) / steps.length : 0, most: Math.max(0, ...steps) }
+  return {
+    mean: steps.length > 0 ? steps.reduce((sum, step) => sum + step, 0) / steps.length : 0,
+    most: Math.max(0, ...steps),
+  }
 }
 
 /**
  * The even pan under a walk in place whose planted feet must not slide (arithmetic, 8): stepLength /
  * framesPerStep pixels a frame, against the way the figure walks. Errors: RangeError unless both are above 0.
  */
-export function panForWalk({ stepLength, framesPerStep, length, towards }: { stepLength: number; framesPerStep: number; length: number; towards: 'left' | 'right' }): Pan {
+export function panForWalk({
+  stepLength,
+  framesPerStep,
+  length,
+  towards,
+}: {
+  stepLength: number
+  framesPerStep: number
+  length: number
+  towards: 'left' | 'right'
+}): Pan {
   if (!(stepLength > 0)) throw new RangeError('stepLength must be above 0 pixels.')
   if (!(framesPerStep > 0)) throw new RangeError('framesPerStep must be above 0 frames.')
   const way = (stepLength / framesPerStep) * (length - 1) * (towards === 'right' ? -1 : 1)

@@ -32,7 +32,8 @@ export function planRide({ path, fps, gravity, stick, cycle }: RideOptions): Rid
   requireWhole('stick', stick, 0, 240)
   const count = path.length
   const g = gravity / (fps * fps)
-  const at = (frame: number) => path[cycle ? ((frame % count) + count) % count : Math.min(count - 1, Math.max(0, frame))]!
+  const at = (frame: number) =>
+    path[cycle ? ((frame % count) + count) % count : Math.min(count - 1, Math.max(0, frame))]!
   let state: 'sits' | 'stuck' | 'falls' = 'sits'
   let [y, speed, left] = [at(0).y, 0, 0]
   let result: (Point & { sits: boolean })[] = []

@@ -59,8 +59,11 @@ export function bent(a: Point, b: Point, sagitta: number): Segment {
 
 /** Gauss–Legendre abscissae and weights of order 5 on −1 … 1. */
 const GAUSS = [
-  [0, 0.5688888888888889], [-0.5384693101056831, 0.47862867049936647], [0.5384693101056831, 0.47862867049936647],
-  [-0.906179845938664, 0.23692688505618908], [0.906179845938664, 0.23692688505618908],
+  [0, 0.5688888888888889],
+  [-0.5384693101056831, 0.47862867049936647],
+  [0.5384693101056831, 0.47862867049936647],
+  [-0.906179845938664, 0.23692688505618908],
+  [0.906179845938664, 0.23692688505618908],
 ] as const
 const STEPS = 16
 
@@ -79,11 +82,13 @@ export function smooth(a: Point, b: Point, c: Point, d: Point): Segment {
     return [p, m, 3 * (q - p) - 2 * m - n, 2 * (p - q) + m + n] as const
   }
   const [cx, cy] = [cubic('x'), cubic('y')]
-  const value = ([k0, k1, k2, k3]: readonly [number, number, number, number], u: number) => k0 + u * (k1 + u * (k2 + u * k3))
+  const value = ([k0, k1, k2, k3]: readonly [number, number, number, number], u: number) =>
+    k0 + u * (k1 + u * (k2 + u * k3))
   const slope = ([, k1, k2, k3]: readonly [number, number, number, number], u: number) => k1 + u * (2 * k2 + 3 * u * k3)
   const speed = (u: number) => Math.hypot(slope(cx, u), slope(cy, u))
   const lengthBetween = (from: number, to: number) =>
-    GAUSS.reduce((sum, [at, weight]) => sum + weight * speed((from + to) / 2 + (at * (to - from)) / 2), 0) * ((to - from) / 2)
+    GAUSS.reduce((sum, [at, weight]) => sum + weight * speed((from + to) / 2 + (at * (to - from)) / 2), 0) *
+    ((to - from) / 2)
   const table = [0]
   for (let i = 0; i < STEPS; i++) table.push(table[i]! + lengthBetween(i / STEPS, (i + 1) / STEPS))
   const length = table[STEPS]!
@@ -98,7 +103,10 @@ export function smooth(a: Point, b: Point, c: Point, d: Point): Segment {
       for (let turn = 0; turn < 3; turn++) {
         const fast = speed(u)
         if (fast < TOUCHING) break
-        u = Math.min((i + 1) / STEPS, Math.max(i / STEPS, u - (table[i]! + lengthBetween(i / STEPS, u) - wanted) / fast))
+        u = Math.min(
+          (i + 1) / STEPS,
+          Math.max(i / STEPS, u - (table[i]! + lengthBetween(i / STEPS, u) - wanted) / fast),
+        )
       }
       return { x: value(cx, u), y: value(cy, u), direction: unit({ x: slope(cx, u), y: slope(cy, u) }) }
     },

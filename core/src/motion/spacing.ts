@@ -21,7 +21,9 @@ export function measureSpacing(points: readonly Point[], frames: readonly number
   requireWhole('points.length', points.length, 2, 100_000)
   requireWhole('frames.length', frames.length, points.length, points.length)
   const steps = points.slice(1).map((point, i) => distance(points[i]!, point))
-  const speeds = steps.map((step, i) => step / requireWhole('frames between drawings', frames[i + 1]! - frames[i]!, 1, 1e6))
+  const speeds = steps.map(
+    (step, i) => step / requireWhole('frames between drawings', frames[i + 1]! - frames[i]!, 1, 1e6),
+  )
   const so_far = [0]
   for (const step of steps) so_far.push(so_far.at(-1)! + step)
   const total = so_far.at(-1)!

@@ -17,7 +17,11 @@ export interface SwingOptions {
   readonly keeps: number
   readonly swings: number
 }
-export interface SwingDrawing { readonly frame: number; /** From hanging straight down, to the right positive, in radians. */ readonly angle: number; /** The weight, from where it hangs. */ readonly at: Point }
+export interface SwingDrawing {
+  readonly frame: number
+  /** From hanging straight down, to the right positive, in radians. */ readonly angle: number
+  /** The weight, from where it hangs. */ readonly at: Point
+}
 export interface SwingPlan {
   readonly drawings: readonly SwingDrawing[]
   /** Frames of a swing on whole drawings, what it should take, and by how much gravity is bent for it, as a share. */
@@ -35,7 +39,16 @@ const GRAVITY = 9.81
  * frames asked for; either way a whole, even count of drawings, so that both ends and the middle fall on one
  * where they can. Errors: RangeError naming what lies outside its range.
  */
-export function planSwing({ fps, exposure, length, amplitude, period, pixelsPerMetre = 200, keeps, swings }: SwingOptions): SwingPlan {
+export function planSwing({
+  fps,
+  exposure,
+  length,
+  amplitude,
+  period,
+  pixelsPerMetre = 200,
+  keeps,
+  swings,
+}: SwingOptions): SwingPlan {
   requireWhole('fps', fps, 1, 60)
   const { frameAt } = drawnOn(exposure)
   requireNumber('length', length, 1, 20_000)
@@ -54,7 +67,11 @@ export function planSwing({ fps, exposure, length, amplitude, period, pixelsPerM
   const drawings = Array.from({ length: count * swings + (closes ? 0 : 1) }, (_, i): SwingDrawing => {
     const turns = Math.floor(i / count) + frameAt(i % count) / whole
     const angle = amplitude * (keeps === 0 && turns > 0 ? 0 : keeps ** turns) * Math.cos(2 * Math.PI * turns)
-    return { frame: whole * Math.floor(i / count) + frameAt(i % count), angle, at: { x: length * Math.sin(angle), y: length * Math.cos(angle) } }
+    return {
+      frame: whole * Math.floor(i / count) + frameAt(i % count),
+      angle,
+      at: { x: length * Math.sin(angle), y: length * Math.cos(angle) },
+    }
   })
   return { drawings, period: whole, truePeriod, gravityError: (truePeriod / whole) ** 2 - 1, closes }
 }

@@ -3,10 +3,17 @@ import { arcThrough, distance, placeOnArc, type Point } from '../index'
 
 const degrees = (angle: number) => (angle * Math.PI) / 180
 /** Where a pendulum hung at (640, 0) is at an angle from straight down. */
-const swung = (angle: number, radius = 400): Point => ({ x: 640 + radius * Math.sin(degrees(angle)), y: radius * Math.cos(degrees(angle)) })
+const swung = (angle: number, radius = 400): Point => ({
+  x: 640 + radius * Math.sin(degrees(angle)),
+  y: radius * Math.cos(degrees(angle)),
+})
 /** An arm about (640, 360) at an angle. */
-const armAt = (angle: number): Point => ({ x: 640 + 300 * Math.cos(degrees(angle)), y: 360 + 300 * Math.sin(degrees(angle)) })
-const legOf = (points: readonly Point[], leg: number, fraction = 0.5) => placeOnArc(arcThrough(points), leg, leg + 1, fraction)
+const armAt = (angle: number): Point => ({
+  x: 640 + 300 * Math.cos(degrees(angle)),
+  y: 360 + 300 * Math.sin(degrees(angle)),
+})
+const legOf = (points: readonly Point[], leg: number, fraction = 0.5) =>
+  placeOnArc(arcThrough(points), leg, leg + 1, fraction)
 const lengthOf = (points: readonly Point[], leg: number) => arcThrough(points).segments[leg]!.length
 const offCircle = (place: Point) => Math.abs(Math.hypot(place.x - 640, place.y) - 400)
 
@@ -50,7 +57,8 @@ describe('a move there and back', () => {
           return swung(i % 2 === 0 ? -angle : angle, 400 * (1 + stray))
         })
         for (let leg = 0; leg < points.length - 1; leg++) {
-          for (const fraction of [0.1, 0.3, 0.5, 0.7, 0.9]) expect(offCircle(legOf(points, leg, fraction))).toBeLessThan(12)
+          for (const fraction of [0.1, 0.3, 0.5, 0.7, 0.9])
+            expect(offCircle(legOf(points, leg, fraction))).toBeLessThan(12)
           expect(distance(legOf(points, leg, 0), points[leg]!)).toBeLessThan(1e-6)
           expect(distance(legOf(points, leg, 1), points[leg + 1]!)).toBeLessThan(1e-6)
         }
@@ -73,17 +81,34 @@ describe('a move there and back', () => {
     for (let leg = 0; leg < 4; leg++) expect(offCircle(placeOnArc(arc, leg, leg + 1, 0.5))).toBeLessThan(1)
   })
   test('points close to each other where it turns back are each passed', () => {
-    const points = [{ x: 89, y: 0 }, { x: 1, y: 140 }, { x: 0, y: 145 }, { x: 79, y: 82 }]
-    for (let leg = 0; leg < 3; leg++) expect(distance(placeOnArc(arcThrough(points), 0, leg + 1, 1), points[leg + 1]!)).toBeLessThan(1e-6)
+    const points = [
+      { x: 89, y: 0 },
+      { x: 1, y: 140 },
+      { x: 0, y: 145 },
+      { x: 79, y: 82 },
+    ]
+    for (let leg = 0; leg < 3; leg++)
+      expect(distance(placeOnArc(arcThrough(points), 0, leg + 1, 1), points[leg + 1]!)).toBeLessThan(1e-6)
   })
   test('a zigzag that goes on does not run back on itself', () => {
-    const points = [{ x: 0, y: 0 }, { x: 100, y: 300 }, { x: 260, y: 0 }, { x: 300, y: 310 }, { x: 520, y: 10 }]
+    const points = [
+      { x: 0, y: 0 },
+      { x: 100, y: 300 },
+      { x: 260, y: 0 },
+      { x: 300, y: 310 },
+      { x: 520, y: 10 },
+    ]
     const arc = arcThrough(points)
-    for (let leg = 0; leg < 4; leg++) expect(distance(placeOnArc(arc, leg, leg + 1, 1), points[leg + 1]!)).toBeLessThan(1e-6)
+    for (let leg = 0; leg < 4; leg++)
+      expect(distance(placeOnArc(arc, leg, leg + 1, 1), points[leg + 1]!)).toBeLessThan(1e-6)
     expect(Math.abs(legOf(points, 1).x - 180)).toBeLessThan(60)
   })
   test('a sharp turn that is pinned cuts the way as before', () => {
-    const points = [{ x: 0, y: 0 }, { x: 100, y: 300, corner: true }, { x: 200, y: 0 }]
+    const points = [
+      { x: 0, y: 0 },
+      { x: 100, y: 300, corner: true },
+      { x: 200, y: 0 },
+    ]
     const arc = arcThrough(points)
     expect(placeOnArc(arc, 0, 1, 0.5)).toMatchObject({ x: 50, y: 150 })
   })

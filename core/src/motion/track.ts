@@ -18,7 +18,8 @@ const turnAt = (a: Point, b: Point, c: Point): number => {
 }
 
 /** Whether the way from `a` over `b` to `c` turns back at `b`. */
-export const turnsBack = (a: Point, b: Point, c: Point): boolean => distance(a, b) > STRAIGHT && distance(b, c) > STRAIGHT && turnAt(a, b, c) > BACK
+export const turnsBack = (a: Point, b: Point, c: Point): boolean =>
+  distance(a, b) > STRAIGHT && distance(b, c) > STRAIGHT && turnAt(a, b, c) > BACK
 
 /** The angle from one direction to another, the short way round: −π … π. */
 const shortTurn = (from: number, to: number): number => Math.atan2(Math.sin(to - from), Math.cos(to - from))
@@ -41,14 +42,22 @@ export function throughThree(a: Point, b: Point, c: Point): Segment[] {
   const [sab, sac] = [ab.x * ab.x + ab.y * ab.y, ac.x * ac.x + ac.y * ac.y]
   const centre = plus(a, { x: (ac.y * sab - ab.y * sac) / (2 * area), y: (ab.x * sac - ac.x * sab) / (2 * area) })
   const radius = distance(a, centre)
-  const [atA, atB, atC] = [a, b, c].map((point) => Math.atan2(point.y - centre.y, point.x - centre.x)) as [number, number, number]
+  const [atA, atB, atC] = [a, b, c].map((point) => Math.atan2(point.y - centre.y, point.x - centre.x)) as [
+    number,
+    number,
+    number,
+  ]
   const within = (from: number, to: number, between: number) => {
     const whole = shortTurn(from, to)
     return Math.abs(turnInSense(from, between, Math.sign(whole) || 1)) <= Math.abs(whole)
   }
-  if (within(atA, atB, atC) || within(atB, atC, atA)) return [roundArc(centre, radius, atA, shortTurn(atA, atB)), roundArc(centre, radius, atB, shortTurn(atB, atC))]
+  if (within(atA, atB, atC) || within(atB, atC, atA))
+    return [roundArc(centre, radius, atA, shortTurn(atA, atB)), roundArc(centre, radius, atB, shortTurn(atB, atC))]
   const sense = Math.sign(area)
-  return [roundArc(centre, radius, atA, turnInSense(atA, atB, sense)), roundArc(centre, radius, atB, turnInSense(atB, atC, sense))]
+  return [
+    roundArc(centre, radius, atA, turnInSense(atA, atB, sense)),
+    roundArc(centre, radius, atB, turnInSense(atB, atC, sense)),
+  ]
 }
 
 /**
@@ -57,13 +66,15 @@ export function throughThree(a: Point, b: Point, c: Point): Segment[] {
  * all their points lie on one circle (Kåsa's fit), or give one smooth curve when put in order along it.
  */
 export function thereAndBack(points: readonly Point[]): (Segment | undefined)[] {
-  const returns = points.flatMap((point, i) => (i > 0 && i < points.length - 1 && turnsBack(points[i - 1]!, point, points[i + 1]!) ? [i] : []))
+  const returns = points.flatMap((point, i) =>
+    i > 0 && i < points.length - 1 && turnsBack(points[i - 1]!, point, points[i + 1]!) ? [i] : [],
+  )
   if (returns.length === 0) return []
   const round = onCircle(points, returns)
   if (round) return round
   const cuts = [0, ...returns, points.length - 1]
   const pieces: (Segment | undefined)[] = new Array<undefined>(points.length - 1).fill(undefined)
-  for (let first = 0; first < cuts.length - 2; ) {
+  for (let first = 0; first < cuts.length - 2;) {
     let last = cuts.length - 1
     let shared: Segment[] | undefined
     // As many legs as share it, at least two.
@@ -82,7 +93,10 @@ interface Circle {
 /** The circle nearest to some points in least squares (Kåsa 1976); undefined when they lie on a line. */
 function circleOf(points: readonly Point[]): Circle | undefined {
   const count = points.length
-  const middle = { x: points.reduce((sum, { x }) => sum + x, 0) / count, y: points.reduce((sum, { y }) => sum + y, 0) / count }
+  const middle = {
+    x: points.reduce((sum, { x }) => sum + x, 0) / count,
+    y: points.reduce((sum, { y }) => sum + y, 0) / count,
+  }
   let [xx, xy, yy, xz, yz] = [0, 0, 0, 0, 0]
   let mean = 0
   for (const point of points) {
@@ -105,9 +119,13 @@ function onCircle(points: readonly Point[], returns: readonly number[]): Segment
   if (points.some((point) => Math.abs(distance(point, centre) - radius) > ON_CIRCLE * radius)) return undefined
   const angles = points.map((point) => Math.atan2(point.y - centre.y, point.x - centre.x))
   const turns = angles.slice(1).map((angle, i) => shortTurn(angles[i]!, angle))
-  const swings = turns.every((turn, i) => i === 0 || Math.sign(turn) === Math.sign(turns[i - 1]!) * (returns.includes(i) ? -1 : 1))
+  const swings = turns.every(
+    (turn, i) => i === 0 || Math.sign(turn) === Math.sign(turns[i - 1]!) * (returns.includes(i) ? -1 : 1),
+  )
   if (!swings) return undefined
-  return turns.map((turn, i) => roundPiece(centre, distance(points[i]!, centre), distance(points[i + 1]!, centre), angles[i]!, turn))
+  return turns.map((turn, i) =>
+    roundPiece(centre, distance(points[i]!, centre), distance(points[i + 1]!, centre), angles[i]!, turn),
+  )
 }
 
 /** A piece about a centre whose distance from it goes evenly from one to another: drawings are never quite on the circle. */
@@ -137,7 +155,10 @@ function onOneCurve(points: readonly Point[]): Segment[] | undefined {
   for (const point of [...points].sort((a, b) => share(a) - share(b))) {
     if (places.every((place) => distance(place, point) > ONE_PLACE * extent)) places.push(point)
   }
-  if (places.some((place, i) => i > 0 && i < places.length - 1 && turnAt(places[i - 1]!, place, places[i + 1]!) > BENDS)) return undefined
+  if (
+    places.some((place, i) => i > 0 && i < places.length - 1 && turnAt(places[i - 1]!, place, places[i + 1]!) > BENDS)
+  )
+    return undefined
   const track = trackThrough(places)
   const stands = points.map((point) => track.standOf(point))
   return points.slice(1).map((_, i) => track.piece(stands[i]!, stands[i + 1]!))
@@ -145,7 +166,9 @@ function onOneCurve(points: readonly Point[]): Segment[] | undefined {
 
 function farthestPair(points: readonly Point[]): [Point, Point] {
   let best: [Point, Point] = [points[0]!, points[0]!]
-  points.forEach((a, i) => points.slice(i + 1).forEach((b) => (best = distance(a, b) > distance(...best) ? [a, b] : best)))
+  points.forEach((a, i) =>
+    points.slice(i + 1).forEach((b) => (best = distance(a, b) > distance(...best) ? [a, b] : best)),
+  )
   return best
 }
 
@@ -157,10 +180,20 @@ interface Stand {
 
 /** A curve through places that can be travelled either way, from where one point stands to where another does. */
 function trackThrough(places: readonly Point[]) {
-  const pieces = places.length === 2 ? [line(places[0]!, places[1]!)] : places.length === 3 ? throughThree(places[0]!, places[1]!, places[2]!) : places.slice(1).map((next, i) => {
-    const here = places[i]!
-    return smooth(places[i - 1] ?? plus(here, minus(here, next)), here, next, places[i + 2] ?? plus(next, minus(next, here)))
-  })
+  const pieces =
+    places.length === 2
+      ? [line(places[0]!, places[1]!)]
+      : places.length === 3
+        ? throughThree(places[0]!, places[1]!, places[2]!)
+        : places.slice(1).map((next, i) => {
+            const here = places[i]!
+            return smooth(
+              places[i - 1] ?? plus(here, minus(here, next)),
+              here,
+              next,
+              places[i + 2] ?? plus(next, minus(next, here)),
+            )
+          })
   const reached = pieces.reduce<number[]>((sums, { length }) => [...sums, sums.at(-1)! + length], [0])
   const at = (along: number) => {
     let i = 0

@@ -32,11 +32,16 @@ export interface TurnDrawing {
 export function planTurn({ drawings, exposure, from, to, radius, dip, features }: TurnOptions): TurnDrawing[] {
   requireWhole('drawings', drawings, 2, 240)
   const { frameAt } = drawnOn(exposure)
-  for (const [name, value] of [['from', from], ['to', to]] as const) requireNumber(name, value, -Math.PI, Math.PI)
+  for (const [name, value] of [
+    ['from', from],
+    ['to', to],
+  ] as const)
+    requireNumber(name, value, -Math.PI, Math.PI)
   requireNumber('radius', radius, 1, 4000)
   requireNumber('dip', dip, -4000, 4000)
   for (const { name, across, down } of features) {
-    if (across * across + down * down > 1) throw new RangeError(`features: ${name} must lie on the head, across and down together at most 1.`)
+    if (across * across + down * down > 1)
+      throw new RangeError(`features: ${name} must lie on the head, across and down together at most 1.`)
   }
   return Array.from({ length: drawings }, (_, i) => {
     const t = frameAt(i) / frameAt(drawings - 1)
@@ -44,7 +49,9 @@ export function planTurn({ drawings, exposure, from, to, radius, dip, features }
     const yaw = from + (to - from) * share
     const low = dip * Math.sin(Math.PI * share)
     return {
-      frame: frameAt(i), yaw, dip: low,
+      frame: frameAt(i),
+      yaw,
+      dip: low,
       features: features.map(({ name, across, down }) => {
         // The round of the head at that height, and where on it the feature sits.
         const round = Math.sqrt(1 - down * down)

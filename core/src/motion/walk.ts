@@ -23,10 +23,21 @@ export interface WalkOptions {
   /** How high a foot is lifted at the middle of its swing, in pixels. */
   readonly footLift: number
 }
-export interface RunOptions extends WalkOptions { /** Share of the time with no foot down, 0…0.8. */ readonly air: number }
+export interface RunOptions extends WalkOptions {
+  /** Share of the time with no foot down, 0…0.8. */ readonly air: number
+}
 
-export interface Leg { readonly hip: Point; readonly knee: Point; readonly ankle: Point; readonly planted: boolean }
-export interface Arm { readonly shoulder: Point; readonly elbow: Point; readonly hand: Point }
+export interface Leg {
+  readonly hip: Point
+  readonly knee: Point
+  readonly ankle: Point
+  readonly planted: boolean
+}
+export interface Arm {
+  readonly shoulder: Point
+  readonly elbow: Point
+  readonly hand: Point
+}
 export interface WalkDrawing {
   /** Frames from the start of the cycle. */
   readonly frame: number
@@ -61,7 +72,8 @@ const FORE_ARM = 0.34
 const BEND = 0.35
 
 /** Height of the hips at a share of a step: lowest at the down, a quarter on, highest at the up. */
-const hipsAt = ({ hipHeight, bob }: Pick<WalkOptions, 'hipHeight' | 'bob'>, share: number) => hipHeight - (bob / 2) * Math.sin(2 * Math.PI * share)
+const hipsAt = ({ hipHeight, bob }: Pick<WalkOptions, 'hipHeight' | 'bob'>, share: number) =>
+  hipHeight - (bob / 2) * Math.sin(2 * Math.PI * share)
 
 /** The longest step the legs allow, in pixels, 0 when none does: at every moment a foot is down it must be reached. `down`: how much of a step each foot is planted. */
 export function longestStep(options: Pick<WalkOptions, 'hipHeight' | 'bob' | 'thigh' | 'shin'>, down = 1): number {
@@ -100,15 +112,26 @@ function planned(options: WalkOptions, down: number): WalkPlan {
   requireWhole('fps', options.fps, 1, 60)
   const { frameAt, nearest } = drawnOn(exposure)
   requireNumber('framesPerStep', options.framesPerStep, 1, 480)
-  for (const [name, value] of [['hipHeight', hipHeight], ['thigh', thigh], ['shin', shin]] as const) requireNumber(name, value, 1, 4000)
+  for (const [name, value] of [
+    ['hipHeight', hipHeight],
+    ['thigh', thigh],
+    ['shin', shin],
+  ] as const)
+    requireNumber(name, value, 1, 4000)
   requireNumber('stepLength', stepLength, 0, 8000)
   requireNumber('bob', bob, 0, hipHeight)
   requireNumber('lean', lean, -1, 1)
   requireNumber('armSwing', armSwing, 0, 1.5)
   requireNumber('footLift', footLift, 0, hipHeight)
   const fits = longestStep(options, down)
-  if (fits === 0) throw new RangeError(`hipHeight must leave the legs bent: with ${bob} of bob the hips can be at most ${Math.floor(thigh + shin - bob / 2 - 1)} pixels high.`)
-  if (stepLength > fits) throw new RangeError(`stepLength is too long for the legs: the longest step that fits is ${Math.floor(fits)} pixels.`)
+  if (fits === 0)
+    throw new RangeError(
+      `hipHeight must leave the legs bent: with ${bob} of bob the hips can be at most ${Math.floor(thigh + shin - bob / 2 - 1)} pixels high.`,
+    )
+  if (stepLength > fits)
+    throw new RangeError(
+      `stepLength is too long for the legs: the longest step that fits is ${Math.floor(fits)} pixels.`,
+    )
   const perStep = nearest(options.framesPerStep, { least: 2 })
   const framesPerStep = frameAt(perStep)
   const pan = stepLength / framesPerStep
@@ -122,7 +145,11 @@ function planned(options: WalkOptions, down: number): WalkPlan {
     const far = 2 * half
     const slope = -stepLength * (2 - down) * FOLLOWS
     const smooth = t * t * (3 - 2 * t)
-    return { x: -half + far * smooth + slope * (t * (1 - t) ** 2 - t * t * (1 - t)), y: -footLift * Math.sin(Math.PI * t) ** LIFT, planted: false }
+    return {
+      x: -half + far * smooth + slope * (t * (1 - t) ** 2 - t * t * (1 - t)),
+      y: -footLift * Math.sin(Math.PI * t) ** LIFT,
+      planted: false,
+    }
   }
   const swingAt = (phase: number) => Math.cos(Math.PI * phase)
 
@@ -133,8 +160,14 @@ function planned(options: WalkOptions, down: number): WalkPlan {
     const gone = inPlace ? 0 : pan * frame
     const at = (x: number, y: number): Point => ({ x: x + gone, y })
     const hips = at(0, -hipsAt(options, share))
-    const neck = { x: hips.x + Math.sin(lean) * TORSO * (thigh + shin), y: hips.y - Math.cos(lean) * TORSO * (thigh + shin) }
-    const head = { x: neck.x + Math.sin(lean) * NECK * (thigh + shin), y: neck.y - Math.cos(lean) * NECK * (thigh + shin) }
+    const neck = {
+      x: hips.x + Math.sin(lean) * TORSO * (thigh + shin),
+      y: hips.y - Math.cos(lean) * TORSO * (thigh + shin),
+    }
+    const head = {
+      x: neck.x + Math.sin(lean) * NECK * (thigh + shin),
+      y: neck.y - Math.cos(lean) * NECK * (thigh + shin),
+    }
     const leg = (phase: number): Leg => {
       const { x, y, planted } = ankleAt(phase)
       const ankle = at(x, y)
@@ -146,10 +179,25 @@ function planned(options: WalkOptions, down: number): WalkPlan {
       const upper = UPPER_ARM * (thigh + shin)
       const elbow = { x: neck.x + Math.sin(angle) * upper, y: neck.y + Math.cos(angle) * upper }
       const fore = angle + BEND * (1 - swingAt(phase)) * (armSwing > 0 ? 1 : 0)
-      return { shoulder: neck, elbow, hand: { x: elbow.x + Math.sin(fore) * FORE_ARM * (thigh + shin), y: elbow.y + Math.cos(fore) * FORE_ARM * (thigh + shin) } }
+      return {
+        shoulder: neck,
+        elbow,
+        hand: {
+          x: elbow.x + Math.sin(fore) * FORE_ARM * (thigh + shin),
+          y: elbow.y + Math.cos(fore) * FORE_ARM * (thigh + shin),
+        },
+      }
     }
     const [left, right] = [steps % 2, (steps + 1) % 2]
-    return { frame, role: roleAt(share), hips, neck, head, legs: { left: leg(left), right: leg(right) }, arms: { left: arm(left), right: arm(right) } }
+    return {
+      frame,
+      role: roleAt(share),
+      hips,
+      neck,
+      head,
+      legs: { left: leg(left), right: leg(right) },
+      arms: { left: arm(left), right: arm(right) },
+    }
   })
   return { drawings, framesPerStep, frames: 2 * framesPerStep, pan, air: Math.max(0, 1 - down) }
 }

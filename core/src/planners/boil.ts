@@ -4,7 +4,17 @@ import { exposureAt, exposuresOf } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
 import { PASSES, type GuideShape } from '../scene/schema'
 import { placesOf } from '../shape/ink'
-import { choice, EXPOSURE, graphOver, number, reading, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import {
+  choice,
+  EXPOSURE,
+  graphOver,
+  number,
+  reading,
+  type MotionDrawing,
+  type Planner,
+  type Setting,
+  type Told,
+} from './planner'
 import { lineThrough, round } from './figure'
 
 const FIELDS = {
@@ -20,39 +30,75 @@ export function drawnHere({ scene, take, level, frame, plan }: Setting): { id: s
   const laid = plan === undefined ? undefined : scene.plans?.[plan]
   const here = exposureAt(exposuresOf(scene, level, take), Math.min(frame, scene.settings.length))?.drawing
   return Object.values(scene.drawings)
-    .filter((drawing) => drawing.level === level && isDrawn(drawing) && !(laid && scene.guides?.[drawing.id]?.plan === plan))
-    .sort((a, b) => Number(b.id === here) - Number(a.id === here) || a.number.localeCompare(b.number, 'en', { numeric: true }))
+    .filter(
+      (drawing) => drawing.level === level && isDrawn(drawing) && !(laid && scene.guides?.[drawing.id]?.plan === plan),
+    )
+    .sort(
+      (a, b) =>
+        Number(b.id === here) - Number(a.id === here) || a.number.localeCompare(b.number, 'en', { numeric: true }),
+    )
     .map(({ id, number: called }) => ({ id, words: `drawing ${called}` }))
 }
 
 /** The lines of a drawing as guide shapes, thinned out. */
 function linesOf({ inkOf }: Setting, drawing: string): GuideShape[] {
-  return PASSES.flatMap((pass) => inkOf?.(drawing, pass) ?? []).slice(0, 120).flatMap((piece) => placesOf(piece).map((flat): GuideShape => {
-    const every = Math.max(1, Math.ceil(flat.length / 2 / 60))
-    const points = Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! })).filter((_, i, all) => i % every === 0 || i === all.length - 1)
-    return lineThrough(points, { closed: piece.kind === 'fill' })
-  })).filter(({ points }) => points.length >= 4).slice(0, 150)
+  return PASSES.flatMap((pass) => inkOf?.(drawing, pass) ?? [])
+    .slice(0, 120)
+    .flatMap((piece) =>
+      placesOf(piece).map((flat): GuideShape => {
+        const every = Math.max(1, Math.ceil(flat.length / 2 / 60))
+        const points = Array.from({ length: flat.length / 2 }, (_, i) => ({
+          x: flat[2 * i]!,
+          y: flat[2 * i + 1]!,
+        })).filter((_, i, all) => i % every === 0 || i === all.length - 1)
+        return lineThrough(points, { closed: piece.kind === 'fill' })
+      }),
+    )
+    .filter(({ points }) => points.length >= 4)
+    .slice(0, 150)
 }
 
 /** A shape gently bent: long waves, so that it stays the same line drawn again. */
 function wandered({ points, ...shape }: GuideShape, by: number, random: () => number): GuideShape {
   const [px, py, qx, qy] = [random() * 6.3, random() * 6.3, 1 + Math.floor(random() * 3), 1 + Math.floor(random() * 3)]
   const count = points.length / 2
-  return lineThrough(Array.from({ length: count }, (_, i) => {
-    const t = (2 * Math.PI * i) / count
-    return { x: points[2 * i]! + by * Math.sin(qx * t + px), y: points[2 * i + 1]! + by * Math.sin(qy * t + py) }
-  }), { ...(shape.closed && { closed: true }), ...(shape.tone && { tone: shape.tone }) })
+  return lineThrough(
+    Array.from({ length: count }, (_, i) => {
+      const t = (2 * Math.PI * i) / count
+      return { x: points[2 * i]! + by * Math.sin(qx * t + px), y: points[2 * i + 1]! + by * Math.sin(qy * t + py) }
+    }),
+    { ...(shape.closed && { closed: true }), ...(shape.tone && { tone: shape.tone }) },
+  )
 }
 
 /** The same thing drawn several times over, taking turns so that the line lives. */
 export const boil: Planner = {
-  id: 'boil', name: 'Boil', about: 'The same thing drawn a few times, taking turns so that the line lives.',
-  fields: (setting) => [choice('of', 'The same thing as', [...drawnHere(setting), NOTHING]), FIELDS.variants, EXPOSURE, FIELDS.frames, FIELDS.wander, FIELDS.seed],
+  id: 'boil',
+  name: 'Boil',
+  about: 'The same thing drawn a few times, taking turns so that the line lives.',
+  fields: (setting) => [
+    choice('of', 'The same thing as', [...drawnHere(setting), NOTHING]),
+    FIELDS.variants,
+    EXPOSURE,
+    FIELDS.frames,
+    FIELDS.wander,
+    FIELDS.seed,
+  ],
   start(setting) {
     const { fps } = setting.scene.settings
-    return { of: drawnHere(setting)[0]?.id ?? NOTHING.id, variants: 4, exposure: '3', frames: Math.round((fps * 2) / 12) * 12, wander: 1, seed: 1 }
+    return {
+      of: drawnHere(setting)[0]?.id ?? NOTHING.id,
+      variants: 4,
+      exposure: '3',
+      frames: Math.round((fps * 2) / 12) * 12,
+      wander: 1,
+      seed: 1,
+    }
   },
-  starts: [{ id: 'calm', words: 'calm', inputs: () => ({ exposure: '4', wander: 1, variants: 3 }) }, { id: 'nervous', words: 'nervous', inputs: () => ({ exposure: '2', wander: 4, variants: 5 }) }],
+  starts: [
+    { id: 'calm', words: 'calm', inputs: () => ({ exposure: '4', wander: 1, variants: 3 }) },
+    { id: 'nervous', words: 'nervous', inputs: () => ({ exposure: '2', wander: 4, variants: 5 }) },
+  ],
   plan(inputs, setting) {
     const { n, s, held } = reading(inputs)
     const order = planBoil({ variants: n('variants'), hold: held(), frames: n('frames'), seed: n('seed') })
@@ -68,11 +114,19 @@ export const boil: Planner = {
       ...(i === 0 && of !== NOTHING.id && { existing: of }),
     }))
     const used = drawings.map((_, variant) => order.filter((each) => each.variant === variant).length)
-    const told: Told[] = [{ words: `Each is shown ${Math.min(...used)}${Math.max(...used) > Math.min(...used) ? ` or ${Math.max(...used)}` : ''} times; none follows itself, over the seam neither.` }]
+    const told: Told[] = [
+      {
+        words: `Each is shown ${Math.min(...used)}${Math.max(...used) > Math.min(...used) ? ` or ${Math.max(...used)}` : ''} times; none follows itself, over the seam neither.`,
+      },
+    ]
     if (of === NOTHING.id) told.push({ words: 'Draw it once on this level, and the guides are that drawing.' })
     const exposures = order.map(({ variant, frames }) => ({ drawing: variant, frames }))
     return {
-      drawings, exposures, cycle: true, noCharts: true, told,
+      drawings,
+      exposures,
+      cycle: true,
+      noCharts: true,
+      told,
       graphs: [graphOver({ id: 'order', words: 'Which is shown', unit: '' }, exposures, (i) => order[i]!.variant + 1)],
       handles: [],
     }

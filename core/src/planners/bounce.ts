@@ -1,6 +1,16 @@
 import { planBounce, suggestBounce, type BounceOptions } from '../motion/bounce'
 import { drawnOn } from '../timing/held'
-import { EXPOSURE, number, PlanRefused, reading, stepped, type Inputs, type Planner, type Setting, type Told } from './planner'
+import {
+  EXPOSURE,
+  number,
+  PlanRefused,
+  reading,
+  stepped,
+  type Inputs,
+  type Planner,
+  type Setting,
+  type Told,
+} from './planner'
 import { groundLine, nearestTo, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -22,16 +32,58 @@ const FIELDS = {
 
 const optionsOf = (inputs: Inputs, { scene }: Setting): BounceOptions => {
   const { n, held } = reading(inputs)
-  return { fps: scene.settings.fps, exposure: held(), dropHeight: n('drop'), firstFall: n('fall'), restitution: n('keeps'), radius: n('radius'), travel: n('travel'), bounces: n('hops'), squash: n('squash'), stretch: n('stretch'), ...(n('roll') > 0 && { roll: n('roll') }) }
+  return {
+    fps: scene.settings.fps,
+    exposure: held(),
+    dropHeight: n('drop'),
+    firstFall: n('fall'),
+    restitution: n('keeps'),
+    radius: n('radius'),
+    travel: n('travel'),
+    bounces: n('hops'),
+    squash: n('squash'),
+    stretch: n('stretch'),
+    ...(n('roll') > 0 && { roll: n('roll') }),
+  }
 }
 
 /** A dropped thing: contacts on drawings, hops that die away, a roll to a stop. */
 export const bounce: Planner = {
-  id: 'bounce', name: 'Bounce', about: 'A dropped thing that hops and comes to rest.',
-  fields: () => [FIELDS.drop, FIELDS.fall, FIELDS.keeps, FIELDS.hops, FIELDS.roll, EXPOSURE, FIELDS.radius, FIELDS.travel, FIELDS.squash, FIELDS.stretch, OPENING, FIELDS.x, FIELDS.ground],
+  id: 'bounce',
+  name: 'Bounce',
+  about: 'A dropped thing that hops and comes to rest.',
+  fields: () => [
+    FIELDS.drop,
+    FIELDS.fall,
+    FIELDS.keeps,
+    FIELDS.hops,
+    FIELDS.roll,
+    EXPOSURE,
+    FIELDS.radius,
+    FIELDS.travel,
+    FIELDS.squash,
+    FIELDS.stretch,
+    OPENING,
+    FIELDS.x,
+    FIELDS.ground,
+  ],
   start(setting) {
     const { width, height, fps } = setting.scene.settings
-    return { drop: Math.round(height * 0.55), fall: Math.max(2, Math.round(fps / 3)), keeps: 0.68, hops: 3, roll: Math.round(fps * 0.75), exposure: '1', radius: Math.round(height * 0.06), travel: stepped(FIELDS.travel, (width * 0.66) / (fps * 1.9)), squash: 0.4, stretch: 0.35, opening: openingAt(setting), x: Math.round(width * 0.16), ground: Math.round(height * 0.86) }
+    return {
+      drop: Math.round(height * 0.55),
+      fall: Math.max(2, Math.round(fps / 3)),
+      keeps: 0.68,
+      hops: 3,
+      roll: Math.round(fps * 0.75),
+      exposure: '1',
+      radius: Math.round(height * 0.06),
+      travel: stepped(FIELDS.travel, (width * 0.66) / (fps * 1.9)),
+      squash: 0.4,
+      stretch: 0.35,
+      opening: openingAt(setting),
+      x: Math.round(width * 0.16),
+      ground: Math.round(height * 0.86),
+    }
   },
   starts: [
     { id: 'rubber', words: 'rubber', inputs: () => ({ keeps: 0.78, squash: 0.5, stretch: 0.4, hops: 5 }) },
@@ -41,14 +93,34 @@ export const bounce: Planner = {
   plan(inputs, setting) {
     const { n } = reading(inputs)
     const options = optionsOf(inputs, setting)
-    if (n('hops') > 0 && n('drop') * n('keeps') ** 2 < 1) throw new PlanRefused('With so little speed kept it does not hop at all.', { words: 'No hops', inputs: { hops: 0 } })
+    if (n('hops') > 0 && n('drop') * n('keeps') ** 2 < 1)
+      throw new PlanRefused('With so little speed kept it does not hop at all.', {
+        words: 'No hops',
+        inputs: { hops: 0 },
+      })
     const plan = planBounce(options)
     const { nearest } = drawnOn(options.exposure)
-    const short = plan.hops.findIndex(({ trueFrames, from }, i) => i > 0 && nearest(trueFrames, { from: nearest(from) }) - nearest(from) < 2)
-    if (short > 0) throw new PlanRefused(`Hop ${short} would take ${plan.hops[short]!.trueFrames.toFixed(1)} frames, which is shorter than two drawings: nobody would see it hop.`, { words: short === 1 ? 'No hops' : `${short - 1} ${short === 2 ? 'hop' : 'hops'}`, inputs: { hops: short - 1 } })
+    const short = plan.hops.findIndex(
+      ({ trueFrames, from }, i) => i > 0 && nearest(trueFrames, { from: nearest(from) }) - nearest(from) < 2,
+    )
+    if (short > 0)
+      throw new PlanRefused(
+        `Hop ${short} would take ${plan.hops[short]!.trueFrames.toFixed(1)} frames, which is shorter than two drawings: nobody would see it hop.`,
+        {
+          words: short === 1 ? 'No hops' : `${short - 1} ${short === 2 ? 'hop' : 'hops'}`,
+          inputs: { hops: short - 1 },
+        },
+      )
     const [x, ground, opening] = [n('x'), n('ground'), n('opening')]
     const lasts = plan.drawings.map(({ frame }, i) => (plan.drawings[i + 1]?.frame ?? plan.frames) - frame)
-    const apexes = new Set(plan.hops.slice(1).map(({ from, to }) => nearestTo(plan.drawings.map(({ frame }) => frame), (from + to) / 2)))
+    const apexes = new Set(
+      plan.hops.slice(1).map(({ from, to }) =>
+        nearestTo(
+          plan.drawings.map(({ frame }) => frame),
+          (from + to) / 2,
+        ),
+      ),
+    )
     const right = ground - n('radius')
     const drawings = plan.drawings.map((drawing, i) => {
       const at = { x: x + drawing.centre.x, y: ground + drawing.centre.y }
@@ -56,7 +128,10 @@ export const bounce: Planner = {
       const corner = drawing.contact && !drawing.rolling && i < plan.drawings.length - 1
       return {
         role: key ? ('key' as const) : apexes.has(drawing.frame) ? ('breakdown' as const) : ('inbetween' as const),
-        shapes: [round({ at, radius: n('radius'), along: drawing.along, across: drawing.across, way: drawing.way }), groundLine(ground, at.x - n('radius') * 1.6, at.x + n('radius') * 1.6)],
+        shapes: [
+          round({ at, radius: n('radius'), along: drawing.along, across: drawing.across, way: drawing.way }),
+          groundLine(ground, at.x - n('radius') * 1.6, at.x + n('radius') * 1.6),
+        ],
         targets: { middle: { ...at, ...(corner && { corner }) } },
       }
     })
@@ -67,19 +142,75 @@ export const bounce: Planner = {
     }))
     if (plan.hops.length > 1) {
       const better = suggestBounce(options)
-      if (better.worst < plan.worst - 0.005) told.push({ words: `The worst hop is bent by ${(plan.worst * 100).toFixed(1)} %.`, nearest: { words: `First fall ${better.firstFall} frames, speed kept ${better.restitution.toFixed(3)}: bent by ${(better.worst * 100).toFixed(1)} % at most`, inputs: { fall: better.firstFall, keeps: Number(better.restitution.toFixed(3)) } } })
+      if (better.worst < plan.worst - 0.005)
+        told.push({
+          words: `The worst hop is bent by ${(plan.worst * 100).toFixed(1)} %.`,
+          nearest: {
+            words: `First fall ${better.firstFall} frames, speed kept ${better.restitution.toFixed(3)}: bent by ${(better.worst * 100).toFixed(1)} % at most`,
+            inputs: { fall: better.firstFall, keeps: Number(better.restitution.toFixed(3)) },
+          },
+        })
     }
-    if (plan.hops.length - 1 < n('hops')) told.push({ words: `Only ${plan.hops.length - 1} hops are high enough to see.`, nearest: { words: `${plan.hops.length - 1} hops`, inputs: { hops: plan.hops.length - 1 } } })
+    if (plan.hops.length - 1 < n('hops'))
+      told.push({
+        words: `Only ${plan.hops.length - 1} hops are high enough to see.`,
+        nearest: { words: `${plan.hops.length - 1} hops`, inputs: { hops: plan.hops.length - 1 } },
+      })
     const [, first] = plan.hops
     const apex = first && { x: x + (n('travel') * (first.from + first.to)) / 2, y: right - first.height }
     return {
-      drawings, exposures, cycle: false, lead: 'middle', ground, told,
-      graphs: [{ id: 'squash', words: 'Squash and stretch', unit: '%', points: plan.drawings.map((drawing) => ({ frame: 1 + drawing.frame + (drawing.frame > 0 ? opening : 0), value: (drawing.along - 1) * 100 })) }],
+      drawings,
+      exposures,
+      cycle: false,
+      lead: 'middle',
+      ground,
+      told,
+      graphs: [
+        {
+          id: 'squash',
+          words: 'Squash and stretch',
+          unit: '%',
+          points: plan.drawings.map((drawing) => ({
+            frame: 1 + drawing.frame + (drawing.frame > 0 ? opening : 0),
+            value: (drawing.along - 1) * 100,
+          })),
+        },
+      ],
       handles: [
-        { id: 'top', words: 'Top of the drop', x, y: right - n('drop'), drag: (to) => ({ drop: stepped(FIELDS.drop, right - to.y), x: stepped(FIELDS.x, to.x) }) },
-        ...(apex ? [{ id: 'apex', words: 'Top of the first hop', ...apex, drag: (to: { x: number; y: number }) => ({ keeps: stepped(FIELDS.keeps, Math.sqrt(Math.max(0, right - to.y) / n('drop'))), travel: stepped(FIELDS.travel, ((to.x - x) * 2) / (first.from + first.to)) }) }] : []),
-        { id: 'side', words: 'Side of the ball', x: x + n('radius'), y: right - n('drop'), drag: (to) => ({ radius: stepped(FIELDS.radius, to.x - x) }) },
-        { id: 'ground', words: 'Ground', x: x - n('radius') * 1.5, y: ground, drag: (to) => ({ ground: stepped(FIELDS.ground, to.y) }) },
+        {
+          id: 'top',
+          words: 'Top of the drop',
+          x,
+          y: right - n('drop'),
+          drag: (to) => ({ drop: stepped(FIELDS.drop, right - to.y), x: stepped(FIELDS.x, to.x) }),
+        },
+        ...(apex
+          ? [
+              {
+                id: 'apex',
+                words: 'Top of the first hop',
+                ...apex,
+                drag: (to: { x: number; y: number }) => ({
+                  keeps: stepped(FIELDS.keeps, Math.sqrt(Math.max(0, right - to.y) / n('drop'))),
+                  travel: stepped(FIELDS.travel, ((to.x - x) * 2) / (first.from + first.to)),
+                }),
+              },
+            ]
+          : []),
+        {
+          id: 'side',
+          words: 'Side of the ball',
+          x: x + n('radius'),
+          y: right - n('drop'),
+          drag: (to) => ({ radius: stepped(FIELDS.radius, to.x - x) }),
+        },
+        {
+          id: 'ground',
+          words: 'Ground',
+          x: x - n('radius') * 1.5,
+          y: ground,
+          drag: (to) => ({ ground: stepped(FIELDS.ground, to.y) }),
+        },
       ],
     }
   },

@@ -30,7 +30,8 @@ export function chartsOf(motion: Motion): PlannedChart[] {
     frame += frames
   }
   // Shown again out of order, a drawing is no station on the way: only an unbroken run once through can close.
-  if (cycle && shown.length > 0 && shown.length === exposures.length) shown.push({ drawing: shown[0]!.drawing, frame, frames: 0 })
+  if (cycle && shown.length > 0 && shown.length === exposures.length)
+    shown.push({ drawing: shown[0]!.drawing, frame, frames: 0 })
   const at = (drawing: number) => (lead === undefined ? undefined : drawings[drawing]!.targets[lead])
   const charts: PlannedChart[] = []
   let begin = 0
@@ -50,9 +51,24 @@ export function chartsOf(motion: Motion): PlannedChart[] {
     const timed = inner.map((each) => (each.frame - stretch[0]!.frame) / span)
     const told = stretch.map(({ drawing }) => drawings[drawing]!.share)
     const [first, last] = [told[0], told.at(-1)]
-    const shared = first !== undefined && last !== undefined && last !== first ? told.slice(1, -1).map((share) => ((share ?? NaN) - first) / (last - first)) : undefined
-    const spaced = shared?.every(Number.isFinite) ? shared : whole < HARDLY ? timed : way.slice(1, -1).map((done) => done / whole)
-    charts.push({ from: stretch[0]!.drawing, to: stretch.at(-1)!.drawing, exposure: stretch.slice(0, -1).map(({ frames }) => frames).filter((frames) => frames <= 24), marks: rising(spaced).map((fraction, k) => ({ drawing: inner[k]!.drawing, fraction })) })
+    const shared =
+      first !== undefined && last !== undefined && last !== first
+        ? told.slice(1, -1).map((share) => ((share ?? NaN) - first) / (last - first))
+        : undefined
+    const spaced = shared?.every(Number.isFinite)
+      ? shared
+      : whole < HARDLY
+        ? timed
+        : way.slice(1, -1).map((done) => done / whole)
+    charts.push({
+      from: stretch[0]!.drawing,
+      to: stretch.at(-1)!.drawing,
+      exposure: stretch
+        .slice(0, -1)
+        .map(({ frames }) => frames)
+        .filter((frames) => frames <= 24),
+      marks: rising(spaced).map((fraction, k) => ({ drawing: inner[k]!.drawing, fraction })),
+    })
   }
   return charts.map((chart) => ({ ...chart, exposure: chart.exposure.length > 0 ? chart.exposure.slice(0, 64) : [1] }))
 }

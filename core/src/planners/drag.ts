@@ -2,12 +2,31 @@ import { planDrag } from '../motion/drag'
 import { planRide } from '../motion/ride'
 import { drawnOn } from '../timing/held'
 import type { Point } from '../shape/matrix'
-import { asked, choice, EXPOSURE, graphOver, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import {
+  asked,
+  choice,
+  EXPOSURE,
+  graphOver,
+  number,
+  PlanRefused,
+  reading,
+  stepped,
+  toggle,
+  type Inputs,
+  type Motion,
+  type MotionDrawing,
+  type Planner,
+  type Setting,
+  type Told,
+} from './planner'
 import { limb, lineThrough, round } from './figure'
 import { hostAt, hostsOf } from './host'
 
 const FIELDS = {
-  what: choice('what', 'What hangs or rides', [{ id: 'chain', words: 'a chain: scarf, tail, hair' }, { id: 'rider', words: 'a body riding on it' }]),
+  what: choice('what', 'What hangs or rides', [
+    { id: 'chain', words: 'a chain: scarf, tail, hair' },
+    { id: 'rider', words: 'a body riding on it' },
+  ]),
   frames: number('frames', 'For', 'frames', [4, 480]),
   cycle: toggle('cycle', 'Closes as a cycle'),
   links: number('links', 'Links', '', [1, 12]),
@@ -28,7 +47,8 @@ const STILL = 1
 /** A point that sways here, while nothing drawn is chosen to hang from. */
 const SWAYING = { id: 'swaying', words: 'a point that sways here' }
 
-const hostField = (setting: Setting) => choice('host', 'Hangs from', [...hostsOf(setting).map(({ id, words }) => ({ id, words })), SWAYING])
+const hostField = (setting: Setting) =>
+  choice('host', 'Hangs from', [...hostsOf(setting).map(({ id, words }) => ({ id, words })), SWAYING])
 
 function pathOf(inputs: Inputs, setting: Setting): { path: Point[]; frames: number; made: boolean; perFrame: Point[] } {
   const { n, is, s, held } = reading(inputs)
@@ -38,25 +58,54 @@ function pathOf(inputs: Inputs, setting: Setting): { path: Point[]; frames: numb
   const starts = Array.from({ length: last }, (_, i) => frameAt(i))
   const all = Array.from({ length: whole }, (_, i) => i)
   if (s('host') === SWAYING.id) {
-    const at = (frame: number) => ({ x: n('x') + n('wide') * Math.sin((2 * Math.PI * frame) / whole), y: n('y') + n('high') * Math.cos((4 * Math.PI * frame) / whole) })
+    const at = (frame: number) => ({
+      x: n('x') + n('wide') * Math.sin((2 * Math.PI * frame) / whole),
+      y: n('y') + n('high') * Math.cos((4 * Math.PI * frame) / whole),
+    })
     return { path: starts.map(at), frames: whole, made: true, perFrame: all.map(at) }
   }
   const [level, landmark] = s('host').split('/') as [string, string]
-  const at = (frames: readonly number[]) => hostAt(setting, level, landmark, frames.map((frame) => frame + setting.frame))
+  const at = (frames: readonly number[]) =>
+    hostAt(
+      setting,
+      level,
+      landmark,
+      frames.map((frame) => frame + setting.frame),
+    )
   const [path, perFrame] = [at(starts), at(all)]
-  if (!path || !perFrame) throw new PlanRefused('What it hangs from is known on fewer than two drawings here. Pin that landmark on its keys first.', { words: 'A point that sways here', inputs: { host: SWAYING.id } })
-  if (is('cycle') && Math.hypot(path[0]!.x - path.at(-1)!.x, path[0]!.y - path.at(-1)!.y) > Math.max(60, setting.scene.settings.height / 4)) {
-    throw new PlanRefused('What it hangs from does not come back to where it began: this cannot close as a cycle.', { words: 'No cycle', inputs: { cycle: false } })
+  if (!path || !perFrame)
+    throw new PlanRefused(
+      'What it hangs from is known on fewer than two drawings here. Pin that landmark on its keys first.',
+      { words: 'A point that sways here', inputs: { host: SWAYING.id } },
+    )
+  if (
+    is('cycle') &&
+    Math.hypot(path[0]!.x - path.at(-1)!.x, path[0]!.y - path.at(-1)!.y) >
+      Math.max(60, setting.scene.settings.height / 4)
+  ) {
+    throw new PlanRefused('What it hangs from does not come back to where it began: this cannot close as a cycle.', {
+      words: 'No cycle',
+      inputs: { cycle: false },
+    })
   }
   return { path, frames: whole, made: false, perFrame }
 }
 
 /** Something loose hung from what moves, or a second body riding on it. */
 export const drag: Planner = {
-  id: 'drag', name: 'Drag', about: 'Scarf, tail, hair, whisker: what hangs from something trails behind it; or a body that rides on another.',
+  id: 'drag',
+  name: 'Drag',
+  about: 'Scarf, tail, hair, whisker: what hangs from something trails behind it; or a body that rides on another.',
   fields: (setting) => [
-    hostField(setting), FIELDS.what, FIELDS.frames, EXPOSURE, FIELDS.cycle, FIELDS.weight,
-    ...[FIELDS.links, FIELDS.link, FIELDS.drag, FIELDS.stiff, FIELDS.thick].map((field) => asked(field, ({ what }) => what === 'chain')),
+    hostField(setting),
+    FIELDS.what,
+    FIELDS.frames,
+    EXPOSURE,
+    FIELDS.cycle,
+    FIELDS.weight,
+    ...[FIELDS.links, FIELDS.link, FIELDS.drag, FIELDS.stiff, FIELDS.thick].map((field) =>
+      asked(field, ({ what }) => what === 'chain'),
+    ),
     ...[FIELDS.stick, FIELDS.radius].map((field) => asked(field, ({ what }) => what === 'rider')),
     ...[FIELDS.x, FIELDS.y, FIELDS.wide, FIELDS.high].map((field) => asked(field, ({ host }) => host === SWAYING.id)),
   ],
@@ -65,17 +114,110 @@ export const drag: Planner = {
     const [host] = hostsOf(setting)
     const loop = host ? setting.scene.levels[host.level]!.loop && setting.frame === 1 : true
     return {
-      host: host?.id ?? SWAYING.id, what: 'chain', frames: host ? Math.max(4, length - setting.frame + 1) : fps * 2, cycle: loop, exposure: '2', links: 5, link: Math.round(height * 0.06), weight: Math.round((height * 2.4) / 10) * 10, drag: 9, stiff: 0.5, thick: Math.round(height * 0.05),
-      stick: Math.max(1, Math.round(fps / 12)), radius: Math.round(height * 0.06), x: Math.round(width / 2), y: Math.round(height * 0.28), wide: Math.round(width * 0.09), high: Math.round(height * 0.02),
+      host: host?.id ?? SWAYING.id,
+      what: 'chain',
+      frames: host ? Math.max(4, length - setting.frame + 1) : fps * 2,
+      cycle: loop,
+      exposure: '2',
+      links: 5,
+      link: Math.round(height * 0.06),
+      weight: Math.round((height * 2.4) / 10) * 10,
+      drag: 9,
+      stiff: 0.5,
+      thick: Math.round(height * 0.05),
+      stick: Math.max(1, Math.round(fps / 12)),
+      radius: Math.round(height * 0.06),
+      x: Math.round(width / 2),
+      y: Math.round(height * 0.28),
+      wide: Math.round(width * 0.09),
+      high: Math.round(height * 0.02),
     }
   },
   starts: [
-    { id: 'scarf', words: 'a scarf', inputs: ({ scene: { settings: { height } } }) => ({ what: 'chain', links: 6, link: Math.round(height * 0.05), weight: height, drag: 6, stiff: 0.15 }) },
-    { id: 'tail', words: 'a tail', inputs: ({ scene: { settings: { height } } }) => ({ what: 'chain', links: 6, link: Math.round(height * 0.055), weight: Math.round(height * 0.6), drag: 5, stiff: 0.7 }) },
-    { id: 'hair', words: 'hair', inputs: ({ scene: { settings: { height } } }) => ({ what: 'chain', links: 4, link: Math.round(height * 0.05), weight: Math.round(height * 2), drag: 8, stiff: 0.4 }) },
-    { id: 'whisker', words: 'a whisker', inputs: ({ scene: { settings: { height } } }) => ({ what: 'chain', links: 3, link: Math.round(height * 0.04), weight: Math.round(height * 0.3), drag: 10, stiff: 1, thick: 3 }) },
-    { id: 'antenna', words: 'an antenna', inputs: ({ scene: { settings: { height } } }) => ({ what: 'chain', links: 4, link: Math.round(height * 0.04), weight: Math.round(height * 0.2), drag: 3, stiff: 0.9, thick: 5 }) },
-    { id: 'rider', words: 'a rider', inputs: ({ scene: { settings: { height } } }) => ({ what: 'rider', high: Math.round(height * 0.12), wide: 0 }) },
+    {
+      id: 'scarf',
+      words: 'a scarf',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({ what: 'chain', links: 6, link: Math.round(height * 0.05), weight: height, drag: 6, stiff: 0.15 }),
+    },
+    {
+      id: 'tail',
+      words: 'a tail',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({
+        what: 'chain',
+        links: 6,
+        link: Math.round(height * 0.055),
+        weight: Math.round(height * 0.6),
+        drag: 5,
+        stiff: 0.7,
+      }),
+    },
+    {
+      id: 'hair',
+      words: 'hair',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({
+        what: 'chain',
+        links: 4,
+        link: Math.round(height * 0.05),
+        weight: Math.round(height * 2),
+        drag: 8,
+        stiff: 0.4,
+      }),
+    },
+    {
+      id: 'whisker',
+      words: 'a whisker',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({
+        what: 'chain',
+        links: 3,
+        link: Math.round(height * 0.04),
+        weight: Math.round(height * 0.3),
+        drag: 10,
+        stiff: 1,
+        thick: 3,
+      }),
+    },
+    {
+      id: 'antenna',
+      words: 'an antenna',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({
+        what: 'chain',
+        links: 4,
+        link: Math.round(height * 0.04),
+        weight: Math.round(height * 0.2),
+        drag: 3,
+        stiff: 0.9,
+        thick: 5,
+      }),
+    },
+    {
+      id: 'rider',
+      words: 'a rider',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({ what: 'rider', high: Math.round(height * 0.12), wide: 0 }),
+    },
   ],
   plan(inputs, setting) {
     const { n, is, s, held } = reading(inputs)
@@ -83,49 +225,173 @@ export const drag: Planner = {
     const exposure = held()
     const { frameAt } = drawnOn(exposure)
     const count = path.length
-    const told: Told[] = made ? [{ words: 'It hangs from a point that sways here. Choose a landmark that is pinned on two drawings or more to hang it from what is drawn.' }] : []
-    const handles: Motion['handles'] = made ? [
-      { id: 'root', words: 'Where it sways', x: n('x'), y: n('y'), drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }) },
-      { id: 'wide', words: 'How far it sways', x: n('x') + n('wide'), y: n('y'), drag: (to) => ({ wide: stepped(FIELDS.wide, Math.abs(to.x - n('x'))) }) },
-      { id: 'high', words: 'How far it bobs', x: n('x'), y: n('y') - n('high'), drag: (to) => ({ high: stepped(FIELDS.high, Math.abs(to.y - n('y'))) }) },
-    ] : []
-    const exposures = path.map((_, i) => ({ drawing: i, frames: (i === count - 1 ? frames : frameAt(i + 1)) - frameAt(i) }))
+    const told: Told[] = made
+      ? [
+          {
+            words:
+              'It hangs from a point that sways here. Choose a landmark that is pinned on two drawings or more to hang it from what is drawn.',
+          },
+        ]
+      : []
+    const handles: Motion['handles'] = made
+      ? [
+          {
+            id: 'root',
+            words: 'Where it sways',
+            x: n('x'),
+            y: n('y'),
+            drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }),
+          },
+          {
+            id: 'wide',
+            words: 'How far it sways',
+            x: n('x') + n('wide'),
+            y: n('y'),
+            drag: (to) => ({ wide: stepped(FIELDS.wide, Math.abs(to.x - n('x'))) }),
+          },
+          {
+            id: 'high',
+            words: 'How far it bobs',
+            x: n('x'),
+            y: n('y') - n('high'),
+            drag: (to) => ({ high: stepped(FIELDS.high, Math.abs(to.y - n('y'))) }),
+          },
+        ]
+      : []
+    const exposures = path.map((_, i) => ({
+      drawing: i,
+      frames: (i === count - 1 ? frames : frameAt(i + 1)) - frameAt(i),
+    }))
     const way = lineThrough(path, { tone: 'help', closed: is('cycle') })
     if (s('what') === 'rider') {
-      const ride = planRide({ path: perFrame, fps: setting.scene.settings.fps, gravity: Math.max(1, n('weight') * 4), stick: n('stick'), cycle: is('cycle') })
+      const ride = planRide({
+        path: perFrame,
+        fps: setting.scene.settings.fps,
+        gravity: Math.max(1, n('weight') * 4),
+        stick: n('stick'),
+        cycle: is('cycle'),
+      })
       const places = path.map((_, i) => ride.at[frameAt(i)]!)
       const drawings = places.map((at, i): MotionDrawing => {
         const middle = { x: at.x, y: at.y - n('radius') }
         const [before, after] = [places[(i - 1 + count) % count]!, places[(i + 1) % count]!]
         const turns = (at.y - before.y) * (after.y - at.y) < 0
         const leaves = at.sits !== before.sits
-        return { role: i === 0 || leaves || (i === count - 1 && !is('cycle')) ? 'key' : turns ? 'breakdown' : 'inbetween', shapes: [round({ at: middle, radius: n('radius') }), round({ at: { x: path[i]!.x, y: path[i]!.y + n('radius') * 0.2 }, radius: n('radius') * 0.2 }, 'help'), way], targets: { rider: middle } }
+        return {
+          role: i === 0 || leaves || (i === count - 1 && !is('cycle')) ? 'key' : turns ? 'breakdown' : 'inbetween',
+          shapes: [
+            round({ at: middle, radius: n('radius') }),
+            round({ at: { x: path[i]!.x, y: path[i]!.y + n('radius') * 0.2 }, radius: n('radius') * 0.2 }, 'help'),
+            way,
+          ],
+          targets: { rider: middle },
+        }
       })
-      told.push({ words: ride.clear < 1 ? 'It never leaves what carries it: that never goes down faster than it falls.' : `It clears what carries it by ${ride.clear.toFixed(0)} px, stuck at the top for ${n('stick')} frames.` })
-      return { drawings, exposures, cycle: is('cycle'), lead: 'rider', told, handles, graphs: [graphOver({ id: 'clear', words: 'Air below it', unit: 'px' }, exposures, (i) => path[i]!.y - places[i]!.y)] }
+      told.push({
+        words:
+          ride.clear < 1
+            ? 'It never leaves what carries it: that never goes down faster than it falls.'
+            : `It clears what carries it by ${ride.clear.toFixed(0)} px, stuck at the top for ${n('stick')} frames.`,
+      })
+      return {
+        drawings,
+        exposures,
+        cycle: is('cycle'),
+        lead: 'rider',
+        told,
+        handles,
+        graphs: [
+          graphOver({ id: 'clear', words: 'Air below it', unit: 'px' }, exposures, (i) => path[i]!.y - places[i]!.y),
+        ],
+      }
     }
-    const plan = planDrag({ path, fps: setting.scene.settings.fps, exposure, links: n('links'), linkLength: n('link'), weight: n('weight'), drag: n('drag'), stiffness: n('stiff'), cycle: is('cycle') })
+    const plan = planDrag({
+      path,
+      fps: setting.scene.settings.fps,
+      exposure,
+      links: n('links'),
+      linkLength: n('link'),
+      weight: n('weight'),
+      drag: n('drag'),
+      stiffness: n('stiff'),
+      cycle: is('cycle'),
+    })
     const second = plan.first === 0 ? Math.floor(count / 2) : plan.first
     const drawings = plan.drawings.map((joints, i): MotionDrawing => ({
       role: i === 0 || i === second || (i === count - 1 && !is('cycle')) ? 'key' : 'inbetween',
-      shapes: [joints.length > 2 ? limb(joints, n('thick'), Math.max(1, n('thick') * 0.25)) : limb(joints, n('thick'), n('thick')), way],
+      shapes: [
+        joints.length > 2
+          ? limb(joints, n('thick'), Math.max(1, n('thick') * 0.25))
+          : limb(joints, n('thick'), n('thick')),
+        way,
+      ],
       // Its root goes with what it hangs from: no landmark of its own.
-      targets: { tip: joints.at(-1)!, ...(joints.length > 3 && { 'half way': joints[Math.floor(joints.length / 2)]! }) },
+      targets: {
+        tip: joints.at(-1)!,
+        ...(joints.length > 3 && { 'half way': joints[Math.floor(joints.length / 2)]! }),
+      },
     }))
     const of = frameAt(plan.first) + setting.frame
-    told.push({ words: `Make the drawing at frame ${of} first: there what it hangs from is fastest, so it is surely stretched farthest.` })
-    told.push({ words: `The tip trails by ${plan.trails.at(-1)!.toFixed(0)} frames${plan.trails.length > 2 ? `, half way down by ${plan.trails[Math.floor(plan.trails.length / 2)]!.toFixed(0)}` : ''}.` })
-    if (is('cycle')) told.push(plan.closes < 0.5 ? { words: `The cycle closes within ${plan.closes.toFixed(2)} px.` } : { words: `The cycle misses by ${plan.closes.toFixed(1)} px.`, caution: true })
-    if (plan.drag > n('drag') + 0.05) told.push({ words: `With a drag of ${n('drag')} it whirls and never repeats; this is with ${plan.drag.toFixed(1)}.`, nearest: { words: `Drag ${(Math.ceil(plan.drag * 10) / 10).toFixed(1)}`, inputs: { drag: Math.ceil(plan.drag * 10) / 10 } } })
+    told.push({
+      words: `Make the drawing at frame ${of} first: there what it hangs from is fastest, so it is surely stretched farthest.`,
+    })
+    told.push({
+      words: `The tip trails by ${plan.trails.at(-1)!.toFixed(0)} frames${plan.trails.length > 2 ? `, half way down by ${plan.trails[Math.floor(plan.trails.length / 2)]!.toFixed(0)}` : ''}.`,
+    })
+    if (is('cycle'))
+      told.push(
+        plan.closes < 0.5
+          ? { words: `The cycle closes within ${plan.closes.toFixed(2)} px.` }
+          : { words: `The cycle misses by ${plan.closes.toFixed(1)} px.`, caution: true },
+      )
+    if (plan.drag > n('drag') + 0.05)
+      told.push({
+        words: `With a drag of ${n('drag')} it whirls and never repeats; this is with ${plan.drag.toFixed(1)}.`,
+        nearest: {
+          words: `Drag ${(Math.ceil(plan.drag * 10) / 10).toFixed(1)}`,
+          inputs: { drag: Math.ceil(plan.drag * 10) / 10 },
+        },
+      })
     const [root] = plan.drawings[0]!
     // While what it hangs from rests, so does it: nobody draws the same thing twice.
-    const rests = (i: number) => i > 0 && i !== second && !is('cycle') && plan.drawings[i]!.every((joint, k) => Math.hypot(joint.x - plan.drawings[i - 1]![k]!.x, joint.y - plan.drawings[i - 1]![k]!.y) < STILL)
+    const rests = (i: number) =>
+      i > 0 &&
+      i !== second &&
+      !is('cycle') &&
+      plan.drawings[i]!.every(
+        (joint, k) => Math.hypot(joint.x - plan.drawings[i - 1]![k]!.x, joint.y - plan.drawings[i - 1]![k]!.y) < STILL,
+      )
     const moves = plan.drawings.flatMap((_, i) => (rests(i) ? [] : [i]))
-    const kept = moves.map((from, k) => ({ drawing: k, frames: exposures.slice(from, moves[k + 1] ?? count).reduce((sum, each) => sum + each.frames, 0) }))
+    const kept = moves.map((from, k) => ({
+      drawing: k,
+      frames: exposures.slice(from, moves[k + 1] ?? count).reduce((sum, each) => sum + each.frames, 0),
+    }))
     return {
-      drawings: moves.map((i, k) => ({ ...drawings[i]!, ...(k === moves.length - 1 && !is('cycle') && { role: 'key' as const }) })), exposures: kept, cycle: is('cycle'), lead: 'tip', told,
-      graphs: [graphOver({ id: 'trail', words: 'Tip beside its root', unit: 'px' }, exposures, (i) => plan.drawings[i]!.at(-1)!.x - plan.drawings[i]![0]!.x)],
-      handles: [...handles, { id: 'length', words: 'How long it is', x: root!.x, y: root!.y + n('link') * n('links'), drag: (to) => ({ link: stepped(FIELDS.link, (to.y - root!.y) / n('links')) }) }],
+      drawings: moves.map((i, k) => ({
+        ...drawings[i]!,
+        ...(k === moves.length - 1 && !is('cycle') && { role: 'key' as const }),
+      })),
+      exposures: kept,
+      cycle: is('cycle'),
+      lead: 'tip',
+      told,
+      graphs: [
+        graphOver(
+          { id: 'trail', words: 'Tip beside its root', unit: 'px' },
+          exposures,
+          (i) => plan.drawings[i]!.at(-1)!.x - plan.drawings[i]![0]!.x,
+        ),
+      ],
+      handles: [
+        ...handles,
+        {
+          id: 'length',
+          words: 'How long it is',
+          x: root!.x,
+          y: root!.y + n('link') * n('links'),
+          drag: (to) => ({ link: stepped(FIELDS.link, (to.y - root!.y) / n('links')) }),
+        },
+      ],
     }
   },
 }

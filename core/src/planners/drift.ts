@@ -19,45 +19,193 @@ const FIELDS = {
 
 /** Puffs that go on and on, each taking the place of the one before. */
 export const drift: Planner = {
-  id: 'drift', name: 'Drift', about: 'Smoke, mist, bubbles: a loop of things that go on for ever.',
-  fields: () => [FIELDS.drawings, FIELDS.puffs, FIELDS.life, EXPOSURE, FIELDS.rise, FIELDS.way, FIELDS.sway, FIELDS.size, FIELDS.grow, FIELDS.fade, FIELDS.x, FIELDS.y],
-  start({ scene: { settings: { width, height } } }) {
-    return { drawings: 12, puffs: 4, life: 1, exposure: '2', rise: Math.round(height * 0.6), way: 0, sway: Math.round(height * 0.03), size: Math.round(height * 0.035), grow: 1.6, fade: 0.5, x: Math.round(width / 2), y: Math.round(height * 0.84) }
+  id: 'drift',
+  name: 'Drift',
+  about: 'Smoke, mist, bubbles: a loop of things that go on for ever.',
+  fields: () => [
+    FIELDS.drawings,
+    FIELDS.puffs,
+    FIELDS.life,
+    EXPOSURE,
+    FIELDS.rise,
+    FIELDS.way,
+    FIELDS.sway,
+    FIELDS.size,
+    FIELDS.grow,
+    FIELDS.fade,
+    FIELDS.x,
+    FIELDS.y,
+  ],
+  start({
+    scene: {
+      settings: { width, height },
+    },
+  }) {
+    return {
+      drawings: 12,
+      puffs: 4,
+      life: 1,
+      exposure: '2',
+      rise: Math.round(height * 0.6),
+      way: 0,
+      sway: Math.round(height * 0.03),
+      size: Math.round(height * 0.035),
+      grow: 1.6,
+      fade: 0.5,
+      x: Math.round(width / 2),
+      y: Math.round(height * 0.84),
+    }
   },
   starts: [
-    { id: 'smoke', words: 'smoke', inputs: ({ scene: { settings: { height } } }) => ({ way: 0, grow: 2.6, sway: Math.round(height * 0.05), puffs: 4 }) },
-    { id: 'mist', words: 'mist', inputs: ({ scene: { settings: { width, height } } }) => ({ way: 90, rise: width, sway: Math.round(height * 0.015), grow: 1.4, size: Math.round(height * 0.07), puffs: 5, x: 0, y: Math.round(height * 0.6), drawings: 16 }) },
-    { id: 'bubbles', words: 'bubbles', inputs: ({ scene: { settings: { height } } }) => ({ way: 0, grow: 1.3, sway: Math.round(height * 0.02), size: Math.round(height * 0.015), puffs: 7, drawings: 24, life: 1 }) },
+    {
+      id: 'smoke',
+      words: 'smoke',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({ way: 0, grow: 2.6, sway: Math.round(height * 0.05), puffs: 4 }),
+    },
+    {
+      id: 'mist',
+      words: 'mist',
+      inputs: ({
+        scene: {
+          settings: { width, height },
+        },
+      }) => ({
+        way: 90,
+        rise: width,
+        sway: Math.round(height * 0.015),
+        grow: 1.4,
+        size: Math.round(height * 0.07),
+        puffs: 5,
+        x: 0,
+        y: Math.round(height * 0.6),
+        drawings: 16,
+      }),
+    },
+    {
+      id: 'bubbles',
+      words: 'bubbles',
+      inputs: ({
+        scene: {
+          settings: { height },
+        },
+      }) => ({
+        way: 0,
+        grow: 1.3,
+        sway: Math.round(height * 0.02),
+        size: Math.round(height * 0.015),
+        puffs: 7,
+        drawings: 24,
+        life: 1,
+      }),
+    },
   ],
   plan(inputs) {
     const { n, held } = reading(inputs)
     const exposure = held()
-    const plan = planDrift({ drawings: n('drawings'), exposure, rise: n('rise'), puffs: n('puffs'), life: n('life'), sway: n('sway'), grow: n('grow'), fade: n('fade') })
+    const plan = planDrift({
+      drawings: n('drawings'),
+      exposure,
+      rise: n('rise'),
+      puffs: n('puffs'),
+      life: n('life'),
+      sway: n('sway'),
+      grow: n('grow'),
+      fade: n('fade'),
+    })
     const way = (n('way') * Math.PI) / 180
     const [x, y, size] = [n('x'), n('y'), n('size')]
-    const at = (across: number, along: number) => ({ x: x + across * Math.cos(way) - along * Math.sin(way), y: y + across * Math.sin(way) + along * Math.cos(way) })
-    const path = Array.from({ length: 25 }, (_, i) => at(n('sway') * Math.sin((2 * Math.PI * i) / 24), (-n('rise') * i) / 24))
+    const at = (across: number, along: number) => ({
+      x: x + across * Math.cos(way) - along * Math.sin(way),
+      y: y + across * Math.sin(way) + along * Math.cos(way),
+    })
+    const path = Array.from({ length: 25 }, (_, i) =>
+      at(n('sway') * Math.sin((2 * Math.PI * i) / 24), (-n('rise') * i) / 24),
+    )
     const drawings = plan.drawings.map((puffs) => ({
       role: 'key' as const,
       // A puff that comes or goes is smaller by as much.
-      shapes: [...puffs.filter(({ strength }) => strength > 0.02).map((puff) => round({ at: at(puff.x, puff.y), radius: size * puff.size * Math.sqrt(puff.strength * puff.strength * (3 - 2 * puff.strength)) }, puff.strength < 0.5 ? 'far' : undefined)), lineThrough(path, { tone: 'help' })],
+      shapes: [
+        ...puffs
+          .filter(({ strength }) => strength > 0.02)
+          .map((puff) =>
+            round(
+              {
+                at: at(puff.x, puff.y),
+                radius: size * puff.size * Math.sqrt(puff.strength * puff.strength * (3 - 2 * puff.strength)),
+              },
+              puff.strength < 0.5 ? 'far' : undefined,
+            ),
+          ),
+        lineThrough(path, { tone: 'help' }),
+      ],
       targets: { source: { x, y } },
     }))
-    const told: Told[] = [{ words: `Puffs ${plan.apart.toFixed(0)} px apart go ${plan.step.toFixed(1)} px from drawing to drawing: ${(plan.share * 100).toFixed(0)} % of the way to the next.` }]
+    const told: Told[] = [
+      {
+        words: `Puffs ${plan.apart.toFixed(0)} px apart go ${plan.step.toFixed(1)} px from drawing to drawing: ${(plan.share * 100).toFixed(0)} % of the way to the next.`,
+      },
+    ]
     if (plan.warning) {
       const good = bestCount(n('drawings'), n('puffs'), n('life'))
-      told.push({ words: plan.warning === 'stands still' ? 'The eye pairs each puff with where it was: it looks as if it stood still.' : 'The eye pairs each puff with the one behind: it looks as if it ran backward.', caution: true, ...(good !== undefined && { nearest: { words: `${good} drawings`, inputs: { drawings: good } } }) })
+      told.push({
+        words:
+          plan.warning === 'stands still'
+            ? 'The eye pairs each puff with where it was: it looks as if it stood still.'
+            : 'The eye pairs each puff with the one behind: it looks as if it ran backward.',
+        caution: true,
+        ...(good !== undefined && { nearest: { words: `${good} drawings`, inputs: { drawings: good } } }),
+      })
     }
     const { held: lasts } = drawnOn(exposure)
     const exposures = drawings.map((_, i) => ({ drawing: i, frames: lasts(i) }))
     return {
-      drawings, exposures, cycle: true, noCharts: true, told,
-      graphs: [graphOver({ id: 'height', words: 'Way of the first puff', unit: 'px' }, exposures, (i) => -plan.drawings[i]![0]!.y)],
+      drawings,
+      exposures,
+      cycle: true,
+      noCharts: true,
+      told,
+      graphs: [
+        graphOver(
+          { id: 'height', words: 'Way of the first puff', unit: 'px' },
+          exposures,
+          (i) => -plan.drawings[i]![0]!.y,
+        ),
+      ],
       handles: [
-        { id: 'source', words: 'Where it comes from', x, y, drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }) },
-        { id: 'end', words: 'How far and which way it goes', ...at(0, -n('rise')), drag: (to) => ({ rise: stepped(FIELDS.rise, Math.hypot(to.x - x, to.y - y)), way: stepped(FIELDS.way, (Math.atan2(to.x - x, y - to.y) * 180) / Math.PI) }) },
-        { id: 'sway', words: 'How far it sways', ...at(n('sway'), -n('rise') / 4), drag: (to) => ({ sway: stepped(FIELDS.sway, Math.abs((to.x - x) * Math.cos(way) + (to.y - y) * Math.sin(way))) }) },
-        { id: 'size', words: 'Its radius at first', ...at(size, 0), drag: (to) => ({ size: stepped(FIELDS.size, Math.hypot(to.x - x, to.y - y)) }) },
+        {
+          id: 'source',
+          words: 'Where it comes from',
+          x,
+          y,
+          drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }),
+        },
+        {
+          id: 'end',
+          words: 'How far and which way it goes',
+          ...at(0, -n('rise')),
+          drag: (to) => ({
+            rise: stepped(FIELDS.rise, Math.hypot(to.x - x, to.y - y)),
+            way: stepped(FIELDS.way, (Math.atan2(to.x - x, y - to.y) * 180) / Math.PI),
+          }),
+        },
+        {
+          id: 'sway',
+          words: 'How far it sways',
+          ...at(n('sway'), -n('rise') / 4),
+          drag: (to) => ({
+            sway: stepped(FIELDS.sway, Math.abs((to.x - x) * Math.cos(way) + (to.y - y) * Math.sin(way))),
+          }),
+        },
+        {
+          id: 'size',
+          words: 'Its radius at first',
+          ...at(size, 0),
+          drag: (to) => ({ size: stepped(FIELDS.size, Math.hypot(to.x - x, to.y - y)) }),
+        },
       ],
     }
   },

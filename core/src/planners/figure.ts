@@ -5,7 +5,10 @@ import type { Point } from '../shape/matrix'
 
 const tenth = (value: number) => Math.round(value * 10) / 10 + 0
 type Tone = GuideShape['tone']
-export const lineThrough = (points: readonly Point[], { closed = false, tone }: { closed?: boolean; tone?: Tone } = {}): GuideShape => ({
+export const lineThrough = (
+  points: readonly Point[],
+  { closed = false, tone }: { closed?: boolean; tone?: Tone } = {},
+): GuideShape => ({
   points: points.flatMap(({ x, y }) => [tenth(x), tenth(y)]),
   ...(closed && { closed: true as const }),
   ...(tone && { tone }),
@@ -13,9 +16,21 @@ export const lineThrough = (points: readonly Point[], { closed = false, tone }: 
 
 const CORNERS = 28
 /** A hand drags while these are made: their corners are worked out once. */
-const CIRCLE = Array.from({ length: CORNERS }, (_, i) => (i / CORNERS) * 2 * Math.PI).flatMap((angle) => [Math.cos(angle), Math.sin(angle)])
+const CIRCLE = Array.from({ length: CORNERS }, (_, i) => (i / CORNERS) * 2 * Math.PI).flatMap((angle) => [
+  Math.cos(angle),
+  Math.sin(angle),
+])
 /** A round scaled `along` in the direction `way` and `across` it. */
-export function round({ at, radius, along = 1, across = 1, way = 0 }: { at: Point; radius: number; along?: number; across?: number; way?: number }, tone?: Tone): GuideShape {
+export function round(
+  {
+    at,
+    radius,
+    along = 1,
+    across = 1,
+    way = 0,
+  }: { at: Point; radius: number; along?: number; across?: number; way?: number },
+  tone?: Tone,
+): GuideShape {
   const [cos, sin] = [Math.cos(way), Math.sin(way)]
   const points = new Array<number>(CORNERS * 2)
   for (let i = 0; i < CORNERS; i++) {
@@ -42,7 +57,15 @@ export function limb(joints: readonly Point[], from: number, to: number, tone?: 
 }
 
 /** The ground under a figure. */
-export const groundLine = (y: number, from: number, to: number): GuideShape => lineThrough([{ x: from, y }, { x: to, y }], { tone: 'help' })
+export const groundLine = (y: number, from: number, to: number): GuideShape =>
+  lineThrough(
+    [
+      { x: from, y },
+      { x: to, y },
+    ],
+    { tone: 'help' },
+  )
 
 /** Of some values the one nearest to another, the first of two as near. */
-export const nearestTo = (values: readonly number[], value: number): number => values.reduce((best, each) => (Math.abs(each - value) < Math.abs(best - value) ? each : best), values[0]!)
+export const nearestTo = (values: readonly number[], value: number): number =>
+  values.reduce((best, each) => (Math.abs(each - value) < Math.abs(best - value) ? each : best), values[0]!)

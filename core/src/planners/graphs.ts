@@ -14,8 +14,20 @@ export function motionGraphs(motion: Motion): Graph[] {
       return at ? [{ ...here, at }] : []
     })
     const base = ground ?? Math.max(...places.map(({ at }) => at.y))
-    graphs.push({ id: 'height', words: `Height of the ${lead}`, unit: 'px', points: places.map(({ frame: on, at }) => ({ frame: on, value: base - at.y })) })
-    graphs.push({ id: 'spacing', words: 'Spacing', unit: 'px a frame', points: places.slice(1).map(({ frame: on, at }, i) => ({ frame: on, value: distance(places[i]!.at, at) / (on - places[i]!.frame) })) })
+    graphs.push({
+      id: 'height',
+      words: `Height of the ${lead}`,
+      unit: 'px',
+      points: places.map(({ frame: on, at }) => ({ frame: on, value: base - at.y })),
+    })
+    graphs.push({
+      id: 'spacing',
+      words: 'Spacing',
+      unit: 'px a frame',
+      points: places
+        .slice(1)
+        .map(({ frame: on, at }, i) => ({ frame: on, value: distance(places[i]!.at, at) / (on - places[i]!.frame) })),
+    })
   }
   return [...graphs, ...motion.graphs]
 }

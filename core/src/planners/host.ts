@@ -5,10 +5,14 @@ import type { Setting } from './planner'
 
 /** Landmarks something can be hung from: those that are known on two drawings or more. */
 export function hostsOf({ scene, take }: Setting): { id: string; words: string; level: string; landmark: string }[] {
-  return scene.levelOrder.flatMap((level) => (scene.levels[level]!.landmarks ?? []).flatMap(({ id, name }) => {
-    const known = placesOf(scene, take, level, id)
-    return known.size >= 2 ? [{ id: `${level}/${id}`, words: `${name} of ${scene.levels[level]!.name}`, level, landmark: id }] : []
-  }))
+  return scene.levelOrder.flatMap((level) =>
+    (scene.levels[level]!.landmarks ?? []).flatMap(({ id, name }) => {
+      const known = placesOf(scene, take, level, id)
+      return known.size >= 2
+        ? [{ id: `${level}/${id}`, words: `${name} of ${scene.levels[level]!.name}`, level, landmark: id }]
+        : []
+    }),
+  )
 }
 
 const known = new WeakMap<object, Map<string, ReadonlyMap<string, Point>>>()
@@ -23,10 +27,14 @@ function placesOf(scene: Setting['scene'], take: string, level: string, landmark
     const found = new Map<string, Point>()
     for (const chart of Object.values(scene.charts)) {
       if (chart.level !== level) continue
-      for (const { targets } of chartTargets(scene, chart, take)) for (const target of targets) if (target.landmark.id === landmark) found.set(target.drawing, target.place)
+      for (const { targets } of chartTargets(scene, chart, take))
+        for (const target of targets) if (target.landmark.id === landmark) found.set(target.drawing, target.place)
     }
     for (const drawing of Object.values(scene.drawings)) {
-      const at = drawing.level === level ? (drawing.pins?.[landmark] ?? scene.guides?.[drawing.id]?.targets[landmark]) : undefined
+      const at =
+        drawing.level === level
+          ? (drawing.pins?.[landmark] ?? scene.guides?.[drawing.id]?.targets[landmark])
+          : undefined
       if (at) found.set(drawing.id, at)
     }
     all.set(name, (places = found))
@@ -35,7 +43,12 @@ function placesOf(scene: Setting['scene'], take: string, level: string, landmark
 }
 
 /** The host's place at each of some frames (from 1); what is not known lies on the way between what is. Undefined with fewer than two known. */
-export function hostAt({ scene, take }: Setting, level: string, landmark: string, frames: readonly number[]): Point[] | undefined {
+export function hostAt(
+  { scene, take }: Setting,
+  level: string,
+  landmark: string,
+  frames: readonly number[],
+): Point[] | undefined {
   const places = placesOf(scene, take, level, landmark)
   const { length } = scene.settings
   const exposures = exposuresOf(scene, level, take)

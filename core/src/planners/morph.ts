@@ -7,14 +7,39 @@ import { exposuresOf, firstFrameOf } from '../timing/sheet'
 import { PASSES, SPACING_LAWS, type SpacingLaw } from '../scene/schema'
 import type { Point } from '../shape/matrix'
 import { drawnHere } from './boil'
-import { asked, choice, EXPOSURE, graphOver, number, PlanRefused, reading, stepped, type Inputs, type MotionDrawing, type Planner, type Setting, type TextField, type Told } from './planner'
+import {
+  asked,
+  choice,
+  EXPOSURE,
+  graphOver,
+  number,
+  PlanRefused,
+  reading,
+  stepped,
+  type Inputs,
+  type MotionDrawing,
+  type Planner,
+  type Setting,
+  type TextField,
+  type Told,
+} from './planner'
 import { lineThrough } from './figure'
 import { OPENING, openingAt } from './opening'
 
 const FIELDS = {
-  law: choice('law', 'Spacing', SPACING_LAWS.map((law) => ({ id: law, words: LAW_WORDS[law] }))),
+  law: choice(
+    'law',
+    'Spacing',
+    SPACING_LAWS.map((law) => ({ id: law, words: LAW_WORDS[law] })),
+  ),
   frames: number('frames', 'From one to the other', 'frames', [2, 480]),
-  area: choice('area', 'The area', [{ id: 'even', words: 'changes evenly' }, { id: 'early', words: 'changes early' }, { id: 'late', words: 'changes late' }, { id: 'swells', words: 'swells on the way' }, { id: 'pinches', words: 'pinches on the way' }]),
+  area: choice('area', 'The area', [
+    { id: 'even', words: 'changes evenly' },
+    { id: 'early', words: 'changes early' },
+    { id: 'late', words: 'changes late' },
+    { id: 'swells', words: 'swells on the way' },
+    { id: 'pinches', words: 'pinches on the way' },
+  ]),
   rest: number('rest', 'Held after it', 'frames', [1, 96]),
   size: number('size', 'Size of shapes made here', 'px', [4, 2000]),
   fromX: number('fromX', 'First shape, across', 'px', [-4000, 8000]),
@@ -33,13 +58,21 @@ const madeChoices = Object.entries(MADE).map(([id, { words }]) => ({ id, words }
 
 /** Pairs are kept as `from:to` shares with spaces between. */
 function pairsOf(text: string): Pair[] {
-  return text.split(' ').filter(Boolean).map((each) => {
-    const [from, to] = each.split(':').map(Number)
-    if (!(from! >= 0 && from! <= 1 && to! >= 0 && to! <= 1)) throw new PlanRefused('A pair of points could not be read.', { words: 'Match them anew', inputs: { pairs: '' } })
-    return { from: from!, to: to! }
-  })
+  return text
+    .split(' ')
+    .filter(Boolean)
+    .map((each) => {
+      const [from, to] = each.split(':').map(Number)
+      if (!(from! >= 0 && from! <= 1 && to! >= 0 && to! <= 1))
+        throw new PlanRefused('A pair of points could not be read.', {
+          words: 'Match them anew',
+          inputs: { pairs: '' },
+        })
+      return { from: from!, to: to! }
+    })
 }
-const written = (pairs: readonly Pair[]) => pairs.map(({ from, to }) => `${Number(from.toFixed(4))}:${Number(to.toFixed(4))}`).join(' ')
+const written = (pairs: readonly Pair[]) =>
+  pairs.map(({ from, to }) => `${Number(from.toFixed(4))}:${Number(to.toFixed(4))}`).join(' ')
 
 function outlineOf(id: string, setting: Setting, middle: Point, size: number): readonly number[] {
   const made = MADE[id]
@@ -47,10 +80,17 @@ function outlineOf(id: string, setting: Setting, middle: Point, size: number): r
     const angles = Array.from({ length: 96 }, (_, i) => (i / 96) * 2 * Math.PI)
     // All of the same area: only the shape changes.
     const even = size * Math.sqrt(0.7 / (angles.reduce((sum, angle) => sum + made.ring(angle) ** 2, 0) / 96))
-    return angles.flatMap((angle) => [middle.x + even * made.ring(angle) * Math.cos(angle), middle.y + even * made.ring(angle) * Math.sin(angle)])
+    return angles.flatMap((angle) => [
+      middle.x + even * made.ring(angle) * Math.cos(angle),
+      middle.y + even * made.ring(angle) * Math.sin(angle),
+    ])
   }
   const shape = shapeOf(id, setting)
-  if (!shape) throw new PlanRefused('This drawing has no outline yet: draw its shape first.', { words: 'A round made here', inputs: { from: 'made-round' } })
+  if (!shape)
+    throw new PlanRefused('This drawing has no outline yet: draw its shape first.', {
+      words: 'A round made here',
+      inputs: { from: 'made-round' },
+    })
   return shape.rings.reduce((longest, ring) => (ring.length > longest.length ? ring : longest))
 }
 
@@ -71,10 +111,26 @@ const GRIPS = 6
 
 /** One outline into another, its shapes at the chart's fractions. */
 export const morph: Planner = {
-  id: 'shape', name: 'Change of shape', about: 'One outline into another, its points matched and correctable.',
+  id: 'shape',
+  name: 'Change of shape',
+  about: 'One outline into another, its points matched and correctable.',
   fields: (setting) => {
     const drawn = drawnHere(setting)
-    return [choice('from', 'From', [...drawn, ...madeChoices]), choice('to', 'Into', [...drawn, ...madeChoices]), FIELDS.law, EXPOSURE, FIELDS.frames, FIELDS.area, FIELDS.rest, OPENING, asked(FIELDS.size, made), asked(FIELDS.fromX, ({ from }) => MADE[String(from)] !== undefined), asked(FIELDS.toX, ({ to }) => MADE[String(to)] !== undefined), asked(FIELDS.y, made), PAIRS]
+    return [
+      choice('from', 'From', [...drawn, ...madeChoices]),
+      choice('to', 'Into', [...drawn, ...madeChoices]),
+      FIELDS.law,
+      EXPOSURE,
+      FIELDS.frames,
+      FIELDS.area,
+      FIELDS.rest,
+      OPENING,
+      asked(FIELDS.size, made),
+      asked(FIELDS.fromX, ({ from }) => MADE[String(from)] !== undefined),
+      asked(FIELDS.toX, ({ to }) => MADE[String(to)] !== undefined),
+      asked(FIELDS.y, made),
+      PAIRS,
+    ]
   },
   start(setting) {
     const { width, height, fps } = setting.scene.settings
@@ -85,18 +141,45 @@ export const morph: Planner = {
     const next = here && drawn.filter(({ id }) => at(id) > at(here.id)).sort((a, b) => at(a.id) - at(b.id))[0]
     // Two drawings with room between them and no chart that is somebody else's; else shapes made here.
     const charted = Object.values(setting.scene.charts).some(({ from, to }) => from === here?.id || to === next?.id)
-    const both = here !== undefined && next !== undefined && !charted && at(here.id) === setting.frame && at(next.id) - at(here.id) >= 4
-    return { from: both ? here.id : 'made-drop', to: both ? next.id : 'made-leaf', law: 'slow-out-in', exposure: '2', frames: fps, area: 'even', rest: Math.round(fps / 2), opening: both ? 0 : openingAt(setting), size: Math.round(height * 0.2), fromX: Math.round(width * 0.36), toX: Math.round(width * 0.6), y: Math.round(height * 0.5), pairs: '' }
+    const both =
+      here !== undefined &&
+      next !== undefined &&
+      !charted &&
+      at(here.id) === setting.frame &&
+      at(next.id) - at(here.id) >= 4
+    return {
+      from: both ? here.id : 'made-drop',
+      to: both ? next.id : 'made-leaf',
+      law: 'slow-out-in',
+      exposure: '2',
+      frames: fps,
+      area: 'even',
+      rest: Math.round(fps / 2),
+      opening: both ? 0 : openingAt(setting),
+      size: Math.round(height * 0.2),
+      fromX: Math.round(width * 0.36),
+      toX: Math.round(width * 0.6),
+      y: Math.round(height * 0.5),
+      pairs: '',
+    }
   },
   plan(inputs, setting) {
     const { n, s, held } = reading(inputs)
     const [from, to] = [s('from'), s('to')]
-    if (from === to) throw new PlanRefused('Both ends are the same shape.', { words: from === 'made-round' ? 'Into a star' : 'Into a round', inputs: { to: from === 'made-round' ? 'made-star' : 'made-round' } })
+    if (from === to)
+      throw new PlanRefused('Both ends are the same shape.', {
+        words: from === 'made-round' ? 'Into a star' : 'Into a round',
+        inputs: { to: from === 'made-round' ? 'made-star' : 'made-round' },
+      })
     const existing = (id: string) => (MADE[id] ? undefined : id)
     const sheet = exposuresOf(setting.scene, setting.level, setting.take)
     const begins = existing(from) === undefined ? undefined : firstFrameOf(sheet, from)
     const ends = existing(to) === undefined ? undefined : firstFrameOf(sheet, to)
-    if (begins !== undefined && begins !== setting.frame) throw new PlanRefused(`The first shape is first shown at frame ${begins}: open this there, or change another.`, { words: 'A drop made here', inputs: { from: 'made-drop' } })
+    if (begins !== undefined && begins !== setting.frame)
+      throw new PlanRefused(`The first shape is first shown at frame ${begins}: open this there, or change another.`, {
+        words: 'A drop made here',
+        inputs: { from: 'made-drop' },
+      })
     const [opening, exposure] = [n('opening'), held()]
     const { frameAt, nearest } = drawnOn(exposure)
     // Between two drawings that are there the frames are theirs.
@@ -104,29 +187,58 @@ export const morph: Planner = {
     let span = frameAt(last)
     if (begins !== undefined && ends !== undefined) {
       span = ends - begins - opening
-      if (span < frameAt(1) + 1) throw new PlanRefused('There is no frame for an inbetween between these two drawings.', { words: 'No opening hold', inputs: { opening: 0 } })
+      if (span < frameAt(1) + 1)
+        throw new PlanRefused('There is no frame for an inbetween between these two drawings.', {
+          words: 'No opening hold',
+          inputs: { opening: 0 },
+        })
     }
     const starts = Array.from({ length: 500 }, (_, i) => frameAt(i)).filter((frame) => frame < span)
     const law = s('law') as SpacingLaw
     const fractions = [...starts.map((frame) => spacingLaw(law, frame / span)), 1]
     const size = n('size')
-    const [a, b] = [outlineOf(from, setting, { x: n('fromX'), y: n('y') }, size), outlineOf(to, setting, { x: n('toX'), y: n('y') }, size)]
+    const [a, b] = [
+      outlineOf(from, setting, { x: n('fromX'), y: n('y') }, size),
+      outlineOf(to, setting, { x: n('toX'), y: n('y') }, size),
+    ]
     const pairs = pairsOf(s('pairs'))
     const plan = planMorph({ from: a, to: b, fractions, area: s('area') as AreaPath, pairs })
-    const points = (flat: readonly number[]) => Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
-    const grips = pairs.length > 0 ? pairs.map(({ from: share }) => Math.round(share * plan.from.length) % plan.from.length) : Array.from({ length: GRIPS }, (_, i) => Math.round((i * plan.from.length) / GRIPS))
+    const points = (flat: readonly number[]) =>
+      Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
+    const grips =
+      pairs.length > 0
+        ? pairs.map(({ from: share }) => Math.round(share * plan.from.length) % plan.from.length)
+        : Array.from({ length: GRIPS }, (_, i) => Math.round((i * plan.from.length) / GRIPS))
     const ties = grips.map((grip) => lineThrough([plan.from[grip]!, plan.to[grip]!], { tone: 'help' }))
-    const middle = (flat: readonly number[]) => ({ x: flat.reduce((sum, value, i) => sum + (i % 2 === 0 ? value : 0), 0) / (flat.length / 2), y: flat.reduce((sum, value, i) => sum + (i % 2 === 1 ? value : 0), 0) / (flat.length / 2) })
+    const middle = (flat: readonly number[]) => ({
+      x: flat.reduce((sum, value, i) => sum + (i % 2 === 0 ? value : 0), 0) / (flat.length / 2),
+      y: flat.reduce((sum, value, i) => sum + (i % 2 === 1 ? value : 0), 0) / (flat.length / 2),
+    })
     const drawings = fractions.map((share, i): MotionDrawing => {
       const end = i === 0 ? existing(from) : i === fractions.length - 1 ? existing(to) : undefined
-      return { role: i === 0 || i === fractions.length - 1 ? 'key' : 'inbetween', shapes: [lineThrough(points(plan.shapes[i]!), { closed: true }), ...(i === 0 ? ties : [])], targets: { middle: middle(plan.shapes[i]!) }, share, ...(end !== undefined && { existing: end }) }
+      return {
+        role: i === 0 || i === fractions.length - 1 ? 'key' : 'inbetween',
+        shapes: [lineThrough(points(plan.shapes[i]!), { closed: true }), ...(i === 0 ? ties : [])],
+        targets: { middle: middle(plan.shapes[i]!) },
+        share,
+        ...(end !== undefined && { existing: end }),
+      }
     })
-    const exposures = drawings.map((_, i) => ({ drawing: i, frames: i === drawings.length - 1 ? n('rest') : (starts[i + 1] ?? span) - starts[i]! + (i === 0 ? opening : 0) }))
+    const exposures = drawings.map((_, i) => ({
+      drawing: i,
+      frames: i === drawings.length - 1 ? n('rest') : (starts[i + 1] ?? span) - starts[i]! + (i === 0 ? opening : 0),
+    }))
     const share = (at: number) => Number(at.toFixed(4))
     /** The place round the second outline nearest to a point. */
     const nearestShare = (at: Point) => {
       const ring = plan.to
-      const k = ring.reduce((best, place, i) => (Math.hypot(place.x - at.x, place.y - at.y) < Math.hypot(ring[best]!.x - at.x, ring[best]!.y - at.y) ? i : best), 0)
+      const k = ring.reduce(
+        (best, place, i) =>
+          Math.hypot(place.x - at.x, place.y - at.y) < Math.hypot(ring[best]!.x - at.x, ring[best]!.y - at.y)
+            ? i
+            : best,
+        0,
+      )
       return plan.matched[k]!
     }
     const corrected = (index: number, to2: Point): Inputs => {
@@ -141,17 +253,59 @@ export const morph: Planner = {
         return { pairs: written([wished[index]!]) }
       }
     }
-    const told: Told[] = [{ words: `Its area goes from ${Math.round(plan.areas[0]!)} to ${Math.round(plan.areas.at(-1)!)} px².` }]
-    if (pairs.length > 0) told.push({ words: `${pairs.length} points are put together by hand.`, nearest: { words: 'Match them anew', inputs: { pairs: '' } } })
+    const told: Told[] = [
+      { words: `Its area goes from ${Math.round(plan.areas[0]!)} to ${Math.round(plan.areas.at(-1)!)} px².` },
+    ]
+    if (pairs.length > 0)
+      told.push({
+        words: `${pairs.length} points are put together by hand.`,
+        nearest: { words: 'Match them anew', inputs: { pairs: '' } },
+      })
     const asked = n('frames')
-    if (begins === undefined && span !== asked) told.push({ words: `It takes ${span} frames where ${asked} were asked for, so that both ends fall on drawings.`, nearest: { words: `${span} frames`, inputs: { frames: span } } })
+    if (begins === undefined && span !== asked)
+      told.push({
+        words: `It takes ${span} frames where ${asked} were asked for, so that both ends fall on drawings.`,
+        nearest: { words: `${span} frames`, inputs: { frames: span } },
+      })
     return {
-      drawings, exposures, cycle: false, lead: 'middle', told,
-      graphs: [graphOver({ id: 'area', words: 'Area', unit: 'px²' }, exposures, (i) => plan.areas[i]!), graphOver({ id: 'share', words: 'Share of the way', unit: '%' }, exposures, (i) => fractions[i]! * 100)],
+      drawings,
+      exposures,
+      cycle: false,
+      lead: 'middle',
+      told,
+      graphs: [
+        graphOver({ id: 'area', words: 'Area', unit: 'px²' }, exposures, (i) => plan.areas[i]!),
+        graphOver({ id: 'share', words: 'Share of the way', unit: '%' }, exposures, (i) => fractions[i]! * 100),
+      ],
       handles: [
-        ...grips.map((grip, i) => ({ id: `pair-${i}`, words: 'Where this point goes', ...plan.to[grip]!, drag: (at: Point) => corrected(i, at) })),
-        ...(MADE[from] ? [{ id: 'from', words: 'The first shape', x: n('fromX'), y: n('y'), drag: (at: Point) => ({ fromX: stepped(FIELDS.fromX, at.x), y: stepped(FIELDS.y, at.y) }) }] : []),
-        ...(MADE[to] ? [{ id: 'to', words: 'The second shape', x: n('toX'), y: n('y'), drag: (at: Point) => ({ toX: stepped(FIELDS.toX, at.x), y: stepped(FIELDS.y, at.y) }) }] : []),
+        ...grips.map((grip, i) => ({
+          id: `pair-${i}`,
+          words: 'Where this point goes',
+          ...plan.to[grip]!,
+          drag: (at: Point) => corrected(i, at),
+        })),
+        ...(MADE[from]
+          ? [
+              {
+                id: 'from',
+                words: 'The first shape',
+                x: n('fromX'),
+                y: n('y'),
+                drag: (at: Point) => ({ fromX: stepped(FIELDS.fromX, at.x), y: stepped(FIELDS.y, at.y) }),
+              },
+            ]
+          : []),
+        ...(MADE[to]
+          ? [
+              {
+                id: 'to',
+                words: 'The second shape',
+                x: n('toX'),
+                y: n('y'),
+                drag: (at: Point) => ({ toX: stepped(FIELDS.toX, at.x), y: stepped(FIELDS.y, at.y) }),
+              },
+            ]
+          : []),
       ],
     }
   },

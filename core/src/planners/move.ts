@@ -23,16 +23,60 @@ const FIELDS = {
 
 /** A move that goes back first, goes too far and settles; its parts one after the other. */
 export const move: Planner = {
-  id: 'move', name: 'Move', about: 'Goes back first, goes too far, settles; loose parts arrive later.',
-  fields: () => [FIELDS.frames, FIELDS.before, FIELDS.back, FIELDS.over, FIELDS.beyond, FIELDS.settle, EXPOSURE, FIELDS.parts, asked(FIELDS.later, ({ parts }) => Number(parts) > 1), FIELDS.rest, OPENING, FIELDS.radius, FIELDS.fromX, FIELDS.fromY, FIELDS.toX, FIELDS.toY],
+  id: 'move',
+  name: 'Move',
+  about: 'Goes back first, goes too far, settles; loose parts arrive later.',
+  fields: () => [
+    FIELDS.frames,
+    FIELDS.before,
+    FIELDS.back,
+    FIELDS.over,
+    FIELDS.beyond,
+    FIELDS.settle,
+    EXPOSURE,
+    FIELDS.parts,
+    asked(FIELDS.later, ({ parts }) => Number(parts) > 1),
+    FIELDS.rest,
+    OPENING,
+    FIELDS.radius,
+    FIELDS.fromX,
+    FIELDS.fromY,
+    FIELDS.toX,
+    FIELDS.toY,
+  ],
   start(setting) {
     const { width, height, fps } = setting.scene.settings
     const some = (seconds: number) => Math.max(2, 2 * Math.round((fps * seconds) / 2))
-    return { frames: some(0.58), before: some(0.33), back: 16, over: some(0.25), beyond: 12, settle: some(0.25), exposure: '2', parts: 3, later: some(0.16), radius: Math.round(height * 0.06), rest: some(0.5), opening: openingAt(setting), fromX: Math.round(width * 0.28), fromY: Math.round(height * 0.5), toX: Math.round(width * 0.7), toY: Math.round(height * 0.5) }
+    return {
+      frames: some(0.58),
+      before: some(0.33),
+      back: 16,
+      over: some(0.25),
+      beyond: 12,
+      settle: some(0.25),
+      exposure: '2',
+      parts: 3,
+      later: some(0.16),
+      radius: Math.round(height * 0.06),
+      rest: some(0.5),
+      opening: openingAt(setting),
+      fromX: Math.round(width * 0.28),
+      fromY: Math.round(height * 0.5),
+      toX: Math.round(width * 0.7),
+      toY: Math.round(height * 0.5),
+    }
   },
   starts: [
     { id: 'snap', words: 'a snap', inputs: () => ({ frames: 4, before: 6, back: 25, over: 4, beyond: 20 }) },
-    { id: 'heavy', words: 'heavy', inputs: ({ scene: { settings: { fps } } }) => ({ frames: fps, before: Math.round(fps / 2), back: 10, over: Math.round(fps / 3), beyond: 5 }) },
+    {
+      id: 'heavy',
+      words: 'heavy',
+      inputs: ({
+        scene: {
+          settings: { fps },
+        },
+      }) => ({ frames: fps, before: Math.round(fps / 2), back: 10, over: Math.round(fps / 3), beyond: 5 }),
+    },
     { id: 'plain', words: 'plain', inputs: () => ({ before: 0, over: 0 }) },
   ],
   plan(inputs) {
@@ -51,13 +95,23 @@ export const move: Planner = {
     const [before, frames] = [snapped(asked.before), snapped(asked.frames)]
     const over = n('over') > 0
     const back = over ? snapped(asked.back) : snapped(n('settle'))
-    const plan: MovePlan = planMove({ from: 0, to: 1, frames, anticipation: { share: n('back') / 100, frames: before }, overshoot: over ? { share: n('beyond') / 100, frames: back } : { share: 0, frames: 0 }, settle: { frames: over ? 0 : back } })
+    const plan: MovePlan = planMove({
+      from: 0,
+      to: 1,
+      frames,
+      anticipation: { share: n('back') / 100, frames: before },
+      overshoot: over ? { share: n('beyond') / 100, frames: back } : { share: 0, frames: 0 },
+      settle: { frames: over ? 0 : back },
+    })
     const [parts, later, radius] = [n('parts'), n('later'), n('radius')]
     // The last drawing begins when the last part rests, or after.
     const rests = plan.frames + later * (parts - 1)
     const nearRest = nearest(rests, { least: 1 })
     const count = (frameAt(nearRest) < rests ? nearRest + 1 : nearRest) + 1
-    const [from, to] = [{ x: n('fromX'), y: n('fromY') }, { x: n('toX'), y: n('toY') }]
+    const [from, to] = [
+      { x: n('fromX'), y: n('fromY') },
+      { x: n('toX'), y: n('toY') },
+    ]
     const long = Math.hypot(to.x - from.x, to.y - from.y) || 1
     const side = { x: -(to.y - from.y) / long, y: (to.x - from.x) / long }
     const valueAt = (frame: number) => plan.values[Math.min(plan.frames, Math.max(0, frame))]!
@@ -69,30 +123,91 @@ export const move: Planner = {
     }
     const name = (part: number) => (parts === 1 ? 'part' : `part ${part + 1}`)
     // Where a part turns back its way turns sharply, on the drawing nearest to it.
-    const turnsAt = (part: number) => new Set(plan.keys.filter(({ what }) => what === 'anticipation' || what === 'overshoot').map((key) => nearest(key.frame + later * part)))
+    const turnsAt = (part: number) =>
+      new Set(
+        plan.keys
+          .filter(({ what }) => what === 'anticipation' || what === 'overshoot')
+          .map((key) => nearest(key.frame + later * part)),
+      )
     const drawings = Array.from({ length: count }, (_, i): MotionDrawing => {
       const frame = frameAt(i)
       return {
         role: i === 0 || i === count - 1 || keys.has(frame) ? 'key' : 'inbetween',
-        shapes: Array.from({ length: parts }, (_, part) => round({ at: placeOf(part, frame), radius: radius * (1 - part * 0.08) })),
-        targets: Object.fromEntries(Array.from({ length: parts }, (_, part) => [name(part), { ...placeOf(part, frame), ...(turnsAt(part).has(i) && { corner: true }) }])),
+        shapes: Array.from({ length: parts }, (_, part) =>
+          round({ at: placeOf(part, frame), radius: radius * (1 - part * 0.08) }),
+        ),
+        targets: Object.fromEntries(
+          Array.from({ length: parts }, (_, part) => [
+            name(part),
+            { ...placeOf(part, frame), ...(turnsAt(part).has(i) && { corner: true }) },
+          ]),
+        ),
       }
     })
     const told: Told[] = []
     const shift = [before - asked.before, frames - asked.frames, back - (over ? asked.back : n('settle'))]
-    if (shift.some((off) => off !== 0)) told.push({ words: `Keys moved by up to ${Math.max(...shift.map(Math.abs))} frames so that each falls on a drawing.`, nearest: { words: 'Take those frames over', inputs: { before, frames, ...(over ? { over: Math.max(1, back - n('settle')) } : { settle: back }) } } })
-    if (parts > 2 && later < 2) told.push({ words: 'All parts land within a frame of each other: it stops like a machine.', caution: true, nearest: { words: 'Each two frames later', inputs: { later: 2 } } })
+    if (shift.some((off) => off !== 0))
+      told.push({
+        words: `Keys moved by up to ${Math.max(...shift.map(Math.abs))} frames so that each falls on a drawing.`,
+        nearest: {
+          words: 'Take those frames over',
+          inputs: { before, frames, ...(over ? { over: Math.max(1, back - n('settle')) } : { settle: back }) },
+        },
+      })
+    if (parts > 2 && later < 2)
+      told.push({
+        words: 'All parts land within a frame of each other: it stops like a machine.',
+        caution: true,
+        nearest: { words: 'Each two frames later', inputs: { later: 2 } },
+      })
     const share = (value: number) => ({ x: from.x + (to.x - from.x) * value, y: from.y + (to.y - from.y) * value })
-    const along = (p: { x: number; y: number }) => ((p.x - from.x) * (to.x - from.x) + (p.y - from.y) * (to.y - from.y)) / (long * long)
+    const along = (p: { x: number; y: number }) =>
+      ((p.x - from.x) * (to.x - from.x) + (p.y - from.y) * (to.y - from.y)) / (long * long)
     return {
-      drawings, cycle: false, lead: name(0), told,
-      exposures: drawings.map((_, i) => ({ drawing: i, frames: i === count - 1 ? n('rest') : lasts(i) + (i === 0 ? n('opening') : 0) })),
-      graphs: [{ id: 'way', words: 'Share of the way', unit: '%', points: drawings.map((_, i) => ({ frame: 1 + frameAt(i) + (i > 0 ? n('opening') : 0), value: valueAt(frameAt(i)) * 100 })) }],
+      drawings,
+      cycle: false,
+      lead: name(0),
+      told,
+      exposures: drawings.map((_, i) => ({
+        drawing: i,
+        frames: i === count - 1 ? n('rest') : lasts(i) + (i === 0 ? n('opening') : 0),
+      })),
+      graphs: [
+        {
+          id: 'way',
+          words: 'Share of the way',
+          unit: '%',
+          points: drawings.map((_, i) => ({
+            frame: 1 + frameAt(i) + (i > 0 ? n('opening') : 0),
+            value: valueAt(frameAt(i)) * 100,
+          })),
+        },
+      ],
       handles: [
-        { id: 'from', words: 'From', ...from, drag: (p) => ({ fromX: stepped(FIELDS.fromX, p.x), fromY: stepped(FIELDS.fromY, p.y) }) },
-        { id: 'to', words: 'To', ...to, drag: (p) => ({ toX: stepped(FIELDS.toX, p.x), toY: stepped(FIELDS.toY, p.y) }) },
-        { id: 'back', words: 'How far back it goes first', ...share(-n('back') / 100), drag: (p) => ({ back: stepped(FIELDS.back, -along(p) * 100) }) },
-        { id: 'beyond', words: 'How far too far it goes', ...share(1 + n('beyond') / 100), drag: (p) => ({ beyond: stepped(FIELDS.beyond, (along(p) - 1) * 100) }) },
+        {
+          id: 'from',
+          words: 'From',
+          ...from,
+          drag: (p) => ({ fromX: stepped(FIELDS.fromX, p.x), fromY: stepped(FIELDS.fromY, p.y) }),
+        },
+        {
+          id: 'to',
+          words: 'To',
+          ...to,
+          drag: (p) => ({ toX: stepped(FIELDS.toX, p.x), toY: stepped(FIELDS.toY, p.y) }),
+        },
+        {
+          id: 'back',
+          words: 'How far back it goes first',
+          ...share(-n('back') / 100),
+          drag: (p) => ({ back: stepped(FIELDS.back, -along(p) * 100) }),
+        },
+        {
+          id: 'beyond',
+          words: 'How far too far it goes',
+          ...share(1 + n('beyond') / 100),
+          drag: (p) => ({ beyond: stepped(FIELDS.beyond, (along(p) - 1) * 100) }),
+        },
       ],
     }
   },

@@ -5,4 +5,5 @@ import { number, type Setting } from './planner'
 const SETTLE = 0.25
 export const OPENING = number('opening', 'Held before it moves', 'frames', [0, LIMITS.exposure.max * 4])
 /** Frames a motion is held before it begins: none unless it opens the scene. */
-export const openingAt = ({ scene, frame }: Setting): number => (frame === 1 ? Math.ceil(scene.settings.fps * SETTLE) : 0)
+export const openingAt = ({ scene, frame }: Setting): number =>
+  frame === 1 ? Math.ceil(scene.settings.fps * SETTLE) : 0

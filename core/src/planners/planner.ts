@@ -31,13 +31,28 @@ interface Named {
   /** Asked only while other inputs give it a meaning; absent: always. */
   readonly when?: (inputs: Inputs) => boolean
 }
-export interface NumberField extends Named { readonly kind: 'number'; readonly unit: string; readonly min: number; readonly max: number; readonly step: number }
-export interface ChoiceField extends Named { readonly kind: 'choice'; readonly choices: readonly { readonly id: string; readonly words: string }[] }
-export interface SwitchField extends Named { readonly kind: 'switch' }
+export interface NumberField extends Named {
+  readonly kind: 'number'
+  readonly unit: string
+  readonly min: number
+  readonly max: number
+  readonly step: number
+}
+export interface ChoiceField extends Named {
+  readonly kind: 'choice'
+  readonly choices: readonly { readonly id: string; readonly words: string }[]
+}
+export interface SwitchField extends Named {
+  readonly kind: 'switch'
+}
 /** Frames each drawing is held: one number, or a pattern such as `2 1`. */
-export interface HeldField extends Named { readonly kind: 'held' }
+export interface HeldField extends Named {
+  readonly kind: 'held'
+}
 /** Set on the preview only, kept as text. */
-export interface TextField extends Named { readonly kind: 'text' }
+export interface TextField extends Named {
+  readonly kind: 'text'
+}
 export type Field = NumberField | ChoiceField | SwitchField | HeldField | TextField
 
 /** A drawing the plan asks for, once; the scene's pixels. */
@@ -59,14 +74,30 @@ export interface Handle extends Point {
   /** The inputs that put it at a place. */
   readonly drag: (to: Point) => Inputs
 }
-export interface Graph { readonly id: string; readonly words: string; readonly unit: string; readonly points: readonly { readonly frame: number; readonly value: number }[] }
+export interface Graph {
+  readonly id: string
+  readonly words: string
+  readonly unit: string
+  readonly points: readonly { readonly frame: number; readonly value: number }[]
+}
 /** A measure of each exposure at the frame where it begins, from 1. */
-export function graphOver(about: Pick<Graph, 'id' | 'words' | 'unit'>, exposures: Motion['exposures'], valueOf: (place: number) => number): Graph {
+export function graphOver(
+  about: Pick<Graph, 'id' | 'words' | 'unit'>,
+  exposures: Motion['exposures'],
+  valueOf: (place: number) => number,
+): Graph {
   let frame = 1
-  return { ...about, points: exposures.map(({ frames }, i) => ({ frame: (frame += frames) - frames, value: valueOf(i) })) }
+  return {
+    ...about,
+    points: exposures.map(({ frames }, i) => ({ frame: (frame += frames) - frames, value: valueOf(i) })),
+  }
 }
 /** What a choice costs or bends, and the choice nearby that bends less. */
-export interface Told { readonly words: string; readonly caution?: true; readonly nearest?: { readonly words: string; readonly inputs: Inputs } }
+export interface Told {
+  readonly words: string
+  readonly caution?: true
+  readonly nearest?: { readonly words: string; readonly inputs: Inputs }
+}
 
 export interface Motion {
   readonly drawings: readonly MotionDrawing[]
@@ -97,7 +128,11 @@ export interface Planner {
   /** Sensible from the start, to the size of the paper. */
   readonly start: (setting: Setting) => Inputs
   /** Starting points of the same inputs. */
-  readonly starts?: readonly { readonly id: string; readonly words: string; readonly inputs: (setting: Setting) => Inputs }[]
+  readonly starts?: readonly {
+    readonly id: string
+    readonly words: string
+    readonly inputs: (setting: Setting) => Inputs
+  }[]
   /** Errors: PlanRefused, or RangeError of the arithmetic below. */
   readonly plan: (inputs: Inputs, setting: Setting) => Motion
 }
@@ -105,24 +140,56 @@ export interface Planner {
 /** Nonsense, with its reason and the nearest sense. */
 export class PlanRefused extends RangeError {
   override readonly name = 'PlanRefused'
-  constructor(sentence: string, readonly nearest?: { readonly words: string; readonly inputs: Inputs }) {
+  constructor(
+    sentence: string,
+    readonly nearest?: { readonly words: string; readonly inputs: Inputs },
+  ) {
     super(sentence)
   }
 }
 
-export const number = (id: string, words: string, unit: string, [min, max]: readonly [number, number], step = 1, about?: string): NumberField => ({ kind: 'number', id, words, unit, min, max, step, ...(about !== undefined && { about }) })
-export const choice = (id: string, words: string, choices: ChoiceField['choices'], about?: string): ChoiceField => ({ kind: 'choice', id, words, choices, ...(about !== undefined && { about }) })
-export const toggle = (id: string, words: string, about?: string): SwitchField => ({ kind: 'switch', id, words, ...(about !== undefined && { about }) })
+export const number = (
+  id: string,
+  words: string,
+  unit: string,
+  [min, max]: readonly [number, number],
+  step = 1,
+  about?: string,
+): NumberField => ({ kind: 'number', id, words, unit, min, max, step, ...(about !== undefined && { about }) })
+export const choice = (id: string, words: string, choices: ChoiceField['choices'], about?: string): ChoiceField => ({
+  kind: 'choice',
+  id,
+  words,
+  choices,
+  ...(about !== undefined && { about }),
+})
+export const toggle = (id: string, words: string, about?: string): SwitchField => ({
+  kind: 'switch',
+  id,
+  words,
+  ...(about !== undefined && { about }),
+})
 /** A field asked only while other inputs give it a meaning. */
 export const asked = <F extends Field>(field: F, when: (inputs: Inputs) => boolean): F => ({ ...field, when })
-export const EXPOSURE: HeldField = { kind: 'held', id: 'exposure', words: 'Each drawing held', about: 'Frames, or a pattern such as 2 1' }
+export const EXPOSURE: HeldField = {
+  kind: 'held',
+  id: 'exposure',
+  words: 'Each drawing held',
+  about: 'Frames, or a pattern such as 2 1',
+}
 
 /** The exposure written in an input. Errors: PlanRefused. */
 export function heldOf(value: Inputs[string] | undefined): Held {
-  const parts = String(value ?? '').trim().split(/[\s,]+/).map(Number)
+  const parts = String(value ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number)
   const { min, max } = LIMITS.exposure
   if (parts.length === 0 || parts.some((frames) => !Number.isInteger(frames) || frames < min || frames > max)) {
-    throw new PlanRefused(`Say on how many frames each drawing is held, ${min} to ${max}, or a pattern such as 2 1.`, { words: 'On twos', inputs: { exposure: '2' } })
+    throw new PlanRefused(`Say on how many frames each drawing is held, ${min} to ${max}, or a pattern such as 2 1.`, {
+      words: 'On twos',
+      inputs: { exposure: '2' },
+    })
   }
   return parts.length === 1 ? parts[0]! : requirePattern(parts)
 }
@@ -135,7 +202,8 @@ export const reading = (inputs: Inputs) => ({
   s: (id: string) => String(inputs[id] ?? ''),
   held: () => heldOf(inputs['exposure']),
 })
-export const clamped = (value: number, { min, max }: { readonly min: number; readonly max: number }) => Math.min(max, Math.max(min, value))
+export const clamped = (value: number, { min, max }: { readonly min: number; readonly max: number }) =>
+  Math.min(max, Math.max(min, value))
 /** To the field's own step, within its range. */
 export function stepped({ min, max, step }: NumberField, value: number): number {
   return Number(clamped(Math.round(value / step) * step, { min, max }).toFixed(6))
@@ -143,14 +211,27 @@ export function stepped({ min, max, step }: NumberField, value: number): number 
 
 function checkField(field: Field, value: Inputs[string] | undefined): void {
   const refused = (sentence: string, nearest?: Inputs[string]) => {
-    throw new PlanRefused(sentence, nearest === undefined ? undefined : { words: `${field.words} ${String(nearest)}`, inputs: { [field.id]: nearest } })
+    throw new PlanRefused(
+      sentence,
+      nearest === undefined
+        ? undefined
+        : { words: `${field.words} ${String(nearest)}`, inputs: { [field.id]: nearest } },
+    )
   }
   if (field.kind === 'number') {
     const { min, max, unit, words } = field
-    if (typeof value !== 'number' || !Number.isFinite(value)) refused(`${words} must be a number from ${min} to ${max}${unit && ` ${unit}`}.`, clamped(0, field))
-    else if (value < min || value > max) refused(`${words} must be from ${min} to ${max}${unit && ` ${unit}`}; it is ${value}.`, clamped(value, field))
+    if (typeof value !== 'number' || !Number.isFinite(value))
+      refused(`${words} must be a number from ${min} to ${max}${unit && ` ${unit}`}.`, clamped(0, field))
+    else if (value < min || value > max)
+      refused(`${words} must be from ${min} to ${max}${unit && ` ${unit}`}; it is ${value}.`, clamped(value, field))
   } else if (field.kind === 'choice') {
-    if (!field.choices.some(({ id }) => id === value)) refused(field.choices.length > 0 ? `Choose one for ${field.words.toLowerCase()}.` : `There is nothing to choose for ${field.words.toLowerCase()}.`, field.choices[0]?.id)
+    if (!field.choices.some(({ id }) => id === value))
+      refused(
+        field.choices.length > 0
+          ? `Choose one for ${field.words.toLowerCase()}.`
+          : `There is nothing to choose for ${field.words.toLowerCase()}.`,
+        field.choices[0]?.id,
+      )
   } else if (field.kind === 'switch') {
     if (typeof value !== 'boolean') refused(`${field.words} is either on or off.`, false)
   } else if (field.kind === 'held') heldOf(value)
@@ -162,17 +243,23 @@ export function completed(planner: Planner, inputs: Inputs, setting: Setting): I
   return Object.fromEntries(planner.fields(setting).map(({ id }) => [id, inputs[id] ?? start[id] ?? '']))
 }
 
-export type PlanOutcome = { readonly motion: Motion } | { readonly refused: string; readonly nearest?: { readonly words: string; readonly inputs: Inputs } }
+export type PlanOutcome =
+  | { readonly motion: Motion }
+  | { readonly refused: string; readonly nearest?: { readonly words: string; readonly inputs: Inputs } }
 
 /** The motion asked for, or why it is nonsense and the nearest sense. */
 export function outcomeOf(planner: Planner, inputs: Inputs, setting: Setting): PlanOutcome {
   try {
     for (const field of planner.fields(setting)) checkField(field, inputs[field.id])
     const motion = planner.plan(inputs, setting)
-    if (motion.drawings.length > MOST_DRAWINGS) throw new PlanRefused(`This needs ${motion.drawings.length} drawings; a plan has at most ${MOST_DRAWINGS}. Hold each drawing longer or make the motion shorter.`)
+    if (motion.drawings.length > MOST_DRAWINGS)
+      throw new PlanRefused(
+        `This needs ${motion.drawings.length} drawings; a plan has at most ${MOST_DRAWINGS}. Hold each drawing longer or make the motion shorter.`,
+      )
     return { motion }
   } catch (error) {
-    if (error instanceof PlanRefused) return { refused: error.message, ...(error.nearest && { nearest: error.nearest }) }
+    if (error instanceof PlanRefused)
+      return { refused: error.message, ...(error.nearest && { nearest: error.nearest }) }
     if (error instanceof RangeError) return { refused: error.message }
     throw error
   }
@@ -181,7 +268,13 @@ const MOST_DRAWINGS = 500
 
 /** Minutes a rough drawing usually takes, until a log of one's own says otherwise. */
 const USUAL_MINUTES = 12
-export interface Cost { readonly drawings: number; readonly keys: number; readonly hours: number; readonly frames: number; readonly words: string }
+export interface Cost {
+  readonly drawings: number
+  readonly keys: number
+  readonly hours: number
+  readonly frames: number
+  readonly words: string
+}
 export const framesOf = (motion: Motion): number => motion.exposures.reduce((sum, { frames }) => sum + frames, 0)
 
 /** What a motion asks of the hand. */
@@ -190,5 +283,11 @@ export function costOf(motion: Motion): Cost {
   const keys = mine.filter(({ role }) => role !== 'inbetween').length
   const hours = (mine.length * USUAL_MINUTES) / 60
   const told = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
-  return { drawings: mine.length, keys, hours, frames: framesOf(motion), words: `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${told} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.` }
+  return {
+    drawings: mine.length,
+    keys,
+    hours,
+    frames: framesOf(motion),
+    words: `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${told} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.`,
+  }
 }

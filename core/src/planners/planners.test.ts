@@ -1,7 +1,47 @@
 import fc from 'fast-check'
-import { applyEdit, bringBack, validate, chartsOf, completed, drawingsOfPlan, EditRefused, exposuresOf, firstFrameOf, framesOf, guideTaken, inspectScene, isCycle, isDrawn, layIn, newScene, outcomeOf, plannerOf, PLANNERS, pinOf, type Edit, type Part, type Field, type Ink, type Inputs, type Motion, type Planner, type Scene, type Setting, type Stroke } from '../index'
+import {
+  applyEdit,
+  bringBack,
+  validate,
+  chartsOf,
+  completed,
+  drawingsOfPlan,
+  EditRefused,
+  exposuresOf,
+  firstFrameOf,
+  framesOf,
+  guideTaken,
+  inspectScene,
+  isCycle,
+  isDrawn,
+  layIn,
+  newScene,
+  outcomeOf,
+  plannerOf,
+  PLANNERS,
+  pinOf,
+  type Edit,
+  type Part,
+  type Field,
+  type Ink,
+  type Inputs,
+  type Motion,
+  type Planner,
+  type Scene,
+  type Setting,
+  type Stroke,
+} from '../index'
 
-const BASE = { name: 'Plans', width: 960, height: 540, fps: 24, length: 48, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' } as const
+const BASE = {
+  name: 'Plans',
+  width: 960,
+  height: 540,
+  fps: 24,
+  length: 48,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+} as const
 const make = (scene: Scene, edit: Edit) => applyEdit(scene, edit).scene
 let count = 0
 const NONE: Ink = []
@@ -12,23 +52,57 @@ function motionOf(planner: Planner, inputs: Inputs, setting: Setting): Motion {
   if ('refused' in outcome) throw new Error(outcome.refused)
   return outcome.motion
 }
-const lay = (scene: Scene, planner: Planner, inputs: Inputs, { frame = 1, turns = 1, plan }: { frame?: number; turns?: number | null; plan?: string } = {}) => {
+const lay = (
+  scene: Scene,
+  planner: Planner,
+  inputs: Inputs,
+  { frame = 1, turns = 1, plan }: { frame?: number; turns?: number | null; plan?: string } = {},
+) => {
   const full = completed(planner, inputs, settingOf(scene, frame))
   const motion = motionOf(planner, full, settingOf(scene, frame))
-  const made = layIn({ scene, take: 'main', level: 'A', frame, planner: planner.id, inputs: full, motion, turns, freshId, ...(plan !== undefined && { plan }) })
+  const made = layIn({
+    scene,
+    take: 'main',
+    level: 'A',
+    frame,
+    planner: planner.id,
+    inputs: full,
+    motion,
+    turns,
+    freshId,
+    ...(plan !== undefined && { plan }),
+  })
   return { ...made, motion, scene: make(scene, made.edit) }
 }
-const strokes = (points: readonly number[], id: string, swatch: string): Stroke => ({ kind: 'stroke', id, swatch, size: 3, points: Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k]!, points[2 * k + 1]!, 0.5]).flat() })
+const strokes = (points: readonly number[], id: string, swatch: string): Stroke => ({
+  kind: 'stroke',
+  id,
+  swatch,
+  size: 3,
+  points: Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k]!, points[2 * k + 1]!, 0.5]).flat(),
+})
 
 /** Whoever draws exactly what the guides show. */
 function drawnOver(scene: Scene): { scene: Scene; inkOf: (drawing: string) => Ink } {
   const inks = new Map<string, Ink>()
   let next = scene
   for (const [drawing, guide] of Object.entries(scene.guides ?? {})) {
-    const ink = guide.shapes.filter(({ tone }) => tone !== 'help').map(({ points, closed }, i) => strokes(closed ? [...points, points[0]!, points[1]!] : points, `${drawing}s${i}`, scene.palette[0]!.id))
+    const ink = guide.shapes
+      .filter(({ tone }) => tone !== 'help')
+      .map(({ points, closed }, i) =>
+        strokes(closed ? [...points, points[0]!, points[1]!] : points, `${drawing}s${i}`, scene.palette[0]!.id),
+      )
     inks.set(drawing, ink)
-    if (ink.length > 0) next = make(next, { type: 'ink.change', drawing, pass: 'rough', remove: [], add: ink.map((piece, at) => ({ at, piece })) })
-    for (const [landmark, pin] of Object.entries(guide.targets)) next = make(next, { type: 'pin.set', drawing, landmark, pin })
+    if (ink.length > 0)
+      next = make(next, {
+        type: 'ink.change',
+        drawing,
+        pass: 'rough',
+        remove: [],
+        add: ink.map((piece, at) => ({ at, piece })),
+      })
+    for (const [landmark, pin] of Object.entries(guide.targets))
+      next = make(next, { type: 'pin.set', drawing, landmark, pin })
   }
   return { scene: next, inkOf: (drawing) => inks.get(drawing) ?? NONE }
 }
@@ -38,7 +112,10 @@ function anyValue(field: Field, start: Inputs[string]): fc.Arbitrary<Inputs[stri
   if (field.kind === 'number') {
     const { min, max, step } = field
     const whole = (value: number) => Math.min(max, Math.max(min, Math.round(value / step) * step))
-    return fc.oneof(fc.double({ min: 0.4, max: 1.7, noNaN: true }).map((times) => whole(Number(start) * times)), fc.double({ min, max, noNaN: true }).map(whole))
+    return fc.oneof(
+      fc.double({ min: 0.4, max: 1.7, noNaN: true }).map((times) => whole(Number(start) * times)),
+      fc.double({ min, max, noNaN: true }).map(whole),
+    )
   }
   if (field.kind === 'choice') return fc.constantFrom(...field.choices.map(({ id }) => id))
   if (field.kind === 'switch') return fc.boolean()
@@ -47,7 +124,19 @@ function anyValue(field: Field, start: Inputs[string]): fc.Arbitrary<Inputs[stri
 }
 const anyInputs = (planner: Planner, setting: Setting) => {
   const start = completed(planner, {}, setting)
-  return fc.record(Object.fromEntries(planner.fields(setting).map((field) => [field.id, fc.oneof({ weight: 2, arbitrary: fc.constant(start[field.id]!) }, { weight: 1, arbitrary: anyValue(field, start[field.id]!) })]))) as fc.Arbitrary<Inputs>
+  return fc.record(
+    Object.fromEntries(
+      planner
+        .fields(setting)
+        .map((field) => [
+          field.id,
+          fc.oneof(
+            { weight: 2, arbitrary: fc.constant(start[field.id]!) },
+            { weight: 1, arbitrary: anyValue(field, start[field.id]!) },
+          ),
+        ]),
+    ),
+  ) as fc.Arbitrary<Inputs>
 }
 
 describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (_, planner) => {
@@ -58,38 +147,66 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
     const { scene: laid, motion } = lay(scene, planner, {}, { turns: 2 })
     expect(validate(JSON.parse(JSON.stringify(laid)))).toEqual(laid)
     const drawn = drawnOver(laid)
-    const { findings } = await inspectScene(drawn.scene, (drawing, pass) => (pass === 'rough' ? drawn.inkOf(drawing) : NONE))
+    const { findings } = await inspectScene(drawn.scene, (drawing, pass) =>
+      pass === 'rough' ? drawn.inkOf(drawing) : NONE,
+    )
     expect(findings.map(({ check, sentence }) => `${check}: ${sentence}`)).toEqual([])
     expect(exposuresOf(laid, 'A').reduce((sum, { frames }) => sum + frames, 0)).toBeGreaterThanOrEqual(framesOf(motion))
   })
 
   test('over its whole range answers a motion that can be laid in, or why not and the nearest sense', () => {
-    fc.assert(fc.property(anyInputs(planner, setting), (inputs) => {
-      const outcome = outcomeOf(planner, inputs, setting)
-      if ('refused' in outcome) {
-        expect(outcome.refused).toMatch(/\.$/)
-        if (outcome.nearest) expect(outcomeOf(planner, { ...inputs, ...outcome.nearest.inputs }, setting)).not.toEqual(expect.objectContaining({ refused: outcome.refused }))
-        return
-      }
-      const { motion } = outcome
-      for (const { targets, shapes } of motion.drawings) expect([...Object.values(targets).flatMap(({ x, y }) => [x, y]), ...shapes.flatMap(({ points }) => points)].every(Number.isFinite)).toBe(true)
-      expect(motion.exposures.every(({ drawing, frames }) => Number.isInteger(frames) && frames > 0 && (drawing === null || motion.drawings[drawing] !== undefined))).toBe(true)
-      for (const { marks } of chartsOf(motion)) expect(marks.every(({ fraction }, i) => fraction > (marks[i - 1]?.fraction ?? 0) && fraction < 1)).toBe(true)
-      for (const graph of motion.graphs) expect(graph.points.every(({ value }, i) => Number.isFinite(value) && graph.points[i]!.frame > (graph.points[i - 1]?.frame ?? 0))).toBe(true)
-      // What is dragged stays within what can be asked.
-      for (const handle of motion.handles) {
-        const dragged = { ...inputs, ...handle.drag({ x: handle.x + 31, y: handle.y - 17 }) }
-        for (const field of planner.fields(setting)) if (field.kind === 'number') expect(Number(dragged[field.id])).toEqual(Math.min(field.max, Math.max(field.min, Number(dragged[field.id]))))
-      }
-      if (framesOf(motion) > 400 || motion.drawings.length > 80) return
-      try {
-        const { scene: laid } = lay(scene, planner, inputs)
-        expect(validate(laid)).toEqual(laid)
-      } catch (error) {
-        // Far off the paper nothing can be laid.
-        if (!(error instanceof EditRefused) && !/too far/.test(String(error))) throw error
-      }
-    }), { numRuns: planner.id === 'drag' ? 20 : 50 })
+    fc.assert(
+      fc.property(anyInputs(planner, setting), (inputs) => {
+        const outcome = outcomeOf(planner, inputs, setting)
+        if ('refused' in outcome) {
+          expect(outcome.refused).toMatch(/\.$/)
+          if (outcome.nearest)
+            expect(outcomeOf(planner, { ...inputs, ...outcome.nearest.inputs }, setting)).not.toEqual(
+              expect.objectContaining({ refused: outcome.refused }),
+            )
+          return
+        }
+        const { motion } = outcome
+        for (const { targets, shapes } of motion.drawings)
+          expect(
+            [...Object.values(targets).flatMap(({ x, y }) => [x, y]), ...shapes.flatMap(({ points }) => points)].every(
+              Number.isFinite,
+            ),
+          ).toBe(true)
+        expect(
+          motion.exposures.every(
+            ({ drawing, frames }) =>
+              Number.isInteger(frames) && frames > 0 && (drawing === null || motion.drawings[drawing] !== undefined),
+          ),
+        ).toBe(true)
+        for (const { marks } of chartsOf(motion))
+          expect(marks.every(({ fraction }, i) => fraction > (marks[i - 1]?.fraction ?? 0) && fraction < 1)).toBe(true)
+        for (const graph of motion.graphs)
+          expect(
+            graph.points.every(
+              ({ value }, i) => Number.isFinite(value) && graph.points[i]!.frame > (graph.points[i - 1]?.frame ?? 0),
+            ),
+          ).toBe(true)
+        // What is dragged stays within what can be asked.
+        for (const handle of motion.handles) {
+          const dragged = { ...inputs, ...handle.drag({ x: handle.x + 31, y: handle.y - 17 }) }
+          for (const field of planner.fields(setting))
+            if (field.kind === 'number')
+              expect(Number(dragged[field.id])).toEqual(
+                Math.min(field.max, Math.max(field.min, Number(dragged[field.id]))),
+              )
+        }
+        if (framesOf(motion) > 400 || motion.drawings.length > 80) return
+        try {
+          const { scene: laid } = lay(scene, planner, inputs)
+          expect(validate(laid)).toEqual(laid)
+        } catch (error) {
+          // Far off the paper nothing can be laid.
+          if (!(error instanceof EditRefused) && !/too far/.test(String(error))) throw error
+        }
+      }),
+      { numRuns: planner.id === 'drag' ? 20 : 50 },
+    )
   })
 
   test('each of its inputs has sense at its start, and says so outside its range', () => {
@@ -98,9 +215,18 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
     for (const field of planner.fields(setting)) {
       if (field.kind !== 'number') continue
       const outcome = outcomeOf(planner, { ...inputs, [field.id]: field.max + field.step }, setting)
-      expect(outcome).toEqual(expect.objectContaining({ refused: expect.stringContaining(field.words), nearest: expect.objectContaining({ inputs: { [field.id]: field.max } }) }))
+      expect(outcome).toEqual(
+        expect.objectContaining({
+          refused: expect.stringContaining(field.words),
+          nearest: expect.objectContaining({ inputs: { [field.id]: field.max } }),
+        }),
+      )
     }
-    for (const start of planner.starts ?? []) expect([start.id, outcomeOf(planner, { ...inputs, ...start.inputs(setting) }, setting)]).toEqual([start.id, expect.objectContaining({ motion: expect.anything() })])
+    for (const start of planner.starts ?? [])
+      expect([start.id, outcomeOf(planner, { ...inputs, ...start.inputs(setting) }, setting)]).toEqual([
+        start.id,
+        expect.objectContaining({ motion: expect.anything() }),
+      ])
   })
 })
 
@@ -118,7 +244,14 @@ test.each(PLANNERS.map(({ id }) => id))('%s works on ones, twos, threes and patt
       const motion = motionOf(planner, inputs, settingOf(scene))
       const holds = exposure.split(' ').map(Number)
       // Between its ends, which may be held longer, a motion has no exposure but those asked for; a walk begins its pattern anew with each step, a blink holds its own.
-      if (!['blink', 'boil'].includes(id)) for (const { frames } of motion.exposures.slice(1, -1)) expect([id, fps, exposure, holds.includes(frames) || frames % Math.min(...holds) === 0 || frames < Math.max(...holds) || id === 'drag']).toEqual([id, fps, exposure, true])
+      if (!['blink', 'boil'].includes(id))
+        for (const { frames } of motion.exposures.slice(1, -1))
+          expect([
+            id,
+            fps,
+            exposure,
+            holds.includes(frames) || frames % Math.min(...holds) === 0 || frames < Math.max(...holds) || id === 'drag',
+          ]).toEqual([id, fps, exposure, true])
       expect(framesOf(motion)).toBeGreaterThan(2)
     }
   }
@@ -129,18 +262,24 @@ test('a hop shorter than two drawings is refused with the hops that can be seen'
   const setting = settingOf(newScene(BASE))
   const inputs: Inputs = { ...completed(planner, {}, setting), drop: 300, fall: 8, keeps: 0.5, hops: 4, exposure: '3' }
   const outcome = outcomeOf(planner, inputs, setting)
-  expect(outcome).toEqual({ refused: expect.stringMatching(/^Hop 3 would take 2\.3 frames, which is shorter than two drawings/), nearest: { words: '2 hops', inputs: { hops: 2 } } })
+  expect(outcome).toEqual({
+    refused: expect.stringMatching(/^Hop 3 would take 2\.3 frames, which is shorter than two drawings/),
+    nearest: { words: '2 hops', inputs: { hops: 2 } },
+  })
   expect(outcomeOf(planner, { ...inputs, hops: 2 }, setting)).toHaveProperty('motion')
 })
 
 describe('a leap in parts', () => {
   const planner = plannerOf('leap')!
   const setting = settingOf(newScene(BASE))
-  const part = (which: string, more: Inputs = {}) => motionOf(planner, { ...completed(planner, {}, setting), opening: 0, ...more, part: which }, setting)
+  const part = (which: string, more: Inputs = {}) =>
+    motionOf(planner, { ...completed(planner, {}, setting), opening: 0, ...more, part: which }, setting)
   test('take-off, air and landing laid one after the other are the whole leap', () => {
     const parts = ['take-off', 'air', 'landing'].map((which) => part(which))
     const whole = part('whole')
-    expect(parts.flatMap(({ drawings }) => drawings.map(({ targets }) => targets['body']))).toEqual(whole.drawings.map(({ targets }) => targets['body']))
+    expect(parts.flatMap(({ drawings }) => drawings.map(({ targets }) => targets['body']))).toEqual(
+      whole.drawings.map(({ targets }) => targets['body']),
+    )
     expect(parts.reduce((sum, motion) => sum + framesOf(motion), 0)).toBe(framesOf(whole))
   })
   test('pinned to its spot the figure stays there, its travel told beside it', () => {
@@ -158,15 +297,25 @@ test('a change of shape lays its shapes at the fractions of its spacing, whereve
   const planner = plannerOf('shape')!
   const setting = settingOf(newScene(BASE))
   for (const toX of [345, 700]) {
-    const motion = motionOf(planner, { ...completed(planner, {}, setting), law: 'slow-in', frames: 12, exposure: '2', fromX: 345, toX }, setting)
-    expect(chartsOf(motion)[0]!.marks.map(({ fraction }) => fraction)).toEqual([1, 2, 3, 4, 5].map((i) => expect.closeTo(1 - (1 - i / 6) ** 2, 6)))
+    const motion = motionOf(
+      planner,
+      { ...completed(planner, {}, setting), law: 'slow-in', frames: 12, exposure: '2', fromX: 345, toX },
+      setting,
+    )
+    expect(chartsOf(motion)[0]!.marks.map(({ fraction }) => fraction)).toEqual(
+      [1, 2, 3, 4, 5].map((i) => expect.closeTo(1 - (1 - i / 6) ** 2, 6)),
+    )
   }
 })
 
 describe('planners that go on from what is drawn', () => {
   const swung = () => {
     const scene = lay(newScene(BASE), plannerOf('swing')!, {}).scene
-    return make(scene, { type: 'level.add', level: { ...newScene(BASE).levels['A']!, id: 'B', name: 'Scarf', landmarks: undefined }, at: 1 })
+    return make(scene, {
+      type: 'level.add',
+      level: { ...newScene(BASE).levels['A']!, id: 'B', name: 'Scarf', landmarks: undefined },
+      at: 1,
+    })
   }
   test('a chain hangs from a landmark of another level on every drawing', () => {
     const scene = swung()
@@ -189,17 +338,37 @@ describe('planners that go on from what is drawn', () => {
     })
   })
   test('a boil and a change of shape go on from drawings with ink, which stay as they are', () => {
-    const circle = (x: number) => strokes(Array.from({ length: 33 }, (_, i) => [x + 60 * Math.cos((i / 32) * 2 * Math.PI), 200 + 40 * Math.sin((i / 32) * 2 * Math.PI)]).flat(), `c${x}`, 'pencil')
+    const circle = (x: number) =>
+      strokes(
+        Array.from({ length: 33 }, (_, i) => [
+          x + 60 * Math.cos((i / 32) * 2 * Math.PI),
+          200 + 40 * Math.sin((i / 32) * 2 * Math.PI),
+        ]).flat(),
+        `c${x}`,
+        'pencil',
+      )
     const box = strokes([500, 120, 640, 120, 640, 280, 500, 280, 500, 120], 'box', 'pencil')
-    const add = (scene: Scene, id: string, frame: number, piece: Stroke) => make(make(scene, { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } }), { type: 'ink.change', drawing: id, pass: 'line', remove: [], add: [{ at: 0, piece }] })
+    const add = (scene: Scene, id: string, frame: number, piece: Stroke) =>
+      make(make(scene, { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id, role: 'key' } }), {
+        type: 'ink.change',
+        drawing: id,
+        pass: 'line',
+        remove: [],
+        add: [{ at: 0, piece }],
+      })
     const scene = add(add(newScene(BASE), 'one', 1, circle(200)), 'two', 25, box)
     const inks: Record<string, Ink> = { one: [circle(200)], two: [box] }
-    const setting = { ...settingOf(scene), inkOf: (drawing: string, pass: string) => (pass === 'line' ? (inks[drawing] ?? NONE) : NONE) }
+    const setting = {
+      ...settingOf(scene),
+      inkOf: (drawing: string, pass: string) => (pass === 'line' ? (inks[drawing] ?? NONE) : NONE),
+    }
     for (const id of ['shape', 'boil']) {
       const planner = plannerOf(id)!
       const inputs = { ...completed(planner, {}, setting), ...(id === 'boil' && { frames: 12 }), opening: 0 }
       const motion = motionOf(planner, inputs, setting)
-      expect(motion.drawings.filter(({ existing }) => existing !== undefined).map(({ existing }) => existing)).toEqual(id === 'shape' ? ['one', 'two'] : ['one'])
+      expect(motion.drawings.filter(({ existing }) => existing !== undefined).map(({ existing }) => existing)).toEqual(
+        id === 'shape' ? ['one', 'two'] : ['one'],
+      )
       const { edit } = layIn({ scene, take: 'main', level: 'A', frame: 1, planner: id, inputs, motion, freshId })
       const laid = make(scene, edit)
       expect(validate(laid)).toEqual(laid)
@@ -222,11 +391,18 @@ describe('a cycle', () => {
     expect(scene.settings.length).toBe(Math.max(48, cycle.frames))
   })
   test('a walk exchanges its sides in the second step', () => {
-    const { drawings } = motionOf(plannerOf('walk')!, completed(plannerOf('walk')!, {}, settingOf(newScene(BASE))), settingOf(newScene(BASE)))
+    const { drawings } = motionOf(
+      plannerOf('walk')!,
+      completed(plannerOf('walk')!, {}, settingOf(newScene(BASE))),
+      settingOf(newScene(BASE)),
+    )
     const half = drawings.length / 2
     drawings.slice(0, half).forEach(({ targets }, i) => {
       const other = drawings[i + half]!.targets
-      expect([targets['near foot']!.x, targets['near foot']!.y]).toEqual([expect.closeTo(other['far foot']!.x, 6), expect.closeTo(other['far foot']!.y, 6)])
+      expect([targets['near foot']!.x, targets['near foot']!.y]).toEqual([
+        expect.closeTo(other['far foot']!.x, 6),
+        expect.closeTo(other['far foot']!.y, 6),
+      ])
       expect(targets['hips']!.y).toBeCloseTo(other['hips']!.y, 6)
     })
   })
@@ -234,91 +410,182 @@ describe('a cycle', () => {
 
 describe('a plan that was laid', () => {
   const bounce = plannerOf('bounce')!
-  const drawOn = (scene: Scene, drawing: string) => make(scene, { type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 0, piece: strokes([1, 1, 9, 9], `${drawing}ink`, scene.palette[0]!.id) }] })
+  const drawOn = (scene: Scene, drawing: string) =>
+    make(scene, {
+      type: 'ink.change',
+      drawing,
+      pass: 'line',
+      remove: [],
+      add: [{ at: 0, piece: strokes([1, 1, 9, 9], `${drawing}ink`, scene.palette[0]!.id) }],
+    })
   const first = lay(newScene(BASE), bounce, { exposure: '2', opening: 0, roll: 0, hops: 2 })
   const ids = Object.values(first.scene.plans!)[0]!.drawings
 
   test('never moves what is drawn, whatever is changed; what is not drawn follows', () => {
-    fc.assert(fc.property(
-      fc.subarray([...ids], { minLength: 1, maxLength: 5 }), fc.record({ fall: fc.integer({ min: 4, max: 16 }), hops: fc.integer({ min: 0, max: 4 }), exposure: fc.constantFrom('1', '2', '3', '2 1'), drop: fc.integer({ min: 50, max: 400 }) }), fc.integer({ min: 1, max: 9 }),
-      (drawn, inputs, frame) => {
-        const before = drawn.reduce(drawOn, first.scene)
-        fc.pre('motion' in outcomeOf(bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, settingOf(before, frame)))
-        const { scene: after, stays } = lay(before, bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, { plan: first.plan, frame })
-        expect(validate(JSON.parse(JSON.stringify(after)))).toEqual(after)
-        expect(stays.map(({ id }) => id).sort()).toEqual([...drawn].sort())
-        for (const id of drawn) {
-          expect(firstFrameOf(exposuresOf(after, 'A'), id)).toBe(firstFrameOf(exposuresOf(before, 'A'), id))
-          expect(after.guides![id]).toEqual(before.guides![id])
-          expect(after.drawings[id]!.passes).toEqual({ line: 1 })
-        }
-        // No drawing of an earlier state is left lying about, and each that is there is on the sheet.
-        const plan = after.plans![first.plan]!
-        const shown = new Set(exposuresOf(after, 'A').map(({ drawing }) => drawing))
-        for (const drawing of Object.values(after.drawings)) expect([drawing.id, shown.has(drawing.id), [...plan.drawings, ...plan.kept].includes(drawing.id)]).toEqual([drawing.id, true, true])
-        expect(drawingsOfPlan(after, plan).filter(isDrawn)).toHaveLength(drawn.length)
-      },
-    ), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.subarray([...ids], { minLength: 1, maxLength: 5 }),
+        fc.record({
+          fall: fc.integer({ min: 4, max: 16 }),
+          hops: fc.integer({ min: 0, max: 4 }),
+          exposure: fc.constantFrom('1', '2', '3', '2 1'),
+          drop: fc.integer({ min: 50, max: 400 }),
+        }),
+        fc.integer({ min: 1, max: 9 }),
+        (drawn, inputs, frame) => {
+          const before = drawn.reduce(drawOn, first.scene)
+          fc.pre(
+            'motion' in
+              outcomeOf(bounce, { ...Object.values(before.plans!)[0]!.inputs, ...inputs }, settingOf(before, frame)),
+          )
+          const { scene: after, stays } = lay(
+            before,
+            bounce,
+            { ...Object.values(before.plans!)[0]!.inputs, ...inputs },
+            { plan: first.plan, frame },
+          )
+          expect(validate(JSON.parse(JSON.stringify(after)))).toEqual(after)
+          expect(stays.map(({ id }) => id).sort()).toEqual([...drawn].sort())
+          for (const id of drawn) {
+            expect(firstFrameOf(exposuresOf(after, 'A'), id)).toBe(firstFrameOf(exposuresOf(before, 'A'), id))
+            expect(after.guides![id]).toEqual(before.guides![id])
+            expect(after.drawings[id]!.passes).toEqual({ line: 1 })
+          }
+          // No drawing of an earlier state is left lying about, and each that is there is on the sheet.
+          const plan = after.plans![first.plan]!
+          const shown = new Set(exposuresOf(after, 'A').map(({ drawing }) => drawing))
+          for (const drawing of Object.values(after.drawings))
+            expect([drawing.id, shown.has(drawing.id), [...plan.drawings, ...plan.kept].includes(drawing.id)]).toEqual([
+              drawing.id,
+              true,
+              true,
+            ])
+          expect(drawingsOfPlan(after, plan).filter(isDrawn)).toHaveLength(drawn.length)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
   test('a cycle keeps what is drawn of it at its frames, or says which would fall out', () => {
     const walk = plannerOf('walk')!
     const laid = lay(newScene(BASE), walk, {}, { turns: 2 })
     const steps = laid.scene.plans![laid.plan]!.drawings
-    fc.assert(fc.property(fc.subarray([...steps], { minLength: 1, maxLength: 4 }), fc.constantFrom(6, 8, 10, 12, 14, 18), fc.constantFrom('1', '2', '3'), (drawn, perStep, exposure) => {
-      const before = drawn.reduce(drawOn, laid.scene)
-      try {
-        const { scene: after } = lay(before, walk, { perStep, exposure }, { plan: laid.plan, turns: 2 })
-        expect(validate(after)).toEqual(after)
-        for (const id of drawn) expect([id, firstFrameOf(exposuresOf(after, 'A'), id), after.drawings[id]!.passes]).toEqual([id, firstFrameOf(exposuresOf(before, 'A'), id), { line: 1 }])
-      } catch (error) {
-        expect(String(error)).toMatch(/would fall out of the changed cycle/)
-        expect(perStep).toBeLessThan(12)
-      }
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.subarray([...steps], { minLength: 1, maxLength: 4 }),
+        fc.constantFrom(6, 8, 10, 12, 14, 18),
+        fc.constantFrom('1', '2', '3'),
+        (drawn, perStep, exposure) => {
+          const before = drawn.reduce(drawOn, laid.scene)
+          try {
+            const { scene: after } = lay(before, walk, { perStep, exposure }, { plan: laid.plan, turns: 2 })
+            expect(validate(after)).toEqual(after)
+            for (const id of drawn)
+              expect([id, firstFrameOf(exposuresOf(after, 'A'), id), after.drawings[id]!.passes]).toEqual([
+                id,
+                firstFrameOf(exposuresOf(before, 'A'), id),
+                { line: 1 },
+              ])
+          } catch (error) {
+            expect(String(error)).toMatch(/would fall out of the changed cycle/)
+            expect(perStep).toBeLessThan(12)
+          }
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
   test('on any sheet it is laid whole or refused; what is drawn there keeps its frames, and one step takes it back', () => {
-    const anySheet = fc.array(fc.record({ frame: fc.integer({ min: 1, max: 60 }), drawn: fc.boolean() }), { maxLength: 8 })
-    const anyRange = fc.option(fc.record({ from: fc.integer({ min: 1, max: 55 }), long: fc.integer({ min: 2, max: 8 }), turns: fc.constantFrom(2, 3, null) }), { nil: undefined })
+    const anySheet = fc.array(fc.record({ frame: fc.integer({ min: 1, max: 60 }), drawn: fc.boolean() }), {
+      maxLength: 8,
+    })
+    const anyRange = fc.option(
+      fc.record({
+        from: fc.integer({ min: 1, max: 55 }),
+        long: fc.integer({ min: 2, max: 8 }),
+        turns: fc.constantFrom(2, 3, null),
+      }),
+      { nil: undefined },
+    )
     const count = { laid: 0, refused: 0 }
-    fc.assert(fc.property(anySheet, anyRange, fc.constantFrom('bounce', 'walk', 'blink', 'swing'), fc.integer({ min: 1, max: 50 }), fc.constantFrom(1, 2, null), (keys, cycled, id, frame, turns) => {
-      let before = newScene({ ...BASE, length: 60 })
-      const attempt = (edit: Edit) => {
-        try {
-          before = make(before, edit)
-        } catch (error) {
-          if (!(error instanceof EditRefused)) throw error
-        }
-      }
-      keys.forEach((each, i) => {
-        attempt({ type: 'drawing.add', take: 'main', level: 'A', frame: each.frame, drawing: { id: `k${i}`, role: 'key' } })
-        if (each.drawn && before.drawings[`k${i}`]) before = drawOn(before, `k${i}`)
-      })
-      if (cycled) attempt({ type: 'sheet.range', take: 'main', levels: ['A'], from: cycled.from, to: cycled.from + cycled.long, act: { do: 'cycle', turns: cycled.turns } })
-      attempt({ type: 'take.add', id: 'other', name: 'Other', from: 'main' })
-      const planner = plannerOf(id)!
-      const setting = settingOf(before, frame)
-      const inputs = completed(planner, {}, setting)
-      const { edit } = layIn({ scene: before, take: 'main', level: 'A', frame, planner: id, inputs, motion: motionOf(planner, inputs, setting), turns, freshId })
-      try {
-        const { scene: after, inverse } = applyEdit(before, edit)
-        count.laid++
-        expect(validate(after)).toEqual(after)
-        expect(applyEdit(after, inverse).scene).toEqual(before)
-        for (const drawing of Object.values(before.drawings)) {
-          if (!isDrawn(drawing)) continue
-          expect(after.drawings[drawing.id]).toEqual(drawing)
-          expect(firstFrameOf(exposuresOf(after, 'A'), drawing.id)).toBe(firstFrameOf(exposuresOf(before, 'A'), drawing.id))
-        }
-        // Before the plan nothing changes.
-        const shown = (scene: Scene) => exposuresOf(scene, 'A').flatMap((each) => new Array<string | null>(each.frames).fill(each.drawing)).slice(0, frame - 1)
-        expect(shown(after)).toEqual(shown(before))
-      } catch (error) {
-        if (!(error instanceof EditRefused)) throw error
-        count.refused++
-      }
-    }), { numRuns: 150 })
+    fc.assert(
+      fc.property(
+        anySheet,
+        anyRange,
+        fc.constantFrom('bounce', 'walk', 'blink', 'swing'),
+        fc.integer({ min: 1, max: 50 }),
+        fc.constantFrom(1, 2, null),
+        (keys, cycled, id, frame, turns) => {
+          let before = newScene({ ...BASE, length: 60 })
+          const attempt = (edit: Edit) => {
+            try {
+              before = make(before, edit)
+            } catch (error) {
+              if (!(error instanceof EditRefused)) throw error
+            }
+          }
+          keys.forEach((each, i) => {
+            attempt({
+              type: 'drawing.add',
+              take: 'main',
+              level: 'A',
+              frame: each.frame,
+              drawing: { id: `k${i}`, role: 'key' },
+            })
+            if (each.drawn && before.drawings[`k${i}`]) before = drawOn(before, `k${i}`)
+          })
+          if (cycled)
+            attempt({
+              type: 'sheet.range',
+              take: 'main',
+              levels: ['A'],
+              from: cycled.from,
+              to: cycled.from + cycled.long,
+              act: { do: 'cycle', turns: cycled.turns },
+            })
+          attempt({ type: 'take.add', id: 'other', name: 'Other', from: 'main' })
+          const planner = plannerOf(id)!
+          const setting = settingOf(before, frame)
+          const inputs = completed(planner, {}, setting)
+          const { edit } = layIn({
+            scene: before,
+            take: 'main',
+            level: 'A',
+            frame,
+            planner: id,
+            inputs,
+            motion: motionOf(planner, inputs, setting),
+            turns,
+            freshId,
+          })
+          try {
+            const { scene: after, inverse } = applyEdit(before, edit)
+            count.laid++
+            expect(validate(after)).toEqual(after)
+            expect(applyEdit(after, inverse).scene).toEqual(before)
+            for (const drawing of Object.values(before.drawings)) {
+              if (!isDrawn(drawing)) continue
+              expect(after.drawings[drawing.id]).toEqual(drawing)
+              expect(firstFrameOf(exposuresOf(after, 'A'), drawing.id)).toBe(
+                firstFrameOf(exposuresOf(before, 'A'), drawing.id),
+              )
+            }
+            // Before the plan nothing changes.
+            const shown = (scene: Scene) =>
+              exposuresOf(scene, 'A')
+                .flatMap((each) => new Array<string | null>(each.frames).fill(each.drawing))
+                .slice(0, frame - 1)
+            expect(shown(after)).toEqual(shown(before))
+          } catch (error) {
+            if (!(error instanceof EditRefused)) throw error
+            count.refused++
+          }
+        },
+      ),
+      { numRuns: 150 },
+    )
     expect(Math.min(count.laid, count.refused)).toBeGreaterThan(10)
   })
 
@@ -342,24 +609,69 @@ describe('a plan that was laid', () => {
 
   test('comes and goes with an earlier moment brought back, the whole or its level', () => {
     const empty = newScene(BASE)
-    const back = (now: Scene, then: Scene, part: Part) => bringBack({ now, then, part, counts: () => ({}) }).reduce(make, now)
+    const back = (now: Scene, then: Scene, part: Part) =>
+      bringBack({ now, then, part, counts: () => ({}) }).reduce(make, now)
     for (const part of [{ whole: true }, { level: 'A' }] as const) {
       const without = back(first.scene, empty, part)
       expect([without.plans, without.guides, without.charts]).toEqual([undefined, undefined, {}])
       const again = back(without, first.scene, part)
-      expect([again.plans, again.guides, again.charts]).toEqual([first.scene.plans, first.scene.guides, first.scene.charts])
+      expect([again.plans, again.guides, again.charts]).toEqual([
+        first.scene.plans,
+        first.scene.guides,
+        first.scene.charts,
+      ])
     }
   })
 
   test('is never laid over ink, over a chart, on a ground or beyond the end', () => {
-    const drawn = drawOn(make(newScene(BASE), { type: 'drawing.add', take: 'main', level: 'A', frame: 9, drawing: { id: 'mine', role: 'key' } }), 'mine')
+    const drawn = drawOn(
+      make(newScene(BASE), {
+        type: 'drawing.add',
+        take: 'main',
+        level: 'A',
+        frame: 9,
+        drawing: { id: 'mine', role: 'key' },
+      }),
+      'mine',
+    )
     expect(() => lay(drawn, bounce, {}, { frame: 3 })).toThrow(/Drawing 9 is drawn and begins at frame 9/)
     expect(Object.keys(lay(drawn, bounce, {}, { frame: 10 }).scene.drawings)).toContain('mine')
-    const keys = make(make(newScene(BASE), { type: 'drawing.add', take: 'main', level: 'A', frame: 1, drawing: { id: 'a', role: 'key' } }), { type: 'drawing.add', take: 'main', level: 'A', frame: 40, drawing: { id: 'b', role: 'key' } })
-    const charted = make(keys, { type: 'chart.add', id: 'c', level: 'A', from: 'a', to: 'b', spacing: { by: 'halves', slowOut: 1, slowIn: 1 }, exposure: [2], drawings: ['i', 'j', 'k'] })
+    const keys = make(
+      make(newScene(BASE), {
+        type: 'drawing.add',
+        take: 'main',
+        level: 'A',
+        frame: 1,
+        drawing: { id: 'a', role: 'key' },
+      }),
+      { type: 'drawing.add', take: 'main', level: 'A', frame: 40, drawing: { id: 'b', role: 'key' } },
+    )
+    const charted = make(keys, {
+      type: 'chart.add',
+      id: 'c',
+      level: 'A',
+      from: 'a',
+      to: 'b',
+      spacing: { by: 'halves', slowOut: 1, slowIn: 1 },
+      exposure: [2],
+      drawings: ['i', 'j', 'k'],
+    })
     expect(() => lay(charted, bounce, {}, { frame: 5 })).toThrow(/on a chart of its own|There is a chart over frames/)
-    const ground = make(newScene(BASE), { type: 'level.add', level: { ...newScene(BASE).levels['A']!, id: 'G', name: 'G', kind: 'ground' }, at: 0 })
-    const { edit } = layIn({ scene: ground, take: 'main', level: 'G', frame: 1, planner: 'bounce', inputs: {}, motion: first.motion, freshId })
+    const ground = make(newScene(BASE), {
+      type: 'level.add',
+      level: { ...newScene(BASE).levels['A']!, id: 'G', name: 'G', kind: 'ground' },
+      at: 0,
+    })
+    const { edit } = layIn({
+      scene: ground,
+      take: 'main',
+      level: 'G',
+      frame: 1,
+      planner: 'bounce',
+      inputs: {},
+      motion: first.motion,
+      freshId,
+    })
     expect(() => make(ground, edit)).toThrow(/A ground holds still/)
     // Without the room made first it says which frames it needs.
     const long = edit.type === 'together' ? edit.edits.at(-1)! : edit
@@ -368,10 +680,15 @@ describe('a plan that was laid', () => {
 
   test('its guide can be taken as rough ink, with its landmarks pinned', () => {
     const id = ids[1]!
-    const taken = make(first.scene, guideTaken({ scene: first.scene, drawing: id, rough: [], swatch: first.scene.palette[0]!.id, size: 3, freshId }))
+    const taken = make(
+      first.scene,
+      guideTaken({ scene: first.scene, drawing: id, rough: [], swatch: first.scene.palette[0]!.id, size: 3, freshId }),
+    )
     expect(taken.drawings[id]!.passes).toEqual({ rough: 1 })
     const [landmark] = first.scene.levels['A']!.landmarks!
     expect(pinOf(taken.drawings[id], landmark!.id)).toEqual(first.scene.guides![id]!.targets[landmark!.id])
-    expect(() => guideTaken({ scene: taken, drawing: 'gone', rough: [], swatch: 'ink', size: 3, freshId })).toThrow(/no guide/)
+    expect(() => guideTaken({ scene: taken, drawing: 'gone', rough: [], swatch: 'ink', size: 3, freshId })).toThrow(
+      /no guide/,
+    )
   })
 })

@@ -12,5 +12,18 @@ import { turn } from './turn'
 import { run, walk } from './walk'
 
 /** Every planner, in the order they are offered. */
-export const PLANNERS: readonly Planner[] = [bounce, leap, walk, run, drag, move, turn, blink, drift, boil, swing, morph]
+export const PLANNERS: readonly Planner[] = [
+  bounce,
+  leap,
+  walk,
+  run,
+  drag,
+  move,
+  turn,
+  blink,
+  drift,
+  boil,
+  swing,
+  morph,
+]
 export const plannerOf = (id: string): Planner | undefined => PLANNERS.find((planner) => planner.id === id)

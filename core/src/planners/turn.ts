@@ -15,17 +15,43 @@ const FIELDS = {
   y: number('y', 'Middle, down', 'px', [-4000, 8000]),
 } as const
 const FEATURES = [
-  { name: 'left eye', across: -0.36, down: -0.16 }, { name: 'right eye', across: 0.36, down: -0.16 },
-  { name: 'nose', across: 0, down: 0.14 }, { name: 'mouth', across: 0, down: 0.48 },
+  { name: 'left eye', across: -0.36, down: -0.16 },
+  { name: 'right eye', across: 0.36, down: -0.16 },
+  { name: 'nose', across: 0, down: 0.14 },
+  { name: 'mouth', across: 0, down: 0.48 },
 ] as const
 
 /** A head turned from one side to the other by way of a dip. */
 export const turn: Planner = {
-  id: 'turn', name: 'Turn', about: 'A head from one side to the other by way of a dip; its features ride on a round.',
-  fields: () => [FIELDS.drawings, FIELDS.from, FIELDS.to, FIELDS.dip, EXPOSURE, FIELDS.radius, FIELDS.rest, OPENING, FIELDS.x, FIELDS.y],
+  id: 'turn',
+  name: 'Turn',
+  about: 'A head from one side to the other by way of a dip; its features ride on a round.',
+  fields: () => [
+    FIELDS.drawings,
+    FIELDS.from,
+    FIELDS.to,
+    FIELDS.dip,
+    EXPOSURE,
+    FIELDS.radius,
+    FIELDS.rest,
+    OPENING,
+    FIELDS.x,
+    FIELDS.y,
+  ],
   start(setting) {
     const { width, height, fps } = setting.scene.settings
-    return { drawings: 9, from: -48, to: 48, dip: Math.round(height * 0.06), exposure: '2', radius: Math.round(height * 0.22), rest: Math.round(fps / 2), opening: openingAt(setting), x: Math.round(width / 2), y: Math.round(height * 0.45) }
+    return {
+      drawings: 9,
+      from: -48,
+      to: 48,
+      dip: Math.round(height * 0.06),
+      exposure: '2',
+      radius: Math.round(height * 0.22),
+      rest: Math.round(fps / 2),
+      opening: openingAt(setting),
+      x: Math.round(width / 2),
+      y: Math.round(height * 0.45),
+    }
   },
   starts: [
     { id: 'quick', words: 'a quick look', inputs: () => ({ drawings: 5, exposure: '1' }) },
@@ -35,19 +61,45 @@ export const turn: Planner = {
     const { n, held } = reading(inputs)
     const [x, y, radius, count, exposure] = [n('x'), n('y'), n('radius'), n('drawings'), held()]
     const radians = (degrees: number) => (degrees * Math.PI) / 180
-    const plan = planTurn({ drawings: count, exposure, from: radians(n('from')), to: radians(n('to')), radius, dip: n('dip'), features: FEATURES })
+    const plan = planTurn({
+      drawings: count,
+      exposure,
+      from: radians(n('from')),
+      to: radians(n('to')),
+      radius,
+      dip: n('dip'),
+      features: FEATURES,
+    })
     const middle = plan.reduce((best, each, i) => (Math.abs(each.dip) > Math.abs(plan[best]!.dip) ? i : best), 0)
     const drawings = plan.map((drawing, i) => {
       const at = { x, y: y + drawing.dip }
       const placed = drawing.features.map((feature) => ({ ...feature, x: x + feature.x, y: y + feature.y }))
       const half = (down: number) => radius * Math.sqrt(1 - down * down)
       // The middle line of the face, from brow to chin, rides on the round too.
-      const line = Array.from({ length: 13 }, (_, k) => -0.9 + (1.8 * k) / 12).map((down) => ({ x: x + half(down) * Math.sin(drawing.yaw), y: y + drawing.dip + radius * down }))
+      const line = Array.from({ length: 13 }, (_, k) => -0.9 + (1.8 * k) / 12).map((down) => ({
+        x: x + half(down) * Math.sin(drawing.yaw),
+        y: y + drawing.dip + radius * down,
+      }))
       return {
-        role: i === 0 || i === count - 1 ? ('key' as const) : i === middle && count > 2 ? ('breakdown' as const) : ('inbetween' as const),
+        role:
+          i === 0 || i === count - 1
+            ? ('key' as const)
+            : i === middle && count > 2
+              ? ('breakdown' as const)
+              : ('inbetween' as const),
         shapes: [
-          round({ at, radius }), lineThrough(line, { tone: 'help' }),
-          ...placed.filter(({ wide }) => wide > 0.05).map(({ name, wide, x: fx, y: fy }) => round({ at: { x: fx, y: fy }, radius: radius * (name === 'nose' ? 0.09 : name === 'mouth' ? 0.16 : 0.11), along: Math.max(0.2, wide), across: name === 'mouth' ? 0.4 : 1 })),
+          round({ at, radius }),
+          lineThrough(line, { tone: 'help' }),
+          ...placed
+            .filter(({ wide }) => wide > 0.05)
+            .map(({ name, wide, x: fx, y: fy }) =>
+              round({
+                at: { x: fx, y: fy },
+                radius: radius * (name === 'nose' ? 0.09 : name === 'mouth' ? 0.16 : 0.11),
+                along: Math.max(0.2, wide),
+                across: name === 'mouth' ? 0.4 : 1,
+              }),
+            ),
         ],
         // The features go with the head: two landmarks say all of it.
         targets: { nose: { x: placed[2]!.x, y: placed[2]!.y }, head: at },
@@ -55,19 +107,78 @@ export const turn: Planner = {
     })
     const { held: last } = drawnOn(exposure)
     return {
-      drawings, cycle: false, lead: 'nose',
-      exposures: drawings.map((_, i) => ({ drawing: i, frames: i === count - 1 ? n('rest') : last(i) + (i === 0 ? n('opening') : 0) })),
+      drawings,
+      cycle: false,
+      lead: 'nose',
+      exposures: drawings.map((_, i) => ({
+        drawing: i,
+        frames: i === count - 1 ? n('rest') : last(i) + (i === 0 ? n('opening') : 0),
+      })),
       told: [
-        { words: `Features crowd where the head curves away: the nose goes ${(Math.abs(Math.sin(radians(n('to'))) - Math.sin(radians(n('from')))) * radius).toFixed(0)} px altogether.` },
-        ...(n('dip') === 0 ? [{ words: 'Without a dip a turn looks like a sign on a pole.', caution: true as const, nearest: { words: 'A small dip', inputs: { dip: Math.round(radius * 0.2) } } }] : []),
+        {
+          words: `Features crowd where the head curves away: the nose goes ${(Math.abs(Math.sin(radians(n('to'))) - Math.sin(radians(n('from')))) * radius).toFixed(0)} px altogether.`,
+        },
+        ...(n('dip') === 0
+          ? [
+              {
+                words: 'Without a dip a turn looks like a sign on a pole.',
+                caution: true as const,
+                nearest: { words: 'A small dip', inputs: { dip: Math.round(radius * 0.2) } },
+              },
+            ]
+          : []),
       ],
-      graphs: [{ id: 'yaw', words: 'Turned', unit: '°', points: plan.map(({ frame, yaw }, i) => ({ frame: 1 + frame + (i > 0 ? n('opening') : 0), value: (yaw * 180) / Math.PI })) }],
+      graphs: [
+        {
+          id: 'yaw',
+          words: 'Turned',
+          unit: '°',
+          points: plan.map(({ frame, yaw }, i) => ({
+            frame: 1 + frame + (i > 0 ? n('opening') : 0),
+            value: (yaw * 180) / Math.PI,
+          })),
+        },
+      ],
       handles: [
-        { id: 'dip', words: 'How far it dips', x, y: y + n('dip'), drag: (to) => ({ dip: stepped(FIELDS.dip, to.y - y) }) },
-        { id: 'radius', words: 'Side of the head', x: x + radius, y, drag: (to) => ({ radius: stepped(FIELDS.radius, to.x - x) }) },
-        { id: 'from', words: 'Where it looks at first', x: x + radius * Math.sin(radians(n('from'))), y: y + radius * 0.14, drag: (to) => ({ from: stepped(FIELDS.from, (Math.asin(Math.min(1, Math.max(-1, (to.x - x) / radius))) * 180) / Math.PI) }) },
-        { id: 'to', words: 'Where it looks at last', x: x + radius * Math.sin(radians(n('to'))), y: y + radius * 0.14, drag: (to) => ({ to: stepped(FIELDS.to, (Math.asin(Math.min(1, Math.max(-1, (to.x - x) / radius))) * 180) / Math.PI) }) },
-        { id: 'top', words: 'Where the head is', x, y: y - radius, drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y + radius) }) },
+        {
+          id: 'dip',
+          words: 'How far it dips',
+          x,
+          y: y + n('dip'),
+          drag: (to) => ({ dip: stepped(FIELDS.dip, to.y - y) }),
+        },
+        {
+          id: 'radius',
+          words: 'Side of the head',
+          x: x + radius,
+          y,
+          drag: (to) => ({ radius: stepped(FIELDS.radius, to.x - x) }),
+        },
+        {
+          id: 'from',
+          words: 'Where it looks at first',
+          x: x + radius * Math.sin(radians(n('from'))),
+          y: y + radius * 0.14,
+          drag: (to) => ({
+            from: stepped(FIELDS.from, (Math.asin(Math.min(1, Math.max(-1, (to.x - x) / radius))) * 180) / Math.PI),
+          }),
+        },
+        {
+          id: 'to',
+          words: 'Where it looks at last',
+          x: x + radius * Math.sin(radians(n('to'))),
+          y: y + radius * 0.14,
+          drag: (to) => ({
+            to: stepped(FIELDS.to, (Math.asin(Math.min(1, Math.max(-1, (to.x - x) / radius))) * 180) / Math.PI),
+          }),
+        },
+        {
+          id: 'top',
+          words: 'Where the head is',
+          x,
+          y: y - radius,
+          drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y + radius) }),
+        },
       ],
     }
   },

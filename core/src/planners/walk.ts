@@ -1,12 +1,33 @@
 import { longestStep, planRun, planWalk, type WalkDrawing, type WalkOptions, type WalkPlan } from '../motion/walk'
 import { shareFrames } from '../timing/exposure'
 import type { Held } from '../timing/held'
-import { asked, choice, EXPOSURE, graphOver, number, PlanRefused, reading, stepped, toggle, type Inputs, type Motion, type MotionDrawing, type Planner, type Setting, type Told } from './planner'
+import {
+  asked,
+  choice,
+  EXPOSURE,
+  graphOver,
+  number,
+  PlanRefused,
+  reading,
+  stepped,
+  toggle,
+  type Inputs,
+  type Motion,
+  type MotionDrawing,
+  type Planner,
+  type Setting,
+  type Told,
+} from './planner'
 import { groundLine, limb, nearestTo, round } from './figure'
 
 const FIELDS = {
   perStep: number('perStep', 'A step takes', 'frames', [2, 96]),
-  form: choice('form', 'Drawings of the cycle', [{ id: 'full', words: 'as each is held' }, { id: '8', words: 'eight' }, { id: '6', words: 'six' }, { id: '4', words: 'four' }]),
+  form: choice('form', 'Drawings of the cycle', [
+    { id: 'full', words: 'as each is held' },
+    { id: '8', words: 'eight' },
+    { id: '6', words: 'six' },
+    { id: '4', words: 'four' },
+  ]),
   step: number('step', 'Length of a step', 'px', [0, 4000]),
   hips: number('hips', 'Height of the hips', 'px', [4, 4000]),
   thigh: number('thigh', 'Thigh', 'px', [2, 2000]),
@@ -22,14 +43,31 @@ const FIELDS = {
   x: number('x', 'Walks at, across', 'px', [-4000, 8000]),
   ground: number('ground', 'Ground', 'px', [0, 8000]),
 } as const
-const COMMON = [FIELDS.perStep, EXPOSURE, FIELDS.form, FIELDS.step, FIELDS.hips, FIELDS.bob, FIELDS.lift, FIELDS.lean, FIELDS.arms, FIELDS.head, FIELDS.thigh, FIELDS.shin]
+const COMMON = [
+  FIELDS.perStep,
+  EXPOSURE,
+  FIELDS.form,
+  FIELDS.step,
+  FIELDS.hips,
+  FIELDS.bob,
+  FIELDS.lift,
+  FIELDS.lean,
+  FIELDS.arms,
+  FIELDS.head,
+  FIELDS.thigh,
+  FIELDS.shin,
+]
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 
 function optionsOf(inputs: Inputs, { scene }: Setting, down: number): WalkOptions {
   const { n, is, s, held } = reading(inputs)
   const drawings = Number(s('form'))
   const perStep = n('perStep')
-  if (drawings > 0 && perStep < drawings / 2) throw new PlanRefused(`${drawings} drawings need at least ${drawings / 2} frames a step.`, { words: `${drawings / 2} frames a step`, inputs: { perStep: drawings / 2 } })
+  if (drawings > 0 && perStep < drawings / 2)
+    throw new PlanRefused(`${drawings} drawings need at least ${drawings / 2} frames a step.`, {
+      words: `${drawings / 2} frames a step`,
+      inputs: { perStep: drawings / 2 },
+    })
   // A given count of drawings shares the frames of a step out among half of them.
   const exposure: Held = drawings > 0 ? shareFrames(perStep, new Array<number>(drawings / 2).fill(1)) : held()
   const [thigh, shin, bob, hips] = [n('thigh'), n('shin'), n('bob'), n('hips')]
@@ -40,16 +78,50 @@ function optionsOf(inputs: Inputs, { scene }: Setting, down: number): WalkOption
     const half = Math.min(2000, Math.ceil((hips + bob / 2 + 2) / 2))
     return { words: 'Legs as long as the hips are high', inputs: { thigh: half, shin: half } }
   }
-  if (hips > highest) throw new PlanRefused(`The legs are ${thigh + shin} px long: with ${bob} px of bob the hips can be at most ${highest} px high.`, nearestLegs(highest))
-  if (bob > hips) throw new PlanRefused('The hips cannot go up and down by more than their height.', { words: 'A tenth of their height', inputs: { bob: Math.round(hips / 10) } })
-  if (n('lift') > hips) throw new PlanRefused('A foot cannot be lifted above the hips.', { words: 'To half their height', inputs: { lift: Math.floor(hips / 2) } })
-  const options = { fps: scene.settings.fps, framesPerStep: perStep, exposure, stepLength: n('step'), hipHeight: hips, thigh, shin, bob, lean: radians(n('lean')), armSwing: radians(n('arms')), inPlace: is('inPlace'), footLift: n('lift') }
+  if (hips > highest)
+    throw new PlanRefused(
+      `The legs are ${thigh + shin} px long: with ${bob} px of bob the hips can be at most ${highest} px high.`,
+      nearestLegs(highest),
+    )
+  if (bob > hips)
+    throw new PlanRefused('The hips cannot go up and down by more than their height.', {
+      words: 'A tenth of their height',
+      inputs: { bob: Math.round(hips / 10) },
+    })
+  if (n('lift') > hips)
+    throw new PlanRefused('A foot cannot be lifted above the hips.', {
+      words: 'To half their height',
+      inputs: { lift: Math.floor(hips / 2) },
+    })
+  const options = {
+    fps: scene.settings.fps,
+    framesPerStep: perStep,
+    exposure,
+    stepLength: n('step'),
+    hipHeight: hips,
+    thigh,
+    shin,
+    bob,
+    lean: radians(n('lean')),
+    armSwing: radians(n('arms')),
+    inPlace: is('inPlace'),
+    footLift: n('lift'),
+  }
   const longest = Math.floor(longestStep(options, down))
-  if (n('step') > longest) throw new PlanRefused(`A step of ${n('step')} px is longer than the legs allow: the longest that fits is ${longest} px.`, { words: `A step of ${longest} px`, inputs: { step: longest } })
+  if (n('step') > longest)
+    throw new PlanRefused(
+      `A step of ${n('step')} px is longer than the legs allow: the longest that fits is ${longest} px.`,
+      { words: `A step of ${longest} px`, inputs: { step: longest } },
+    )
   return options
 }
 
-function figureOf(drawing: WalkDrawing, { x, y }: { x: number; y: number }, head: number, leg: number): Pick<MotionDrawing, 'shapes' | 'targets'> {
+function figureOf(
+  drawing: WalkDrawing,
+  { x, y }: { x: number; y: number },
+  head: number,
+  leg: number,
+): Pick<MotionDrawing, 'shapes' | 'targets'> {
   const at = (point: { x: number; y: number }) => ({ x: point.x + x, y: point.y + y })
   const [near, far] = ['right', 'left'] as const
   const toeOf = (side: 'left' | 'right') => {
@@ -62,34 +134,65 @@ function figureOf(drawing: WalkDrawing, { x, y }: { x: number; y: number }, head
     const { hip, knee, ankle } = drawing.legs[which]
     const { shoulder, elbow, hand } = drawing.arms[which]
     return {
-      leg: [limb([at(hip), at(knee), at(ankle)], leg * 0.11, leg * 0.06, tone), limb([at(ankle), toeOf(which)], leg * 0.06, leg * 0.045, tone)],
+      leg: [
+        limb([at(hip), at(knee), at(ankle)], leg * 0.11, leg * 0.06, tone),
+        limb([at(ankle), toeOf(which)], leg * 0.06, leg * 0.045, tone),
+      ],
       arm: [limb([at(shoulder), at(elbow), at(hand)], leg * 0.08, leg * 0.05, tone)],
     }
   }
   const [nearSide, farSide] = [side(near), side(far, 'far')]
   const skull = { x: drawing.neck.x + (drawing.head.x - drawing.neck.x) * 0.9, y: drawing.neck.y - head * 0.5 }
   return {
-    shapes: [...farSide.arm, ...farSide.leg, body(at(drawing.hips), at(drawing.neck), leg), round({ at: at(skull), radius: head / 2 }), ...nearSide.leg, ...nearSide.arm],
-    targets: { hips: at(drawing.hips), 'near foot': at(drawing.legs[near].ankle), 'far foot': at(drawing.legs[far].ankle), 'near hand': at(drawing.arms[near].hand), 'far hand': at(drawing.arms[far].hand), head: at(skull) },
+    shapes: [
+      ...farSide.arm,
+      ...farSide.leg,
+      body(at(drawing.hips), at(drawing.neck), leg),
+      round({ at: at(skull), radius: head / 2 }),
+      ...nearSide.leg,
+      ...nearSide.arm,
+    ],
+    targets: {
+      hips: at(drawing.hips),
+      'near foot': at(drawing.legs[near].ankle),
+      'far foot': at(drawing.legs[far].ankle),
+      'near hand': at(drawing.arms[near].hand),
+      'far hand': at(drawing.arms[far].hand),
+      head: at(skull),
+    },
   }
 }
 
 /** Trunk from the hips to the neck: a round drawn out along the spine. */
-function body(hips: { x: number; y: number }, neck: { x: number; y: number }, leg: number): MotionDrawing['shapes'][number] {
+function body(
+  hips: { x: number; y: number },
+  neck: { x: number; y: number },
+  leg: number,
+): MotionDrawing['shapes'][number] {
   const [dx, dy] = [neck.x - hips.x, neck.y - hips.y]
   const long = Math.hypot(dx, dy)
   const radius = leg * 0.44
-  return round({ at: { x: (hips.x + neck.x) / 2, y: (hips.y + neck.y) / 2 }, radius, along: (long / 2 + leg * 0.08) / radius, across: 0.8, way: Math.atan2(dy, dx) })
+  return round({
+    at: { x: (hips.x + neck.x) / 2, y: (hips.y + neck.y) / 2 },
+    radius,
+    along: (long / 2 + leg * 0.08) / radius,
+    across: 0.8,
+    way: Math.atan2(dy, dx),
+  })
 }
 
 /** Contacts are keys; down, passing and up are breakdowns on the drawing of each step nearest to them, the passing alone when there are few. */
 function rolesOf({ drawings, framesPerStep }: WalkPlan): ('key' | 'breakdown' | 'inbetween')[] {
   const perStep = drawings.length / 2
   const marks = perStep >= 4 ? [0.25, 0.5, 0.75] : [0.5]
-  const breakdowns = new Set([0, 1].flatMap((step) => {
-    const shares = drawings.slice(step * perStep, (step + 1) * perStep).map(({ frame }) => frame / framesPerStep - step)
-    return marks.map((mark) => step * perStep + shares.indexOf(nearestTo(shares, mark)))
-  }))
+  const breakdowns = new Set(
+    [0, 1].flatMap((step) => {
+      const shares = drawings
+        .slice(step * perStep, (step + 1) * perStep)
+        .map(({ frame }) => frame / framesPerStep - step)
+      return marks.map((mark) => step * perStep + shares.indexOf(nearestTo(shares, mark)))
+    }),
+  )
   return drawings.map((_, i) => (i % perStep === 0 ? 'key' : breakdowns.has(i) ? 'breakdown' : 'inbetween'))
 }
 
@@ -98,7 +201,9 @@ function withCorners(plan: WalkPlan, own: number, targets: MotionDrawing['target
   const count = plan.drawings.length
   const planted = (i: number, side: 'left' | 'right') => plan.drawings[(i + count) % count]!.legs[side].planted
   const sharp = (side: 'left' | 'right') => planted(own, side) && !(planted(own - 1, side) && planted(own + 1, side))
-  const marked = (name: string, side: 'left' | 'right') => ({ [name]: { ...targets[name]!, ...(sharp(side) && { corner: true }) } })
+  const marked = (name: string, side: 'left' | 'right') => ({
+    [name]: { ...targets[name]!, ...(sharp(side) && { corner: true }) },
+  })
   return { ...targets, ...marked('near foot', 'right'), ...marked('far foot', 'left') }
 }
 
@@ -115,50 +220,167 @@ function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
   const made = Array.from({ length: count }, (_, i) => {
     const [turn, own] = [Math.floor(i / plan.drawings.length), i % plan.drawings.length]
     const figure = figureOf(plan.drawings[own]!, { x: x + turn * 2 * step, y: ground }, head, leg)
-    return { figure: { ...figure, targets: withCorners(plan, own, figure.targets), role: i === count - 1 && !inPlace ? ('key' as const) : roles[own]! }, frames: lasts[own]! }
+    return {
+      figure: {
+        ...figure,
+        targets: withCorners(plan, own, figure.targets),
+        role: i === count - 1 && !inPlace ? ('key' as const) : roles[own]!,
+      },
+      frames: lasts[own]!,
+    }
   })
-  const drawings = made.map(({ figure }) => ({ ...figure, shapes: [...figure.shapes, groundLine(ground, figure.targets['hips']!.x - leg, figure.targets['hips']!.x + leg)] }))
+  const drawings = made.map(({ figure }) => ({
+    ...figure,
+    shapes: [...figure.shapes, groundLine(ground, figure.targets['hips']!.x - leg, figure.targets['hips']!.x + leg)],
+  }))
   const hips = ground - n('hips')
   const exposures = made.map(({ frames }, i) => ({ drawing: i, frames }))
   return {
-    drawings, exposures, cycle: inPlace, lead: 'near foot', ground, told,
-    graphs: [graphOver({ id: 'hips', words: 'Height of the hips', unit: 'px' }, exposures, (i) => ground - drawings[i]!.targets['hips']!.y)],
+    drawings,
+    exposures,
+    cycle: inPlace,
+    lead: 'near foot',
+    ground,
+    told,
+    graphs: [
+      graphOver(
+        { id: 'hips', words: 'Height of the hips', unit: 'px' },
+        exposures,
+        (i) => ground - drawings[i]!.targets['hips']!.y,
+      ),
+    ],
     ...(inPlace && plan.pan > 0 && { pan: plan.pan }),
     handles: [
-      { id: 'step', words: 'Length of a step', x: x + step / 2, y: ground, drag: (to) => ({ step: stepped(FIELDS.step, (to.x - x) * 2) }) },
-      { id: 'hips', words: 'Height of the hips', x, y: hips, drag: (to) => ({ hips: stepped(FIELDS.hips, ground - to.y) }) },
-      { id: 'lift', words: 'How high a foot is lifted', x: x - leg * 0.55, y: ground - n('lift'), drag: (to) => ({ lift: stepped(FIELDS.lift, ground - to.y) }) },
-      { id: 'lean', words: 'Lean', x: x + Math.sin(radians(n('lean'))) * leg * 1.25, y: hips - Math.cos(radians(n('lean'))) * leg * 1.25, drag: (to) => ({ lean: stepped(FIELDS.lean, (Math.atan2(to.x - x, hips - to.y) * 180) / Math.PI) }) },
-      { id: 'spot', words: 'Where it walks', x: x - leg * 0.9, y: ground, drag: (to) => ({ x: stepped(FIELDS.x, to.x + leg * 0.9), ground: stepped(FIELDS.ground, to.y) }) },
+      {
+        id: 'step',
+        words: 'Length of a step',
+        x: x + step / 2,
+        y: ground,
+        drag: (to) => ({ step: stepped(FIELDS.step, (to.x - x) * 2) }),
+      },
+      {
+        id: 'hips',
+        words: 'Height of the hips',
+        x,
+        y: hips,
+        drag: (to) => ({ hips: stepped(FIELDS.hips, ground - to.y) }),
+      },
+      {
+        id: 'lift',
+        words: 'How high a foot is lifted',
+        x: x - leg * 0.55,
+        y: ground - n('lift'),
+        drag: (to) => ({ lift: stepped(FIELDS.lift, ground - to.y) }),
+      },
+      {
+        id: 'lean',
+        words: 'Lean',
+        x: x + Math.sin(radians(n('lean'))) * leg * 1.25,
+        y: hips - Math.cos(radians(n('lean'))) * leg * 1.25,
+        drag: (to) => ({ lean: stepped(FIELDS.lean, (Math.atan2(to.x - x, hips - to.y) * 180) / Math.PI) }),
+      },
+      {
+        id: 'spot',
+        words: 'Where it walks',
+        x: x - leg * 0.9,
+        y: ground,
+        drag: (to) => ({ x: stepped(FIELDS.x, to.x + leg * 0.9), ground: stepped(FIELDS.ground, to.y) }),
+      },
     ],
   }
 }
 
-const sizes = ({ scene: { settings: { width, height } } }: Setting) => {
+const sizes = ({
+  scene: {
+    settings: { width, height },
+  },
+}: Setting) => {
   const leg = Math.round(height * 0.34)
-  return { thigh: Math.round(leg * 0.52), shin: Math.round(leg * 0.48), head: Math.round(height * 0.12), x: Math.round(width / 2), ground: Math.round(height * 0.88) }
+  return {
+    thigh: Math.round(leg * 0.52),
+    shin: Math.round(leg * 0.48),
+    head: Math.round(height * 0.12),
+    x: Math.round(width / 2),
+    ground: Math.round(height * 0.88),
+  }
 }
 function toldOf(plan: WalkPlan, inputs: Inputs, setting: Setting): Told[] {
   const { n } = reading(inputs)
   const { fps } = setting.scene.settings
-  const told: Told[] = [{ words: `${plan.drawings.length} drawings a cycle of ${plan.frames} frames: ${(fps / plan.framesPerStep).toFixed(2)} steps a second.` }]
-  if (plan.framesPerStep !== n('perStep')) told.push({ words: `A step takes ${plan.framesPerStep} frames where ${n('perStep')} were asked for, so that each contact falls on a drawing.`, nearest: { words: `${plan.framesPerStep} frames a step`, inputs: { perStep: plan.framesPerStep } } })
+  const told: Told[] = [
+    {
+      words: `${plan.drawings.length} drawings a cycle of ${plan.frames} frames: ${(fps / plan.framesPerStep).toFixed(2)} steps a second.`,
+    },
+  ]
+  if (plan.framesPerStep !== n('perStep'))
+    told.push({
+      words: `A step takes ${plan.framesPerStep} frames where ${n('perStep')} were asked for, so that each contact falls on a drawing.`,
+      nearest: { words: `${plan.framesPerStep} frames a step`, inputs: { perStep: plan.framesPerStep } },
+    })
   return told
 }
 
 /** Two steps that repeat, on the spot or travelling. */
 export const walk: Planner = {
-  id: 'walk', name: 'Walk', about: 'Contact, down, passing, up; the second step is the first with sides exchanged.',
-  fields: () => [...COMMON, FIELDS.inPlace, asked(FIELDS.steps, ({ inPlace }) => inPlace !== true), FIELDS.x, FIELDS.ground],
+  id: 'walk',
+  name: 'Walk',
+  about: 'Contact, down, passing, up; the second step is the first with sides exchanged.',
+  fields: () => [
+    ...COMMON,
+    FIELDS.inPlace,
+    asked(FIELDS.steps, ({ inPlace }) => inPlace !== true),
+    FIELDS.x,
+    FIELDS.ground,
+  ],
   start(setting) {
     const size = sizes(setting)
     const leg = size.thigh + size.shin
-    return { perStep: Math.round(setting.scene.settings.fps / 2), exposure: '2', form: 'full', step: Math.round(leg * 0.72), hips: Math.round(leg * 0.9), bob: Math.round(leg * 0.05), lift: Math.round(leg * 0.16), lean: 4, arms: 24, inPlace: true, steps: 4, ...size }
+    return {
+      perStep: Math.round(setting.scene.settings.fps / 2),
+      exposure: '2',
+      form: 'full',
+      step: Math.round(leg * 0.72),
+      hips: Math.round(leg * 0.9),
+      bob: Math.round(leg * 0.05),
+      lift: Math.round(leg * 0.16),
+      lean: 4,
+      arms: 24,
+      inPlace: true,
+      steps: 4,
+      ...size,
+    }
   },
   starts: [
-    { id: 'tired', words: 'tired', inputs: (setting) => ({ ...legs(setting, { step: 0.46, hips: 0.86, bob: 0.07, lift: 0.06 }), lean: 18, arms: 8, perStep: Math.round(setting.scene.settings.fps * 0.75) }) },
-    { id: 'proud', words: 'proud', inputs: (setting) => ({ ...legs(setting, { step: 0.7, hips: 0.92, bob: 0.06, lift: 0.28 }), lean: -8, arms: 38, perStep: Math.round(setting.scene.settings.fps * 0.58) }) },
-    { id: 'sneaking', words: 'sneaking', inputs: (setting) => ({ ...legs(setting, { step: 0.78, hips: 0.76, bob: 0.12, lift: 0.34 }), lean: 26, arms: 14, perStep: setting.scene.settings.fps }) },
+    {
+      id: 'tired',
+      words: 'tired',
+      inputs: (setting) => ({
+        ...legs(setting, { step: 0.46, hips: 0.86, bob: 0.07, lift: 0.06 }),
+        lean: 18,
+        arms: 8,
+        perStep: Math.round(setting.scene.settings.fps * 0.75),
+      }),
+    },
+    {
+      id: 'proud',
+      words: 'proud',
+      inputs: (setting) => ({
+        ...legs(setting, { step: 0.7, hips: 0.92, bob: 0.06, lift: 0.28 }),
+        lean: -8,
+        arms: 38,
+        perStep: Math.round(setting.scene.settings.fps * 0.58),
+      }),
+    },
+    {
+      id: 'sneaking',
+      words: 'sneaking',
+      inputs: (setting) => ({
+        ...legs(setting, { step: 0.78, hips: 0.76, bob: 0.12, lift: 0.34 }),
+        lean: 26,
+        arms: 14,
+        perStep: setting.scene.settings.fps,
+      }),
+    },
   ],
   plan(inputs, setting) {
     const plan = planWalk(optionsOf(inputs, setting, 1))
@@ -172,21 +394,67 @@ function legs(setting: Setting, shares: Record<'step' | 'hips' | 'bob' | 'lift',
 
 /** A walk with a time in which no foot is down. */
 export const run: Planner = {
-  id: 'run', name: 'Run', about: 'A walk with a time in which no foot is down.',
-  fields: () => [FIELDS.air, ...COMMON, FIELDS.inPlace, asked(FIELDS.steps, ({ inPlace }) => inPlace !== true), FIELDS.x, FIELDS.ground],
+  id: 'run',
+  name: 'Run',
+  about: 'A walk with a time in which no foot is down.',
+  fields: () => [
+    FIELDS.air,
+    ...COMMON,
+    FIELDS.inPlace,
+    asked(FIELDS.steps, ({ inPlace }) => inPlace !== true),
+    FIELDS.x,
+    FIELDS.ground,
+  ],
   start(setting) {
     const size = sizes(setting)
     const leg = size.thigh + size.shin
-    return { air: 35, perStep: Math.max(2, Math.round(setting.scene.settings.fps / 3)), exposure: '1', form: 'full', step: Math.round(leg * 1.1), hips: Math.round(leg * 0.86), bob: Math.round(leg * 0.08), lift: Math.round(leg * 0.4), lean: 14, arms: 44, inPlace: true, steps: 4, ...size }
+    return {
+      air: 35,
+      perStep: Math.max(2, Math.round(setting.scene.settings.fps / 3)),
+      exposure: '1',
+      form: 'full',
+      step: Math.round(leg * 1.1),
+      hips: Math.round(leg * 0.86),
+      bob: Math.round(leg * 0.08),
+      lift: Math.round(leg * 0.4),
+      lean: 14,
+      arms: 44,
+      inPlace: true,
+      steps: 4,
+      ...size,
+    }
   },
   starts: [
-    { id: 'jog', words: 'a jog', inputs: (setting) => ({ ...legs(setting, { step: 0.8, hips: 0.88, bob: 0.07, lift: 0.25 }), air: 18, lean: 8, arms: 30, perStep: Math.round(setting.scene.settings.fps * 0.42) }) },
-    { id: 'dash', words: 'a dash', inputs: (setting) => ({ ...legs(setting, { step: 1.5, hips: 0.84, bob: 0.06, lift: 0.5 }), air: 50, lean: 22, arms: 60, perStep: Math.max(2, Math.round(setting.scene.settings.fps / 4)) }) },
+    {
+      id: 'jog',
+      words: 'a jog',
+      inputs: (setting) => ({
+        ...legs(setting, { step: 0.8, hips: 0.88, bob: 0.07, lift: 0.25 }),
+        air: 18,
+        lean: 8,
+        arms: 30,
+        perStep: Math.round(setting.scene.settings.fps * 0.42),
+      }),
+    },
+    {
+      id: 'dash',
+      words: 'a dash',
+      inputs: (setting) => ({
+        ...legs(setting, { step: 1.5, hips: 0.84, bob: 0.06, lift: 0.5 }),
+        air: 50,
+        lean: 22,
+        arms: 60,
+        perStep: Math.max(2, Math.round(setting.scene.settings.fps / 4)),
+      }),
+    },
   ],
   plan(inputs, setting) {
     const air = reading(inputs).n('air') / 100
     const plan = planRun({ ...optionsOf(inputs, setting, 1 - air), air })
     const told = toldOf(plan, inputs, setting)
-    return motionOf(plan, inputs, [...told, { words: `No foot is down for ${(plan.air * 100).toFixed(0)} % of the time.` }])
+    return motionOf(plan, inputs, [
+      ...told,
+      { words: `No foot is down for ${(plan.air * 100).toFixed(0)} % of the time.` },
+    ])
   },
 }

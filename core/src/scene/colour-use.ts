@@ -10,7 +10,10 @@ export interface ColourUse {
 }
 
 /** Which drawings use each pot of the scene, merged colours counted with what they were merged into; the most used first. */
-export function colourUse(scene: Scene, inkOf: (drawing: string, pass: Pass) => readonly { readonly swatch: string }[]): ColourUse[] {
+export function colourUse(
+  scene: Scene,
+  inkOf: (drawing: string, pass: Pass) => readonly { readonly swatch: string }[],
+): ColourUse[] {
   const ends = new Map(scene.palette.map(({ id }) => [id, poured(scene.palette, id)]))
   const uses = new Map(potsOf(scene.palette).map(({ id }) => [id, { drawings: new Set<string>(), pieces: 0 }]))
   for (const drawing of Object.keys(scene.drawings)) {
@@ -23,7 +26,9 @@ export function colourUse(scene: Scene, inkOf: (drawing: string, pass: Pass) => 
       }
     }
   }
-  return [...uses].map(([swatch, { drawings, pieces }]) => ({ swatch, drawings: [...drawings], pieces })).sort((a, b) => b.pieces - a.pieces)
+  return [...uses]
+    .map(([swatch, { drawings, pieces }]) => ({ swatch, drawings: [...drawings], pieces }))
+    .sort((a, b) => b.pieces - a.pieces)
 }
 
 /** The used colours beyond the scene's own limit, the least used of all. */

@@ -19,7 +19,13 @@ export function startingLightTable(approach: Approach): LightTable {
   }
 }
 
-export function newLevel({ id, name, approach, kind = 'animated', loop = false }: {
+export function newLevel({
+  id,
+  name,
+  approach,
+  kind = 'animated',
+  loop = false,
+}: {
   id: string
   name: string
   approach: Approach

@@ -34,7 +34,8 @@ export type PartField = keyof typeof PART_DEPTH
 /** Records that came later: absent while they hold nothing. */
 const LATER: ReadonlySet<string> = new Set(['references', 'answers', 'plans', 'guides'])
 
-export const isPartPath = (at: PartPath): boolean => Object.hasOwn(PART_DEPTH, at[0] ?? '') && PART_DEPTH[at[0] as PartField] === at.length - 1
+export const isPartPath = (at: PartPath): boolean =>
+  Object.hasOwn(PART_DEPTH, at[0] ?? '') && PART_DEPTH[at[0] as PartField] === at.length - 1
 
 type Branch = Readonly<Record<string, unknown>>
 const NOTHING: Branch = {}
@@ -47,14 +48,17 @@ function compare(was: unknown, now: unknown, depth: number, at: PartPath, found:
   }
   const before = (was ?? NOTHING) as Branch
   const after = (now ?? NOTHING) as Branch
-  for (const key in after) if (after[key] !== before[key]) compare(before[key], after[key], depth - 1, [...at, key], found)
-  for (const key in before) if (!Object.hasOwn(after, key)) compare(before[key], undefined, depth - 1, [...at, key], found)
+  for (const key in after)
+    if (after[key] !== before[key]) compare(before[key], after[key], depth - 1, [...at, key], found)
+  for (const key in before)
+    if (!Object.hasOwn(after, key)) compare(before[key], undefined, depth - 1, [...at, key], found)
 }
 
 /** The parts in which two scenes differ, found by identity: edits share what they leave alone. */
 export function changesBetween(before: Scene, after: Scene): PartChange[] {
   const found: PartChange[] = []
-  for (const field in PART_DEPTH) compare(before[field as PartField], after[field as PartField], PART_DEPTH[field as PartField], [field], found)
+  for (const field in PART_DEPTH)
+    compare(before[field as PartField], after[field as PartField], PART_DEPTH[field as PartField], [field], found)
   return found
 }
 
@@ -64,12 +68,18 @@ export function sameValue(a: unknown, b: unknown): boolean {
   if (typeof a !== 'object' || typeof b !== 'object' || !a || !b || Array.isArray(a) !== Array.isArray(b)) return false
   const [left, right] = [a as Branch, b as Branch]
   const keys = Object.keys(left)
-  return keys.length === Object.keys(right).length && keys.every((key) => Object.hasOwn(right, key) && sameValue(left[key], right[key]))
+  return (
+    keys.length === Object.keys(right).length &&
+    keys.every((key) => Object.hasOwn(right, key) && sameValue(left[key], right[key]))
+  )
 }
 
 /** What a part holds; null when it is absent. */
 export function partAt(scene: Scene, at: PartPath): unknown {
-  const found = at.reduce<unknown>((value, key) => (value && Object.hasOwn(value, key) ? (value as Branch)[key] : undefined), scene)
+  const found = at.reduce<unknown>(
+    (value, key) => (value && Object.hasOwn(value, key) ? (value as Branch)[key] : undefined),
+    scene,
+  )
   return found ?? null
 }
 

@@ -11,10 +11,14 @@ const FRAMES = 96
 export function pencilTest(scene: Scene, frames = FRAMES): Scene {
   const length = Math.min(scene.settings.length, frames)
   const main = scene.sheets[scene.mainTake]!
-  const columns = Object.fromEntries(Object.entries(main).map(([level, column]) => [level, firstFrames(column, length)]))
+  const columns = Object.fromEntries(
+    Object.entries(main).map(([level, column]) => [level, firstFrames(column, length)]),
+  )
   const shown = new Set(Object.values(columns).flatMap((column) => column.flatMap(({ drawing }) => drawing ?? [])))
   const drawings = Object.fromEntries(
-    Object.entries(scene.drawings).flatMap(([id, { pins: _, ...drawing }]) => (shown.has(id) ? [[id, { ...drawing, note: '' }]] : [])),
+    Object.entries(scene.drawings).flatMap(([id, { pins: _, ...drawing }]) =>
+      shown.has(id) ? [[id, { ...drawing, note: '' }]] : [],
+    ),
   )
   const { notes: _, ...take } = scene.takes[scene.mainTake]!
   return {
@@ -41,10 +45,12 @@ function firstFrames(column: Column, length: number): Exposure[] {
   }
   for (const entry of column) {
     if (!isCycle(entry)) put(entry)
-    else for (let turned = 0; turned < entry.frames && left > 0; ) for (const exposure of entry.cycle) {
-      put({ ...exposure, frames: Math.min(exposure.frames, Math.max(0, entry.frames - turned)) })
-      turned += exposure.frames
-    }
+    else
+      for (let turned = 0; turned < entry.frames && left > 0;)
+        for (const exposure of entry.cycle) {
+          put({ ...exposure, frames: Math.min(exposure.frames, Math.max(0, entry.frames - turned)) })
+          turned += exposure.frames
+        }
   }
   return result.filter(({ frames }) => frames > 0)
 }

@@ -7,7 +7,10 @@ import { LIMITS } from '../limits'
  */
 
 const between = (what: string, { min, max }: { min: number; max: number }, unit = '') =>
-  z.int(`${what} must be a whole number.`).min(min, `${what} must be from ${min} to ${max}${unit}.`).max(max, `${what} must be from ${min} to ${max}${unit}.`)
+  z
+    .int(`${what} must be a whole number.`)
+    .min(min, `${what} must be from ${min} to ${max}${unit}.`)
+    .max(max, `${what} must be from ${min} to ${max}${unit}.`)
 
 /**
  * Text that every door can hold: PostgreSQL takes no NUL, and neither it nor a file in UTF-8 half a
@@ -16,7 +19,8 @@ const between = (what: string, { min, max }: { min: number; max: number }, unit 
 export const isPlainText = (text: string): boolean => !text.includes('\0') && !/\p{Surrogate}/u.test(text)
 const UNKEEPABLE = 'This text holds a character that cannot be kept. Type it again without it.'
 /** Any text people or their files bring, at most so many characters long. */
-export const textSchema = (most: number, sentence: string) => z.string().max(most, sentence).refine(isPlainText, UNKEEPABLE)
+export const textSchema = (most: number, sentence: string) =>
+  z.string().max(most, sentence).refine(isPlainText, UNKEEPABLE)
 
 /** Names every object answers to (`constructor` …) are no ids: a look-up by id must never find one. */
 export const idSchema = z
@@ -31,7 +35,11 @@ export const nameSchema = z
   .refine(isPlainText, UNKEEPABLE)
 export const noteSchema = textSchema(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`)
 const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written # and six hexadecimal digits.')
-const placeNumber = () => z.number('A place must be a number.').min(-LIMITS.reach, 'This lies too far from the paper.').max(LIMITS.reach, 'This lies too far from the paper.')
+const placeNumber = () =>
+  z
+    .number('A place must be a number.')
+    .min(-LIMITS.reach, 'This lies too far from the paper.')
+    .max(LIMITS.reach, 'This lies too far from the paper.')
 const shareSchema = z.number().min(0, 'A strength must be from 0 to 1.').max(1, 'A strength must be from 0 to 1.')
 export const frameSchema = between('The frame', LIMITS.length)
 
@@ -56,7 +64,10 @@ export const settingsSchema = z.strictObject({
   /** How many colours the scene should make do with. */
   colourLimit: between('The limit of colours', { min: 1, max: LIMITS.swatches }).nullable().optional(),
   /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
-  beats: z.strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema }).nullable().optional(),
+  beats: z
+    .strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema })
+    .nullable()
+    .optional(),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
@@ -87,7 +98,10 @@ export const lightTableSchema = z.strictObject({
   /** Only keys and breakdowns lie under the paper. */
   keysOnly: z.boolean().optional(),
   /** Drawings that always lie under the paper, whatever the counts. */
-  pinned: z.array(idSchema).max(LIMITS.pinned, `At most ${LIMITS.pinned} drawings can be pinned to the light table.`).optional(),
+  pinned: z
+    .array(idSchema)
+    .max(LIMITS.pinned, `At most ${LIMITS.pinned} drawings can be pinned to the light table.`)
+    .optional(),
   /** The first drawing lies beyond the last, the last before the first; absent: when the level is a loop. */
   beyond: z.boolean().optional(),
   /** Other levels are not shown while drawing on this one. */
@@ -105,8 +119,14 @@ export type Blend = z.infer<typeof blendSchema>
 
 /** Pictures are named by the SHA-256 of their bytes. */
 export const pictureSchema = z.string().regex(/^[0-9a-f]{64}$/, 'A picture is named by 64 hexadecimal digits.')
-const offsetSchema = z.strictObject({ x: z.number().min(-LIMITS.reach).max(LIMITS.reach), y: z.number().min(-LIMITS.reach).max(LIMITS.reach) })
-const scaleSchema = z.number('A scale must be a number.').min(0.01, 'A scale is at least 1 %.').max(50, 'A scale is at most 5000 %.')
+const offsetSchema = z.strictObject({
+  x: z.number().min(-LIMITS.reach).max(LIMITS.reach),
+  y: z.number().min(-LIMITS.reach).max(LIMITS.reach),
+})
+const scaleSchema = z
+  .number('A scale must be a number.')
+  .min(0.01, 'A scale is at least 1 %.')
+  .max(50, 'A scale is at most 5000 %.')
 
 /** How a move is spread over its time; `spacingLaw` in timing gives each its formula. */
 export const SPACING_LAWS = ['even', 'slow-out', 'slow-in', 'slow-out-in', 'fall', 'rise', 'swing'] as const
@@ -116,10 +136,25 @@ export const TEXTURES = ['grain', 'weave', 'wash'] as const
 /** What a level has under its drawings: a picture, a texture over it, and how it moves past. */
 export const groundSchema = z.strictObject({
   /** The picture with its top left corner at x, y; beside itself again and again when it repeats. */
-  picture: z.strictObject({ picture: pictureSchema, x: placeNumber(), y: placeNumber(), scale: scaleSchema, repeat: z.boolean().optional() }).optional(),
+  picture: z
+    .strictObject({
+      picture: pictureSchema,
+      x: placeNumber(),
+      y: placeNumber(),
+      scale: scaleSchema,
+      repeat: z.boolean().optional(),
+    })
+    .optional(),
   texture: z.strictObject({ is: z.enum(TEXTURES), strength: shareSchema }).optional(),
   /** The whole level moved, from the first frame of the scene to its last. */
-  pan: z.strictObject({ from: offsetSchema, to: offsetSchema, law: z.enum(SPACING_LAWS), strength: z.number().min(LIMITS.strength.min).max(LIMITS.strength.max) }).optional(),
+  pan: z
+    .strictObject({
+      from: offsetSchema,
+      to: offsetSchema,
+      law: z.enum(SPACING_LAWS),
+      strength: z.number().min(LIMITS.strength.min).max(LIMITS.strength.max),
+    })
+    .optional(),
 })
 export type Ground = z.infer<typeof groundSchema>
 
@@ -169,7 +204,10 @@ export const levelSchema = z.strictObject({
   kind: z.enum(['animated', 'ground']),
   loop: z.boolean(),
   lightTable: lightTableSchema,
-  landmarks: z.array(landmarkSchema).max(LIMITS.landmarks, `A level can have ${LIMITS.landmarks} landmarks.`).optional(),
+  landmarks: z
+    .array(landmarkSchema)
+    .max(LIMITS.landmarks, `A level can have ${LIMITS.landmarks} landmarks.`)
+    .optional(),
   /** Left out of the picture, in play and in what is handed over. */
   hidden: z.boolean().optional(),
   /** Nothing on it can be changed. */
@@ -230,12 +268,23 @@ export const patternSchema = z
   .max(64, 'A pattern of exposures has at most 64 entries.')
 
 /** One line as it is on one drawing. */
-export const lineSchema = z.strictObject({ drawing: idSchema, line: z.string().min(1).max(40).refine(isPlainText, UNKEEPABLE) })
+export const lineSchema = z.strictObject({
+  drawing: idSchema,
+  line: z.string().min(1).max(40).refine(isPlainText, UNKEEPABLE),
+})
 const markSchema = z.strictObject({
   drawing: idSchema,
-  fraction: z.number('A mark lies at a number.').min(LIMITS.mark.min, 'A mark lies too far before the first drawing.').max(LIMITS.mark.max, 'A mark lies too far past the second drawing.'),
+  fraction: z
+    .number('A mark lies at a number.')
+    .min(LIMITS.mark.min, 'A mark lies too far before the first drawing.')
+    .max(LIMITS.mark.max, 'A mark lies too far past the second drawing.'),
 })
-export const marksSchema = z.array(markSchema).max(LIMITS.marks, `A chart can have ${LIMITS.marks} marks. Lay a breakdown in between and a chart to each side of it.`)
+export const marksSchema = z
+  .array(markSchema)
+  .max(
+    LIMITS.marks,
+    `A chart can have ${LIMITS.marks} marks. Lay a breakdown in between and a chart to each side of it.`,
+  )
 
 export const chartSchema = z.strictObject({
   id: idSchema,
@@ -249,7 +298,12 @@ export const chartSchema = z.strictObject({
   bends: z.record(idSchema, placeSchema).optional(),
   /** Lines put together by hand: each entry is one line as it is on several drawings of the span. */
   same: z
-    .array(z.array(lineSchema).min(2).max(LIMITS.matched, `A line can be put together on ${LIMITS.matched} drawings. Let some of them go first.`))
+    .array(
+      z
+        .array(lineSchema)
+        .min(2)
+        .max(LIMITS.matched, `A line can be put together on ${LIMITS.matched} drawings. Let some of them go first.`),
+    )
     .max(LIMITS.matches, `${LIMITS.matches} lines of a span are put together by hand: let some go first.`)
     .optional(),
 })
@@ -282,7 +336,10 @@ export const takeSchema = z.strictObject({
   /** Put away: not offered among the takes until it is brought back. */
   away: z.boolean().optional(),
   /** Notes beside the sheet, by frame, in order. */
-  notes: z.array(z.strictObject({ frame: frameSchema, text: noteSchema.min(1) })).max(LIMITS.notes, `A take can have ${LIMITS.notes} notes. Take some away first.`).optional(),
+  notes: z
+    .array(z.strictObject({ frame: frameSchema, text: noteSchema.min(1) }))
+    .max(LIMITS.notes, `A take can have ${LIMITS.notes} notes. Take some away first.`)
+    .optional(),
 })
 export type Take = z.infer<typeof takeSchema>
 
@@ -291,7 +348,12 @@ export const answerSchema = z.strictObject({
   check: idSchema,
   level: idSchema.optional(),
   drawings: z.array(idSchema).max(LIMITS.drawings),
-  reason: z.string().trim().min(1, 'Say why it is meant.').max(LIMITS.note, `A reason can have at most ${LIMITS.note} characters.`).refine(isPlainText, UNKEEPABLE),
+  reason: z
+    .string()
+    .trim()
+    .min(1, 'Say why it is meant.')
+    .max(LIMITS.note, `A reason can have at most ${LIMITS.note} characters.`)
+    .refine(isPlainText, UNKEEPABLE),
   /** What those drawings were then. */
   print: textSchema(40, 'This is no print of drawings.'),
 })
@@ -305,7 +367,10 @@ export const planSchema = z.strictObject({
   planner: idSchema,
   /** Where it begins on the sheet. */
   frame: frameSchema,
-  inputs: z.record(textSchema(40, 'The name of an input is too long.'), z.union([z.number(), textSchema(4000, 'An input is too long.'), z.boolean()])),
+  inputs: z.record(
+    textSchema(40, 'The name of an input is too long.'),
+    z.union([z.number(), textSchema(4000, 'An input is too long.'), z.boolean()]),
+  ),
   /** By place in the plan; one taken out since names no drawing any more. */
   drawings: z.array(idSchema).max(1000),
   /** Drawn for an earlier state of the plan, which asks for them no more. */
@@ -331,7 +396,10 @@ export const guideSchema = z.strictObject({
 })
 export type Guide = z.infer<typeof guideSchema>
 
-export const paletteSchema = z.array(swatchSchema).min(1, 'A scene has at least one colour.').max(LIMITS.swatches, `A scene can have ${LIMITS.swatches} colours; merge two before adding another.`)
+export const paletteSchema = z
+  .array(swatchSchema)
+  .min(1, 'A scene has at least one colour.')
+  .max(LIMITS.swatches, `A scene can have ${LIMITS.swatches} colours; merge two before adding another.`)
 
 export const sceneSchema = z.strictObject({
   format: z.literal(1),

@@ -4,8 +4,28 @@ import { exposuresNamed, totalFrames } from './columns'
 import { PART_DEPTH, type PartChange, type PartField } from './parts'
 import { refuse } from './refusal'
 import {
-  answerSchema, chartSchema, columnSchema, drawingSchema, guideSchema, idSchema, levelSchema, paletteSchema, planSchema, referenceSchema, sceneSchema,
-  settingsSchema, takeSchema, type Chart, type Column, type Drawing, type Guide, type LaidPlan, type Level, type Scene, type Swatch, type Take,
+  answerSchema,
+  chartSchema,
+  columnSchema,
+  drawingSchema,
+  guideSchema,
+  idSchema,
+  levelSchema,
+  paletteSchema,
+  planSchema,
+  referenceSchema,
+  sceneSchema,
+  settingsSchema,
+  takeSchema,
+  type Chart,
+  type Column,
+  type Drawing,
+  type Guide,
+  type LaidPlan,
+  type Level,
+  type Scene,
+  type Swatch,
+  type Take,
 } from './schema'
 import { sentenceOf } from './sentence'
 
@@ -48,7 +68,8 @@ const distinct = (ids: readonly string[]): boolean => new Set(ids).size === ids.
 function columnFault(scene: Scene, column: Column, level: string): Fault {
   if (!hasLevel(scene, level)) return 'a sheet belongs to no level.'
   const { length } = scene.settings
-  if (totalFrames(column) !== length) return `the exposures of level ${scene.levels[level]!.name} do not add up to its length, ${length} frames.`
+  if (totalFrames(column) !== length)
+    return `the exposures of level ${scene.levels[level]!.name} do not add up to its length, ${length} frames.`
   const stranger = exposuresNamed(column).find(({ drawing }) => drawing !== null && !isOn(scene, drawing, level))
   return stranger && `the sheet of level ${scene.levels[level]!.name} shows a drawing that is not there.`
 }
@@ -57,14 +78,30 @@ const chartDrawings = (chart: Chart): string[] => [chart.from, chart.to, ...char
 
 const RULES: Readonly<Record<PartField, PartRule>> = {
   settings: { schema: settingsSchema },
-  palette: { schema: paletteSchema, fault: (_, palette: readonly Swatch[]) => (distinct(palette.map(({ id }) => id)) ? undefined : 'two colours have one id.') },
+  palette: {
+    schema: paletteSchema,
+    fault: (_, palette: readonly Swatch[]) =>
+      distinct(palette.map(({ id }) => id)) ? undefined : 'two colours have one id.',
+  },
   levelOrder: {
     schema: sceneSchema.shape.levelOrder,
     fault: (scene, order: readonly string[]) =>
-      order.length > 0 && distinct(order) && order.length === keysOf(scene.levels).length && order.every((id) => hasLevel(scene, id)) ? undefined : 'its levels and their order do not agree.',
+      order.length > 0 &&
+      distinct(order) &&
+      order.length === keysOf(scene.levels).length &&
+      order.every((id) => hasLevel(scene, id))
+        ? undefined
+        : 'its levels and their order do not agree.',
   },
-  mainTake: { schema: idSchema, fault: (scene, take: string) => (Object.hasOwn(scene.takes, take) ? undefined : 'its main take is missing.') },
-  levels: { schema: levelSchema, most: [LIMITS.levels, `A scene can have ${LIMITS.levels} levels.`], fault: (_, level: Level, key) => filedUnder(level.id, key) },
+  mainTake: {
+    schema: idSchema,
+    fault: (scene, take: string) => (Object.hasOwn(scene.takes, take) ? undefined : 'its main take is missing.'),
+  },
+  levels: {
+    schema: levelSchema,
+    most: [LIMITS.levels, `A scene can have ${LIMITS.levels} levels.`],
+    fault: (_, level: Level, key) => filedUnder(level.id, key),
+  },
   drawings: {
     schema: drawingSchema,
     most: [LIMITS.drawings, `A scene can have ${LIMITS.drawings} drawings.`],
@@ -79,26 +116,36 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     most: [LIMITS.charts, `A scene can have ${LIMITS.charts} charts.`],
     fault(scene, chart: Chart, key) {
       if (!hasLevel(scene, chart.level)) return 'a chart is on no level.'
-      if (!chartDrawings(chart).every((id) => isOn(scene, id, chart.level))) return 'a chart names a drawing that is not there.'
+      if (!chartDrawings(chart).every((id) => isOn(scene, id, chart.level)))
+        return 'a chart names a drawing that is not there.'
       if (!hasLandmarks(scene, chart.level, keysOf(chart.bends))) return NO_LANDMARK
       return filedUnder(chart.id, key)
     },
   },
-  takes: { schema: takeSchema, most: [LIMITS.takes, `A scene can have ${LIMITS.takes} takes, those put away among them.`], fault: (_, take: Take, key) => filedUnder(take.id, key) },
+  takes: {
+    schema: takeSchema,
+    most: [LIMITS.takes, `A scene can have ${LIMITS.takes} takes, those put away among them.`],
+    fault: (_, take: Take, key) => filedUnder(take.id, key),
+  },
   sheets: {
     schema: columnSchema,
-    fault: (scene, column: Column, take, level) => (Object.hasOwn(scene.takes, take) ? columnFault(scene, column, level) : 'a sheet belongs to no take.'),
+    fault: (scene, column: Column, take, level) =>
+      Object.hasOwn(scene.takes, take) ? columnFault(scene, column, level) : 'a sheet belongs to no take.',
   },
   references: {
     schema: referenceSchema,
     most: [LIMITS.references, `A scene can have ${LIMITS.references} reference pictures. Take one away first.`],
     fault: (_, reference: { id: string }, key) => filedUnder(reference.id, key),
   },
-  answers: { schema: answerSchema, most: [LIMITS.answers, `A scene can have ${LIMITS.answers} findings answered. Take some answers back first.`] },
+  answers: {
+    schema: answerSchema,
+    most: [LIMITS.answers, `A scene can have ${LIMITS.answers} findings answered. Take some answers back first.`],
+  },
   plans: {
     schema: planSchema,
     most: [LIMITS.plans, `A scene can have ${LIMITS.plans} plans laid. Take some out first.`],
-    fault: (scene, plan: LaidPlan, key) => (hasLevel(scene, plan.level) ? filedUnder(plan.id, key) : 'a plan is on no level.'),
+    fault: (scene, plan: LaidPlan, key) =>
+      hasLevel(scene, plan.level) ? filedUnder(plan.id, key) : 'a plan is on no level.',
   },
   guides: {
     schema: guideSchema,
@@ -116,13 +163,15 @@ function sheetsFault({ sheets, takes, levelOrder }: Scene): Fault {
   for (const take of keysOf(takes)) {
     if (!Object.hasOwn(sheets, take)) return 'a take has no sheet.'
     const columns = sheets[take]!
-    if (keysOf(columns).length !== levelOrder.length || !levelOrder.every((level) => Object.hasOwn(columns, level))) return 'a level has no sheet.'
+    if (keysOf(columns).length !== levelOrder.length || !levelOrder.every((level) => Object.hasOwn(columns, level)))
+      return 'a level has no sheet.'
   }
   return undefined
 }
 
 /** The rule's word on a part that is known to have its shape. */
-const namesFault = (scene: Scene, field: PartField, now: unknown, [key = '', second = '']: readonly string[]): Fault => RULES[field].fault?.(scene, now as never, key, second)
+const namesFault = (scene: Scene, field: PartField, now: unknown, [key = '', second = '']: readonly string[]): Fault =>
+  RULES[field].fault?.(scene, now as never, key, second)
 
 function everyPart(scene: Scene, fields: readonly PartField[]): Fault {
   for (const field of fields) {
@@ -134,7 +183,10 @@ function everyPart(scene: Scene, fields: readonly PartField[]): Fault {
       continue
     }
     for (const [key, part] of Object.entries(branch)) {
-      const nested: [readonly string[], unknown][] = PART_DEPTH[field] === 2 ? Object.entries(part as object).map(([second, each]) => [[key, second], each]) : [[[key], part]]
+      const nested: [readonly string[], unknown][] =
+        PART_DEPTH[field] === 2
+          ? Object.entries(part as object).map(([second, each]) => [[key, second], each])
+          : [[[key], part]]
       for (const [path, each] of nested) {
         const fault = namesFault(scene, field, each, path)
         if (fault !== undefined) return fault
@@ -171,8 +223,12 @@ export function validate(value: unknown): Scene {
 /** The fields in which something may have lost what it names, when a part of another field went or changed its level. */
 function lostBy(field: PartField, { was, now }: PartChange): readonly PartField[] {
   if (was === null) return []
-  if (field === 'drawings') return now === null || (was as Drawing).level !== (now as Drawing).level ? ['charts', 'sheets', 'guides'] : []
-  if (field === 'levels') return now === null || (was as Level).landmarks !== (now as Level).landmarks ? ['drawings', 'charts', 'plans', 'guides'] : []
+  if (field === 'drawings')
+    return now === null || (was as Drawing).level !== (now as Drawing).level ? ['charts', 'sheets', 'guides'] : []
+  if (field === 'levels')
+    return now === null || (was as Level).landmarks !== (now as Level).landmarks
+      ? ['drawings', 'charts', 'plans', 'guides']
+      : []
   if (field === 'plans') return now === null ? ['guides'] : []
   return []
 }
@@ -188,7 +244,8 @@ export function requireWhole(before: Scene, after: Scene, changes: readonly Part
     const [name, ...path] = change.at
     const field = name as PartField
     for (const lost of lostBy(field, change)) again.add(lost)
-    if ((field === 'levels' || field === 'takes' || field === 'sheets') && (change.was === null || change.now === null)) arranged = true
+    if ((field === 'levels' || field === 'takes' || field === 'sheets') && (change.was === null || change.now === null))
+      arranged = true
     // Only what lies in a record can be absent.
     if (change.now === null && PART_DEPTH[field] > 0) continue
     const shape = RULES[field].schema.safeParse(change.now)
@@ -200,7 +257,12 @@ export function requireWhole(before: Scene, after: Scene, changes: readonly Part
     }
   }
   if (before.settings.length !== after.settings.length) again.add('sheets')
-  if (arranged) refuseFault(namesFault(after, 'levelOrder', after.levelOrder, []) ?? namesFault(after, 'mainTake', after.mainTake, []) ?? sheetsFault(after))
+  if (arranged)
+    refuseFault(
+      namesFault(after, 'levelOrder', after.levelOrder, []) ??
+        namesFault(after, 'mainTake', after.mainTake, []) ??
+        sheetsFault(after),
+    )
   refuseFault(everyPart(after, [...again]))
 }
 

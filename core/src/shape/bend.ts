@@ -18,7 +18,13 @@ function pushedFlat(flat: readonly number[], stride: number, { x, y, dx, dy, rad
 }
 
 /** A soft brush at x, y that moves by dx, dy, in pixels. */
-export interface Push { readonly x: number; readonly y: number; readonly dx: number; readonly dy: number; readonly radius: number }
+export interface Push {
+  readonly x: number
+  readonly y: number
+  readonly dx: number
+  readonly dy: number
+  readonly radius: number
+}
 
 /** A piece after a soft push; the same piece when the push did not reach it. */
 export function pushed<T extends InkPiece>(piece: T, push: Push): T {
@@ -30,7 +36,11 @@ export function pushed<T extends InkPiece>(piece: T, push: Push): T {
   const outline = pushedFlat(piece.outline, 2, push)
   const holes = piece.holes?.map((ring) => pushedFlat(ring, 2, push))
   if (!outline && !holes?.some(Boolean)) return piece
-  return { ...piece, outline: outline ?? piece.outline, ...(piece.holes && { holes: piece.holes.map((ring, i) => holes![i] ?? ring) }) }
+  return {
+    ...piece,
+    outline: outline ?? piece.outline,
+    ...(piece.holes && { holes: piece.holes.map((ring, i) => holes![i] ?? ring) }),
+  }
 }
 
 /**
@@ -40,7 +50,13 @@ export function pushed<T extends InkPiece>(piece: T, push: Push): T {
 export function gripsOf({ points }: Pick<Stroke, 'points'>, tolerance: number): number[] {
   const last = points.length / 3 - 1
   if (last < 1) return [0]
-  const between = cornersBetween(0, last, tolerance, (i) => points[3 * i]!, (i) => points[3 * i + 1]!)
+  const between = cornersBetween(
+    0,
+    last,
+    tolerance,
+    (i) => points[3 * i]!,
+    (i) => points[3 * i + 1]!,
+  )
   return [0, ...between.sort((a, b) => a - b), last]
 }
 

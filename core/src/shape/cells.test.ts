@@ -1,25 +1,47 @@
 import fc from 'fast-check'
-import { cellFill, cellSet, cellsOff, movedBy, mirroredAbout, packInk, penCells, runsOf, transformed, turnedAbout, unpackInk, type Cells } from '../index'
+import {
+  cellFill,
+  cellSet,
+  cellsOff,
+  movedBy,
+  mirroredAbout,
+  packInk,
+  penCells,
+  runsOf,
+  transformed,
+  turnedAbout,
+  unpackInk,
+  type Cells,
+} from '../index'
 
-const cells = (id: string, set: ReadonlySet<number>, swatch = 'pencil'): Cells => ({ kind: 'cells', id, swatch, runs: runsOf(set) })
+const cells = (id: string, set: ReadonlySet<number>, swatch = 'pencil'): Cells => ({
+  kind: 'cells',
+  id,
+  swatch,
+  runs: runsOf(set),
+})
 const square = cells('s', penCells([3.5, 3.5], 4))
 const ring = () => cells('r', penCells([2.5, 2.5, 9.5, 2.5, 9.5, 9.5, 2.5, 9.5, 2.5, 2.5]))
 
 describe('whole cells', () => {
   test('a pen leaves no gap on its way, whatever the way; each cell beside the one before', () => {
     const place = fc.integer({ min: -40, max: 80 })
-    fc.assert(fc.property(place, place, place, place, (ax, ay, bx, by) => {
-      const drawn = penCells([ax + 0.5, ay + 0.5, bx + 0.5, by + 0.5])
-      expect(drawn.size).toBe(Math.max(Math.abs(bx - ax), Math.abs(by - ay)) + 1)
-      expect(cellSet(cells('a', drawn))).toEqual(drawn)
-      expect(unpackInk(packInk([cells('a', drawn)]))).toEqual([cells('a', drawn)])
-    }))
+    fc.assert(
+      fc.property(place, place, place, place, (ax, ay, bx, by) => {
+        const drawn = penCells([ax + 0.5, ay + 0.5, bx + 0.5, by + 0.5])
+        expect(drawn.size).toBe(Math.max(Math.abs(bx - ax), Math.abs(by - ay)) + 1)
+        expect(cellSet(cells('a', drawn))).toEqual(drawn)
+        expect(unpackInk(packInk([cells('a', drawn)]))).toEqual([cells('a', drawn)])
+      }),
+    )
   })
 
   test('moved, mirrored and turned by quarters they stay the same cells, exactly', () => {
     const size = (piece: Cells) => cellSet(piece).size
     const odd = cells('o', penCells([1.5, 1.5, 7.5, 1.5, 7.5, 4.5]))
-    expect(transformed(odd, movedBy(5, -2)).runs).toEqual(odd.runs.map((value, i) => value + (i % 3 === 0 ? 5 : i % 3 === 1 ? -2 : 0)))
+    expect(transformed(odd, movedBy(5, -2)).runs).toEqual(
+      odd.runs.map((value, i) => value + (i % 3 === 0 ? 5 : i % 3 === 1 ? -2 : 0)),
+    )
     for (const change of [mirroredAbout({ x: 4, y: 4 }, 0), turnedAbout({ x: 4, y: 4 }, Math.PI / 2)]) {
       expect(size(transformed(odd, change))).toBe(size(odd))
       const again = [1, 2, 3].reduce((piece) => transformed(piece, change), transformed(odd, change))

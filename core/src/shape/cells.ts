@@ -10,7 +10,8 @@ const placeOf = (cell: number): [number, number] => [(cell % WIDE) - HALF, Math.
 
 export function cellSet({ runs }: Pick<Cells, 'runs'>): Set<number> {
   const cells = new Set<number>()
-  for (let i = 0; i < runs.length; i += 3) for (let n = 0; n < runs[i + 2]!; n++) cells.add(packed(runs[i]! + n, runs[i + 1]!))
+  for (let i = 0; i < runs.length; i += 3)
+    for (let n = 0; n < runs[i + 2]!; n++) cells.add(packed(runs[i]! + n, runs[i + 1]!))
   return cells
 }
 
@@ -58,7 +59,15 @@ export function penCells(path: readonly number[], size = 1): Set<number> {
 }
 
 /** Takes cells off whatever lies there. Undefined: nothing did. */
-export function cellsOff({ ink, cells, freshId }: { ink: Ink; cells: CellSet; freshId: () => string }): InkChange | undefined {
+export function cellsOff({
+  ink,
+  cells,
+  freshId,
+}: {
+  ink: Ink
+  cells: CellSet
+  freshId: () => string
+}): InkChange | undefined {
   const remove: PlacedPiece[] = []
   const add: PlacedPiece[] = []
   let at = 0
@@ -70,7 +79,8 @@ export function cellsOff({ ink, cells, freshId }: { ink: Ink; cells: CellSet; fr
       return
     }
     remove.push({ at: index, piece })
-    if (left.size > 0) add.push({ at: at++, piece: { kind: 'cells', id: freshId(), swatch: piece.swatch, runs: runsOf(left) } })
+    if (left.size > 0)
+      add.push({ at: at++, piece: { kind: 'cells', id: freshId(), swatch: piece.swatch, runs: runsOf(left) } })
   })
   return remove.length > 0 ? { remove, add } : undefined
 }
@@ -83,7 +93,19 @@ function topmost(ink: Ink): Map<number, string> {
 }
 
 /** The cells that hang together with the one at x, y in the same colour, side by side, on a paper of width × height. */
-export function cellFill({ ink, width, height, x, y }: { ink: Ink; width: number; height: number; x: number; y: number }): Set<number> {
+export function cellFill({
+  ink,
+  width,
+  height,
+  x,
+  y,
+}: {
+  ink: Ink
+  width: number
+  height: number
+  x: number
+  y: number
+}): Set<number> {
   const top = topmost(ink)
   const [startX, startY] = [Math.floor(x), Math.floor(y)]
   const wanted = top.get(packed(startX, startY))
@@ -106,7 +128,12 @@ export function movedCells(piece: Cells, matrix: Matrix): Cells {
   const box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
   for (const cell of before) {
     const [x, y] = placeOf(cell)
-    for (const [dx, dy] of [[0, 0], [1, 0], [0, 1], [1, 1]] as const) {
+    for (const [dx, dy] of [
+      [0, 0],
+      [1, 0],
+      [0, 1],
+      [1, 1],
+    ] as const) {
       const at = through(matrix, { x: x + dx, y: y + dy })
       box.left = Math.min(box.left, at.x)
       box.right = Math.max(box.right, at.x)

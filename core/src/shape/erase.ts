@@ -9,7 +9,10 @@ import { settled, type Fill, type Ink, type InkChange, type InkPiece, type Place
 const FINE = 64
 
 function bounds(values: readonly number[], stride: number) {
-  let left = Infinity, top = Infinity, right = -Infinity, bottom = -Infinity
+  let left = Infinity,
+    top = Infinity,
+    right = -Infinity,
+    bottom = -Infinity
   for (let i = 0; i < values.length; i += stride) {
     left = Math.min(left, values[i]!)
     right = Math.max(right, values[i]!)
@@ -23,7 +26,12 @@ function remains(stroke: Stroke, path: readonly number[], radius: number, freshI
   const box = bounds(stroke.points, 3)
   const rubbed = bounds(path, 2)
   const reach = radius + stroke.size / 4
-  if (rubbed.left > box.right + reach || rubbed.right < box.left - reach || rubbed.top > box.bottom + reach || rubbed.bottom < box.top - reach) {
+  if (
+    rubbed.left > box.right + reach ||
+    rubbed.right < box.left - reach ||
+    rubbed.top > box.bottom + reach ||
+    rubbed.bottom < box.top - reach
+  ) {
     return undefined
   }
   const points = finely(stroke.points)
@@ -41,10 +49,14 @@ function remains(stroke: Stroke, path: readonly number[], radius: number, freshI
 
 /** Rings that belong together: each outline with the holes in it. */
 function grouped(rings: readonly (readonly number[])[]): { outline: number[]; holes: number[][] }[] {
-  const outlines = rings.filter((ring) => ringArea(ring) > 0).map((ring) => ({ outline: [...ring], holes: [] as number[][] }))
+  const outlines = rings
+    .filter((ring) => ringArea(ring) > 0)
+    .map((ring) => ({ outline: [...ring], holes: [] as number[][] }))
   for (const ring of rings) {
     if (ringArea(ring) >= 0) continue
-    const around = outlines.filter(({ outline }) => within(ring[0]!, ring[1]!, outline)).sort((a, b) => ringArea(a.outline) - ringArea(b.outline))[0]
+    const around = outlines
+      .filter(({ outline }) => within(ring[0]!, ring[1]!, outline))
+      .sort((a, b) => ringArea(a.outline) - ringArea(b.outline))[0]
     around?.holes.push([...ring])
   }
   return outlines
@@ -65,23 +77,48 @@ const CRUMB = 1
 function paintRemains(fill: Fill, path: readonly number[], radius: number, freshId: () => string): Fill[] | undefined {
   const box = bounds(fill.outline, 2)
   const rubbed = bounds(path, 2)
-  if (rubbed.left > box.right + radius || rubbed.right < box.left - radius || rubbed.top > box.bottom + radius || rubbed.bottom < box.top - radius) return undefined
-  const scaled = (flat: readonly number[]) => Array.from({ length: flat.length / 2 }, (_, i) => ({ x: Math.round(flat[2 * i]! * FINE), y: Math.round(flat[2 * i + 1]! * FINE) }))
+  if (
+    rubbed.left > box.right + radius ||
+    rubbed.right < box.left - radius ||
+    rubbed.top > box.bottom + radius ||
+    rubbed.bottom < box.top - radius
+  )
+    return undefined
+  const scaled = (flat: readonly number[]) =>
+    Array.from({ length: flat.length / 2 }, (_, i) => ({
+      x: Math.round(flat[2 * i]! * FINE),
+      y: Math.round(flat[2 * i + 1]! * FINE),
+    }))
   const way = scaled(path.length === 2 ? [...path, path[0]! + 0.125, path[1]!] : path)
   const gone = Clipper.inflatePaths([way], radius * FINE, JoinType.Round, EndType.Round, 2, FINE / 8)
   const paint = [turned(fill.outline, true), ...(fill.holes ?? []).map((ring) => turned(ring, false))].map(scaled)
   if (Clipper.intersect(paint, gone, FillRule.NonZero).length === 0) return undefined
-  const rings = Clipper.difference(paint, gone, FillRule.NonZero).map((ring) => ring.flatMap(({ x, y }) => [x / FINE, y / FINE]))
+  const rings = Clipper.difference(paint, gone, FillRule.NonZero).map((ring) =>
+    ring.flatMap(({ x, y }) => [x / FINE, y / FINE]),
+  )
   return grouped(rings)
     .filter(({ outline }) => ringArea(outline) > CRUMB)
-    .map(({ outline, holes }) => settled({ kind: 'fill', id: freshId(), swatch: fill.swatch, outline, ...(holes.length > 0 && { holes: holes.slice(0, LIMITS.holes) }) }))
+    .map(({ outline, holes }) =>
+      settled({
+        kind: 'fill',
+        id: freshId(),
+        swatch: fill.swatch,
+        outline,
+        ...(holes.length > 0 && { holes: holes.slice(0, LIMITS.holes) }),
+      }),
+    )
 }
 
 /**
  * Rubs along `path` (flat x, y in pixels) with an eraser of `radius`: every stroke it touches is cut,
  * and so is paint; what is left of it stays where it was in the pile. Undefined: nothing touched.
  */
-export function eraseAlong({ ink, path, radius, freshId }: {
+export function eraseAlong({
+  ink,
+  path,
+  radius,
+  freshId,
+}: {
   ink: Ink
   path: readonly number[]
   radius: number
@@ -91,7 +128,12 @@ export function eraseAlong({ ink, path, radius, freshId }: {
   const add: PlacedPiece[] = []
   let at = 0
   ink.forEach((piece, index) => {
-    const left = piece.kind === 'stroke' ? remains(piece, path, radius, freshId) : piece.kind === 'fill' ? paintRemains(piece, path, radius, freshId) : undefined
+    const left =
+      piece.kind === 'stroke'
+        ? remains(piece, path, radius, freshId)
+        : piece.kind === 'fill'
+          ? paintRemains(piece, path, radius, freshId)
+          : undefined
     if (!left) {
       at++
       return
@@ -102,9 +144,16 @@ export function eraseAlong({ ink, path, radius, freshId }: {
   return remove.length > 0 ? { remove, add } : undefined
 }
 
-
 /** Takes away every piece whole that the eraser touches on its `path`. Undefined: nothing touched. */
-export function eraseWhole({ ink, path, radius }: { ink: Ink; path: readonly number[]; radius: number }): InkChange | undefined {
+export function eraseWhole({
+  ink,
+  path,
+  radius,
+}: {
+  ink: Ink
+  path: readonly number[]
+  radius: number
+}): InkChange | undefined {
   const touched = (piece: InkPiece) => {
     if (piece.kind === 'stroke') return remains(piece, path, radius, () => 'x') !== undefined
     return piece.kind === 'fill' && paintRemains(piece, path, Math.min(radius, 1), () => 'x') !== undefined

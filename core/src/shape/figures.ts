@@ -29,14 +29,34 @@ export function figurePoints(figure: Figure, { from, to, even, fromMiddle }: Pul
   if (figure === 'circle') {
     const [cx, cy, rx, ry] = [(ax + bx) / 2, (ay + by) / 2, Math.abs(bx - ax) / 2, Math.abs(by - ay) / 2]
     const count = Math.max(FEWEST, Math.ceil((Math.PI * (rx + ry)) / APART))
-    return Array.from({ length: count + 1 }, (_, i) => [cx + rx * Math.cos((2 * Math.PI * i) / count), cy + ry * Math.sin((2 * Math.PI * i) / count), pressure]).flat()
+    return Array.from({ length: count + 1 }, (_, i) => [
+      cx + rx * Math.cos((2 * Math.PI * i) / count),
+      cy + ry * Math.sin((2 * Math.PI * i) / count),
+      pressure,
+    ]).flat()
   }
-  const corners: readonly (readonly [number, number])[] = figure === 'line' ? [[ax, ay], [bx, by]] : [[ax, ay], [bx, ay], [bx, by], [ax, by], [ax, ay]]
+  const corners: readonly (readonly [number, number])[] =
+    figure === 'line'
+      ? [
+          [ax, ay],
+          [bx, by],
+        ]
+      : [
+          [ax, ay],
+          [bx, ay],
+          [bx, by],
+          [ax, by],
+          [ax, ay],
+        ]
   return corners.flatMap(([x, y], i) => {
     if (i === 0) return [x, y, pressure]
     const [px, py] = corners[i - 1]!
     // Points close by keep corners sharp under any brush.
     const parts = Math.max(1, Math.ceil(Math.hypot(x - px, y - py) / APART))
-    return Array.from({ length: parts }, (_, n) => [px + ((x - px) * (n + 1)) / parts, py + ((y - py) * (n + 1)) / parts, pressure]).flat()
+    return Array.from({ length: parts }, (_, n) => [
+      px + ((x - px) * (n + 1)) / parts,
+      py + ((y - py) * (n + 1)) / parts,
+      pressure,
+    ]).flat()
   })
 }

@@ -13,9 +13,18 @@ const NEAR = 8
 /** A way out is a leak when it is narrower than this share of the widest place it leads from. */
 const NECK = 0.8
 
-export interface Painted { readonly outline: number[]; readonly holes: readonly number[][]; readonly area: number }
+export interface Painted {
+  readonly outline: number[]
+  readonly holes: readonly number[][]
+  readonly area: number
+}
 /** Where paint would run out: the middle of the gap, its width in pixels, and the line that closes it. */
-export interface Leak { readonly x: number; readonly y: number; readonly width: number; readonly closing: Closing }
+export interface Leak {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly closing: Closing
+}
 export type FillOutcome =
   | ({ readonly outcome: 'filled' } & Painted)
   | { readonly outcome: 'leak'; readonly leak: Leak }
@@ -31,7 +40,17 @@ export interface ReadyLines {
 }
 
 /** The lines that hold paint, all passes of a drawing together, on paper of `width` × `height` pixels. */
-export function readyLines({ ink, width, height, gap }: { readonly ink: Ink; readonly width: number; readonly height: number; readonly gap: number }): ReadyLines {
+export function readyLines({
+  ink,
+  width,
+  height,
+  gap,
+}: {
+  readonly ink: Ink
+  readonly width: number
+  readonly height: number
+  readonly gap: number
+}): ReadyLines {
   const grid: Grid = { left: 0, top: 0, width, height }
   const mask = rasterised(ink, grid)
   return { mask, gap, regions: divided(distances(mask, width, height), grid, gap) }
@@ -55,15 +74,20 @@ export interface FillOptions {
 export function fillAt({ lines, x, y, closings = [], anyway = false }: FillOptions): FillOutcome {
   const { grid } = lines.regions
   const { width, height } = grid
-  if (!(x >= 0 && y >= 0 && x < width && y < height)) throw new RangeError(`x and y must lie on the paper, 0 to ${width} and 0 to ${height}.`)
-  if (closings.length === 0 && !lines.mask.includes(1)) return { outcome: 'filled', outline: [0, 0, width, 0, width, height, 0, height], holes: [], area: width * height }
+  if (!(x >= 0 && y >= 0 && x < width && y < height))
+    throw new RangeError(`x and y must lie on the paper, 0 to ${width} and 0 to ${height}.`)
+  if (closings.length === 0 && !lines.mask.includes(1))
+    return { outcome: 'filled', outline: [0, 0, width, 0, width, height, 0, height], holes: [], area: width * height }
   const distance = closings.length === 0 ? lines.regions.distance : closed(lines.mask, grid, closings)
   const touched = nearestFree(distance, grid, x, y)
   if (touched === undefined) return { outcome: 'on a line' }
   const seed = climbed(distance, grid, touched)
   // In a place narrower than the gaps to be closed, only such gaps as are narrower still.
   const room = Math.max(0, Math.floor(((2 * distance[seed]!) / PER_PIXEL - 2) * 0.6))
-  const regions = closings.length === 0 && room >= lines.gap ? lines.regions : divided(distance, grid, Math.min(lines.gap, room), seed)
+  const regions =
+    closings.length === 0 && room >= lines.gap
+      ? lines.regions
+      : divided(distance, grid, Math.min(lines.gap, room), seed)
   const label = regions.labels[seed]!
   // Where there are more regions than can be counted the last are dust.
   if (label === 0) return { outcome: 'too fine' }
@@ -80,8 +104,16 @@ function closed(mask: Uint8Array, grid: Grid, closings: readonly Closing[]): Uin
   return distances(marked, grid.width, grid.height)
 }
 
-function nearestFree(distance: Uint16Array, { left, top, width, height }: Grid, x: number, y: number): number | undefined {
-  const [cx, cy] = [Math.min(width - 1, Math.max(0, Math.floor(x - left))), Math.min(height - 1, Math.max(0, Math.floor(y - top)))]
+function nearestFree(
+  distance: Uint16Array,
+  { left, top, width, height }: Grid,
+  x: number,
+  y: number,
+): number | undefined {
+  const [cx, cy] = [
+    Math.min(width - 1, Math.max(0, Math.floor(x - left))),
+    Math.min(height - 1, Math.max(0, Math.floor(y - top))),
+  ]
   let [best, nearest] = [undefined as number | undefined, NEAR * NEAR + 1]
   for (let row = Math.max(0, cy - NEAR); row <= Math.min(height - 1, cy + NEAR); row++) {
     for (let column = Math.max(0, cx - NEAR); column <= Math.min(width - 1, cx + NEAR); column++) {
@@ -147,7 +179,7 @@ function leakOf({ grid, labels, distance }: Regions, seed: number, edge: number)
   put(seed)
   let [neck, narrowest, peak, peakBefore] = [seed, Infinity, 0, 0]
   for (;;) {
-    while (top > 0 && !(heaps[top]?.length)) top--
+    while (top > 0 && !heaps[top]?.length) top--
     const at = heaps[top]?.pop()
     if (at === undefined) return undefined
     const wide = distance[at]!
@@ -175,14 +207,24 @@ function gapAt({ left, top, width, height }: Grid, distance: Uint16Array, neck: 
     for (let x = Math.max(0, nx - reach); x <= Math.min(width - 1, nx + reach); x++) {
       // Only ink that has paper beside it can be an edge of the gap.
       const at = y * width + x
-      if (distance[at] !== 0 || !((x > 0 && distance[at - 1]) || (x < width - 1 && distance[at + 1]) || (y > 0 && distance[at - width]) || (y < height - 1 && distance[at + width]))) continue
+      if (
+        distance[at] !== 0 ||
+        !(
+          (x > 0 && distance[at - 1]) ||
+          (x < width - 1 && distance[at + 1]) ||
+          (y > 0 && distance[at - width]) ||
+          (y < height - 1 && distance[at + width])
+        )
+      )
+        continue
       inked.push({ x, y, far: Math.hypot(x - nx, y - ny) })
     }
   }
   inked.sort((a, b) => a.far - b.far)
   const [one] = inked
   if (!one) return undefined
-  const side = ({ x, y, far }: { x: number; y: number; far: number }) => ((x - nx) * (one.x - nx) + (y - ny) * (one.y - ny)) / (far * one.far || 1)
+  const side = ({ x, y, far }: { x: number; y: number; far: number }) =>
+    ((x - nx) * (one.x - nx) + (y - ny) * (one.y - ny)) / (far * one.far || 1)
   const [here, across] = [inked.filter((each) => side(each) > 0.3), inked.filter((each) => side(each) < -0.3)]
   if (across.length === 0) return undefined
   let shortest = Infinity
@@ -199,7 +241,12 @@ function gapAt({ left, top, width, height }: Grid, distance: Uint16Array, neck: 
     }
   }
   ;[ax, ay, bx, by] = [left + ax / count + 0.5, top + ay / count + 0.5, left + bx / count + 0.5, top + by / count + 0.5]
-  return { x: (ax + bx) / 2, y: (ay + by) / 2, width: Math.max(1, Math.hypot(bx - ax, by - ay) - 1), closing: [ax, ay, bx, by] }
+  return {
+    x: (ax + bx) / 2,
+    y: (ay + by) / 2,
+    width: Math.max(1, Math.hypot(bx - ax, by - ay) - 1),
+    closing: [ax, ay, bx, by],
+  }
 }
 
 /** A region as an outline with its holes, a hair beneath the lines around it. Undefined: too fine to paint. */
@@ -217,14 +264,22 @@ export function paintedRegion({ grid, labels, distance }: Regions, label: number
     y0 = Math.min(y0, y)
     y1 = y
   }
-  ;[x0, y0, x1, y1] = [Math.max(0, x0 - HAIR - 1), Math.max(0, y0 - HAIR - 1), Math.min(width - 1, x1 + HAIR + 1), Math.min(height - 1, y1 + HAIR + 1)]
+  ;[x0, y0, x1, y1] = [
+    Math.max(0, x0 - HAIR - 1),
+    Math.max(0, y0 - HAIR - 1),
+    Math.min(width - 1, x1 + HAIR + 1),
+    Math.min(height - 1, y1 + HAIR + 1),
+  ]
   const [w, h] = [x1 - x0 + 1, y1 - y0 + 1]
   const mask = new Uint8Array(w * h)
-  for (let y = 0, to = 0; y < h; y++) for (let from = (y + y0) * width + x0, end = from + w; from < end; from++, to++) if (labels[from] === label) mask[to] = 1
+  for (let y = 0, to = 0; y < h; y++)
+    for (let from = (y + y0) * width + x0, end = from + w; from < end; from++, to++)
+      if (labels[from] === label) mask[to] = 1
   const inked = (cell: number) => distance[(Math.floor(cell / w) + y0) * width + (cell % w) + x0] === 0
   beneathLines(mask, inked, w, h)
-  const rings = tracedRings(mask, w, h, (cell) => holdsPaper(mask, inked, w, h, cell))
-    .map((ring) => ring.map((value, i) => onGrid(value + (i % 2 === 0 ? x0 + left : y0 + top), INK_GRID.place)))
+  const rings = tracedRings(mask, w, h, (cell) => holdsPaper(mask, inked, w, h, cell)).map((ring) =>
+    ring.map((value, i) => onGrid(value + (i % 2 === 0 ? x0 + left : y0 + top), INK_GRID.place)),
+  )
   const outlines = rings.filter((ring) => ringArea(ring) > 0).sort((a, b) => ringArea(b) - ringArea(a))
   const holes = rings.filter((ring) => ringArea(ring) < -2)
   const [outline] = outlines
@@ -233,17 +288,30 @@ export function paintedRegion({ grid, labels, distance }: Regions, label: number
 }
 
 /** Steps to every cell within a hair by the measure of {@link distances}. */
-const WITHIN_HAIR = [-2, -1, 0, 1, 2].flatMap((dy) => [-2, -1, 0, 1, 2].flatMap((dx) => {
-  const [long, short] = [Math.max(Math.abs(dx), Math.abs(dy)), Math.min(Math.abs(dx), Math.abs(dy))]
-  return long > 0 && long * PER_PIXEL + short <= HAIR * PER_PIXEL ? [[dx, dy] as const] : []
-}))
+const WITHIN_HAIR = [-2, -1, 0, 1, 2].flatMap((dy) =>
+  [-2, -1, 0, 1, 2].flatMap((dx) => {
+    const [long, short] = [Math.max(Math.abs(dx), Math.abs(dy)), Math.min(Math.abs(dx), Math.abs(dy))]
+    return long > 0 && long * PER_PIXEL + short <= HAIR * PER_PIXEL ? [[dx, dy] as const] : []
+  }),
+)
 
 /** Paint spreads a hair under the ink it meets, and nowhere else. */
 function beneathLines(mask: Uint8Array, inked: (cell: number) => boolean, w: number, h: number) {
   const spread: number[] = []
   for (let y = 0, at = 0; y < h; y++) {
     for (let x = 0; x < w; x++, at++) {
-      if (mask[at] === 0 || (x > 0 && mask[at - 1] !== 0 && x < w - 1 && mask[at + 1] !== 0 && y > 0 && mask[at - w] !== 0 && y < h - 1 && mask[at + w] !== 0)) continue
+      if (
+        mask[at] === 0 ||
+        (x > 0 &&
+          mask[at - 1] !== 0 &&
+          x < w - 1 &&
+          mask[at + 1] !== 0 &&
+          y > 0 &&
+          mask[at - w] !== 0 &&
+          y < h - 1 &&
+          mask[at + w] !== 0)
+      )
+        continue
       for (const [dx, dy] of WITHIN_HAIR) {
         if (x + dx < 0 || x + dx >= w || y + dy < 0 || y + dy >= h) continue
         const there = at + dy * w + dx

@@ -10,7 +10,8 @@ import { refuse } from '../scene/refusal'
  */
 const place = z.number('A point must be a number.')
 /** Held against in one go: a stroke has hundreds of numbers, and every one kept passes here. */
-const isNearPaper = (values: readonly number[]): boolean => values.every((value) => value >= -LIMITS.reach && value <= LIMITS.reach)
+const isNearPaper = (values: readonly number[]): boolean =>
+  values.every((value) => value >= -LIMITS.reach && value <= LIMITS.reach)
 
 function flatPoints(dimensions: number, least: number, what: string) {
   return z
@@ -28,7 +29,10 @@ function flatPoints(dimensions: number, least: number, what: string) {
 export const BRUSHES = ['pencil', 'pen', 'wash', 'flat'] as const
 export const brushSchema = z.enum(BRUSHES)
 export type Brush = z.infer<typeof brushSchema>
-const taperSchema = z.number().min(0, 'A taper cannot be shorter than nothing.').max(LIMITS.taper, `A taper is at most ${LIMITS.taper} pixels long.`)
+const taperSchema = z
+  .number()
+  .min(0, 'A taper cannot be shorter than nothing.')
+  .max(LIMITS.taper, `A taper is at most ${LIMITS.taper} pixels long.`)
 
 export const strokeSchema = z.strictObject({
   kind: z.literal('stroke'),
@@ -46,15 +50,28 @@ export const fillSchema = z.strictObject({
   id: idSchema,
   swatch: idSchema,
   outline: flatPoints(2, 3, 'A fill'),
-  holes: z.array(flatPoints(2, 3, 'A hole')).min(1).max(LIMITS.holes, `A fill has at most ${LIMITS.holes} holes.`).optional(),
+  holes: z
+    .array(flatPoints(2, 3, 'A hole'))
+    .min(1)
+    .max(LIMITS.holes, `A fill has at most ${LIMITS.holes} holes.`)
+    .optional(),
 })
-const cell = z.int('A cell lies at whole pixels.').min(-LIMITS.reach, 'A cell lies too far from the paper.').max(LIMITS.reach, 'A cell lies too far from the paper.')
+const cell = z
+  .int('A cell lies at whole pixels.')
+  .min(-LIMITS.reach, 'A cell lies too far from the paper.')
+  .max(LIMITS.reach, 'A cell lies too far from the paper.')
 export const cellsSchema = z.strictObject({
   kind: z.literal('cells'),
   id: idSchema,
   swatch: idSchema,
-  runs: z.array(cell).min(3).max(LIMITS.cellRuns * 3, 'Too many cells at once.')
-    .refine((runs) => runs.length % 3 === 0 && runs.every((value, i) => i % 3 !== 2 || value > 0), 'A run of cells needs its place and its length.'),
+  runs: z
+    .array(cell)
+    .min(3)
+    .max(LIMITS.cellRuns * 3, 'Too many cells at once.')
+    .refine(
+      (runs) => runs.length % 3 === 0 && runs.every((value, i) => i % 3 !== 2 || value > 0),
+      'A run of cells needs its place and its length.',
+    ),
 })
 export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema, cellsSchema])
 export type Stroke = z.infer<typeof strokeSchema>
@@ -68,8 +85,13 @@ export const placedPieceSchema = z.strictObject({ at: z.int().min(0), piece: pie
 export type PlacedPiece = z.infer<typeof placedPieceSchema>
 
 /** What a change needs to know of a piece. */
-interface Named { readonly id: string }
-interface Placed<P extends Named> { readonly at: number; readonly piece: P }
+interface Named {
+  readonly id: string
+}
+interface Placed<P extends Named> {
+  readonly at: number
+  readonly piece: P
+}
 
 export interface InkChange<P extends Named = InkPiece> {
   readonly remove: readonly Placed<P>[]
@@ -86,7 +108,12 @@ export const onGrid = (value: number, grid: number): number => Math.round(value 
 export function settled<T extends InkPiece>(piece: T): T {
   if (piece.kind === 'cells') return piece
   const at = (value: number) => onGrid(value, INK_GRID.place)
-  if (piece.kind === 'fill') return { ...piece, outline: piece.outline.map(at), ...(piece.holes && { holes: piece.holes.map((ring) => ring.map(at)) }) }
+  if (piece.kind === 'fill')
+    return {
+      ...piece,
+      outline: piece.outline.map(at),
+      ...(piece.holes && { holes: piece.holes.map((ring) => ring.map(at)) }),
+    }
   const points = piece.points.map((value, i) =>
     i % 3 === 2 ? onGrid(Math.min(1, Math.max(0, value)), INK_GRID.pressure) : at(value),
   )
@@ -104,12 +131,18 @@ export function placesOf(piece: InkPiece): readonly (readonly number[])[] {
 /** The middles of a piece's cells, flat x, y. */
 export function cellMiddles({ runs }: Pick<Cells, 'runs'>): number[] {
   const places: number[] = []
-  for (let i = 0; i < runs.length; i += 3) for (let n = 0; n < runs[i + 2]!; n++) places.push(runs[i]! + n + 0.5, runs[i + 1]! + 0.5)
+  for (let i = 0; i < runs.length; i += 3)
+    for (let n = 0; n < runs[i + 2]!; n++) places.push(runs[i]! + n + 0.5, runs[i + 1]! + 0.5)
   return places
 }
 
 /** How many numbers a piece holds: what it costs to keep and to send. */
-export const numbersOf = (piece: InkPiece): number => (piece.kind === 'stroke' ? piece.points.length : piece.kind === 'cells' ? piece.runs.length : placesOf(piece).reduce((sum, ring) => sum + ring.length, 0))
+export const numbersOf = (piece: InkPiece): number =>
+  piece.kind === 'stroke'
+    ? piece.points.length
+    : piece.kind === 'cells'
+      ? piece.runs.length
+      : placesOf(piece).reduce((sum, ring) => sum + ring.length, 0)
 
 /**
  * Ink after a change: the removed pieces are found by id, the added ones laid at their places
@@ -139,7 +172,11 @@ function refuseRepeats<P extends Named>(ink: readonly P[], add: readonly Placed<
 }
 
 /** Two changes of the same ink, one after the other, as one; undefined when neither does anything. */
-export function changesJoined(ink: Ink, first: InkChange | undefined, then: (ink: Ink) => InkChange | undefined): InkChange | undefined {
+export function changesJoined(
+  ink: Ink,
+  first: InkChange | undefined,
+  then: (ink: Ink) => InkChange | undefined,
+): InkChange | undefined {
   if (!first) return then(ink)
   const between = changeInk(ink, first)
   const second = then(between)

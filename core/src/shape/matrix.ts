@@ -1,6 +1,9 @@
 /** A flat change of place: x' = a·x + c·y + e, y' = b·x + d·y + f, in the order canvases take it. */
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
-export interface Point { readonly x: number; readonly y: number }
+export interface Point {
+  readonly x: number
+  readonly y: number
+}
 
 export const STAY: Matrix = [1, 0, 0, 1, 0, 0]
 
@@ -19,7 +22,10 @@ export function inverted([a, b, c, d, e, f]: Matrix): Matrix {
 }
 
 export const movedBy = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y]
-export const through = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({ x: a * x + c * y + e, y: b * x + d * y + f })
+export const through = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+})
 /** How much larger areas become; negative when mirrored. */
 export const areaScale = ([a, b, c, d]: Matrix): number => a * d - b * c
 
@@ -27,12 +33,21 @@ function about({ x, y }: Point, [a, b, c, d]: readonly [number, number, number, 
   return [a, b, c, d, x - a * x - c * y, y - b * x - d * y]
 }
 
-export const turnedAbout = (pivot: Point, angle: number): Matrix => about(pivot, [Math.cos(angle), Math.sin(angle), -Math.sin(angle), Math.cos(angle)])
+export const turnedAbout = (pivot: Point, angle: number): Matrix =>
+  about(pivot, [Math.cos(angle), Math.sin(angle), -Math.sin(angle), Math.cos(angle)])
 
 /** Scaled along a direction (radians) and across it. */
-export function scaledAbout(pivot: Point, { along, across, axis = 0 }: { along: number; across: number; axis?: number }): Matrix {
+export function scaledAbout(
+  pivot: Point,
+  { along, across, axis = 0 }: { along: number; across: number; axis?: number },
+): Matrix {
   const [cos, sin] = [Math.cos(axis), Math.sin(axis)]
-  return about(pivot, [along * cos * cos + across * sin * sin, (along - across) * cos * sin, (along - across) * cos * sin, along * sin * sin + across * cos * cos])
+  return about(pivot, [
+    along * cos * cos + across * sin * sin,
+    (along - across) * cos * sin,
+    (along - across) * cos * sin,
+    along * sin * sin + across * cos * cos,
+  ])
 }
 
 /** Slanted: what lies a pixel across `axis` from the pivot moves `by` pixels along it. */

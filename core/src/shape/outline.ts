@@ -19,7 +19,8 @@ export function halfWidth({ size, brush }: Pick<Stroke, 'size' | 'brush'>, press
 /** Lengths along a stroke from its first point to each point, in pixels. */
 export function courseLengths(points: readonly number[]): number[] {
   const lengths = [0]
-  for (let i = 3; i < points.length; i += 3) lengths.push(lengths.at(-1)! + Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!))
+  for (let i = 3; i < points.length; i += 3)
+    lengths.push(lengths.at(-1)! + Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!))
   return lengths
 }
 
@@ -32,7 +33,9 @@ export function taperShares({ points, taper }: Pick<Stroke, 'points' | 'taper'>)
   // Tapers longer than the line share it between them.
   const fit = start + end > whole ? whole / (start + end) : 1
   const ease = (t: number) => (t >= 1 ? 1 : t * (2 - t))
-  return lengths.map((at) => Math.min(start > 0 ? ease(at / (start * fit || 1)) : 1, end > 0 ? ease((whole - at) / (end * fit || 1)) : 1))
+  return lengths.map((at) =>
+    Math.min(start > 0 ? ease(at / (start * fit || 1)) : 1, end > 0 ? ease((whole - at) / (end * fit || 1)) : 1),
+  )
 }
 
 /**
@@ -49,8 +52,14 @@ function roundOutline({ points, size, brush, taper }: Drawn, done: boolean): Rin
   for (let i = 0; i < points.length; i += 3) input.push([points[i]!, points[i + 1]!, points[i + 2]!])
   const [start, end] = taper ?? [0, 0]
   return getStroke(input, {
-    size, thinning: THINNING[brush ?? 'pen'], smoothing: 0.5, streamline: 0.1, simulatePressure: false, last: done,
-    ...(start > 0 && { start: { taper: start, cap: true } }), ...(end > 0 && done && { end: { taper: end, cap: true } }),
+    size,
+    thinning: THINNING[brush ?? 'pen'],
+    smoothing: 0.5,
+    streamline: 0.1,
+    simulatePressure: false,
+    last: done,
+    ...(start > 0 && { start: { taper: start, cap: true } }),
+    ...(end > 0 && done && { end: { taper: end, cap: true } }),
   }) as [number, number][]
 }
 
@@ -58,11 +67,24 @@ function roundOutline({ points, size, brush, taper }: Drawn, done: boolean): Rin
 function flatOutlines(stroke: Drawn): Ring[] {
   const { points, size } = stroke
   const shares = taperShares(stroke)
-  const [along, across] = [[Math.cos(FLAT.angle), Math.sin(FLAT.angle)], [-Math.sin(FLAT.angle) * FLAT.thin, Math.cos(FLAT.angle) * FLAT.thin]] as const
+  const [along, across] = [
+    [Math.cos(FLAT.angle), Math.sin(FLAT.angle)],
+    [-Math.sin(FLAT.angle) * FLAT.thin, Math.cos(FLAT.angle) * FLAT.thin],
+  ] as const
   const edge = (i: number): [number, number][] => {
     const half = halfWidth(stroke, points[i + 2]!) * shares[i / 3]!
     const thin = Math.min(half, size / 2)
-    return ([[1, 1], [-1, 1], [-1, -1], [1, -1]] as const).map(([a, b]) => [points[i]! + a * along[0]! * half + b * across[0]! * thin, points[i + 1]! + a * along[1]! * half + b * across[1]! * thin])
+    return (
+      [
+        [1, 1],
+        [-1, 1],
+        [-1, -1],
+        [1, -1],
+      ] as const
+    ).map(([a, b]) => [
+      points[i]! + a * along[0]! * half + b * across[0]! * thin,
+      points[i + 1]! + a * along[1]! * half + b * across[1]! * thin,
+    ])
   }
   if (points.length === 3) return [edge(0)]
   const rings: Ring[] = []

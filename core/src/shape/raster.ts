@@ -2,13 +2,22 @@ import { halfWidth, taperShares } from './outline'
 import type { Ink, Stroke } from './ink'
 
 /** Whole pixels of a picture, row by row: cell (x, y) is the pixel whose middle lies at (left + x + ½, top + y + ½). */
-export interface Grid { readonly left: number; readonly top: number; readonly width: number; readonly height: number }
+export interface Grid {
+  readonly left: number
+  readonly top: number
+  readonly width: number
+  readonly height: number
+}
 
 /** Thinnest half width that keeps a line whole in cells, in pixels. */
 const THINNEST = 0.6
 
 /** Marks every cell whose middle lies under ink: strokes by width, pressure and taper. Fills close nothing. */
-export function rasterised(ink: Ink, grid: Grid, closings: readonly (readonly [number, number, number, number])[] = []): Uint8Array {
+export function rasterised(
+  ink: Ink,
+  grid: Grid,
+  closings: readonly (readonly [number, number, number, number])[] = [],
+): Uint8Array {
   const mask = new Uint8Array(grid.width * grid.height)
   for (const piece of ink) if (piece.kind === 'stroke' && reaches(piece, grid)) sweep(mask, grid, piece)
   close(mask, grid, closings)
@@ -40,10 +49,20 @@ function sweep(mask: Uint8Array, grid: Grid, stroke: Stroke) {
   const share = stroke.brush === 'flat' ? 0.5 : 1
   const radius = (i: number) => Math.max(THINNEST, halfWidth(stroke, points[i + 2]!) * shares[i / 3]! * share)
   if (points.length === 3) return stamp(mask, grid, points[0]!, points[1]!, radius(0))
-  for (let i = 3; i < points.length; i += 3) sweepLine(mask, grid, points[i - 3]!, points[i - 2]!, radius(i - 3), points[i]!, points[i + 1]!, radius(i))
+  for (let i = 3; i < points.length; i += 3)
+    sweepLine(mask, grid, points[i - 3]!, points[i - 2]!, radius(i - 3), points[i]!, points[i + 1]!, radius(i))
 }
 
-function sweepLine(mask: Uint8Array, grid: Grid, ax: number, ay: number, ar: number, bx: number, by: number, br: number) {
+function sweepLine(
+  mask: Uint8Array,
+  grid: Grid,
+  ax: number,
+  ay: number,
+  ar: number,
+  bx: number,
+  by: number,
+  br: number,
+) {
   const long = Math.hypot(bx - ax, by - ay)
   const steps = Math.max(1, Math.ceil(long / Math.max(0.5, Math.min(ar, br) * 0.35)))
   for (let n = 0; n <= steps; n++) {
@@ -64,7 +83,12 @@ function stamp(mask: Uint8Array, { left, top, width, height }: Grid, x: number, 
 }
 
 /** Marks every cell whose middle lies within some rings (even-odd), with `value`. */
-export function stampRings(mask: Uint8Array, { left, top, width, height }: Grid, rings: readonly (readonly number[])[], value = 1) {
+export function stampRings(
+  mask: Uint8Array,
+  { left, top, width, height }: Grid,
+  rings: readonly (readonly number[])[],
+  value = 1,
+) {
   let [high, low] = [Infinity, -Infinity]
   for (const ring of rings) {
     for (let i = 1; i < ring.length; i += 2) {

@@ -22,7 +22,13 @@ const MOST = 65_000
  * nearest by (the trapped-ball way, Zhang et al. 2009). With `only` just the region of that cell gets
  * a number, 1, and those it meets share 2, which is quicker.
  */
-export function regionsOf({ ink, grid, gap, closings = [], only }: {
+export function regionsOf({
+  ink,
+  grid,
+  gap,
+  closings = [],
+  only,
+}: {
   ink: Ink
   grid: Grid
   gap: number
@@ -84,7 +90,13 @@ function besideAny(labels: Uint16Array, distance: Uint16Array, width: number, he
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++, at++) {
       if (labels[at] !== 0 || distance[at] === 0) continue
-      if ((x > 0 && labels[at - 1] !== 0) || (x < width - 1 && labels[at + 1] !== 0) || (y > 0 && labels[at - width] !== 0) || (y < height - 1 && labels[at + width] !== 0)) edge.push(at)
+      if (
+        (x > 0 && labels[at - 1] !== 0) ||
+        (x < width - 1 && labels[at + 1] !== 0) ||
+        (y > 0 && labels[at - width] !== 0) ||
+        (y < height - 1 && labels[at + width] !== 0)
+      )
+        edge.push(at)
     }
   }
   return edge
@@ -94,7 +106,13 @@ function besideAny(labels: Uint16Array, distance: Uint16Array, width: number, he
  * The same for the first region alone: only what hangs together with it can become its own. What the ball
  * reaches on the far side of that gets number 2.
  */
-function besideFirst(labels: Uint16Array, distance: Uint16Array, width: number, ball: number, narrow: readonly number[]): number[] {
+function besideFirst(
+  labels: Uint16Array,
+  distance: Uint16Array,
+  width: number,
+  ball: number,
+  narrow: readonly number[],
+): number[] {
   const seen = new Uint8Array(labels.length)
   const stack: number[] = []
   const edge: number[] = []
@@ -126,7 +144,17 @@ function besideFirst(labels: Uint16Array, distance: Uint16Array, width: number, 
 }
 
 /** Lets every region grow at the same pace into what the ball could not reach, beginning with `edge`. */
-function grow({ labels, distance, width, edge: first }: { labels: Uint16Array; distance: Uint16Array; width: number; edge: number[] }) {
+function grow({
+  labels,
+  distance,
+  width,
+  edge: first,
+}: {
+  labels: Uint16Array
+  distance: Uint16Array
+  width: number
+  edge: number[]
+}) {
   let edge = first
   // Each cell stands in line once.
   const queued = new Uint8Array(labels.length)
@@ -137,7 +165,13 @@ function grow({ labels, distance, width, edge: first }: { labels: Uint16Array; d
     given.length = 0
     for (const at of edge) {
       const x = at % width
-      given.push((x > 0 && labels[at - 1]) || (x < width - 1 && labels[at + 1]) || (at >= width && labels[at - width]) || (at < labels.length - width && labels[at + width]) || 0)
+      given.push(
+        (x > 0 && labels[at - 1]) ||
+          (x < width - 1 && labels[at + 1]) ||
+          (at >= width && labels[at - width]) ||
+          (at < labels.length - width && labels[at + width]) ||
+          0,
+      )
     }
     const next: number[] = []
     const offer = (at: number) => {

@@ -57,9 +57,24 @@ export interface Picked {
  * What lies within a lasso: whole pieces by their greater part, or with `cut` exactly what is inside,
  * strokes divided where the lasso crosses them. Fills are always taken whole.
  */
-export function picked({ ink, lasso, cut = false, freshId }: { ink: Ink; lasso: Lasso; cut?: boolean; freshId: () => string }): Picked {
+export function picked({
+  ink,
+  lasso,
+  cut = false,
+  freshId,
+}: {
+  ink: Ink
+  lasso: Lasso
+  cut?: boolean
+  freshId: () => string
+}): Picked {
   if (!cut) return { pieces: piecesWithin(ink, lasso), remove: [], add: [] }
-  const whole = new Set(piecesWithin(ink.filter((piece) => piece.kind !== 'stroke'), lasso))
+  const whole = new Set(
+    piecesWithin(
+      ink.filter((piece) => piece.kind !== 'stroke'),
+      lasso,
+    ),
+  )
   const pieces: InkPiece[] = []
   const remove: PlacedPiece[] = []
   const add: PlacedPiece[] = []
@@ -99,8 +114,21 @@ export function boundsOf(pieces: Ink): { left: number; top: number; right: numbe
 
 /** Whether a piece lies at a place, or within `reach` pixels of it: a line by its course, paint by its whole surface. */
 export function liesAt(piece: InkPiece, x: number, y: number, reach: number): boolean {
-  if (piece.kind === 'stroke') return Math.sqrt(distanceToPath(x, y, piece.points.filter((_, i) => i % 3 !== 2))) <= reach + piece.size / 2
-  if (piece.kind === 'fill') return within(x, y, piece.outline) && !(piece.holes ?? []).some((hole) => within(x, y, hole))
-  for (let i = 0; i < piece.runs.length; i += 3) if (Math.floor(y) === piece.runs[i + 1] && x >= piece.runs[i]! && x < piece.runs[i]! + piece.runs[i + 2]!) return true
+  if (piece.kind === 'stroke')
+    return (
+      Math.sqrt(
+        distanceToPath(
+          x,
+          y,
+          piece.points.filter((_, i) => i % 3 !== 2),
+        ),
+      ) <=
+      reach + piece.size / 2
+    )
+  if (piece.kind === 'fill')
+    return within(x, y, piece.outline) && !(piece.holes ?? []).some((hole) => within(x, y, hole))
+  for (let i = 0; i < piece.runs.length; i += 3)
+    if (Math.floor(y) === piece.runs[i + 1] && x >= piece.runs[i]! && x < piece.runs[i]! + piece.runs[i + 2]!)
+      return true
   return false
 }

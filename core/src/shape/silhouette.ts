@@ -25,22 +25,52 @@ export interface Silhouette {
  * crossing a line, gaps up to `tolerance` pixels taken as closed, and all paint. It is found on a picture
  * of at most `fineness` cells a side. Undefined: no ink.
  */
-export function silhouette(ink: Ink, { tolerance, fineness = FINENESS }: { tolerance: number; fineness?: number }): Silhouette | undefined {
+export function silhouette(
+  ink: Ink,
+  { tolerance, fineness = FINENESS }: { tolerance: number; fineness?: number },
+): Silhouette | undefined {
   const box = boundsOf(ink)
   if (!box) return undefined
   const margin = tolerance + 24
   const side = Math.max(box.right - box.left, box.bottom - box.top) + 2 * margin
   const shrink = Math.min(1, fineness / side)
-  const grid: Grid = { left: Math.floor((box.left - margin) * shrink), top: Math.floor((box.top - margin) * shrink), width: Math.ceil((box.right - box.left + 2 * margin) * shrink) + 2, height: Math.ceil((box.bottom - box.top + 2 * margin) * shrink) + 2 }
-  const small = shrink === 1 ? ink : ink.map((piece) => (piece.kind === 'stroke' ? { ...piece, size: piece.size * shrink, points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * shrink)) } : piece))
+  const grid: Grid = {
+    left: Math.floor((box.left - margin) * shrink),
+    top: Math.floor((box.top - margin) * shrink),
+    width: Math.ceil((box.right - box.left + 2 * margin) * shrink) + 2,
+    height: Math.ceil((box.bottom - box.top + 2 * margin) * shrink) + 2,
+  }
+  const small =
+    shrink === 1
+      ? ink
+      : ink.map((piece) =>
+          piece.kind === 'stroke'
+            ? {
+                ...piece,
+                size: piece.size * shrink,
+                points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * shrink)),
+              }
+            : piece,
+        )
   const mask = rasterised(small, grid)
   for (const piece of ink) {
-    if (piece.kind === 'fill') stampRings(mask, grid, [piece.outline, ...(piece.holes ?? [])].map((ring) => ring.map((value) => value * shrink)))
-    if (piece.kind === 'cells') for (let i = 0; i < piece.runs.length; i += 3) stampRings(mask, grid, [boxRing(piece.runs[i]! * shrink, piece.runs[i + 1]! * shrink, piece.runs[i + 2]! * shrink, shrink)])
+    if (piece.kind === 'fill')
+      stampRings(
+        mask,
+        grid,
+        [piece.outline, ...(piece.holes ?? [])].map((ring) => ring.map((value) => value * shrink)),
+      )
+    if (piece.kind === 'cells')
+      for (let i = 0; i < piece.runs.length; i += 3)
+        stampRings(mask, grid, [
+          boxRing(piece.runs[i]! * shrink, piece.runs[i + 1]! * shrink, piece.runs[i + 2]! * shrink, shrink),
+        ])
   }
   const figure = notOutside(mask, grid, tolerance * shrink)
   const { width, height } = grid
-  const rings = tracedRings(figure, width, height).map((ring) => ring.map((value, i) => (value + (i % 2 === 0 ? grid.left : grid.top)) / shrink))
+  const rings = tracedRings(figure, width, height).map((ring) =>
+    ring.map((value, i) => (value + (i % 2 === 0 ? grid.left : grid.top)) / shrink),
+  )
   let [n, sx, sy, xx, yy, xy] = [0, 0, 0, 0, 0, 0]
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++, at++) {
@@ -57,9 +87,14 @@ export function silhouette(ink: Ink, { tolerance, fineness = FINENESS }: { toler
   const [mx, my] = [sx / n, sy / n]
   const [a, b, c] = [xx / n - mx * mx + 1 / 12, xy / n - mx * my, yy / n - my * my + 1 / 12]
   const spread = Math.hypot((a - c) / 2, b)
-  const axes = [(a + c) / 2 + spread, Math.max(1e-9, (a + c) / 2 - spread)].map((moment) => (2 * Math.sqrt(moment)) / shrink) as [number, number]
+  const axes = [(a + c) / 2 + spread, Math.max(1e-9, (a + c) / 2 - spread)].map(
+    (moment) => (2 * Math.sqrt(moment)) / shrink,
+  ) as [number, number]
   return {
-    rings, axes, ratio: axes[0] / axes[1], lean: Math.atan2(2 * b, a - c) / 2,
+    rings,
+    axes,
+    ratio: axes[0] / axes[1],
+    lean: Math.atan2(2 * b, a - c) / 2,
     area: rings.reduce((sum, ring) => sum + ringArea(ring), 0),
     centre: { x: (mx + 0.5 + grid.left) / shrink, y: (my + 0.5 + grid.top) / shrink },
   }
@@ -91,6 +126,7 @@ function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number
   // The ball keeps half the tolerance away from the ink: what lies in between is outside too.
   const reach = distances(outside, width, height)
   const figure = new Uint8Array(mask.length)
-  for (let at = 0; at < mask.length; at++) if (mask[at] !== 0 || (outside[at] === 0 && reach[at]! > least)) figure[at] = 1
+  for (let at = 0; at < mask.length; at++)
+    if (mask[at] !== 0 || (outside[at] === 0 && reach[at]! > least)) figure[at] = 1
   return figure
 }

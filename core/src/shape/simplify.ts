@@ -2,7 +2,13 @@
  * The corners of a course worth keeping between two of them, those ends left out: a simpler line would
  * miss them by more than `tolerance` pixels (Ramer–Douglas–Peucker). `x` and `y` give a corner's place.
  */
-export function cornersBetween(from: number, to: number, tolerance: number, x: (i: number) => number, y: (i: number) => number): number[] {
+export function cornersBetween(
+  from: number,
+  to: number,
+  tolerance: number,
+  x: (i: number) => number,
+  y: (i: number) => number,
+): number[] {
   const kept: number[] = []
   const spans: [number, number][] = [[from, to]]
   while (spans.length > 0) {

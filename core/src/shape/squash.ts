@@ -10,6 +10,16 @@ export function keepArea(along: number, rule: 'area' | 'volume' = 'area'): numbe
 }
 
 /** Squash (along < 1) or stretch (along > 1) about a pivot along an axis in radians; areas stay as they are. */
-export function squashAbout({ pivot, axis, along, rule = 'area' }: { pivot: Point; axis: number; along: number; rule?: 'area' | 'volume' }): Matrix {
+export function squashAbout({
+  pivot,
+  axis,
+  along,
+  rule = 'area',
+}: {
+  pivot: Point
+  axis: number
+  along: number
+  rule?: 'area' | 'volume'
+}): Matrix {
   return scaledAbout(pivot, { along, across: keepArea(along, rule), axis })
 }

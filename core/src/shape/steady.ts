@@ -19,7 +19,13 @@ export function steadyPen(steadiness: number): Steady {
   let at: [number, number, number] | undefined
   let pen: [number, number] = [0, 0]
   const next = (x: number, y: number, pressure: number): [number, number, number] =>
-    at ? [at[0] + (x - at[0]) * follow, at[1] + (y - at[1]) * follow, at[2] + (pressure - at[2]) * Math.max(follow, 0.35)] : [x, y, pressure]
+    at
+      ? [
+          at[0] + (x - at[0]) * follow,
+          at[1] + (y - at[1]) * follow,
+          at[2] + (pressure - at[2]) * Math.max(follow, 0.35),
+        ]
+      : [x, y, pressure]
   return {
     move(x, y, pressure) {
       pen = [x, y]
@@ -40,5 +46,5 @@ export function steadyPen(steadiness: number): Steady {
 
 /** Pressure after a curve: 0 leaves it as it is, 1 needs a heavy hand, −1 answers to the lightest. */
 export function pressed(pressure: number, curve: number): number {
-  return Math.min(1, Math.max(0, pressure)) ** 2 ** (1.6 * curve)
+  return Math.min(1, Math.max(0, pressure)) ** (2 ** (1.6 * curve))
 }

@@ -2,10 +2,28 @@ import { keepArea, paintThrough, settled, silhouette, type Ink, type Stroke } fr
 import { ringArea } from './trace'
 
 const ellipse = (id: string, x: number, y: number, rx: number, ry: number, from = 0, to = 2 * Math.PI): Stroke =>
-  settled({ kind: 'stroke', id, swatch: 'pencil', size: 3, points: Array.from({ length: 91 }, (_, i) => [x + rx * Math.cos(from + ((to - from) * i) / 90), y + ry * Math.sin(from + ((to - from) * i) / 90), 0.5]).flat() })
+  settled({
+    kind: 'stroke',
+    id,
+    swatch: 'pencil',
+    size: 3,
+    points: Array.from({ length: 91 }, (_, i) => [
+      x + rx * Math.cos(from + ((to - from) * i) / 90),
+      y + ry * Math.sin(from + ((to - from) * i) / 90),
+      0.5,
+    ]).flat(),
+  })
 /** A head with an eye, going to the right. */
-const drawing = (n: number): Ink => [ellipse(`h${n}`, 60 + n * 14, 80, 40, 44), ellipse(`e${n}`, 70 + n * 14, 70, 10, 8)]
-const circle = (x: number, y: number, r: number) => ({ outline: Array.from({ length: 40 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 20), y + r * Math.sin((i * Math.PI) / 20)]).flat() })
+const drawing = (n: number): Ink => [
+  ellipse(`h${n}`, 60 + n * 14, 80, 40, 44),
+  ellipse(`e${n}`, 70 + n * 14, 70, 10, 8),
+]
+const circle = (x: number, y: number, r: number) => ({
+  outline: Array.from({ length: 40 }, (_, i) => [
+    x + r * Math.cos((i * Math.PI) / 20),
+    y + r * Math.sin((i * Math.PI) / 20),
+  ]).flat(),
+})
 const paper = { width: 320, height: 160, gap: 6 }
 
 describe('paint through the drawings of a level', () => {
@@ -13,7 +31,9 @@ describe('paint through the drawings of a level', () => {
 
   test('finds the same part in every drawing, however far it went in all', () => {
     const results = paintThrough({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings })
-    expect(results.map(({ drawing: id }) => id)).toEqual(drawings.map(({ drawing: id }) => id).filter((id) => id !== 'd4'))
+    expect(results.map(({ drawing: id }) => id)).toEqual(
+      drawings.map(({ drawing: id }) => id).filter((id) => id !== 'd4'),
+    )
     for (const { drawing: id, paint, sure } of results) {
       const n = Number(id.slice(1))
       expect(sure).toBe(true)
@@ -27,10 +47,19 @@ describe('paint through the drawings of a level', () => {
     const odd = [...drawings]
     odd[6] = { drawing: 'd6', ink: [ellipse('far', 70 + 6 * 14, 140, 10, 8)] }
     odd[7] = { drawing: 'd7', ink: [ellipse('open', 150, 70, 40, 44, 0, 4.5)] }
-    const results = new Map(paintThrough({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings: odd }).map((each) => [each.drawing, each]))
+    const results = new Map(
+      paintThrough({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings: odd }).map((each) => [
+        each.drawing,
+        each,
+      ]),
+    )
     expect(results.get('d5')!.sure).toBe(true)
     expect(results.get('d6')).toMatchObject({ sure: false, why: expect.stringMatching(/px from the part before/) })
-    expect(results.get('d7')).toEqual({ drawing: 'd7', sure: false, why: expect.stringMatching(/no closed outline|no part of like size/) })
+    expect(results.get('d7')).toEqual({
+      drawing: 'd7',
+      sure: false,
+      why: expect.stringMatching(/no closed outline|no part of like size/),
+    })
   })
 })
 

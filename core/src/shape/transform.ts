@@ -17,9 +17,18 @@ function mapped(flat: readonly number[], stride: number, matrix: Matrix): number
  * A piece after a change of place. A line keeps its width unless `lines` says that it grows with the
  * figure: then by the square root of the area's growth, which squash leaves at one.
  */
-export function transformed<T extends InkPiece>(piece: T, matrix: Matrix, { lines = true }: { lines?: boolean } = {}): T {
+export function transformed<T extends InkPiece>(
+  piece: T,
+  matrix: Matrix,
+  { lines = true }: { lines?: boolean } = {},
+): T {
   if (piece.kind === 'cells') return movedCells(piece, matrix) as T
-  if (piece.kind === 'fill') return settled({ ...piece, outline: mapped(piece.outline, 2, matrix), ...(piece.holes && { holes: piece.holes.map((ring) => mapped(ring, 2, matrix)) }) })
+  if (piece.kind === 'fill')
+    return settled({
+      ...piece,
+      outline: mapped(piece.outline, 2, matrix),
+      ...(piece.holes && { holes: piece.holes.map((ring) => mapped(ring, 2, matrix)) }),
+    })
   const size = lines ? Math.min(400, Math.max(0.25, piece.size * Math.sqrt(Math.abs(areaScale(matrix))))) : piece.size
   return settled({ ...piece, size, points: mapped(piece.points, 3, matrix) })
 }

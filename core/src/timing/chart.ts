@@ -96,7 +96,10 @@ export function planInbetweens({ fromFrame, toFrame, exposure, law, strength = 2
  * between 0 and 1), in order, and the largest error made. Of all choices the one with the smallest
  * largest error, then the smallest sum. Errors: RangeError when there are not enough to go round.
  */
-export function snapToHalves(fractions: readonly number[], depth: number): { fractions: number[]; largestError: number } {
+export function snapToHalves(
+  fractions: readonly number[],
+  depth: number,
+): { fractions: number[]; largestError: number } {
   requireWhole('depth', depth, 1, 10)
   const slots = 2 ** depth - 1
   requireWhole('fractions.length', fractions.length, 0, slots)
@@ -105,7 +108,11 @@ export function snapToHalves(fractions: readonly number[], depth: number): { fra
     if (i > 0 && fraction < fractions[i - 1]!) throw new RangeError('fractions must rise from the first to the last.')
   })
   const errorOf = (i: number, slot: number) => Math.abs(fractions[i]! - slot / 2 ** depth)
-  interface Choice { worst: number; sum: number; slots: number[] }
+  interface Choice {
+    worst: number
+    sum: number
+    slots: number[]
+  }
   const better = (a: Choice | undefined, b: Choice | undefined) =>
     a && (!b || a.worst < b.worst - 1e-12 || (a.worst <= b.worst + 1e-12 && a.sum < b.sum)) ? a : b
   // best[slot]: the best way to seat the drawings so far with the last of them at or before `slot`.
@@ -115,7 +122,11 @@ export function snapToHalves(fractions: readonly number[], depth: number): { fra
     for (let slot = 1; slot <= slots; slot++) {
       const before = best[slot - 1]
       const error = errorOf(i, slot)
-      const here = before && { worst: Math.max(before.worst, error), sum: before.sum + error, slots: [...before.slots, slot] }
+      const here = before && {
+        worst: Math.max(before.worst, error),
+        sum: before.sum + error,
+        slots: [...before.slots, slot],
+      }
       next.push(better(next[slot - 1], here))
     }
     best = next
@@ -125,7 +136,13 @@ export function snapToHalves(fractions: readonly number[], depth: number): { fra
 }
 
 export const LAW_WORDS: Readonly<Record<SpacingLaw, string>> = {
-  even: 'even', 'slow-out': 'slow out', 'slow-in': 'slow in', 'slow-out-in': 'slow out and in', fall: 'fall', rise: 'rise', swing: 'swing',
+  even: 'even',
+  'slow-out': 'slow out',
+  'slow-in': 'slow in',
+  'slow-out-in': 'slow out and in',
+  fall: 'fall',
+  rise: 'rise',
+  swing: 'swing',
 }
 
 /** "by halves, 2 slow out, 1 slow in", "by law: slow in, strength 2", "by hand". */
@@ -150,7 +167,13 @@ export interface ChartPlan {
  * span exactly.
  * Errors: RangeError when the second drawing does not come after the first or the span is too short.
  */
-export function planChart({ fromFrame, toFrame, spacing, exposure, fractions: byHand = [] }: {
+export function planChart({
+  fromFrame,
+  toFrame,
+  spacing,
+  exposure,
+  fractions: byHand = [],
+}: {
   fromFrame: number
   toFrame: number
   spacing: Spacing
@@ -166,7 +189,8 @@ export function planChart({ fromFrame, toFrame, spacing, exposure, fractions: by
     const inbetweens = planInbetweens({ fromFrame, toFrame, exposure, law, strength })
     return { first: Math.min(exposure[0]!, span), inbetweens, shared: false }
   }
-  const fractions = spacing.by === 'hand' ? byHand : spacing.by === 'thirds' ? fractionsByThirds(spacing) : fractionsByHalving(spacing)
+  const fractions =
+    spacing.by === 'hand' ? byHand : spacing.by === 'thirds' ? fractionsByThirds(spacing) : fractionsByHalving(spacing)
   if (fractions.length + 1 > span) {
     throw new RangeError(
       `${fractions.length} inbetweens do not fit between frame ${fromFrame} and frame ${toFrame}: they need at least ${fractions.length + 1} frames and there are ${span}.`,
@@ -190,20 +214,30 @@ export function planChart({ fromFrame, toFrame, spacing, exposure, fractions: by
  * each planned fraction the index of the drawing seated there, or undefined for a new one. Undefined
  * altogether when more must be kept than there are places.
  */
-export function seated(were: readonly { readonly fraction: number; readonly keep: boolean }[], planned: readonly number[]): (number | undefined)[] | undefined {
-  interface Choice { readonly cost: number; readonly seats: readonly (number | undefined)[] }
+export function seated(
+  were: readonly { readonly fraction: number; readonly keep: boolean }[],
+  planned: readonly number[],
+): (number | undefined)[] | undefined {
+  interface Choice {
+    readonly cost: number
+    readonly seats: readonly (number | undefined)[]
+  }
   const better = (a: Choice | undefined, b: Choice | undefined) => (a && (!b || a.cost <= b.cost) ? a : b)
   /** Leaving an empty drawing out costs more than any way to move one. */
   const LEFT_OUT = 1000
   // best[s]: the cheapest way to deal with the drawings so far using the first s places.
-  let best: (Choice | undefined)[] = planned.reduce<Choice[]>((row) => [...row, { cost: 0, seats: [...row.at(-1)!.seats, undefined] }], [{ cost: 0, seats: [] }])
+  let best: (Choice | undefined)[] = planned.reduce<Choice[]>(
+    (row) => [...row, { cost: 0, seats: [...row.at(-1)!.seats, undefined] }],
+    [{ cost: 0, seats: [] }],
+  )
   were.forEach(({ fraction, keep }, i) => {
     const next: (Choice | undefined)[] = []
     for (let s = 0; s <= planned.length; s++) {
       const left = keep || !best[s] ? undefined : { cost: best[s]!.cost + LEFT_OUT, seats: best[s]!.seats }
       const before = s > 0 ? best[s - 1] : undefined
       const here = before && { cost: before.cost + Math.abs(fraction - planned[s - 1]!), seats: [...before.seats, i] }
-      const skipped = s > 0 && next[s - 1] ? { cost: next[s - 1]!.cost, seats: [...next[s - 1]!.seats, undefined] } : undefined
+      const skipped =
+        s > 0 && next[s - 1] ? { cost: next[s - 1]!.cost, seats: [...next[s - 1]!.seats, undefined] } : undefined
       next.push(better(better(here, left), skipped))
     }
     best = next

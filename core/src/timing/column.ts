@@ -32,7 +32,8 @@ const known = new WeakMap<Column, Exposures>()
 export function writtenOut(column: Column): Exposures {
   if (!column.some(isCycle)) return column as Exposures
   let exposures = known.get(column)
-  if (!exposures) known.set(column, (exposures = column.flatMap((entry) => (isCycle(entry) ? turnsOf(entry) : [entry]))))
+  if (!exposures)
+    known.set(column, (exposures = column.flatMap((entry) => (isCycle(entry) ? turnsOf(entry) : [entry]))))
   return exposures
 }
 
@@ -86,7 +87,10 @@ export function withTurn({ turns, frames }: Cycle, turn: Exposures): Cycle {
  * so that the total may change. Inside a cycle the change is made to its turn, and so to all its turns.
  * Errors: EditRefused when the frames cross the edge of a cycle or of its turn.
  */
-export function spliced(column: Column, { from, remove, insert }: { from: number; remove: number; insert: Column }): Column {
+export function spliced(
+  column: Column,
+  { from, remove, insert }: { from: number; remove: number; insert: Column },
+): Column {
   const until = from + remove
   const before: Entry[] = []
   const after: Entry[] = []
@@ -100,19 +104,28 @@ export function spliced(column: Column, { from, remove, insert }: { from: number
       if (start < from) before.push({ drawing: entry.drawing, frames: from - start })
       if (end > until) after.push({ drawing: entry.drawing, frames: end - until })
     } else if (from > start || until < end) {
-      return [...column.slice(0, index), ...splicedTurn(entry, { start, from, remove, insert }), ...column.slice(index + 1)]
+      return [
+        ...column.slice(0, index),
+        ...splicedTurn(entry, { start, from, remove, insert }),
+        ...column.slice(index + 1),
+      ]
     }
     start = end
   }
   return joined([...before, ...insert, ...after])
 }
 
-function splicedTurn(entry: Cycle, { start, from, remove, insert }: { start: number; from: number; remove: number; insert: Column }): Entry[] {
+function splicedTurn(
+  entry: Cycle,
+  { start, from, remove, insert }: { start: number; from: number; remove: number; insert: Column },
+): Entry[] {
   const period = totalFrames(entry.cycle)
   const local = from - start >= 0 ? ((from - start) % period) + 1 : 0
   if (local === 0 || from + remove > start + entry.frames || local - 1 + remove > period) {
     const whole = `frames ${start} to ${start + entry.frames - 1}`
-    refuse(`These frames cross the edge of a cycle or of one of its turns (${whole}, ${period} frames a turn). Stay within one turn, or choose the whole cycle.`)
+    refuse(
+      `These frames cross the edge of a cycle or of one of its turns (${whole}, ${period} frames a turn). Stay within one turn, or choose the whole cycle.`,
+    )
   }
   if (insert.some(isCycle)) refuse('A cycle cannot lie within another. Undo the outer cycle first.')
   const turn = spliced(entry.cycle, { from: local, remove, insert }) as Exposures
@@ -131,7 +144,10 @@ export function fitted(column: Column, length: number, keep = 0): Column | undef
   const cut = clipped(column, length)
   const last = cut.at(-1)
   const lost = column.slice(cut.length).some((entry) => isCycle(entry) || entry.drawing !== null)
-  const torn = last !== undefined && isCycle(last) && last.frames < Math.min(totalFrames(last.cycle), column[cut.length - 1]!.frames)
+  const torn =
+    last !== undefined &&
+    isCycle(last) &&
+    last.frames < Math.min(totalFrames(last.cycle), column[cut.length - 1]!.frames)
   return lost || torn || length < keep ? undefined : cut
 }
 
@@ -150,7 +166,8 @@ function grown(column: Entry[], missing: number): Entry[] {
   const end = column.pop()
   if (!end) return [{ drawing: null, frames: missing }]
   if (!isCycle(end)) return [...column, { ...end, frames: end.frames + missing }]
-  const more = end.turns === null ? missing : Math.min(missing, Math.max(0, end.turns * totalFrames(end.cycle) - end.frames))
+  const more =
+    end.turns === null ? missing : Math.min(missing, Math.max(0, end.turns * totalFrames(end.cycle) - end.frames))
   const rest = missing - more
   return [...column, { ...end, frames: end.frames + more }, ...(rest > 0 ? [{ drawing: null, frames: rest }] : [])]
 }
@@ -158,12 +175,18 @@ function grown(column: Entry[], missing: number): Entry[] {
 /** The column clipped at `length`, or filled up to it with cycles' further turns and empty frames. */
 export function resizedTo(column: Column, length: number): Column {
   const missing = length - totalFrames(column)
-  if (missing > 0) return isCycle(column.at(-1)!) ? grown([...column], missing) : joined([...column, { drawing: null, frames: missing }])
+  if (missing > 0)
+    return isCycle(column.at(-1)!)
+      ? grown([...column], missing)
+      : joined([...column, { drawing: null, frames: missing }])
   return clipped(column, length)
 }
 
 /** Every drawing of the column passed through `change`, in every turn; a cycle left with nothing to go round is empty frames. */
-export function redrawn(column: Column, change: (drawing: string | null, before: string | null) => string | null): Column {
+export function redrawn(
+  column: Column,
+  change: (drawing: string | null, before: string | null) => string | null,
+): Column {
   let before: string | null = null
   const through = ({ drawing, frames }: Exposure): Exposure => {
     before = change(drawing, before)
@@ -172,7 +195,9 @@ export function redrawn(column: Column, change: (drawing: string | null, before:
   const entryThrough = (entry: Entry): Entry => {
     if (!isCycle(entry)) return through(entry)
     const cycle = joined(entry.cycle.map(through))
-    return cycle.every(({ drawing }) => drawing === null) ? { drawing: null, frames: entry.frames } : { ...entry, cycle }
+    return cycle.every(({ drawing }) => drawing === null)
+      ? { drawing: null, frames: entry.frames }
+      : { ...entry, cycle }
   }
   return joined(column.map(entryThrough))
 }

@@ -10,7 +10,7 @@ export function exposePattern(frames: number, pattern: readonly number[]): numbe
   requireWhole('frames', frames, 1, 1e6)
   requirePattern(pattern)
   const result: number[] = []
-  for (let used = 0; used < frames; ) {
+  for (let used = 0; used < frames;) {
     const next = Math.min(pattern[result.length % pattern.length]!, frames - used)
     result.push(next)
     used += next

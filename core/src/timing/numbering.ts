@@ -29,7 +29,9 @@ export function numberFor(scene: Scene, level: string, frame: number): string {
   const earlier = shown.filter((entry) => entry.frame < frame).at(-1)
   const isLast = shown.every((entry) => entry.frame < frame)
   // A number with no next one is a name, not a place in the order.
-  const highest = [...taken].map((number) => Number.parseInt(number, 10) || 0).filter((number) => number < 10 ** LONGEST - 1)
+  const highest = [...taken]
+    .map((number) => Number.parseInt(number, 10) || 0)
+    .filter((number) => number < 10 ** LONGEST - 1)
   if (isLast || !earlier) return freeNumber(String(Math.max(0, ...highest) + 1), taken)
   const before = scene.drawings[earlier.drawing]!.number
   return freeNumber(`${before.replace(/[a-z]+$/, '') || before}a`, taken)

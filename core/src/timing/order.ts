@@ -12,7 +12,13 @@ export interface InbetweenStep {
 /** Fractions closer than this count as the same place. */
 export const SAME_PLACE = 1e-6
 
-interface Relation { a: number; b: number; kind: 'half' | 'third'; ratio: number; width: number }
+interface Relation {
+  a: number
+  b: number
+  kind: 'half' | 'third'
+  ratio: number
+  width: number
+}
 
 const RATIOS = [
   { kind: 'half', ratio: 1 / 2 },
@@ -39,7 +45,7 @@ function relationsOf(places: readonly number[]): Relation[][] {
 
 function closure(drawn: readonly boolean[], relations: readonly Relation[][]): boolean[] {
   const reached = [...drawn]
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false
     relations.forEach((ways, m) => {
       if (!reached[m] && ways.some(({ a, b }) => reached[a] && reached[b])) reached[m] = grew = true
@@ -58,7 +64,10 @@ const PATIENCE = 400_000
  */
 function fewestByEye(relations: readonly Relation[][], ends: readonly number[]): Set<number> {
   const certain = relations.flatMap((ways, m) => (ways.length === 0 && !ends.includes(m) ? [m] : []))
-  const start = closure(relations.map((_, m) => ends.includes(m) || certain.includes(m)), relations)
+  const start = closure(
+    relations.map((_, m) => ends.includes(m) || certain.includes(m)),
+    relations,
+  )
   const open = start.flatMap((reached, m) => (reached ? [] : [m]))
   let patience = PATIENCE
 
@@ -69,7 +78,14 @@ function fewestByEye(relations: readonly Relation[][], ends: readonly number[]):
       const pick = open[i]!
       if (reached[pick]) continue
       patience -= relations.length
-      const rest = search(i + 1, left - 1, closure(reached.map((r, m) => r || m === pick), relations))
+      const rest = search(
+        i + 1,
+        left - 1,
+        closure(
+          reached.map((r, m) => r || m === pick),
+          relations,
+        ),
+      )
       if (rest) return [pick, ...rest]
     }
     return undefined
@@ -79,10 +95,13 @@ function fewestByEye(relations: readonly Relation[][], ends: readonly number[]):
     if (found) return new Set([...certain, ...found])
   }
   const picked: number[] = []
-  for (let reached = start; !reached.every(Boolean); ) {
+  for (let reached = start; !reached.every(Boolean);) {
     const pick = reached.indexOf(false)
     picked.push(pick)
-    reached = closure(reached.map((each, m) => each || m === pick), relations)
+    reached = closure(
+      reached.map((each, m) => each || m === pick),
+      relations,
+    )
   }
   return new Set([...certain, ...picked])
 }

@@ -9,7 +9,10 @@ type Run = readonly Exposure[]
 export function exposedOn(run: Run, pattern: readonly number[]): Exposure[] {
   requirePattern(pattern)
   let turn = 0
-  return run.map(({ drawing, frames }) => ({ drawing, frames: drawing === null ? frames : pattern[turn++ % pattern.length]! }))
+  return run.map(({ drawing, frames }) => ({
+    drawing,
+    frames: drawing === null ? frames : pattern[turn++ % pattern.length]!,
+  }))
 }
 
 export const reversed = (run: Run): Exposure[] => [...run].reverse()
@@ -22,7 +25,10 @@ export const backAndForth = (run: Run): Exposure[] => [...run, ...run.slice(1, -
  * order kept. Errors: RangeError when there are more exposures than frames.
  */
 export const retimed = (run: Run, frames: number): Exposure[] => {
-  const shares = shareFrames(frames, run.map((entry) => entry.frames))
+  const shares = shareFrames(
+    frames,
+    run.map((entry) => entry.frames),
+  )
   return run.map(({ drawing }, i) => ({ drawing, frames: shares[i]! }))
 }
 
@@ -30,7 +36,10 @@ export const retimed = (run: Run, frames: number): Exposure[] => {
 export function filledWith(run: Run, pattern: readonly number[]): Exposure[] {
   const drawings = run.flatMap(({ drawing }) => (drawing === null ? [] : [drawing]))
   if (drawings.length === 0) return [...run]
-  return exposePattern(totalFrames(run), pattern).map((frames, i) => ({ drawing: drawings[i % drawings.length]!, frames }))
+  return exposePattern(totalFrames(run), pattern).map((frames, i) => ({
+    drawing: drawings[i % drawings.length]!,
+    frames,
+  }))
 }
 
 /** The fewest frames a run can be retimed to: one for each exposure. */

@@ -1,9 +1,24 @@
 import fc from 'fast-check'
-import { drawingsShown, exposureAt, firstFrameOf, joined, mainSheet, pictureRuns, placed, shownAt, spliced, totalFrames, writtenOut, type Exposure, type Scene } from '../index'
+import {
+  drawingsShown,
+  exposureAt,
+  firstFrameOf,
+  joined,
+  mainSheet,
+  pictureRuns,
+  placed,
+  shownAt,
+  spliced,
+  totalFrames,
+  writtenOut,
+  type Exposure,
+  type Scene,
+} from '../index'
 import { newScene } from '../scene/create'
 
 /** A sheet as a person counts it: what is shown on each single frame. */
-const byFrame = (exposures: readonly Exposure[]) => exposures.flatMap(({ drawing, frames }) => new Array<string | null>(frames).fill(drawing))
+const byFrame = (exposures: readonly Exposure[]) =>
+  exposures.flatMap(({ drawing, frames }) => new Array<string | null>(frames).fill(drawing))
 const exposure = fc.record({ drawing: fc.constantFrom('a', 'b', 'c', null), frames: fc.integer({ min: 1, max: 5 }) })
 const sheet = fc.array(exposure, { minLength: 1, maxLength: 12 })
 
@@ -28,7 +43,13 @@ test('looking up, joining and overwriting agree with counting frame by frame', (
       const start = 1 + (from % frames.length)
       const room = frames.length - start + 1
       const fits = byFrame(now).slice(0, room)
-      const over = writtenOut(spliced(exposures, { from: start, remove: fits.length, insert: joined(fits.map((drawing) => ({ drawing, frames: 1 }))) }))
+      const over = writtenOut(
+        spliced(exposures, {
+          from: start,
+          remove: fits.length,
+          insert: joined(fits.map((drawing) => ({ drawing, frames: 1 }))),
+        }),
+      )
       expect(byFrame(over)).toEqual([...frames.slice(0, start - 1), ...fits, ...frames.slice(start - 1 + fits.length)])
     }),
   )
@@ -55,13 +76,32 @@ test('picture runs are the pictures of every frame, and no two neighbours start 
     fc.property(sheet, sheet, (top, bottom) => {
       const length = Math.min(totalFrames(top), totalFrames(bottom))
       const cut = (exposures: readonly Exposure[], prefix: string) =>
-        joined(byFrame(exposures).slice(0, length).map((drawing) => ({ drawing: drawing && prefix + drawing, frames: 1 })))
-      const empty = newScene({ name: 'Runs', width: 64, height: 64, fps: 12, length, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' })
-      const scene: Scene = { ...empty, levelOrder: ['A', 'B'], levels: { A: empty.levels['A']!, B: { ...empty.levels['A']!, id: 'B' } }, sheets: { main: { A: cut(bottom, 'A'), B: cut(top, 'B') } } }
+        joined(
+          byFrame(exposures)
+            .slice(0, length)
+            .map((drawing) => ({ drawing: drawing && prefix + drawing, frames: 1 })),
+        )
+      const empty = newScene({
+        name: 'Runs',
+        width: 64,
+        height: 64,
+        fps: 12,
+        length,
+        paper: '#ffffff',
+        approach: 'pose-to-pose',
+        numbering: 'by-frame',
+      })
+      const scene: Scene = {
+        ...empty,
+        levelOrder: ['A', 'B'],
+        levels: { A: empty.levels['A']!, B: { ...empty.levels['A']!, id: 'B' } },
+        sheets: { main: { A: cut(bottom, 'A'), B: cut(top, 'B') } },
+      }
       const runs = pictureRuns(scene)
       expect(runs.reduce((sum, run) => sum + run.frames, 0)).toBe(length)
       for (const run of runs) {
-        for (let frame = run.frame; frame < run.frame + run.frames; frame++) expect(shownAt(scene, frame)).toEqual(run.shown)
+        for (let frame = run.frame; frame < run.frame + run.frames; frame++)
+          expect(shownAt(scene, frame)).toEqual(run.shown)
         expect(run.shown.map((entry) => entry.level)).toEqual(run.shown.map((entry) => entry.level).sort())
       }
       expect(mainSheet(scene, 'B')).toBe(scene.sheets['main']!['B'])

@@ -29,7 +29,8 @@ function reading(exposures: Exposures): Reading {
     return here
   })
   const first = new Map<string, number>()
-  for (const entry of all) if (entry.drawing !== null && !first.has(entry.drawing)) first.set(entry.drawing, entry.frame)
+  for (const entry of all)
+    if (entry.drawing !== null && !first.has(entry.drawing)) first.set(entry.drawing, entry.frame)
   found = { placed: all, first, shown: [...first].map(([drawing, from]) => ({ drawing, frame: from })) }
   readings.set(exposures, found)
   return found
@@ -52,7 +53,8 @@ export function exposureAt(exposures: Exposures, frame: number): Placed | undefi
 }
 
 /** The frame where `drawing` is first shown, or undefined when it is in no exposure. */
-export const firstFrameOf = (exposures: Exposures, drawing: string): number | undefined => reading(exposures).first.get(drawing)
+export const firstFrameOf = (exposures: Exposures, drawing: string): number | undefined =>
+  reading(exposures).first.get(drawing)
 
 /** Every drawing of the list once, in the order of first showing. */
 export const drawingsShown = (exposures: Exposures): Reading['shown'] => reading(exposures).shown
@@ -81,12 +83,19 @@ export function shownAt(scene: Scene, frame: number, take = scene.mainTake): { l
  * before it, to where it is shown again, or on a looping level over the seam to the first drawing (which then
  * stands one frame beyond the end).
  */
-export function chartSpan(scene: Scene, { level, from, to }: { level: string; from: string; to: string }, take = scene.mainTake) {
+export function chartSpan(
+  scene: Scene,
+  { level, from, to }: { level: string; from: string; to: string },
+  take = scene.mainTake,
+) {
   const exposures = exposuresOf(scene, level, take)
   const fromFrame = firstFrameOf(exposures, from)
   const first = firstFrameOf(exposures, to)
   if (fromFrame === undefined || first === undefined) return undefined
-  const again = first <= fromFrame && from !== to ? placed(exposures).find((entry) => entry.drawing === to && entry.frame > fromFrame) : undefined
+  const again =
+    first <= fromFrame && from !== to
+      ? placed(exposures).find((entry) => entry.drawing === to && entry.frame > fromFrame)
+      : undefined
   if (again) return { fromFrame, toFrame: again.frame }
   const overSeam = first <= fromFrame && scene.levels[level]!.loop && drawingsShown(exposures)[0]!.drawing === to
   return { fromFrame, toFrame: overSeam ? scene.settings.length + 1 : first }
@@ -100,7 +109,8 @@ export interface PictureRun {
 }
 
 /** Whether a ground that can be seen moves. */
-export const hasPan = (scene: Scene): boolean => scene.levelOrder.some((id) => scene.levels[id]!.ground?.pan !== undefined && !scene.levels[id]!.hidden)
+export const hasPan = (scene: Scene): boolean =>
+  scene.levelOrder.some((id) => scene.levels[id]!.ground?.pan !== undefined && !scene.levels[id]!.hidden)
 
 /** The take as a list of pictures: one run for as long as the same drawings lie on the paper. */
 export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {

@@ -2,7 +2,11 @@ import type { Scene } from '../scene/schema'
 import { exposuresOf, placed } from './sheet'
 
 /** Frames (both included) of one level on which two takes do not show the same drawing. */
-export interface Difference { readonly level: string; readonly from: number; readonly to: number }
+export interface Difference {
+  readonly level: string
+  readonly from: number
+  readonly to: number
+}
 
 /** Where two takes of a scene differ, level by level from the top of the sheet, frame by frame. */
 export function takesDiffer(scene: Scene, a: string, b: string): Difference[] {
@@ -10,7 +14,7 @@ export function takesDiffer(scene: Scene, a: string, b: string): Difference[] {
     if (scene.sheets[a]![level] === scene.sheets[b]![level]) return []
     const [left, right] = [placed(exposuresOf(scene, level, a)), placed(exposuresOf(scene, level, b))]
     const found: { level: string; from: number; to: number }[] = []
-    for (let i = 0, j = 0, frame = 1; i < left.length && j < right.length; ) {
+    for (let i = 0, j = 0, frame = 1; i < left.length && j < right.length;) {
       const until = Math.min(left[i]!.frame + left[i]!.frames, right[j]!.frame + right[j]!.frames)
       if (left[i]!.drawing !== right[j]!.drawing) {
         const last = found.at(-1)

@@ -11,7 +11,13 @@ export interface WorkStep {
   readonly exposure: number
   readonly drawn: boolean
   /** Undefined for keys and for drawings on no chart: they are drawn from the idea, not from two others. */
-  readonly between?: { readonly chart: string; readonly kind: InbetweenStep['kind']; readonly parents: readonly [string, string]; readonly ratio: number; readonly fraction: number }
+  readonly between?: {
+    readonly chart: string
+    readonly kind: InbetweenStep['kind']
+    readonly parents: readonly [string, string]
+    readonly ratio: number
+    readonly fraction: number
+  }
 }
 
 export const isDrawn = (drawing: Drawing): boolean => Object.keys(drawing.passes).length > 0
@@ -40,7 +46,9 @@ export function planOfWork(scene: Scene, level: string, take = scene.mainTake): 
     const here = frame === undefined ? undefined : exposureAt(exposures, frame)
     const entry = scene.drawings[drawing]
     if (!here || !entry) return []
-    return [{ drawing, level, frame: here.frame, exposure: here.frames, drawn: isDrawn(entry), ...(between && { between }) }]
+    return [
+      { drawing, level, frame: here.frame, exposure: here.frames, drawn: isDrawn(entry), ...(between && { between }) },
+    ]
   }
   const charts = Object.values(scene.charts)
     .filter((chart) => chart.level === level)
@@ -61,8 +69,12 @@ export function planOfWork(scene: Scene, level: string, take = scene.mainTake): 
       }),
     )
     const onTop = chart.marks.filter((mark) => !marks.includes(mark))
-    return [...ordered, ...onTop.flatMap(({ drawing, fraction }) =>
-      step(drawing, { chart: chart.id, kind: 'by-eye', ratio: fraction, fraction, parents: [chart.from, chart.to] }))]
+    return [
+      ...ordered,
+      ...onTop.flatMap(({ drawing, fraction }) =>
+        step(drawing, { chart: chart.id, kind: 'by-eye', ratio: fraction, fraction, parents: [chart.from, chart.to] }),
+      ),
+    ]
   })
   return [...free, ...found]
 }
@@ -85,7 +97,17 @@ export function progress(scene: Scene): { done: number; toDo: number } {
   return { done, toDo }
 }
 
-const SMALL = new Map([[0.5, '½'], [1 / 3, '⅓'], [2 / 3, '⅔'], [0.25, '¼'], [0.75, '¾'], [0.125, '⅛'], [0.375, '⅜'], [0.625, '⅝'], [0.875, '⅞']])
+const SMALL = new Map([
+  [0.5, '½'],
+  [1 / 3, '⅓'],
+  [2 / 3, '⅔'],
+  [0.25, '¼'],
+  [0.75, '¾'],
+  [0.125, '⅛'],
+  [0.375, '⅜'],
+  [0.625, '⅝'],
+  [0.875, '⅞'],
+])
 
 /** A fraction as an animator writes it: ½ ¼ ⅛ where there is a sign for it, else per cent. */
 export function fractionInWords(fraction: number): string {
@@ -95,7 +117,8 @@ export function fractionInWords(fraction: number): string {
 
 /** "half of 5 and 9", "a third from 5 to 9", "by eye, 38 % from 5 to 9". */
 export function stepInWords(scene: Scene, step: WorkStep): string {
-  if (!step.between) return scene.drawings[step.drawing]!.role === 'inbetween' ? 'on no chart' : 'from the idea, not from two others'
+  if (!step.between)
+    return scene.drawings[step.drawing]!.role === 'inbetween' ? 'on no chart' : 'from the idea, not from two others'
   const { kind, parents, ratio } = step.between
   const [a, b] = parents.map((id) => scene.drawings[id]!.number)
   if (kind === 'half') return `half of ${a} and ${b}`

@@ -16,14 +16,22 @@ export async function beginHistories(manager: EntityManager): Promise<void> {
   for (const { id, version, document } of without) {
     const replayed = await replay(manager, id, version, document)
     for (const moment of replayed?.moments ?? [{ version, scene: document }]) {
-      await manager.query('INSERT INTO moment (scene, version, document) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [id, moment.version, JSON.stringify(moment.scene)])
+      await manager.query('INSERT INTO moment (scene, version, document) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [
+        id,
+        moment.version,
+        JSON.stringify(moment.scene),
+      ])
     }
-    for (const { version: at, words } of replayed?.words ?? []) await manager.query('UPDATE edit SET words = $3 WHERE scene = $1 AND version = $2', [id, at, words])
+    for (const { version: at, words } of replayed?.words ?? [])
+      await manager.query('UPDATE edit SET words = $3 WHERE scene = $1 AND version = $2', [id, at, words])
   }
 }
 
 async function replay(manager: EntityManager, id: string, version: number, document: Scene) {
-  const edits = await manager.query<{ version: number; edit: Edit }[]>('SELECT version, edit FROM edit WHERE scene = $1 AND version <= $2 ORDER BY version', [id, version])
+  const edits = await manager.query<{ version: number; edit: Edit }[]>(
+    'SELECT version, edit FROM edit WHERE scene = $1 AND version <= $2 ORDER BY version',
+    [id, version],
+  )
   let scene = newScene(document.settings, document.palette)
   const moments = [{ version: 0, scene }]
   const words: { version: number; words: string }[] = []

@@ -2,18 +2,63 @@ import type { Edit, Limits, Pass, Scene } from '@unhurried/core'
 import type { Summary } from '../keeping/summary'
 import { EntitySchema } from 'typeorm'
 
-export interface ProductionRow { id: string; name: string; limits: Limits; position: number; createdAt: Date }
-export interface SceneRow { id: string; production: string; position: number; version: number; summary: Summary | null; summaryVersion: number; told: string; createdAt: Date; updatedAt: Date }
-export interface EditRow { scene: string; version: number; id: string; edit: Edit; words: string; kind: Edit['type'] | null; drawing: string | null; madeAt: Date }
+export interface ProductionRow {
+  id: string
+  name: string
+  limits: Limits
+  position: number
+  createdAt: Date
+}
+export interface SceneRow {
+  id: string
+  production: string
+  position: number
+  version: number
+  summary: Summary | null
+  summaryVersion: number
+  told: string
+  createdAt: Date
+  updatedAt: Date
+}
+export interface EditRow {
+  scene: string
+  version: number
+  id: string
+  edit: Edit
+  words: string
+  kind: Edit['type'] | null
+  drawing: string | null
+  madeAt: Date
+}
 /** The scene as it was at one version; a passing one is only where replay begins now. */
-export interface MomentRow { scene: string; version: number; document: Scene; passing: boolean; whole: boolean }
+export interface MomentRow {
+  scene: string
+  version: number
+  document: Scene
+  passing: boolean
+  whole: boolean
+}
 /** The lines of one pass with all edits up to a version in them. */
-export interface InkRow { scene: string; drawing: string; pass: Pass; bytes: Buffer; version: number }
+export interface InkRow {
+  scene: string
+  drawing: string
+  pass: Pass
+  bytes: Buffer
+  version: number
+}
 /** That an edit wrote on a drawing. */
-export interface InkEditRow { scene: string; drawing: string; version: number }
-export interface MarkRow { name: string; value: string }
+export interface InkEditRow {
+  scene: string
+  drawing: string
+  version: number
+}
+export interface MarkRow {
+  name: string
+  value: string
+}
 
-const moment = (name: string, createDate = false, updateDate = false) => ({ name, type: 'timestamptz', createDate, updateDate }) as const
+const moment = (name: string, createDate = false, updateDate = false) =>
+  ({ name, type: 'timestamptz', createDate, updateDate }) as const
 
 export const productionEntity = new EntitySchema<ProductionRow>({
   name: 'production',
@@ -68,12 +113,22 @@ export const inkEntity = new EntitySchema<InkRow>({
 
 export const inkEditEntity = new EntitySchema<InkEditRow>({
   name: 'ink_edit',
-  columns: { scene: { type: 'text', primary: true }, drawing: { type: 'text', primary: true }, version: { type: 'int', primary: true } },
+  columns: {
+    scene: { type: 'text', primary: true },
+    drawing: { type: 'text', primary: true },
+    version: { type: 'int', primary: true },
+  },
 })
 
 export const momentEntity = new EntitySchema<MomentRow>({
   name: 'moment',
-  columns: { scene: { type: 'text', primary: true }, version: { type: 'int', primary: true }, document: { type: 'jsonb' }, passing: { type: 'boolean', default: false }, whole: { type: 'boolean', default: false } },
+  columns: {
+    scene: { type: 'text', primary: true },
+    version: { type: 'int', primary: true },
+    document: { type: 'jsonb' },
+    passing: { type: 'boolean', default: false },
+    whole: { type: 'boolean', default: false },
+  },
 })
 
 /** Small facts about this database, such as that the sample film was put on the shelf. */

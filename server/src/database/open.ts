@@ -12,7 +12,10 @@ async function refuseNewer(database: DataSource): Promise<void> {
   const known = new Set(database.migrations.map((migration) => migration.name))
   const [table] = await database.query<{ there: string | null }[]>("SELECT to_regclass('migration')::text AS there")
   const made = table?.there ? await database.query<{ name: string }[]>('SELECT name FROM migration') : []
-  if (made.some(({ name }) => !known.has(name))) throw new Error('This database was written by a newer version of Unhurried Sketch: start that version, or choose another folder with --data DIR.')
+  if (made.some(({ name }) => !known.has(name)))
+    throw new Error(
+      'This database was written by a newer version of Unhurried Sketch: start that version, or choose another folder with --data DIR.',
+    )
 }
 
 /** Any number, as long as only this app locks it. */
@@ -22,15 +25,28 @@ const START_LOCK = 4620_1763
  * Connects to the database at `url`, brings its tables up to date and lets `prepare` fill them. Servers
  * that start at once on one database do this one after the other.
  */
-export async function openDatabase(url: string, { connections = 10, prepare }: {
-  connections?: number
-  prepare?: (database: DataSource) => Promise<void>
-} = {}): Promise<DataSource> {
+export async function openDatabase(
+  url: string,
+  {
+    connections = 10,
+    prepare,
+  }: {
+    connections?: number
+    prepare?: (database: DataSource) => Promise<void>
+  } = {},
+): Promise<DataSource> {
   const database = new DataSource({
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstTables1763900000000, Moments1764000000000, Pictures1764100000000, Limits1764200000000, Keeping1764600000000, PictureParts1764700000000],
+    migrations: [
+      FirstTables1763900000000,
+      Moments1764000000000,
+      Pictures1764100000000,
+      Limits1764200000000,
+      Keeping1764600000000,
+      PictureParts1764700000000,
+    ],
     migrationsTableName: 'migration',
     poolSize: connections,
     connectTimeoutMS: 5000,

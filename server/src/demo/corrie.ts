@@ -3,7 +3,14 @@ import { oval, placed, through, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
-  name: 'Corrie blinks', width: 1280, height: 720, fps: 24, length: 36, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
+  name: 'Corrie blinks',
+  width: 1280,
+  height: 720,
+  fps: 24,
+  length: 36,
+  paper: '#fbf7ee',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
 }
 /** What Corrie is painted with, wherever she is. */
 export const CORRIE_COLOURS: readonly Swatch[] = [
@@ -31,7 +38,8 @@ const LID: Readonly<Record<number, number>> = { 1: 0, 9: 1, 19: 0, 5: 0.5 }
 /** The head dips a little with the blink. */
 const headAt = (lid: number) => placed([610, 262 + 20 * lid], 0.05 * lid)
 /** Only what is drawn is pinned. */
-const pinnedAt = (frame: number, [x, y]: Point) => (LID[frame] === undefined ? undefined : { x: Math.round(x * 8) / 8, y: Math.round(y * 8) / 8 })
+const pinnedAt = (frame: number, [x, y]: Point) =>
+  LID[frame] === undefined ? undefined : { x: Math.round(x * 8) / 8, y: Math.round(y * 8) / 8 }
 
 function drawCorrie(paper: Paper, frame: number): void | false {
   const lid = LID[frame]
@@ -41,8 +49,24 @@ function drawCorrie(paper: Paper, frame: number): void | false {
   const put = (points: readonly Point[]) => points.map(head)
 
   // Neck: an S from the head down out of the picture.
-  const back: Point[] = [[470, 236 + 20 * lid], [424, 300 + 14 * lid], [430, 392], [486, 470], [520, 560], [498, 650], [452, 742]]
-  const front: Point[] = [[600, 352 + 18 * lid], [548, 384 + 10 * lid], [536, 430], [584, 500], [628, 590], [626, 672], [604, 742]]
+  const back: Point[] = [
+    [470, 236 + 20 * lid],
+    [424, 300 + 14 * lid],
+    [430, 392],
+    [486, 470],
+    [520, 560],
+    [498, 650],
+    [452, 742],
+  ]
+  const front: Point[] = [
+    [600, 352 + 18 * lid],
+    [548, 384 + 10 * lid],
+    [536, 430],
+    [584, 500],
+    [628, 590],
+    [626, 672],
+    [604, 742],
+  ]
   paper.fill([...back, ...[...front].reverse()], 'feather')
   paper.fill([...front.map(([x, y]): Point => [x - 34, y + 4]), ...[...front].reverse()], 'white')
   paper.fill([...back, ...[...back].reverse().map(([x, y]): Point => [x + 26, y + 2])], 'feather-dim')
@@ -50,47 +74,210 @@ function drawCorrie(paper: Paper, frame: number): void | false {
   // The ribbon, tied round the neck, its tails to the left.
   const flow = 12 * lid
   const knot: Point = [478, 470 + 6 * lid]
-  for (const [dx, dy, long] of [[-60, 34, 1], [-34, 74, 0.86]] as const) {
-    const tail: Point[] = [knot, [knot[0] + dx * 0.7, knot[1] + dy * 0.4 - flow], [knot[0] + dx * 1.5 * long, knot[1] + dy - flow * 0.4], [knot[0] + dx * 2.3 * long, knot[1] + dy * 1.5 + flow]]
+  for (const [dx, dy, long] of [
+    [-60, 34, 1],
+    [-34, 74, 0.86],
+  ] as const) {
+    const tail: Point[] = [
+      knot,
+      [knot[0] + dx * 0.7, knot[1] + dy * 0.4 - flow],
+      [knot[0] + dx * 1.5 * long, knot[1] + dy - flow * 0.4],
+      [knot[0] + dx * 2.3 * long, knot[1] + dy * 1.5 + flow],
+    ]
     const lower = tail.map(([x, y], i): Point => [x + 5, y + 9 + i * 6])
     const notch: Point = [tail.at(-1)![0] + 16, tail.at(-1)![1] + 16]
-    paper.fill([...through(tail), notch, ...through([...lower].reverse())], dx === -60 ? 'ribbon' : 'ribbon-dim', { sharp: true })
+    paper.fill([...through(tail), notch, ...through([...lower].reverse())], dx === -60 ? 'ribbon' : 'ribbon-dim', {
+      sharp: true,
+    })
     paper.line(tail, { size: 6 })
     paper.line(lower, { size: 6 })
     paper.line([tail.at(-1)!, notch, lower.at(-1)!], { size: 5.5 })
   }
-  const band: Point[] = [[478, 452], [516, 478], [566, 484], [592, 470], [606, 492], [570, 512], [512, 506], [474, 480]]
+  const band: Point[] = [
+    [478, 452],
+    [516, 478],
+    [566, 484],
+    [592, 470],
+    [606, 492],
+    [570, 512],
+    [512, 506],
+    [474, 480],
+  ]
   paper.fill(band, 'ribbon')
   paper.contour(band, { size: 7 })
   paper.contour(oval(knot, 17, 15), { size: 6.5 })
   paper.fill(oval(knot, 16, 14), 'ribbon-dim')
   paper.line(back.slice(0, 4), { size: 9 })
-  paper.line([[470, 486], [486, 510], [520, 560], [498, 650], [452, 742]], { size: 9, tail: 0.05 })
-  paper.line([[598, 354 + 18 * lid], [548, 384 + 10 * lid], [536, 430], [572, 476]], { size: 8 })
-  paper.line([[592, 512], [628, 590], [626, 672], [604, 742]], { size: 8, tail: 0.05 })
-  for (const [x, y] of [[560, 560], [584, 604], [556, 640], [590, 668], [548, 604]] as Point[]) paper.line([[x, y], [x + 3, y + 13], [x - 2, y + 25]], { size: 5, weight: 0.7 })
+  paper.line(
+    [
+      [470, 486],
+      [486, 510],
+      [520, 560],
+      [498, 650],
+      [452, 742],
+    ],
+    { size: 9, tail: 0.05 },
+  )
+  paper.line(
+    [
+      [598, 354 + 18 * lid],
+      [548, 384 + 10 * lid],
+      [536, 430],
+      [572, 476],
+    ],
+    { size: 8 },
+  )
+  paper.line(
+    [
+      [592, 512],
+      [628, 590],
+      [626, 672],
+      [604, 742],
+    ],
+    { size: 8, tail: 0.05 },
+  )
+  for (const [x, y] of [
+    [560, 560],
+    [584, 604],
+    [556, 640],
+    [590, 668],
+    [548, 604],
+  ] as Point[])
+    paper.line(
+      [
+        [x, y],
+        [x + 3, y + 13],
+        [x - 2, y + 25],
+      ],
+      { size: 5, weight: 0.7 },
+    )
 
   // Crest plumes behind, then the head.
-  for (const [x, y, bend] of [[-232, -34, -14], [-252, 8, 6], [-206, 42, 22]] as const) {
-    const plume = put([[-76, -52], [-140, -64 + bend * 0.4], [x + 20, y + bend * 0.3 + 8 * lid], [x - 24, y + 26 + bend + 14 * lid]])
-    const under = put([[-70, -26], [-132, -38 + bend * 0.5], [x + 22, y + 14 + bend * 0.3 + 8 * lid], [x - 24, y + 26 + bend + 14 * lid]])
+  for (const [x, y, bend] of [
+    [-232, -34, -14],
+    [-252, 8, 6],
+    [-206, 42, 22],
+  ] as const) {
+    const plume = put([
+      [-76, -52],
+      [-140, -64 + bend * 0.4],
+      [x + 20, y + bend * 0.3 + 8 * lid],
+      [x - 24, y + 26 + bend + 14 * lid],
+    ])
+    const under = put([
+      [-70, -26],
+      [-132, -38 + bend * 0.5],
+      [x + 22, y + 14 + bend * 0.3 + 8 * lid],
+      [x - 24, y + 26 + bend + 14 * lid],
+    ])
     paper.fill([...plume, ...[...under].reverse()], 'crest')
     paper.line(plume, { size: 6.5 })
     paper.line([plume.at(-2)!, plume.at(-1)!, under.at(-2)!], { size: 6 })
   }
-  const skull = put([[-148, 8], [-138, -52], [-84, -90], [-16, -96], [50, -76], [96, -40], [112, -10], [96, 30], [40, 62], [-10, 92], [-62, 96], [-116, 62]])
+  const skull = put([
+    [-148, 8],
+    [-138, -52],
+    [-84, -90],
+    [-16, -96],
+    [50, -76],
+    [96, -40],
+    [112, -10],
+    [96, 30],
+    [40, 62],
+    [-10, 92],
+    [-62, 96],
+    [-116, 62],
+  ])
   paper.fill(skull, 'white')
-  paper.fill(put([[-146, -10], [-138, -52], [-84, -90], [-16, -96], [50, -76], [92, -44], [40, -50], [-20, -62], [-76, -40], [-118, -8]]), 'crest')
-  paper.fill(put([[-146, 14], [-118, -6], [-84, 22], [-70, 66], [-58, 94], [-116, 62]]), 'feather')
+  paper.fill(
+    put([
+      [-146, -10],
+      [-138, -52],
+      [-84, -90],
+      [-16, -96],
+      [50, -76],
+      [92, -44],
+      [40, -50],
+      [-20, -62],
+      [-76, -40],
+      [-118, -8],
+    ]),
+    'crest',
+  )
+  paper.fill(
+    put([
+      [-146, 14],
+      [-118, -6],
+      [-84, 22],
+      [-70, 66],
+      [-58, 94],
+      [-116, 62],
+    ]),
+    'feather',
+  )
   paper.contour(skull, { size: 9.5 })
 
   // The long beak.
-  paper.fill(put([[88, -46], [190, -26], [330, 4], [438, 32], [330, 34], [196, 32], [96, 34]]), 'beak')
-  paper.fill(put([[96, 12], [200, 16], [330, 24], [438, 32], [320, 42], [196, 44], [88, 38]]), 'beak-dim')
-  paper.line(put([[84, -46], [190, -26], [330, 4], [440, 32]]), { size: 9 })
-  paper.line(put([[440, 32], [320, 42], [196, 45], [86, 40]]), { size: 8.5 })
-  paper.line(put([[438, 32], [330, 25], [200, 14], [104, 10], [70, 20]]), { size: 6.5, tail: 0.1 })
-  paper.line(put([[138, -20], [156, -16], [172, -11]]), { size: 6 })
+  paper.fill(
+    put([
+      [88, -46],
+      [190, -26],
+      [330, 4],
+      [438, 32],
+      [330, 34],
+      [196, 32],
+      [96, 34],
+    ]),
+    'beak',
+  )
+  paper.fill(
+    put([
+      [96, 12],
+      [200, 16],
+      [330, 24],
+      [438, 32],
+      [320, 42],
+      [196, 44],
+      [88, 38],
+    ]),
+    'beak-dim',
+  )
+  paper.line(
+    put([
+      [84, -46],
+      [190, -26],
+      [330, 4],
+      [440, 32],
+    ]),
+    { size: 9 },
+  )
+  paper.line(
+    put([
+      [440, 32],
+      [320, 42],
+      [196, 45],
+      [86, 40],
+    ]),
+    { size: 8.5 },
+  )
+  paper.line(
+    put([
+      [438, 32],
+      [330, 25],
+      [200, 14],
+      [104, 10],
+      [70, 20],
+    ]),
+    { size: 6.5, tail: 0.1 },
+  )
+  paper.line(
+    put([
+      [138, -20],
+      [156, -16],
+      [172, -11],
+    ]),
+    { size: 6 },
+  )
 
   // The eye and its lid.
   const eye = put(oval([34, -22], 27, 25))
@@ -101,21 +288,105 @@ function drawCorrie(paper: Paper, frame: number): void | false {
   }
   if (lid > 0) {
     const edge = -47 + 48 * lid
-    paper.fill(put([[4, -26], [12, -44], [34, -49], [56, -44], [64, -26], [58, Math.max(-30, edge - 8)], [34, edge], [10, Math.max(-30, edge - 8)]]), 'feather')
-    paper.line(put([[5, Math.min(-20, edge - 12)], [14, edge - 5], [34, edge + 2], [54, edge - 5], [64, Math.min(-20, edge - 12)]]), { size: 9 })
+    paper.fill(
+      put([
+        [4, -26],
+        [12, -44],
+        [34, -49],
+        [56, -44],
+        [64, -26],
+        [58, Math.max(-30, edge - 8)],
+        [34, edge],
+        [10, Math.max(-30, edge - 8)],
+      ]),
+      'feather',
+    )
+    paper.line(
+      put([
+        [5, Math.min(-20, edge - 12)],
+        [14, edge - 5],
+        [34, edge + 2],
+        [54, edge - 5],
+        [64, Math.min(-20, edge - 12)],
+      ]),
+      { size: 9 },
+    )
   }
   paper.contour(eye, { size: 7 })
-  paper.line(put([[2, -52 + 6 * lid], [30, -62 + 8 * lid], [66, -50 + 8 * lid], [92, -34]]), { size: 8 })
-  paper.line(put([[60, -18], [84, -8], [104, -2]]), { size: 6, weight: 0.7 })
+  paper.line(
+    put([
+      [2, -52 + 6 * lid],
+      [30, -62 + 8 * lid],
+      [66, -50 + 8 * lid],
+      [92, -34],
+    ]),
+    { size: 8 },
+  )
+  paper.line(
+    put([
+      [60, -18],
+      [84, -8],
+      [104, -2],
+    ]),
+    { size: 6, weight: 0.7 },
+  )
 }
 
 function drawReeds(paper: Paper) {
-  paper.fill([[0, 0], [1280, 0], [1280, 720], [0, 720]], 'mist', { sharp: true })
-  for (const [x, lean, top] of [[70, 22, 250], [128, -12, 330], [196, 30, 180], [262, 8, 300], [900, -18, 330], [986, 26, 250], [1060, -10, 180], [1128, 20, 290], [1206, 8, 220]] as const) {
-    paper.fill([[x - 7, 730], [x + lean * 0.4 - 4, (top + 720) / 2], [x + lean, top], [x + lean * 0.5 + 5, (top + 720) / 2], [x + 8, 730]], 'reed')
-    paper.line([[x, 726], [x + lean * 0.45, (top + 720) / 2], [x + lean, top]], { size: 4, weight: 0.4, swatch: 'tide', tail: 0.5 })
+  paper.fill(
+    [
+      [0, 0],
+      [1280, 0],
+      [1280, 720],
+      [0, 720],
+    ],
+    'mist',
+    { sharp: true },
+  )
+  for (const [x, lean, top] of [
+    [70, 22, 250],
+    [128, -12, 330],
+    [196, 30, 180],
+    [262, 8, 300],
+    [900, -18, 330],
+    [986, 26, 250],
+    [1060, -10, 180],
+    [1128, 20, 290],
+    [1206, 8, 220],
+  ] as const) {
+    paper.fill(
+      [
+        [x - 7, 730],
+        [x + lean * 0.4 - 4, (top + 720) / 2],
+        [x + lean, top],
+        [x + lean * 0.5 + 5, (top + 720) / 2],
+        [x + 8, 730],
+      ],
+      'reed',
+    )
+    paper.line(
+      [
+        [x, 726],
+        [x + lean * 0.45, (top + 720) / 2],
+        [x + lean, top],
+      ],
+      { size: 4, weight: 0.4, swatch: 'tide', tail: 0.5 },
+    )
   }
-  for (const [x, y, w] of [[0, 640, 300], [820, 650, 330], [1010, 612, 240], [90, 690, 260]] as const) paper.line([[x, y], [x + w / 2, y - 6], [x + w, y + 3]], { size: 4, weight: 0.35, swatch: 'tide', tail: 0.5 })
+  for (const [x, y, w] of [
+    [0, 640, 300],
+    [820, 650, 330],
+    [1010, 612, 240],
+    [90, 690, 260],
+  ] as const)
+    paper.line(
+      [
+        [x, y],
+        [x + w / 2, y - 6],
+        [x + w, y + 3],
+      ],
+      { size: 4, weight: 0.35, swatch: 'tide', tail: 0.5 },
+    )
 }
 
 export const corrie: SampleScene = {
@@ -123,14 +394,29 @@ export const corrie: SampleScene = {
   meant: [{ check: 'opening-short', reason: 'Only a lid moves, and she is looked at from the first frame.' }],
   settings,
   palette,
-  takes: [{ name: 'Sleepy blink', level: 'L1', from: 5, to: 10, frames: 10 }, { name: 'Quick blink', level: 'L1', from: 1, to: 18, frames: 9 }],
+  takes: [
+    { name: 'Sleepy blink', level: 'L1', from: 5, to: 10, frames: 10 },
+    { name: 'Quick blink', level: 'L1', from: 1, to: 18, frames: 9 },
+  ],
   levels: [
     { name: 'Reeds', kind: 'ground', loop: false, keys: [{ frame: 1, draw: drawReeds }], charts: [] },
     {
-      name: 'Corrie', kind: 'animated', loop: false, drawAt: drawCorrie,
-      landmarks: [{ name: 'Eye', at: (frame) => pinnedAt(frame, headAt(LID[frame] ?? 0)([34, -22])) }, { name: 'Crest tip', at: (frame) => pinnedAt(frame, headAt(LID[frame] ?? 0)([-256, 10 + 14 * (LID[frame] ?? 0)])) }],
+      name: 'Corrie',
+      kind: 'animated',
+      loop: false,
+      drawAt: drawCorrie,
+      landmarks: [
+        { name: 'Eye', at: (frame) => pinnedAt(frame, headAt(LID[frame] ?? 0)([34, -22])) },
+        {
+          name: 'Crest tip',
+          at: (frame) => pinnedAt(frame, headAt(LID[frame] ?? 0)([-256, 10 + 14 * (LID[frame] ?? 0)])),
+        },
+      ],
       keys: [{ frame: 1 }, { frame: 9 }, { frame: 19 }],
-      charts: [{ from: 1, to: 9, halves: [2, 2], exposure: [2] }, { from: 9, to: 19, halves: [2, 3], exposure: [2] }],
+      charts: [
+        { from: 1, to: 9, halves: [2, 2], exposure: [2] },
+        { from: 9, to: 19, halves: [2, 3], exposure: [2] },
+      ],
     },
   ],
 }

@@ -4,9 +4,13 @@ import { chance, settled, type Fill, type InkPiece, type Stroke } from '@unhurri
 export type Point = readonly [number, number]
 
 /** A smooth curve through points (uniform Catmull–Rom), sampled about every `step` pixels. */
-export function through(points: readonly Point[], { closed = false, step = 4 }: { closed?: boolean; step?: number } = {}): Point[] {
+export function through(
+  points: readonly Point[],
+  { closed = false, step = 4 }: { closed?: boolean; step?: number } = {},
+): Point[] {
   const count = points.length
-  const at = (i: number): Point => (closed ? points[(i + count) % count]! : points[Math.min(count - 1, Math.max(0, i))]!)
+  const at = (i: number): Point =>
+    closed ? points[(i + count) % count]! : points[Math.min(count - 1, Math.max(0, i))]!
   const result: Point[] = []
   for (let i = 0; i < (closed ? count : count - 1); i++) {
     const [a, b, c, d] = [at(i - 1), at(i), at(i + 1), at(i + 2)]
@@ -14,7 +18,11 @@ export function through(points: readonly Point[], { closed = false, step = 4 }: 
     for (let part = 0; part < parts; part++) {
       const t = part / parts
       const along = (k: 0 | 1) =>
-        0.5 * (2 * b[k] + (c[k] - a[k]) * t + (2 * a[k] - 5 * b[k] + 4 * c[k] - d[k]) * t * t + (3 * b[k] - a[k] - 3 * c[k] + d[k]) * t ** 3)
+        0.5 *
+        (2 * b[k] +
+          (c[k] - a[k]) * t +
+          (2 * a[k] - 5 * b[k] + 4 * c[k] - d[k]) * t * t +
+          (3 * b[k] - a[k] - 3 * c[k] + d[k]) * t ** 3)
       result.push([along(0), along(1)])
     }
   }
@@ -23,13 +31,18 @@ export function through(points: readonly Point[], { closed = false, step = 4 }: 
 }
 
 /** Moves points from a thing's own space onto the paper: turned by `turn`, then placed. */
-export const placed = (at: Point, turn = 0, scale = 1) => ([x, y]: Point): Point => {
-  const [sin, cos] = [Math.sin(turn) * scale, Math.cos(turn) * scale]
-  return [at[0] + x * cos - y * sin, at[1] + x * sin + y * cos]
-}
+export const placed =
+  (at: Point, turn = 0, scale = 1) =>
+  ([x, y]: Point): Point => {
+    const [sin, cos] = [Math.sin(turn) * scale, Math.cos(turn) * scale]
+    return [at[0] + x * cos - y * sin, at[1] + x * sin + y * cos]
+  }
 
 export const oval = (at: Point, rx: number, ry: number, points = 14): Point[] =>
-  Array.from({ length: points }, (_, i) => [at[0] + rx * Math.cos((i / points) * 2 * Math.PI), at[1] + ry * Math.sin((i / points) * 2 * Math.PI)])
+  Array.from({ length: points }, (_, i) => [
+    at[0] + rx * Math.cos((i / points) * 2 * Math.PI),
+    at[1] + ry * Math.sin((i / points) * 2 * Math.PI),
+  ])
 
 /** One drawing's pieces, passes apart, ready to become ink edits. */
 export function sheetOfPaper(seed: number) {
@@ -38,12 +51,21 @@ export function sheetOfPaper(seed: number) {
   const freshId = () => `p${seed.toString(36)}n${(count++).toString(36)}`
   const passes = { colour: [] as InkPiece[], shadow: [] as InkPiece[], line: [] as InkPiece[] }
 
-  function stroke(path: readonly Point[], swatch: string, size: number, pressure: (share: number, i: number) => number): void {
+  function stroke(
+    path: readonly Point[],
+    swatch: string,
+    size: number,
+    pressure: (share: number, i: number) => number,
+  ): void {
     const drift = [random() * 6, random() * 6, random() * 6]
     const points = path.flatMap(([x, y], i) => {
       const s = i / Math.max(1, path.length - 1)
       const life = Math.sin(i / 17 + drift[0]!) * 0.5
-      return [x + life * 0.6, y + Math.sin(i / 13 + drift[1]!) * 0.35, Math.min(1, Math.max(0.03, pressure(s, i) + 0.05 * Math.sin(i / 9 + drift[2]!)))]
+      return [
+        x + life * 0.6,
+        y + Math.sin(i / 13 + drift[1]!) * 0.35,
+        Math.min(1, Math.max(0.03, pressure(s, i) + 0.05 * Math.sin(i / 9 + drift[2]!))),
+      ]
     })
     passes.line.push(settled<Stroke>({ kind: 'stroke', id: freshId(), swatch, size, points }))
   }
@@ -51,8 +73,21 @@ export function sheetOfPaper(seed: number) {
   return {
     passes,
     /** A line that starts lightly, swells and leaves lightly. */
-    line(points: readonly Point[], { size = 7, swatch = 'ink', weight = 0.8, tail = 0.22 }: { size?: number; swatch?: string; weight?: number; tail?: number } = {}) {
-      stroke(through(points), swatch, size, (s) => weight * Math.min(1, 0.25 + s / 0.16) * Math.min(1, 0.15 + (1 - s) / tail))
+    line(
+      points: readonly Point[],
+      {
+        size = 7,
+        swatch = 'ink',
+        weight = 0.8,
+        tail = 0.22,
+      }: { size?: number; swatch?: string; weight?: number; tail?: number } = {},
+    ) {
+      stroke(
+        through(points),
+        swatch,
+        size,
+        (s) => weight * Math.min(1, 0.25 + s / 0.16) * Math.min(1, 0.15 + (1 - s) / tail),
+      )
     },
     /** A closed line, heavier where it turns from the light, which falls from the upper left. */
     contour(points: readonly Point[], { size = 8, swatch = 'ink' }: { size?: number; swatch?: string } = {}) {
@@ -66,7 +101,11 @@ export function sheetOfPaper(seed: number) {
       })
     },
     /** Paint; what is cast on the ground goes on the pass of shadows. */
-    fill(points: readonly Point[], swatch: string, { sharp = false, pass = 'colour' }: { sharp?: boolean; pass?: 'colour' | 'shadow' } = {}) {
+    fill(
+      points: readonly Point[],
+      swatch: string,
+      { sharp = false, pass = 'colour' }: { sharp?: boolean; pass?: 'colour' | 'shadow' } = {},
+    ) {
       const path = sharp ? points : through(points, { closed: true, step: 6 })
       passes[pass].push(settled<Fill>({ kind: 'fill', id: freshId(), swatch, outline: path.flat() as number[] }))
     },

@@ -4,7 +4,14 @@ import { oval, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
-  name: 'Corrie leaps the gap', width: 1280, height: 720, fps: 24, length: 66, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
+  name: 'Corrie leaps the gap',
+  width: 1280,
+  height: 720,
+  fps: 24,
+  length: 66,
+  paper: '#fbf7ee',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
 }
 const palette: Swatch[] = [
   ...CORRIE_COLOURS,
@@ -41,32 +48,114 @@ function drawCorrie(paper: Paper, drawing: MotionDrawing) {
   const hip: Point = [body[0] - 14, body[1] + deep * 0.7]
   const knees = aloft ? -1 : 1
   // Far leg, then near: bent under her on the stone, trailing behind in the air.
-  for (const [off, size, swatch] of [[16, 8, 'feather-dim'], [-6, 9, 'leg']] as const) {
+  for (const [off, size, swatch] of [
+    [16, 8, 'feather-dim'],
+    [-6, 9, 'leg'],
+  ] as const) {
     const foot: Point = aloft ? [hip[0] - 78 + off, Math.min(feet - 8, hip[1] + 46)] : [hip[0] + 8 + off * 2, feet - 3]
     const knee: Point = aloft ? [hip[0] - 34 + off, hip[1] + 26] : [hip[0] - 20 * knees + off, (hip[1] + feet) / 2]
-    paper.line([[hip[0] + off, hip[1]], knee, foot, [foot[0] + (aloft ? -22 : 30), foot[1] + (aloft ? 8 : 2)]], { size, swatch, tail: 0.05 })
+    paper.line([[hip[0] + off, hip[1]], knee, foot, [foot[0] + (aloft ? -22 : 30), foot[1] + (aloft ? 8 : 2)]], {
+      size,
+      swatch,
+      tail: 0.05,
+    })
   }
   // Tail and wing.
   const egg = oval(body, long, deep, 18)
-  paper.fill([[body[0] - long * 0.7, body[1] - 14], [body[0] - long - 58, body[1] + 18], [body[0] - long - 30, body[1] + 34], [body[0] - long * 0.5, body[1] + deep * 0.7]], 'feather-dim')
-  paper.line([[body[0] - long * 0.8, body[1] - 10], [body[0] - long - 58, body[1] + 18], [body[0] - long - 30, body[1] + 34], [body[0] - long * 0.6, body[1] + deep * 0.7]], { size: 7 })
+  paper.fill(
+    [
+      [body[0] - long * 0.7, body[1] - 14],
+      [body[0] - long - 58, body[1] + 18],
+      [body[0] - long - 30, body[1] + 34],
+      [body[0] - long * 0.5, body[1] + deep * 0.7],
+    ],
+    'feather-dim',
+  )
+  paper.line(
+    [
+      [body[0] - long * 0.8, body[1] - 10],
+      [body[0] - long - 58, body[1] + 18],
+      [body[0] - long - 30, body[1] + 34],
+      [body[0] - long * 0.6, body[1] + deep * 0.7],
+    ],
+    { size: 7 },
+  )
   paper.fill(egg, 'feather')
-  paper.fill([[body[0] - long * 0.62, body[1] + 2], [body[0] + long * 0.3, body[1] - deep * 0.4], [body[0] + long * 0.5, body[1] + deep * 0.1], [body[0] - 10, body[1] + deep * 0.72], [body[0] - long * 0.7, body[1] + deep * 0.55]], 'feather-dim')
+  paper.fill(
+    [
+      [body[0] - long * 0.62, body[1] + 2],
+      [body[0] + long * 0.3, body[1] - deep * 0.4],
+      [body[0] + long * 0.5, body[1] + deep * 0.1],
+      [body[0] - 10, body[1] + deep * 0.72],
+      [body[0] - long * 0.7, body[1] + deep * 0.55],
+    ],
+    'feather-dim',
+  )
   paper.contour(egg, { size: 8 })
   // Neck: an S up to the head.
   const head: Point = [neck.x + 34, top + 4]
-  const back: Point[] = [[body[0] + long * 0.4, body[1] - deep * 0.7], [neck.x - 20, neck.y + 16], [neck.x - 10, neck.y - 16], [head[0] - 22, head[1] + 2]]
-  const front: Point[] = [[body[0] + long * 0.92, body[1] - 4], [neck.x + 26, neck.y + 22], [neck.x + 22, neck.y - 8], [head[0] + 6, head[1] + 20]]
+  const back: Point[] = [
+    [body[0] + long * 0.4, body[1] - deep * 0.7],
+    [neck.x - 20, neck.y + 16],
+    [neck.x - 10, neck.y - 16],
+    [head[0] - 22, head[1] + 2],
+  ]
+  const front: Point[] = [
+    [body[0] + long * 0.92, body[1] - 4],
+    [neck.x + 26, neck.y + 22],
+    [neck.x + 22, neck.y - 8],
+    [head[0] + 6, head[1] + 20],
+  ]
   paper.fill([...back, ...[...front].reverse()], 'white')
   paper.line(back, { size: 7 })
   paper.line(front, { size: 7 })
-  paper.fill([[head[0] - 18, head[1] - 10], [head[0] - 62, head[1] - 18], [head[0] - 92, head[1] + 2], [head[0] - 20, head[1] + 6]], 'crest')
-  paper.line([[head[0] - 14, head[1] - 12], [head[0] - 62, head[1] - 18], [head[0] - 94, head[1] + 2]], { size: 5.5 })
-  paper.fill([[head[0] + 18, head[1] - 9], [head[0] + 102, head[1] + 10], [head[0] + 20, head[1] + 12]], 'beak', { sharp: true })
-  paper.line([[head[0] + 16, head[1] - 10], [head[0] + 60, head[1] - 2], [head[0] + 103, head[1] + 10], [head[0] + 58, head[1] + 12], [head[0] + 18, head[1] + 13]], { size: 6 })
+  paper.fill(
+    [
+      [head[0] - 18, head[1] - 10],
+      [head[0] - 62, head[1] - 18],
+      [head[0] - 92, head[1] + 2],
+      [head[0] - 20, head[1] + 6],
+    ],
+    'crest',
+  )
+  paper.line(
+    [
+      [head[0] - 14, head[1] - 12],
+      [head[0] - 62, head[1] - 18],
+      [head[0] - 94, head[1] + 2],
+    ],
+    { size: 5.5 },
+  )
+  paper.fill(
+    [
+      [head[0] + 18, head[1] - 9],
+      [head[0] + 102, head[1] + 10],
+      [head[0] + 20, head[1] + 12],
+    ],
+    'beak',
+    { sharp: true },
+  )
+  paper.line(
+    [
+      [head[0] + 16, head[1] - 10],
+      [head[0] + 60, head[1] - 2],
+      [head[0] + 103, head[1] + 10],
+      [head[0] + 58, head[1] + 12],
+      [head[0] + 18, head[1] + 13],
+    ],
+    { size: 6 },
+  )
   const skull = oval(head, 30, 23)
   paper.fill(skull, 'white')
-  paper.fill([[head[0] - 28, head[1] - 6], [head[0] - 6, head[1] - 22], [head[0] + 20, head[1] - 14], [head[0] + 2, head[1] - 8]], 'crest')
+  paper.fill(
+    [
+      [head[0] - 28, head[1] - 6],
+      [head[0] - 6, head[1] - 22],
+      [head[0] + 20, head[1] - 14],
+      [head[0] + 2, head[1] - 8],
+    ],
+    'crest',
+  )
   paper.contour(skull, { size: 7 })
   paper.fill(oval([head[0] + 9, head[1] - 4], 4.5, 5), 'ink')
 }
@@ -90,16 +179,93 @@ function drawRibbon(paper: Paper, { shapes }: MotionDrawing, i: number): void | 
 }
 
 function drawGap(paper: Paper) {
-  paper.fill([[0, 0], [1280, 0], [1280, 720], [0, 720]], 'sky', { sharp: true })
-  paper.fill([[0, 640], [320, 634], [700, 642], [1280, 636], [1280, 720], [0, 720]], 'water', { sharp: true })
-  for (const [left, right] of [[-40, 470], [800, 1320]] as const) {
-    paper.fill([[left, GROUND], [right, GROUND], [right - 8, 690], [left, 700]], 'stone', { sharp: true })
-    paper.fill([[left, 654], [right - 5, 646], [right - 8, 690], [left, 700]], 'stone-dim', { sharp: true })
-    paper.line([[left, GROUND], [(left + right) / 2, GROUND - 2], [right, GROUND], [right - 6, 660], [right - 8, 692]], { size: 8, tail: 0.08 })
-    for (let stone = left + 90; stone < right - 40; stone += 118) paper.line([[stone, GROUND + 6], [stone - 4, GROUND + 34], [stone - 2, GROUND + 62]], { size: 5, weight: 0.6 })
-    paper.line([[left + 20, 656], [(left + right) / 2, 651], [right - 24, 650]], { size: 5, weight: 0.55 })
+  paper.fill(
+    [
+      [0, 0],
+      [1280, 0],
+      [1280, 720],
+      [0, 720],
+    ],
+    'sky',
+    { sharp: true },
+  )
+  paper.fill(
+    [
+      [0, 640],
+      [320, 634],
+      [700, 642],
+      [1280, 636],
+      [1280, 720],
+      [0, 720],
+    ],
+    'water',
+    { sharp: true },
+  )
+  for (const [left, right] of [
+    [-40, 470],
+    [800, 1320],
+  ] as const) {
+    paper.fill(
+      [
+        [left, GROUND],
+        [right, GROUND],
+        [right - 8, 690],
+        [left, 700],
+      ],
+      'stone',
+      { sharp: true },
+    )
+    paper.fill(
+      [
+        [left, 654],
+        [right - 5, 646],
+        [right - 8, 690],
+        [left, 700],
+      ],
+      'stone-dim',
+      { sharp: true },
+    )
+    paper.line(
+      [
+        [left, GROUND],
+        [(left + right) / 2, GROUND - 2],
+        [right, GROUND],
+        [right - 6, 660],
+        [right - 8, 692],
+      ],
+      { size: 8, tail: 0.08 },
+    )
+    for (let stone = left + 90; stone < right - 40; stone += 118)
+      paper.line(
+        [
+          [stone, GROUND + 6],
+          [stone - 4, GROUND + 34],
+          [stone - 2, GROUND + 62],
+        ],
+        { size: 5, weight: 0.6 },
+      )
+    paper.line(
+      [
+        [left + 20, 656],
+        [(left + right) / 2, 651],
+        [right - 24, 650],
+      ],
+      { size: 5, weight: 0.55 },
+    )
   }
-  for (const [x, y, w] of [[500, 672, 120], [640, 690, 110], [580, 652, 70]] as const) paper.line([[x, y], [x + w / 2, y - 4], [x + w, y + 2]], { size: 4, weight: 0.45, swatch: 'tide', tail: 0.5 })
+  for (const [x, y, w] of [
+    [500, 672, 120],
+    [640, 690, 110],
+    [580, 652, 70],
+  ] as const)
+    paper.line(
+      [
+        [x, y],
+        [x + w / 2, y - 4],
+        [x + w, y + 2],
+      ],
+      { size: 4, weight: 0.45, swatch: 'tide', tail: 0.5 },
+    )
 }
 
 export const leap: SampleScene = {
@@ -113,21 +279,61 @@ export const leap: SampleScene = {
   levels: [
     { name: 'Gap', kind: 'ground', loop: false, keys: [{ frame: 1, draw: drawGap }], charts: [] },
     {
-      name: 'Corrie', kind: 'animated', loop: false, keys: [], charts: [],
-      plans: [{
-        planner: 'leap', frame: 1,
-        inputs: { height: 230, distance: 700, crouch: 10, air: 20, land: 18, hang: 0.2, squash: 0.3, stretch: 0.22, radius: RADIUS, exposure: '2', opening: 10, x: 280, ground: GROUND },
-        landmarks: [{ name: 'Neck', at: neckOf }],
-        draw: drawCorrie,
-      }],
+      name: 'Corrie',
+      kind: 'animated',
+      loop: false,
+      keys: [],
+      charts: [],
+      plans: [
+        {
+          planner: 'leap',
+          frame: 1,
+          inputs: {
+            height: 230,
+            distance: 700,
+            crouch: 10,
+            air: 20,
+            land: 18,
+            hang: 0.2,
+            squash: 0.3,
+            stretch: 0.22,
+            radius: RADIUS,
+            exposure: '2',
+            opening: 10,
+            x: 280,
+            ground: GROUND,
+          },
+          landmarks: [{ name: 'Neck', at: neckOf }],
+          draw: drawCorrie,
+        },
+      ],
     },
     {
-      name: 'Ribbon', kind: 'animated', loop: false, keys: [], charts: [],
-      plans: [{
-        planner: 'drag', frame: 1,
-        inputs: (scene) => ({ host: `L1/${scene.levels['L1']!.landmarks!.find(({ name }) => name === 'Neck')!.id}`, what: 'chain', cycle: false, frames: 66, links: 5, link: 34, weight: 900, drag: 6, stiff: 0.25, thick: 22, exposure: '2' }),
-        draw: drawRibbon,
-      }],
+      name: 'Ribbon',
+      kind: 'animated',
+      loop: false,
+      keys: [],
+      charts: [],
+      plans: [
+        {
+          planner: 'drag',
+          frame: 1,
+          inputs: (scene) => ({
+            host: `L1/${scene.levels['L1']!.landmarks!.find(({ name }) => name === 'Neck')!.id}`,
+            what: 'chain',
+            cycle: false,
+            frames: 66,
+            links: 5,
+            link: 34,
+            weight: 900,
+            drag: 6,
+            stiff: 0.25,
+            thick: 22,
+            exposure: '2',
+          }),
+          draw: drawRibbon,
+        },
+      ],
     },
   ],
 }

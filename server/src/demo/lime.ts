@@ -3,7 +3,14 @@ import { oval, placed, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
-  name: 'The lime comes down the slip', width: 1280, height: 720, fps: 24, length: 48, paper: '#fbf7ee', approach: 'pose-to-pose', numbering: 'by-frame',
+  name: 'The lime comes down the slip',
+  width: 1280,
+  height: 720,
+  fps: 24,
+  length: 48,
+  paper: '#fbf7ee',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
 }
 const palette: Swatch[] = [
   { id: 'ink', name: 'Wet slate', colour: '#2a2932' },
@@ -32,7 +39,14 @@ const TOUCHES = [
   { frame: 43, x: 1098, hop: 17 },
 ]
 
-interface Pose { at: Point; vx: number; vy: number; touching: boolean; spin: number; above: number }
+interface Pose {
+  at: Point
+  vx: number
+  vy: number
+  touching: boolean
+  spin: number
+  above: number
+}
 
 function place(frame: number): { at: Point; above: number } {
   const first = TOUCHES[0]!
@@ -89,38 +103,105 @@ function drawLime(paper: Paper, frame: number) {
   const impact = Math.abs(vy) / 95
   const speed = Math.hypot(vx, vy)
   const rolling = frame > 43
-  const squash = touching ? squeezed(ground + Math.PI / 2, Math.max(0.66, 0.9 - impact * 0.5 - (frame === 9 ? 0.16 : 0.04))) : squeezed(Math.atan2(vy, vx), rolling ? 1 : 1 + Math.min(0.26, Math.max(0, speed - 22) / 260))
+  const squash = touching
+    ? squeezed(ground + Math.PI / 2, Math.max(0.66, 0.9 - impact * 0.5 - (frame === 9 ? 0.16 : 0.04)))
+    : squeezed(Math.atan2(vy, vx), rolling ? 1 : 1 + Math.min(0.26, Math.max(0, speed - 22) / 260))
   // Squashed, its bottom stays on the stone.
   const sink = touching ? RADIUS * (1 - (frame === 9 ? 0.7 : 0.84)) : 0
   const centre: Point = [at[0] - Math.sin(ground) * 0, at[1] + sink]
-  const onPaper = (turn: number) => (point: Point): Point => placed(centre)(squash(placed([0, 0], turn)(point)))
+  const onPaper =
+    (turn: number) =>
+    (point: Point): Point =>
+      placed(centre)(squash(placed([0, 0], turn)(point)))
 
   const shadowX = at[0] + above * 0.18
   const reach = Math.max(0.35, 1 - above / 520)
-  paper.fill(oval([0, 0], 54 * reach, 9 * reach).map(placed([shadowX, slip(shadowX) + 7], ground)), 'stone-dim', { pass: 'shadow' })
+  paper.fill(oval([0, 0], 54 * reach, 9 * reach).map(placed([shadowX, slip(shadowX) + 7], ground)), 'stone-dim', {
+    pass: 'shadow',
+  })
 
   const skin = Array.from({ length: 22 }, (_, i): Point => {
     const a = (i / 22) * 2 * Math.PI
-    const tip = 12 * Math.exp(-((Math.min(a, 2 * Math.PI - a) / 0.3) ** 2)) + 4 * Math.exp(-(((a - Math.PI) / 0.34) ** 2))
+    const tip =
+      12 * Math.exp(-((Math.min(a, 2 * Math.PI - a) / 0.3) ** 2)) + 4 * Math.exp(-(((a - Math.PI) / 0.34) ** 2))
     const r = RADIUS * (1 + 0.055 * Math.cos(2 * a)) + tip
     return [r * Math.cos(a), r * Math.sin(a)]
   }).map(onPaper(spin))
   paper.fill(skin, 'lime')
   // Light and shade stay where the sun is, however the lime turns.
-  paper.fill(([[-30, 26], [-8, 37], [18, 33], [36, 12], [40, -8], [45, 6], [38, 28], [16, 44], [-14, 44]] as Point[]).map(onPaper(0)), 'lime-dim')
-  paper.fill(oval([-15, -19], 17, 10).map((p) => placed([0, 0], -0.5)(p)).map(onPaper(0)), 'lime-lit')
+  paper.fill(
+    (
+      [
+        [-30, 26],
+        [-8, 37],
+        [18, 33],
+        [36, 12],
+        [40, -8],
+        [45, 6],
+        [38, 28],
+        [16, 44],
+        [-14, 44],
+      ] as Point[]
+    ).map(onPaper(0)),
+    'lime-dim',
+  )
+  paper.fill(
+    oval([-15, -19], 17, 10)
+      .map((p) => placed([0, 0], -0.5)(p))
+      .map(onPaper(0)),
+    'lime-lit',
+  )
   paper.contour(skin, { size: 9.5 })
-  const stem: Point[] = [[RADIUS + 14, 0], [RADIUS + 22, -3], [RADIUS + 25, -9]]
+  const stem: Point[] = [
+    [RADIUS + 14, 0],
+    [RADIUS + 22, -3],
+    [RADIUS + 25, -9],
+  ]
   paper.line(stem.map(onPaper(spin)), { size: 8, weight: 0.95 })
-  paper.line(([[30, -7], [36, 1], [31, 9]] as Point[]).map(onPaper(spin)), { size: 4, weight: 0.6 })
-  for (const [x, y] of [[-20, 12], [-6, 22], [8, 10], [-28, -6], [12, -26], [-4, -6]] as Point[]) {
-    paper.line(([[x, y], [x + 3.5, y + 1.6]] as Point[]).map(onPaper(spin)), { size: 4, weight: 0.62, swatch: 'ink' })
+  paper.line(
+    (
+      [
+        [30, -7],
+        [36, 1],
+        [31, 9],
+      ] as Point[]
+    ).map(onPaper(spin)),
+    { size: 4, weight: 0.6 },
+  )
+  for (const [x, y] of [
+    [-20, 12],
+    [-6, 22],
+    [8, 10],
+    [-28, -6],
+    [12, -26],
+    [-4, -6],
+  ] as Point[]) {
+    paper.line(
+      (
+        [
+          [x, y],
+          [x + 3.5, y + 1.6],
+        ] as Point[]
+      ).map(onPaper(spin)),
+      { size: 4, weight: 0.62, swatch: 'ink' },
+    )
   }
   if (touching && frame < 40) {
     for (const side of [-1, 1]) {
-      for (const [from, to] of [[70, 86], [64, 77]] as const) {
+      for (const [from, to] of [
+        [70, 86],
+        [64, 77],
+      ] as const) {
         const lift = from === 70 ? 5 : 15
-        paper.line(([[side * from, 28 - lift], [side * (to + 4), 24 - lift * 1.7]] as Point[]).map(placed([centre[0], centre[1] + 12], ground)), { size: 4.5, weight: 0.6 })
+        paper.line(
+          (
+            [
+              [side * from, 28 - lift],
+              [side * (to + 4), 24 - lift * 1.7],
+            ] as Point[]
+          ).map(placed([centre[0], centre[1] + 12], ground)),
+          { size: 4.5, weight: 0.6 },
+        )
       }
     }
   }
@@ -128,35 +209,175 @@ function drawLime(paper: Paper, frame: number) {
 
 function drawSlip(paper: Paper) {
   const stone = (x: number): Point => [x, slip(x)]
-  paper.fill([[0, 0], [1280, 0], [1280, 720], [0, 720]], 'sky', { sharp: true })
-  paper.fill([[0, 250], [360, 244], [820, 256], [1280, 246], [1280, 720], [0, 720]], 'water', { sharp: true })
+  paper.fill(
+    [
+      [0, 0],
+      [1280, 0],
+      [1280, 720],
+      [0, 720],
+    ],
+    'sky',
+    { sharp: true },
+  )
+  paper.fill(
+    [
+      [0, 250],
+      [360, 244],
+      [820, 256],
+      [1280, 246],
+      [1280, 720],
+      [0, 720],
+    ],
+    'water',
+    { sharp: true },
+  )
   // A boat waiting on the mud, far off.
-  paper.fill([[860, 214], [930, 222], [1010, 220], [1062, 206], [1046, 250], [1000, 264], [912, 264], [876, 250]], 'hull')
-  paper.line([[850, 210], [930, 222], [1012, 220], [1070, 202]], { size: 6 })
-  paper.line([[858, 214], [874, 246], [908, 264], [1000, 265], [1044, 248], [1066, 206]], { size: 6.5 })
-  paper.line([[968, 218], [972, 130], [974, 70]], { size: 5.5, tail: 0.5 })
-  paper.line([[974, 78], [1004, 140], [1030, 206]], { size: 3, weight: 0.5 })
-  paper.line([[973, 92], [940, 150], [906, 214]], { size: 3, weight: 0.5 })
-  for (const [x, y, w] of [[120, 282, 110], [330, 300, 90], [620, 292, 130], [1120, 286, 100], [470, 270, 60], [980, 292, 70]] as const) {
-    paper.line([[x, y], [x + w * 0.4, y - 3], [x + w, y + 1]], { size: 4, weight: 0.45, swatch: 'tide', tail: 0.5 })
+  paper.fill(
+    [
+      [860, 214],
+      [930, 222],
+      [1010, 220],
+      [1062, 206],
+      [1046, 250],
+      [1000, 264],
+      [912, 264],
+      [876, 250],
+    ],
+    'hull',
+  )
+  paper.line(
+    [
+      [850, 210],
+      [930, 222],
+      [1012, 220],
+      [1070, 202],
+    ],
+    { size: 6 },
+  )
+  paper.line(
+    [
+      [858, 214],
+      [874, 246],
+      [908, 264],
+      [1000, 265],
+      [1044, 248],
+      [1066, 206],
+    ],
+    { size: 6.5 },
+  )
+  paper.line(
+    [
+      [968, 218],
+      [972, 130],
+      [974, 70],
+    ],
+    { size: 5.5, tail: 0.5 },
+  )
+  paper.line(
+    [
+      [974, 78],
+      [1004, 140],
+      [1030, 206],
+    ],
+    { size: 3, weight: 0.5 },
+  )
+  paper.line(
+    [
+      [973, 92],
+      [940, 150],
+      [906, 214],
+    ],
+    { size: 3, weight: 0.5 },
+  )
+  for (const [x, y, w] of [
+    [120, 282, 110],
+    [330, 300, 90],
+    [620, 292, 130],
+    [1120, 286, 100],
+    [470, 270, 60],
+    [980, 292, 70],
+  ] as const) {
+    paper.line(
+      [
+        [x, y],
+        [x + w * 0.4, y - 3],
+        [x + w, y + 1],
+      ],
+      { size: 4, weight: 0.45, swatch: 'tide', tail: 0.5 },
+    )
   }
   paper.fill([stone(0), stone(1280), [1280, 720], [0, 720]], 'stone', { sharp: true })
-  paper.fill([[0, 566], [320, 600], [700, 668], [1000, 720], [0, 720]], 'stone-dim', { sharp: true })
-  paper.fill([[0, 640], [110, 652], [240, 684], [330, 720], [0, 720]], 'weed')
-  paper.line(Array.from({ length: 9 }, (_, i) => stone(-10 + i * 163)), { size: 9, weight: 0.85, tail: 0.03 })
+  paper.fill(
+    [
+      [0, 566],
+      [320, 600],
+      [700, 668],
+      [1000, 720],
+      [0, 720],
+    ],
+    'stone-dim',
+    { sharp: true },
+  )
+  paper.fill(
+    [
+      [0, 640],
+      [110, 652],
+      [240, 684],
+      [330, 720],
+      [0, 720],
+    ],
+    'weed',
+  )
+  paper.line(
+    Array.from({ length: 9 }, (_, i) => stone(-10 + i * 163)),
+    { size: 9, weight: 0.85, tail: 0.03 },
+  )
   // Courses of stone, loosely.
   for (let row = 1; row <= 3; row++) {
     for (let i = 0; i < 6; i++) {
       const x = -80 + i * 250 + row * 70
       const y = row * 56
-      paper.line([[x, slip(x) + y], [x + 70, slip(x + 70) + y + 2], [x + 150 + 12 * row, slip(x + 150) + y - 1]], { size: 4.5, weight: 0.5, tail: 0.4 })
-      paper.line([[x + 150, slip(x + 150) + y], [x + 146, slip(x + 146) + y + 46]], { size: 4, weight: 0.42, tail: 0.5 })
+      paper.line(
+        [
+          [x, slip(x) + y],
+          [x + 70, slip(x + 70) + y + 2],
+          [x + 150 + 12 * row, slip(x + 150) + y - 1],
+        ],
+        { size: 4.5, weight: 0.5, tail: 0.4 },
+      )
+      paper.line(
+        [
+          [x + 150, slip(x + 150) + y],
+          [x + 146, slip(x + 146) + y + 46],
+        ],
+        { size: 4, weight: 0.42, tail: 0.5 },
+      )
     }
   }
   // An iron ring in the stone.
   paper.contour(oval([1146, slip(1146) + 58], 15, 19), { size: 7 })
-  paper.line([[1136, slip(1136) + 36], [1146, slip(1146) + 31], [1157, slip(1157) + 37]], { size: 7 })
-  for (const [x, y] of [[60, 668], [130, 690], [34, 700], [196, 706]] as Point[]) paper.line([[x, y], [x + 6, y - 16], [x + 15, y - 25]], { size: 4, weight: 0.6, swatch: 'ink' })
+  paper.line(
+    [
+      [1136, slip(1136) + 36],
+      [1146, slip(1146) + 31],
+      [1157, slip(1157) + 37],
+    ],
+    { size: 7 },
+  )
+  for (const [x, y] of [
+    [60, 668],
+    [130, 690],
+    [34, 700],
+    [196, 706],
+  ] as Point[])
+    paper.line(
+      [
+        [x, y],
+        [x + 6, y - 16],
+        [x + 15, y - 25],
+      ],
+      { size: 4, weight: 0.6, swatch: 'ink' },
+    )
 }
 
 export const lime: SampleScene = {
@@ -171,17 +392,28 @@ export const lime: SampleScene = {
   levels: [
     { name: 'Slip', kind: 'ground', loop: false, keys: [{ frame: 1, draw: drawSlip }], charts: [] },
     {
-      name: 'Lime', kind: 'animated', loop: false, drawAt: drawLime,
+      name: 'Lime',
+      kind: 'animated',
+      loop: false,
+      drawAt: drawLime,
       landmarks: [{ name: 'Middle', at: middleOf }],
-      keys: [1, 9, 15, 21, 26, 31, 35, 39, 41, 43, 48].map((frame) => ({ frame, role: [15, 26, 35, 41].includes(frame) ? 'breakdown' as const : 'key' as const })),
+      keys: [1, 9, 15, 21, 26, 31, 35, 39, 41, 43, 48].map((frame) => ({
+        frame,
+        role: [15, 26, 35, 41].includes(frame) ? ('breakdown' as const) : ('key' as const),
+      })),
       // Along its path a hop slows less than it rises, for it goes forward all the while.
       charts: [
-        { from: 1, to: 9, law: 'slow-out', strength: 1.6, exposure: [2] }, { from: 9, to: 15, law: 'slow-in', strength: 1.5, exposure: [2] }, { from: 15, to: 21, law: 'slow-out', strength: 1.5, exposure: [2] },
-        { from: 21, to: 26, law: 'slow-in', strength: 1.5, exposure: [2] }, { from: 26, to: 31, law: 'slow-out', strength: 1.5, exposure: [2] }, { from: 31, to: 35, law: 'slow-in', strength: 1.5, exposure: [2] },
-        { from: 35, to: 39, law: 'slow-out', strength: 1.5, exposure: [2] }, { from: 39, to: 41, law: 'slow-in', strength: 1.5, exposure: [1] }, { from: 41, to: 43, law: 'slow-out', strength: 1.5, exposure: [1] },
+        { from: 1, to: 9, law: 'slow-out', strength: 1.6, exposure: [2] },
+        { from: 9, to: 15, law: 'slow-in', strength: 1.5, exposure: [2] },
+        { from: 15, to: 21, law: 'slow-out', strength: 1.5, exposure: [2] },
+        { from: 21, to: 26, law: 'slow-in', strength: 1.5, exposure: [2] },
+        { from: 26, to: 31, law: 'slow-out', strength: 1.5, exposure: [2] },
+        { from: 31, to: 35, law: 'slow-in', strength: 1.5, exposure: [2] },
+        { from: 35, to: 39, law: 'slow-out', strength: 1.5, exposure: [2] },
+        { from: 39, to: 41, law: 'slow-in', strength: 1.5, exposure: [1] },
+        { from: 41, to: 43, law: 'slow-out', strength: 1.5, exposure: [1] },
         { from: 43, to: 48, law: 'even', exposure: [1] },
       ],
     },
   ],
 }
-

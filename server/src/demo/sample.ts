@@ -1,4 +1,28 @@
-import { answerId, answerTo, applyEdit, completed, drawingsShown, inkAfter, inkKey, inspectScene, layIn, mainSheet, newLevel, newScene, outcomeOf, plannerOf, type Edit, type Ink, type Inputs, type MotionDrawing, type Pin, type Scene, type Settings, type SpacingLaw, type Swatch } from '@unhurried/core'
+import {
+  answerId,
+  answerTo,
+  applyEdit,
+  completed,
+  drawingsShown,
+  inkAfter,
+  inkKey,
+  inspectScene,
+  layIn,
+  mainSheet,
+  newLevel,
+  newScene,
+  outcomeOf,
+  plannerOf,
+  type Edit,
+  type Ink,
+  type Inputs,
+  type MotionDrawing,
+  type Pin,
+  type Scene,
+  type Settings,
+  type SpacingLaw,
+  type Swatch,
+} from '@unhurried/core'
 import { sheetOfPaper, type Paper } from './hand'
 
 export interface SampleLevel {
@@ -8,7 +32,14 @@ export interface SampleLevel {
   /** Keys and breakdowns by the frame where they begin. */
   readonly keys: readonly { frame: number; role?: 'key' | 'breakdown'; draw?: (paper: Paper) => void }[]
   /** Frames of the two drawings each chart joins; `to` 1 on a loop leads over the seam. */
-  readonly charts: readonly { from: number; to: number; exposure: number[]; law?: SpacingLaw; strength?: number; halves?: [number, number] }[]
+  readonly charts: readonly {
+    from: number
+    to: number
+    exposure: number[]
+    law?: SpacingLaw
+    strength?: number
+    halves?: [number, number]
+  }[]
   /** Points followed from drawing to drawing, pinned on every drawing they are given a place on. */
   readonly landmarks?: readonly { name: string; at: (frame: number) => Pin | undefined }[]
   /** Motions laid in by planners, and whoever draws over their guides; undefined or false leaves a drawing still to be made. */
@@ -50,7 +81,8 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
   const inked = (drawing: string, paper: Paper) => {
     for (const pass of ['colour', 'shadow', 'line'] as const) {
       const pieces = paper.passes[pass]
-      if (pieces.length > 0) make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
+      if (pieces.length > 0)
+        make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
     }
   }
   levels.forEach(({ landmarks, plans = [], strength, pan, ...sample }, n) => {
@@ -60,15 +92,26 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
       make({ type: 'level.set', level, fields })
     } else make({ type: 'level.add', level: newLevel({ id: level, ...sample, approach: settings.approach }), at: n })
     const keyId = (frame: number) => `${level}k${frame}`
-    for (const { frame, role = 'key' } of sample.keys) make({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: keyId(frame), role } })
+    for (const { frame, role = 'key' } of sample.keys)
+      make({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: keyId(frame), role } })
     sample.charts.forEach(({ from, to, exposure, law, strength = 2, halves }, i) => {
-      const spacing = halves ? { by: 'halves' as const, slowOut: halves[0], slowIn: halves[1] } : { by: 'law' as const, law: law ?? 'even', strength }
+      const spacing = halves
+        ? { by: 'halves' as const, slowOut: halves[0], slowIn: halves[1] }
+        : { by: 'law' as const, law: law ?? 'even', strength }
       make({
-        type: 'chart.add', id: `${level}c${i}`, level, from: keyId(from), to: keyId(to), spacing, exposure,
+        type: 'chart.add',
+        id: `${level}c${i}`,
+        level,
+        from: keyId(from),
+        to: keyId(to),
+        spacing,
+        exposure,
         drawings: Array.from({ length: 48 }, (_, j) => `${level}c${i}i${j}`),
       })
     })
-    ;(landmarks ?? []).forEach(({ name }, i) => make({ type: 'landmark.put', level, landmark: { id: `${level}m${i}`, name } }))
+    ;(landmarks ?? []).forEach(({ name }, i) =>
+      make({ type: 'landmark.put', level, landmark: { id: `${level}m${i}`, name } }),
+    )
     for (const { drawing, frame } of drawingsShown(mainSheet(scene, level))) {
       ;(landmarks ?? []).forEach(({ at }, i) => {
         const pin = at(frame)
@@ -80,7 +123,16 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
       else if (!sample.drawAt || sample.drawAt(paper, frame) === false) continue
       inked(drawing, paper)
     }
-    if (pan !== undefined) make({ type: 'level.set', level, fields: { ground: { pan: { from: { x: 0, y: 0 }, to: { x: pan * (settings.length - 1), y: 0 }, law: 'even', strength: 1 } } } })
+    if (pan !== undefined)
+      make({
+        type: 'level.set',
+        level,
+        fields: {
+          ground: {
+            pan: { from: { x: 0, y: 0 }, to: { x: pan * (settings.length - 1), y: 0 }, law: 'even', strength: 1 },
+          },
+        },
+      })
     if (strength !== undefined) make({ type: 'level.set', level, fields: { strength } })
     plans.forEach(({ planner: name, frame, turns = 1, inputs, landmarks: extra = [], draw }, p) => {
       const planner = plannerOf(name)!
@@ -89,15 +141,28 @@ export function editsOf({ id, settings, palette, levels, takes = [] }: SampleSce
       const outcome = outcomeOf(planner, asked, setting)
       if ('refused' in outcome) throw new RangeError(`${id}: ${outcome.refused}`)
       let count = 0
-      const { edit, plan } = layIn({ scene, take: 'main', level, frame, planner: name, inputs: asked, motion: outcome.motion, turns, freshId: () => `${level}p${p}n${count++}` })
+      const { edit, plan } = layIn({
+        scene,
+        take: 'main',
+        level,
+        frame,
+        planner: name,
+        inputs: asked,
+        motion: outcome.motion,
+        turns,
+        freshId: () => `${level}p${p}n${count++}`,
+      })
       make(edit)
-      extra.forEach(({ name: called }, i) => make({ type: 'landmark.put', level, landmark: { id: `${level}p${p}m${i}`, name: called } }))
+      extra.forEach(({ name: called }, i) =>
+        make({ type: 'landmark.put', level, landmark: { id: `${level}p${p}m${i}`, name: called } }),
+      )
       scene.plans![plan]!.drawings.forEach((drawing, i) => {
         const paper = sheetOfPaper(i + n * 1000 + p * 500 + id.length * 100_000)
         const made = outcome.motion.drawings[i]!
         if (draw(paper, made, i) === false) return
         inked(drawing, paper)
-        for (const [landmark, pin] of Object.entries(scene.guides?.[drawing]?.targets ?? {})) make({ type: 'pin.set', drawing, landmark, pin })
+        for (const [landmark, pin] of Object.entries(scene.guides?.[drawing]?.targets ?? {}))
+          make({ type: 'pin.set', drawing, landmark, pin })
         extra.forEach(({ at }, k) => make({ type: 'pin.set', drawing, landmark: `${level}p${p}m${k}`, pin: at(made) }))
       })
     })
@@ -122,7 +187,11 @@ export async function answersOf(sample: SampleScene, edits: readonly Edit[]): Pr
   }
   const { findings } = await inspectScene(scene, inkOf)
   return findings.flatMap((finding) => {
-    const meant = sample.meant!.find(({ check, level }) => check === finding.check && (level === undefined || level === finding.level))
-    return meant ? [{ type: 'answer.put' as const, id: answerId(finding), answer: answerTo(scene, finding, inkOf, meant.reason) }] : []
+    const meant = sample.meant!.find(
+      ({ check, level }) => check === finding.check && (level === undefined || level === finding.level),
+    )
+    return meant
+      ? [{ type: 'answer.put' as const, id: answerId(finding), answer: answerTo(scene, finding, inkOf, meant.reason) }]
+      : []
   })
 }

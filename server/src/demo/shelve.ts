@@ -18,10 +18,19 @@ export async function shelveSampleFilm(database: DataSource, keeper: SceneKeeper
   if (await marks.existsBy({ name: 'sample film' })) return
   await keeper.createProduction(PRODUCTION)
   for (const sample of SAMPLE_FILM) {
-    const { version } = await keeper.createScene({ id: sample.id, production: PRODUCTION.id, settings: sample.settings, palette: sample.palette })
+    const { version } = await keeper.createScene({
+      id: sample.id,
+      production: PRODUCTION.id,
+      settings: sample.settings,
+      palette: sample.palette,
+    })
     if (version > 0) continue
     const edits = editsOf(sample)
-    await keeper.keep(sample.id, 0, [...edits, ...(await answersOf(sample, edits))].map((edit, n) => ({ id: `${sample.id}-${n}`, edit })))
+    await keeper.keep(
+      sample.id,
+      0,
+      [...edits, ...(await answersOf(sample, edits))].map((edit, n) => ({ id: `${sample.id}-${n}`, edit })),
+    )
   }
   await marks.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
 }

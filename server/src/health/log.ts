@@ -9,7 +9,14 @@ const LOOK_EVERY = 60_000
 export function openLog(file: string | undefined): Logger {
   if (file === undefined) return pino({ base: undefined }, pino.destination(1))
   rotated(file)
-  const lines = pino.destination({ dest: file, append: true, mode: 0o600, sync: false, minLength: 4096, periodicFlush: 500 })
+  const lines = pino.destination({
+    dest: file,
+    append: true,
+    mode: 0o600,
+    sync: false,
+    minLength: 4096,
+    periodicFlush: 500,
+  })
   setInterval(() => rotated(file) && lines.reopen(), LOOK_EVERY).unref()
   return pino({ base: undefined }, lines)
 }

@@ -23,13 +23,21 @@ import { openApiOf, routerOf } from './route'
 function databaseIsAway(error: unknown): boolean {
   const code = sqlStateOf(error)
   const message = error instanceof Error ? error.message : ''
-  return /^(08|53|57)/.test(code) || /^E[A-Z]+$/.test(code) || /Connection terminated|timeout e|not initialized|connect timed out|Cannot use a pool/i.test(message)
+  return (
+    /^(08|53|57)/.test(code) ||
+    /^E[A-Z]+$/.test(code) ||
+    /Connection terminated|timeout e|not initialized|connect timed out|Cannot use a pool/i.test(message)
+  )
 }
 
 /** PostgreSQL's word for a disk with no room left. */
 const diskIsFull = (error: unknown) => sqlStateOf(error) === '53100'
 
-const diskFull = () => new Problem(507, 'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.')
+const diskFull = () =>
+  new Problem(
+    507,
+    'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.',
+  )
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
@@ -39,10 +47,15 @@ function asProblem(error: unknown): Problem {
   // A value no column takes, such as text with a NUL, or one nested too deeply: no fault of ours.
   if (/^(22|54)/.test(sqlStateOf(error))) return new Problem(422, 'This holds something that cannot be kept.')
   if (diskIsFull(error)) return diskFull()
-  if (databaseIsAway(error)) return new Problem(503, 'The database is not answering. What you draw stays on this machine and is sent when it is back.')
+  if (databaseIsAway(error))
+    return new Problem(
+      503,
+      'The database is not answering. What you draw stays on this machine and is sent when it is back.',
+    )
   // Koa's own refusals of an address: not there, or a path that leads out of the pages.
   const status = (error as { status?: number })?.status
-  if (status !== undefined && status >= 400 && status < 500) return new Problem(404, 'There is nothing at this address.')
+  if (status !== undefined && status >= 400 && status < 500)
+    return new Problem(404, 'There is nothing at this address.')
   return new Problem(500, 'Something went wrong on the server; the log says what. Nothing you drew is lost.')
 }
 
@@ -57,7 +70,8 @@ function problemsAndLog(log: Logger): Middleware {
     try {
       await next()
       if (ctx.status === 404 && ctx.body == null) throw new Problem(404, 'There is nothing at this address.')
-      if (ctx.status === 405 || ctx.status === 501) throw new Problem(405, 'This address does not take that kind of request.')
+      if (ctx.status === 405 || ctx.status === 501)
+        throw new Problem(405, 'This address does not take that kind of request.')
     } catch (error) {
       const problem = asProblem(error)
       if (problem.status >= 500) failure = error
@@ -81,8 +95,21 @@ const pageForPlaces: Middleware = async (ctx, next) => {
 
 /** For those who watch the server rather than draw. */
 const WATCHED_PATHS = {
-  '/api/health': { get: { summary: 'Whether the server is alive and ready: database, tables, room on the disk', responses: { 200: { description: 'Ready' }, 503: { description: 'Alive, not ready' } } } },
-  '/api/metrics': { get: { summary: 'Figures in Prometheus’ text form, on this machine only unless allowed', responses: { 200: { description: 'Figures', content: { 'text/plain': { schema: { type: 'string' } } } }, 403: { description: 'Not from elsewhere' } } } },
+  '/api/health': {
+    get: {
+      summary: 'Whether the server is alive and ready: database, tables, room on the disk',
+      responses: { 200: { description: 'Ready' }, 503: { description: 'Alive, not ready' } },
+    },
+  },
+  '/api/metrics': {
+    get: {
+      summary: 'Figures in Prometheus’ text form, on this machine only unless allowed',
+      responses: {
+        200: { description: 'Figures', content: { 'text/plain': { schema: { type: 'string' } } } },
+        403: { description: 'Not from elsewhere' },
+      },
+    },
+  },
 }
 
 interface AppOptions {
@@ -130,10 +157,15 @@ export function createApp({ database, keeper, news, log, disk, pages, metricsFor
   app.use(router.routes() as Middleware)
   app.use(router.allowedMethods() as Middleware)
   app.use(pageForPlaces)
-  app.use(serve(pages, {
+  app.use(
+    serve(pages, {
       setHeaders: (response, path) => {
-        response.setHeader('Cache-Control', /[\\/]assets[\\/]/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache')
+        response.setHeader(
+          'Cache-Control',
+          /[\\/]assets[\\/]/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+        )
       },
-    }))
+    }),
+  )
   return app
 }

@@ -47,7 +47,8 @@ export async function readBytes(ctx: Context, limit: number): Promise<Buffer> {
     ctx.req.destroy()
   })
   return reading.finally(done).catch((error: { type?: string }) => {
-    if (error.type === 'entity.too.large') throw new Problem(413, `This request is larger than ${Math.round(limit / 1024)} KiB. Send it in smaller parts.`)
+    if (error.type === 'entity.too.large')
+      throw new Problem(413, `This request is larger than ${Math.round(limit / 1024)} KiB. Send it in smaller parts.`)
     if (silent) throw new Problem(408, SLOW)
     throw new Problem(400, 'The request ended before all of it arrived. Send it again.')
   })
@@ -55,7 +56,8 @@ export async function readBytes(ctx: Context, limit: number): Promise<Buffer> {
 
 /** The bytes of a request as they come; nothing is taken from it before somebody reads. */
 export function streamOf(ctx: Context, limit: number): Readable {
-  if ((ctx.request.length ?? 0) > limit) throw new Problem(413, `This is larger than ${Math.round(limit / 1e6)} MB. Save it smaller.`)
+  if ((ctx.request.length ?? 0) > limit)
+    throw new Problem(413, `This is larger than ${Math.round(limit / 1e6)} MB. Save it smaller.`)
   const timer = setTimeout(() => ctx.req.destroy(new Problem(408, SLOW)), SILENCE)
   const passed = new Transform({
     transform(chunk, _encoding, done) {
@@ -69,7 +71,9 @@ export function streamOf(ctx: Context, limit: number): Readable {
 
 const TOO_MUCH = `This request holds too much at once: a stroke can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points, and a request some hundreds of them. Send it in smaller parts.`
 
-const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', '[', ']', ','].map((sign) => sign.charCodeAt(0)) as [number, number, number, number, number, number, number]
+const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', '[', ']', ','].map((sign) =>
+  sign.charCodeAt(0),
+) as [number, number, number, number, number, number, number]
 
 /** Counts what a JSON text would become, without making it, and no further than it may go. Errors: Problem 422 when it is nested too deeply or holds too much. */
 export function requireModest(text: Uint8Array): void {
@@ -85,13 +89,15 @@ export function requireModest(text: Uint8Array): void {
       if (++values > MOST.values) throw new Problem(422, TOO_MUCH)
     } else if (sign === OPEN || sign === LIST) {
       if (++parts > MOST.parts) throw new Problem(422, TOO_MUCH)
-      if (++depth > DEEPEST) throw new Problem(422, 'This request is nested more deeply than anything that is kept here.')
+      if (++depth > DEEPEST)
+        throw new Problem(422, 'This request is nested more deeply than anything that is kept here.')
     } else if (sign === CLOSE || sign === END) depth--
   }
 }
 
 export async function readJson(ctx: Context, limit: number): Promise<unknown> {
-  if (!ctx.request.is('application/json')) throw new Problem(415, 'Send the request as JSON (content-type application/json).')
+  if (!ctx.request.is('application/json'))
+    throw new Problem(415, 'Send the request as JSON (content-type application/json).')
   const bytes = await readBytes(ctx, limit)
   requireModest(bytes)
   try {

@@ -3,14 +3,36 @@ import helmet from 'koa-helmet'
 
 const own = ["'self'"]
 /** What a page of ours never asks a browser for. */
-const NO_DEVICES = ['accelerometer', 'camera', 'display-capture', 'geolocation', 'gyroscope', 'magnetometer', 'microphone', 'midi', 'payment', 'serial', 'usb']
+const NO_DEVICES = [
+  'accelerometer',
+  'camera',
+  'display-capture',
+  'geolocation',
+  'gyroscope',
+  'magnetometer',
+  'microphone',
+  'midi',
+  'payment',
+  'serial',
+  'usb',
+]
 
 const strict = helmet({
   contentSecurityPolicy: {
     useDefaults: false,
     directives: {
-      defaultSrc: ["'none'"], scriptSrc: own, styleSrc: own, fontSrc: own, connectSrc: own, workerSrc: own, manifestSrc: own,
-      imgSrc: [...own, 'blob:', 'data:'], mediaSrc: [...own, 'blob:'], baseUri: ["'none'"], formAction: ["'none'"], frameAncestors: ["'none'"],
+      defaultSrc: ["'none'"],
+      scriptSrc: own,
+      styleSrc: own,
+      fontSrc: own,
+      connectSrc: own,
+      workerSrc: own,
+      manifestSrc: own,
+      imgSrc: [...own, 'blob:', 'data:'],
+      mediaSrc: [...own, 'blob:'],
+      baseUri: ["'none'"],
+      formAction: ["'none'"],
+      frameAncestors: ["'none'"],
     },
   },
   // Served over plain HTTP on this machine only.
@@ -20,7 +42,10 @@ const strict = helmet({
 /** Strict headers with every answer. They are always the same, so they are worked out once. */
 export function strictHeaders(): Middleware {
   const headers = new Map([['Permissions-Policy', NO_DEVICES.map((device) => `${device}=()`).join(', ')]])
-  const written = { setHeader: (name: string, value: unknown) => void headers.set(name, String(value)), removeHeader: (name: string) => void headers.delete(name) }
+  const written = {
+    setHeader: (name: string, value: unknown) => void headers.set(name, String(value)),
+    removeHeader: (name: string) => void headers.delete(name),
+  }
   void strict({ req: {}, res: written } as unknown as Context, async () => undefined)
   return (ctx, next) => {
     for (const [name, value] of headers) ctx.res.setHeader(name, value)

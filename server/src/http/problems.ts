@@ -38,6 +38,12 @@ export class Problem extends Error {
 
   get body() {
     const title = TITLES[this.status] ?? 'Problem'
-    return { type: `/problems/${title.toLowerCase().replace(/[^a-z]+/g, '-')}`, title, status: this.status, detail: this.message, ...this.more }
+    return {
+      type: `/problems/${title.toLowerCase().replace(/[^a-z]+/g, '-')}`,
+      title,
+      status: this.status,
+      detail: this.message,
+      ...this.more,
+    }
   }
 }

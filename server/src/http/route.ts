@@ -33,7 +33,13 @@ export interface Route<P extends z.ZodType, Q extends z.ZodType, B extends z.Zod
   readonly problems: readonly number[]
   /** Whether the answer is the same for ever at this address, and may stay with whoever asked. */
   readonly cached?: (request: { params: z.infer<P>; query: z.infer<Q> }, answer: unknown) => boolean
-  readonly handle: (request: { params: z.infer<P>; query: z.infer<Q>; body: z.infer<B>; bytes: Uint8Array; stream: Readable }) => Promise<z.infer<A> | Uint8Array | Streamed>
+  readonly handle: (request: {
+    params: z.infer<P>
+    query: z.infer<Q>
+    body: z.infer<B>
+    bytes: Uint8Array
+    stream: Readable
+  }) => Promise<z.infer<A> | Uint8Array | Streamed>
 }
 
 // Routes of different shapes lie in one list.
@@ -43,9 +49,12 @@ export type AnyRoute = Route<any, any, any, any>
 const nothing = z.object({})
 type Nothing = typeof nothing
 
-export function route<A extends z.ZodType, P extends z.ZodType = Nothing, Q extends z.ZodType = Nothing, B extends z.ZodType = Nothing>(
-  definition: Omit<Route<P, Q, B, A>, 'params' | 'query'> & { params?: P; query?: Q },
-): AnyRoute {
+export function route<
+  A extends z.ZodType,
+  P extends z.ZodType = Nothing,
+  Q extends z.ZodType = Nothing,
+  B extends z.ZodType = Nothing,
+>(definition: Omit<Route<P, Q, B, A>, 'params' | 'query'> & { params?: P; query?: Q }): AnyRoute {
   return { params: nothing, query: nothing, ...definition } as AnyRoute
 }
 
@@ -53,10 +62,17 @@ const PLAIN_LIMIT = 64 * 1024
 
 const NO_BYTES = new Uint8Array()
 
-async function bytesOf(ctx: Context, limit: number, type?: string, streamed = false): Promise<{ bytes: Uint8Array; stream: Readable }> {
+async function bytesOf(
+  ctx: Context,
+  limit: number,
+  type?: string,
+  streamed = false,
+): Promise<{ bytes: Uint8Array; stream: Readable }> {
   if (type === undefined) return { bytes: NO_BYTES, stream: ctx.req }
   if (!ctx.request.is(type)) throw new Problem(415, `Send the bytes as ${type}.`)
-  return streamed ? { bytes: NO_BYTES, stream: streamOf(ctx, limit) } : { bytes: await readBytes(ctx, limit), stream: ctx.req }
+  return streamed
+    ? { bytes: NO_BYTES, stream: streamOf(ctx, limit) }
+    : { bytes: await readBytes(ctx, limit), stream: ctx.req }
 }
 
 function checked<S extends z.ZodType>(schema: S, value: unknown, status: number): z.infer<S> {
@@ -67,7 +83,20 @@ function checked<S extends z.ZodType>(schema: S, value: unknown, status: number)
 
 export function routerOf(routes: readonly AnyRoute[]): Router {
   const router = new Router()
-  for (const { method, path, params, query, body, bytes, streamed, bodyLimit = PLAIN_LIMIT, status = 200, answer, handle, cached } of routes) {
+  for (const {
+    method,
+    path,
+    params,
+    query,
+    body,
+    bytes,
+    streamed,
+    bodyLimit = PLAIN_LIMIT,
+    status = 200,
+    answer,
+    handle,
+    cached,
+  } of routes) {
     router[method](path, async (ctx) => {
       const request = {
         params: checked(params, ctx['params'], 404),
@@ -105,21 +134,37 @@ export function openApiOf(routes: readonly AnyRoute[], others: Record<string, Re
         properties?: Record<string, unknown>
         required?: string[]
       }
-      return Object.entries(properties).map(([name, schema]) => ({ name, in: where, required: required.includes(name), schema }))
+      return Object.entries(properties).map(([name, schema]) => ({
+        name,
+        in: where,
+        required: required.includes(name),
+        schema,
+      }))
     })
-    const content = answer === 'bytes'
-      ? { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } }
-      : { 'application/json': { schema: jsonSchema(answer, 'output') } }
-    const problem = { description: 'Problem details', content: { 'application/problem+json': { schema: jsonSchema(problemSchema, 'output') } } }
+    const content =
+      answer === 'bytes'
+        ? { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } }
+        : { 'application/json': { schema: jsonSchema(answer, 'output') } }
+    const problem = {
+      description: 'Problem details',
+      content: { 'application/problem+json': { schema: jsonSchema(problemSchema, 'output') } },
+    }
     const at = path.replace(/:(\w+)/g, '{$1}')
     paths[at] = {
       ...paths[at],
       [method]: {
         summary,
         parameters,
-        ...(body && { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(body, 'input') } } } }),
-        ...(bytes && { requestBody: { required: true, content: { [bytes]: { schema: { type: 'string', format: 'binary' } } } } }),
-        responses: { [status]: { description: 'Done', content }, ...Object.fromEntries(problems.map((code) => [code, problem])) },
+        ...(body && {
+          requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(body, 'input') } } },
+        }),
+        ...(bytes && {
+          requestBody: { required: true, content: { [bytes]: { schema: { type: 'string', format: 'binary' } } } },
+        }),
+        responses: {
+          [status]: { description: 'Done', content },
+          ...Object.fromEntries(problems.map((code) => [code, problem])),
+        },
       },
     }
   }

@@ -32,14 +32,20 @@ function reported(bytes: Uint8Array): Promise<ArchiveReport> {
   // A small request lies in a buffer that others lie in too.
   const own = bytes.byteLength === bytes.buffer.byteLength ? bytes : bytes.slice()
   return new Promise((resolve) => {
-    const thread = new Worker(new URL('./archive-thread.js', import.meta.url), { workerData: own, transferList: [own.buffer as ArrayBuffer], resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY } })
+    const thread = new Worker(new URL('./archive-thread.js', import.meta.url), {
+      workerData: own,
+      transferList: [own.buffer as ArrayBuffer],
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
+    })
     const tooMuch = () => resolve({ refused: 'It takes more time and memory to read than a scene does.' })
     const timer = setTimeout(() => {
       tooMuch()
       void thread.terminate()
     }, LONGEST)
     thread.once('message', resolve)
-    thread.once('error', (error: NodeJS.ErrnoException) => (error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch() : resolve({ failed: error.stack ?? error.message })))
+    thread.once('error', (error: NodeJS.ErrnoException) =>
+      error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch() : resolve({ failed: error.stack ?? error.message }),
+    )
     thread.once('exit', () => {
       clearTimeout(timer)
       resolve({ failed: 'The thread that reads archives ended without an answer.' })

@@ -59,7 +59,11 @@ export function committer(pool: pg.Pool): (draft: Keepable) => Promise<Outcome> 
 
   async function write(some: readonly Waiting[]): Promise<void> {
     try {
-      const { rows } = await pool.query<{ kept: string[] }>({ name: 'keep', text: KEEP, values: valuesOf(some.map(({ draft }) => draft)) })
+      const { rows } = await pool.query<{ kept: string[] }>({
+        name: 'keep',
+        text: KEEP,
+        values: valuesOf(some.map(({ draft }) => draft)),
+      })
       const kept = new Set(rows[0]?.kept)
       for (const { draft, resolve } of some) resolve(kept.has(draft.id) ? 'kept' : 'behind')
     } catch (error) {
@@ -85,16 +89,30 @@ export function committer(pool: pg.Pool): (draft: Keepable) => Promise<Outcome> 
 }
 
 function valuesOf(drafts: readonly Keepable[]): unknown[] {
-  const rows = drafts.flatMap(({ id, base, rows: own }) => own.map((row, i) => ({ scene: id, version: base + i + 1, ...row })))
+  const rows = drafts.flatMap(({ id, base, rows: own }) =>
+    own.map((row, i) => ({ scene: id, version: base + i + 1, ...row })),
+  )
   const inked = rows.flatMap((row) => row.inked.map((drawing) => ({ scene: row.scene, drawing, version: row.version })))
   const copies = drafts.flatMap(({ id, copies: own }) => own.map((copy) => ({ scene: id, ...copy })))
   const column = <T, V>(list: readonly T[], value: (each: T) => V): V[] => list.map(value)
   return [
-    column(drafts, (draft) => draft.id), column(drafts, (draft) => draft.base), column(drafts, (draft) => draft.rows.length),
-    column(rows, (row) => row.scene), column(rows, (row) => row.version), column(rows, (row) => row.id), column(rows, (row) => JSON.stringify(row.edit)),
-    column(rows, (row) => row.words), column(rows, (row) => row.edit.type), column(rows, (row) => (row.edit.type === 'ink.change' ? row.edit.drawing : null)),
-    column(inked, (each) => each.scene), column(inked, (each) => each.drawing), column(inked, (each) => each.version),
-    column(copies, (each) => each.scene), column(copies, (each) => each.drawing), column(copies, (each) => each.pass), column(copies, (each) => each.version),
+    column(drafts, (draft) => draft.id),
+    column(drafts, (draft) => draft.base),
+    column(drafts, (draft) => draft.rows.length),
+    column(rows, (row) => row.scene),
+    column(rows, (row) => row.version),
+    column(rows, (row) => row.id),
+    column(rows, (row) => JSON.stringify(row.edit)),
+    column(rows, (row) => row.words),
+    column(rows, (row) => row.edit.type),
+    column(rows, (row) => (row.edit.type === 'ink.change' ? row.edit.drawing : null)),
+    column(inked, (each) => each.scene),
+    column(inked, (each) => each.drawing),
+    column(inked, (each) => each.version),
+    column(copies, (each) => each.scene),
+    column(copies, (each) => each.drawing),
+    column(copies, (each) => each.pass),
+    column(copies, (each) => each.version),
     column(copies, (each) => Buffer.from(each.bytes)),
   ]
 }

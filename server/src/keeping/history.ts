@@ -33,15 +33,26 @@ export function sceneHistory(database: DataSource) {
     const ends = rows[0]
     if (!ends) throw new Problem(404, 'This scene is not on the shelf.')
     if (version > ends.ends) throw new Problem(404, 'There is no such moment in the history of this scene.')
-    if (ends.begins === null || version < ends.begins) throw new Problem(404, 'This moment lies before the history this scene has kept. Choose a later one.')
+    if (ends.begins === null || version < ends.begins)
+      throw new Problem(404, 'This moment lies before the history this scene has kept. Choose a later one.')
   }
 
   return {
     /** Steps before a version (0: the newest), newest first. */
     async steps(scene: string, before: number): Promise<HistoryStep[]> {
-      const { rowCount } = await pool.query({ name: 'scene-there', text: 'SELECT FROM scene WHERE id = $1', values: [scene] })
+      const { rowCount } = await pool.query({
+        name: 'scene-there',
+        text: 'SELECT FROM scene WHERE id = $1',
+        values: [scene],
+      })
       if (rowCount === 0) throw new Problem(404, 'This scene is not on the shelf.')
-      const { rows } = await pool.query<{ version: number; made_at: Date; words: string; type: Edit['type']; drawing: string | null }>({
+      const { rows } = await pool.query<{
+        version: number
+        made_at: Date
+        words: string
+        type: Edit['type']
+        drawing: string | null
+      }>({
         name: 'history-steps',
         // Edits kept before their kind was told beside them tell it themselves.
         text: `SELECT version, made_at, words, COALESCE(kind, edit->>'type') AS type,
@@ -49,7 +60,13 @@ export function sceneHistory(database: DataSource) {
           FROM edit WHERE scene = $1 AND ($2::int = 0 OR version < $2) ORDER BY version DESC LIMIT ${MOST_STEPS}`,
         values: [scene, before],
       })
-      return rows.map(({ version, made_at, words, type, drawing }) => ({ version, at: made_at.toISOString(), words, kind: type, drawing }))
+      return rows.map(({ version, made_at, words, type, drawing }) => ({
+        version,
+        at: made_at.toISOString(),
+        words,
+        kind: type,
+        drawing,
+      }))
     },
 
     async sceneAt(scene: string, version: number): Promise<Scene> {
@@ -65,7 +82,8 @@ export function sceneHistory(database: DataSource) {
         text: 'SELECT edit FROM edit WHERE scene = $1 AND version > $2 AND version <= $3 ORDER BY version',
         values: [scene, nearest.version, version],
       })
-      const broken = () => new Problem(422, 'The scene was broken at this moment and cannot be shown. Choose an earlier or a later one.')
+      const broken = () =>
+        new Problem(422, 'The scene was broken at this moment and cannot be shown. Choose an earlier or a later one.')
       try {
         const then = edits.reduce((before, { edit }) => applyEdit(before, edit).scene, nearest.document)
         if (nearest.whole || isWhole(then)) return then

@@ -1,4 +1,13 @@
-import { applyEdit, changeInk, simpleEditsOf, touchedBy, type Drawing, type Edit, type Pass, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  changeInk,
+  simpleEditsOf,
+  touchedBy,
+  type Drawing,
+  type Edit,
+  type Pass,
+  type Scene,
+} from '@unhurried/core'
 import type pg from 'pg'
 import { Problem } from '../http/problems'
 import { lineIdsOf, type LineIds } from './ink'
@@ -57,7 +66,8 @@ export function sceneNow(hot: HotScene): Scene {
   return hot.scene
 }
 
-export const withInked = (scene: Scene, inked: ReadonlyMap<string, Drawing>): Scene => (inked.size === 0 ? scene : { ...scene, drawings: { ...scene.drawings, ...Object.fromEntries(inked) } })
+export const withInked = (scene: Scene, inked: ReadonlyMap<string, Drawing>): Scene =>
+  inked.size === 0 ? scene : { ...scene, drawings: { ...scene.drawings, ...Object.fromEntries(inked) } }
 
 export type HotScenes = ReturnType<typeof hotScenes>
 
@@ -84,7 +94,16 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
   }
 
   async function load(id: string): Promise<HotScene> {
-    const { rows } = await pool.query<{ production: string; version: number; told: string; at: number; document: Scene; whole: boolean; size: number; staying: number | null }>({
+    const { rows } = await pool.query<{
+      production: string
+      version: number
+      told: string
+      at: number
+      document: Scene
+      whole: boolean
+      size: number
+      staying: number | null
+    }>({
       name: 'scene-load',
       text: `SELECT scene.production, scene.version, scene.told, moment.version AS at, moment.document, moment.whole, pg_column_size(moment.document) AS size,
           (SELECT max(version) FROM moment WHERE moment.scene = scene.id AND NOT passing) AS staying
@@ -99,11 +118,28 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
       // Nothing was kept on a broken scene since this version of the app is here.
       const version = edits.at(-1)?.version ?? at
       const made = await madeWhole(pool, id, document, version)
-      if (!made) throw new Problem(422, 'This scene cannot be read, nor anything of its history. The others are not touched by it.')
+      if (!made)
+        throw new Problem(
+          422,
+          'This scene cannot be read, nor anything of its history. The others are not touched by it.',
+        )
       await keepMended(pool, id, { broken: document, version, made })
       return load(id)
     }
-    const hot: HotScene = { id, production, version: at, scene: document, inked: new Map(), told, recent: [], ids: new Map(), lines: new Map(), momentAt: at, stayingAt: row.staying ?? at, bytes: row.size * PARSED + 4096 }
+    const hot: HotScene = {
+      id,
+      production,
+      version: at,
+      scene: document,
+      inked: new Map(),
+      told,
+      recent: [],
+      ids: new Map(),
+      lines: new Map(),
+      momentAt: at,
+      stayingAt: row.staying ?? at,
+      bytes: row.size * PARSED + 4096,
+    }
     await catchUp(hot)
     return hot
   }
@@ -111,11 +147,15 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
   /** Takes in what other servers kept since. */
   async function catchUp(hot: HotScene): Promise<void> {
     const edits = await editsAfter(pool, hot.id, hot.version)
-    for (const { id, version, edit } of edits) advance(hot, { id, version, edit, after: applyEdit(sceneNow(hot), edit).scene })
+    for (const { id, version, edit } of edits)
+      advance(hot, { id, version, edit, after: applyEdit(sceneNow(hot), edit).scene })
   }
 
   /** The scene one kept edit further. */
-  function advance(hot: HotScene, { id, version, edit, after }: { id: string; version: number; edit: Edit; after: Scene }) {
+  function advance(
+    hot: HotScene,
+    { id, version, edit, after }: { id: string; version: number; edit: Edit; after: Scene },
+  ) {
     remember(hot, { id, version, touched: touchedBy(sceneNow(hot), after, edit) })
     for (const each of simpleEditsOf(edit)) {
       if (each.type === 'drawing.copy') hot.lines.delete(each.drawing.id)
@@ -156,7 +196,11 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
     /** The same, known to be as new as the database has it now. */
     async newest(id: string): Promise<HotScene> {
       const hot = await this.get(id)
-      const { rows } = await pool.query<{ version: number }>({ name: 'scene-version', text: 'SELECT version FROM scene WHERE id = $1', values: [id] })
+      const { rows } = await pool.query<{ version: number }>({
+        name: 'scene-version',
+        text: 'SELECT version FROM scene WHERE id = $1',
+        values: [id],
+      })
       const version = rows[0]?.version
       if (version === undefined) throw new Problem(404, NOT_THERE)
       return version <= hot.version ? hot : this.refreshed(id)
@@ -177,7 +221,8 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
       })
       for (const drawing of empty) hot.lines.set(drawing, {})
       const lined = unknown.filter((drawing) => !empty.includes(drawing))
-      if (lined.length > 0) for (const [drawing, ids] of await lineIdsOf(pool, hot.id, lined)) hot.lines.set(drawing, ids)
+      if (lined.length > 0)
+        for (const [drawing, ids] of await lineIdsOf(pool, hot.id, lined)) hot.lines.set(drawing, ids)
     },
     /** Weighs a scene anew once the length of its document is known. */
     weigh(hot: HotScene, length: number) {
@@ -198,8 +243,24 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
 /** The ids of the lines on a drawing after a change. Errors: EditRefused when it takes out what is not there, or puts on what is. */
 export function lineIdsAfter(ids: LineIds, change: Extract<Edit, { type: 'ink.change' }>): LineIds {
   const slim = ({ at, piece }: { at: number; piece: { id: string } }) => ({ at, piece: { id: piece.id } })
-  return { ...ids, [change.pass as Pass]: changeInk(ids[change.pass] ?? [], { remove: change.remove.map(slim), add: change.add.map(slim) }) }
+  return {
+    ...ids,
+    [change.pass as Pass]: changeInk(ids[change.pass] ?? [], {
+      remove: change.remove.map(slim),
+      add: change.add.map(slim),
+    }),
+  }
 }
 
-const editsAfter = async (pool: pg.Pool, scene: string, version: number): Promise<{ id: string; version: number; edit: Edit }[]> =>
-  (await pool.query<{ id: string; version: number; edit: Edit }>({ name: 'edits-after', text: 'SELECT version, id, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version', values: [scene, version] })).rows
+const editsAfter = async (
+  pool: pg.Pool,
+  scene: string,
+  version: number,
+): Promise<{ id: string; version: number; edit: Edit }[]> =>
+  (
+    await pool.query<{ id: string; version: number; edit: Edit }>({
+      name: 'edits-after',
+      text: 'SELECT version, id, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version',
+      values: [scene, version],
+    })
+  ).rows

@@ -1,4 +1,16 @@
-import { changeInk, inkKey, packInk, PASSES, readInk, simpleEditsOf, type Edit, type Ink, type InkKey, type InkPiece, type Pass } from '@unhurried/core'
+import {
+  changeInk,
+  inkKey,
+  packInk,
+  PASSES,
+  readInk,
+  simpleEditsOf,
+  type Edit,
+  type Ink,
+  type InkKey,
+  type InkPiece,
+  type Pass,
+} from '@unhurried/core'
 import type pg from 'pg'
 
 /**
@@ -24,15 +36,32 @@ interface Written {
 }
 
 const gatheredOf = async (pool: pg.Pool, scene: string, drawings: readonly string[]): Promise<Gathered[]> =>
-  (await pool.query<Gathered>({ name: 'ink-gathered', text: 'SELECT drawing, pass, version, bytes FROM ink WHERE scene = $1 AND drawing = ANY($2)', values: [scene, drawings] })).rows
+  (
+    await pool.query<Gathered>({
+      name: 'ink-gathered',
+      text: 'SELECT drawing, pass, version, bytes FROM ink WHERE scene = $1 AND drawing = ANY($2)',
+      values: [scene, drawings],
+    })
+  ).rows
 
 /** The edits after a version of each drawing, and up to one for all, that wrote on any of them; oldest first. */
-async function editsOn(pool: pg.Pool, scene: string, after: ReadonlyMap<string, number>, until = 2 ** 31 - 1): Promise<Written[]> {
+async function editsOn(
+  pool: pg.Pool,
+  scene: string,
+  after: ReadonlyMap<string, number>,
+  until = 2 ** 31 - 1,
+): Promise<Written[]> {
   const text = `SELECT version, edit FROM edit WHERE scene = $1 AND version IN (
       SELECT ink_edit.version FROM unnest($2::text[], $3::int[]) AS wanted (drawing, after)
       JOIN ink_edit ON ink_edit.scene = $1 AND ink_edit.drawing = wanted.drawing AND ink_edit.version > wanted.after AND ink_edit.version <= $4
     ) ORDER BY version`
-  return (await pool.query<Written>({ name: 'ink-edits', text, values: [scene, [...after.keys()], [...after.values()], until] })).rows
+  return (
+    await pool.query<Written>({
+      name: 'ink-edits',
+      text,
+      values: [scene, [...after.keys()], [...after.values()], until],
+    })
+  ).rows
 }
 
 /** The version up to which the bytes of each drawing hold its edits. */
@@ -58,7 +87,10 @@ function layOn(pile: Pile, change: Extract<Edit, { type: 'ink.change' }>) {
 
 /** What an edit does to the lines of one drawing; copies were gathered as they were made. */
 function changesOn(edit: Edit, drawing: string) {
-  return simpleEditsOf(edit).filter((each) => each.type === 'ink.change' && each.drawing === drawing) as Extract<Edit, { type: 'ink.change' }>[]
+  return simpleEditsOf(edit).filter((each) => each.type === 'ink.change' && each.drawing === drawing) as Extract<
+    Edit,
+    { type: 'ink.change' }
+  >[]
 }
 
 /** The lines of some drawings as they are now. Drawings and passes without any are left out. */
@@ -66,29 +98,44 @@ export async function linesOf(pool: pg.Pool, scene: string, drawings: readonly s
   const gathered = await gatheredOf(pool, scene, drawings)
   const versions = versionsOf(drawings, gathered)
   const since = await editsOn(pool, scene, versions)
-  const now = new Map<InkKey, Gathered | (PassBytes & { ink: Ink })>(gathered.map((row) => [inkKey(row.drawing, row.pass), row]))
+  const now = new Map<InkKey, Gathered | (PassBytes & { ink: Ink })>(
+    gathered.map((row) => [inkKey(row.drawing, row.pass), row]),
+  )
   const laid = new Map<InkKey, Pile>()
   for (const { version, edit } of since) {
     for (const drawing of drawings) {
       if (version <= versions.get(drawing)!) continue
       for (const change of changesOn(edit, drawing)) {
         const key = inkKey(drawing, change.pass)
-        const pile = laid.get(key) ?? { drawing, pass: change.pass, ink: [...readInk(now.get(key)?.bytes ?? new Uint8Array())] }
+        const pile = laid.get(key) ?? {
+          drawing,
+          pass: change.pass,
+          ink: [...readInk(now.get(key)?.bytes ?? new Uint8Array())],
+        }
         layOn(pile, change)
         laid.set(key, pile)
       }
     }
   }
   for (const [key, { drawing, pass, ink }] of laid) now.set(key, { drawing, pass, ink, bytes: packInk(ink) })
-  return [...now.values()].filter(({ bytes }) => bytes.length > 0).map(({ drawing, pass, bytes }) => ({ drawing, pass, bytes }))
+  return [...now.values()]
+    .filter(({ bytes }) => bytes.length > 0)
+    .map(({ drawing, pass, bytes }) => ({ drawing, pass, bytes }))
 }
 
 /** The ids of the lines on each pass of a drawing, from the bottom up. */
 export type LineIds = Readonly<Partial<Record<Pass, readonly { readonly id: string }[]>>>
 
-export async function lineIdsOf(pool: pg.Pool, scene: string, drawings: readonly string[]): Promise<Map<string, LineIds>> {
-  const found = new Map<string, Partial<Record<Pass, readonly { id: string }[]>>>(drawings.map((drawing) => [drawing, {}]))
-  for (const { drawing, pass, bytes } of await linesOf(pool, scene, drawings)) found.get(drawing)![pass] = readInk(bytes).map(({ id }) => ({ id }))
+export async function lineIdsOf(
+  pool: pg.Pool,
+  scene: string,
+  drawings: readonly string[],
+): Promise<Map<string, LineIds>> {
+  const found = new Map<string, Partial<Record<Pass, readonly { id: string }[]>>>(
+    drawings.map((drawing) => [drawing, {}]),
+  )
+  for (const { drawing, pass, bytes } of await linesOf(pool, scene, drawings))
+    found.get(drawing)![pass] = readInk(bytes).map(({ id }) => ({ id }))
   return found
 }
 
@@ -96,29 +143,53 @@ export async function lineIdsOf(pool: pg.Pool, scene: string, drawings: readonly
 export async function gather(pool: pg.Pool, scene: string, drawing: string, version: number): Promise<void> {
   const lines = new Map((await linesOf(pool, scene, [drawing])).map(({ pass, bytes }) => [pass, bytes]))
   // Up to which version that was: an edit that came in between is in it or not, and is laid on again only if not.
-  const { rows } = await pool.query<{ version: number }>('SELECT max(version) AS version FROM ink_edit WHERE scene = $1 AND drawing = $2', [scene, drawing])
+  const { rows } = await pool.query<{ version: number }>(
+    'SELECT max(version) AS version FROM ink_edit WHERE scene = $1 AND drawing = $2',
+    [scene, drawing],
+  )
   if ((rows[0]?.version ?? 0) > version) return
-  await pool.query(gatheredStatement(scene, PASSES.map((pass) => ({ drawing, pass, version, bytes: lines.get(pass) ?? new Uint8Array() }))))
+  await pool.query(
+    gatheredStatement(
+      scene,
+      PASSES.map((pass) => ({ drawing, pass, version, bytes: lines.get(pass) ?? new Uint8Array() })),
+    ),
+  )
 }
 
-function gatheredStatement(scene: string, rows: readonly { drawing: string; pass: Pass; version: number; bytes: Uint8Array }[]) {
+function gatheredStatement(
+  scene: string,
+  rows: readonly { drawing: string; pass: Pass; version: number; bytes: Uint8Array }[],
+) {
   return {
     name: 'ink-gather',
     text: `INSERT INTO ink (scene, drawing, pass, version, bytes) SELECT $1, * FROM unnest($2::text[], $3::text[], $4::int[], $5::bytea[])
       ON CONFLICT (scene, drawing, pass) DO UPDATE SET bytes = excluded.bytes, version = excluded.version WHERE ink.version < excluded.version`,
-    values: [scene, rows.map((row) => row.drawing), rows.map((row) => row.pass), rows.map((row) => row.version), rows.map((row) => Buffer.from(row.bytes))],
+    values: [
+      scene,
+      rows.map((row) => row.drawing),
+      rows.map((row) => row.pass),
+      rows.map((row) => row.version),
+      rows.map((row) => Buffer.from(row.bytes)),
+    ],
   }
 }
 
 /** The lines of some drawings as they were at a version. */
-export async function linesAt(pool: pg.Pool, scene: string, version: number, drawings: readonly string[]): Promise<PassBytes[]> {
+export async function linesAt(
+  pool: pg.Pool,
+  scene: string,
+  version: number,
+  drawings: readonly string[],
+): Promise<PassBytes[]> {
   const wanted = new Set(drawings)
   let edits: Written[] = []
-  for (let size = -1; size !== wanted.size; ) {
+  for (let size = -1; size !== wanted.size;) {
     size = wanted.size
     edits = await editsOn(pool, scene, new Map([...wanted].map((drawing) => [drawing, 0])), version)
     // What was copied had the lines its source had then.
-    for (const { edit } of edits) for (const each of simpleEditsOf(edit)) if (each.type === 'drawing.copy' && wanted.has(each.drawing.id)) wanted.add(each.source)
+    for (const { edit } of edits)
+      for (const each of simpleEditsOf(edit))
+        if (each.type === 'drawing.copy' && wanted.has(each.drawing.id)) wanted.add(each.source)
   }
   const ink = new Map<InkKey, Pile>()
   const pileOf = (drawing: string, pass: Pass) => {
@@ -129,9 +200,13 @@ export async function linesAt(pool: pg.Pool, scene: string, version: number, dra
   for (const { edit } of edits) {
     for (const each of simpleEditsOf(edit)) {
       if (each.type === 'ink.change' && wanted.has(each.drawing)) layOn(pileOf(each.drawing, each.pass), each)
-      if (each.type === 'drawing.copy' && wanted.has(each.drawing.id)) for (const pass of PASSES) pileOf(each.drawing.id, pass).ink = [...(ink.get(inkKey(each.source, pass))?.ink ?? [])]
+      if (each.type === 'drawing.copy' && wanted.has(each.drawing.id))
+        for (const pass of PASSES)
+          pileOf(each.drawing.id, pass).ink = [...(ink.get(inkKey(each.source, pass))?.ink ?? [])]
     }
   }
   const asked = new Set(drawings)
-  return [...ink.values()].filter((entry) => asked.has(entry.drawing) && entry.ink.length > 0).map(({ drawing, pass, ink: pieces }) => ({ drawing, pass, bytes: packInk(pieces) }))
+  return [...ink.values()]
+    .filter((entry) => asked.has(entry.drawing) && entry.ink.length > 0)
+    .map(({ drawing, pass, ink: pieces }) => ({ drawing, pass, bytes: packInk(pieces) }))
 }

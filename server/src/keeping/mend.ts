@@ -1,14 +1,35 @@
-import { applyEdit, changesBetween, faultOf, mended, sameCounts, sceneSchema, type Edit, type InkCounts, type Mended, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  changesBetween,
+  faultOf,
+  mended,
+  sameCounts,
+  sceneSchema,
+  type Edit,
+  type InkCounts,
+  type Mended,
+  type Scene,
+} from '@unhurried/core'
 import type pg from 'pg'
 import { lineIdsOf, type LineIds } from './ink'
 
-export const countsOfIds = (ids: LineIds | undefined): InkCounts => Object.fromEntries(Object.entries(ids ?? {}).flatMap(([pass, list]) => (list.length > 0 ? [[pass, list.length]] : [])))
+export const countsOfIds = (ids: LineIds | undefined): InkCounts =>
+  Object.fromEntries(
+    Object.entries(ids ?? {}).flatMap(([pass, list]) => (list.length > 0 ? [[pass, list.length]] : [])),
+  )
 
-export const isWhole = (document: Scene): boolean => sceneSchema.safeParse(document).success && faultOf(document) === undefined
+export const isWhole = (document: Scene): boolean =>
+  sceneSchema.safeParse(document).success && faultOf(document) === undefined
 
 /** The lines that lie on every drawing of a scene, however broken it is. */
-async function linesUnder(pool: pg.Pool, scene: string, documents: readonly Scene[]): Promise<(drawing: string) => InkCounts> {
-  const ids = await lineIdsOf(pool, scene, [...new Set(documents.flatMap((document) => Object.keys(document.drawings)))])
+async function linesUnder(
+  pool: pg.Pool,
+  scene: string,
+  documents: readonly Scene[],
+): Promise<(drawing: string) => InkCounts> {
+  const ids = await lineIdsOf(pool, scene, [
+    ...new Set(documents.flatMap((document) => Object.keys(document.drawings))),
+  ])
   return (drawing) => countsOfIds(ids.get(drawing))
 }
 
@@ -26,10 +47,16 @@ export async function foundWhole(pool: pg.Pool, id: string, document: Scene, ver
 
 /** The scene at the last version of its history at which it was whole. */
 async function lastWhole(pool: pg.Pool, id: string): Promise<{ scene: Scene; version: number } | undefined> {
-  const { rows: moments } = await pool.query<{ version: number; document: Scene }>('SELECT version, document FROM moment WHERE scene = $1 AND NOT passing ORDER BY version DESC', [id])
+  const { rows: moments } = await pool.query<{ version: number; document: Scene }>(
+    'SELECT version, document FROM moment WHERE scene = $1 AND NOT passing ORDER BY version DESC',
+    [id],
+  )
   for (const { version: begin, document } of moments) {
     if (!isWhole(document)) continue
-    const { rows: edits } = await pool.query<{ version: number; edit: Edit }>('SELECT version, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version', [id, begin])
+    const { rows: edits } = await pool.query<{ version: number; edit: Edit }>(
+      'SELECT version, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version',
+      [id, begin],
+    )
     let [scene, at] = [document, begin]
     for (const { version, edit } of edits) {
       try {
@@ -49,7 +76,12 @@ async function lastWhole(pool: pg.Pool, id: string): Promise<{ scene: Scene; ver
  * was at its last whole moment, with what came after set aside in its history. Undefined when nothing of it
  * is whole.
  */
-export async function madeWhole(pool: pg.Pool, id: string, document: Scene, version: number): Promise<Mended | undefined> {
+export async function madeWhole(
+  pool: pg.Pool,
+  id: string,
+  document: Scene,
+  version: number,
+): Promise<Mended | undefined> {
   const there = await linesUnder(pool, id, [document])
   const exact = mended(document, there)
   if (exact) return exact
@@ -57,19 +89,35 @@ export async function madeWhole(pool: pg.Pool, id: string, document: Scene, vers
   const before = last && mended(last.scene, await linesUnder(pool, id, [last.scene]))
   if (!last || !before) return undefined
   const steps = version - last.version
-  if (steps === 0) return { scene: before.scene, told: ['A step of this scene had left it broken; its steps were made again.', ...before.told] }
+  if (steps === 0)
+    return {
+      scene: before.scene,
+      told: ['A step of this scene had left it broken; its steps were made again.', ...before.told],
+    }
   const aside = `The last ${steps === 1 ? 'step' : `${steps} steps`} of this scene could not be read: it is as it was before, and ${steps === 1 ? 'that step is' : 'those steps are'} set aside in Earlier versions.`
   // All that is mended then is how many lines there are.
-  return { scene: before.scene, told: before.told.length === 0 ? [aside] : [aside, 'Lines drawn since stay on their drawings.'] }
+  return {
+    scene: before.scene,
+    told: before.told.length === 0 ? [aside] : [aside, 'Lines drawn since stay on their drawings.'],
+  }
 }
 
 /**
  * Writes a scene made whole as the next version of its history. Two servers that do so at once write the same
  * once. Gives false when another was first.
  */
-export async function keepMended(pool: pg.Pool, id: string, { broken, version, made }: { broken: Scene; version: number; made: Mended }): Promise<boolean> {
+export async function keepMended(
+  pool: pg.Pool,
+  id: string,
+  { broken, version, made }: { broken: Scene; version: number; made: Mended },
+): Promise<boolean> {
   const told = made.told.join(' ')
-  const edit: Edit = { type: 'restore', changes: changesBetween(broken, made.scene).slice(0, 20_000).map(({ at, was, now }) => ({ at: [...at], was, now })) }
+  const edit: Edit = {
+    type: 'restore',
+    changes: changesBetween(broken, made.scene)
+      .slice(0, 20_000)
+      .map(({ at, was, now }) => ({ at: [...at], was, now })),
+  }
   const { rowCount } = await pool.query(
     `WITH kept AS (UPDATE scene SET version = version + 1, told = $3 WHERE id = $1 AND version = $2 RETURNING id, version),
       history AS (INSERT INTO edit (scene, version, id, edit, words, kind) SELECT id, version, 'mended-' || version, $4, $5, 'restore' FROM kept)

@@ -24,12 +24,22 @@ export interface KeptPicture {
 }
 
 /** Writes a picture in parts; one that is there already is left as it is. */
-export async function insertPicture(client: pg.ClientBase, { hash, type, width, height, bytes }: KeptPicture): Promise<void> {
-  const { rowCount } = await client.query('INSERT INTO picture (hash, type, width, height) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING', [hash, type, width, height])
+export async function insertPicture(
+  client: pg.ClientBase,
+  { hash, type, width, height, bytes }: KeptPicture,
+): Promise<void> {
+  const { rowCount } = await client.query(
+    'INSERT INTO picture (hash, type, width, height) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+    [hash, type, width, height],
+  )
   if (rowCount === 0) return
   for (let n = 0; n * PART < bytes.length; n++) {
     const part = bytes.subarray(n * PART, (n + 1) * PART)
-    await client.query('INSERT INTO picture_part (hash, n, bytes) VALUES ($1, $2, $3)', [hash, n, Buffer.from(part.buffer, part.byteOffset, part.byteLength)])
+    await client.query('INSERT INTO picture_part (hash, n, bytes) VALUES ($1, $2, $3)', [
+      hash,
+      n,
+      Buffer.from(part.buffer, part.byteOffset, part.byteLength),
+    ])
   }
 }
 
@@ -68,10 +78,16 @@ export function pictureKeeper(pool: pg.Pool) {
       )
       const found = rows[0]
       if (!found) throw new Problem(404, 'This picture is not kept here. Put it in again.')
-      const text = found.whole ? `SELECT substring(bytes FROM $2::int * ${PART} + 1 FOR ${PART}) AS bytes FROM picture WHERE hash = $1` : 'SELECT bytes FROM picture_part WHERE hash = $1 AND n = $2'
+      const text = found.whole
+        ? `SELECT substring(bytes FROM $2::int * ${PART} + 1 FOR ${PART}) AS bytes FROM picture WHERE hash = $1`
+        : 'SELECT bytes FROM picture_part WHERE hash = $1 AND n = $2'
       const parts = async function* () {
         for (let n = 0; n * PART < found.length; n++) {
-          const { rows: part } = await pool.query<{ bytes: Buffer }>({ name: found.whole ? 'picture-slice' : 'picture-part', text, values: [hash, n] })
+          const { rows: part } = await pool.query<{ bytes: Buffer }>({
+            name: found.whole ? 'picture-slice' : 'picture-part',
+            text,
+            values: [hash, n],
+          })
           yield part[0]!.bytes
         }
       }
@@ -88,7 +104,12 @@ async function received(body: Readable, file: string): Promise<string> {
     transform(chunk: Buffer, _encoding, done) {
       size += chunk.length
       hash.update(chunk)
-      done(size > LIMITS.pictureBytes ? new PictureRefused(`This picture takes more than ${LIMITS.pictureBytes / 1e6} MB. Save it smaller.`) : null, chunk)
+      done(
+        size > LIMITS.pictureBytes
+          ? new PictureRefused(`This picture takes more than ${LIMITS.pictureBytes / 1e6} MB. Save it smaller.`)
+          : null,
+        chunk,
+      )
     },
   })
   await pipeline(body, counted, createWriteStream(file, { mode: 0o600 }))

@@ -1,4 +1,17 @@
-import { applyEdit, editInWords, inkAfter, inkKey, LIMITS, packInk, pictureHead, readArchive, type Edit, type Ink, type Pass, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  editInWords,
+  inkAfter,
+  inkKey,
+  LIMITS,
+  packInk,
+  pictureHead,
+  readArchive,
+  type Edit,
+  type Ink,
+  type Pass,
+  type Scene,
+} from '@unhurried/core'
 import type { PassBytes } from './ink'
 import type { KeptPicture } from './pictures'
 import { summaryOf, type Summary } from './summary'
@@ -12,7 +25,12 @@ export interface Prepared {
   readonly document: string
   readonly summary: Summary
   /** Each edit as JSON in UTF-8. */
-  readonly edits: readonly { readonly edit: Uint8Array<ArrayBuffer>; readonly words: string; readonly kind: Edit['type']; readonly drawing: string | null }[]
+  readonly edits: readonly {
+    readonly edit: Uint8Array<ArrayBuffer>
+    readonly words: string
+    readonly kind: Edit['type']
+    readonly drawing: string | null
+  }[]
   readonly ink: readonly PassBytes[]
   readonly pictures: readonly KeptPicture[]
 }
@@ -25,13 +43,19 @@ export function preparedArchive(bytes: Uint8Array): Prepared {
   const { scene, ink, pictures } = readArchive(bytes)
   const bare: Scene = {
     ...scene,
-    drawings: Object.fromEntries(Object.entries(scene.drawings).map(([key, drawing]) => [key, { ...drawing, passes: {} }])),
-    levels: Object.fromEntries(Object.entries(scene.levels).map(([key, { locked: _, ...level }]) => [key, withoutPassLocks(level)])),
+    drawings: Object.fromEntries(
+      Object.entries(scene.drawings).map(([key, drawing]) => [key, { ...drawing, passes: {} }]),
+    ),
+    levels: Object.fromEntries(
+      Object.entries(scene.levels).map(([key, { locked: _, ...level }]) => [key, withoutPassLocks(level)]),
+    ),
   }
   const lines = [...ink.values()].flatMap(({ drawing, pass, ink: pieces }) => inEdits(drawing, pass, pieces))
   const locks = Object.values(scene.levels).flatMap(({ id, locked, passes }): Edit[] => {
     const lockedPass = Object.values(passes ?? {}).some((pass) => pass.locked)
-    return locked || lockedPass ? [{ type: 'level.set', level: id, fields: { ...(locked && { locked }), ...(lockedPass && { passes }) } }] : []
+    return locked || lockedPass
+      ? [{ type: 'level.set', level: id, fields: { ...(locked && { locked }), ...(lockedPass && { passes }) } }]
+      : []
   })
   const shown = [...pictures].map(([hash, picture]) => ({ hash, ...pictureHead(picture), bytes: picture }))
   return { ...prepared(bare, [...lines, ...locks]), pictures: shown }
@@ -40,7 +64,9 @@ export function preparedArchive(bytes: Uint8Array): Prepared {
 type Level = Scene['levels'][string]
 function withoutPassLocks(level: Level): Level {
   if (!level.passes) return level
-  const passes = Object.fromEntries(Object.entries(level.passes).map(([pass, { locked: _, ...state }]) => [pass, state]))
+  const passes = Object.fromEntries(
+    Object.entries(level.passes).map(([pass, { locked: _, ...state }]) => [pass, state]),
+  )
   return { ...level, passes }
 }
 
@@ -51,8 +77,14 @@ export function prepared(start: Scene, edits: readonly Edit[]): Prepared {
   const rows = edits.map((edit) => {
     const words = editInWords(edit, scene)
     scene = applyEdit(scene, edit).scene
-    for (const written of inkAfter(edit, (drawing, pass) => ink.get(inkKey(drawing, pass))?.ink ?? [])) ink.set(inkKey(written.drawing, written.pass), written)
-    return { edit: encoder.encode(JSON.stringify(edit)), words, kind: edit.type, drawing: edit.type === 'ink.change' ? edit.drawing : null }
+    for (const written of inkAfter(edit, (drawing, pass) => ink.get(inkKey(drawing, pass))?.ink ?? []))
+      ink.set(inkKey(written.drawing, written.pass), written)
+    return {
+      edit: encoder.encode(JSON.stringify(edit)),
+      words,
+      kind: edit.type,
+      drawing: edit.type === 'ink.change' ? edit.drawing : null,
+    }
   })
   return {
     start: JSON.stringify(start),
@@ -68,7 +100,13 @@ export function prepared(start: Scene, edits: readonly Edit[]): Prepared {
 function inEdits(drawing: string, pass: Pass, ink: Ink): Edit[] {
   const edits: Edit[] = []
   for (let from = 0; from < ink.length; from += LIMITS.piecesPerEdit) {
-    edits.push({ type: 'ink.change', drawing, pass, remove: [], add: ink.slice(from, from + LIMITS.piecesPerEdit).map((piece, i) => ({ at: from + i, piece })) })
+    edits.push({
+      type: 'ink.change',
+      drawing,
+      pass,
+      remove: [],
+      add: ink.slice(from, from + LIMITS.piecesPerEdit).map((piece, i) => ({ at: from + i, piece })),
+    })
   }
   return edits
 }

@@ -23,7 +23,10 @@ const AT_ONCE = { rows: 500, bytes: 500_000 } as const
 export function sceneKeeper(database: DataSource, log: Logger) {
   const pool = poolOf(database)
   const upkeep = sceneUpkeep(pool, log)
-  const scenes = hotScenes(pool, { onLoad: (hot) => void upkeep.opened(hot).catch((error: unknown) => log.warn({ err: error }, 'upkeep not looked for')) })
+  const scenes = hotScenes(pool, {
+    onLoad: (hot) =>
+      void upkeep.opened(hot).catch((error: unknown) => log.warn({ err: error }, 'upkeep not looked for')),
+  })
   upkeep.of(scenes)
   let told = (_edits: number): void => undefined
   const writer = sceneWriter(pool, scenes, upkeep, (edits) => told(edits))
@@ -33,7 +36,13 @@ export function sceneKeeper(database: DataSource, log: Logger) {
     shelf,
 
     async createProduction({ id, name }: { id: string; name: string }) {
-      await database.getRepository(productionEntity).createQueryBuilder().insert().values({ id, name }).orIgnore().execute()
+      await database
+        .getRepository(productionEntity)
+        .createQueryBuilder()
+        .insert()
+        .values({ id, name })
+        .orIgnore()
+        .execute()
       return { id, name }
     },
 
@@ -44,7 +53,17 @@ export function sceneKeeper(database: DataSource, log: Logger) {
     },
 
     /** Makes an empty scene; the same id again gives the scene that is there. */
-    async createScene({ id, production, settings, palette }: { id: string; production: string; settings: Settings; palette?: readonly Swatch[] }) {
+    async createScene({
+      id,
+      production,
+      settings,
+      palette,
+    }: {
+      id: string
+      production: string
+      settings: Settings
+      palette?: readonly Swatch[]
+    }) {
       await insertScene(pool, { id, production, prepared: prepared(newScene(settings, palette), []) })
       return keeper.readScene(id)
     },
@@ -66,7 +85,8 @@ export function sceneKeeper(database: DataSource, log: Logger) {
     editsSince: (scene: string, version: number) => keptSince(pool, scene, version),
 
     /** The lines of some drawings of a scene, packed; drawings without any are simply absent. */
-    readInk: async (scene: string, drawings: readonly string[]): Promise<Uint8Array> => packPasses(await linesOf(pool, scene, drawings)),
+    readInk: async (scene: string, drawings: readonly string[]): Promise<Uint8Array> =>
+      packPasses(await linesOf(pool, scene, drawings)),
 
     /** Brings in a scene from an archive. Errors: ArchiveRefused, and then nothing was written. */
     async putArchive({ id, production, bytes }: { id: string; production: string; bytes: Uint8Array }) {
@@ -89,7 +109,8 @@ export function sceneKeeper(database: DataSource, log: Logger) {
       }
     },
 
-    keep: (id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> => writer.keep(id, base, sent),
+    keep: (id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> =>
+      writer.keep(id, base, sent),
 
     /** Calls `tell` with how many edits were kept, whenever some were. */
     onKept: (tell: (edits: number) => void) => void (told = tell),
@@ -103,7 +124,10 @@ export function sceneKeeper(database: DataSource, log: Logger) {
 const NO_PRODUCTION = 'This production is not on the shelf. Open the shelf again and choose one.'
 
 /** Writes a scene with its whole history, all or nothing; one with this id that is there already stays as it is. */
-async function insertScene(pool: pg.Pool, { id, production, prepared: made }: { id: string; production: string; prepared: Prepared }): Promise<void> {
+async function insertScene(
+  pool: pg.Pool,
+  { id, production, prepared: made }: { id: string; production: string; prepared: Prepared },
+): Promise<void> {
   const inserted = await inTransaction(pool, async (client) => {
     const version = made.edits.length
     const { rowCount } = await client.query(
@@ -112,8 +136,16 @@ async function insertScene(pool: pg.Pool, { id, production, prepared: made }: { 
       [id, production, version, JSON.stringify(made.summary)],
     )
     if (rowCount === 0) return false
-    await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, 0, $2, true)', [id, made.start])
-    if (version > 0) await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, $2, $3, true)', [id, version, made.document])
+    await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, 0, $2, true)', [
+      id,
+      made.start,
+    ])
+    if (version > 0)
+      await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, $2, $3, true)', [
+        id,
+        version,
+        made.document,
+      ])
     for (const picture of made.pictures) await insertPicture(client, picture)
     await insertHistory(client, id, made)
     return true
@@ -127,17 +159,36 @@ async function insertHistory(client: pg.ClientBase, id: string, { edits, ink }: 
   let from = 0
   while (from < edits.length) {
     let to = from
-    for (let bytes = 0; to < edits.length && to - from < AT_ONCE.rows && bytes < AT_ONCE.bytes; to++) bytes += edits[to]!.edit.byteLength
+    for (let bytes = 0; to < edits.length && to - from < AT_ONCE.rows && bytes < AT_ONCE.bytes; to++)
+      bytes += edits[to]!.edit.byteLength
     const rows = edits.slice(from, to)
     await client.query(
       `INSERT INTO edit (scene, version, id, edit, words, kind, drawing)
        SELECT $1, $2 + n, 'begin-' || ($2 + n) || '-' || $1, sent.edit, sent.words, sent.kind, sent.drawing
        FROM unnest($3::jsonb[], $4::text[], $5::text[], $6::text[]) WITH ORDINALITY AS sent (edit, words, kind, drawing, n)`,
-      [id, from, rows.map((row) => Buffer.from(row.edit.buffer, row.edit.byteOffset, row.edit.byteLength).toString()), rows.map((row) => row.words), rows.map((row) => row.kind), rows.map((row) => row.drawing)],
+      [
+        id,
+        from,
+        rows.map((row) => Buffer.from(row.edit.buffer, row.edit.byteOffset, row.edit.byteLength).toString()),
+        rows.map((row) => row.words),
+        rows.map((row) => row.kind),
+        rows.map((row) => row.drawing),
+      ],
     )
     from = to
   }
   const written = edits.flatMap((row, i) => (row.drawing === null ? [] : [{ drawing: row.drawing, version: i + 1 }]))
-  await client.query('INSERT INTO ink_edit (scene, drawing, version) SELECT $1, * FROM unnest($2::text[], $3::int[])', [id, written.map((each) => each.drawing), written.map((each) => each.version)])
-  for (const { drawing, pass, bytes } of ink) await client.query('INSERT INTO ink (scene, drawing, pass, version, bytes) VALUES ($1, $2, $3, $4, $5)', [id, drawing, pass, edits.length, Buffer.from(bytes)])
+  await client.query('INSERT INTO ink_edit (scene, drawing, version) SELECT $1, * FROM unnest($2::text[], $3::int[])', [
+    id,
+    written.map((each) => each.drawing),
+    written.map((each) => each.version),
+  ])
+  for (const { drawing, pass, bytes } of ink)
+    await client.query('INSERT INTO ink (scene, drawing, pass, version, bytes) VALUES ($1, $2, $3, $4, $5)', [
+      id,
+      drawing,
+      pass,
+      edits.length,
+      Buffer.from(bytes),
+    ])
 }

@@ -33,7 +33,16 @@ interface Row {
   told: string
 }
 const COLUMNS = 'id, production, version, updated_at, summary, summary_version = version AS fresh, told'
-const UNREADABLE: Summary = { name: 'A scene that cannot be read', fps: 24, length: 1, width: 16, height: 9, paper: '#fbf7ee', done: 0, toDo: 0 }
+const UNREADABLE: Summary = {
+  name: 'A scene that cannot be read',
+  fps: 24,
+  length: 1,
+  width: 16,
+  height: 9,
+  paper: '#fbf7ee',
+  done: 0,
+  toDo: 0,
+}
 
 /** The shelf: productions with summaries of their scenes, a page at a time; no document is read for it but of scenes just worked on. */
 export function shelfOf(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep) {
@@ -60,8 +69,15 @@ export function shelfOf(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep) {
         name: 'shelf-scenes',
         text: `SELECT ${COLUMNS} FROM (SELECT *, row_number() OVER (PARTITION BY production ORDER BY position) AS nth FROM scene) AS scene WHERE nth <= ${SCENES_A_PAGE} ORDER BY position`,
       })
-      const shown = await Promise.all(rows.map(async (row) => ({ production: row.production, scene: await shelved(row) })))
-      return productions.map(({ id, name, count }) => ({ id, name, count, scenes: shown.filter(({ production }) => production === id).map(({ scene }) => scene) }))
+      const shown = await Promise.all(
+        rows.map(async (row) => ({ production: row.production, scene: await shelved(row) })),
+      )
+      return productions.map(({ id, name, count }) => ({
+        id,
+        name,
+        count,
+        scenes: shown.filter(({ production }) => production === id).map(({ scene }) => scene),
+      }))
     },
     /** The scenes of a production after one of them. */
     async scenesAfter(production: string, after: string): Promise<ShelvedScene[]> {

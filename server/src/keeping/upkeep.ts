@@ -39,7 +39,13 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
   function workOn(hot: HotScene): Work {
     let found = work.get(hot.id)
     if (!found || found.hot !== hot) {
-      found = { hot, last: Date.now(), drawings: found?.drawings ?? new Map<string, { edits: number; last: number }>(), summaryDue: true, busy: false }
+      found = {
+        hot,
+        last: Date.now(),
+        drawings: found?.drawings ?? new Map<string, { edits: number; last: number }>(),
+        summaryDue: true,
+        busy: false,
+      }
       work.set(hot.id, found)
       timer ??= setInterval(() => tick(), TICK).unref()
     }
@@ -96,7 +102,11 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
   }
 
   const keepSummary = (hot: HotScene) =>
-    pool.query({ name: 'summary-keep', text: 'UPDATE scene SET summary = $2, summary_version = $3 WHERE id = $1 AND summary_version < $3', values: [hot.id, JSON.stringify(summaryOf(sceneNow(hot))), hot.version] })
+    pool.query({
+      name: 'summary-keep',
+      text: 'UPDATE scene SET summary = $2, summary_version = $3 WHERE id = $1 AND summary_version < $3',
+      values: [hot.id, JSON.stringify(summaryOf(sceneNow(hot))), hot.version],
+    })
 
   return {
     /** For weighing scenes as their documents are written. */
@@ -106,9 +116,13 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
       const each = workOn(hot)
       each.last = Date.now()
       each.summaryDue = true
-      for (const drawing of inked) each.drawings.set(drawing, { edits: (each.drawings.get(drawing)?.edits ?? 0) + 1, last: each.last })
+      for (const drawing of inked)
+        each.drawings.set(drawing, { edits: (each.drawings.get(drawing)?.edits ?? 0) + 1, last: each.last })
       // However fast edits come, any moment is few of them away from one that is kept.
-      if (hot.version - hot.stayingAt >= MOMENT_EVERY) void keepMoment(hot, false).catch((error: unknown) => log.warn({ err: error, scene: hot.id }, 'a moment was not kept'))
+      if (hot.version - hot.stayingAt >= MOMENT_EVERY)
+        void keepMoment(hot, false).catch((error: unknown) =>
+          log.warn({ err: error, scene: hot.id }, 'a moment was not kept'),
+        )
     },
     /** A scene was opened: what an earlier server left to do is done for it. */
     async opened(hot: HotScene) {
@@ -120,14 +134,16 @@ export function sceneUpkeep(pool: pg.Pool, log: Logger) {
       })
       if (rows.length === 0 && hot.version - hot.momentAt < OPENS_SLOWLY) return
       const each = workOn(hot)
-      for (const { drawing, edits } of rows) if (!each.drawings.has(drawing)) each.drawings.set(drawing, { edits, last: Date.now() })
+      for (const { drawing, edits } of rows)
+        if (!each.drawings.has(drawing)) each.drawings.set(drawing, { edits, last: Date.now() })
     },
     keepSummary,
     /** Does at once what is left to do. */
     async close() {
       clearInterval(timer)
       timer = undefined
-      for (const each of work.values()) await tend(each, true).catch((error: unknown) => log.warn({ err: error }, 'upkeep left undone'))
+      for (const each of work.values())
+        await tend(each, true).catch((error: unknown) => log.warn({ err: error }, 'upkeep left undone'))
     },
   }
 }

@@ -1,4 +1,24 @@
-import { applyEdit, drawingInked, drawingsBrought, EditRefused, editInWords, inkAfter, inkedBy, packInk, readInk, requireInk, simpleEditsOf, swatchesTakenOut, touchedBy, type Drawing, type Edit, type Ink, type InkKey, type Pass, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  drawingInked,
+  drawingsBrought,
+  EditRefused,
+  editInWords,
+  inkAfter,
+  inkedBy,
+  packInk,
+  readInk,
+  requireInk,
+  simpleEditsOf,
+  swatchesTakenOut,
+  touchedBy,
+  type Drawing,
+  type Edit,
+  type Ink,
+  type InkKey,
+  type Pass,
+  type Scene,
+} from '@unhurried/core'
 import type pg from 'pg'
 import { Problem } from '../http/problems'
 import { lineIdsAfter, withInked, type HotScene, type HotScenes } from './hot-scenes'
@@ -60,7 +80,12 @@ export type Writer = ReturnType<typeof sceneWriter>
  * other. They are written only where the scene is at the version we know; if another server was quicker, what it
  * kept is taken in and the edits are made on that.
  */
-export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, onKept: (edits: number) => void = () => undefined) {
+export function sceneWriter(
+  pool: pg.Pool,
+  scenes: HotScenes,
+  upkeep: Upkeep,
+  onKept: (edits: number) => void = () => undefined,
+) {
   const queues = new Map<string, Job[]>()
   const commit = committer(pool)
 
@@ -99,14 +124,33 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     throw new Problem(503, 'Too many are writing on this scene at once. Your change is sent again in a moment.')
   }
 
-  const startDraft = (hot: HotScene): Draft => ({ hot, id: hot.id, base: hot.version, scene: hot.scene, inked: new Map(hot.inked), version: hot.version, rows: [], ids: new Map(), lines: new Map(), copies: [], answers: [] })
+  const startDraft = (hot: HotScene): Draft => ({
+    hot,
+    id: hot.id,
+    base: hot.version,
+    scene: hot.scene,
+    inked: new Map(hot.inked),
+    version: hot.version,
+    rows: [],
+    ids: new Map(),
+    lines: new Map(),
+    copies: [],
+    answers: [],
+  })
 
   /**
    * Takes one request into the draft; or leaves the draft as it was and tells its maker why not. False when
    * it did not fit what waits before it: that has to be written first, to be told of.
    */
   async function take(draft: Draft, job: Job): Promise<boolean> {
-    const mark = { scene: draft.scene, inked: new Map(draft.inked), version: draft.version, rows: draft.rows.length, copies: draft.copies.length, lines: new Map(draft.lines) }
+    const mark = {
+      scene: draft.scene,
+      inked: new Map(draft.inked),
+      version: draft.version,
+      rows: draft.rows.length,
+      copies: draft.copies.length,
+      lines: new Map(draft.lines),
+    }
     try {
       await makeAll(draft, job)
       draft.answers.push({ job, version: draft.version })
@@ -137,7 +181,8 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
       try {
         await make(draft, sent, theirs)
       } catch (error) {
-        if (error instanceof Meeting || (error instanceof EditRefused && job.base < hot.version)) throw await conflict(hot, job.base)
+        if (error instanceof Meeting || (error instanceof EditRefused && job.base < hot.version))
+          throw await conflict(hot, job.base)
         throw error
       }
     }
@@ -154,7 +199,8 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
         if (!older) return undefined
         for (const part of older) parts.add(part)
       }
-      for (let i = recent.length - 1; i >= 0 && recent[i]!.version > base; i--) if (!own.has(recent[i]!.id)) for (const part of recent[i]!.touched) parts.add(part)
+      for (let i = recent.length - 1; i >= 0 && recent[i]!.version > base; i--)
+        if (!own.has(recent[i]!.id)) for (const part of recent[i]!.touched) parts.add(part)
     }
     // Those that wait in the same statement, before this one.
     const first = version - rows.length + 1
@@ -165,9 +211,18 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
   }
 
   /** What is not remembered here, as after a start, when it was lines only: those are known by themselves. */
-  async function inkPartsSince({ id, version, scene }: HotScene, base: number, own: ReadonlySet<string>): Promise<string[] | undefined> {
+  async function inkPartsSince(
+    { id, version, scene }: HotScene,
+    base: number,
+    own: ReadonlySet<string>,
+  ): Promise<string[] | undefined> {
     const kept = await keptSince(pool, id, base)
-    if (kept.length === MOST_MISSED || kept.at(-1)?.version !== version || kept.some(({ edit }) => edit.type !== 'ink.change')) return undefined
+    if (
+      kept.length === MOST_MISSED ||
+      kept.at(-1)?.version !== version ||
+      kept.some(({ edit }) => edit.type !== 'ink.change')
+    )
+      return undefined
     return kept.flatMap((each) => (own.has(each.id) ? [] : touchedBy(scene, scene, each.edit)))
   }
 
@@ -186,7 +241,11 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
   }
 
   /** Lines put on or taken off, by far the most frequent edit: only their drawing is looked at. */
-  async function makeInk(draft: Draft, { id, edit }: SentEdit & { edit: InkEdit }, theirs: ReadonlySet<string>): Promise<void> {
+  async function makeInk(
+    draft: Draft,
+    { id, edit }: SentEdit & { edit: InkEdit },
+    theirs: ReadonlySet<string>,
+  ): Promise<void> {
     const { hot, scene, inked, lines } = draft
     const before = inked.get(edit.drawing) ?? scene.drawings[edit.drawing]
     if (!before) throw new EditRefused('This drawing is not in the scene any more.')
@@ -196,7 +255,13 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     if (!lines.has(edit.drawing)) await scenes.lineIds(hot, [edit.drawing])
     lines.set(edit.drawing, lineIdsAfter(lines.get(edit.drawing) ?? hot.lines.get(edit.drawing) ?? {}, edit))
     inked.set(edit.drawing, after)
-    push(draft, { id, edit, words: editInWords(edit, { ...scene, drawings: { [before.id]: before } }), touched, inked: [edit.drawing] })
+    push(draft, {
+      id,
+      edit,
+      words: editInWords(edit, { ...scene, drawings: { [before.id]: before } }),
+      touched,
+      inked: [edit.drawing],
+    })
   }
 
   function requireApart(touched: readonly string[], theirs: ReadonlySet<string>) {
@@ -214,20 +279,32 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     const { hot, lines } = draft
     const brought = drawingsBrought(before, after, edit).map(({ drawing }) => drawing.id)
     const changed = simpleEditsOf(edit).flatMap((each) => (each.type === 'ink.change' ? [each.drawing] : []))
-    await scenes.lineIds(hot, [...new Set([...changed, ...brought])].filter((drawing) => !lines.has(drawing)))
+    await scenes.lineIds(
+      hot,
+      [...new Set([...changed, ...brought])].filter((drawing) => !lines.has(drawing)),
+    )
     const idsOf = (drawing: string): LineIds => lines.get(drawing) ?? hot.lines.get(drawing) ?? {}
     requireInk(before, after, edit, (drawing) => countsOfIds(idsOf(drawing)))
     for (const swatch of swatchesTakenOut(before, after)) await requireUnused(draft, swatch)
     if (simpleEditsOf(edit).some((each) => each.type === 'drawing.copy')) return copied(draft, edit)
-    for (const each of simpleEditsOf(edit)) if (each.type === 'ink.change') lines.set(each.drawing, lineIdsAfter(idsOf(each.drawing), each))
+    for (const each of simpleEditsOf(edit))
+      if (each.type === 'ink.change') lines.set(each.drawing, lineIdsAfter(idsOf(each.drawing), each))
   }
 
   /** An edit that copies drawings: the lines of all it writes are worked out, and those of the copies written down. */
   async function copied(draft: Draft, edit: Edit): Promise<void> {
     const { hot, lines, rows, copies } = draft
     const parts = simpleEditsOf(edit)
-    const needed = [...new Set(parts.flatMap((each) => (each.type === 'drawing.copy' ? [each.source] : each.type === 'ink.change' ? [each.drawing] : [])))]
-    const ink = new Map<InkKey, Ink>((await linesOf(pool, hot.id, needed)).map(({ drawing, pass, bytes }) => [`${drawing}/${pass}`, readInk(bytes)]))
+    const needed = [
+      ...new Set(
+        parts.flatMap((each) =>
+          each.type === 'drawing.copy' ? [each.source] : each.type === 'ink.change' ? [each.drawing] : [],
+        ),
+      ),
+    ]
+    const ink = new Map<InkKey, Ink>(
+      (await linesOf(pool, hot.id, needed)).map(({ drawing, pass, bytes }) => [`${drawing}/${pass}`, readInk(bytes)]),
+    )
     for (const copy of copies) ink.set(`${copy.drawing}/${copy.pass}`, readInk(copy.bytes))
     const lay = (each: Edit) => {
       const written = inkAfter(each, (drawing, pass) => ink.get(`${drawing}/${pass}`) ?? [])
@@ -238,12 +315,18 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
     const copiedAt = new Map(copies.map(({ drawing, version }) => [drawing, version]))
     rows.forEach((row, i) => {
       const version = draft.base + i + 1
-      for (const each of simpleEditsOf(row.edit)) if (each.type === 'ink.change' && needed.includes(each.drawing) && version > (copiedAt.get(each.drawing) ?? 0)) lay(each)
+      for (const each of simpleEditsOf(row.edit))
+        if (each.type === 'ink.change' && needed.includes(each.drawing) && version > (copiedAt.get(each.drawing) ?? 0))
+          lay(each)
     })
     const targets = new Set(parts.flatMap((each) => (each.type === 'drawing.copy' ? [each.drawing.id] : [])))
     for (const { drawing, pass, ink: now } of lay(edit)) {
-      lines.set(drawing, { ...(targets.has(drawing) ? lines.get(drawing) : (lines.get(drawing) ?? hot.lines.get(drawing))), [pass]: now.map((piece) => ({ id: piece.id })) })
-      if (targets.has(drawing)) copies.push({ drawing, pass: pass as Pass, bytes: packInk(now), version: draft.version + 1 })
+      lines.set(drawing, {
+        ...(targets.has(drawing) ? lines.get(drawing) : (lines.get(drawing) ?? hot.lines.get(drawing))),
+        [pass]: now.map((piece) => ({ id: piece.id })),
+      })
+      if (targets.has(drawing))
+        copies.push({ drawing, pass: pass as Pass, bytes: packInk(now), version: draft.version + 1 })
     }
     for (const target of targets) if (!lines.has(target)) lines.set(target, {})
   }
@@ -251,20 +334,31 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
   /** A colour leaves the palette only when no line is drawn in it. */
   async function requireUnused({ hot, rows }: Draft, swatch: string): Promise<void> {
     const used = () => new EditRefused('Lines are drawn in this colour, so it stays. Merge it into another instead.')
-    const inSwatch = (each: Edit) => simpleEditsOf(each).some((part) => part.type === 'ink.change' && part.add.some(({ piece }) => piece.swatch === swatch))
+    const inSwatch = (each: Edit) =>
+      simpleEditsOf(each).some(
+        (part) => part.type === 'ink.change' && part.add.some(({ piece }) => piece.swatch === swatch),
+      )
     if (rows.some(({ edit }) => inSwatch(edit))) throw used()
     const { rows: perhaps } = await pool.query<{ drawing: string }>(
       `SELECT drawing FROM ink WHERE scene = $1 AND position(convert_to($2, 'UTF8') IN bytes) > 0
        UNION SELECT ink_edit.drawing FROM ink_edit JOIN edit USING (scene, version) WHERE scene = $1 AND position($3 IN edit.edit::text) > 0`,
       [hot.id, swatch, `"swatch": "${swatch}"`],
     )
-    const lines = await linesOf(pool, hot.id, perhaps.map(({ drawing }) => drawing))
+    const lines = await linesOf(
+      pool,
+      hot.id,
+      perhaps.map(({ drawing }) => drawing),
+    )
     if (lines.some(({ bytes }) => readInk(bytes).some((piece) => piece.swatch === swatch))) throw used()
   }
 
   async function conflict(hot: HotScene, base: number): Promise<Problem> {
     const missed = base < hot.version ? await keptSince(pool, hot.id, base) : []
-    return new Problem(409, 'This scene was changed somewhere else since. Take those changes in and send yours again.', { version: hot.version, missed })
+    return new Problem(
+      409,
+      'This scene was changed somewhere else since. Take those changes in and send yours again.',
+      { version: hot.version, missed },
+    )
   }
 
   function settle({ hot, scene, inked, version, rows, lines, answers }: Draft) {
@@ -283,7 +377,10 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
   /** Edits that were kept so long ago that they are not remembered: they are passed over from now on. */
   async function recallIds(hot: HotScene, jobs: readonly Job[]) {
     const ids = jobs.flatMap((job) => job.sent.map(({ id }) => id))
-    const { rows } = await pool.query<{ id: string; version: number }>('SELECT id, version FROM edit WHERE scene = $1 AND id = ANY($2)', [hot.id, ids])
+    const { rows } = await pool.query<{ id: string; version: number }>(
+      'SELECT id, version FROM edit WHERE scene = $1 AND id = ANY($2)',
+      [hot.id, ids],
+    )
     for (const { id, version } of rows) hot.ids.set(id, version)
   }
 
@@ -307,6 +404,10 @@ export function sceneWriter(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep, on
 }
 
 export async function keptSince(pool: pg.Pool, scene: string, version: number): Promise<KeptEdit[]> {
-  const { rows } = await pool.query<KeptEdit>({ name: 'edits-since', text: `SELECT id, version, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version LIMIT ${MOST_MISSED}`, values: [scene, version] })
+  const { rows } = await pool.query<KeptEdit>({
+    name: 'edits-since',
+    text: `SELECT id, version, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version LIMIT ${MOST_MISSED}`,
+    values: [scene, version],
+  })
   return rows.map(({ id, version: at, edit }) => ({ id, version: at, edit }))
 }

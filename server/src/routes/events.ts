@@ -35,7 +35,9 @@ export const EVENTS_PATH = {
     get: {
       summary: 'New versions of a scene as they are kept, as server-sent events with data {"version": n}',
       parameters: [{ name: 'scene', in: 'path', required: true, schema: { type: 'string' } }],
-      responses: { 200: { description: 'An endless stream', content: { 'text/event-stream': { schema: { type: 'string' } } } } },
+      responses: {
+        200: { description: 'An endless stream', content: { 'text/event-stream': { schema: { type: 'string' } } } },
+      },
     },
   },
 }

@@ -2,7 +2,13 @@ import { changeInk, packInk, packPasses, type Edit, type InkPiece } from '@unhur
 import { createInkStore } from './ink-store'
 
 const piece = (id: string): InkPiece => ({ kind: 'stroke', id, swatch: 'pencil', size: 3, points: [1, 1, 1] })
-const stroke = (id: string, drawing = 'k1', at = 0): Edit => ({ type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at, piece: piece(id) }] })
+const stroke = (id: string, drawing = 'k1', at = 0): Edit => ({
+  type: 'ink.change',
+  drawing,
+  pass: 'line',
+  remove: [],
+  add: [{ at, piece: piece(id) }],
+})
 const ids = (ink: readonly InkPiece[]) => ink.map((each) => each.id)
 
 /** Answers with some ink, when the test says so; remembers what was asked for. */
@@ -14,7 +20,9 @@ function answering(ink: Record<string, string[]>) {
     const drawings = path.split('drawings=')[1]!.split(',')
     asked.push(drawings)
     await gate
-    const passes = drawings.flatMap((drawing) => (ink[drawing] ? [{ drawing, pass: 'line' as const, bytes: packInk(ink[drawing]!.map(piece)) }] : []))
+    const passes = drawings.flatMap((drawing) =>
+      ink[drawing] ? [{ drawing, pass: 'line' as const, bytes: packInk(ink[drawing]!.map(piece)) }] : [],
+    )
     return new Response(packPasses(passes) as BodyInit)
   }) as typeof fetch
   return {

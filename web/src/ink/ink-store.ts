@@ -35,7 +35,11 @@ export function createInkStore(scene: string, read = (drawings: readonly string[
     for (const { drawing, pass, ink } of written) put(drawing, pass, ink)
   }
 
-  async function fetchInk(drawings: readonly string[], waiting: () => readonly Edit[], isNewest: (drawing: string) => boolean) {
+  async function fetchInk(
+    drawings: readonly string[],
+    waiting: () => readonly Edit[],
+    isNewest: (drawing: string) => boolean,
+  ) {
     const asked = waiting()
     const found = await read(drawings)
     // Drawn on as new meanwhile, or asked for again because of later news: this answer is not for those.

@@ -24,15 +24,17 @@ export const pictures = {
   address: (picture: string): string | undefined => (pictures.of(picture) ? addresses.get(picture) : undefined),
   /** Resolves when all that can be had are there. */
   async ready(wanted: readonly string[]): Promise<void> {
-    await Promise.all(wanted.map((picture) => {
-      let job = asked.get(picture)
-      if (!job) {
-        // One that could not be had may be asked for again later.
-        job = fetchPicture(picture).catch(() => void setTimeout(() => asked.delete(picture), 3000))
-        asked.set(picture, job)
-      }
-      return job
-    }))
+    await Promise.all(
+      wanted.map((picture) => {
+        let job = asked.get(picture)
+        if (!job) {
+          // One that could not be had may be asked for again later.
+          job = fetchPicture(picture).catch(() => void setTimeout(() => asked.delete(picture), 3000))
+          asked.set(picture, job)
+        }
+        return job
+      }),
+    )
   },
   onChange(listener: () => void): () => void {
     listeners.add(listener)

@@ -1,11 +1,39 @@
 import 'fake-indexeddb/auto'
-import { applyEdit, EditRefused, editSchema, newScene, sameValue, type Edit, type Scene, type Settings } from '@unhurried/core'
+import {
+  applyEdit,
+  EditRefused,
+  editSchema,
+  newScene,
+  sameValue,
+  type Edit,
+  type Scene,
+  type Settings,
+} from '@unhurried/core'
 import fc from 'fast-check'
 import { createKeeper, keepingInWords, type Keeping } from './keeper'
 import type { AsideRow } from './outbox'
 
-const settings: Settings = { name: 'Kept', width: 320, height: 180, fps: 24, length: 24, paper: '#ffffff', approach: 'pose-to-pose', numbering: 'by-frame' }
-const start = [1, 5, 9].reduce((scene, frame) => applyEdit(scene, { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${frame}`, role: 'key' } }).scene, newScene(settings))
+const settings: Settings = {
+  name: 'Kept',
+  width: 320,
+  height: 180,
+  fps: 24,
+  length: 24,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+}
+const start = [1, 5, 9].reduce(
+  (scene, frame) =>
+    applyEdit(scene, {
+      type: 'drawing.add',
+      take: 'main',
+      level: 'A',
+      frame,
+      drawing: { id: `k${frame}`, role: 'key' },
+    }).scene,
+  newScene(settings),
+)
 
 /** Locks as a browser has them; a page that dies lets go of its own. */
 function browserLocks() {
@@ -53,14 +81,18 @@ function server() {
       history.push({ ...entry, version: history.length + 1 })
     },
   }
-  const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
+  const answer = (status: number, body: unknown) =>
+    new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
   function respond(path: string, body?: { base: number; edits: { id: string; edit: Edit }[] }) {
-    if (path.includes('since=')) return answer(200, history.filter((entry) => entry.version > Number(path.split('since=')[1])).slice(0, 500))
+    if (path.includes('since='))
+      return answer(200, history.filter((entry) => entry.version > Number(path.split('since=')[1])).slice(0, 500))
     if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene })
     const missed = history.filter((entry) => entry.version > body.base)
     const own = new Set(body.edits.map((entry) => entry.id))
-    if (body.edits.some(({ edit }) => state.faulting(edit))) return answer(500, { status: 500, detail: 'A fault of ours.' })
-    if (body.base > history.length || (!state.laying && missed.some((entry) => !own.has(entry.id)))) return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
+    if (body.edits.some(({ edit }) => state.faulting(edit)))
+      return answer(500, { status: 500, detail: 'A fault of ours.' })
+    if (body.base > history.length || (!state.laying && missed.some((entry) => !own.has(entry.id))))
+      return answer(409, { status: 409, detail: 'changed', version: history.length, missed: missed.slice(0, 500) })
     const fresh = body.edits.filter((entry) => !history.some((kept) => kept.id === entry.id))
     let next = scene
     try {
@@ -99,10 +131,22 @@ async function openPage(scene: string) {
   const name = `page${pages++}`
   locks.as(name)
   const opened = (await (await fetch(`/api/scenes/${scene}`)).json()) as { version: number; scene: Scene }
-  const page = { name, scene: opened.scene, keeping: { state: 'opening' } as Keeping, asides: [] as AsideRow[], made: 0 }
+  const page = {
+    name,
+    scene: opened.scene,
+    keeping: { state: 'opening' } as Keeping,
+    asides: [] as AsideRow[],
+    made: 0,
+  }
   const keeper = createKeeper({
-    ...opened, id: scene, retryAfter: 1,
-    events: { onKeeping: (now) => (page.keeping = now), onAside: (now) => (page.asides = now), onScene: (now) => (page.scene = now) },
+    ...opened,
+    id: scene,
+    retryAfter: 1,
+    events: {
+      onKeeping: (now) => (page.keeping = now),
+      onAside: (now) => (page.asides = now),
+      onScene: (now) => (page.scene = now),
+    },
   })
   await keeper.resume()
   return Object.assign(page, {
@@ -131,9 +175,19 @@ async function until(truth: () => boolean) {
 }
 let strokes = 0
 const stroke = (drawing: string): Edit => ({
-  type: 'ink.change', drawing, pass: 'line', remove: [], add: [{ at: 1e6, piece: { kind: 'stroke', id: `s${strokes++}`, swatch: 'pencil', size: 3, points: [1, 1, 0.5] } }],
+  type: 'ink.change',
+  drawing,
+  pass: 'line',
+  remove: [],
+  add: [{ at: 1e6, piece: { kind: 'stroke', id: `s${strokes++}`, swatch: 'pencil', size: 3, points: [1, 1, 0.5] } }],
 })
-const hold = (frame: number, frames: number): Edit => ({ type: 'exposure.hold', take: 'main', level: 'A', frame, frames })
+const hold = (frame: number, frames: number): Edit => ({
+  type: 'exposure.hold',
+  take: 'main',
+  level: 'A',
+  frame,
+  frames,
+})
 
 test('a burst is kept once each, in order', async () => {
   const there = server()
@@ -170,7 +224,16 @@ test('nothing is called kept before what other pages left in this browser has be
   there.failing = () => 'no'
   const said: { state: string; arrived: number }[] = []
   const opened = (await (await fetch('/api/scenes/uncounted')).json()) as { version: number; scene: Scene }
-  const keeper = createKeeper({ ...opened, id: 'uncounted', retryAfter: 1, events: { onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }), onAside: () => undefined, onScene: () => undefined } })
+  const keeper = createKeeper({
+    ...opened,
+    id: 'uncounted',
+    retryAfter: 1,
+    events: {
+      onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }),
+      onAside: () => undefined,
+      onScene: () => undefined,
+    },
+  })
   // News of the server comes before this browser's own storage has answered.
   let answered = false
   there.answered = () => (answered = true)
@@ -210,7 +273,9 @@ test('the same hold changed on both sides: theirs stays, mine is put aside with 
   mine.change(hold(1, 3))
   mine.change(stroke('k9'))
   await until(() => mine.keeping.state === 'kept')
-  expect(mine.asides.map((aside) => aside.sentence)).toEqual([expect.stringMatching(/^Also changed somewhere else: the drawing at frame 1 held for 3/)])
+  expect(mine.asides.map((aside) => aside.sentence)).toEqual([
+    expect.stringMatching(/^Also changed somewhere else: the drawing at frame 1 held for 3/),
+  ])
   expect(there.scene().sheets['main']!['A']![0]).toEqual({ drawing: 'k1', frames: 2 })
   expect(there.scene().drawings['k9']!.passes.line).toBe(1)
   expect(mine.scene).toEqual(there.scene())
@@ -233,7 +298,9 @@ test('an edit that no longer fits is put aside, the others go on', async () => {
   mine.change(stroke('k5'))
   mine.change(stroke('k1'))
   await until(() => mine.keeping.state === 'kept')
-  expect(mine.asides[0]!.sentence).toMatch(/does not fit what was changed somewhere else: This drawing is not in the scene any more/)
+  expect(mine.asides[0]!.sentence).toMatch(
+    /does not fit what was changed somewhere else: This drawing is not in the scene any more/,
+  )
   expect(there.scene().drawings['k1']!.passes.line).toBe(1)
   mine.die()
   theirs.die()
@@ -261,7 +328,11 @@ test('an edit at which the server fails, while it keeps others, is put aside and
   page.change(hold(1, 2))
   page.change(stroke('k9'))
   await until(() => page.keeping.state === 'kept')
-  expect(page.asides.map((aside) => aside.sentence)).toEqual([expect.stringMatching(/^The server failed at one change \(the drawing at frame 1 held for 2\), so it is put aside; what came after it is kept\.$/)])
+  expect(page.asides.map((aside) => aside.sentence)).toEqual([
+    expect.stringMatching(
+      /^The server failed at one change \(the drawing at frame 1 held for 2\), so it is put aside; what came after it is kept\.$/,
+    ),
+  ])
   expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'ink.change'])
   expect(page.scene).toEqual(there.scene())
   page.die()
@@ -357,38 +428,48 @@ test('a page that missed more than one answer can carry is told of all of it, an
 test('two pages, a bad line, any edits: all end with one scene, and every edit is in the history or put aside, once', async () => {
   const edit = fc.oneof(
     fc.constantFrom('k1', 'k5', 'k9').map((drawing) => () => stroke(drawing)),
-    fc.tuple(fc.integer({ min: 1, max: 24 }), fc.integer({ min: 1, max: 5 })).map(([frame, frames]) => () => hold(frame, frames)),
-    fc.tuple(fc.constantFrom('k1', 'k5', 'k9'), fc.string({ maxLength: 8 })).map(([drawing, note]) => (): Edit => ({ type: 'drawing.set', drawing, fields: { note } })),
+    fc.tuple(fc.integer({ min: 1, max: 24 }), fc.integer({ min: 1, max: 5 })).map(
+      ([frame, frames]) =>
+        () =>
+          hold(frame, frames),
+    ),
+    fc
+      .tuple(fc.constantFrom('k1', 'k5', 'k9'), fc.string({ maxLength: 8 }))
+      .map(([drawing, note]) => (): Edit => ({ type: 'drawing.set', drawing, fields: { note } })),
     fc.integer({ min: 12, max: 40 }).map((length) => (): Edit => ({ type: 'scene.set', settings: { length } })),
   )
   let run = 0
   await fc.assert(
-    fc.asyncProperty(fc.array(fc.tuple(fc.boolean(), edit), { maxLength: 24 }), fc.array(fc.constantFrom('no' as const, 'lost' as const, 'unanswered' as const), { maxLength: 30 }), async (edits, line) => {
-      const there = server()
-      const scene = `any${run++}`
-      const [left, right] = [await openPage(scene), await openPage(scene)]
-      const faults = [...line]
-      there.failing = () => faults.shift() ?? 'no'
-      try {
-        for (const [onLeft, made] of edits) {
-          ;(onLeft ? left : right).change(made())
-          if (edits.length % 3 === 0) await new Promise((resolve) => setTimeout(resolve, 1))
+    fc.asyncProperty(
+      fc.array(fc.tuple(fc.boolean(), edit), { maxLength: 24 }),
+      fc.array(fc.constantFrom('no' as const, 'lost' as const, 'unanswered' as const), { maxLength: 30 }),
+      async (edits, line) => {
+        const there = server()
+        const scene = `any${run++}`
+        const [left, right] = [await openPage(scene), await openPage(scene)]
+        const faults = [...line]
+        there.failing = () => faults.shift() ?? 'no'
+        try {
+          for (const [onLeft, made] of edits) {
+            ;(onLeft ? left : right).change(made())
+            if (edits.length % 3 === 0) await new Promise((resolve) => setTimeout(resolve, 1))
+          }
+          await until(() => left.keeping.state === 'kept' && right.keeping.state === 'kept')
+          // Whoever was quiet last has yet to hear what the other did; asking, too, may meet a bad line.
+          await until(() => {
+            window.dispatchEvent(new Event('focus'))
+            return sameValue(left.scene, right.scene)
+          })
+          expect(left.scene).toEqual(there.scene())
+          expect(new Set(there.history.map((entry) => entry.id)).size).toBe(there.history.length)
+          const asides = new Set([...left.asides, ...right.asides].map((aside) => aside.id))
+          expect(there.history.length + asides.size).toBe(left.made + right.made)
+        } finally {
+          left.die()
+          right.die()
         }
-        await until(() => left.keeping.state === 'kept' && right.keeping.state === 'kept')
-        // Whoever was quiet last has yet to hear what the other did; asking, too, may meet a bad line.
-        await until(() => {
-          window.dispatchEvent(new Event('focus'))
-          return sameValue(left.scene, right.scene)
-        })
-        expect(left.scene).toEqual(there.scene())
-        expect(new Set(there.history.map((entry) => entry.id)).size).toBe(there.history.length)
-        const asides = new Set([...left.asides, ...right.asides].map((aside) => aside.id))
-        expect(there.history.length + asides.size).toBe(left.made + right.made)
-      } finally {
-        left.die()
-        right.die()
-      }
-    }),
+      },
+    ),
     { numRuns: 40 },
   )
 })

@@ -1,4 +1,15 @@
-import { applyEdit, editInWords, EditRefused, inkedBy, numbersOf, partsBetween, simpleEditsOf, touchedBy, type Edit, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  editInWords,
+  EditRefused,
+  inkedBy,
+  numbersOf,
+  partsBetween,
+  simpleEditsOf,
+  touchedBy,
+  type Edit,
+  type Scene,
+} from '@unhurried/core'
 import { z } from 'zod'
 import { ApiProblem, api } from '../api'
 import { editsApi, type KeptEdit } from '../api-edits'
@@ -21,19 +32,23 @@ export interface KeeperEvents {
   onScene: (scene: Scene, inked: ReadonlySet<string> | undefined) => void
 }
 
-const newsSchema = z.string().transform((text, context): unknown => {
-  try {
-    return JSON.parse(text)
-  } catch {
-    context.addIssue('News must be JSON.')
-    return z.NEVER
-  }
-}).pipe(z.object({ version: z.int() }))
+const newsSchema = z
+  .string()
+  .transform((text, context): unknown => {
+    try {
+      return JSON.parse(text)
+    } catch {
+      context.addIssue('News must be JSON.')
+      return z.NEVER
+    }
+  })
+  .pipe(z.object({ version: z.int() }))
 
 /** What a server says of an edit it will never take. */
 const REFUSED: ReadonlySet<number> = new Set([400, 404, 413, 422])
 /** A fault of the server itself, not of its database (503) or its disk (507). */
-const isFault = (error: unknown): boolean => error instanceof ApiProblem && error.status >= 500 && error.status !== 503 && error.status !== 507
+const isFault = (error: unknown): boolean =>
+  error instanceof ApiProblem && error.status >= 500 && error.status !== 503 && error.status !== 507
 
 /** Edits the server tells of in one answer. */
 const MOST_MISSED = 500
@@ -49,7 +64,13 @@ const OTHERS_AGAIN = 1000
  * scene was changed elsewhere, others' edits are taken in and our own laid on top; where both changed
  * the same thing, ours is put aside and said, never dropped and never laid over theirs.
  */
-export function createKeeper({ id, scene: opened, version: openedAt, events, retryAfter = FIRST_RETRY }: {
+export function createKeeper({
+  id,
+  scene: opened,
+  version: openedAt,
+  events,
+  retryAfter = FIRST_RETRY,
+}: {
   id: string
   scene: Scene
   version: number
@@ -76,9 +97,12 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
 
   function tell() {
     if (waiting.length === 0) {
-      if (ofOthers !== undefined) events.onKeeping(ofOthers === 0 ? { state: 'kept' } : { state: 'keeping', waiting: ofOthers, stored: ofOthers })
-    } else if (unstored !== undefined && away) events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
-    else if (away) events.onKeeping({ state: 'away', waiting: waiting.length, ...(awayWhy !== undefined && { why: awayWhy }) })
+      if (ofOthers !== undefined)
+        events.onKeeping(ofOthers === 0 ? { state: 'kept' } : { state: 'keeping', waiting: ofOthers, stored: ofOthers })
+    } else if (unstored !== undefined && away)
+      events.onKeeping({ state: 'unstored', waiting: waiting.length, sentence: unstored })
+    else if (away)
+      events.onKeeping({ state: 'away', waiting: waiting.length, ...(awayWhy !== undefined && { why: awayWhy }) })
     else events.onKeeping({ state: 'keeping', waiting: waiting.length, stored: waiting.length - storing.size })
   }
 
@@ -95,7 +119,10 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
    * Done in one go, so that nothing made or answered meanwhile can come between. `inked` are drawings
    * whose ink must be read again besides those that change here.
    */
-  function takeIn(missed: readonly KeptEdit[], { fresh, inked = [] }: { fresh?: { scene: Scene; version: number }; inked?: readonly string[] } = {}) {
+  function takeIn(
+    missed: readonly KeptEdit[],
+    { fresh, inked = [] }: { fresh?: { scene: Scene; version: number }; inked?: readonly string[] } = {},
+  ) {
     const own = new Set(waiting.map((row) => row.id))
     const theirs = new Set<string>()
     const readAgain = new Set(inked)
@@ -175,7 +202,8 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     let size = 0
     for (const row of waiting.slice(0, MOST_AT_ONCE)) {
       for (const edit of simpleEditsOf(row.edit)) {
-        if (edit.type === 'ink.change') for (const { piece } of [...edit.add, ...edit.remove]) size += numbersOf(piece) * 9
+        if (edit.type === 'ink.change')
+          for (const { piece } of [...edit.add, ...edit.remove]) size += numbersOf(piece) * 9
       }
       if (batch.length > 0 && size > LARGEST_REQUEST) break
       batch.push(row)
@@ -185,7 +213,11 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
 
   async function sendBatch(batch: OutboxRow[]) {
     try {
-      const answer = await editsApi.keep(id, version, batch.map(({ id: editId, edit }) => ({ id: editId, edit })))
+      const answer = await editsApi.keep(
+        id,
+        version,
+        batch.map(({ id: editId, edit }) => ({ id: editId, edit })),
+      )
       // Kept on top of what others kept meanwhile: all of it is taken in, in the order in which it was kept.
       if (answer.version !== version + batch.length) return await catchUp()
       for (const { edit } of batch) confirmed = applyEdit(confirmed, edit).scene
@@ -225,7 +257,12 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
     }
     const [fault] = failing.values()
     if (taken === 0 && fault !== undefined) throw fault
-    for (const row of failing.keys()) if (waiting.includes(row)) setAside(row, `The server failed at one change (${editInWords(row.edit, confirmed)}), so it is put aside; what came after it is kept.`)
+    for (const row of failing.keys())
+      if (waiting.includes(row))
+        setAside(
+          row,
+          `The server failed at one change (${editInWords(row.edit, confirmed)}), so it is put aside; what came after it is kept.`,
+        )
   }
 
   /** Takes a change that can never be kept out of what waits, and says why. */
@@ -308,14 +345,19 @@ export function createKeeper({ id, scene: opened, version: openedAt, events, ret
       waiting.push(row)
       storing.add(row.id)
       tell()
-      outbox.add(row.id, edit).then(
-        () => (unstored = undefined),
-        () => (unstored = 'This browser’s storage is full or closed, so what you draw is not safe until the server answers. Free some space.'),
-      ).finally(() => {
-        storing.delete(row.id)
-        tell()
-        void send()
-      })
+      outbox
+        .add(row.id, edit)
+        .then(
+          () => (unstored = undefined),
+          () =>
+            (unstored =
+              'This browser’s storage is full or closed, so what you draw is not safe until the server answers. Free some space.'),
+        )
+        .finally(() => {
+          storing.delete(row.id)
+          tell()
+          void send()
+        })
     },
     /** What is waiting, for laying ink on top of what the server has. */
     waiting: (): readonly Edit[] => waiting.map((row) => row.edit),

@@ -25,10 +25,13 @@ const database = () =>
       db.createObjectStore('aside', { keyPath: 'id' }).createIndex('scene', 'scene')
     },
     terminated: shut,
-  }).then((db) => (ready = db), (error) => {
-    shut()
-    throw error
-  }))
+  }).then(
+    (db) => (ready = db),
+    (error) => {
+      shut()
+      throw error
+    },
+  ))
 
 /** Rows another version of this page wrote and this one cannot read are left where they are. */
 function readable<T>(schema: z.ZodType<T>, rows: readonly unknown[]): T[] {
@@ -116,4 +119,3 @@ export function openOutbox(scene: string, page: string) {
     },
   }
 }
-

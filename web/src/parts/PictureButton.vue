@@ -16,6 +16,23 @@ async function take(files: Iterable<File> | null | undefined) {
 </script>
 
 <template>
-  <button class="word" :disabled="busy" @click="field!.click()" @dragover.prevent @drop.prevent="take($event.dataTransfer?.files)">{{ busy ? 'Reading …' : word }}</button>
-  <input ref="field" class="unseen" type="file" :accept="PICTURE_ACCEPT" multiple tabindex="-1" :aria-label="word" @change="take(($event.target as HTMLInputElement).files)">
+  <button
+    class="word"
+    :disabled="busy"
+    @click="field!.click()"
+    @dragover.prevent
+    @drop.prevent="take($event.dataTransfer?.files)"
+  >
+    {{ busy ? 'Reading …' : word }}
+  </button>
+  <input
+    ref="field"
+    class="unseen"
+    type="file"
+    :accept="PICTURE_ACCEPT"
+    multiple
+    tabindex="-1"
+    :aria-label="word"
+    @change="take(($event.target as HTMLInputElement).files)"
+  />
 </template>

@@ -17,9 +17,13 @@ const places = [
   <template v-if="store.scene">
     <span class="where" :title="store.scene.settings.name">{{ store.scene.settings.name }}</span>
     <nav aria-label="Places of this scene">
-      <RouterLink v-for="place in places" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{ place.word }}</RouterLink>
+      <RouterLink v-for="place in places" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
+        place.word
+      }}</RouterLink>
     </nav>
-    <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{ keepingInWords(store.keeping) }}</span>
+    <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{
+      keepingInWords(store.keeping)
+    }}</span>
   </template>
 </template>
 

@@ -41,24 +41,46 @@ const moves = computed(() => {
 const opening = ref(secondsToFrames(SETTLE, settings.value.fps) * 2)
 function holdOpening() {
   const has = moves.value! - 1
-  if (opening.value > has) store.change({ type: 'frames.put-in', take: store.take, at: moves.value!, frames: opening.value - has })
-  else if (opening.value < has) store.change({ type: 'frames.take-out', take: store.take, from: opening.value + 1, to: has })
+  if (opening.value > has)
+    store.change({ type: 'frames.put-in', take: store.take, at: moves.value!, frames: opening.value - has })
+  else if (opening.value < has)
+    store.change({ type: 'frames.take-out', take: store.take, from: opening.value + 1, to: has })
 }
 
 // ---- cycles that line up --------------------------------------------------------------------------
-const cycles = computed(() => store.scene!.levelOrder.flatMap((level) => store.scene!.sheets[store.take]![level]!.filter(isCycle).map((cycle) => ({ name: store.scene!.levels[level]!.name, period: totalFrames(cycle.cycle) }))))
-const together = computed(() => (cycles.value.length > 0 ? loopLength(cycles.value.map((cycle) => cycle.period)) : undefined))
+const cycles = computed(() =>
+  store.scene!.levelOrder.flatMap((level) =>
+    store
+      .scene!.sheets[store.take]![level]!.filter(isCycle)
+      .map((cycle) => ({ name: store.scene!.levels[level]!.name, period: totalFrames(cycle.cycle) })),
+  ),
+)
+const together = computed(() =>
+  cycles.value.length > 0 ? loopLength(cycles.value.map((cycle) => cycle.period)) : undefined,
+)
 </script>
 
 <template>
   <div class="helpers">
     <h3>Beats</h3>
     <div class="line">
-      <ElInputNumber v-model="bpm" size="small" :min="LIMITS.bpm.min" :max="LIMITS.bpm.max" :precision="1" :step="1" aria-label="Beats a minute" />
+      <ElInputNumber
+        v-model="bpm"
+        size="small"
+        :min="LIMITS.bpm.min"
+        :max="LIMITS.bpm.max"
+        :precision="1"
+        :step="1"
+        aria-label="Beats a minute"
+      />
       <span>a minute</span>
       <button class="word" title="Tap along with the music; Space and Enter tap too" @click="tap">Tap along</button>
     </div>
-    <p class="note">A beat every {{ Number(beat.exact.toFixed(2)) }} frames. Ruled at {{ beat.nearest }} they would be {{ Number(Math.abs(beat.drift).toFixed(2)) }} frames {{ beat.drift < 0 ? 'early' : 'late' }} after 16, so each beat gets its own nearest frame.</p>
+    <p class="note">
+      A beat every {{ Number(beat.exact.toFixed(2)) }} frames. Ruled at {{ beat.nearest }} they would be
+      {{ Number(Math.abs(beat.drift).toFixed(2)) }} frames {{ beat.drift < 0 ? 'early' : 'late' }} after 16, so each
+      beat gets its own nearest frame.
+    </p>
     <div class="line">
       <button class="word" @click="rule({ bpm, first: store.frame })">Rule beats from frame {{ store.frame }}</button>
       <button v-if="ruled" class="word" @click="rule(null)">Take the rules away</button>
@@ -67,18 +89,34 @@ const together = computed(() => (cycles.value.length > 0 ? loopLength(cycles.val
     <h3>Opening hold</h3>
     <p v-if="moves === undefined" class="note">Nothing moves in this take yet.</p>
     <template v-else>
-      <p class="note">The first change comes after {{ told(moves - 1) }}. The eye wants about {{ told(secondsToFrames(SETTLE, settings.fps)) }} to settle.</p>
+      <p class="note">
+        The first change comes after {{ told(moves - 1) }}. The eye wants about
+        {{ told(secondsToFrames(SETTLE, settings.fps)) }} to settle.
+      </p>
       <div class="line">
         <ElInputNumber v-model="opening" size="small" :min="1" :max="600" aria-label="Frames of opening hold" />
-        <button class="word" :disabled="opening === moves - 1" @click="holdOpening">Hold the opening for {{ told(opening) }}</button>
+        <button class="word" :disabled="opening === moves - 1" @click="holdOpening">
+          Hold the opening for {{ told(opening) }}
+        </button>
       </div>
     </template>
     <h3>Cycles</h3>
     <p v-if="together === undefined" class="note">There is no cycle on this take’s sheet.</p>
     <template v-else>
-      <p>{{ cycles.map((cycle) => `${cycle.name} ${cycle.period}`).join(', ') }}: these cycles line up again after <b>{{ told(together) }}</b>.</p>
-      <button class="word" :disabled="together > LIMITS.length.max || together === settings.length" @click="store.change({ type: 'scene.set', settings: { length: together } })">Make the scene exactly that long</button>
-      <p v-if="together > LIMITS.length.max" class="note">That is longer than a scene can be ({{ told(LIMITS.length.max) }}).</p>
+      <p>
+        {{ cycles.map((cycle) => `${cycle.name} ${cycle.period}`).join(', ') }}: these cycles line up again after
+        <b>{{ told(together) }}</b>.
+      </p>
+      <button
+        class="word"
+        :disabled="together > LIMITS.length.max || together === settings.length"
+        @click="store.change({ type: 'scene.set', settings: { length: together } })"
+      >
+        Make the scene exactly that long
+      </button>
+      <p v-if="together > LIMITS.length.max" class="note">
+        That is longer than a scene can be ({{ told(LIMITS.length.max) }}).
+      </p>
     </template>
     <button v-if="!plain" class="word" @click="emit('done')">Close</button>
   </div>

@@ -1,7 +1,10 @@
 /** True while a key belongs to a field someone is writing in. */
 export const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox' && !shutList(target)))
+  (target.isContentEditable ||
+    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
+    (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox' && !shutList(target)))
 
 /** A little list that is shut and cannot be written in keeps the focus after a choice, but no keys except its own. */
-const shutList = (target: HTMLInputElement) => target.readOnly && target.getAttribute('role') === 'combobox' && target.getAttribute('aria-expanded') !== 'true'
+const shutList = (target: HTMLInputElement) =>
+  target.readOnly && target.getAttribute('role') === 'combobox' && target.getAttribute('aria-expanded') !== 'true'

@@ -5,7 +5,14 @@ import { paintInk, type InkOf, type Style } from './paint'
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 150e6
 
-interface Entry { canvas: HTMLCanvasElement; drawing: string; pass: Pass; style: Style; tint: string; /** How many of its pieces are painted. */ painted: number }
+interface Entry {
+  canvas: HTMLCanvasElement
+  drawing: string
+  pass: Pass
+  style: Style
+  tint: string
+  /** How many of its pieces are painted. */ painted: number
+}
 /** Pieces painted between two looks at the clock. */
 const AT_ONCE = 8
 
@@ -14,7 +21,19 @@ const AT_ONCE = 8
  * room. A new stroke on top is painted into the bitmaps that are there; anything else paints them anew.
  * Cells are kept one to one, so that they can be shown larger without smoothing.
  */
-export function createBitmaps({ width, height, cells = false, inkOf, palette }: { width: number; height: number; cells?: boolean; inkOf: InkOf; palette: () => readonly Swatch[] }) {
+export function createBitmaps({
+  width,
+  height,
+  cells = false,
+  inkOf,
+  palette,
+}: {
+  width: number
+  height: number
+  cells?: boolean
+  inkOf: InkOf
+  palette: () => readonly Swatch[]
+}) {
   const entries = new Map<string, Entry>()
   let bytes = 0
   let seen = { matrix: [1, 0, 0, 1, 0, 0] as Matrix, width, height }
@@ -100,7 +119,8 @@ export function createBitmaps({ width, height, cells = false, inkOf, palette }: 
     append(drawing: string, pass: Pass, piece: InkPiece) {
       for (const entry of entries.values()) {
         // One that is not whole yet gets it in its turn.
-        if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < inkOf(drawing, pass).length - 1) continue
+        if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < inkOf(drawing, pass).length - 1)
+          continue
         paintInk(surfaceOf(entry.canvas), [piece], palette(), entry.style, entry.tint)
         entry.painted++
       }
@@ -111,7 +131,8 @@ export function createBitmaps({ width, height, cells = false, inkOf, palette }: 
       return canvas && surfaceOf(canvas)
     },
     forget(drawing: string, pass?: Pass) {
-      for (const [key, entry] of [...entries]) if (entry.drawing === drawing && (pass === undefined || entry.pass === pass)) drop(key)
+      for (const [key, entry] of [...entries])
+        if (entry.drawing === drawing && (pass === undefined || entry.pass === pass)) drop(key)
     },
     clear,
   }

@@ -10,7 +10,7 @@ let grain: Uint8ClampedArray | undefined
 function tooth(): Uint8ClampedArray {
   if (grain) return grain
   let seed = 20
-  const random = () => ((seed = (seed * 1_664_525 + 1_013_904_223) >>> 0) / 2 ** 32)
+  const random = () => (seed = (seed * 1_664_525 + 1_013_904_223) >>> 0) / 2 ** 32
   const raw = Float32Array.from({ length: GRAIN * GRAIN }, random)
   const at = (x: number, y: number) => raw[((y + GRAIN) % GRAIN) * GRAIN + ((x + GRAIN) % GRAIN)]!
   grain = new Uint8ClampedArray(GRAIN * GRAIN)
@@ -24,7 +24,8 @@ function tooth(): Uint8ClampedArray {
 }
 
 const patterns = new Map<string, CanvasPattern>()
-const channels = (colour: string) => [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16)) as [number, number, number]
+const channels = (colour: string) =>
+  [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16)) as [number, number, number]
 
 /** Graphite of a colour; the same on every canvas. */
 export function pencilPaint(surface: Surface, colour: string): CanvasPattern | string {
@@ -53,7 +54,13 @@ function dabOf(colour: string): OffscreenCanvas {
     const surface = canvas.getContext('2d')!
     const [r, g, b] = channels(colour)
     const soft = surface.createRadialGradient(DAB / 2, DAB / 2, 0, DAB / 2, DAB / 2, DAB / 2)
-    for (const [at, alpha] of [[0, 1], [0.45, 0.86], [0.75, 0.36], [1, 0]] as const) soft.addColorStop(at, `rgb(${r} ${g} ${b} / ${alpha})`)
+    for (const [at, alpha] of [
+      [0, 1],
+      [0.45, 0.86],
+      [0.75, 0.36],
+      [1, 0],
+    ] as const)
+      soft.addColorStop(at, `rgb(${r} ${g} ${b} / ${alpha})`)
     surface.fillStyle = soft
     surface.fillRect(0, 0, DAB, DAB)
     dabs.set(colour, canvas)
@@ -68,14 +75,18 @@ const COVERING = 3.3
 const FULL = 0.88
 
 /** A wash: soft at the edge, as strong as the hand is heavy, stronger where it crosses itself. */
-export function layWash(surface: Surface, stroke: Pick<Stroke, 'points' | 'size' | 'brush' | 'taper'>, colour: string): void {
+export function layWash(
+  surface: Surface,
+  stroke: Pick<Stroke, 'points' | 'size' | 'brush' | 'taper'>,
+  colour: string,
+): void {
   const { points } = stroke
   const dab = dabOf(colour)
   const lengths = courseLengths(points)
   const shares = taperShares(stroke)
   const before = surface.globalAlpha
   let i = 0
-  for (let at = 0; ; ) {
+  for (let at = 0; ;) {
     while (i < lengths.length - 2 && lengths[i + 1]! < at) i++
     const next = Math.min(i + 1, lengths.length - 1)
     const span = lengths[next]! - lengths[i]!
@@ -84,7 +95,13 @@ export function layWash(surface: Surface, stroke: Pick<Stroke, 'points' | 'size'
     const pressure = mix(points[3 * i + 2]!, points[3 * next + 2]!)
     const radius = Math.max(0.5, halfWidth(stroke, pressure) * mix(shares[i]!, shares[next]!))
     surface.globalAlpha = before * (1 - (1 - FULL * pressure) ** (1 / COVERING))
-    surface.drawImage(dab, mix(points[3 * i]!, points[3 * next]!) - radius, mix(points[3 * i + 1]!, points[3 * next + 1]!) - radius, 2 * radius, 2 * radius)
+    surface.drawImage(
+      dab,
+      mix(points[3 * i]!, points[3 * next]!) - radius,
+      mix(points[3 * i + 1]!, points[3 * next + 1]!) - radius,
+      2 * radius,
+      2 * radius,
+    )
     if (at >= lengths.at(-1)!) break
     at = Math.min(lengths.at(-1)!, at + Math.max(0.6, radius * APART))
   }

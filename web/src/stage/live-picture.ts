@@ -2,10 +2,24 @@ import { exposureAt, exposuresOf, type Drawn, type Scene } from '@unhurried/core
 import { livePath, paintLine, type InkOf } from './paint'
 import { composedPictures, playFrames } from './player'
 
-export interface LiveLine { readonly drawing: string; readonly line: Drawn; readonly colour: string }
+export interface LiveLine {
+  readonly drawing: string
+  readonly line: Drawn
+  readonly colour: string
+}
 
 /** A small picture that plays some frames over and over and shows each stroke as it is made. */
-export function livePicture({ canvas, scale, cells, onFrame }: { canvas: HTMLCanvasElement; scale: number; cells: boolean; onFrame: (frame: number) => void }) {
+export function livePicture({
+  canvas,
+  scale,
+  cells,
+  onFrame,
+}: {
+  canvas: HTMLCanvasElement
+  scale: number
+  cells: boolean
+  onFrame: (frame: number) => void
+}) {
   const surface = canvas.getContext('2d')!
   let stopPlaying = () => {}
   let pictures: ReturnType<typeof composedPictures> | undefined
@@ -20,16 +34,42 @@ export function livePicture({ canvas, scale, cells, onFrame }: { canvas: HTMLCan
     surface.imageSmoothingEnabled = !cells
     surface.drawImage(pictures.at(frame), 0, 0)
     const at = live && known.scene.drawings[live.drawing]
-    if (!live || !at || exposureAt(exposuresOf(known.scene, at.level, known.take), frame)?.drawing !== live.drawing) return
+    if (!live || !at || exposureAt(exposuresOf(known.scene, at.level, known.take), frame)?.drawing !== live.drawing)
+      return
     surface.setTransform(scale, 0, 0, scale, 0, 0)
     paintLine(surface, live.line, live.colour, () => livePath(live!.line, false))
   }
   return {
-    play({ scene, take, only, inkOf, from: first, to, silhouettes }: { scene: Scene; take: string; only: string | undefined; inkOf: InkOf; from: number; to: number; silhouettes: boolean }) {
-      const same = known && known.scene.sheets === scene.sheets && known.scene.settings === scene.settings && known.scene.palette === scene.palette && known.scene.levels === scene.levels && known.take === take && known.only === only && known.silhouettes === silhouettes
+    play({
+      scene,
+      take,
+      only,
+      inkOf,
+      from: first,
+      to,
+      silhouettes,
+    }: {
+      scene: Scene
+      take: string
+      only: string | undefined
+      inkOf: InkOf
+      from: number
+      to: number
+      silhouettes: boolean
+    }) {
+      const same =
+        known &&
+        known.scene.sheets === scene.sheets &&
+        known.scene.settings === scene.settings &&
+        known.scene.palette === scene.palette &&
+        known.scene.levels === scene.levels &&
+        known.take === take &&
+        known.only === only &&
+        known.silhouettes === silhouettes
       // A stroke changes its drawing alone: the other pictures stay as they were composed.
       if (!same) pictures?.end()
-      if (!same) pictures = composedPictures({ scene, inkOf, scale, take, silhouettes, ...(only !== undefined && { only }) })
+      if (!same)
+        pictures = composedPictures({ scene, inkOf, scale, take, silhouettes, ...(only !== undefined && { only }) })
       const playing = same && from === first && frame > 0
       known = { inkOf, scene, take, only, silhouettes }
       from = first
@@ -37,7 +77,8 @@ export function livePicture({ canvas, scale, cells, onFrame }: { canvas: HTMLCan
       stopPlaying()
       const { fps } = scene.settings
       stopPlaying = playFrames({
-        fps, length: Math.max(1, to - first + 1),
+        fps,
+        length: Math.max(1, to - first + 1),
         show(n) {
           frame = first + n - 1
           onFrame(frame)

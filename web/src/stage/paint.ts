@@ -1,6 +1,22 @@
 import {
-  coloursOf, LINE_PASSES, panAt, PASSES, silhouette, strokeOutlines,
-  type Blend, type Cells, type Drawn, type Fill, type Ground, type Ink, type InkPiece, type Pass, type PassState, type Scene, type Stroke, type Swatch,
+  coloursOf,
+  LINE_PASSES,
+  panAt,
+  PASSES,
+  silhouette,
+  strokeOutlines,
+  type Blend,
+  type Cells,
+  type Drawn,
+  type Fill,
+  type Ground,
+  type Ink,
+  type InkPiece,
+  type Pass,
+  type PassState,
+  type Scene,
+  type Stroke,
+  type Swatch,
 } from '@unhurried/core'
 import { layWash, pencilPaint } from './brushes'
 import { layTexture } from './textures'
@@ -23,7 +39,8 @@ function ring(path: Path2D, points: ArrayLike<readonly [number, number]>) {
   const count = points.length
   if (count === 0) return
   // Through the middles of the outline's sides, its corners as control points: a smooth closed curve.
-  const middle = (a: readonly [number, number], b: readonly [number, number]) => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] as const
+  const middle = (a: readonly [number, number], b: readonly [number, number]) =>
+    [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] as const
   const start = middle(points[count - 1]!, points[0]!)
   path.moveTo(start[0], start[1])
   for (let i = 0; i < count; i++) {
@@ -96,7 +113,13 @@ function dotted(surface: Surface, stroke: Stroke, colour: string) {
 }
 
 /** Paints some ink; what lies under the light in its one `tint`. */
-export function paintInk(surface: Surface, ink: Ink, palette: readonly Swatch[], style: Style = 'ink', tint = ''): void {
+export function paintInk(
+  surface: Surface,
+  ink: Ink,
+  palette: readonly Swatch[],
+  style: Style = 'ink',
+  tint = '',
+): void {
   const colours = coloursOf(palette)
   for (const piece of ink) {
     const colour = style === 'ink' ? (colours.get(piece.swatch) ?? NO_COLOUR) : tint
@@ -115,12 +138,21 @@ export function passesShown(drawing: string, inkOf: InkOf): readonly Pass[] {
 }
 
 /** How canvases are told of a blend. */
-export const compositeOf = (blend: Blend | undefined): GlobalCompositeOperation => (blend === undefined || blend === 'normal' ? 'source-over' : blend)
+export const compositeOf = (blend: Blend | undefined): GlobalCompositeOperation =>
+  blend === undefined || blend === 'normal' ? 'source-over' : blend
 
-const isPlain = (state: PassState | undefined) => (state?.blend ?? 'normal') === 'normal' && (state?.strength ?? 1) === 1
+const isPlain = (state: PassState | undefined) =>
+  (state?.blend ?? 'normal') === 'normal' && (state?.strength ?? 1) === 1
 
 /** A drawing with the passes its level shows. `lay` lays what may not be painted straight onto what lies below. */
-function paintPasses(surface: Surface, drawing: string, passes: Partial<Record<Pass, PassState>> | undefined, inkOf: InkOf, palette: readonly Swatch[], lay: Layer) {
+function paintPasses(
+  surface: Surface,
+  drawing: string,
+  passes: Partial<Record<Pass, PassState>> | undefined,
+  inkOf: InkOf,
+  palette: readonly Swatch[],
+  lay: Layer,
+) {
   for (const pass of PASSES) {
     const state = passes?.[pass]
     const ink = inkOf(drawing, pass)
@@ -139,7 +171,8 @@ function wholeInk(drawing: string, inkOf: InkOf): Ink {
   const [first] = parts
   if (!first) return []
   const known = everything.get(first)
-  if (known && known.parts.length === parts.length && known.parts.every((part, i) => part === parts[i])) return known.all
+  if (known && known.parts.length === parts.length && known.parts.every((part, i) => part === parts[i]))
+    return known.all
   const all = parts.flat()
   everything.set(first, { parts, all })
   return all
@@ -176,7 +209,12 @@ function layerOn(surface: Surface): Layer {
 }
 
 /** A level's ground: its picture, and its texture over everything on it. */
-export function paintGround(surface: Surface, ground: Ground, pictureOf: PictureOf, { width }: { width: number }): void {
+export function paintGround(
+  surface: Surface,
+  ground: Ground,
+  pictureOf: PictureOf,
+  { width }: { width: number },
+): void {
   const { picture } = ground
   const bitmap = picture && pictureOf(picture.picture)
   if (!picture || !bitmap) return
@@ -230,7 +268,10 @@ export interface PictureOptions {
 /** A whole picture of the scene at `scale`: paper (unless clear), each level's ground and drawing, the lowest first. */
 export function paintPicture(surface: Surface, options: PictureOptions): void {
   const { width, height, paper, cells } = options.scene.settings
-  const [across, down] = [Math.max(1, Math.round(width * options.scale)), Math.max(1, Math.round(height * options.scale))]
+  const [across, down] = [
+    Math.max(1, Math.round(width * options.scale)),
+    Math.max(1, Math.round(height * options.scale)),
+  ]
   surface.setTransform(1, 0, 0, 1, 0, 0)
   surface.clearRect(0, 0, across, down)
   if (!options.clear) {
@@ -250,7 +291,10 @@ export function paintPicture(surface: Surface, options: PictureOptions): void {
   surface.setTransform(1, 0, 0, 1, 0, 0)
 }
 
-function paintLevels(surface: Surface, { scene, frame, shown, inkOf, pictureOf, only, silhouettes = false }: PictureOptions): void {
+function paintLevels(
+  surface: Surface,
+  { scene, frame, shown, inkOf, pictureOf, only, silhouettes = false }: PictureOptions,
+): void {
   const { settings, palette } = scene
   const drawings = new Map(shown.map((entry) => [entry.level, entry.drawing]))
   if (settings.cells) surface.imageSmoothingEnabled = false
@@ -278,7 +322,12 @@ function paintLevels(surface: Surface, { scene, frame, shown, inkOf, pictureOf, 
   }
 }
 
-export interface Box { left: number; top: number; right: number; bottom: number }
+export interface Box {
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
 
 /** The box a path of x, y (and more) takes, grown by `margin`. */
 export function boxOf(points: readonly number[], stride: number, margin: number): Box {

@@ -18,25 +18,34 @@ function screen() {
   }
 }
 
-test.each([[24, 60], [12, 60], [60, 60], [25, 144], [15, 30]])('at %i a second on a screen of %i, every frame is due at its true time, for as long as one likes', (fps, refresh) => {
-  const display = screen()
-  const shown: { frame: number; ms: number }[] = []
-  let now = 1000
-  const stop = playFrames({ fps, length: 10, show: (frame) => shown.push({ frame, ms: now - 1000 }) })
-  for (let n = 0; n < refresh * 4; n++) {
-    now = 1000 + (n * 1000) / refresh
-    display.at(now)
-  }
-  stop()
-  expect(display.stopped()).toBe(true)
-  for (const { frame, ms } of shown) {
-    const due = Math.floor((ms * fps) / 1000 + 1e-6)
-    expect(frame).toBe((due % 10) + 1)
-  }
-  // No frame is shown twice in a row, and on a screen at least as fast none is left out.
-  expect(shown.every(({ frame }, i) => frame !== shown[i - 1]?.frame)).toBe(true)
-  if (refresh >= fps) expect(shown.map(({ frame }) => frame)).toEqual(shown.map((_, i) => (i % 10) + 1))
-})
+test.each([
+  [24, 60],
+  [12, 60],
+  [60, 60],
+  [25, 144],
+  [15, 30],
+])(
+  'at %i a second on a screen of %i, every frame is due at its true time, for as long as one likes',
+  (fps, refresh) => {
+    const display = screen()
+    const shown: { frame: number; ms: number }[] = []
+    let now = 1000
+    const stop = playFrames({ fps, length: 10, show: (frame) => shown.push({ frame, ms: now - 1000 }) })
+    for (let n = 0; n < refresh * 4; n++) {
+      now = 1000 + (n * 1000) / refresh
+      display.at(now)
+    }
+    stop()
+    expect(display.stopped()).toBe(true)
+    for (const { frame, ms } of shown) {
+      const due = Math.floor((ms * fps) / 1000 + 1e-6)
+      expect(frame).toBe((due % 10) + 1)
+    }
+    // No frame is shown twice in a row, and on a screen at least as fast none is left out.
+    expect(shown.every(({ frame }, i) => frame !== shown[i - 1]?.frame)).toBe(true)
+    if (refresh >= fps) expect(shown.map(({ frame }) => frame)).toEqual(shown.map((_, i) => (i % 10) + 1))
+  },
+)
 
 test('a slow screen leaves frames out rather than falling behind', () => {
   const display = screen()

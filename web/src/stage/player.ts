@@ -7,7 +7,16 @@ import { paintPicture, type InkOf, type PictureOf } from './paint'
 const BUDGET = 150e6
 
 /** The pictures of a take, composed once each and kept while there is room. */
-export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale, take, only, clear = false, silhouettes = false }: {
+export function composedPictures({
+  scene,
+  inkOf,
+  pictureOf = pictures.of,
+  scale,
+  take,
+  only,
+  clear = false,
+  silhouettes = false,
+}: {
   scene: Scene
   inkOf: InkOf
   pictureOf?: PictureOf
@@ -19,12 +28,14 @@ export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale,
   silhouettes?: boolean
 }) {
   const all = pictureRuns(scene, take)
-  const runs = only === undefined ? all : all.map((run) => ({ ...run, shown: run.shown.filter((entry) => entry.level === only) }))
+  const runs =
+    only === undefined ? all : all.map((run) => ({ ...run, shown: run.shown.filter((entry) => entry.level === only) }))
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const kept = new Map<string, HTMLCanvasElement>()
   const panned = hasPan(scene)
-  const nameOf = (run: PictureRun) => `${run.shown.map((entry) => entry.drawing).join(' ')}${panned ? ` at ${run.frame}` : ''}`
+  const nameOf = (run: PictureRun) =>
+    `${run.shown.map((entry) => entry.drawing).join(' ')}${panned ? ` at ${run.frame}` : ''}`
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
 
   function picture(run: PictureRun): HTMLCanvasElement {
@@ -34,7 +45,17 @@ export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale,
     canvas = document.createElement('canvas')
     canvas.width = width
     canvas.height = height
-    paintPicture(canvas.getContext('2d')!, { scene, frame: run.frame, shown: run.shown, inkOf, pictureOf, scale, clear, only, silhouettes })
+    paintPicture(canvas.getContext('2d')!, {
+      scene,
+      frame: run.frame,
+      shown: run.shown,
+      inkOf,
+      pictureOf,
+      scale,
+      clear,
+      only,
+      silhouettes,
+    })
     kept.set(name, canvas)
     const [oldest] = kept
     if (kept.size > most && oldest) {
@@ -73,7 +94,17 @@ export function composedPictures({ scene, inkOf, pictureOf = pictures.of, scale,
  * Plays frames at the scene's true rate, looping, from `from`. `show` is called once for each frame
  * that comes due. Gives a function that stops it.
  */
-export function playFrames({ fps, length, from = 1, show }: { fps: number; length: number; from?: number; show: (frame: number) => void }): () => void {
+export function playFrames({
+  fps,
+  length,
+  from = 1,
+  show,
+}: {
+  fps: number
+  length: number
+  from?: number
+  show: (frame: number) => void
+}): () => void {
   let began: number | undefined
   let last = -1
   let handle = requestAnimationFrame(function tick(now) {

@@ -1,8 +1,34 @@
-import { followedBy, inverted, movedBy, panAt, PASSES, scaledAbout, through, type InkPiece, type Level, type Matrix, type Pass, type Point, type Reference, type Scene } from '@unhurried/core'
+import {
+  followedBy,
+  inverted,
+  movedBy,
+  panAt,
+  PASSES,
+  scaledAbout,
+  through,
+  type InkPiece,
+  type Level,
+  type Matrix,
+  type Pass,
+  type Point,
+  type Reference,
+  type Scene,
+} from '@unhurried/core'
 import type { Bitmaps } from './bitmaps'
 import { free } from './free'
 import type { UnderLight } from './lamp'
-import { compositeOf, paintGround, paintInk, paintQuick, paintSilhouette, passesShown, type Box, type InkOf, type PictureOf, type Style } from './paint'
+import {
+  compositeOf,
+  paintGround,
+  paintInk,
+  paintQuick,
+  paintSilhouette,
+  passesShown,
+  type Box,
+  type InkOf,
+  type PictureOf,
+  type Style,
+} from './paint'
 import { layTexture } from './textures'
 import { boxThrough, type Bench, type Pen, type Tool } from './tool'
 import { FIT, fitted, held, matrixOf, type View } from './view'
@@ -34,9 +60,17 @@ export interface Lifted {
 }
 
 /** A drawing moved and turned about the middle of the paper: scene pixels and radians. */
-export interface Slide { readonly x: number; readonly y: number; readonly turn: number }
+export interface Slide {
+  readonly x: number
+  readonly y: number
+  readonly turn: number
+}
 /** How the paper lies on the table: from scene pixels to CSS pixels of the table, and the view that makes it so. */
-export interface Lie { readonly matrix: Matrix; readonly zoom: number; readonly view: View }
+export interface Lie {
+  readonly matrix: Matrix
+  readonly zoom: number
+  readonly view: View
+}
 
 export interface TableEvents {
   /** Asked before a tool is put to the paper; false when it can do nothing here. */
@@ -62,7 +96,15 @@ const IDLE: Tool = { cursor: 'default', down: () => false, move: () => {}, up: (
  * The drawing surface: a canvas for what lies still and one on top for the line being drawn, both as
  * large as the table. A moving pen repaints only the rectangle of its own line.
  */
-export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references, events }: {
+export function createTable({
+  host,
+  scene,
+  bitmaps,
+  inkOf,
+  pictureOf,
+  references,
+  events,
+}: {
   host: HTMLElement
   scene: () => Scene
   bitmaps: Bitmaps
@@ -86,7 +128,16 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
   let below: CanvasRenderingContext2D = screen
   const above = top.getContext('2d', { desynchronized: true })!
 
-  let onTable: OnTable = { frame: 1, drawing: undefined, level: '', shown: [], under: [], slid: new Map(), silhouettes: false, outside: 'shown' }
+  let onTable: OnTable = {
+    frame: 1,
+    drawing: undefined,
+    level: '',
+    shown: [],
+    under: [],
+    slid: new Map(),
+    silhouettes: false,
+    outside: 'shown',
+  }
   let tool: Tool = IDLE
   let view = FIT
   /** From scene pixels to CSS pixels of the table, and to pixels of the canvas. */
@@ -110,7 +161,8 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     view = fitted(view, { width, height }, scene().settings)
     matrix = matrixOf(view, { width, height })
     pixels = followedBy(matrix, scaledAbout({ x: 0, y: 0 }, { along: density, across: density }))
-    if (view.turn === 0) pixels = [pixels[0], pixels[1], pixels[2], pixels[3], Math.round(pixels[4]), Math.round(pixels[5])]
+    if (view.turn === 0)
+      pixels = [pixels[0], pixels[1], pixels[2], pixels[3], Math.round(pixels[4]), Math.round(pixels[5])]
     bitmaps.lookFrom(pixels, still.width, still.height)
     unready()
     events.onLie({ matrix, zoom: view.zoom, view })
@@ -118,12 +170,20 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
   }
 
   // ---- what lies still --------------------------------------------------------------------------
-  const panOf = (level: Level): Point | undefined => (level.ground?.pan ? panAt(level.ground.pan, onTable.frame, scene().settings.length) : undefined)
+  const panOf = (level: Level): Point | undefined =>
+    level.ground?.pan ? panAt(level.ground.pan, onTable.frame, scene().settings.length) : undefined
 
   function paperPath(): Path2D {
     const { width, height } = scene().settings
     const path = new Path2D()
-    for (const [i, [x, y]] of ([[0, 0], [width, 0], [width, height], [0, height]] as const).entries()) {
+    for (const [i, [x, y]] of (
+      [
+        [0, 0],
+        [width, 0],
+        [width, height],
+        [0, height],
+      ] as const
+    ).entries()) {
       const at = through(pixels, { x, y })
       if (i === 0) path.moveTo(at.x, at.y)
       else path.lineTo(at.x, at.y)
@@ -142,7 +202,11 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       if (lifted?.drawing === drawing && lifted.passes.has(pass)) {
         const { from } = lifted
         below.transform(...pixels)
-        paintInk(below, inkOf(drawing, pass).filter(({ id }) => !from.has(id)), scene().palette)
+        paintInk(
+          below,
+          inkOf(drawing, pass).filter(({ id }) => !from.has(id)),
+          scene().palette,
+        )
       } else if (quick && !bitmaps.ready(drawing, pass, 'ink')) {
         missing.push({ drawing, pass, style: 'ink', tint: '' })
         below.transform(...pixels)
@@ -170,7 +234,9 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       if (pan) below.translate(pan.x, pan.y)
       if (scene().settings.cells) below.imageSmoothingEnabled = false
       paintGround(below, level.ground, pictureOf, scene().settings)
-      if (drawing !== undefined && pan) for (const pass of PASSES) if (!level.passes?.[pass]?.hidden) paintInk(below, inkOf(drawing, pass), scene().palette)
+      if (drawing !== undefined && pan)
+        for (const pass of PASSES)
+          if (!level.passes?.[pass]?.hidden) paintInk(below, inkOf(drawing, pass), scene().palette)
       below.restore()
       if (drawing !== undefined && !pan) layPasses(drawing, level)
       if (level.ground.texture) {
@@ -249,7 +315,10 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     }
     below.fillStyle = TABLE
     below.fillRect(0, 0, still.width, still.height)
-    const upright = view.turn === 0 ? boxThrough(pixels, { left: 0, top: 0, right: scene().settings.width, bottom: scene().settings.height }) : undefined
+    const upright =
+      view.turn === 0
+        ? boxThrough(pixels, { left: 0, top: 0, right: scene().settings.width, bottom: scene().settings.height })
+        : undefined
     below.fillStyle = scene().settings.paper
     if (upright) below.fillRect(upright.left, upright.top, upright.right - upright.left, upright.bottom - upright.top)
     else below.fill(paperPath())
@@ -312,7 +381,12 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     above(box, paint) {
       clearAbove()
       const { left, top: high, right, bottom } = boxThrough(toPixels(), box)
-      painted = { left: Math.floor(left) - 2, top: Math.floor(high) - 2, right: Math.ceil(right) + 2, bottom: Math.ceil(bottom) + 2 }
+      painted = {
+        left: Math.floor(left) - 2,
+        top: Math.floor(high) - 2,
+        right: Math.ceil(right) + 2,
+        bottom: Math.ceil(bottom) + 2,
+      }
       above.save()
       above.setTransform(...toPixels())
       paint(above)
@@ -345,11 +419,20 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     const pan = level && panOf(level)
     return pan ? followedBy(movedBy(pan.x, pan.y), pixels) : pixels
   }
-  const onHost = (event: PointerEvent | WheelEvent, origin: DOMRect): Point => ({ x: event.clientX - origin.left, y: event.clientY - origin.top })
+  const onHost = (event: PointerEvent | WheelEvent, origin: DOMRect): Point => ({
+    x: event.clientX - origin.left,
+    y: event.clientY - origin.top,
+  })
   function penOf(event: PointerEvent, origin: DOMRect, back: Matrix): Pen {
     const at = through(back, onHost(event, origin))
     const pan = pen?.pan
-    return { x: at.x - (pan?.x ?? 0), y: at.y - (pan?.y ?? 0), pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure, shift: event.shiftKey, alt: event.altKey }
+    return {
+      x: at.x - (pan?.x ?? 0),
+      y: at.y - (pan?.y ?? 0),
+      pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure,
+      shift: event.shiftKey,
+      alt: event.altKey,
+    }
   }
 
   function lookFrom(next: View) {
@@ -379,10 +462,19 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
       event.preventDefault()
       return
     }
-    if (pen || event.button > 0 || playing || fingers.size > 1 || (event.pointerType === 'touch' && penSeen) || !events.mayDraw()) return
+    if (
+      pen ||
+      event.button > 0 ||
+      playing ||
+      fingers.size > 1 ||
+      (event.pointerType === 'touch' && penSeen) ||
+      !events.mayDraw()
+    )
+      return
     event.preventDefault()
     // The keys belong to the paper again, whatever was typed in before.
-    if (document.activeElement instanceof HTMLElement && document.activeElement.closest('input, textarea, .el-select')) document.activeElement.blur()
+    if (document.activeElement instanceof HTMLElement && document.activeElement.closest('input, textarea, .el-select'))
+      document.activeElement.blur()
     top.setPointerCapture(event.pointerId)
     pen = { id: event.pointerId, pan: scene().levels[onTable.level] && panOf(scene().levels[onTable.level]!) }
     if (tool.down(penOf(event, origin, inverted(matrix))) === false) pen = undefined
@@ -394,10 +486,20 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     const [other] = [...fingers].filter(([id]) => id !== event.pointerId)
     fingers.set(event.pointerId, to)
     if (!other || pen) return
-    const way = (p: Point) => ({ far: Math.hypot(p.x - other[1].x, p.y - other[1].y), angle: Math.atan2(p.y - other[1].y, p.x - other[1].x) })
+    const way = (p: Point) => ({
+      far: Math.hypot(p.x - other[1].x, p.y - other[1].y),
+      angle: Math.atan2(p.y - other[1].y, p.x - other[1].x),
+    })
     const [was, is] = [way(from), way(to)]
     const middle = (p: Point) => ({ x: (p.x + other[1].x) / 2, y: (p.y + other[1].y) / 2 })
-    lookFrom(held(view, size(), { from: middle(from), to: middle(to), by: is.far / Math.max(1, was.far), turn: Math.atan2(Math.sin(is.angle - was.angle), Math.cos(is.angle - was.angle)) }))
+    lookFrom(
+      held(view, size(), {
+        from: middle(from),
+        to: middle(to),
+        by: is.far / Math.max(1, was.far),
+        turn: Math.atan2(Math.sin(is.angle - was.angle), Math.cos(is.angle - was.angle)),
+      }),
+    )
   }
 
   function move(event: PointerEvent) {
@@ -414,7 +516,10 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     if (event.pointerId !== pen.id) return
     const coalesced = event.getCoalescedEvents?.() ?? []
     const ahead = event.getPredictedEvents?.().at(-1)
-    tool.move((coalesced.length > 0 ? coalesced : [event]).map((each) => penOf(each, origin, back)), ahead && penOf(ahead, origin, back))
+    tool.move(
+      (coalesced.length > 0 ? coalesced : [event]).map((each) => penOf(each, origin, back)),
+      ahead && penOf(ahead, origin, back),
+    )
   }
 
   function letGo() {
@@ -432,7 +537,8 @@ export function createTable({ host, scene, bitmaps, inkOf, pictureOf, references
     event.preventDefault()
     const from = onHost(event, top.getBoundingClientRect())
     const unit = event.deltaMode === 1 ? 16 : 1
-    if (event.ctrlKey || event.metaKey) lookFrom(held(view, size(), { from, by: Math.exp((-event.deltaY * unit) / 300) }))
+    if (event.ctrlKey || event.metaKey)
+      lookFrom(held(view, size(), { from, by: Math.exp((-event.deltaY * unit) / 300) }))
     else {
       const [x, y] = event.shiftKey && event.deltaX === 0 ? [event.deltaY, 0] : [event.deltaX, event.deltaY]
       lookFrom(held(view, size(), { from, to: { x: from.x - x * unit, y: from.y - y * unit } }))

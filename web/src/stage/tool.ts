@@ -2,7 +2,13 @@ import { INK_GRID, onGrid, pressed, type Matrix, type Point } from '@unhurried/c
 import type { Box } from './paint'
 
 /** Where the pen is on the drawing: scene pixels and pressure 0…1 as the hand gave it. */
-export interface Pen { readonly x: number; readonly y: number; readonly pressure: number; readonly shift: boolean; readonly alt: boolean }
+export interface Pen {
+  readonly x: number
+  readonly y: number
+  readonly pressure: number
+  readonly shift: boolean
+  readonly alt: boolean
+}
 
 /** What the pen does while it is down, one of them at a time. A tool is made anew whenever it is taken in hand. */
 export interface Tool {
@@ -29,8 +35,11 @@ export interface Bench {
   repaint: (box?: Box) => void
 }
 
-export const penOnGrid = ({ x, y, pressure }: Pen, curve: number): [number, number, number] =>
-  [onGrid(x, INK_GRID.place), onGrid(y, INK_GRID.place), onGrid(pressed(pressure, curve), INK_GRID.pressure)]
+export const penOnGrid = ({ x, y, pressure }: Pen, curve: number): [number, number, number] => [
+  onGrid(x, INK_GRID.place),
+  onGrid(y, INK_GRID.place),
+  onGrid(pressed(pressure, curve), INK_GRID.pressure),
+]
 
 /** A ring as wide as a tool reaches, in CSS pixels; browsers show no larger cursor. */
 const LARGEST_CURSOR = 120
@@ -43,6 +52,16 @@ export function ringCursor(width: number): string {
 
 /** The box a box of scene pixels takes after a change of place. */
 export function boxThrough([a, b, c, d, e, f]: Matrix, { left, top, right, bottom }: Box): Box {
-  const corners: Point[] = [[left, top], [right, top], [left, bottom], [right, bottom]].map(([x, y]) => ({ x: a * x! + c * y! + e, y: b * x! + d * y! + f }))
-  return { left: Math.min(...corners.map(({ x }) => x)), top: Math.min(...corners.map(({ y }) => y)), right: Math.max(...corners.map(({ x }) => x)), bottom: Math.max(...corners.map(({ y }) => y)) }
+  const corners: Point[] = [
+    [left, top],
+    [right, top],
+    [left, bottom],
+    [right, bottom],
+  ].map(([x, y]) => ({ x: a * x! + c * y! + e, y: b * x! + d * y! + f }))
+  return {
+    left: Math.min(...corners.map(({ x }) => x)),
+    top: Math.min(...corners.map(({ y }) => y)),
+    right: Math.max(...corners.map(({ x }) => x)),
+    bottom: Math.max(...corners.map(({ y }) => y)),
+  }
 }

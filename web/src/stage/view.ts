@@ -1,4 +1,13 @@
-import { followedBy, inverted, movedBy, scaledAbout, through, turnedAbout, type Matrix, type Point } from '@unhurried/core'
+import {
+  followedBy,
+  inverted,
+  movedBy,
+  scaledAbout,
+  through,
+  turnedAbout,
+  type Matrix,
+  type Point,
+} from '@unhurried/core'
 
 /** How the paper is looked at. `fit` follows the size of the table; `zoom` is CSS pixels for one scene pixel. */
 export interface View {
@@ -14,7 +23,10 @@ export interface View {
 export const ZOOM = { least: 0.04, most: 40 } as const
 export const FIT: View = { fit: true, zoom: 1, turn: 0, mirror: false, x: 0, y: 0 }
 
-interface Size { readonly width: number; readonly height: number }
+interface Size {
+  readonly width: number
+  readonly height: number
+}
 const MARGIN = 22
 const ORIGIN = { x: 0, y: 0 }
 
@@ -25,14 +37,22 @@ export function fitted(view: View, table: Size, paper: Size & { cells?: boolean 
   const across = paper.width * cos + paper.height * sin
   const down = paper.width * sin + paper.height * cos
   const fit = Math.min(Math.max(40, table.width - 2 * MARGIN) / across, Math.max(40, table.height - 2 * MARGIN) / down)
-  const zoom = paper.cells && fit >= 1 ? Math.floor(fit) : paper.width * fit >= 64 ? Math.floor(paper.width * fit) / paper.width : fit
+  const zoom =
+    paper.cells && fit >= 1
+      ? Math.floor(fit)
+      : paper.width * fit >= 64
+        ? Math.floor(paper.width * fit) / paper.width
+        : fit
   return { ...view, zoom, x: paper.width / 2, y: paper.height / 2 }
 }
 
 /** From scene pixels to CSS pixels of the table. Upright paper lies on whole pixels. */
 export function matrixOf({ zoom, turn, mirror, x, y }: View, table: Size): Matrix {
   const placed = followedBy(
-    followedBy(followedBy(movedBy(-x, -y), scaledAbout(ORIGIN, { along: mirror ? -zoom : zoom, across: zoom })), turnedAbout(ORIGIN, turn)),
+    followedBy(
+      followedBy(movedBy(-x, -y), scaledAbout(ORIGIN, { along: mirror ? -zoom : zoom, across: zoom })),
+      turnedAbout(ORIGIN, turn),
+    ),
     movedBy(table.width / 2, table.height / 2),
   )
   if (turn !== 0) return placed
@@ -40,9 +60,18 @@ export function matrixOf({ zoom, turn, mirror, x, y }: View, table: Size): Matri
 }
 
 /** The view turned, zoomed or moved so that the scene's place under `from` on the table comes to lie under `to`. */
-export function held(view: View, table: Size, { from, to = from, by = 1, turn = 0 }: { from: Point; to?: Point; by?: number; turn?: number }): View {
+export function held(
+  view: View,
+  table: Size,
+  { from, to = from, by = 1, turn = 0 }: { from: Point; to?: Point; by?: number; turn?: number },
+): View {
   const place = through(inverted(matrixOf(view, table)), from)
-  const next = { ...view, fit: false, zoom: Math.min(ZOOM.most, Math.max(ZOOM.least, view.zoom * by)), turn: Math.abs(view.turn + turn) < 1e-6 ? 0 : view.turn + turn }
+  const next = {
+    ...view,
+    fit: false,
+    zoom: Math.min(ZOOM.most, Math.max(ZOOM.least, view.zoom * by)),
+    turn: Math.abs(view.turn + turn) < 1e-6 ? 0 : view.turn + turn,
+  }
   const now = through(inverted(matrixOf(next, table)), to)
   return { ...next, x: next.x + place.x - now.x, y: next.y + place.y - now.y }
 }

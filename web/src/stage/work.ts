@@ -1,6 +1,12 @@
 import { planOfWork, type Column, type Scene, type WorkStep } from '@unhurried/core'
 
-interface Known { readonly column: Column; readonly drawings: Scene['drawings']; readonly charts: Scene['charts']; readonly loop: boolean; readonly steps: WorkStep[] }
+interface Known {
+  readonly column: Column
+  readonly drawings: Scene['drawings']
+  readonly charts: Scene['charts']
+  readonly loop: boolean
+  readonly steps: WorkStep[]
+}
 
 /** The last answer for each level of each take: most changes leave most levels as they were. */
 const last = new Map<string, Known>()
@@ -12,7 +18,8 @@ export function workOf(scene: Scene, level: string, take = scene.mainTake): Work
   const { drawings, charts } = scene
   const { loop } = scene.levels[level]!
   const found = last.get(name)
-  if (found && found.column === column && found.drawings === drawings && found.charts === charts && found.loop === loop) return found.steps
+  if (found && found.column === column && found.drawings === drawings && found.charts === charts && found.loop === loop)
+    return found.steps
   const steps = planOfWork(scene, level, take)
   last.set(name, { column, drawings, charts, loop, steps })
   return steps

@@ -1,7 +1,14 @@
 import { answerId, answerTo, type Evidence } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
-import { evidenceOf, lookReportSchema, type Found, type LookOrder, type Proposed, type SeenFinding } from '../workers/look-messages'
+import {
+  evidenceOf,
+  lookReportSchema,
+  type Found,
+  type LookOrder,
+  type Proposed,
+  type SeenFinding,
+} from '../workers/look-messages'
 import { sayWhy, useScene } from './scene'
 
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
@@ -56,11 +63,20 @@ export const useLook = defineStore('look', () => {
       const parsed = lookReportSchema.safeParse(event.data)
       if (!parsed.success) return died()
       const report = parsed.data
-      if (report.id !== 0 && report.id === following.value && (report.kind === 'followed' || report.kind === 'failed')) {
+      if (
+        report.id !== 0 &&
+        report.id === following.value &&
+        (report.kind === 'followed' || report.kind === 'failed')
+      ) {
         following.value = 0
         if (report.kind === 'failed') return sayWhy(new Error(report.sentence))
         proposals.value = report.proposals
-        if (report.proposals.length === 0) sayWhy(new Error('It cannot be told where this lies on the next drawing. Pin it there by hand, then follow on from it.'))
+        if (report.proposals.length === 0)
+          sayWhy(
+            new Error(
+              'It cannot be told where this lies on the next drawing. Pin it there by hand, then follow on from it.',
+            ),
+          )
         return
       }
       // What answers no order is about the copy of the scene itself: the next look begins from another.
@@ -105,7 +121,14 @@ export const useLook = defineStore('look', () => {
     trouble.value = ''
     if (!worker) start()
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
-    tell({ kind: 'look', id: (looking = ++orders), take: scene.take, limits: toRaw(scene.limits), whole, waiting: [...scene.waiting()] })
+    tell({
+      kind: 'look',
+      id: (looking = ++orders),
+      take: scene.take,
+      limits: toRaw(scene.limits),
+      whole,
+      waiting: [...scene.waiting()],
+    })
   }
   /** Asks where a landmark lies on the drawings after this one. */
   function follow(drawing: string, landmark: string) {
@@ -117,9 +140,17 @@ export const useLook = defineStore('look', () => {
   /** Pins all that is proposed, in one step. */
   function accept() {
     const eighth = (value: number) => Math.round(value * 8) / 8
-    const edits = proposals.value.filter(({ drawing }) => scene.scene?.drawings[drawing]).map(({ drawing, landmark, x, y }) => ({ type: 'pin.set' as const, drawing, landmark, pin: { x: eighth(x), y: eighth(y) } }))
+    const edits = proposals.value
+      .filter(({ drawing }) => scene.scene?.drawings[drawing])
+      .map(({ drawing, landmark, x, y }) => ({
+        type: 'pin.set' as const,
+        drawing,
+        landmark,
+        pin: { x: eighth(x), y: eighth(y) },
+      }))
     proposals.value = []
-    if (edits.length > 0) scene.change({ type: 'together', words: `a landmark followed over ${edits.length} drawings`, edits })
+    if (edits.length > 0)
+      scene.change({ type: 'together', words: `a landmark followed over ${edits.length} drawings`, edits })
   }
 
   function stop() {
@@ -130,27 +161,37 @@ export const useLook = defineStore('look', () => {
   }
 
   // A scene that is shut is looked at from nothing when it is opened again: others may have drawn on it.
-  watch(() => scene.settled === undefined, (shut) => {
-    if (!shut) return
-    end()
-    found.value = shown.value = undefined
-    proposals.value = []
-    wanted.value = false
-  }, { flush: 'sync' })
-  watch(() => scene.take, () => wanted.value && look())
+  watch(
+    () => scene.settled === undefined,
+    (shut) => {
+      if (!shut) return
+      end()
+      found.value = shown.value = undefined
+      proposals.value = []
+      wanted.value = false
+    },
+    { flush: 'sync' },
+  )
+  watch(
+    () => scene.take,
+    () => wanted.value && look(),
+  )
 
   const open = computed(() => (found.value?.findings ?? []).filter(({ meant }) => meant === undefined))
   /** Findings to be looked at, by drawing, worst severity first as they come. */
   const byDrawing = computed(() => {
     const map = new Map<string, SeenFinding[]>()
-    for (const finding of open.value) for (const drawing of finding.drawings) map.set(drawing, [...(map.get(drawing) ?? []), finding])
+    for (const finding of open.value)
+      for (const drawing of finding.drawings) map.set(drawing, [...(map.get(drawing) ?? []), finding])
     return map
   })
 
   /** The same by square of the sheet, `level:frame`: the first sentence on it. */
   const bySquare = computed(() => {
     const map = new Map<string, string>()
-    for (const { level, frames, sentence } of open.value) for (const frame of frames) if (level !== undefined && !map.has(`${level}:${frame}`)) map.set(`${level}:${frame}`, sentence)
+    for (const { level, frames, sentence } of open.value)
+      for (const frame of frames)
+        if (level !== undefined && !map.has(`${level}:${frame}`)) map.set(`${level}:${frame}`, sentence)
     return map as ReadonlyMap<string, string>
   })
 
@@ -159,7 +200,14 @@ export const useLook = defineStore('look', () => {
     await scene.loadInk()
     const { meant: _, ...bare } = finding
     try {
-      if (!scene.change({ type: 'answer.put', id: answerId(bare), answer: answerTo(scene.settled!, bare, scene.ink!.inkOf, reason) })) return
+      if (
+        !scene.change({
+          type: 'answer.put',
+          id: answerId(bare),
+          answer: answerTo(scene.settled!, bare, scene.ink!.inkOf, reason),
+        })
+      )
+        return
     } catch (error) {
       return sayWhy(error)
     }
@@ -185,9 +233,32 @@ export const useLook = defineStore('look', () => {
   const evidence = computed<readonly Evidence[]>(() => {
     const now = shown.value
     if (!now) return []
-    const is = found.value?.findings.find((each) => answerId(each) === answerId(now)) ?? (mended.value ? undefined : now)
+    const is =
+      found.value?.findings.find((each) => answerId(each) === answerId(now)) ?? (mended.value ? undefined : now)
     return is ? evidenceOf(is) : []
   })
 
-  return { proposals, following, follow, accept, refuse: () => (proposals.value = []), found, open, byDrawing, bySquare, progress, trouble, shown, evidence, mended, wanted, look, stop, mean, takeBack, show, hide: () => (shown.value = undefined) }
+  return {
+    proposals,
+    following,
+    follow,
+    accept,
+    refuse: () => (proposals.value = []),
+    found,
+    open,
+    byDrawing,
+    bySquare,
+    progress,
+    trouble,
+    shown,
+    evidence,
+    mended,
+    wanted,
+    look,
+    stop,
+    mean,
+    takeBack,
+    show,
+    hide: () => (shown.value = undefined),
+  }
 })

@@ -1,4 +1,13 @@
-import { applyEdit, drawingsShown, EditRefused, exposureAt, exposuresOf, type Edit, type Limits, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  drawingsShown,
+  EditRefused,
+  exposureAt,
+  exposuresOf,
+  type Edit,
+  type Limits,
+  type Scene,
+} from '@unhurried/core'
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -13,9 +22,16 @@ export function sayWhy(error: unknown): void {
 }
 
 /** Whoever keeps a copy of the scene. */
-export interface SceneHearer { readonly onEdit: (edit: Edit) => void; readonly onAnew: (scene: Scene, inked: ReadonlySet<string> | undefined) => void }
+export interface SceneHearer {
+  readonly onEdit: (edit: Edit) => void
+  readonly onAnew: (scene: Scene, inked: ReadonlySet<string> | undefined) => void
+}
 
-export interface Chosen { readonly levels: readonly string[]; readonly from: number; readonly to: number }
+export interface Chosen {
+  readonly levels: readonly string[]
+  readonly from: number
+  readonly to: number
+}
 
 /** The level with the most drawings, the upper one of equals: where work goes on most likely. */
 function mostWorked(scene: Scene): string {
@@ -52,7 +68,9 @@ export const useScene = defineStore('scene', () => {
   let keeper: Keeper | undefined
   let opening = 0
 
-  const exposures = computed(() => (scene.value?.levels[level.value] ? exposuresOf(scene.value, level.value, take.value) : []))
+  const exposures = computed(() =>
+    scene.value?.levels[level.value] ? exposuresOf(scene.value, level.value, take.value) : [],
+  )
   const here = computed(() => exposureAt(exposures.value, frame.value))
   const drawing = computed(() => here.value?.drawing ?? undefined)
 
@@ -66,9 +84,12 @@ export const useScene = defineStore('scene', () => {
       .concat(Object.keys(now.drawings))
   }
 
-  const loadInk = () => ink.value!.ensure(nearestFirst(), () => keeper?.waiting() ?? []).catch((error: unknown) => {
-    trouble.value = error instanceof Error ? error.message : String(error)
-  })
+  const loadInk = () =>
+    ink
+      .value!.ensure(nearestFirst(), () => keeper?.waiting() ?? [])
+      .catch((error: unknown) => {
+        trouble.value = error instanceof Error ? error.message : String(error)
+      })
 
   async function open(sceneId: string) {
     close()
@@ -184,7 +205,9 @@ export const useScene = defineStore('scene', () => {
   function showDrawing(target: string) {
     const entry = scene.value?.drawings[target]
     if (!entry) return
-    const shown = drawingsShown(exposuresOf(scene.value!, entry.level, take.value)).find((each) => each.drawing === target)
+    const shown = drawingsShown(exposuresOf(scene.value!, entry.level, take.value)).find(
+      (each) => each.drawing === target,
+    )
     level.value = entry.level
     if (shown) frame.value = shown.frame
   }
@@ -209,7 +232,23 @@ export const useScene = defineStore('scene', () => {
   }
 
   return {
-    id, production, limits, scene, settled, take, chosen, solo, ink, keeping, asides, trouble, frame, level, exposures, here, drawing,
+    id,
+    production,
+    limits,
+    scene,
+    settled,
+    take,
+    chosen,
+    solo,
+    ink,
+    keeping,
+    asides,
+    trouble,
+    frame,
+    level,
+    exposures,
+    here,
+    drawing,
     canUndo: computed(() => done.value.length > 0),
     canRedo: computed(() => undone.value.length > 0),
     hear(hearer: SceneHearer) {
@@ -218,7 +257,15 @@ export const useScene = defineStore('scene', () => {
     },
     /** Edits of this page that the server has not confirmed. */
     waiting: () => keeper?.waiting() ?? [],
-    open, close, change, attempt, flip, besideOf, goTo, showDrawing, loadInk,
+    open,
+    close,
+    change,
+    attempt,
+    flip,
+    besideOf,
+    goTo,
+    showDrawing,
+    loadInk,
     undo: () => step(done, undone),
     redo: () => step(undone, done),
     settleAside: (asideId: string) => void keeper?.settle(asideId),

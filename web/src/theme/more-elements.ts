@@ -1,4 +1,16 @@
-import { ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInputNumber, ElOption, ElPopover, ElProgress, ElSelect, ElSlider } from 'element-plus'
+import {
+  ElColorPicker,
+  ElDialog,
+  ElDropdown,
+  ElDropdownItem,
+  ElDropdownMenu,
+  ElInputNumber,
+  ElOption,
+  ElPopover,
+  ElProgress,
+  ElSelect,
+  ElSlider,
+} from 'element-plus'
 import 'element-plus/theme-chalk/el-color-picker.css'
 import 'element-plus/theme-chalk/el-color-picker-panel.css'
 import 'element-plus/theme-chalk/el-dialog.css'
@@ -19,4 +31,16 @@ import 'element-plus/theme-chalk/el-tag.css'
 import './more-elements.css'
 
 /** The parts the places of a scene use. */
-export const MORE_ELEMENTS = [ElColorPicker, ElDialog, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInputNumber, ElOption, ElPopover, ElProgress, ElSelect, ElSlider]
+export const MORE_ELEMENTS = [
+  ElColorPicker,
+  ElDialog,
+  ElDropdown,
+  ElDropdownItem,
+  ElDropdownMenu,
+  ElInputNumber,
+  ElOption,
+  ElPopover,
+  ElProgress,
+  ElSelect,
+  ElSlider,
+]

@@ -6,14 +6,22 @@ import { useScene } from '../stores/scene'
 
 const props = defineProps<{ scene: string }>()
 const store = useScene()
-watch(() => props.scene, (id) => void store.open(id), { immediate: true })
+watch(
+  () => props.scene,
+  (id) => void store.open(id),
+  { immediate: true },
+)
 // The keys everybody's hands know work in every place of a scene, beside the desk's own.
 const unlessTyping = (act: () => void) => (event: KeyboardEvent) => {
   if (typing(event.target)) return
   event.preventDefault()
   act()
 }
-const release = tinykeys(window, { '$mod+z': unlessTyping(store.undo), '$mod+Shift+Z': unlessTyping(store.redo), '$mod+y': unlessTyping(store.redo) })
+const release = tinykeys(window, {
+  '$mod+z': unlessTyping(store.undo),
+  '$mod+Shift+Z': unlessTyping(store.redo),
+  '$mod+y': unlessTyping(store.redo),
+})
 onUnmounted(() => {
   release()
   store.close()

@@ -1,4 +1,20 @@
-import { applyEdit, drawingsShown, exposuresOf, followLandmark, graphsOf, inkedBy, inspectScene, levelsChanged, meantBecause, PASSES, subjectOf, type Edit, type Inspection, type Limits, type Scene } from '@unhurried/core'
+import {
+  applyEdit,
+  drawingsShown,
+  exposuresOf,
+  followLandmark,
+  graphsOf,
+  inkedBy,
+  inspectScene,
+  levelsChanged,
+  meantBecause,
+  PASSES,
+  subjectOf,
+  type Edit,
+  type Inspection,
+  type Limits,
+  type Scene,
+} from '@unhurried/core'
 import { api } from '../api'
 import { createInkStore } from '../ink/ink-store'
 import { lookOrderSchema, type LookReport, type Proposed } from './look-messages'
@@ -18,14 +34,15 @@ let next: { id: string; scene: Scene; ink: ReturnType<typeof createInkStore> } |
 let turn = 0
 
 /** Lets messages in. */
-const breathe = () => new Promise<void>((resolve) => {
-  const channel = new MessageChannel()
-  channel.port1.onmessage = () => {
-    channel.port1.close()
-    resolve()
-  }
-  channel.port2.postMessage(0)
-})
+const breathe = () =>
+  new Promise<void>((resolve) => {
+    const channel = new MessageChannel()
+    channel.port1.onmessage = () => {
+      channel.port1.close()
+      resolve()
+    }
+    channel.port2.postMessage(0)
+  })
 
 function open(id: string, document: Scene) {
   turn++
@@ -51,7 +68,11 @@ async function nextOf(id: string | null | undefined) {
 
 async function look({ id, take, limits, whole }: { id: number; take: string; limits: Limits; whole: boolean }) {
   const mine = ++turn
-  const signal = { get aborted() { return turn !== mine } }
+  const signal = {
+    get aborted() {
+      return turn !== mine
+    },
+  }
   if (whole) last = next = undefined
   const drawings = Object.keys(scene!.drawings).length
   tell({ kind: 'progress', id, done: 0, of: drawings, words: 'Fetching the lines' })
@@ -61,13 +82,31 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
   const began = performance.now()
   const now = scene!
   const named = JSON.stringify(limits)
-  const before = last && last.take === take && last.limits === named ? { inspection: last.inspection, levels: [...new Set([...levelsChanged(last.scene, now), ...inked])].filter((level) => now.levels[level]) } : undefined
+  const before =
+    last && last.take === take && last.limits === named
+      ? {
+          inspection: last.inspection,
+          levels: [...new Set([...levelsChanged(last.scene, now), ...inked])].filter((level) => now.levels[level]),
+        }
+      : undefined
   inked.clear()
-  const options = { scene: now, take, inkOf: ink!.inkOf, limits, next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf } }
+  const options = {
+    scene: now,
+    take,
+    inkOf: ink!.inkOf,
+    limits,
+    next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
+  }
   const context = subjectOf(options)
   let told = began
   const inspection = await inspectScene(now, ink!.inkOf, {
-    take, limits, signal, breathe, next: options.next, before, context,
+    take,
+    limits,
+    signal,
+    breathe,
+    next: options.next,
+    before,
+    context,
     onProgress(done, of) {
       if (performance.now() - told < 60) return
       told = performance.now()
@@ -81,16 +120,27 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
   last = { inspection, scene: now, take, limits: named }
   const counts = new Map<string, number>()
   const left = new Map<string, number>()
-  const findings = inspection.findings.filter(({ check }) => {
-    const count = (counts.get(check) ?? 0) + 1
-    counts.set(check, count)
-    if (count > MOST_SHOWN) left.set(check, count - MOST_SHOWN)
-    return count <= MOST_SHOWN
-  }).map((finding) => {
-    const meant = meantBecause(now, finding, ink!.inkOf)
-    return { ...finding, evidence: JSON.stringify(finding.evidence, short), ...(meant !== undefined && { meant }) }
+  const findings = inspection.findings
+    .filter(({ check }) => {
+      const count = (counts.get(check) ?? 0) + 1
+      counts.set(check, count)
+      if (count > MOST_SHOWN) left.set(check, count - MOST_SHOWN)
+      return count <= MOST_SHOWN
+    })
+    .map((finding) => {
+      const meant = meantBecause(now, finding, ink!.inkOf)
+      return { ...finding, evidence: JSON.stringify(finding.evidence, short), ...(meant !== undefined && { meant }) }
+    })
+  tell({
+    kind: 'found',
+    id,
+    findings,
+    unmeasured: [...inspection.unmeasured],
+    graphs: graphsOf(context),
+    left,
+    drawings,
+    ms: performance.now() - began,
   })
-  tell({ kind: 'found', id, findings, unmeasured: [...inspection.unmeasured], graphs: graphsOf(context), left, drawings, ms: performance.now() - began })
 }
 
 /** Findings of one check that are told; whoever has more knows what is the matter by then. */
@@ -102,7 +152,17 @@ const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.r
 const MOST_FOLLOWED = 60
 const SURE = 0.2
 
-async function follow({ id, take, drawing, landmark }: { id: number; take: string; drawing: string; landmark: string }) {
+async function follow({
+  id,
+  take,
+  drawing,
+  landmark,
+}: {
+  id: number
+  take: string
+  drawing: string
+  landmark: string
+}) {
   const { level } = scene!.drawings[drawing]!
   const order = drawingsShown(exposuresOf(scene!, level, take)).map((entry) => entry.drawing)
   const here = order.indexOf(drawing)
@@ -128,7 +188,8 @@ async function follow({ id, take, drawing, landmark }: { id: number; take: strin
 
 self.onmessage = async (event: MessageEvent<unknown>) => {
   const parsed = lookOrderSchema.safeParse(event.data)
-  if (!parsed.success) return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
+  if (!parsed.success)
+    return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
   const order = parsed.data
   try {
     if ('waiting' in order) edits = order.waiting
@@ -140,15 +201,25 @@ self.onmessage = async (event: MessageEvent<unknown>) => {
       scene = applyEdit(scene, order.edit).scene
       edits = [...edits, order.edit]
       // Lines that are not here yet are fetched when they are looked at, and this edit laid on them then.
-      if (inkedBy(order.edit).every((drawing) => ink!.isLoaded(drawing) || Object.keys(before.drawings[drawing]?.passes ?? {}).length === 0)) ink.apply(order.edit)
+      if (
+        inkedBy(order.edit).every(
+          (drawing) => ink!.isLoaded(drawing) || Object.keys(before.drawings[drawing]?.passes ?? {}).length === 0,
+        )
+      )
+        ink.apply(order.edit)
     } else if (order.kind === 'anew') {
       scene = order.document
       ink.forget(order.inked)
-      for (const drawing of order.inked ?? Object.keys(scene.drawings)) if (scene.drawings[drawing]) inked.add(scene.drawings[drawing].level)
+      for (const drawing of order.inked ?? Object.keys(scene.drawings))
+        if (scene.drawings[drawing]) inked.add(scene.drawings[drawing].level)
     } else if (order.kind === 'follow') await follow(order)
     else await look(order)
   } catch (error) {
     last = undefined
-    tell({ kind: 'failed', id: 'id' in order ? order.id : 0, sentence: error instanceof Error ? error.message : PROBLEM })
+    tell({
+      kind: 'failed',
+      id: 'id' in order ? order.id : 0,
+      sentence: error instanceof Error ? error.message : PROBLEM,
+    })
   }
 }

@@ -10,10 +10,23 @@ const ink = z.array(pieceSchema)
 const side = z.int().min(1)
 export const orderSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('lines'), id: z.int(), ink, width: side, height: side, gap: z.number().min(0) }),
-  z.object({ kind: z.literal('fill'), id: z.int(), x: z.number(), y: z.number(), closings: z.array(closing), anyway: z.boolean() }),
   z.object({
-    kind: z.literal('through'), id: z.int(), source: z.object({ outline: z.array(z.number()), holes: z.array(z.array(z.number())) }), from: idSchema,
-    drawings: z.array(z.object({ drawing: idSchema, ink })), width: side, height: side, gap: z.number().min(0),
+    kind: z.literal('fill'),
+    id: z.int(),
+    x: z.number(),
+    y: z.number(),
+    closings: z.array(closing),
+    anyway: z.boolean(),
+  }),
+  z.object({
+    kind: z.literal('through'),
+    id: z.int(),
+    source: z.object({ outline: z.array(z.number()), holes: z.array(z.array(z.number())) }),
+    from: idSchema,
+    drawings: z.array(z.object({ drawing: idSchema, ink })),
+    width: side,
+    height: side,
+    gap: z.number().min(0),
   }),
 ])
 export type PaintOrder = z.infer<typeof orderSchema>
@@ -21,11 +34,21 @@ export type PaintOrder = z.infer<typeof orderSchema>
 const ring = z.array(z.number())
 const filledSchema = z.discriminatedUnion('outcome', [
   z.object({ outcome: z.literal('filled'), outline: ring, holes: z.array(ring).readonly(), area: z.number() }),
-  z.object({ outcome: z.literal('leak'), leak: z.object({ x: z.number(), y: z.number(), width: z.number(), closing }) }),
+  z.object({
+    outcome: z.literal('leak'),
+    leak: z.object({ x: z.number(), y: z.number(), width: z.number(), closing }),
+  }),
   z.object({ outcome: z.literal('on a line') }),
   z.object({ outcome: z.literal('too fine') }),
 ])
-const throughSchema = z.array(z.object({ drawing: z.string(), paint: z.object({ outline: ring, holes: z.array(ring).readonly() }).optional(), sure: z.boolean(), why: z.string().optional() }))
+const throughSchema = z.array(
+  z.object({
+    drawing: z.string(),
+    paint: z.object({ outline: ring, holes: z.array(ring).readonly() }).optional(),
+    sure: z.boolean(),
+    why: z.string().optional(),
+  }),
+)
 export const reportSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('filled'), id: z.int(), result: filledSchema, ms: z.number() }),
   z.object({ kind: z.literal('through'), id: z.int(), result: throughSchema }),

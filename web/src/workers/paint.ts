@@ -21,7 +21,11 @@ self.onmessage = (event: MessageEvent<unknown>) => {
   const parsed = orderSchema.safeParse(event.data)
   if (!parsed.success) {
     lines = undefined
-    return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PAINT_PROBLEM })
+    return tell({
+      kind: 'failed',
+      id: Number((event.data as { id?: unknown } | null)?.id) || 0,
+      sentence: PAINT_PROBLEM,
+    })
   }
   const order = parsed.data
   try {
@@ -31,7 +35,15 @@ self.onmessage = (event: MessageEvent<unknown>) => {
     } else if (order.kind === 'fill') {
       if (!lines) throw new Error(PAINT_PROBLEM)
       tell({ kind: 'filled', id: order.id, result: fillAt({ ...order, lines }), ms: performance.now() - began })
-    } else tell({ kind: 'through', id: order.id, result: paintThrough({ ...order, onProgress: (done, of) => tell({ kind: 'progress', id: order.id, done, of }) }) })
+    } else
+      tell({
+        kind: 'through',
+        id: order.id,
+        result: paintThrough({
+          ...order,
+          onProgress: (done, of) => tell({ kind: 'progress', id: order.id, done, of }),
+        }),
+      })
   } catch (error) {
     tell({ kind: 'failed', id: order.id, sentence: error instanceof Error ? error.message : PAINT_PROBLEM })
   }

@@ -2,11 +2,24 @@ import { createPainter } from './painter'
 
 /** A worker that says what the test tells it to. */
 function stage() {
-  const started: { asked: { kind: string; id: number }[]; ended: boolean; say: (data: unknown) => void; die: () => void }[] = []
+  const started: {
+    asked: { kind: string; id: number }[]
+    ended: boolean
+    say: (data: unknown) => void
+    die: () => void
+  }[] = []
   const start = () => {
     const asked: { kind: string; id: number }[] = []
-    const worker = { postMessage: (order: { kind: string; id: number }) => void asked.push(order), terminate: () => void (entry.ended = true) } as unknown as Worker
-    const entry = { asked, ended: false, say: (data: unknown) => worker.onmessage?.({ data } as MessageEvent), die: () => worker.onerror?.({} as ErrorEvent) }
+    const worker = {
+      postMessage: (order: { kind: string; id: number }) => void asked.push(order),
+      terminate: () => void (entry.ended = true),
+    } as unknown as Worker
+    const entry = {
+      asked,
+      ended: false,
+      say: (data: unknown) => worker.onmessage?.({ data } as MessageEvent),
+      die: () => worker.onerror?.({} as ErrorEvent),
+    }
     started.push(entry)
     return worker
   }
@@ -54,7 +67,10 @@ test('what cannot be painted says why, progress is told, and it can be stopped',
   const failed = painter.fill(lines, order)
   started[0]!.say({ kind: 'failed', id: 1, sentence: 'The place lies off the paper.' })
   await expect(failed).rejects.toThrow('The place lies off the paper.')
-  const long = painter.through({ source: { outline: [0, 0, 1, 0, 1, 1], holes: [] }, from: 'a', drawings: [], width: 10, height: 10, gap: 2 }, (...at) => told.push(at))
+  const long = painter.through(
+    { source: { outline: [0, 0, 1, 0, 1, 1], holes: [] }, from: 'a', drawings: [], width: 10, height: 10, gap: 2 },
+    (...at) => told.push(at),
+  )
   started[0]!.say({ kind: 'progress', id: 2, done: 1, of: 3 })
   painter.stop()
   await expect(long).rejects.toThrow('Stopped.')

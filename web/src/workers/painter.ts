@@ -3,10 +3,19 @@ import { reportSchema, type PaintOrder, type PaintReport } from './paint-message
 
 type Wish = PaintOrder extends infer O ? (O extends PaintOrder ? Omit<O, 'id'> : never) : never
 type Answer<K extends PaintReport['kind']> = Extract<PaintReport, { kind: K }>
-interface Waiting { resolve: (report: PaintReport) => void; reject: (error: Error) => void; onProgress: (done: number, of: number) => void }
+interface Waiting {
+  resolve: (report: PaintReport) => void
+  reject: (error: Error) => void
+  onProgress: (done: number, of: number) => void
+}
 
 /** The passes of one drawing that hold paint; the same arrays while nothing on them changed. */
-export interface Lines { readonly passes: readonly Ink[]; readonly width: number; readonly height: number; readonly gap: number }
+export interface Lines {
+  readonly passes: readonly Ink[]
+  readonly width: number
+  readonly height: number
+  readonly gap: number
+}
 
 const DIED = 'The work of painting stopped unexpectedly. Nothing was changed; do it again.'
 
@@ -45,7 +54,10 @@ export function createPainter(start: () => Worker) {
     }
     return worker
   }
-  function ask<K extends 'filled' | 'through'>(order: Wish, onProgress: Waiting['onProgress'] = () => {}): Promise<Answer<K>> {
+  function ask<K extends 'filled' | 'through'>(
+    order: Wish,
+    onProgress: Waiting['onProgress'] = () => {},
+  ): Promise<Answer<K>> {
     return new Promise((resolve, reject) => {
       const id = ++last
       waiting.set(id, { resolve: resolve as Waiting['resolve'], reject, onProgress })
@@ -65,7 +77,10 @@ export function createPainter(start: () => Worker) {
       ready(lines)
       return ask<'filled'>({ kind: 'fill', ...order })
     },
-    through: (order: Omit<Extract<PaintOrder, { kind: 'through' }>, 'id' | 'kind'>, onProgress: Waiting['onProgress']) => ask<'through'>({ kind: 'through', ...order }, onProgress),
+    through: (
+      order: Omit<Extract<PaintOrder, { kind: 'through' }>, 'id' | 'kind'>,
+      onProgress: Waiting['onProgress'],
+    ) => ask<'through'>({ kind: 'through', ...order }, onProgress),
     /** Ends what is under way. */
     stop: () => end('Stopped.'),
   }

@@ -2,8 +2,20 @@ import { chance, type GuideLandmark, type Point, type Stroke } from '../../index
 
 /** Figures of bones that turn about their joints by known angles: what a true inbetween of them is, is known too. */
 
-interface Bone { readonly parent: number; /** Share of the parent's length where it is joined. */ readonly at: number; readonly length: number; readonly rest: number; readonly bend: number; readonly width: number; readonly bow: number }
-interface Figure { readonly bones: readonly Bone[]; readonly head: number; readonly sides: boolean }
+interface Bone {
+  readonly parent: number
+  /** Share of the parent's length where it is joined. */ readonly at: number
+  readonly length: number
+  readonly rest: number
+  readonly bend: number
+  readonly width: number
+  readonly bow: number
+}
+interface Figure {
+  readonly bones: readonly Bone[]
+  readonly head: number
+  readonly sides: boolean
+}
 export interface Articulated {
   readonly a: readonly Stroke[]
   readonly b: readonly Stroke[]
@@ -14,10 +26,23 @@ export interface Articulated {
 }
 
 const POINTS = 33
-const along = (from: Point, angle: number, far: number): Point => ({ x: from.x + Math.cos(angle) * far, y: from.y + Math.sin(angle) * far })
+const along = (from: Point, angle: number, far: number): Point => ({
+  x: from.x + Math.cos(angle) * far,
+  y: from.y + Math.sin(angle) * far,
+})
 
 function figureOf(random: () => number, unit: number): Figure {
-  const bones: Bone[] = [{ parent: -1, at: 0, length: unit * (1 + random() * 0.5), rest: -Math.PI / 2, bend: (random() - 0.5) * 0.7, width: unit * 0.32, bow: (random() - 0.5) * 0.16 }]
+  const bones: Bone[] = [
+    {
+      parent: -1,
+      at: 0,
+      length: unit * (1 + random() * 0.5),
+      rest: -Math.PI / 2,
+      bend: (random() - 0.5) * 0.7,
+      width: unit * 0.32,
+      bow: (random() - 0.5) * 0.16,
+    },
+  ]
   const limbs = 3 + Math.floor(random() * 3)
   for (let limb = 0; limb < limbs; limb++) {
     let parent = 0
@@ -25,7 +50,15 @@ function figureOf(random: () => number, unit: number): Figure {
     const joints = 2 + Math.floor(random() * 2)
     const out = (limb % 2 === 0 ? Math.PI / 2 : 0) + (random() - 0.5) * 2.2 + (limb % 4 > 1 ? Math.PI / 3 : 0)
     for (let joint = 0; joint < joints; joint++) {
-      bones.push({ parent, at: joint === 0 ? at : 1, length: unit * (0.45 + random() * 0.4), rest: joint === 0 ? out - bones[0]!.rest : (random() - 0.5) * 1.4, bend: (random() - 0.5) * 2.4, width: unit * (0.16 - joint * 0.03), bow: (random() - 0.5) * 0.2 })
+      bones.push({
+        parent,
+        at: joint === 0 ? at : 1,
+        length: unit * (0.45 + random() * 0.4),
+        rest: joint === 0 ? out - bones[0]!.rest : (random() - 0.5) * 1.4,
+        bend: (random() - 0.5) * 2.4,
+        width: unit * (0.16 - joint * 0.03),
+        bow: (random() - 0.5) * 0.2,
+      })
       parent = bones.length - 1
     }
   }
@@ -41,11 +74,15 @@ function linesAt({ bones, head, sides }: Figure, root: Point, t: number): Map<st
     const from = host ? along(host.from, host.angle, bones[bone.parent]!.length * bone.at) : root
     const angle = (host?.angle ?? 0) + bone.rest + bone.bend * t
     placed.push({ from, angle })
-    const side = (off: number, name: string) => lines.set(name, Array.from({ length: POINTS }, (_, k) => {
-      const share = k / (POINTS - 1)
-      const across = off * (1 - 0.35 * share) + bone.bow * bone.length * 4 * share * (1 - share)
-      return along(along(from, angle, bone.length * share), angle + Math.PI / 2, across)
-    }))
+    const side = (off: number, name: string) =>
+      lines.set(
+        name,
+        Array.from({ length: POINTS }, (_, k) => {
+          const share = k / (POINTS - 1)
+          const across = off * (1 - 0.35 * share) + bone.bow * bone.length * 4 * share * (1 - share)
+          return along(along(from, angle, bone.length * share), angle + Math.PI / 2, across)
+        }),
+      )
     if (sides) {
       side(bone.width / 2, `bone${i}l`)
       side(-bone.width / 2, `bone${i}r`)
@@ -53,12 +90,36 @@ function linesAt({ bones, head, sides }: Figure, root: Point, t: number): Map<st
   })
   const top = along(placed[0]!.from, placed[0]!.angle, bones[0]!.length + head)
   const { angle } = placed[0]!
-  lines.set('head', Array.from({ length: POINTS }, (_, k) => along(top, angle + Math.PI + (2 * Math.PI * k) / (POINTS - 1), head * (1 + 0.12 * Math.cos((2 * Math.PI * k) / (POINTS - 1))))))
-  for (const [name, off] of [['eyel', -0.5], ['eyer', 0.5]] as const) {
+  lines.set(
+    'head',
+    Array.from({ length: POINTS }, (_, k) =>
+      along(
+        top,
+        angle + Math.PI + (2 * Math.PI * k) / (POINTS - 1),
+        head * (1 + 0.12 * Math.cos((2 * Math.PI * k) / (POINTS - 1))),
+      ),
+    ),
+  )
+  for (const [name, off] of [
+    ['eyel', -0.5],
+    ['eyer', 0.5],
+  ] as const) {
     const eye = along(along(top, angle + Math.PI / 2, head * off), angle, head * 0.2)
-    lines.set(name, Array.from({ length: 5 }, (_, k) => along(eye, angle, head * (k - 2) * 0.06)))
+    lines.set(
+      name,
+      Array.from({ length: 5 }, (_, k) => along(eye, angle, head * (k - 2) * 0.06)),
+    )
   }
-  lines.set('mouth', Array.from({ length: 9 }, (_, k) => along(along(top, angle + Math.PI / 2, head * 0.4 * ((k - 4) / 4)), angle, -head * (0.35 + 0.1 * (1 - ((k - 4) / 4) ** 2)))))
+  lines.set(
+    'mouth',
+    Array.from({ length: 9 }, (_, k) =>
+      along(
+        along(top, angle + Math.PI / 2, head * 0.4 * ((k - 4) / 4)),
+        angle,
+        -head * (0.35 + 0.1 * (1 - ((k - 4) / 4) ** 2)),
+      ),
+    ),
+  )
   return lines
 }
 
@@ -68,8 +129,13 @@ function byHand(lines: ReadonlyMap<string, readonly Point[]>, random: () => numb
     const [px, py, wander] = [random() * 6.3, random() * 6.3, 0.7]
     const cut = points.length > 12 && id !== 'head' ? Math.floor(random() * 2) : 0
     return {
-      kind: 'stroke', id: `${prefix}${id}`, swatch: 'ink', size: 4,
-      points: points.slice(cut, points.length - cut).flatMap(({ x, y }, i) => [x + wander * Math.sin(i * 0.4 + px), y + wander * Math.cos(i * 0.35 + py), 0.5]),
+      kind: 'stroke',
+      id: `${prefix}${id}`,
+      swatch: 'ink',
+      size: 4,
+      points: points
+        .slice(cut, points.length - cut)
+        .flatMap(({ x, y }, i) => [x + wander * Math.sin(i * 0.4 + px), y + wander * Math.cos(i * 0.35 + py), 0.5]),
     }
   })
 }
@@ -83,7 +149,10 @@ export function articulated(seed: number): Articulated {
   const to = { x: 400 + (random() - 0.3) * 3 * unit, y: 330 + (random() - 0.5) * 1.4 * unit }
   const pinned = random() < 0.5
   const bow = pinned ? (random() - 0.5) * unit : 0
-  const rootAt = (t: number): Point => ({ x: from.x + (to.x - from.x) * t, y: from.y + (to.y - from.y) * t - 4 * bow * t * (1 - t) })
+  const rootAt = (t: number): Point => ({
+    x: from.x + (to.x - from.x) * t,
+    y: from.y + (to.y - from.y) * t - 4 * bow * t * (1 - t),
+  })
   const at = (t: number) => linesAt(figure, rootAt(t), t)
   const [first, second] = [at(0), at(1)]
   const a = byHand(first, random, '')
@@ -93,12 +162,19 @@ export function articulated(seed: number): Articulated {
     ;[b[i], b[i + 1]] = [b[i + 1]!, b[i]!]
   }
   return {
-    a, b, truth: at, partner: new Map(a.map(({ id }) => [id, `b${id}`])),
+    a,
+    b,
+    truth: at,
+    partner: new Map(a.map(({ id }) => [id, `b${id}`])),
     landmarks: (t) => (pinned ? [{ a: rootAt(0), b: rootAt(1), at: rootAt(t) }] : []),
   }
 }
 
-export interface Outline { readonly a: readonly number[]; readonly b: readonly number[]; readonly truth: (t: number) => readonly number[] }
+export interface Outline {
+  readonly a: readonly number[]
+  readonly b: readonly number[]
+  readonly truth: (t: number) => readonly number[]
+}
 
 /** One closed outline of an arm of two bones that bends and goes along, as flat rings. */
 export function outline(seed: number): Outline {
@@ -122,7 +198,10 @@ export function outline(seed: number): Outline {
       at = along(at, way, (2 * unit) / 40)
     }
     const half = (share: number) => width * Math.sqrt(Math.max(0, 1 - (2 * share - 1) ** 8)) * (1 - 0.3 * share)
-    const sides = [...places.map(({ at: p, way }, k) => along(p, way + Math.PI / 2, half(k / 40))), ...[...places].reverse().map(({ at: p, way }, k) => along(p, way - Math.PI / 2, half(1 - k / 40)))]
+    const sides = [
+      ...places.map(({ at: p, way }, k) => along(p, way + Math.PI / 2, half(k / 40))),
+      ...[...places].reverse().map(({ at: p, way }, k) => along(p, way - Math.PI / 2, half(1 - k / 40))),
+    ]
     const shift = Math.round(first * sides.length)
     return sides.map((_, i) => sides[(i + shift) % sides.length]!).flatMap(({ x, y }) => [x, y])
   }
@@ -138,18 +217,24 @@ export function blended(a: readonly Point[], b: readonly Point[], t: number, cou
 
 export function evenly(points: readonly Point[], count: number): Point[] {
   const reached = [0]
-  for (let i = 1; i < points.length; i++) reached.push(reached[i - 1]! + Math.hypot(points[i]!.x - points[i - 1]!.x, points[i]!.y - points[i - 1]!.y))
+  for (let i = 1; i < points.length; i++)
+    reached.push(reached[i - 1]! + Math.hypot(points[i]!.x - points[i - 1]!.x, points[i]!.y - points[i - 1]!.y))
   const whole = reached.at(-1)!
   return Array.from({ length: count }, (_, k) => {
     const far = (whole * k) / (count - 1)
-    const i = Math.max(1, reached.findIndex((value) => value >= far - 1e-9))
+    const i = Math.max(
+      1,
+      reached.findIndex((value) => value >= far - 1e-9),
+    )
     const [p, q] = [points[i - 1]!, points[Math.min(i, points.length - 1)]!]
     const t = (far - reached[i - 1]!) / ((reached[i] ?? whole) - reached[i - 1]! || 1)
     return { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }
   })
 }
-export const pointsOf = (flat: readonly number[]): Point[] => Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
-export const pathOfStroke = ({ points }: Stroke): Point[] => Array.from({ length: points.length / 3 }, (_, i) => ({ x: points[3 * i]!, y: points[3 * i + 1]! }))
+export const pointsOf = (flat: readonly number[]): Point[] =>
+  Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
+export const pathOfStroke = ({ points }: Stroke): Point[] =>
+  Array.from({ length: points.length / 3 }, (_, i) => ({ x: points[3 * i]!, y: points[3 * i + 1]! }))
 
 /** Distances of points from a line, closed or not. */
 export function distancesTo(points: readonly Point[], line: readonly Point[], closed: boolean): number[] {
@@ -165,4 +250,5 @@ export function distancesTo(points: readonly Point[], line: readonly Point[], cl
     return best
   })
 }
-export const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
+export const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0

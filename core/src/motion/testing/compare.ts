@@ -1,7 +1,12 @@
 import { guideInbetween, type Stroke } from '../../index'
 import { articulated, blended, distancesTo, evenly, median, outline, pathOfStroke, pointsOf } from './articulated'
 
-export interface Compared { readonly guided: number; readonly blended: number; readonly matched: number; readonly lines: number }
+export interface Compared {
+  readonly guided: number
+  readonly blended: number
+  readonly matched: number
+  readonly lines: number
+}
 
 /** Median distance, in pixels, of what is guided and of what is blended from the true inbetweens of figures. */
 export function compareFigures(seeds: readonly number[], fractions: readonly number[]): Compared {
@@ -30,9 +35,19 @@ export function compareFigures(seeds: readonly number[], fractions: readonly num
 }
 
 /** The same for single closed outlines, and for a further way of going from one ring to the other. */
-export function compareOutlines(seeds: readonly number[], fractions: readonly number[], other?: (a: readonly number[], b: readonly number[]) => (t: number) => readonly number[]): { guided: number; blended: number; other: number } {
+export function compareOutlines(
+  seeds: readonly number[],
+  fractions: readonly number[],
+  other?: (a: readonly number[], b: readonly number[]) => (t: number) => readonly number[],
+): { guided: number; blended: number; other: number } {
   const [guided, plain, another]: [number[], number[], number[]] = [[], [], []]
-  const stroke = (flat: readonly number[], id: string): Stroke => ({ kind: 'stroke', id, swatch: 'ink', size: 4, points: [...pointsOf(flat), pointsOf(flat)[0]!].flatMap(({ x, y }) => [x, y, 0.5]) })
+  const stroke = (flat: readonly number[], id: string): Stroke => ({
+    kind: 'stroke',
+    id,
+    swatch: 'ink',
+    size: 4,
+    points: [...pointsOf(flat), pointsOf(flat)[0]!].flatMap(({ x, y }) => [x, y, 0.5]),
+  })
   for (const seed of seeds) {
     const { a, b, truth } = outline(seed)
     const go = other?.(a, b)
@@ -40,7 +55,13 @@ export function compareOutlines(seeds: readonly number[], fractions: readonly nu
       const wanted = pointsOf(truth(t))
       const [line] = guideInbetween({ a: [stroke(a, 'a')], b: [stroke(b, 'b')], fraction: t, landmarks: [] }).lines
       guided.push(...distancesTo(wanted, pointsOf(line!.points), true))
-      plain.push(...distancesTo(wanted, blended([...pointsOf(a), pointsOf(a)[0]!], [...pointsOf(b), pointsOf(b)[0]!], t, 97), true))
+      plain.push(
+        ...distancesTo(
+          wanted,
+          blended([...pointsOf(a), pointsOf(a)[0]!], [...pointsOf(b), pointsOf(b)[0]!], t, 97),
+          true,
+        ),
+      )
       if (go) another.push(...distancesTo(wanted, pointsOf(go(t)), true))
     }
   }

@@ -18,11 +18,23 @@ export interface BrushInHand {
 
 /** What a line is drawn as, without the points. */
 export const lineOf = ({ brush, size, taper }: Pick<BrushInHand, 'brush' | 'size' | 'taper'>) => ({
-  ...(brush !== 'pen' && { brush }), size, ...(taper[0] + taper[1] > 0 && { taper: [...taper] as [number, number] }),
+  ...(brush !== 'pen' && { brush }),
+  size,
+  ...(taper[0] + taper[1] > 0 && { taper: [...taper] as [number, number] }),
 })
 
 /** Draws lines with a brush. `onLive` hears of the line as it grows, `onLine` gets it when the pen is lifted. */
-export function brushTool({ bench, hand, onLine, onLive }: { bench: Bench; hand: BrushInHand; onLine: (points: number[]) => void; onLive: (line: Drawn | undefined) => void }): Tool {
+export function brushTool({
+  bench,
+  hand,
+  onLine,
+  onLive,
+}: {
+  bench: Bench
+  hand: BrushInHand
+  onLine: (points: number[]) => void
+  onLive: (line: Drawn | undefined) => void
+}): Tool {
   let steady: Steady
   let points: number[] = []
   const line = lineOf(hand)
@@ -35,7 +47,9 @@ export function brushTool({ bench, hand, onLine, onLive }: { bench: Bench; hand:
   function paint(expected?: Pen) {
     const ahead = expected && steady.peek(...penOnGrid(expected, hand.curve))
     const drawn: Drawn = { ...line, points: ahead ? [...points, ...ahead] : points }
-    bench.above(boxOf(drawn.points, 3, hand.size + 2), (surface) => paintLine(surface, drawn, hand.colour, () => livePath(drawn, false)))
+    bench.above(boxOf(drawn.points, 3, hand.size + 2), (surface) =>
+      paintLine(surface, drawn, hand.colour, () => livePath(drawn, false)),
+    )
     onLive({ ...line, points })
   }
   return {
@@ -51,7 +65,8 @@ export function brushTool({ bench, hand, onLine, onLive }: { bench: Bench; hand:
       paint(expected)
     },
     up() {
-      for (const [x, y, pressure] of steady.lift()) points.push(...penOnGrid({ x, y, pressure, shift: false, alt: false }, 0))
+      for (const [x, y, pressure] of steady.lift())
+        points.push(...penOnGrid({ x, y, pressure, shift: false, alt: false }, 0))
       onLive(undefined)
       onLine(points)
       bench.clearAbove()

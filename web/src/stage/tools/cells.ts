@@ -3,7 +3,17 @@ import { boxOf } from '../paint'
 import type { Bench, Pen, Tool } from '../tool'
 
 /** Draws or rubs in whole cells; `onPath` gets the way when the pen is lifted (flat x, y). */
-export function cellTool({ bench, size, colour, onPath }: { bench: Bench; size: number; colour: string; onPath: (path: number[]) => void }): Tool {
+export function cellTool({
+  bench,
+  size,
+  colour,
+  onPath,
+}: {
+  bench: Bench
+  size: number
+  colour: string
+  onPath: (path: number[]) => void
+}): Tool {
   let path: number[] = []
   const put = (pen: Pen) => void path.push(Math.floor(pen.x) + 0.5, Math.floor(pen.y) + 0.5)
   function paint() {

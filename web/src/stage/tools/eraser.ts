@@ -6,7 +6,17 @@ import { ringCursor, type Bench, type Pen, type Tool } from '../tool'
  * Rubs along its way. `surface` is the picture it rubs in at once; the ink itself is changed by `onPath`
  * when the eraser is lifted (flat x, y).
  */
-export function eraserTool({ bench, size, surface, onPath }: { bench: Bench; size: number; surface: () => CanvasRenderingContext2D | undefined; onPath: (path: number[]) => void }): Tool {
+export function eraserTool({
+  bench,
+  size,
+  surface,
+  onPath,
+}: {
+  bench: Bench
+  size: number
+  surface: () => CanvasRenderingContext2D | undefined
+  onPath: (path: number[]) => void
+}): Tool {
   let steady: Steady
   let path: number[] = []
   function put(pen: Pen) {

@@ -4,13 +4,25 @@ import type { Bench, Pen, Tool } from '../tool'
 import { lineOf, type BrushInHand } from './brush'
 
 /** Pulls out a line, a circle or a box with the brush in hand: Shift makes it even, Alt begins in its middle. */
-export function figureTool({ bench, hand, figure, onLine }: { bench: Bench; hand: BrushInHand; figure: Figure; onLine: (points: number[]) => void }): Tool {
+export function figureTool({
+  bench,
+  hand,
+  figure,
+  onLine,
+}: {
+  bench: Bench
+  hand: BrushInHand
+  figure: Figure
+  onLine: (points: number[]) => void
+}): Tool {
   let from: Pen
   let points: number[] = []
   function pull(pen: Pen) {
     points = figurePoints(figure, { from: [from.x, from.y], to: [pen.x, pen.y], even: pen.shift, fromMiddle: pen.alt })
     const drawn: Drawn = { ...lineOf({ ...hand, taper: figure === 'line' ? hand.taper : [0, 0] }), points }
-    bench.above(boxOf(points, 3, hand.size + 2), (surface) => paintLine(surface, drawn, hand.colour, () => livePath(drawn, true)))
+    bench.above(boxOf(points, 3, hand.size + 2), (surface) =>
+      paintLine(surface, drawn, hand.colour, () => livePath(drawn, true)),
+    )
   }
   return {
     cursor: 'crosshair',

@@ -2,7 +2,15 @@ import { boxOf } from '../paint'
 import type { Bench, Pen, Tool } from '../tool'
 
 /** A ring or a box drawn around what is meant (flat x, y); a mere press gives its place alone. */
-export function lassoTool({ bench, form, onRing }: { bench: Bench; form: 'lasso' | 'box'; onRing: (ring: number[], pen: Pen) => void }): Tool {
+export function lassoTool({
+  bench,
+  form,
+  onRing,
+}: {
+  bench: Bench
+  form: 'lasso' | 'box'
+  onRing: (ring: number[], pen: Pen) => void
+}): Tool {
   let from: Pen
   let last: Pen
   let way: number[] = []

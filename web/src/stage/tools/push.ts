@@ -2,7 +2,19 @@ import { ringCursor, type Bench, type Pen, type Tool } from '../tool'
 import type { Push } from '@unhurried/core'
 
 /** Pushes ink softly along. `onPush` gets each little push as it is made, `onDone` ends it. */
-export function pushTool({ bench, radius, onBegin, onPush, onDone }: { bench: Bench; radius: number; onBegin: () => boolean; onPush: (pushes: readonly Push[]) => void; onDone: () => void }): Tool {
+export function pushTool({
+  bench,
+  radius,
+  onBegin,
+  onPush,
+  onDone,
+}: {
+  bench: Bench
+  radius: number
+  onBegin: () => boolean
+  onPush: (pushes: readonly Push[]) => void
+  onDone: () => void
+}): Tool {
   let last: Pen
   return {
     cursor: ringCursor(2 * radius * bench.zoom()),

@@ -27,7 +27,11 @@ function sample() {
   const { curve } = hand()
   const points = Array.from({ length: 61 }, (_, i) => {
     const t = i / 60
-    return [24 + t * (WIDTH - 48), HEIGHT / 2 - 16 * Math.sin(t * 2 * Math.PI), Math.sin(Math.PI * t) ** (2 ** (1.6 * curve))]
+    return [
+      24 + t * (WIDTH - 48),
+      HEIGHT / 2 - 16 * Math.sin(t * 2 * Math.PI),
+      Math.sin(Math.PI * t) ** (2 ** (1.6 * curve)),
+    ]
   }).flat()
   const line = { ...lineOf({ ...hand(), brush: pencil.value.brush }), points }
   paintLine(surface, line, props.colour, () => livePath(line, true))
@@ -44,12 +48,25 @@ const bench: Bench = {
     surface.fillRect(0, 0, WIDTH, HEIGHT)
     paint(surface)
   },
-  clearAbove: () => {}, repaint: () => {}, zoom: () => 1,
+  clearAbove: () => {},
+  repaint: () => {},
+  zoom: () => 1,
 }
-const penOf = (event: PointerEvent): Pen => ({ x: event.offsetX, y: event.offsetY, pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure, shift: false, alt: false })
+const penOf = (event: PointerEvent): Pen => ({
+  x: event.offsetX,
+  y: event.offsetY,
+  pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure,
+  shift: false,
+  alt: false,
+})
 function down(event: PointerEvent) {
   canvas.value!.setPointerCapture(event.pointerId)
-  tool = brushTool({ bench, hand: { brush: pencil.value.brush, ...hand(), colour: props.colour }, onLine: () => {}, onLive: () => {} })
+  tool = brushTool({
+    bench,
+    hand: { brush: pencil.value.brush, ...hand(), colour: props.colour },
+    onLine: () => {},
+    onLive: () => {},
+  })
   tool.down(penOf(event))
 }
 </script>
@@ -57,11 +74,51 @@ function down(event: PointerEvent) {
 <template>
   <div class="panel">
     <h3>{{ WORDS[pencil.brush] }}</h3>
-    <canvas ref="canvas" :width="WIDTH" :height="HEIGHT" aria-label="Test strip: draw here to try the brush" data-test="strip-test" @pointerdown="down" @pointermove="tool?.move([penOf($event)])" @pointerup="tool = undefined" />
+    <canvas
+      ref="canvas"
+      :width="WIDTH"
+      :height="HEIGHT"
+      aria-label="Test strip: draw here to try the brush"
+      data-test="strip-test"
+      @pointerdown="down"
+      @pointermove="tool?.move([penOf($event)])"
+      @pointerup="tool = undefined"
+    />
     <p class="note">Draw on the strip to try it.</p>
-    <label>Touch <b>{{ hand().curve < -0.05 ? 'light' : hand().curve > 0.05 ? 'heavy' : 'even' }}</b><ElSlider :model-value="hand().curve * 100" size="small" :min="-100" :max="100" :step="10" :show-tooltip="false" aria-label="Pressure: light or heavy touch" @update:model-value="(value: number | number[]) => set({ curve: Number(value) / 100 })" /></label>
-    <label>Steady <b>{{ Math.round(hand().steadiness * 100) }} %</b><ElSlider :model-value="Math.round(hand().steadiness * 100)" size="small" :show-tooltip="false" aria-label="Steadiness in per cent" @update:model-value="(value: number | number[]) => set({ steadiness: Number(value) / 100 })" /></label>
-    <label v-for="(word, end) in ['Swells over', 'Thins out over']" :key="word">{{ word }} <b>{{ hand().taper[end] }} px</b><ElSlider :model-value="hand().taper[end]!" size="small" :min="0" :max="Math.min(160, LIMITS.taper)" :show-tooltip="false" :aria-label="`${word}, in pixels`" @update:model-value="(value: number | number[]) => set({ taper: end === 0 ? [Number(value), hand().taper[1]] : [hand().taper[0], Number(value)] })" /></label>
+    <label
+      >Touch <b>{{ hand().curve < -0.05 ? 'light' : hand().curve > 0.05 ? 'heavy' : 'even' }}</b><ElSlider
+        :model-value="hand().curve * 100"
+        size="small"
+        :min="-100"
+        :max="100"
+        :step="10"
+        :show-tooltip="false"
+        aria-label="Pressure: light or heavy touch"
+        @update:model-value="(value: number | number[]) => set({ curve: Number(value) / 100 })"
+    /></label>
+    <label
+      >Steady <b>{{ Math.round(hand().steadiness * 100) }} %</b
+      ><ElSlider
+        :model-value="Math.round(hand().steadiness * 100)"
+        size="small"
+        :show-tooltip="false"
+        aria-label="Steadiness in per cent"
+        @update:model-value="(value: number | number[]) => set({ steadiness: Number(value) / 100 })"
+    /></label>
+    <label v-for="(word, end) in ['Swells over', 'Thins out over']" :key="word"
+      >{{ word }} <b>{{ hand().taper[end] }} px</b
+      ><ElSlider
+        :model-value="hand().taper[end]!"
+        size="small"
+        :min="0"
+        :max="Math.min(160, LIMITS.taper)"
+        :show-tooltip="false"
+        :aria-label="`${word}, in pixels`"
+        @update:model-value="
+          (value: number | number[]) =>
+            set({ taper: end === 0 ? [Number(value), hand().taper[1]] : [hand().taper[0], Number(value)] })
+        "
+    /></label>
   </div>
 </template>
 

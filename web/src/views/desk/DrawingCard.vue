@@ -5,7 +5,14 @@ import type { InkStore } from '../../ink/ink-store'
 import { paintQuick } from '../../stage/paint'
 import { atPause } from '../../stage/thumbs'
 
-const props = defineProps<{ scene: Scene; entry: Drawing; ink: InkStore; here: boolean; drawn: boolean; found?: string | undefined }>()
+const props = defineProps<{
+  scene: Scene
+  entry: Drawing
+  ink: InkStore
+  here: boolean
+  drawn: boolean
+  found?: string | undefined
+}>()
 const canvas = ref<HTMLCanvasElement>()
 const HEIGHT = 50
 const { width, height } = props.scene.settings
@@ -29,10 +36,14 @@ onMounted(paint)
 const release = props.ink.onChange((drawing) => drawing === props.entry.id && paint())
 watch(() => props.scene.palette, paint)
 // A card laid with another drawing is bare until that is painted, never with the wrong one.
-watch(() => props.entry.id, () => {
-  canvas.value?.getContext('2d')?.reset()
-  paint()
-}, { flush: 'post' })
+watch(
+  () => props.entry.id,
+  () => {
+    canvas.value?.getContext('2d')?.reset()
+    paint()
+  },
+  { flush: 'post' },
+)
 onUnmounted(() => {
   release()
   forget()
@@ -40,7 +51,13 @@ onUnmounted(() => {
 </script>
 
 <template>
-  <button class="card" :class="{ here, drawn }" :aria-label="`Drawing ${entry.number}${drawn ? '' : ', not drawn yet'}${found ? ', to be looked at' : ''}`" :title="found" :aria-pressed="here">
+  <button
+    class="card"
+    :class="{ here, drawn }"
+    :aria-label="`Drawing ${entry.number}${drawn ? '' : ', not drawn yet'}${found ? ', to be looked at' : ''}`"
+    :title="found"
+    :aria-pressed="here"
+  >
     <canvas ref="canvas" :width="Math.max(1, Math.round(width * scale))" :height="HEIGHT" aria-hidden="true" />
     <b :class="entry.role">{{ entry.number }}</b>
     <i v-if="found" class="found" aria-hidden="true" />

@@ -6,7 +6,15 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Chosen } from '../../stores/scene'
 import { cellAt, cycleInWords, sameFaces } from './cells'
 
-const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; chosen: Chosen | undefined; solo: string | undefined; /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string> }>()
+const props = defineProps<{
+  scene: Scene
+  take: string
+  frame: number
+  level: string
+  chosen: Chosen | undefined
+  solo: string | undefined
+  /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
+}>()
 const emit = defineEmits<{
   pick: [level: string, frame: number]
   choose: [chosen: Chosen | undefined, level: string, frame: number]
@@ -38,18 +46,32 @@ const leftOf = (index: number) => NUMBER + index * across.value
 // Only what is in view is in the page.
 const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
 const lastColumn = computed(() => Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1))
-interface Shown { readonly level: Level; readonly index: number; readonly left: number; readonly column: Column }
+interface Shown {
+  readonly level: Level
+  readonly index: number
+  readonly left: number
+  readonly column: Column
+}
 const columns = computed<Shown[]>((before) => {
   const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
     const index = firstColumn.value + i
     return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
   })
-  const same = before?.length === now.length && now.every((each, i) => each.level === before[i]!.level && each.left === before[i]!.left && each.column === before[i]!.column)
+  const same =
+    before?.length === now.length &&
+    now.every(
+      (each, i) =>
+        each.level === before[i]!.level && each.left === before[i]!.left && each.column === before[i]!.column,
+    )
   return same ? before : now
 })
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
-const faces = computed<Scene['drawings']>((before) => (before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings))
-const notes = computed(() => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])))
+const faces = computed<Scene['drawings']>((before) =>
+  before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings,
+)
+const notes = computed(
+  () => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])),
+)
 const beats = computed(() => {
   const { beats: tempo, fps } = props.scene.settings
   if (!tempo) return new Map<number, number>()
@@ -69,17 +91,26 @@ const lit = (frame: number) => {
   return frame === props.frame ? props.level : ''
 }
 const isChosen = (level: string, frame: number) =>
-  props.chosen ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level) : frame === props.frame && level === props.level
+  props.chosen
+    ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level)
+    : frame === props.frame && level === props.level
 
 // Reading where it is scrolled to would lay out the page twice in the frame of a flip.
-watch([() => props.frame, () => props.level, size.height], () => void requestAnimationFrame(() => {
-  const view = host.value
-  if (!view) return
-  const at = (props.frame - 1) * ROW
-  if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW) view.scrollTop = at - view.clientHeight / 2
-  const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
-  if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth) view.scrollLeft = left - view.clientWidth / 2
-}), { flush: 'post' })
+watch(
+  [() => props.frame, () => props.level, size.height],
+  () =>
+    void requestAnimationFrame(() => {
+      const view = host.value
+      if (!view) return
+      const at = (props.frame - 1) * ROW
+      if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW)
+        view.scrollTop = at - view.clientHeight / 2
+      const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
+      if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth)
+        view.scrollLeft = left - view.clientWidth / 2
+    }),
+  { flush: 'post' },
+)
 
 const textOf = (column: Column, frame: number) => cellAt(props.scene, column, frame).text
 function classOf(column: Column, frame: number) {
@@ -89,7 +120,11 @@ function classOf(column: Column, frame: number) {
 function told(column: Column, name: string, frame: number) {
   const cell = cellAt(props.scene, column, frame)
   const around = cycleInWords(column, frame)
-  const what = cell.kind.startsWith('empty') ? 'empty' : cell.text ? `drawing ${cell.text}${cell.drawn ? '' : ', not drawn yet'}` : 'held'
+  const what = cell.kind.startsWith('empty')
+    ? 'empty'
+    : cell.text
+      ? `drawing ${cell.text}${cell.drawn ? '' : ', not drawn yet'}`
+      : 'held'
   return `Level ${name}, frame ${frame}: ${what}${around ? `, in ${around}` : ''}`
 }
 
@@ -99,17 +134,26 @@ function placeOf(event: PointerEvent): { level: number; frame: number } {
   const box = view.getBoundingClientRect()
   const frame = Math.floor((event.clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
   const level = Math.floor((event.clientX - box.left + view.scrollLeft - NUMBER) / across.value)
-  return { level: Math.min(levels.value.length - 1, Math.max(0, level)), frame: Math.min(length.value, Math.max(1, frame)) }
+  return {
+    level: Math.min(levels.value.length - 1, Math.max(0, level)),
+    frame: Math.min(length.value, Math.max(1, frame)),
+  }
 }
 const head = ref<HTMLElement>()
-type Drag = { what: 'choose'; level: number; frame: number } | { what: 'hold'; level: string; from: number; frames: number; moved: boolean }
+type Drag =
+  | { what: 'choose'; level: number; frame: number }
+  | { what: 'hold'; level: string; from: number; frames: number; moved: boolean }
 let drag: Drag | undefined
 
 /** The frames from one square to another, on every level between. */
 function spanned(from: { level: number; frame: number }, to: { level: number; frame: number }): Chosen | undefined {
   if (from.level === to.level && from.frame === to.frame) return undefined
   const [a, b] = [Math.min(from.level, to.level), Math.max(from.level, to.level)]
-  return { levels: levels.value.slice(a, b + 1).map((each) => each.id), from: Math.min(from.frame, to.frame), to: Math.max(from.frame, to.frame) }
+  return {
+    levels: levels.value.slice(a, b + 1).map((each) => each.id),
+    from: Math.min(from.frame, to.frame),
+    to: Math.max(from.frame, to.frame),
+  }
 }
 function down(event: PointerEvent) {
   const target = (event.target as HTMLElement).closest<HTMLElement>('[data-cell], [data-row], [data-note]')
@@ -120,7 +164,12 @@ function down(event: PointerEvent) {
   if (target.dataset['row'] !== undefined) {
     // The frame number chooses all levels.
     drag = { what: 'choose', level: -1, frame: at.frame }
-    return emit('choose', { levels: levels.value.map((each) => each.id), from: at.frame, to: at.frame }, props.level, at.frame)
+    return emit(
+      'choose',
+      { levels: levels.value.map((each) => each.id), from: at.frame, to: at.frame },
+      props.level,
+      at.frame,
+    )
   }
   const level = levels.value[at.level]!.id
   // The lower edge of an exposure's last square is its grip.
@@ -147,7 +196,17 @@ function move(event: PointerEvent) {
     if (frames === drag.frames && !drag.moved) return
     drag = { ...drag, frames, moved: true }
     emit('hold', drag.level, drag.from, frames, false)
-  } else if (drag.level < 0) emit('choose', { levels: levels.value.map((each) => each.id), from: Math.min(drag.frame, at.frame), to: Math.max(drag.frame, at.frame) }, props.level, drag.frame)
+  } else if (drag.level < 0)
+    emit(
+      'choose',
+      {
+        levels: levels.value.map((each) => each.id),
+        from: Math.min(drag.frame, at.frame),
+        to: Math.max(drag.frame, at.frame),
+      },
+      props.level,
+      drag.frame,
+    )
   else emit('choose', spanned(drag, at), levels.value[drag.level]!.id, drag.frame)
 }
 function up() {
@@ -158,31 +217,101 @@ onUnmounted(() => (drag = undefined))
 </script>
 
 <template>
-  <div ref="host" class="sheet" role="grid" tabindex="0" aria-label="Exposure sheet" :aria-rowcount="length" :aria-colcount="levels.length" aria-multiselectable="true" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="up">
+  <div
+    ref="host"
+    class="sheet"
+    role="grid"
+    tabindex="0"
+    aria-label="Exposure sheet"
+    :aria-rowcount="length"
+    :aria-colcount="levels.length"
+    aria-multiselectable="true"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="up"
+  >
     <div class="all" :style="{ width: `${width}px`, height: `${length * ROW}px` }" role="presentation">
       <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
         <span class="number" role="columnheader">frame</span>
-        <span v-for="each in columns" :key="each.level.id" role="columnheader" class="head" :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }" :style="{ left: `${each.left}px`, width: `${across}px` }">
-          <button :title="`Level ${each.level.name}: hide, lock, show alone, order`" :aria-label="`Level ${each.level.name}`" @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)">
-            <EyeOff v-if="each.level.hidden" :size="12" /><Eye v-else-if="solo === each.level.id" :size="12" /><Lock v-if="each.level.locked" :size="12" />{{ each.level.name }}
+        <span
+          v-for="each in columns"
+          :key="each.level.id"
+          role="columnheader"
+          class="head"
+          :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }"
+          :style="{ left: `${each.left}px`, width: `${across}px` }"
+        >
+          <button
+            :title="`Level ${each.level.name}: hide, lock, show alone, order`"
+            :aria-label="`Level ${each.level.name}`"
+            @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)"
+          >
+            <EyeOff v-if="each.level.hidden" :size="12" /><Eye v-else-if="solo === each.level.id" :size="12" /><Lock
+              v-if="each.level.locked"
+              :size="12"
+            />{{ each.level.name }}
           </button>
         </span>
-        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }">notes</span>
+        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }"
+          >notes</span
+        >
       </div>
       <div class="numbers" aria-hidden="true" :style="{ height: `${length * ROW}px` }">
-        <span v-for="number in rows" :key="number" class="number" :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }" :data-row="number" :title="timecode(number, scene.settings.fps)" :style="{ top: `${(number - 1) * ROW}px` }"><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i>{{ number }}</span>
+        <span
+          v-for="number in rows"
+          :key="number"
+          class="number"
+          :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }"
+          :data-row="number"
+          :title="timecode(number, scene.settings.fps)"
+          :style="{ top: `${(number - 1) * ROW}px` }"
+          ><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i
+          >{{ number }}</span
+        >
       </div>
       <div
-        v-for="number in rows" :key="number" v-memo="[columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]" class="row" role="row" :aria-rowindex="number"
-        :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }" :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
+        v-for="number in rows"
+        :key="number"
+        v-memo="[columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]"
+        class="row"
+        role="row"
+        :aria-rowindex="number"
+        :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }"
+        :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
         <div
-          v-for="each in columns" :key="each.level.id" class="cell" role="gridcell" :aria-colindex="each.index + 1"
-          :class="[classOf(each.column, number), { chosen: isChosen(each.level.id, number), locked: each.level.locked, found: found.has(`${each.level.id}:${number}`) }]"
-          :aria-label="`${told(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`" :aria-selected="isChosen(each.level.id, number)"
-          :title="found.get(`${each.level.id}:${number}`) ?? cycleInWords(each.column, number)" :data-cell="`${each.level.name}:${number}`" :style="{ left: `${each.left}px`, width: `${across}px` }"
-        ><span v-if="textOf(each.column, number)">{{ textOf(each.column, number) }}</span></div>
-        <div class="note-cell" role="gridcell" :data-note="number" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }" :title="notes.get(number) ?? 'Write a note here'" :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`">{{ notes.get(number) }}</div>
+          v-for="each in columns"
+          :key="each.level.id"
+          class="cell"
+          role="gridcell"
+          :aria-colindex="each.index + 1"
+          :class="[
+            classOf(each.column, number),
+            {
+              chosen: isChosen(each.level.id, number),
+              locked: each.level.locked,
+              found: found.has(`${each.level.id}:${number}`),
+            },
+          ]"
+          :aria-label="`${told(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`"
+          :aria-selected="isChosen(each.level.id, number)"
+          :title="found.get(`${each.level.id}:${number}`) ?? cycleInWords(each.column, number)"
+          :data-cell="`${each.level.name}:${number}`"
+          :style="{ left: `${each.left}px`, width: `${across}px` }"
+        >
+          <span v-if="textOf(each.column, number)">{{ textOf(each.column, number) }}</span>
+        </div>
+        <div
+          class="note-cell"
+          role="gridcell"
+          :data-note="number"
+          :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }"
+          :title="notes.get(number) ?? 'Write a note here'"
+          :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`"
+        >
+          {{ notes.get(number) }}
+        </div>
       </div>
     </div>
   </div>

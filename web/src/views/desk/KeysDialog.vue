@@ -18,19 +18,29 @@ function take(event: KeyboardEvent) {
   if (!key) return
   const taken = /^[1-9]$/.test(key) ? 'Digits expose on that many frames.' : ''
   const other = taken ? undefined : changeKey(waiting.value, key)
-  sentence.value = taken || (other ? `“${key}” is the key of “${COMMANDS.find((each) => each.id === other)!.words}” already.` : '')
+  sentence.value =
+    taken || (other ? `“${key}” is the key of “${COMMANDS.find((each) => each.id === other)!.words}” already.` : '')
   if (!taken && !other) waiting.value = undefined
 }
 </script>
 
 <template>
   <ElDialog v-model="open" title="All keys" width="min(1040px, 95vw)" top="4vh" @closed="waiting = undefined">
-    <p class="note">Press a key’s button, then the key you want there. Digits 1 to 9 expose the drawing, or all that are chosen, on that many frames. Ctrl+C, Ctrl+X and Ctrl+V copy, cut and paste frames, Ctrl+A chooses the level, Delete leaves empty, Escape lets go.</p>
+    <p class="note">
+      Press a key’s button, then the key you want there. Digits 1 to 9 expose the drawing, or all that are chosen, on
+      that many frames. Ctrl+C, Ctrl+X and Ctrl+V copy, cut and paste frames, Ctrl+A chooses the level, Delete leaves
+      empty, Escape lets go.
+    </p>
     <p v-if="sentence" class="sentence" role="alert">{{ sentence }}</p>
     <ul @keydown.capture="take">
       <li v-for="command in COMMANDS" :key="command.id">
         <span>{{ command.words }}</span>
-        <button class="word" :aria-pressed="waiting === command.id" :aria-label="`Change the key of: ${command.words}`" @click="waiting = command.id">
+        <button
+          class="word"
+          :aria-pressed="waiting === command.id"
+          :aria-label="`Change the key of: ${command.words}`"
+          @click="waiting = command.id"
+        >
           {{ waiting === command.id ? 'press a key' : keyOf(command.id) }}
         </button>
       </li>

@@ -13,7 +13,8 @@ function shift(by: 1 | -1) {
   const next = order.value.filter((id) => id !== props.level.id)
   store.change({ type: 'levels.order', order: next.toSpliced(at.value + by, 0, props.level.id) })
 }
-const toggle = (field: 'hidden' | 'locked' | 'loop') => store.change({ type: 'level.set', level: props.level.id, fields: { [field]: !props.level[field] } })
+const toggle = (field: 'hidden' | 'locked' | 'loop') =>
+  store.change({ type: 'level.set', level: props.level.id, fields: { [field]: !props.level[field] } })
 const alone = computed(() => store.solo === props.level.id)
 </script>
 
@@ -25,8 +26,23 @@ const alone = computed(() => store.solo === props.level.id)
     <button class="word" :aria-pressed="Boolean(level.locked)" @click="toggle('locked')">Lock it</button>
     <button class="word" :aria-pressed="alone" @click="store.solo = alone ? undefined : level.id">Show it alone</button>
     <button class="word" :aria-pressed="level.loop" @click="toggle('loop')">Loop</button>
-    <button class="word" :aria-pressed="level.kind === 'ground'" title="A held painting or picture under the others" @click="store.change({ type: 'level.set', level: level.id, fields: { kind: level.kind === 'ground' ? 'animated' : 'ground' } })">A ground</button>
-    <button class="word" @click="store.change({ type: 'drawings.renumber', level: level.id })">Renumber its drawings</button>
+    <button
+      class="word"
+      :aria-pressed="level.kind === 'ground'"
+      title="A held painting or picture under the others"
+      @click="
+        store.change({
+          type: 'level.set',
+          level: level.id,
+          fields: { kind: level.kind === 'ground' ? 'animated' : 'ground' },
+        })
+      "
+    >
+      A ground
+    </button>
+    <button class="word" @click="store.change({ type: 'drawings.renumber', level: level.id })">
+      Renumber its drawings
+    </button>
     <div class="line">
       <button class="word" :disabled="at === order.length - 1" @click="shift(1)">Left, above</button>
       <button class="word" :disabled="at === 0" @click="shift(-1)">Right, below</button>

@@ -23,17 +23,32 @@ function take(event: PointerEvent) {
 }
 function drag(event: PointerEvent) {
   if (!grip) return
-  const { right, bottom } = { right: grip.right - (event.clientX - grip.x), bottom: grip.bottom - (event.clientY - grip.y) }
+  const { right, bottom } = {
+    right: grip.right - (event.clientX - grip.x),
+    bottom: grip.bottom - (event.clientY - grip.y),
+  }
   place.value = { right: Math.max(0, right), bottom: Math.max(0, bottom) }
 }
 let picture: ReturnType<typeof livePicture> | undefined
 
 onMounted(() => {
-  picture = livePicture({ canvas: canvas.value!, scale, cells: Boolean(cells), onFrame: (frame) => (now.value = frame) })
-  watch(() => [store.scene, store.take, store.solo, props.from, props.to, props.silhouettes] as const, ([scene, take, only, from, to, silhouettes]) => {
-    if (scene && store.ink) picture!.play({ scene, take, only, inkOf: store.ink.inkOf, from, to, silhouettes })
-  }, { immediate: true })
-  watch(() => props.live, (live) => picture!.draw(live))
+  picture = livePicture({
+    canvas: canvas.value!,
+    scale,
+    cells: Boolean(cells),
+    onFrame: (frame) => (now.value = frame),
+  })
+  watch(
+    () => [store.scene, store.take, store.solo, props.from, props.to, props.silhouettes] as const,
+    ([scene, take, only, from, to, silhouettes]) => {
+      if (scene && store.ink) picture!.play({ scene, take, only, inkOf: store.ink.inkOf, from, to, silhouettes })
+    },
+    { immediate: true },
+  )
+  watch(
+    () => props.live,
+    (live) => picture!.draw(live),
+  )
 })
 const release = store.ink!.onChange((drawing) => picture?.changed(drawing))
 onUnmounted(() => {
@@ -43,9 +58,27 @@ onUnmounted(() => {
 </script>
 
 <template>
-  <div class="paper loop" data-test="live-loop" title="Drag it where it is out of the way" :style="{ right: `${place.right}px`, bottom: `${place.bottom}px` }" @pointerdown="take" @pointermove="drag" @pointerup="grip = undefined" @pointercancel="grip = undefined">
-    <canvas ref="canvas" :width="Math.max(1, Math.round(width * scale))" :height="Math.max(1, Math.round(height * scale))" role="img" aria-label="Small playing loop" />
-    <p class="note"><span data-test="loop-frames">frames {{ from }}–{{ to }}</span><button class="word" aria-label="Put the small loop away" @click="emit('close')">×</button></p>
+  <div
+    class="paper loop"
+    data-test="live-loop"
+    title="Drag it where it is out of the way"
+    :style="{ right: `${place.right}px`, bottom: `${place.bottom}px` }"
+    @pointerdown="take"
+    @pointermove="drag"
+    @pointerup="grip = undefined"
+    @pointercancel="grip = undefined"
+  >
+    <canvas
+      ref="canvas"
+      :width="Math.max(1, Math.round(width * scale))"
+      :height="Math.max(1, Math.round(height * scale))"
+      role="img"
+      aria-label="Small playing loop"
+    />
+    <p class="note">
+      <span data-test="loop-frames">frames {{ from }}–{{ to }}</span
+      ><button class="word" aria-label="Put the small loop away" @click="emit('close')">×</button>
+    </p>
   </div>
 </template>
 

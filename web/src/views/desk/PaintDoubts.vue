@@ -9,13 +9,35 @@ const numberOf = (drawing: string) => store.scene!.drawings[drawing]?.number ?? 
 
 <template>
   <section v-if="paint.unsure.value.length > 0" class="paper doubts" aria-label="Paint it was unsure of">
-    <p><b>Unsure of {{ paint.unsure.value.length }}</b> <button class="word" @click="paint.allSeen()">All seen</button></p>
+    <p>
+      <b>Unsure of {{ paint.unsure.value.length }}</b> <button class="word" @click="paint.allSeen()">All seen</button>
+    </p>
     <ul>
       <li v-for="each in paint.unsure.value" :key="each.drawing">
-        <button class="word" :aria-label="`Go to drawing ${numberOf(each.drawing)}`" @click="store.showDrawing(each.drawing)">{{ numberOf(each.drawing) }}</button>
+        <button
+          class="word"
+          :aria-label="`Go to drawing ${numberOf(each.drawing)}`"
+          @click="store.showDrawing(each.drawing)"
+        >
+          {{ numberOf(each.drawing) }}
+        </button>
         <span>{{ each.why }}{{ each.piece ? '' : '; not painted' }}</span>
-        <button v-if="each.piece" class="word" :aria-label="`The paint of ${numberOf(each.drawing)} is right`" @click="paint.settle(each.drawing)">Right</button>
-        <button v-if="each.piece" class="word" :aria-label="`Take the paint of ${numberOf(each.drawing)} out`" @click="paint.takeOut(each)">Take out</button>
+        <button
+          v-if="each.piece"
+          class="word"
+          :aria-label="`The paint of ${numberOf(each.drawing)} is right`"
+          @click="paint.settle(each.drawing)"
+        >
+          Right
+        </button>
+        <button
+          v-if="each.piece"
+          class="word"
+          :aria-label="`Take the paint of ${numberOf(each.drawing)} out`"
+          @click="paint.takeOut(each)"
+        >
+          Take out
+        </button>
       </li>
     </ul>
   </section>

@@ -8,10 +8,34 @@ defineProps<{ paint: Paint; cells: boolean }>()
 
 <template>
   <div v-if="!cells" class="in-tray" role="group" aria-label="Painting">
-    <label class="tray-field" :title="`Paint goes on the ${paint.pass.value} pass`">Gaps to <ElInputNumber size="small" :controls="false" :model-value="pencil.gap" :min="0" :max="60" aria-label="Gaps closed, in pixels" @change="(value?: number) => (pencil = { ...pencil, gap: value ?? 8 })" /> px</label>
-    <button class="word" :disabled="!paint.last.value || paint.progress.value !== undefined" title="Lays the paint you put down last in every drawing of this level" @click="paint.paintThrough()">Paint through</button>
+    <label class="tray-field" :title="`Paint goes on the ${paint.pass.value} pass`"
+      >Gaps to
+      <ElInputNumber
+        size="small"
+        :controls="false"
+        :model-value="pencil.gap"
+        :min="0"
+        :max="60"
+        aria-label="Gaps closed, in pixels"
+        @change="(value?: number) => (pencil = { ...pencil, gap: value ?? 8 })"
+      />
+      px</label
+    >
+    <button
+      class="word"
+      :disabled="!paint.last.value || paint.progress.value !== undefined"
+      title="Lays the paint you put down last in every drawing of this level"
+      @click="paint.paintThrough()"
+    >
+      Paint through
+    </button>
     <template v-if="paint.progress.value">
-      <ElProgress :percentage="Math.round((100 * paint.progress.value.done) / Math.max(1, paint.progress.value.of))" :stroke-width="6" class="bar" aria-label="Painting through" />
+      <ElProgress
+        :percentage="Math.round((100 * paint.progress.value.done) / Math.max(1, paint.progress.value.of))"
+        :stroke-width="6"
+        class="bar"
+        aria-label="Painting through"
+      />
       <button class="word" @click="paint.stop()">Stop</button>
     </template>
     <span v-else-if="paint.told.value" class="note" role="status">{{ paint.told.value }}</span>

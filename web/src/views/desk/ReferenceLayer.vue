@@ -16,7 +16,10 @@ const all = computed(() => {
   void arrived.value
   return Object.values(store.scene!.references ?? {})
     .filter((each) => each.place === 'beside' && (each.level === undefined || each.level === store.level))
-    .map((each) => ({ reference: moving.value?.id === each.id ? moving.value : each, address: pictures.address(each.picture) }))
+    .map((each) => ({
+      reference: moving.value?.id === each.id ? moving.value : each,
+      address: pictures.address(each.picture),
+    }))
 })
 let drag: { from: Reference; x: number; y: number; grow: boolean } | undefined
 
@@ -33,7 +36,13 @@ function move(event: PointerEvent) {
   if (!drag) return
   const box = host.value!.getBoundingClientRect()
   const [dx, dy] = [(event.clientX - drag.x) / box.width, (event.clientY - drag.y) / box.height]
-  moving.value = drag.grow ? { ...drag.from, width: Math.min(1, Math.max(0.04, drag.from.width + dx)) } : { ...drag.from, x: Math.min(0.97, Math.max(-0.5, drag.from.x + dx)), y: Math.min(0.97, Math.max(-0.5, drag.from.y + dy)) }
+  moving.value = drag.grow
+    ? { ...drag.from, width: Math.min(1, Math.max(0.04, drag.from.width + dx)) }
+    : {
+        ...drag.from,
+        x: Math.min(0.97, Math.max(-0.5, drag.from.x + dx)),
+        y: Math.min(0.97, Math.max(-0.5, drag.from.y + dy)),
+      }
 }
 function up() {
   if (drag && moving.value) store.change({ type: 'reference.put', reference: moving.value })
@@ -45,30 +54,64 @@ function pick(event: PointerEvent, { picture }: Reference) {
   if (!bitmap) return
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
   const surface = new OffscreenCanvas(1, 1).getContext('2d')!
-  surface.drawImage(bitmap, -Math.floor(((event.clientX - box.left) / box.width) * bitmap.width), -Math.floor(((event.clientY - box.top) / box.height) * bitmap.height))
+  surface.drawImage(
+    bitmap,
+    -Math.floor(((event.clientX - box.left) / box.width) * bitmap.width),
+    -Math.floor(((event.clientY - box.top) / box.height) * bitmap.height),
+  )
   const [r, g, b, a] = surface.getImageData(0, 0, 1, 1).data
   emit('pick', r!, g!, b!, a!)
 }
-const ARROWS: Record<string, readonly [number, number]> = { ArrowLeft: [-0.01, 0], ArrowRight: [0.01, 0], ArrowUp: [0, -0.01], ArrowDown: [0, 0.01] }
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-0.01, 0],
+  ArrowRight: [0.01, 0],
+  ArrowUp: [0, -0.01],
+  ArrowDown: [0, 0.01],
+}
 function onKey(event: KeyboardEvent, reference: Reference) {
   const arrow = ARROWS[event.key]
   if (!arrow || reference.locked) return
   event.preventDefault()
   event.stopPropagation()
-  store.change({ type: 'reference.put', reference: { ...reference, x: reference.x + arrow[0], y: reference.y + arrow[1] } })
+  store.change({
+    type: 'reference.put',
+    reference: { ...reference, x: reference.x + arrow[0], y: reference.y + arrow[1] },
+  })
 }
 </script>
 
 <template>
   <div ref="host" class="references">
     <figure
-      v-for="{ reference, address } in all" :key="reference.id" class="paper pinned" :class="{ locked: reference.locked, picking }" :style="{ left: `${reference.x * 100}%`, top: `${reference.y * 100}%`, width: `${reference.width * 100}%`, opacity: reference.strength }"
-      tabindex="0" role="img" :aria-label="`Reference ${reference.name}`" :data-reference="reference.name"
-      @pointerdown="down($event, reference)" @pointermove="move" @pointerup="up" @pointercancel="up" @keydown="onKey($event, reference)"
+      v-for="{ reference, address } in all"
+      :key="reference.id"
+      class="paper pinned"
+      :class="{ locked: reference.locked, picking }"
+      :style="{
+        left: `${reference.x * 100}%`,
+        top: `${reference.y * 100}%`,
+        width: `${reference.width * 100}%`,
+        opacity: reference.strength,
+      }"
+      tabindex="0"
+      role="img"
+      :aria-label="`Reference ${reference.name}`"
+      :data-reference="reference.name"
+      @pointerdown="down($event, reference)"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="up"
+      @keydown="onKey($event, reference)"
     >
-      <img v-if="address" :src="address" :alt="reference.name" draggable="false">
+      <img v-if="address" :src="address" :alt="reference.name" draggable="false" />
       <span v-else class="note">{{ reference.name }} is on its way …</span>
-      <i v-if="!reference.locked && !picking" class="grow" @pointerdown="down($event, reference, true)" @pointermove="move" @pointerup="up" />
+      <i
+        v-if="!reference.locked && !picking"
+        class="grow"
+        @pointerdown="down($event, reference, true)"
+        @pointermove="move"
+        @pointerup="up"
+      />
     </figure>
   </div>
 </template>

@@ -19,7 +19,12 @@ watch(chosen, (now) => (frames.value = now), { immediate: true })
 const timed = (count: number) => framesAndSeconds(count, store.scene!.settings.fps)
 
 function withPattern(does: (numbers: number[]) => void) {
-  const parsed = patternSchema.safeParse(pattern.value.trim().split(/[\s,]+/).map(Number))
+  const parsed = patternSchema.safeParse(
+    pattern.value
+      .trim()
+      .split(/[\s,]+/)
+      .map(Number),
+  )
   if (parsed.success) does(parsed.data)
   else sayWhy(new Error(sentenceOf(parsed.error)))
 }
@@ -32,8 +37,16 @@ function withPattern(does: (numbers: number[]) => void) {
     <div class="line">
       <label for="acts-pattern">On</label>
       <ElInput id="acts-pattern" v-model="pattern" size="small" class="short" placeholder="2 or 3 2" />
-      <button class="word" @click="withPattern((numbers) => sheet.act({ do: 'expose', pattern: numbers }))">Expose each drawing</button>
-      <button class="word" title="The chosen drawings over and over, for as many frames as are chosen" @click="withPattern((numbers) => sheet.act({ do: 'fill', pattern: numbers }))">Fill with them</button>
+      <button class="word" @click="withPattern((numbers) => sheet.act({ do: 'expose', pattern: numbers }))">
+        Expose each drawing
+      </button>
+      <button
+        class="word"
+        title="The chosen drawings over and over, for as many frames as are chosen"
+        @click="withPattern((numbers) => sheet.act({ do: 'fill', pattern: numbers }))"
+      >
+        Fill with them
+      </button>
     </div>
     <div class="line">
       <label for="acts-frames">Make it last</label>
@@ -43,19 +56,27 @@ function withPattern(does: (numbers: number[]) => void) {
     <div v-if="sheet.cycle.value" class="line">
       <span>This is a cycle</span>
       <ElInputNumber v-model="turns" size="small" :min="1" :max="999" aria-label="Turns" />
-      <button class="word" @click="sheet.act({ do: 'cycle-turns', turns })">{{ turns === 1 ? 'Once' : `${turns} times` }}</button>
+      <button class="word" @click="sheet.act({ do: 'cycle-turns', turns })">
+        {{ turns === 1 ? 'Once' : `${turns} times` }}
+      </button>
       <button class="word" @click="sheet.act({ do: 'cycle-turns', turns: null })">To the end</button>
-      <button class="word" title="Its turns become exposures of their own" @click="sheet.act({ do: 'uncycle' })">Write it out</button>
+      <button class="word" title="Its turns become exposures of their own" @click="sheet.act({ do: 'uncycle' })">
+        Write it out
+      </button>
     </div>
     <div v-else class="line">
       <span>Repeat as a cycle</span>
       <ElInputNumber v-model="turns" size="small" :min="1" :max="999" aria-label="Turns" />
-      <button class="word" @click="sheet.act({ do: 'cycle', turns })">{{ turns === 1 ? 'Once' : `${turns} times` }}</button>
+      <button class="word" @click="sheet.act({ do: 'cycle', turns })">
+        {{ turns === 1 ? 'Once' : `${turns} times` }}
+      </button>
       <button class="word" @click="sheet.act({ do: 'cycle', turns: null })">To the end</button>
     </div>
     <div class="line">
       <button class="word" @click="sheet.act({ do: 'reverse' })">Reverse</button>
-      <button class="word" title="There and back, over what follows" @click="sheet.act({ do: 'back-and-forth' })">There and back</button>
+      <button class="word" title="There and back, over what follows" @click="sheet.act({ do: 'back-and-forth' })">
+        There and back
+      </button>
       <button class="word" @click="sheet.leaveEmpty()">Leave empty</button>
       <button class="word" @click="sheet.copy()">Copy</button>
       <button class="word" @click="sheet.cut()">Cut</button>
@@ -69,11 +90,23 @@ function withPattern(does: (numbers: number[]) => void) {
     </div>
     <div class="line">
       <span>Take out {{ timed(chosen) }}</span>
-      <button class="word" title="What follows moves up; the drawings stay in the scene" @click="sheet.framesOut(false)">here only</button>
+      <button
+        class="word"
+        title="What follows moves up; the drawings stay in the scene"
+        @click="sheet.framesOut(false)"
+      >
+        here only
+      </button>
       <button class="word" @click="sheet.framesOut(true)">on all levels</button>
     </div>
     <div class="line">
-      <button class="word" title="Bounce, leap, walk and the others, laid in from this frame on" @click="router.push({ name: 'plan', params: { scene: store.id }, query: { planner: 'bounce' } })">Plan a motion from frame {{ store.frame }}</button>
+      <button
+        class="word"
+        title="Bounce, leap, walk and the others, laid in from this frame on"
+        @click="router.push({ name: 'plan', params: { scene: store.id }, query: { planner: 'bounce' } })"
+      >
+        Plan a motion from frame {{ store.frame }}
+      </button>
     </div>
     <p class="note">Nothing here takes a drawing out of the scene, and every step can be undone.</p>
     <button class="word" @click="emit('done')">Close</button>

@@ -5,7 +5,11 @@ import type { ViewOf } from './useView'
 
 const props = defineProps<{ view: ViewOf }>()
 const store = useScene()
-const OUTSIDE = [{ value: 'shown', word: 'shown' }, { value: 'dim', word: 'dimmed' }, { value: 'hidden', word: 'hidden' }] as const
+const OUTSIDE = [
+  { value: 'shown', word: 'shown' },
+  { value: 'dim', word: 'dimmed' },
+  { value: 'hidden', word: 'hidden' },
+] as const
 function phone() {
   const { width, height } = store.scene!.settings
   props.view.phone(width, height)
@@ -27,13 +31,35 @@ function phone() {
       <button class="word" :title="`Key ${keyOf('turn-left')}`" @click="view.turnBy(-1)">Turn left</button>
       <button class="word" :title="`Key ${keyOf('turn-right')}`" @click="view.turnBy(1)">Turn right</button>
       <button class="word" @click="view.upright()">Upright</button>
-      <button class="word" :aria-pressed="view.lie.value.view.mirror" :title="`Key ${keyOf('mirror')}`" @click="view.mirror()">Mirrored</button>
+      <button
+        class="word"
+        :aria-pressed="view.lie.value.view.mirror"
+        :title="`Key ${keyOf('mirror')}`"
+        @click="view.mirror()"
+      >
+        Mirrored
+      </button>
     </div>
     <div class="line" role="group" aria-label="Beyond the edge">
       <span class="note">Beyond the frame</span>
-      <button v-for="each in OUTSIDE" :key="each.value" class="word" :aria-pressed="view.outside.value === each.value" @click="view.showOutside(each.value)">{{ each.word }}</button>
+      <button
+        v-for="each in OUTSIDE"
+        :key="each.value"
+        class="word"
+        :aria-pressed="view.outside.value === each.value"
+        @click="view.showOutside(each.value)"
+      >
+        {{ each.word }}
+      </button>
     </div>
-    <button class="word" :aria-pressed="view.silhouettes.value" :title="`Key ${keyOf('silhouettes')}`" @click="view.toggleSilhouettes()">Silhouettes</button>
+    <button
+      class="word"
+      :aria-pressed="view.silhouettes.value"
+      :title="`Key ${keyOf('silhouettes')}`"
+      @click="view.toggleSilhouettes()"
+    >
+      Silhouettes
+    </button>
     <p class="note">The wheel moves the paper, Ctrl and the wheel go nearer. Two fingers move, turn and enlarge it.</p>
   </div>
 </template>

@@ -1,4 +1,13 @@
-import { isCycle, isDrawn, placed, totalFrames, writtenOut, type Column, type Placed, type Scene } from '@unhurried/core'
+import {
+  isCycle,
+  isDrawn,
+  placed,
+  totalFrames,
+  writtenOut,
+  type Column,
+  type Placed,
+  type Scene,
+} from '@unhurried/core'
 
 /** One square of the exposure sheet as it is written on paper. */
 export interface Cell {
@@ -27,7 +36,11 @@ function reading(column: Column): Reading {
   if (found) return found
   const entries = placed(writtenOut(column))
   const seen = new Set<string>()
-  const firsts = new Set(entries.flatMap(({ drawing, index }) => (drawing !== null && !seen.has(drawing) && seen.add(drawing) ? [index] : [])))
+  const firsts = new Set(
+    entries.flatMap(({ drawing, index }) =>
+      drawing !== null && !seen.has(drawing) && seen.add(drawing) ? [index] : [],
+    ),
+  )
   let frame = 1
   const cycles = column.flatMap((entry) => {
     const from = frame
@@ -57,7 +70,8 @@ export function cellAt(scene: Scene, column: Column, frame: number): Cell {
   const begins = here.frame === frame
   const ends = here.frame + here.frames - 1 === frame
   const entry = here.drawing === null ? undefined : scene.drawings[here.drawing]
-  if (!entry) return { text: begins ? '×' : '', role: '', drawn: false, kind: begins ? 'empty' : 'empty-hold', ends, cycle }
+  if (!entry)
+    return { text: begins ? '×' : '', role: '', drawn: false, kind: begins ? 'empty' : 'empty-hold', ends, cycle }
   const base = { role: entry.role, ends, cycle, drawn: isDrawn(entry) } as const
   if (!begins) return { ...base, text: '', kind: ends ? 'end' : 'hold' }
   const first = firsts.has(here.index)
@@ -68,10 +82,13 @@ export function cellAt(scene: Scene, column: Column, frame: number): Cell {
 export function sameFaces(before: Scene['drawings'], now: Scene['drawings']): boolean {
   if (before === now) return true
   const ids = Object.keys(now)
-  return ids.length === Object.keys(before).length && ids.every((id) => {
-    const [a, b] = [before[id], now[id]!]
-    return a === b || (a !== undefined && a.number === b.number && a.role === b.role && isDrawn(a) === isDrawn(b))
-  })
+  return (
+    ids.length === Object.keys(before).length &&
+    ids.every((id) => {
+      const [a, b] = [before[id], now[id]!]
+      return a === b || (a !== undefined && a.number === b.number && a.role === b.role && isDrawn(a) === isDrawn(b))
+    })
+  )
 }
 
 /** "a cycle of 3 turns from frame 5", where a frame lies in one. */

@@ -1,6 +1,7 @@
 import { COMMANDS, keyName } from './commands'
 
-const pressed = (key: string, more: Partial<KeyboardEvent> = {}) => keyName({ key, code: '', shiftKey: false, ...more } as KeyboardEvent)
+const pressed = (key: string, more: Partial<KeyboardEvent> = {}) =>
+  keyName({ key, code: '', shiftKey: false, ...more } as KeyboardEvent)
 
 test('a key is kept under the name it is bound by', () => {
   expect(pressed('s')).toBe('s')

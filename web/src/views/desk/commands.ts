@@ -105,27 +105,41 @@ export function keyName(event: KeyboardEvent): string | undefined {
  */
 const belongsToPart = (event: KeyboardEvent) =>
   event.target instanceof HTMLElement &&
-  ((event.code === 'Space' && event.target.closest(':is(button, [role="button"], [role="switch"], [role="combobox"]):focus-visible') !== null) ||
-    (event.key.startsWith('Arrow') && event.target.closest('[role="slider"], [role="radiogroup"], [role="combobox"], [role="menu"], [role="spinbutton"]') !== null))
+  ((event.code === 'Space' &&
+    event.target.closest(':is(button, [role="button"], [role="switch"], [role="combobox"]):focus-visible') !== null) ||
+    (event.key.startsWith('Arrow') &&
+      event.target.closest(
+        '[role="slider"], [role="radiogroup"], [role="combobox"], [role="menu"], [role="spinbutton"]',
+      ) !== null))
 
 /**
  * Binds the desk's keys while its page is open; digits expose on that many frames. `always` are the
  * keys everybody's hands know, which cannot be changed.
  */
-export function useCommands(run: (id: CommandId) => void, expose: (frames: number) => void, quiet: () => boolean, always: Readonly<Record<string, () => void>>): void {
+export function useCommands(
+  run: (id: CommandId) => void,
+  expose: (frames: number) => void,
+  quiet: () => boolean,
+  always: Readonly<Record<string, () => void>>,
+): void {
   const guarded = (act: () => void) => (event: KeyboardEvent) => {
     if (quiet() || typing(event.target) || belongsToPart(event)) return
     event.preventDefault()
     act()
   }
   let release = () => {}
-  watch(computed(() => COMMANDS.map(({ id }) => [id, keyOf(id)] as const)), (keys) => {
-    release()
-    const bindings: Record<string, (event: KeyboardEvent) => void> = {}
-    for (const [id, key] of keys) bindings[key === '?' ? 'Shift+?' : key] = guarded(() => run(id))
-    for (let digit = 1; digit <= 9; digit++) bindings[String(digit)] = guarded(() => expose(digit))
-    for (const [key, act] of Object.entries(always)) bindings[key] = key === 'Escape' ? () => void (quiet() || act()) : guarded(act)
-    release = tinykeys(window, bindings)
-  }, { immediate: true })
+  watch(
+    computed(() => COMMANDS.map(({ id }) => [id, keyOf(id)] as const)),
+    (keys) => {
+      release()
+      const bindings: Record<string, (event: KeyboardEvent) => void> = {}
+      for (const [id, key] of keys) bindings[key === '?' ? 'Shift+?' : key] = guarded(() => run(id))
+      for (let digit = 1; digit <= 9; digit++) bindings[String(digit)] = guarded(() => expose(digit))
+      for (const [key, act] of Object.entries(always))
+        bindings[key] = key === 'Escape' ? () => void (quiet() || act()) : guarded(act)
+      release = tinykeys(window, bindings)
+    },
+    { immediate: true },
+  )
   onUnmounted(() => release())
 }

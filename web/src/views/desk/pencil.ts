@@ -3,7 +3,20 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { z } from 'zod'
 
-export const TOOLS = [...BRUSHES, 'line', 'circle', 'box', 'eraser', 'fill', 'pick', 'select', 'push', 'points', 'pin', 'slide'] as const
+export const TOOLS = [
+  ...BRUSHES,
+  'line',
+  'circle',
+  'box',
+  'eraser',
+  'fill',
+  'pick',
+  'select',
+  'push',
+  'points',
+  'pin',
+  'slide',
+] as const
 export type ToolName = (typeof TOOLS)[number]
 
 const brushSchema = z.object({
@@ -38,14 +51,26 @@ const pencilSchema = z.object({
 })
 export type PencilCase = z.infer<typeof pencilSchema>
 const USUAL: PencilCase = {
-  tool: 'pencil', brush: 'pencil',
+  tool: 'pencil',
+  brush: 'pencil',
   brushes: {
     pencil: { size: 4, taper: [0, 0], steadiness: 0.35, curve: 0 },
     pen: { size: 5, taper: [12, 18], steadiness: 0.45, curve: 0 },
     wash: { size: 42, taper: [0, 0], steadiness: 0.3, curve: 0 },
     flat: { size: 22, taper: [0, 0], steadiness: 0.3, curve: 0 },
   },
-  eraserSize: 28, whole: false, pushSize: 90, gap: 8, form: 'lasso', cut: true, everyPass: false, through: 'one', beneath: false, pass: 'line', swatch: 'pencil', cellSize: 1,
+  eraserSize: 28,
+  whole: false,
+  pushSize: 90,
+  gap: 8,
+  form: 'lasso',
+  cut: true,
+  everyPass: false,
+  through: 'one',
+  beneath: false,
+  pass: 'line',
+  swatch: 'pencil',
+  cellSize: 1,
 }
 export const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]).includes(tool)
 
@@ -53,5 +78,8 @@ export const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly s
 export function usePencil() {
   const kept = useLocalStorage<PencilCase>('unhurried-pencil-case', USUAL)
   if (!pencilSchema.safeParse(kept.value).success) kept.value = USUAL
-  return computed<PencilCase>({ get: () => kept.value, set: (next) => (kept.value = isBrush(next.tool) ? { ...next, brush: next.tool } : next) })
+  return computed<PencilCase>({
+    get: () => kept.value,
+    set: (next) => (kept.value = isBrush(next.tool) ? { ...next, brush: next.tool } : next),
+  })
 }

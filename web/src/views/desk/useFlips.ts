@@ -11,7 +11,15 @@ const BEAT = 420
 const THUMB = 22
 
 /** Flipping by hand, at a steady beat, and like a thumb through paper. */
-export function useFlips({ flipped, steps, host }: { flipped: Ref<string | undefined>; steps: ComputedRef<WorkStep[]>; host: Ref<HTMLElement | undefined> }) {
+export function useFlips({
+  flipped,
+  steps,
+  host,
+}: {
+  flipped: Ref<string | undefined>
+  steps: ComputedRef<WorkStep[]>
+  host: Ref<HTMLElement | undefined>
+}) {
   const store = useScene()
   const beating = ref<'parents' | 'last'>()
   let timer: ReturnType<typeof setInterval> | undefined
@@ -52,13 +60,20 @@ export function useFlips({ flipped, steps, host }: { flipped: Ref<string | undef
     last = event.clientX
     if (!riffling) return
     const order = drawingsShown(store.exposures)
-    const target = order[Math.min(order.length - 1, Math.max(0, riffling.at + Math.round((event.clientX - riffling.x) / THUMB)))]
+    const target =
+      order[Math.min(order.length - 1, Math.max(0, riffling.at + Math.round((event.clientX - riffling.x) / THUMB)))]
     if (target && target.frame !== store.frame) store.goTo(target.frame)
   })
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (event.repeat || typing(event.target) || keyName(event) !== keyOf('riffle')) return
     const order = drawingsShown(store.exposures)
-    riffling = { x: last, at: Math.max(0, order.findLastIndex((each) => each.frame <= store.frame)) }
+    riffling = {
+      x: last,
+      at: Math.max(
+        0,
+        order.findLastIndex((each) => each.frame <= store.frame),
+      ),
+    }
     held.value = true
     if (host.value) host.value.style.pointerEvents = 'none'
   })
@@ -67,7 +82,12 @@ export function useFlips({ flipped, steps, host }: { flipped: Ref<string | undef
     held.value = false
     if (host.value) host.value.style.pointerEvents = ''
   }
-  useEventListener(window, 'keyup', (event: KeyboardEvent) => event.key.toLowerCase() === keyOf('riffle').toLowerCase().replace('shift+', '') && letGo())
+  useEventListener(
+    window,
+    'keyup',
+    (event: KeyboardEvent) =>
+      event.key.toLowerCase() === keyOf('riffle').toLowerCase().replace('shift+', '') && letGo(),
+  )
   useEventListener(window, 'blur', letGo)
   return { parents, beat, beating, stopBeat, riffling: held }
 }

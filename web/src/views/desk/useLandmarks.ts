@@ -13,16 +13,30 @@ export function useLandmarks() {
   const all = computed<readonly Landmark[]>(() => landmarksOf(store.scene!, store.level))
   const entry = computed(() => (store.drawing ? store.scene!.drawings[store.drawing] : undefined))
   /** The one picked, else the first this drawing still lacks, else the first. */
-  const inHand = computed<Landmark | undefined>(() => all.value.find(({ id }) => id === picked.value) ?? (entry.value && nextToPin(store.scene!, entry.value.id)) ?? all.value[0])
+  const inHand = computed<Landmark | undefined>(
+    () =>
+      all.value.find(({ id }) => id === picked.value) ??
+      (entry.value && nextToPin(store.scene!, entry.value.id)) ??
+      all.value[0],
+  )
   const missing = computed(() => (entry.value ? all.value.filter(({ id }) => !pinOf(entry.value, id)) : []))
 
   const edit = (landmark: string, x: number, y: number) => {
     const corner = pinOf(entry.value, landmark)?.corner
     const at = (value: number) => Math.round(value * EIGHTH) / EIGHTH
-    return { type: 'pin.set' as const, drawing: store.drawing!, landmark, pin: { x: at(x), y: at(y), ...(corner && { corner }) } }
+    return {
+      type: 'pin.set' as const,
+      drawing: store.drawing!,
+      landmark,
+      pin: { x: at(x), y: at(y), ...(corner && { corner }) },
+    }
   }
   return {
-    all, inHand, missing, shown, entry,
+    all,
+    inHand,
+    missing,
+    shown,
+    entry,
     pick: (id: string) => (picked.value = id),
     /** Shows where a pin would lie while it is dragged. */
     tryAt: (landmark: string, x: number, y: number) => void (store.drawing && store.attempt(edit(landmark, x, y))),
@@ -31,10 +45,17 @@ export function useLandmarks() {
       if (!store.drawing || !store.change(edit(landmark, x, y))) return
       picked.value = nextToPin(store.scene!, store.drawing)?.id ?? landmark
     },
-    unpin: (landmark: string) => store.drawing && store.change({ type: 'pin.set', drawing: store.drawing, landmark, pin: null }),
+    unpin: (landmark: string) =>
+      store.drawing && store.change({ type: 'pin.set', drawing: store.drawing, landmark, pin: null }),
     turnSharply(landmark: string, corner: boolean) {
       const pin = pinOf(entry.value, landmark)
-      if (pin) store.change({ type: 'pin.set', drawing: store.drawing!, landmark, pin: { x: pin.x, y: pin.y, ...(corner && { corner }) } })
+      if (pin)
+        store.change({
+          type: 'pin.set',
+          drawing: store.drawing!,
+          landmark,
+          pin: { x: pin.x, y: pin.y, ...(corner && { corner }) },
+        })
     },
     add(name: string) {
       const id = freshId()

@@ -1,6 +1,26 @@
 import {
-  areaScale, boundsOf, changesJoined, liesAt, mirroredAbout, movedBy, PASSES, piecesWithin, picked, replaced, scaledAbout, skewedAbout, squashAbout, STAY, through as throughMatrix, transformed, turnedAbout,
-  type Ink, type InkPiece, type Matrix, type Pass, type Point,
+  areaScale,
+  boundsOf,
+  changesJoined,
+  liesAt,
+  mirroredAbout,
+  movedBy,
+  PASSES,
+  piecesWithin,
+  picked,
+  replaced,
+  scaledAbout,
+  skewedAbout,
+  squashAbout,
+  STAY,
+  through as throughMatrix,
+  transformed,
+  turnedAbout,
+  type Ink,
+  type InkPiece,
+  type Matrix,
+  type Pass,
+  type Point,
 } from '@unhurried/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { freshId } from '../../ids'
@@ -25,7 +45,15 @@ const clipboard = shallowRef<readonly { pass: Pass; piece: InkPiece }[]>([])
 export const copied = ref<'ink' | 'frames'>('frames')
 
 /** Ink selected on the drawing on the table: moved, turned, squashed, copied. */
-export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCase>; through: Through; table: Ref<Table | undefined> }) {
+export function useSelection({
+  pencil,
+  through,
+  table,
+}: {
+  pencil: Ref<PencilCase>
+  through: Through
+  table: Ref<Table | undefined>
+}) {
   const store = useScene()
   const selected = shallowRef<Selected>()
   /** What is being done to it, not yet laid down. */
@@ -35,8 +63,15 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   const axis = ref(Math.PI / 2)
   /** What is being done, in figures. */
   const figures = ref('')
-  const scaled = (along: number, across: number) => `along ${along.toFixed(2)}, across ${across.toFixed(2)}, area ${Math.round(along * across * 100)} %`
-  const movedIn = (x: number, y: number) => [x !== 0 && `${told(Math.abs(x))} px to the ${x > 0 ? 'right' : 'left'}`, y !== 0 && `${told(Math.abs(y))} px ${y > 0 ? 'down' : 'up'}`].filter(Boolean).join(', ')
+  const scaled = (along: number, across: number) =>
+    `along ${along.toFixed(2)}, across ${across.toFixed(2)}, area ${Math.round(along * across * 100)} %`
+  const movedIn = (x: number, y: number) =>
+    [
+      x !== 0 && `${told(Math.abs(x))} px to the ${x > 0 ? 'right' : 'left'}`,
+      y !== 0 && `${told(Math.abs(y))} px ${y > 0 ? 'down' : 'up'}`,
+    ]
+      .filter(Boolean)
+      .join(', ')
   /** How far it was nudged since it was taken. */
   let nudged = { x: 0, y: 0 }
   const box = computed(() => selected.value && boundsOf(selected.value.pieces))
@@ -56,15 +91,22 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     figures.value = ''
     table.value?.lift(undefined)
   }
-  watch(() => [store.drawing, pencil.value.pass, pencil.value.tool, pencil.value.everyPass], () => selected.value && drop(), { flush: 'sync' })
+  watch(
+    () => [store.drawing, pencil.value.pass, pencil.value.tool, pencil.value.everyPass],
+    () => selected.value && drop(),
+    { flush: 'sync' },
+  )
   // What somebody undid or changed elsewhere may be gone.
-  watch(() => store.scene, () => {
-    const now = selected.value
-    if (!now || matrix.value !== STAY) return
-    const pieces = inkOn(now.drawing, now.passes).filter(({ id }) => now.ids.has(id))
-    if (pieces.length === 0) drop()
-    else selected.value = { ...now, pieces }
-  })
+  watch(
+    () => store.scene,
+    () => {
+      const now = selected.value
+      if (!now || matrix.value !== STAY) return
+      const pieces = inkOn(now.drawing, now.passes).filter(({ id }) => now.ids.has(id))
+      if (pieces.length === 0) drop()
+      else selected.value = { ...now, pieces }
+    },
+  )
 
   function choose(pieces: readonly InkPiece[], ring: readonly number[], passes: readonly Pass[]) {
     if (pieces.length === 0 || store.drawing === undefined) return drop()
@@ -72,7 +114,9 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     nudged = { x: 0, y: 0 }
     selected.value = { drawing: store.drawing, passes, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
     const { left, top, right, bottom } = boundsOf(pieces)!
-    pivot.value = cells.value ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) } : { x: (left + right) / 2, y: (top + bottom) / 2 }
+    pivot.value = cells.value
+      ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) }
+      : { x: (left + right) / 2, y: (top + bottom) / 2 }
   }
 
   /** What lies within a ring; a place alone takes the piece there. */
@@ -85,20 +129,52 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
       const reach = 7 / (table.value?.view().zoom ?? 1)
       const [x, y] = ring as [number, number]
       const around = [x - reach, y - reach, x + reach, y - reach, x + reach, y + reach, x - reach, y + reach]
-      const hit = inkOn(here, passes).toReversed().find((piece) => liesAt(piece, x, y, reach))
+      const hit = inkOn(here, passes)
+        .toReversed()
+        .find((piece) => liesAt(piece, x, y, reach))
       return choose(hit ? [hit] : [], around, passes)
     }
-    const taken = new Map(passes.map((pass) => [pass, picked({ ink: store.ink!.inkOf(here, pass), lasso: ring, cut: cut && !cells.value, freshId })]))
+    const taken = new Map(
+      passes.map((pass) => [
+        pass,
+        picked({ ink: store.ink!.inkOf(here, pass), lasso: ring, cut: cut && !cells.value, freshId }),
+      ]),
+    )
     const cuts = passes.filter((pass) => taken.get(pass)!.remove.length > 0)
-    if (cuts.length > 0 && !through.commit(cuts, () => 'lines cut', (_, __, pass) => taken.get(pass), [here])) return
-    choose([...taken.values()].flatMap(({ pieces }) => pieces), ring, passes)
+    if (
+      cuts.length > 0 &&
+      !through.commit(
+        cuts,
+        () => 'lines cut',
+        (_, __, pass) => taken.get(pass),
+        [here],
+      )
+    )
+      return
+    choose(
+      [...taken.values()].flatMap(({ pieces }) => pieces),
+      ring,
+      passes,
+    )
   }
-  const all = () => choose(store.drawing === undefined ? [] : inkOn(store.drawing, passesMeant()), store.scene ? around(store.scene.settings) : [], passesMeant())
+  const all = () =>
+    choose(
+      store.drawing === undefined ? [] : inkOn(store.drawing, passesMeant()),
+      store.scene ? around(store.scene.settings) : [],
+      passesMeant(),
+    )
 
   function show(next: Matrix) {
     matrix.value = next
     const now = selected.value
-    if (now) table.value?.lift({ drawing: now.drawing, passes: new Set(now.passes), from: now.ids, pieces: now.pieces, matrix: next })
+    if (now)
+      table.value?.lift({
+        drawing: now.drawing,
+        passes: new Set(now.passes),
+        from: now.ids,
+        pieces: now.pieces,
+        matrix: next,
+      })
   }
 
   /** Lays down what was done, on every drawing it is done through. */
@@ -106,12 +182,19 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     const now = selected.value
     const change = matrix.value
     if (!now || change === STAY) return
-    const done = through.commit(now.passes, (count) => `${words} on ${count} drawings`, (drawing, ink) => {
-      if (drawing === now.drawing) return replaced(ink, (piece) => (now.ids.has(piece.id) ? transformed(piece, change) : undefined))
-      const same = picked({ ink, lasso: now.ring, cut: pencil.value.cut && !cells.value, freshId })
-      const ids = new Set(same.pieces.map(({ id }) => id))
-      return changesJoined(ink, same.remove.length > 0 ? same : undefined, (cut) => replaced(cut, (piece) => (ids.has(piece.id) ? transformed(piece, change) : undefined)))
-    })
+    const done = through.commit(
+      now.passes,
+      (count) => `${words} on ${count} drawings`,
+      (drawing, ink) => {
+        if (drawing === now.drawing)
+          return replaced(ink, (piece) => (now.ids.has(piece.id) ? transformed(piece, change) : undefined))
+        const same = picked({ ink, lasso: now.ring, cut: pencil.value.cut && !cells.value, freshId })
+        const ids = new Set(same.pieces.map(({ id }) => id))
+        return changesJoined(ink, same.remove.length > 0 ? same : undefined, (cut) =>
+          replaced(cut, (piece) => (ids.has(piece.id) ? transformed(piece, change) : undefined)),
+        )
+      },
+    )
     matrix.value = STAY
     if (!done) return drop()
     table.value?.lift(undefined)
@@ -127,23 +210,34 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
   const bare = (ink: Ink): InkPiece[] => ink.map((piece) => ({ ...piece, id: freshId() }))
   const known = (ink: Ink) => {
     const palette = store.scene!.palette
-    return ink.map((piece) => (palette.some(({ id }) => id === piece.swatch) ? piece : { ...piece, swatch: palette[0]!.id }))
+    return ink.map((piece) =>
+      palette.some(({ id }) => id === piece.swatch) ? piece : { ...piece, swatch: palette[0]!.id },
+    )
   }
   function copy(): boolean {
     if (!selected.value) return false
     const { drawing, passes, ids } = selected.value
-    clipboard.value = passes.flatMap((pass) => store.ink!.inkOf(drawing, pass).filter(({ id }) => ids.has(id)).map((piece) => ({ pass, piece })))
+    clipboard.value = passes.flatMap((pass) =>
+      store
+        .ink!.inkOf(drawing, pass)
+        .filter(({ id }) => ids.has(id))
+        .map((piece) => ({ pass, piece })),
+    )
     copied.value = 'ink'
     return true
   }
   function remove(words = 'lines taken out') {
     const now = selected.value
     if (!now) return false
-    through.commit(now.passes, (count) => `${words} of ${count} drawings`, (drawing, ink) => {
-      const gone = drawing === now.drawing ? now.ids : new Set(piecesWithin(ink, now.ring).map(({ id }) => id))
-      const taken = ink.flatMap((piece, index) => (gone.has(piece.id) ? [{ at: index, piece }] : []))
-      return taken.length > 0 ? { remove: taken, add: [] } : undefined
-    })
+    through.commit(
+      now.passes,
+      (count) => `${words} of ${count} drawings`,
+      (drawing, ink) => {
+        const gone = drawing === now.drawing ? now.ids : new Set(piecesWithin(ink, now.ring).map(({ id }) => id))
+        const taken = ink.flatMap((piece, index) => (gone.has(piece.id) ? [{ at: index, piece }] : []))
+        return taken.length > 0 ? { remove: taken, add: [] } : undefined
+      },
+    )
     drop()
     return true
   }
@@ -155,20 +249,40 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
     const change = mirrored ? mirroredAbout(line, axis.value) : STAY
     // What came from several passes goes back to them; what came from one, to the one in hand.
     const several = new Set(clipboard.value.map(({ pass }) => pass)).size > 1
-    const laid = clipboard.value.map(({ pass, piece }) => ({ pass: several ? pass : pencil.value.pass, piece: transformed(known([piece])[0]!, change) }))
+    const laid = clipboard.value.map(({ pass, piece }) => ({
+      pass: several ? pass : pencil.value.pass,
+      piece: transformed(known([piece])[0]!, change),
+    }))
     const passes = PASSES.filter((pass) => laid.some((each) => each.pass === pass))
     const here = store.drawing
     const mine: InkPiece[] = []
-    const done = through.commit(passes, (count) => `lines pasted into ${count} drawings`, (drawing, ink, pass) => {
-      const fresh = bare(laid.filter((each) => each.pass === pass).map(({ piece }) => piece))
-      if (drawing === here) mine.push(...fresh)
-      return { remove: [], add: fresh.map((piece, i) => ({ at: ink.length + i, piece })) }
-    })
+    const done = through.commit(
+      passes,
+      (count) => `lines pasted into ${count} drawings`,
+      (drawing, ink, pass) => {
+        const fresh = bare(laid.filter((each) => each.pass === pass).map(({ piece }) => piece))
+        if (drawing === here) mine.push(...fresh)
+        return { remove: [], add: fresh.map((piece, i) => ({ at: ink.length + i, piece })) }
+      },
+    )
     if (done) choose(mine, around({ width, height }), passes)
   }
 
   return {
-    selected, matrix, pivot, axis, figures, box, pick, all, drop, show, settle, copy, paste, remove,
+    selected,
+    matrix,
+    pivot,
+    axis,
+    figures,
+    box,
+    pick,
+    all,
+    drop,
+    show,
+    settle,
+    copy,
+    paste,
+    remove,
     hasCopy: computed(() => clipboard.value.length > 0),
     /** Turns the direction of squash and of the mirror line. */
     face: (angle: number) => (axis.value = angle),
@@ -198,7 +312,8 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
       figures.value = scaled(safe, Math.abs(areaScale(change)) / safe)
       show(change)
     },
-    flip: (which: 'across' | 'down') => at(mirroredAbout(pivot.value, which === 'across' ? Math.PI / 2 : 0), 'lines flipped'),
+    flip: (which: 'across' | 'down') =>
+      at(mirroredAbout(pivot.value, which === 'across' ? Math.PI / 2 : 0), 'lines flipped'),
     nudge(x: number, y: number) {
       if (!selected.value) return false
       at(movedBy(x, y), 'lines nudged')
@@ -211,7 +326,16 @@ export function useSelection({ pencil, through, table }: { pencil: Ref<PencilCas
 export type Selection = ReturnType<typeof useSelection>
 
 const told = (px: number) => (px < 10 ? Number(px.toFixed(1)) : Math.round(px))
-const around = ({ width, height }: { width: number; height: number }) => [-width, -height, 2 * width, -height, 2 * width, 2 * height, -width, 2 * height]
+const around = ({ width, height }: { width: number; height: number }) => [
+  -width,
+  -height,
+  2 * width,
+  -height,
+  2 * width,
+  2 * height,
+  -width,
+  2 * height,
+]
 function moved(ring: readonly number[], matrix: Matrix): number[] {
   const result: number[] = []
   for (let i = 0; i < ring.length; i += 2) {

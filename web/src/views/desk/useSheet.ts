@@ -14,11 +14,16 @@ export function useSheet() {
   const range = computed<Chosen>(() => {
     if (store.chosen) return store.chosen
     const here = store.here
-    return { levels: [store.level], from: here?.frame ?? store.frame, to: here ? here.frame + here.frames - 1 : store.frame }
+    return {
+      levels: [store.level],
+      from: here?.frame ?? store.frame,
+      to: here ? here.frame + here.frames - 1 : store.frame,
+    }
   })
   const words = computed(() => {
     const { levels, from, to } = range.value
-    const names = levels.length > 3 ? `${levels.length} levels` : levels.map((id) => store.scene!.levels[id]?.name).join(', ')
+    const names =
+      levels.length > 3 ? `${levels.length} levels` : levels.map((id) => store.scene!.levels[id]?.name).join(', ')
     return from === to ? `frame ${from} of ${names}` : `frames ${from} to ${to} of ${names}`
   })
   const cycle = computed(() => {
@@ -41,23 +46,38 @@ export function useSheet() {
     const { chosen, scene } = store
     if (!chosen) return hold(frames)
     const { levels, from, to } = chosen
-    const lasts = levels.map((level) => between(exposuresOf(scene!, level, store.take), from, to).reduce((sum, each) => sum + (each.drawing === null ? each.frames : frames), 0))
+    const lasts = levels.map((level) =>
+      between(exposuresOf(scene!, level, store.take), from, to).reduce(
+        (sum, each) => sum + (each.drawing === null ? each.frames : frames),
+        0,
+      ),
+    )
     // The same drawings stay chosen, so that the next digit means them.
-    if (act({ do: 'expose', pattern: [frames] })) store.chosen = { ...chosen, to: Math.min(scene!.settings.length, from + Math.max(...lasts) - 1) }
+    if (act({ do: 'expose', pattern: [frames] }))
+      store.chosen = { ...chosen, to: Math.min(scene!.settings.length, from + Math.max(...lasts) - 1) }
   }
 
   function copy(): boolean {
     const { levels, from, to } = range.value
-    copied.value = { scene: store.id, columns: levels.map((level) => between(exposuresOf(store.scene!, level, store.take), from, to)) }
+    copied.value = {
+      scene: store.id,
+      columns: levels.map((level) => between(exposuresOf(store.scene!, level, store.take), from, to)),
+    }
     return true
   }
   function paste() {
     const clip = copied.value
-    if (clip?.scene !== store.id) return sayWhy(new Error('Nothing was copied from this scene’s sheet yet. Choose frames and copy them first.'))
+    if (clip?.scene !== store.id)
+      return sayWhy(new Error('Nothing was copied from this scene’s sheet yet. Choose frames and copy them first.'))
     const order = columns()
     const first = order.indexOf(range.value.levels[0]!)
     const levels = order.slice(first, first + clip.columns.length)
-    if (levels.length < clip.columns.length) return sayWhy(new Error(`${clip.columns.length} columns were copied and only ${levels.length} lie from here to the right. Go further left to paste.`))
+    if (levels.length < clip.columns.length)
+      return sayWhy(
+        new Error(
+          `${clip.columns.length} columns were copied and only ${levels.length} lie from here to the right. Go further left to paste.`,
+        ),
+      )
     const from = store.chosen?.from ?? store.frame
     return act({ do: 'paste', columns: clip.columns }, { levels, from, to: from })
   }
@@ -71,12 +91,25 @@ export function useSheet() {
   }
   function copyDrawing(source: string) {
     const { take, frame } = where()
-    store.change({ type: 'drawing.copy', take, frame, source, drawing: { id: freshId(), role: store.scene!.drawings[source]!.role } })
+    store.change({
+      type: 'drawing.copy',
+      take,
+      frame,
+      source,
+      drawing: { id: freshId(), role: store.scene!.drawings[source]!.role },
+    })
   }
-  const putIn = () => store.change({ type: 'drawing.add', ...where(), drawing: { id: freshId(), role: store.here?.drawing ? 'inbetween' : 'key' } })
+  const putIn = () =>
+    store.change({
+      type: 'drawing.add',
+      ...where(),
+      drawing: { id: freshId(), role: store.here?.drawing ? 'inbetween' : 'key' },
+    })
 
   const framesIn = (frames: number, all: boolean) =>
-    all ? store.change({ type: 'frames.put-in', take: store.take, at: range.value.from, frames }) : act({ do: 'put-in', frames })
+    all
+      ? store.change({ type: 'frames.put-in', take: store.take, at: range.value.from, frames })
+      : act({ do: 'put-in', frames })
   function framesOut(all: boolean) {
     const { from, to } = range.value
     const done = all ? store.change({ type: 'frames.take-out', take: store.take, from, to }) : act({ do: 'take-out' })
@@ -106,7 +139,22 @@ export function useSheet() {
   }
 
   return {
-    range, words, cycle, act, hold, expose, copy, paste, leaveEmpty, showAgain, copyDrawing, putIn, framesIn, framesOut, stretch, chooseAll,
+    range,
+    words,
+    cycle,
+    act,
+    hold,
+    expose,
+    copy,
+    paste,
+    leaveEmpty,
+    showAgain,
+    copyDrawing,
+    putIn,
+    framesIn,
+    framesOut,
+    stretch,
+    chooseAll,
     cut: () => copy() && act({ do: 'blank' }),
     canPaste: computed(() => copied.value?.scene === store.id),
   }

@@ -14,7 +14,8 @@ export function useThrough({ pencil, span }: { pencil: Ref<PencilCase>; span: Re
     let frame = 1
     const found = new Set<string>()
     for (const exposure of exposures) {
-      if (exposure.drawing !== null && frame <= frames.to && frame + exposure.frames - 1 >= frames.from) found.add(exposure.drawing)
+      if (exposure.drawing !== null && frame <= frames.to && frame + exposure.frames - 1 >= frames.from)
+        found.add(exposure.drawing)
       frame += exposure.frames
     }
     return [...found]
@@ -28,10 +29,21 @@ export function useThrough({ pencil, span }: { pencil: Ref<PencilCase>; span: Re
   })
 
   /** Makes a change to one or several passes of every target. False: nothing was changed, and if that has a reason it is said. */
-  function commit(passes: Pass | readonly Pass[], words: (drawings: number) => string, make: Change, drawings = targets.value): boolean {
-    const waiting = drawings.filter((id) => !store.ink!.isLoaded(id) && Object.keys(store.scene!.drawings[id]!.passes).length > 0)
+  function commit(
+    passes: Pass | readonly Pass[],
+    words: (drawings: number) => string,
+    make: Change,
+    drawings = targets.value,
+  ): boolean {
+    const waiting = drawings.filter(
+      (id) => !store.ink!.isLoaded(id) && Object.keys(store.scene!.drawings[id]!.passes).length > 0,
+    )
     if (waiting.length > 0) {
-      sayWhy(new Error(`${waiting.length === 1 ? 'A drawing is' : `${waiting.length} drawings are`} still being fetched. Wait a moment, then do it again.`))
+      sayWhy(
+        new Error(
+          `${waiting.length === 1 ? 'A drawing is' : `${waiting.length} drawings are`} still being fetched. Wait a moment, then do it again.`,
+        ),
+      )
       return false
     }
     const edits: SimpleEdit[] = []
@@ -43,7 +55,18 @@ export function useThrough({ pencil, span }: { pencil: Ref<PencilCase>; span: Re
     }
     if (edits.length === 0) return false
     const touched = new Set(edits.map((edit) => ('drawing' in edit ? edit.drawing : ''))).size
-    return store.change(edits.length === 1 ? edits[0]! : { type: 'together', words: touched === 1 ? words(1).replace('1 drawings', `drawing ${store.scene!.drawings[drawings[0]!]!.number}`) : words(touched), edits })
+    return store.change(
+      edits.length === 1
+        ? edits[0]!
+        : {
+            type: 'together',
+            words:
+              touched === 1
+                ? words(1).replace('1 drawings', `drawing ${store.scene!.drawings[drawings[0]!]!.number}`)
+                : words(touched),
+            edits,
+          },
+    )
   }
   return { targets, chosen, commit }
 }

@@ -1,6 +1,27 @@
 import {
-  boundsOf, cellsOff, coloursOf, eraseAlong, eraseWhole, gripMoved, gripsOf, liesAt, LIMITS, penCells, pushed, replaced, runsOf, settled, STAY, PASSES, modelTouches,
-  type Drawn, type Figure, type InkPiece, type Pass, type Push, type Stroke,
+  boundsOf,
+  cellsOff,
+  coloursOf,
+  eraseAlong,
+  eraseWhole,
+  gripMoved,
+  gripsOf,
+  liesAt,
+  LIMITS,
+  penCells,
+  pushed,
+  replaced,
+  runsOf,
+  settled,
+  STAY,
+  PASSES,
+  modelTouches,
+  type Drawn,
+  type Figure,
+  type InkPiece,
+  type Pass,
+  type Push,
+  type Stroke,
 } from '@unhurried/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { freshId } from '../../ids'
@@ -21,10 +42,22 @@ import type { Through } from './useThrough'
 import type { ViewOf } from './useView'
 
 /** A line being drawn, for whoever shows it elsewhere while it is made. */
-export interface Live { readonly drawing: string; readonly line: Drawn; readonly colour: string }
+export interface Live {
+  readonly drawing: string
+  readonly line: Drawn
+  readonly colour: string
+}
 
 /** Puts the tool in hand to the paper, and what it does into the scene. */
-export function useTools({ pencil, through, selection, paint, view, bitmaps, flipped }: {
+export function useTools({
+  pencil,
+  through,
+  selection,
+  paint,
+  view,
+  bitmaps,
+  flipped,
+}: {
   pencil: Ref<PencilCase>
   through: Through
   selection: Selection
@@ -42,7 +75,9 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
   /** The line whose points are shown. */
   const line = shallowRef<{ drawing: string; pass: Pass; stroke: Stroke; grips: number[] }>()
   const inkOf = (drawing: string, pass: Pass) => store.ink!.inkOf(drawing, pass)
-  const swatch = computed(() => store.scene!.palette.find((each) => each.id === pencil.value.swatch) ?? store.scene!.palette[0]!)
+  const swatch = computed(
+    () => store.scene!.palette.find((each) => each.id === pencil.value.swatch) ?? store.scene!.palette[0]!,
+  )
   const colour = computed(() => coloursOf(store.scene!.palette).get(swatch.value.id)!)
   const pass = computed(() => pencil.value.pass)
   const cells = computed(() => Boolean(store.scene?.settings.cells))
@@ -66,7 +101,13 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     if (store.drawing === undefined) {
       if (!isBrush(tool) && !['line', 'circle', 'box'].includes(tool)) return tool === 'pick'
       // A pen put down on an empty frame means a new drawing there.
-      return store.change({ type: 'drawing.add', take: store.take, level: store.level, frame: store.frame, drawing: { id: freshId(), role: 'key' } })
+      return store.change({
+        type: 'drawing.add',
+        take: store.take,
+        level: store.level,
+        frame: store.frame,
+        drawing: { id: freshId(), role: 'key' },
+      })
     }
     const entry = store.scene!.drawings[store.drawing]!
     if (!store.ink!.isLoaded(store.drawing) && Object.keys(entry.passes).length > 0) {
@@ -88,19 +129,37 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const on = pass.value
     const targets = through.targets.value
     if (targets.length > 1 || pencil.value.beneath) {
-      through.commit(on, (count) => `a line on ${count} drawings`, (target, ink) => ({
-        remove: [],
-        add: pieces.map((piece, i) => ({ at: pencil.value.beneath ? i : ink.length + i, piece: target === drawing ? piece : { ...piece, id: freshId() } })),
-      }))
+      through.commit(
+        on,
+        (count) => `a line on ${count} drawings`,
+        (target, ink) => ({
+          remove: [],
+          add: pieces.map((piece, i) => ({
+            at: pencil.value.beneath ? i : ink.length + i,
+            piece: target === drawing ? piece : { ...piece, id: freshId() },
+          })),
+        }),
+      )
       return
     }
     for (const piece of pieces) {
       onTop = piece
-      store.change({ type: 'ink.change', drawing, pass: on, remove: [], add: [{ at: inkOf(drawing, on).length, piece }] })
+      store.change({
+        type: 'ink.change',
+        drawing,
+        pass: on,
+        remove: [],
+        add: [{ at: inkOf(drawing, on).length, piece }],
+      })
       onTop = undefined
       const box = boundsOf([piece])!
       const margin = piece.kind === 'stroke' ? piece.size + 2 : 2
-      view.table.value!.repaint({ left: box.left - margin, top: box.top - margin, right: box.right + margin, bottom: box.bottom + margin })
+      view.table.value!.repaint({
+        left: box.left - margin,
+        top: box.top - margin,
+        right: box.right + margin,
+        bottom: box.bottom + margin,
+      })
     }
   }
 
@@ -109,7 +168,15 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const hand = brushInHand()
     const parts: InkPiece[] = []
     for (let from = 0; from < points.length; from += most) {
-      parts.push(settled({ kind: 'stroke', id: freshId(), swatch: swatch.value.id, ...lineOf({ ...hand, taper: tapered ? hand.taper : [0, 0] }), points: points.slice(from, from + most) }))
+      parts.push(
+        settled({
+          kind: 'stroke',
+          id: freshId(),
+          swatch: swatch.value.id,
+          ...lineOf({ ...hand, taper: tapered ? hand.taper : [0, 0] }),
+          points: points.slice(from, from + most),
+        }),
+      )
     }
     lay(parts)
   }
@@ -120,10 +187,17 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const { whole, eraserSize, cellSize } = pencil.value
     const on = pass.value
     bitmaps()!.forget(drawing, on)
-    if (path.length > 0) through.commit(on, (count) => `lines rubbed out of ${count} drawings`, (_, ink) => {
-      if (cells.value) return cellsOff({ ink, cells: penCells(path, cellSize), freshId })
-      return whole ? eraseWhole({ ink, path, radius: eraserSize / 2 }) : eraseAlong({ ink, path, radius: eraserSize / 2, freshId })
-    })
+    if (path.length > 0)
+      through.commit(
+        on,
+        (count) => `lines rubbed out of ${count} drawings`,
+        (_, ink) => {
+          if (cells.value) return cellsOff({ ink, cells: penCells(path, cellSize), freshId })
+          return whole
+            ? eraseWhole({ ink, path, radius: eraserSize / 2 })
+            : eraseAlong({ ink, path, radius: eraserSize / 2, freshId })
+        },
+      )
     view.table.value!.repaint()
   }
 
@@ -147,43 +221,73 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
         if (!pushedFrom.has(id)) pushedFrom = new Set([...pushedFrom, id])
       }
     }
-    view.table.value!.lift({ drawing, passes: new Set([pass.value]), from: pushedFrom, pieces: [...pushedFrom].map((id) => pushing!.get(id)!), matrix: STAY })
+    view.table.value!.lift({
+      drawing,
+      passes: new Set([pass.value]),
+      from: pushedFrom,
+      pieces: [...pushedFrom].map((id) => pushing!.get(id)!),
+      matrix: STAY,
+    })
   }
   function pushDone() {
     const { drawing } = store
     if (drawing !== undefined && pushes.length > 0) {
       const done = pushes
-      through.commit(pass.value, (count) => `lines pushed on ${count} drawings`, (_, ink) =>
-        replaced(ink, (piece) => {
-          const after = done.reduce((now, each) => pushed(now, each), piece)
-          return after === piece ? undefined : settled(after)
-        }))
+      through.commit(
+        pass.value,
+        (count) => `lines pushed on ${count} drawings`,
+        (_, ink) =>
+          replaced(ink, (piece) => {
+            const after = done.reduce((now, each) => pushed(now, each), piece)
+            return after === piece ? undefined : settled(after)
+          }),
+      )
     }
     pushing = undefined
     view.table.value!.lift(undefined)
   }
 
   // ---- points of a line ---------------------------------------------------------------------------------
-  watch(() => [store.drawing, pencil.value.tool, pass.value], () => (line.value = undefined))
-  watch(() => store.scene, () => {
-    const now = line.value
-    if (!now) return
-    const stroke = inkOf(now.drawing, now.pass).find(({ id }) => id === now.stroke.id)
-    line.value = stroke?.kind === 'stroke' ? { ...now, stroke, grips: gripsOf(stroke, 3) } : undefined
-  })
+  watch(
+    () => [store.drawing, pencil.value.tool, pass.value],
+    () => (line.value = undefined),
+  )
+  watch(
+    () => store.scene,
+    () => {
+      const now = line.value
+      if (!now) return
+      const stroke = inkOf(now.drawing, now.pass).find(({ id }) => id === now.stroke.id)
+      line.value = stroke?.kind === 'stroke' ? { ...now, stroke, grips: gripsOf(stroke, 3) } : undefined
+    },
+  )
   function chooseLine(x: number, y: number) {
     const { drawing } = store
     if (drawing === undefined) return
     const reach = 8 / view.lie.value.zoom
     const stroke = inkOf(drawing, pass.value).findLast((piece) => piece.kind === 'stroke' && liesAt(piece, x, y, reach))
-    line.value = stroke?.kind === 'stroke' ? { drawing, pass: pass.value, stroke, grips: gripsOf(stroke, 3) } : undefined
+    line.value =
+      stroke?.kind === 'stroke' ? { drawing, pass: pass.value, stroke, grips: gripsOf(stroke, 3) } : undefined
   }
   function moveGrip(grip: number, dx: number, dy: number, done: boolean) {
     const now = line.value
     if (!now) return
     const after = gripMoved(now.stroke, now.grips, grip, dx, dy)
-    if (!done) return view.table.value!.lift({ drawing: now.drawing, passes: new Set([now.pass]), from: new Set([now.stroke.id]), pieces: [after], matrix: STAY })
-    if (dx !== 0 || dy !== 0) through.commit(now.pass, () => 'a line bent', (_, ink) => replaced(ink, (piece) => (piece.id === now.stroke.id ? after : undefined)), [now.drawing])
+    if (!done)
+      return view.table.value!.lift({
+        drawing: now.drawing,
+        passes: new Set([now.pass]),
+        from: new Set([now.stroke.id]),
+        pieces: [after],
+        matrix: STAY,
+      })
+    if (dx !== 0 || dy !== 0)
+      through.commit(
+        now.pass,
+        () => 'a line bent',
+        (_, ink) => replaced(ink, (piece) => (piece.id === now.stroke.id ? after : undefined)),
+        [now.drawing],
+      )
     view.table.value!.lift(undefined)
   }
 
@@ -193,7 +297,8 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     if (alpha < 128) return
     const hex = `#${[r, g, b].map((value) => value.toString(16).padStart(2, '0')).join('')}`
     const colours = coloursOf(store.scene!.palette)
-    const far = (other: string) => [1, 3, 5].reduce((sum, at, i) => sum + (Number.parseInt(other.slice(at, at + 2), 16) - [r, g, b][i]!) ** 2, 0)
+    const far = (other: string) =>
+      [1, 3, 5].reduce((sum, at, i) => sum + (Number.parseInt(other.slice(at, at + 2), 16) - [r, g, b][i]!) ** 2, 0)
     const nearest = [...colours].sort((x, y) => far(x[1]) - far(y[1]))[0]
     if (nearest && far(nearest[1]) <= 75) {
       pencil.value = { ...pencil.value, swatch: nearest[0] }
@@ -214,7 +319,9 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const canvas = document.querySelector<HTMLCanvasElement>('[data-test=table] canvas')
     const k = window.devicePixelRatio || 1
     const [a, b, c, d, e, f] = view.lie.value.matrix
-    const pixel = canvas?.getContext('2d')?.getImageData(Math.round((a * x + c * y + e) * k), Math.round((b * x + d * y + f) * k), 1, 1).data
+    const pixel = canvas
+      ?.getContext('2d')
+      ?.getImageData(Math.round((a * x + c * y + e) * k), Math.round((b * x + d * y + f) * k), 1, 1).data
     if (pixel) pickColour(pixel[0]!, pixel[1]!, pixel[2]!)
   }
 
@@ -222,17 +329,59 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
   function toolOf(): Tool {
     const { bench } = view.table.value!
     const { tool, eraserSize, pushSize, form, cellSize, whole } = pencil.value
-    const onLive = (drawn: Drawn | undefined) => (live.value = drawn && store.drawing !== undefined ? { drawing: store.drawing, line: drawn, colour: colour.value } : undefined)
-    if (cells.value && isBrush(tool)) return cellTool({ bench, size: cellSize, colour: colour.value, onPath: (path) => lay([{ kind: 'cells', id: freshId(), swatch: swatch.value.id, runs: runsOf(penCells(path, cellSize)) }]) })
+    const onLive = (drawn: Drawn | undefined) =>
+      (live.value =
+        drawn && store.drawing !== undefined
+          ? { drawing: store.drawing, line: drawn, colour: colour.value }
+          : undefined)
+    if (cells.value && isBrush(tool))
+      return cellTool({
+        bench,
+        size: cellSize,
+        colour: colour.value,
+        onPath: (path) =>
+          lay([{ kind: 'cells', id: freshId(), swatch: swatch.value.id, runs: runsOf(penCells(path, cellSize)) }]),
+      })
     if (cells.value && ['line', 'circle', 'box'].includes(tool)) {
-      return figureTool({ bench, hand: { ...brushInHand(), brush: 'pen', size: cellSize, taper: [0, 0] }, figure: tool as Figure, onLine: (points) => lay([{ kind: 'cells', id: freshId(), swatch: swatch.value.id, runs: runsOf(penCells(points.filter((_, i) => i % 3 !== 2), cellSize)) }]) })
+      return figureTool({
+        bench,
+        hand: { ...brushInHand(), brush: 'pen', size: cellSize, taper: [0, 0] },
+        figure: tool as Figure,
+        onLine: (points) =>
+          lay([
+            {
+              kind: 'cells',
+              id: freshId(),
+              swatch: swatch.value.id,
+              runs: runsOf(
+                penCells(
+                  points.filter((_, i) => i % 3 !== 2),
+                  cellSize,
+                ),
+              ),
+            },
+          ]),
+      })
     }
     switch (tool) {
-      case 'line': case 'circle': case 'box':
-        return figureTool({ bench, hand: brushInHand(), figure: tool, onLine: (points) => onLine(points, tool === 'line') })
+      case 'line':
+      case 'circle':
+      case 'box':
+        return figureTool({
+          bench,
+          hand: brushInHand(),
+          figure: tool,
+          onLine: (points) => onLine(points, tool === 'line'),
+        })
       case 'eraser': {
         const size = cells.value ? cellSize : eraserSize
-        return eraserTool({ bench, size, surface: () => (whole || store.drawing === undefined ? undefined : bitmaps()!.surface(store.drawing, pass.value)), onPath: onErase })
+        return eraserTool({
+          bench,
+          size,
+          surface: () =>
+            whole || store.drawing === undefined ? undefined : bitmaps()!.surface(store.drawing, pass.value),
+          onPath: onErase,
+        })
       }
       case 'fill':
         return pressTool({ cursor: 'cell', onPress: ({ x, y }) => void paint.fill(x, y) })
@@ -244,7 +393,10 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
         return pressTool({ cursor: 'pointer', onPress: ({ x, y }) => chooseLine(x, y) })
       case 'push':
         return pushTool({
-          bench, radius: pushSize / 2, onPush: push, onDone: pushDone,
+          bench,
+          radius: pushSize / 2,
+          onPush: push,
+          onDone: pushDone,
           onBegin() {
             pushes = []
             pushedFrom = new Set()
@@ -252,13 +404,27 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
             return true
           },
         })
-      case 'pin': case 'slide':
+      case 'pin':
+      case 'slide':
         return pressTool({ cursor: 'default', onPress: () => {} })
       default:
         return brushTool({ bench, hand: brushInHand(), onLine, onLive })
     }
   }
 
-  return { toolOf, mayDraw, live, found, forgetFound: () => (found.value = undefined), pickColour, line, moveGrip, swatch, colour, modelNote, onTop: () => onTop }
+  return {
+    toolOf,
+    mayDraw,
+    live,
+    found,
+    forgetFound: () => (found.value = undefined),
+    pickColour,
+    line,
+    moveGrip,
+    swatch,
+    colour,
+    modelNote,
+    onTop: () => onTop,
+  }
 }
 export type Tools = ReturnType<typeof useTools>

@@ -18,12 +18,20 @@ export function useWalk() {
   const all = computed(() => {
     const scene = store.scene!
     // The level we are on first, so that the walk does not jump about.
-    const levels = scope.value === 'level' ? [store.level] : [store.level, ...scene.levelOrder.filter((level) => level !== store.level)]
-    return levels.filter((level) => !scene.levels[level]?.locked && !scene.levels[level]?.hidden).flatMap((level) => workOf(scene, level, store.take))
+    const levels =
+      scope.value === 'level'
+        ? [store.level]
+        : [store.level, ...scene.levelOrder.filter((level) => level !== store.level)]
+    return levels
+      .filter((level) => !scene.levels[level]?.locked && !scene.levels[level]?.hidden)
+      .flatMap((level) => workOf(scene, level, store.take))
   })
   const open = computed(() => all.value.filter((step) => !step.drawn))
   const next = computed<WorkStep | undefined>(() => {
-    const inOrder = [...open.value.filter((step) => !skipped.value.has(step.drawing)), ...open.value.filter((step) => skipped.value.has(step.drawing))]
+    const inOrder = [
+      ...open.value.filter((step) => !skipped.value.has(step.drawing)),
+      ...open.value.filter((step) => skipped.value.has(step.drawing)),
+    ]
     return inOrder[0]
   })
   const here = computed(() => all.value.find((step) => step.drawing === store.drawing))
@@ -32,12 +40,18 @@ export function useWalk() {
     store.showDrawing(drawing)
     onPegs.value = drawing
   }
-  watch(() => store.drawing, (drawing) => {
-    if (drawing !== onPegs.value) onPegs.value = undefined
-  })
+  watch(
+    () => store.drawing,
+    (drawing) => {
+      if (drawing !== onPegs.value) onPegs.value = undefined
+    },
+  )
 
   return {
-    scope, next, here, onPegs,
+    scope,
+    next,
+    here,
+    onPegs,
     left: computed(() => open.value.length),
     any: computed(() => all.value.length > 0),
     passedOver: computed(() => open.value.filter((step) => skipped.value.has(step.drawing)).length),
@@ -47,7 +61,8 @@ export function useWalk() {
     forward() {
       const step = next.value
       if (!step) return
-      if (store.drawing !== undefined && store.drawing !== step.drawing) trail.value = [...trail.value.slice(-99), store.drawing]
+      if (store.drawing !== undefined && store.drawing !== step.drawing)
+        trail.value = [...trail.value.slice(-99), store.drawing]
       put(step.drawing)
     },
     back() {

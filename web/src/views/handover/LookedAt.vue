@@ -18,8 +18,12 @@ onMounted(() => {
 <template>
   <p v-if="flashing" class="wrong" role="alert">{{ flashing.sentence }}</p>
   <p v-else-if="look.found" class="note" data-test="no-flashes">
-    No more than three flashes in any second (WCAG 2.2){{ props.take === store.take ? '' : `, in the take ${checked}` }}.
-    <RouterLink :to="{ name: 'look', params: { scene: store.id } }">{{ others === 0 ? 'Nothing else found' : `${others} other ${others === 1 ? 'finding' : 'findings'}` }}</RouterLink>
+    No more than three flashes in any second (WCAG 2.2){{
+      props.take === store.take ? '' : `, in the take ${checked}`
+    }}.
+    <RouterLink :to="{ name: 'look', params: { scene: store.id } }">{{
+      others === 0 ? 'Nothing else found' : `${others} other ${others === 1 ? 'finding' : 'findings'}`
+    }}</RouterLink>
   </p>
   <p v-else-if="look.progress" class="note">Looking for flashes …</p>
 </template>

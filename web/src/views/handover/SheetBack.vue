@@ -20,19 +20,45 @@ async function read(event: Event) {
   errors.value = 'errors' in reading ? reading.errors : []
   if (!('columns' in reading)) return
   const levels = Object.keys(reading.columns).length
-  if (store.change({ type: 'sheet.lay', take: props.take, ...reading })) said.value = levels === 0 ? `${file.name} says what the sheet says already.` : `${file.name} is on the sheet now: ${levels} level${levels === 1 ? '' : 's'} timed anew. Undo takes it back.`
+  if (store.change({ type: 'sheet.lay', take: props.take, ...reading }))
+    said.value =
+      levels === 0
+        ? `${file.name} says what the sheet says already.`
+        : `${file.name} is on the sheet now: ${levels} level${levels === 1 ? '' : 's'} timed anew. Undo takes it back.`
 }
 </script>
 
 <template>
   <div class="back">
-    <label class="word">Read a sheet back in … <input type="file" class="unseen" accept=".csv,text/csv,text/plain" aria-label="Read a CSV sheet back in" @change="read" /></label>
-    <p v-if="said" class="note" role="status">{{ said }} <button class="word" @click="store.undo(), (said = '')">Undo</button></p>
+    <label class="word"
+      >Read a sheet back in …
+      <input
+        type="file"
+        class="unseen"
+        accept=".csv,text/csv,text/plain"
+        aria-label="Read a CSV sheet back in"
+        @change="read"
+    /></label>
+    <p v-if="said" class="note" role="status">
+      {{ said }} <button class="word" @click="(store.undo(), (said = ''))">Undo</button>
+    </p>
     <div v-if="errors.length > 0" role="alert" class="wrong">
       <p>Nothing was changed. Put this right in the file and read it again:</p>
       <table>
-        <thead><tr><th scope="col">row</th><th scope="col">column</th><th scope="col">what is wrong</th></tr></thead>
-        <tbody><tr v-for="(error, i) in errors" :key="i"><td>{{ error.row }}</td><td>{{ error.column }}</td><td>{{ error.sentence }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th scope="col">row</th>
+            <th scope="col">column</th>
+            <th scope="col">what is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(error, i) in errors" :key="i">
+            <td>{{ error.row }}</td>
+            <td>{{ error.column }}</td>
+            <td>{{ error.sentence }}</td>
+          </tr>
+        </tbody>
       </table>
     </div>
   </div>

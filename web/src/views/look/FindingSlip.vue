@@ -27,18 +27,42 @@ function answer() {
   <li class="slip" :class="[finding.severity, { shown, meant: finding.meant }]">
     <div class="head">
       <b>{{ checkOf(finding.check)?.name }}</b>
-      <span class="note">{{ numbers.length > 0 ? `${numbers.length > 6 ? `${numbers.length} drawings` : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`}` : 'the scene' }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span>
-      <span v-if="finding.limit > 0 && finding.unit" class="gauge" :title="`${told(finding.value)} ${finding.unit}, limit ${told(finding.limit)}`"><i :style="{ width: `${share * 100}%` }" /><em>{{ told(finding.value) }} {{ finding.unit }}</em></span>
+      <span class="note"
+        >{{
+          numbers.length > 0
+            ? `${numbers.length > 6 ? `${numbers.length} drawings` : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`}`
+            : 'the scene'
+        }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span
+      >
+      <span
+        v-if="finding.limit > 0 && finding.unit"
+        class="gauge"
+        :title="`${told(finding.value)} ${finding.unit}, limit ${told(finding.limit)}`"
+        ><i :style="{ width: `${share * 100}%` }" /><em>{{ told(finding.value) }} {{ finding.unit }}</em></span
+      >
     </div>
     <p>{{ finding.sentence }}</p>
-    <p v-if="finding.meant" class="reason">Meant: {{ finding.meant }} <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">Show on the paper</button> <button class="word" @click="look.takeBack(finding)">Take the answer back</button></p>
+    <p v-if="finding.meant" class="reason">
+      Meant: {{ finding.meant }}
+      <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">
+        Show on the paper
+      </button>
+      <button class="word" @click="look.takeBack(finding)">Take the answer back</button>
+    </p>
     <div v-else class="acts">
-      <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">Show on the paper</button>
+      <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">
+        Show on the paper
+      </button>
       <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
       <span class="note limit">limit {{ told(finding.limit) }} {{ finding.unit }}</span>
     </div>
     <form v-if="answering" class="acts" @submit.prevent="answer">
-      <ElInput v-model="reason" size="small" placeholder="Why? It stays answered until the drawing changes." aria-label="Why it is meant" />
+      <ElInput
+        v-model="reason"
+        size="small"
+        placeholder="Why? It stays answered until the drawing changes."
+        aria-label="Why it is meant"
+      />
       <button class="word" :disabled="reason.trim() === ''">Answer</button>
     </form>
   </li>

@@ -3,17 +3,29 @@ import { scaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
 
 /** One graph over the frames of the scene: they all share one line, the frame we are on. */
-const props = defineProps<{ title: string; note: string; length: number; frame: number; height: number; table: { head: readonly string[]; rows: readonly (readonly (string | number)[])[] } }>()
+const props = defineProps<{
+  title: string
+  note: string
+  length: number
+  frame: number
+  height: number
+  table: { head: readonly string[]; rows: readonly (readonly (string | number)[])[] }
+}>()
 const emit = defineEmits<{ frame: [frame: number] }>()
 const WIDTH = 700
 const PAD = { left: 46, right: 40 }
 const x = computed(() => scaleLinear([1, Math.max(2, props.length)], [PAD.left, WIDTH - PAD.right]))
-const ticks = computed(() => x.value.ticks(Math.min(12, props.length)).filter((tick) => Number.isInteger(tick) && tick >= 1))
+const ticks = computed(() =>
+  x.value.ticks(Math.min(12, props.length)).filter((tick) => Number.isInteger(tick) && tick >= 1),
+)
 const asTable = ref(false)
 
 function pick(event: PointerEvent) {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect()
-  emit('frame', Math.min(props.length, Math.max(1, Math.round(x.value.invert(((event.clientX - box.left) / box.width) * WIDTH)))))
+  emit(
+    'frame',
+    Math.min(props.length, Math.max(1, Math.round(x.value.invert(((event.clientX - box.left) / box.width) * WIDTH)))),
+  )
 }
 const drag = (event: PointerEvent) => event.buttons === 1 && pick(event)
 </script>
@@ -22,17 +34,37 @@ const drag = (event: PointerEvent) => event.buttons === 1 && pick(event)
   <figure class="graph">
     <figcaption>
       <b>{{ title }}</b> <span class="note">{{ note }}</span>
-      <button class="word" :aria-pressed="asTable" @click="asTable = !asTable">{{ asTable ? `${title} as a graph` : `${title} as a table` }}</button>
+      <button class="word" :aria-pressed="asTable" @click="asTable = !asTable">
+        {{ asTable ? `${title} as a graph` : `${title} as a table` }}
+      </button>
     </figcaption>
     <div v-if="asTable" class="scroll" tabindex="0" role="region" :aria-label="`${title} as a table`">
       <table>
-        <thead><tr><th v-for="each in table.head" :key="each" scope="col">{{ each }}</th></tr></thead>
-        <tbody><tr v-for="(row, i) in table.rows" :key="i"><td v-for="(value, n) in row" :key="n">{{ value }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th v-for="each in table.head" :key="each" scope="col">{{ each }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, i) in table.rows" :key="i">
+            <td v-for="(value, n) in row" :key="n">{{ value }}</td>
+          </tr>
+        </tbody>
       </table>
     </div>
     <svg
-      v-else :viewBox="`0 0 ${WIDTH} ${height + 18}`" role="slider" tabindex="0" :aria-label="`${title}, ${note}. Frame`" aria-valuemin="1" :aria-valuemax="length" :aria-valuenow="frame"
-      @pointerdown="pick" @pointermove="drag" @keydown.left.stop.prevent="emit('frame', Math.max(1, frame - 1))" @keydown.right.stop.prevent="emit('frame', Math.min(length, frame + 1))"
+      v-else
+      :viewBox="`0 0 ${WIDTH} ${height + 18}`"
+      role="slider"
+      tabindex="0"
+      :aria-label="`${title}, ${note}. Frame`"
+      aria-valuemin="1"
+      :aria-valuemax="length"
+      :aria-valuenow="frame"
+      @pointerdown="pick"
+      @pointermove="drag"
+      @keydown.left.stop.prevent="emit('frame', Math.max(1, frame - 1))"
+      @keydown.right.stop.prevent="emit('frame', Math.min(length, frame + 1))"
     >
       <line v-for="tick in ticks" :key="tick" class="rule" :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height" />
       <text v-for="tick in ticks" :key="`t${tick}`" :x="x(tick)" :y="height + 13" text-anchor="middle">{{ tick }}</text>

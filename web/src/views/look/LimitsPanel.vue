@@ -36,7 +36,15 @@ async function set(check: string, name: string, value: number | undefined) {
       <h3 :title="check.why">{{ check.name }}</h3>
       <label v-for="(limit, name) in check.limits" :key="name">
         <span>{{ limit.words }}</span>
-        <ElInputNumber size="small" :model-value="store.limits[check.id]?.[name] ?? limit.value" :min="limit.min" :max="limit.max" :step="limit.value >= 10 ? 1 : limit.value >= 2 ? 0.5 : 0.05" :aria-label="`${check.name}: ${limit.words}`" @change="(value?: number) => set(check.id, String(name), value)" />
+        <ElInputNumber
+          size="small"
+          :model-value="store.limits[check.id]?.[name] ?? limit.value"
+          :min="limit.min"
+          :max="limit.max"
+          :step="limit.value >= 10 ? 1 : limit.value >= 2 ? 0.5 : 0.05"
+          :aria-label="`${check.name}: ${limit.words}`"
+          @change="(value?: number) => set(check.id, String(name), value)"
+        />
         <span class="note">{{ limit.unit }}</span>
       </label>
     </template>

@@ -17,18 +17,35 @@ const router = useRouter()
 const scene = computed(() => store.scene!)
 const length = computed(() => scene.value.settings.length)
 
-const WORDS: Readonly<Record<Severity, string>> = { stop: 'Not to be handed over like this', mend: 'To mend', look: 'Worth a look' }
+const WORDS: Readonly<Record<Severity, string>> = {
+  stop: 'Not to be handed over like this',
+  mend: 'To mend',
+  look: 'Worth a look',
+}
 const level = ref('all')
 const severity = ref<Severity | 'all'>('all')
 const from = ref(1)
 const to = ref<number>()
 const meantToo = ref(false)
-const filtered = computed(() => (look.found?.findings ?? []).filter((finding) =>
-  (meantToo.value || finding.meant === undefined)
-  && (level.value === 'all' || finding.level === level.value)
-  && (severity.value === 'all' || finding.severity === severity.value)
-  && (finding.frames.length === 0 || finding.frames.some((frame) => frame >= from.value && frame <= (to.value ?? length.value)))))
-const groups = computed(() => SEVERITIES.toReversed().map((each) => ({ severity: each, words: WORDS[each], findings: filtered.value.filter((finding) => finding.severity === each) })).filter(({ findings }) => findings.length > 0))
+const filtered = computed(() =>
+  (look.found?.findings ?? []).filter(
+    (finding) =>
+      (meantToo.value || finding.meant === undefined) &&
+      (level.value === 'all' || finding.level === level.value) &&
+      (severity.value === 'all' || finding.severity === severity.value) &&
+      (finding.frames.length === 0 ||
+        finding.frames.some((frame) => frame >= from.value && frame <= (to.value ?? length.value))),
+  ),
+)
+const groups = computed(() =>
+  SEVERITIES.toReversed()
+    .map((each) => ({
+      severity: each,
+      words: WORDS[each],
+      findings: filtered.value.filter((finding) => finding.severity === each),
+    }))
+    .filter(({ findings }) => findings.length > 0),
+)
 /** Slips of each group in the page until more are asked for. */
 const SLIPS = 30
 const most = ref(SLIPS)
@@ -44,8 +61,16 @@ const unmeasured = computed(() => {
 })
 const answered = computed(() => (look.found?.findings ?? []).filter(({ meant }) => meant !== undefined).length)
 const graphed = ref('')
-const graphLevel = computed(() => look.found?.graphs.levels.find((each) => each.level === graphed.value)?.level ?? look.found?.graphs.levels.find((each) => each.level === store.level)?.level ?? look.found?.graphs.levels[0]?.level ?? '')
-const volumeLimit = computed(() => store.limits['volume']?.['share'] ?? CHECKS.find(({ id }) => id === 'volume')!.limits['share']!.value)
+const graphLevel = computed(
+  () =>
+    look.found?.graphs.levels.find((each) => each.level === graphed.value)?.level ??
+    look.found?.graphs.levels.find((each) => each.level === store.level)?.level ??
+    look.found?.graphs.levels[0]?.level ??
+    '',
+)
+const volumeLimit = computed(
+  () => store.limits['volume']?.['share'] ?? CHECKS.find(({ id }) => id === 'volume')!.limits['share']!.value,
+)
 
 function show(finding: SeenFinding) {
   look.show(finding)
@@ -57,7 +82,8 @@ onMounted(() => look.look())
 const beside = ref<Production['scenes']>([])
 onMounted(async () => {
   try {
-    beside.value = (await api.shelf()).find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
+    beside.value =
+      (await api.shelf()).find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
   } catch {
     // Without the shelf there is nothing to choose from; the list of findings stands.
   }
@@ -67,7 +93,11 @@ function handOnTo(id: string) {
 }
 
 const print = () => window.print()
-const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, findings: filtered.value })], { type: 'text/csv' }), 'second-look.csv')
+const csv = () =>
+  handDown(
+    new Blob([writeFindingsCsv({ scene: scene.value, findings: filtered.value })], { type: 'text/csv' }),
+    'second-look.csv',
+  )
 </script>
 
 <template>
@@ -76,38 +106,102 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
       <header>
         <h1>Second look</h1>
         <p v-if="look.progress" class="note" role="status" data-test="look-progress">
-          {{ look.progress.words }} … {{ look.progress.done }} of {{ look.progress.of }} <button class="word" @click="look.stop()">Stop</button>
+          {{ look.progress.words }} … {{ look.progress.done }} of {{ look.progress.of }}
+          <button class="word" @click="look.stop()">Stop</button>
         </p>
-        <p v-else-if="look.found" class="note" role="status" data-test="look-told">{{ look.open.length }} {{ look.open.length === 1 ? 'finding' : 'findings' }}{{ answered > 0 ? `, ${answered} answered` : '' }} in {{ look.found.drawings }} drawings</p>
+        <p v-else-if="look.found" class="note" role="status" data-test="look-told">
+          {{ look.open.length }} {{ look.open.length === 1 ? 'finding' : 'findings'
+          }}{{ answered > 0 ? `, ${answered} answered` : '' }} in {{ look.found.drawings }} drawings
+        </p>
         <button class="word" :disabled="Boolean(look.progress)" @click="look.look(true)">Look again</button>
       </header>
       <div class="filters">
-        <ElSelect v-model="level" size="small" aria-label="Level"><ElOption value="all" label="All levels" /><ElOption v-for="id in scene.levelOrder.toReversed()" :key="id" :value="id" :label="scene.levels[id]!.name" /></ElSelect>
-        <ElSelect v-model="severity" size="small" aria-label="How much it matters"><ElOption value="all" label="All that was found" /><ElOption v-for="each in SEVERITIES.toReversed()" :key="each" :value="each" :label="WORDS[each]" /></ElSelect>
+        <ElSelect v-model="level" size="small" aria-label="Level"
+          ><ElOption value="all" label="All levels" /><ElOption
+            v-for="id in scene.levelOrder.toReversed()"
+            :key="id"
+            :value="id"
+            :label="scene.levels[id]!.name"
+        /></ElSelect>
+        <ElSelect v-model="severity" size="small" aria-label="How much it matters"
+          ><ElOption value="all" label="All that was found" /><ElOption
+            v-for="each in SEVERITIES.toReversed()"
+            :key="each"
+            :value="each"
+            :label="WORDS[each]"
+        /></ElSelect>
         <span class="note">frames</span>
         <ElInputNumber v-model="from" size="small" :min="1" :max="length" :controls="false" aria-label="From frame" />
         <span class="note">to</span>
-        <ElInputNumber size="small" :model-value="to ?? length" :min="1" :max="length" :controls="false" aria-label="To frame" @change="(value?: number) => (to = value)" />
+        <ElInputNumber
+          size="small"
+          :model-value="to ?? length"
+          :min="1"
+          :max="length"
+          :controls="false"
+          aria-label="To frame"
+          @change="(value?: number) => (to = value)"
+        />
       </div>
       <div class="filters">
-        <label class="note"><input v-model="meantToo" type="checkbox"> answered ones too</label>
-        <ElSelect v-if="beside.length > 0" size="small" aria-label="The scene it hands on to" :model-value="scene.settings.handsOnTo ?? 'none'" @change="handOnTo"><ElOption value="none" label="Hands on to none" /><ElOption v-for="each in beside" :key="each.id" :value="each.id" :label="`Hands on to ${each.name}`" /></ElSelect>
-        <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"><template #reference><button class="word">Limits …</button></template><LimitsPanel /></ElPopover>
+        <label class="note"><input v-model="meantToo" type="checkbox" /> answered ones too</label>
+        <ElSelect
+          v-if="beside.length > 0"
+          size="small"
+          aria-label="The scene it hands on to"
+          :model-value="scene.settings.handsOnTo ?? 'none'"
+          @change="handOnTo"
+          ><ElOption value="none" label="Hands on to none" /><ElOption
+            v-for="each in beside"
+            :key="each.id"
+            :value="each.id"
+            :label="`Hands on to ${each.name}`"
+        /></ElSelect>
+        <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"
+          ><template #reference><button class="word">Limits …</button></template><LimitsPanel
+        /></ElPopover>
         <button class="word" :disabled="!look.found" @click="csv">Findings as CSV</button>
         <button class="word" :disabled="!look.found" @click="print">Print them</button>
       </div>
       <div class="scroll" tabindex="0" role="region" aria-label="List of findings">
         <p v-if="look.trouble" class="trouble" role="alert">{{ look.trouble }}</p>
         <template v-for="group in groups" :key="group.severity">
-          <h2>{{ group.words }} <span class="note">{{ group.findings.length }}</span></h2>
-          <ul><FindingSlip v-for="(finding, i) in group.findings.slice(0, most)" :key="`${finding.check}${finding.drawings.join()}${i}`" :finding="finding" :shown="look.shown === finding" @show="show(finding)" /></ul>
-          <button v-if="group.findings.length > most" class="word more" @click="most += 100">{{ group.findings.length - most }} more</button>
+          <h2>
+            {{ group.words }} <span class="note">{{ group.findings.length }}</span>
+          </h2>
+          <ul>
+            <FindingSlip
+              v-for="(finding, i) in group.findings.slice(0, most)"
+              :key="`${finding.check}${finding.drawings.join()}${i}`"
+              :finding="finding"
+              :shown="look.shown === finding"
+              @show="show(finding)"
+            />
+          </ul>
+          <button v-if="group.findings.length > most" class="word more" @click="most += 100">
+            {{ group.findings.length - most }} more
+          </button>
         </template>
-        <p v-for="[check, count] in look.found?.left ?? []" :key="check" class="note left">{{ count }} more of “{{ CHECKS.find(({ id }) => id === check)?.name }}” are left out here. Mend or answer these first, or change the limit.</p>
-        <p v-if="look.found && groups.length === 0" class="quiet">{{ look.found.drawings === 0 || look.found.graphs.levels.length === 0 ? 'Nothing is drawn yet. Draw two keys and something between them, and what can be measured is told here.' : look.open.length === 0 ? 'Nothing was found that is over its limit.' : 'Nothing of this kind. Choose all levels and all frames to see the rest.' }}</p>
+        <p v-for="[check, count] in look.found?.left ?? []" :key="check" class="note left">
+          {{ count }} more of “{{ CHECKS.find(({ id }) => id === check)?.name }}” are left out here. Mend or answer
+          these first, or change the limit.
+        </p>
+        <p v-if="look.found && groups.length === 0" class="quiet">
+          {{
+            look.found.drawings === 0 || look.found.graphs.levels.length === 0
+              ? 'Nothing is drawn yet. Draw two keys and something between them, and what can be measured is told here.'
+              : look.open.length === 0
+                ? 'Nothing was found that is over its limit.'
+                : 'Nothing of this kind. Choose all levels and all frames to see the rest.'
+          }}
+        </p>
         <details v-if="unmeasured.length > 0" class="unmeasured" open>
-          <summary>Not measured <span class="note">{{ unmeasured.length }}</span></summary>
-          <p v-for="each in unmeasured" :key="each.sentence">{{ each.sentence }} <span class="note">({{ each.checks.join(', ').toLowerCase() }})</span></p>
+          <summary>
+            Not measured <span class="note">{{ unmeasured.length }}</span>
+          </summary>
+          <p v-for="each in unmeasured" :key="each.sentence">
+            {{ each.sentence }} <span class="note">({{ each.checks.join(', ').toLowerCase() }})</span>
+          </p>
         </details>
       </div>
     </section>
@@ -115,10 +209,27 @@ const csv = () => handDown(new Blob([writeFindingsCsv({ scene: scene.value, find
       <header>
         <h2>Measured</h2>
         <span class="note">frame {{ store.frame }}, {{ timecode(store.frame, scene.settings.fps) }}</span>
-        <ElSelect v-if="look.found && look.found.graphs.levels.length > 1" :model-value="graphLevel" size="small" class="of" aria-label="Level of the graphs" @change="(id: string) => (graphed = id)"><ElOption v-for="each in look.found.graphs.levels" :key="each.level" :value="each.level" :label="scene.levels[each.level]?.name ?? ''" /></ElSelect>
+        <ElSelect
+          v-if="look.found && look.found.graphs.levels.length > 1"
+          :model-value="graphLevel"
+          size="small"
+          class="of"
+          aria-label="Level of the graphs"
+          @change="(id: string) => (graphed = id)"
+          ><ElOption
+            v-for="each in look.found.graphs.levels"
+            :key="each.level"
+            :value="each.level"
+            :label="scene.levels[each.level]?.name ?? ''"
+        /></ElSelect>
       </header>
       <div class="scroll" tabindex="0" role="region" aria-label="Graphs over the frames">
-        <LookGraphs v-if="look.found && look.found.graphs.levels.length > 0" :graphs="look.found.graphs" :level="graphLevel" :limit="volumeLimit" />
+        <LookGraphs
+          v-if="look.found && look.found.graphs.levels.length > 0"
+          :graphs="look.found.graphs"
+          :level="graphLevel"
+          :limit="volumeLimit"
+        />
         <p v-else class="quiet">What was measured is drawn here over the frames: spacing, size, arrivals, lightness.</p>
       </div>
     </section>

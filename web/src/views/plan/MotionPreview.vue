@@ -5,7 +5,14 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { pathThrough } from '../../parts/svg-path'
 
 /** The motion moving on the paper at the scene's rate, its path in dots, and what can be dragged. */
-const props = defineProps<{ motion: Motion; width: number; height: number; fps: number; paper: string; stale: boolean }>()
+const props = defineProps<{
+  motion: Motion
+  width: number
+  height: number
+  fps: number
+  paper: string
+  stale: boolean
+}>()
 const emit = defineEmits<{ set: [patch: Inputs]; frame: [frame: number] }>()
 const host = ref<SVGSVGElement>()
 const still = usePreferredReducedMotion()
@@ -49,7 +56,12 @@ function step(by: 1 | -1) {
   show(begins.value[(Math.min(at.value, count - 1) + by + count) % count]!)
 }
 
-const figures = computed(() => props.motion.drawings.map(({ shapes, role }) => ({ role, shapes: shapes.map((shape) => ({ d: pathThrough(shape.points, shape.closed), tone: shape.tone ?? 'near' })) })))
+const figures = computed(() =>
+  props.motion.drawings.map(({ shapes, role }) => ({
+    role,
+    shapes: shapes.map((shape) => ({ d: pathThrough(shape.points, shape.closed), tone: shape.tone ?? 'near' })),
+  })),
+)
 const now = computed(() => props.motion.exposures[Math.min(at.value, props.motion.exposures.length - 1)])
 const figure = computed(() => (now.value?.drawing == null ? undefined : figures.value[now.value.drawing]))
 const shift = computed(() => {
@@ -58,12 +70,25 @@ const shift = computed(() => {
 })
 const dots = computed(() => {
   const { lead, drawings } = props.motion
-  return lead === undefined ? [] : drawings.flatMap(({ targets, role }) => (targets[lead] ? [{ ...targets[lead], role }] : []))
+  return lead === undefined
+    ? []
+    : drawings.flatMap(({ targets, role }) => (targets[lead] ? [{ ...targets[lead], role }] : []))
 })
 /** Earlier and later figures pale beneath, thinned out where there are many. */
 const ghosts = computed(() => {
   const every = Math.max(1, Math.ceil(figures.value.length / 14))
-  return figures.value.flatMap(({ shapes, role }, i) => (role !== 'inbetween' || i % every === 0 ? [shapes.filter(({ tone }) => tone === 'near').map(({ d }) => d).join('')] : [])).slice(0, 24)
+  return figures.value
+    .flatMap(({ shapes, role }, i) =>
+      role !== 'inbetween' || i % every === 0
+        ? [
+            shapes
+              .filter(({ tone }) => tone === 'near')
+              .map(({ d }) => d)
+              .join(''),
+          ]
+        : [],
+    )
+    .slice(0, 24)
 })
 const unit = computed(() => props.height / 360)
 
@@ -84,7 +109,12 @@ function pull(event: PointerEvent) {
   const at = onPaper(event)
   emit('set', handle.drag({ x: at.x + held!.dx, y: at.y + held!.dy }))
 }
-const KEYS: Readonly<Record<string, [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const KEYS: Readonly<Record<string, [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
 function nudge(event: KeyboardEvent, handle: Handle) {
   const by = KEYS[event.key]
   if (!by) return
@@ -96,28 +126,78 @@ function nudge(event: KeyboardEvent, handle: Handle) {
 
 <template>
   <div class="preview" :class="{ stale }">
-    <svg ref="host" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="`Preview, ${motion.drawings.length} drawings over ${total} frames`" data-test="preview">
+    <svg
+      ref="host"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="group"
+      :aria-label="`Preview, ${motion.drawings.length} drawings over ${total} frames`"
+      data-test="preview"
+    >
       <rect x="0" y="0" :width="width" :height="height" :fill="paper" />
-      <line v-if="motion.ground !== undefined" x1="0" :x2="width" :y1="motion.ground" :y2="motion.ground" class="level" :stroke-width="unit" />
+      <line
+        v-if="motion.ground !== undefined"
+        x1="0"
+        :x2="width"
+        :y1="motion.ground"
+        :y2="motion.ground"
+        class="level"
+        :stroke-width="unit"
+      />
       <path v-for="(d, i) in ghosts" :key="i" :d="d" class="ghost" :stroke-width="unit" />
-      <circle v-for="(dot, i) in dots" :key="i" :cx="dot.x" :cy="dot.y" :r="(dot.role === 'inbetween' ? 1.8 : 3) * unit" class="dot" :class="dot.role" />
+      <circle
+        v-for="(dot, i) in dots"
+        :key="i"
+        :cx="dot.x"
+        :cy="dot.y"
+        :r="(dot.role === 'inbetween' ? 1.8 : 3) * unit"
+        class="dot"
+        :class="dot.role"
+      />
       <g v-if="figure" :transform="shift" data-test="preview-figure">
-        <path v-for="(shape, i) in figure.shapes" :key="i" :d="shape.d" :class="['now', shape.tone]" :stroke-width="2 * unit" />
+        <path
+          v-for="(shape, i) in figure.shapes"
+          :key="i"
+          :d="shape.d"
+          :class="['now', shape.tone]"
+          :stroke-width="2 * unit"
+        />
       </g>
       <g
-        v-for="handle in motion.handles" :key="handle.id" class="handle" role="button" tabindex="0" :aria-label="`${handle.words}: drag it, or move it with the arrow keys`" :transform="`translate(${handle.x} ${handle.y})`"
-        @pointerdown.prevent="grab($event, handle)" @pointermove="pull" @pointerup="held = undefined" @pointercancel="held = undefined" @keydown="nudge($event, handle)"
+        v-for="handle in motion.handles"
+        :key="handle.id"
+        class="handle"
+        role="button"
+        tabindex="0"
+        :aria-label="`${handle.words}: drag it, or move it with the arrow keys`"
+        :transform="`translate(${handle.x} ${handle.y})`"
+        @pointerdown.prevent="grab($event, handle)"
+        @pointermove="pull"
+        @pointerup="held = undefined"
+        @pointercancel="held = undefined"
+        @keydown="nudge($event, handle)"
       >
         <circle :r="13 * unit" class="reach" :data-handle="handle.id" />
-        <rect :x="-4.5 * unit" :y="-4.5 * unit" :width="9 * unit" :height="9 * unit" :stroke-width="1.6 * unit" transform="rotate(45)" />
+        <rect
+          :x="-4.5 * unit"
+          :y="-4.5 * unit"
+          :width="9 * unit"
+          :height="9 * unit"
+          :stroke-width="1.6 * unit"
+          transform="rotate(45)"
+        />
         <text :x="10 * unit" :y="-7 * unit" :font-size="11.5 * unit" :stroke-width="3 * unit">{{ handle.words }}</text>
       </g>
     </svg>
     <div class="line">
       <button class="word" aria-label="Drawing before" @click="step(-1)">Back</button>
-      <button class="word main" :aria-pressed="playing" @click="playing = !playing">{{ playing ? 'Stop' : 'Play' }}</button>
+      <button class="word main" :aria-pressed="playing" @click="playing = !playing">
+        {{ playing ? 'Stop' : 'Play' }}
+      </button>
       <button class="word" aria-label="Drawing after" @click="step(1)">On</button>
-      <span class="note">frame {{ (begins[at] ?? 0) + 1 }} of {{ total }}{{ motion.cycle ? ', again and again' : '' }}, {{ fps }} a second</span>
+      <span class="note"
+        >frame {{ (begins[at] ?? 0) + 1 }} of {{ total }}{{ motion.cycle ? ', again and again' : '' }}, {{ fps }} a
+        second</span
+      >
       <slot />
     </div>
   </div>

@@ -19,18 +19,56 @@ const told = (field: Field, value: Inputs[string] | undefined, fps: number) => {
       <label v-if="field.kind !== 'text'" :for="`plan-${field.id}`" :title="field.about">{{ field.words }}</label>
       <div v-if="field.kind === 'number'" class="value">
         <ElInputNumber
-          :id="`plan-${field.id}`" :model-value="Number(inputs[field.id])" :min="field.min" :max="field.max" :step="field.step" :precision="decimals(field.step)" size="small" controls-position="right"
+          :id="`plan-${field.id}`"
+          :model-value="Number(inputs[field.id])"
+          :min="field.min"
+          :max="field.max"
+          :step="field.step"
+          :precision="decimals(field.step)"
+          size="small"
+          controls-position="right"
           @change="(value?: number) => value !== undefined && emit('set', { [field.id]: value })"
         />
         <span class="note">{{ told(field, inputs[field.id], fps) }}</span>
       </div>
-      <ElSelect v-else-if="field.kind === 'choice'" :id="`plan-${field.id}`" :model-value="String(inputs[field.id] ?? '')" size="small" :aria-label="field.words" placeholder="nothing to choose yet" @change="(value: string) => emit('set', { [field.id]: value })">
+      <ElSelect
+        v-else-if="field.kind === 'choice'"
+        :id="`plan-${field.id}`"
+        :model-value="String(inputs[field.id] ?? '')"
+        size="small"
+        :aria-label="field.words"
+        placeholder="nothing to choose yet"
+        @change="(value: string) => emit('set', { [field.id]: value })"
+      >
         <ElOption v-for="each in field.choices" :key="each.id" :value="each.id" :label="each.words" />
       </ElSelect>
-      <button v-else-if="field.kind === 'switch'" :id="`plan-${field.id}`" class="word" :aria-pressed="inputs[field.id] === true" @click="emit('set', { [field.id]: inputs[field.id] !== true })">{{ inputs[field.id] === true ? 'yes' : 'no' }}</button>
+      <button
+        v-else-if="field.kind === 'switch'"
+        :id="`plan-${field.id}`"
+        class="word"
+        :aria-pressed="inputs[field.id] === true"
+        @click="emit('set', { [field.id]: inputs[field.id] !== true })"
+      >
+        {{ inputs[field.id] === true ? 'yes' : 'no' }}
+      </button>
       <div v-else-if="field.kind === 'held'" class="value">
-        <ElInput :id="`plan-${field.id}`" class="held" :model-value="String(inputs[field.id] ?? '')" size="small" @change="(text: string) => emit('set', { [field.id]: text.trim() })" />
-        <button v-for="frames in 3" :key="frames" class="word digit" :aria-label="`Plan it on ${frames}`" :aria-pressed="inputs[field.id] === String(frames)" @click="emit('set', { [field.id]: String(frames) })">{{ frames }}</button>
+        <ElInput
+          :id="`plan-${field.id}`"
+          class="held"
+          :model-value="String(inputs[field.id] ?? '')"
+          size="small"
+          @change="(text: string) => emit('set', { [field.id]: text.trim() })"
+        />
+        <button
+          v-for="frames in 3"
+          :key="frames"
+          class="word digit"
+          :aria-label="`Plan it on ${frames}`"
+          :aria-pressed="inputs[field.id] === String(frames)"
+          @click="emit('set', { [field.id]: String(frames) })"
+        >
+          {{ frames }}
+        </button>
       </div>
     </template>
   </div>

@@ -18,14 +18,22 @@ const after = computed(() => {
   return { sentence, scene }
 })
 const MOST = 24
-const levels = computed(() => [...was.value.levelOrder].reverse().map((id) => {
-  const before = exposuresOf(was.value, id, store.take)
-  const now = after.value.scene && exposuresOf(after.value.scene, id, store.take)
-  return {
-    id, name: was.value.levels[id]!.name, more: Math.max(0, before.length - MOST),
-    exposures: before.slice(0, MOST).map((each, i) => ({ number: each.drawing === null ? '×' : was.value.drawings[each.drawing]!.number, was: each.frames, now: now?.[i]?.frames ?? each.frames })),
-  }
-}))
+const levels = computed(() =>
+  [...was.value.levelOrder].reverse().map((id) => {
+    const before = exposuresOf(was.value, id, store.take)
+    const now = after.value.scene && exposuresOf(after.value.scene, id, store.take)
+    return {
+      id,
+      name: was.value.levels[id]!.name,
+      more: Math.max(0, before.length - MOST),
+      exposures: before.slice(0, MOST).map((each, i) => ({
+        number: each.drawing === null ? '×' : was.value.drawings[each.drawing]!.number,
+        was: each.frames,
+        now: now?.[i]?.frames ?? each.frames,
+      })),
+    }
+  }),
+)
 const lasts = (scene: typeof was.value) => framesAndSeconds(scene.settings.length, scene.settings.fps)
 function take() {
   if (store.change(edit.value)) emit('done')
@@ -38,18 +46,40 @@ function take() {
     <div class="line" role="group" aria-label="What to keep">
       <button class="word" :aria-pressed="keep === 'frames'" @click="keep = 'frames'">Keep the frames</button>
       <button class="word" :aria-pressed="keep === 'seconds'" @click="keep = 'seconds'">Keep the seconds</button>
-      <span class="note">{{ keep === 'frames' ? 'Every exposure stays as it is; it plays faster or slower.' : 'It lasts as long as now; every exposure is shared out anew, on every take.' }}</span>
+      <span class="note">{{
+        keep === 'frames'
+          ? 'Every exposure stays as it is; it plays faster or slower.'
+          : 'It lasts as long as now; every exposure is shared out anew, on every take.'
+      }}</span>
     </div>
     <p v-if="after.sentence" class="wrong" role="alert">{{ after.sentence }}</p>
     <template v-else>
-      <p>{{ lasts(was) }} become <b>{{ lasts(after.scene!) }}</b>.</p>
+      <p>
+        {{ lasts(was) }} become <b>{{ lasts(after.scene!) }}</b>.
+      </p>
       <div class="levels">
         <table v-for="level in levels" :key="level.id">
-          <caption>{{ level.name }}</caption>
+          <caption>
+            {{
+              level.name
+            }}
+          </caption>
           <tbody>
-            <tr><th scope="row">drawing</th><td v-for="(each, i) in level.exposures" :key="i">{{ each.number }}</td><td v-if="level.more">and {{ level.more }} more</td></tr>
-            <tr><th scope="row">held</th><td v-for="(each, i) in level.exposures" :key="i">{{ each.was }}</td></tr>
-            <tr><th scope="row">then</th><td v-for="(each, i) in level.exposures" :key="i" :class="{ other: each.now !== each.was }">{{ each.now }}</td></tr>
+            <tr>
+              <th scope="row">drawing</th>
+              <td v-for="(each, i) in level.exposures" :key="i">{{ each.number }}</td>
+              <td v-if="level.more">and {{ level.more }} more</td>
+            </tr>
+            <tr>
+              <th scope="row">held</th>
+              <td v-for="(each, i) in level.exposures" :key="i">{{ each.was }}</td>
+            </tr>
+            <tr>
+              <th scope="row">then</th>
+              <td v-for="(each, i) in level.exposures" :key="i" :class="{ other: each.now !== each.was }">
+                {{ each.now }}
+              </td>
+            </tr>
           </tbody>
         </table>
       </div>

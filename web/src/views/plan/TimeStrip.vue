@@ -5,7 +5,11 @@ import { scaleLinear } from 'd3-scale'
 import { computed, nextTick, ref, watch } from 'vue'
 
 const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; only?: string | undefined }>()
-const emit = defineEmits<{ pick: [level: string, frame: number]; move: [level: string, from: number, to: number]; open: [] }>()
+const emit = defineEmits<{
+  pick: [level: string, frame: number]
+  move: [level: string, from: number, to: number]
+  open: []
+}>()
 
 const LANE = 84
 const RULER = 30
@@ -16,7 +20,12 @@ const length = computed(() => props.scene.settings.length)
 const width = computed(() => Math.max(room.value, 2 * PAD + length.value * 9))
 const x = computed(() => scaleLinear([1, length.value + 1], [PAD, width.value - PAD]))
 const step = computed(() => x.value(2) - x.value(1))
-const lanes = computed(() => [...props.scene.levelOrder].reverse().filter((id) => props.only === undefined || id === props.only).map((id, i) => ({ id, top: RULER + i * LANE })))
+const lanes = computed(() =>
+  [...props.scene.levelOrder]
+    .reverse()
+    .filter((id) => props.only === undefined || id === props.only)
+    .map((id, i) => ({ id, top: RULER + i * LANE })),
+)
 const height = computed(() => RULER + lanes.value.length * LANE + 6)
 /** Numbers shrink before they run into each other. */
 const type = computed(() => Math.min(13, Math.max(9, step.value * 0.56)))
@@ -27,7 +36,8 @@ const ticks = computed(() =>
     at: x.value(frame),
     second: (frame - 1) % props.scene.settings.fps === 0 ? (frame - 1) / props.scene.settings.fps : undefined,
     labelled: (frame - 1) % every.value === 0,
-  })))
+  })),
+)
 
 const entries = (level: string) => {
   const seen = new Set<string>()
@@ -35,7 +45,14 @@ const entries = (level: string) => {
     const drawing = exposure.drawing === null ? undefined : props.scene.drawings[exposure.drawing]!
     const again = drawing !== undefined && seen.has(drawing.id)
     if (drawing) seen.add(drawing.id)
-    return { ...exposure, entry: drawing, again, drawn: drawing !== undefined && isDrawn(drawing), at: x.value(exposure.frame) + step.value / 2, end: x.value(exposure.frame + exposure.frames) - 3 }
+    return {
+      ...exposure,
+      entry: drawing,
+      again,
+      drawn: drawing !== undefined && isDrawn(drawing),
+      at: x.value(exposure.frame) + step.value / 2,
+      end: x.value(exposure.frame + exposure.frames) - 3,
+    }
   })
 }
 const charts = (level: string) =>
@@ -67,7 +84,12 @@ function letGo() {
 }
 function onKey(event: KeyboardEvent) {
   const at = lanes.value.findIndex((lane) => lane.id === props.level)
-  const moves: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+  const moves: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  }
   const by = moves[event.key]
   if (event.key === 'Enter') emit('open')
   if (!by) return
@@ -75,28 +97,56 @@ function onKey(event: KeyboardEvent) {
   const lane = lanes.value[Math.min(lanes.value.length - 1, Math.max(0, at + by[1]))]!
   emit('pick', lane.id, Math.min(length.value, Math.max(1, props.frame + by[0])))
 }
-watch(() => props.frame, async () => {
-  await nextTick()
-  const at = x.value(props.frame)
-  const view = host.value
-  if (view && (at < view.scrollLeft + 40 || at > view.scrollLeft + view.clientWidth - 60)) view.scrollLeft = at - view.clientWidth / 2
-})
+watch(
+  () => props.frame,
+  async () => {
+    await nextTick()
+    const at = x.value(props.frame)
+    const view = host.value
+    if (view && (at < view.scrollLeft + 40 || at > view.scrollLeft + view.clientWidth - 60))
+      view.scrollLeft = at - view.clientWidth / 2
+  },
+)
 </script>
 
 <template>
-  <div ref="host" class="host paper" tabindex="0" role="application" :aria-label="`Strip of time, ${length} frames. Arrow keys move, Enter puts in a key.`" @keydown="onKey">
+  <div
+    ref="host"
+    class="host paper"
+    tabindex="0"
+    role="application"
+    :aria-label="`Strip of time, ${length} frames. Arrow keys move, Enter puts in a key.`"
+    @keydown="onKey"
+  >
     <svg :width="width" :height="height" data-test="strip">
       <rect :x="x(frame)" y="0" :width="step" :height="height" class="here" />
       <g class="ruler" aria-hidden="true">
         <template v-for="tick in ticks" :key="tick.frame">
-          <line :x1="tick.at" :x2="tick.at" :y1="tick.second !== undefined ? 2 : 22" :y2="RULER" :class="{ second: tick.second !== undefined }" />
+          <line
+            :x1="tick.at"
+            :x2="tick.at"
+            :y1="tick.second !== undefined ? 2 : 22"
+            :y2="RULER"
+            :class="{ second: tick.second !== undefined }"
+          />
           <text v-if="tick.labelled" :x="tick.at + step / 2" y="26" text-anchor="middle">{{ tick.frame }}</text>
           <text v-if="tick.second !== undefined" :x="tick.at + 4" y="11" class="seconds">{{ tick.second }} s</text>
         </template>
       </g>
       <g v-for="lane in lanes" :key="lane.id" :transform="`translate(0 ${lane.top})`" :data-level="lane.id">
-        <rect x="0" y="0" :width="width" :height="LANE" class="lane" :class="{ active: lane.id === level }" @click="emit('pick', lane.id, frameAt($event))" />
-        <text :x="6" y="15" class="name">{{ scene.levels[lane.id]!.name }}<tspan v-if="scene.levels[lane.id]!.loop"> · loop</tspan></text>
+        <rect
+          x="0"
+          y="0"
+          :width="width"
+          :height="LANE"
+          class="lane"
+          :class="{ active: lane.id === level }"
+          @click="emit('pick', lane.id, frameAt($event))"
+        />
+        <text :x="6" y="15" class="name">
+          {{ scene.levels[lane.id]!.name }}
+          <tspan v-if="scene.levels[lane.id]!.loop">· loop</tspan>
+        </text>
         <g v-for="chart in charts(lane.id)" :key="chart.id" class="chart">
           <line :x1="chart.from" :x2="chart.to" y1="26" y2="26" />
           <line :x1="chart.from" :x2="chart.from" y1="19" y2="33" class="end" />
@@ -105,14 +155,39 @@ watch(() => props.frame, async () => {
         </g>
         <g v-for="each in entries(lane.id)" :key="each.index" class="entry">
           <template v-if="each.entry">
-            <line v-if="each.frames > 1" :x1="each.at + 12" :x2="Math.max(each.at + 12, each.end)" y1="56" y2="56" class="hold" />
+            <line
+              v-if="each.frames > 1"
+              :x1="each.at + 12"
+              :x2="Math.max(each.at + 12, each.end)"
+              y1="56"
+              y2="56"
+              class="hold"
+            />
             <g
-              class="drawing" :class="[each.entry.role, { drawn: each.drawn, again: each.again }]" :data-number="each.entry.number"
-              @pointerdown="grab($event, lane.id, each.frame)" @pointermove="pull" @pointerup="letGo" @pointercancel="drag = undefined"
+              class="drawing"
+              :class="[each.entry.role, { drawn: each.drawn, again: each.again }]"
+              :data-number="each.entry.number"
+              @pointerdown="grab($event, lane.id, each.frame)"
+              @pointermove="pull"
+              @pointerup="letGo"
+              @pointercancel="drag = undefined"
             >
-              <circle :cx="each.at" cy="56" :r="Math.min(each.entry.role === 'key' && !each.again ? 14 : 11, Math.max(7, step * 0.52))" />
-              <text :x="each.at" :y="56 + type * 0.37" text-anchor="middle" :style="{ fontSize: `${type}px` }">{{ each.again ? `(${each.entry.number})` : each.entry.number }}</text>
-              <line v-if="each.entry.role === 'breakdown'" :x1="each.at - 8" :x2="each.at + 8" y1="64.5" y2="64.5" class="under" />
+              <circle
+                :cx="each.at"
+                cy="56"
+                :r="Math.min(each.entry.role === 'key' && !each.again ? 14 : 11, Math.max(7, step * 0.52))"
+              />
+              <text :x="each.at" :y="56 + type * 0.37" text-anchor="middle" :style="{ fontSize: `${type}px` }">
+                {{ each.again ? `(${each.entry.number})` : each.entry.number }}
+              </text>
+              <line
+                v-if="each.entry.role === 'breakdown'"
+                :x1="each.at - 8"
+                :x2="each.at + 8"
+                y1="64.5"
+                y2="64.5"
+                class="under"
+              />
             </g>
           </template>
           <text v-else :x="each.at" y="60" text-anchor="middle" class="blank">×</text>

@@ -1,4 +1,21 @@
-import { completed, costOf, exposuresOf, firstFrameOf, framesOf, isDrawn, drawingsOfPlan, layIn, motionGraphs, outcomeOf, plannerOf, PLANNERS, type Inputs, type LaidPlan, type Motion, type Setting } from '@unhurried/core'
+import {
+  completed,
+  costOf,
+  exposuresOf,
+  firstFrameOf,
+  framesOf,
+  isDrawn,
+  drawingsOfPlan,
+  layIn,
+  motionGraphs,
+  outcomeOf,
+  plannerOf,
+  PLANNERS,
+  type Inputs,
+  type LaidPlan,
+  type Motion,
+  type Setting,
+} from '@unhurried/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { freshId } from '../../ids'
 import { useScene } from '../../stores/scene'
@@ -17,20 +34,35 @@ export function usePlanner() {
   const done = ref('')
 
   const planner = computed(() => (id.value === undefined ? undefined : plannerOf(id.value)))
-  const laid = computed<readonly LaidPlan[]>(() => Object.values(store.settled?.plans ?? {}).sort((a, b) => a.frame - b.frame))
+  const laid = computed<readonly LaidPlan[]>(() =>
+    Object.values(store.settled?.plans ?? {}).sort((a, b) => a.frame - b.frame),
+  )
   const setting = computed<Setting | undefined>(() => {
     const scene = store.settled
     if (!scene?.levels[level.value]) return undefined
     const ink = store.ink
-    return { scene, take: store.take, level: level.value, frame: frame.value, ...(ink && { inkOf: ink.inkOf }), ...(plan.value !== undefined && { plan: plan.value }) }
+    return {
+      scene,
+      take: store.take,
+      level: level.value,
+      frame: frame.value,
+      ...(ink && { inkOf: ink.inkOf }),
+      ...(plan.value !== undefined && { plan: plan.value }),
+    }
   })
   const fields = computed(() => (planner.value && setting.value ? planner.value.fields(setting.value) : []))
-  const outcome = computed(() => (planner.value && setting.value ? outcomeOf(planner.value, inputs.value, setting.value) : undefined))
+  const outcome = computed(() =>
+    planner.value && setting.value ? outcomeOf(planner.value, inputs.value, setting.value) : undefined,
+  )
   /** The last motion that made sense, kept on the preview while what is asked does not. */
   const motion = shallowRef<Motion>()
-  watch(outcome, (now) => {
-    if (now && 'motion' in now) motion.value = now.motion
-  }, { immediate: true, flush: 'sync' })
+  watch(
+    outcome,
+    (now) => {
+      if (now && 'motion' in now) motion.value = now.motion
+    },
+    { immediate: true, flush: 'sync' },
+  )
   const refused = computed(() => (outcome.value && 'refused' in outcome.value ? outcome.value : undefined))
   const cost = computed(() => (motion.value ? costOf(motion.value) : undefined))
   const graphs = computed(() => (motion.value ? motionGraphs(motion.value) : []))
@@ -39,7 +71,9 @@ export function usePlanner() {
   const until = computed(() => {
     if (!motion.value) return frame.value
     const period = framesOf(motion.value)
-    return motion.value.cycle && turns.value === null ? store.settled!.settings.length : frame.value - 1 + period * (motion.value.cycle ? turns.value! : 1)
+    return motion.value.cycle && turns.value === null
+      ? store.settled!.settings.length
+      : frame.value - 1 + period * (motion.value.cycle ? turns.value! : 1)
   })
 
   function reset() {
@@ -64,7 +98,10 @@ export function usePlanner() {
     reset()
     motion.value = undefined
     // Frames put in or taken out before it have moved it along the sheet.
-    const began = was.drawings[0] === undefined ? undefined : firstFrameOf(exposuresOf(store.settled!, was.level, store.take), was.drawings[0])
+    const began =
+      was.drawings[0] === undefined
+        ? undefined
+        : firstFrameOf(exposuresOf(store.settled!, was.level, store.take), was.drawings[0])
     ;[level.value, frame.value, turns.value, plan.value] = [was.level, began ?? was.frame, was.turns, was.id]
     store.level = was.level
     store.goTo(frame.value)
@@ -84,7 +121,22 @@ export function usePlanner() {
   function lay(): boolean {
     if (!motion.value || refused.value || !planner.value) return false
     reset()
-    const { edit, plan: planned, stays: left } = layIn({ scene: store.settled!, take: store.take, level: level.value, frame: frame.value, planner: planner.value.id, inputs: inputs.value, motion: motion.value, turns: turns.value, ...(plan.value !== undefined && { plan: plan.value }), freshId })
+    const {
+      edit,
+      plan: planned,
+      stays: left,
+    } = layIn({
+      scene: store.settled!,
+      take: store.take,
+      level: level.value,
+      frame: frame.value,
+      planner: planner.value.id,
+      inputs: inputs.value,
+      motion: motion.value,
+      turns: turns.value,
+      ...(plan.value !== undefined && { plan: plan.value }),
+      freshId,
+    })
     const why = store.attempt(edit)
     store.attempt()
     if (why !== undefined) {
@@ -106,7 +158,31 @@ export function usePlanner() {
     if (!now && plan.value !== undefined) plan.value = undefined
   })
 
-  return { planners: PLANNERS, planner, fields, inputs, level, frame, turns, motion, refused, cost, graphs, laid, record, stays, until, trouble, done, setting, open, reopen, close, set, lay, takeOut,
+  return {
+    planners: PLANNERS,
+    planner,
+    fields,
+    inputs,
+    level,
+    frame,
+    turns,
+    motion,
+    refused,
+    cost,
+    graphs,
+    laid,
+    record,
+    stays,
+    until,
+    trouble,
+    done,
+    setting,
+    open,
+    reopen,
+    close,
+    set,
+    lay,
+    takeOut,
     putOn: (on: string) => (level.value = on),
     putAt: (at: number) => (frame.value = at),
     turn: (times: number | null) => (turns.value = times),

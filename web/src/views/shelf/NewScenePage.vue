@@ -14,8 +14,16 @@ const SIZES = [
 ]
 const PAPERS = ['#fbf7ee', '#ffffff', '#eef1ec', '#e6edf2', '#f3e3cf', '#3b3f4a']
 const APPROACHES: { value: Approach; word: string; what: string }[] = [
-  { value: 'pose-to-pose', word: 'Pose to pose', what: 'Keys first, then what lies between. The light table shows both parents of a drawing.' },
-  { value: 'straight-ahead', word: 'Straight ahead', what: 'First drawing to last by feel. The light table shows earlier drawings only.' },
+  {
+    value: 'pose-to-pose',
+    word: 'Pose to pose',
+    what: 'Keys first, then what lies between. The light table shows both parents of a drawing.',
+  },
+  {
+    value: 'straight-ahead',
+    word: 'Straight ahead',
+    what: 'First drawing to last by feel. The light table shows earlier drawings only.',
+  },
   { value: 'every-drawing-a-key', word: 'Every drawing a key', what: 'No inbetweens; few drawings, each one meant.' },
 ]
 
@@ -25,8 +33,18 @@ const productions = ref<Production[]>([])
 const trouble = ref('')
 const busy = ref(false)
 const form = reactive({
-  name: '', production: String(route.query['production'] ?? ''), size: 'Wide', width: '1280', height: '720', fps: '24', length: '48',
-  unit: 'frames' as 'frames' | 'seconds', paper: PAPERS[0]!, approach: 'pose-to-pose' as Approach, numbering: 'by-frame' as Settings['numbering'], cells: true,
+  name: '',
+  production: String(route.query['production'] ?? ''),
+  size: 'Wide',
+  width: '1280',
+  height: '720',
+  fps: '24',
+  length: '48',
+  unit: 'frames' as 'frames' | 'seconds',
+  paper: PAPERS[0]!,
+  approach: 'pose-to-pose' as Approach,
+  numbering: 'by-frame' as Settings['numbering'],
+  cells: true,
 })
 onMounted(async () => {
   try {
@@ -56,7 +74,8 @@ const length = computed(() => {
 })
 function changeUnit(unit: typeof form.unit) {
   if (unit === form.unit || !length.value) return
-  form.length = unit === 'frames' ? String(length.value) : String(Number(framesToSeconds(length.value, fps.value ?? 24).toFixed(3)))
+  form.length =
+    unit === 'frames' ? String(length.value) : String(Number(framesToSeconds(length.value, fps.value ?? 24).toFixed(3)))
   form.unit = unit
 }
 
@@ -64,9 +83,17 @@ function changeUnit(unit: typeof form.unit) {
 const small = computed(() => Math.max(Number(form.width), Number(form.height)) <= LIMITS.cellSide)
 const parsed = computed(() =>
   settingsSchema.safeParse({
-    name: form.name, width: Number(form.width), height: Number(form.height), fps: Number(form.fps), length: length.value ?? 0,
-    paper: form.paper, approach: form.approach, numbering: form.numbering, ...(small.value && form.cells && { cells: true }),
-  }))
+    name: form.name,
+    width: Number(form.width),
+    height: Number(form.height),
+    fps: Number(form.fps),
+    length: length.value ?? 0,
+    paper: form.paper,
+    approach: form.approach,
+    numbering: form.numbering,
+    ...(small.value && form.cells && { cells: true }),
+  }),
+)
 const tried = ref(false)
 /** The sentence for one field, once the person has tried to go on or filled it in. */
 function wrong(field: keyof Settings): string {
@@ -101,7 +128,12 @@ async function setUp() {
     <div class="paper column">
       <div class="field">
         <label for="scene-name">Name</label>
-        <ElInput id="scene-name" v-model="form.name" placeholder="What happens in it" :aria-invalid="wrong('name') !== ''" />
+        <ElInput
+          id="scene-name"
+          v-model="form.name"
+          placeholder="What happens in it"
+          :aria-invalid="wrong('name') !== ''"
+        />
         <p v-if="wrong('name')" class="wrong" role="alert">{{ wrong('name') }}</p>
       </div>
       <div v-if="productions.length > 0" class="field">
@@ -114,31 +146,69 @@ async function setUp() {
         <legend>Size</legend>
         <div class="sizes">
           <button
-            v-for="size in SIZES" :key="size.name" type="button" class="word size" :aria-pressed="form.size === size.name" @click="choose(size.name)"
+            v-for="size in SIZES"
+            :key="size.name"
+            type="button"
+            class="word size"
+            :aria-pressed="form.size === size.name"
+            @click="choose(size.name)"
           >
-            <span class="shape"><i :style="{ aspectRatio: `${size.width} / ${size.height}`, [size.width >= size.height ? 'width' : 'height']: size.width < 100 ? '14px' : '34px' }" /></span>
+            <span class="shape"
+              ><i
+                :style="{
+                  aspectRatio: `${size.width} / ${size.height}`,
+                  [size.width >= size.height ? 'width' : 'height']: size.width < 100 ? '14px' : '34px',
+                }"
+            /></span>
             <b>{{ size.name }}</b>
             <span class="note">{{ size.width }} × {{ size.height }}<br />{{ size.use }}</span>
           </button>
         </div>
         <div class="line">
           <label for="scene-width">Own size</label>
-          <ElInput id="scene-width" v-model="form.width" inputmode="numeric" class="short" aria-label="Width in pixels" @input="form.size = 'Own'" />
+          <ElInput
+            id="scene-width"
+            v-model="form.width"
+            inputmode="numeric"
+            class="short"
+            aria-label="Width in pixels"
+            @input="form.size = 'Own'"
+          />
           ×
-          <ElInput v-model="form.height" inputmode="numeric" class="short" aria-label="Height in pixels" @input="form.size = 'Own'" />
+          <ElInput
+            v-model="form.height"
+            inputmode="numeric"
+            class="short"
+            aria-label="Height in pixels"
+            @input="form.size = 'Own'"
+          />
           <span class="note">pixels</span>
         </div>
-        <label v-if="small" class="line"><input v-model="form.cells" type="checkbox"> Draw in whole cells, with no smoothing anywhere</label>
-        <p v-if="wrong('width') || wrong('height')" class="wrong" role="alert">{{ wrong('width') || wrong('height') }}</p>
+        <label v-if="small" class="line"
+          ><input v-model="form.cells" type="checkbox" /> Draw in whole cells, with no smoothing anywhere</label
+        >
+        <p v-if="wrong('width') || wrong('height')" class="wrong" role="alert">
+          {{ wrong('width') || wrong('height') }}
+        </p>
       </fieldset>
       <fieldset class="field">
         <legend>Paper</legend>
         <div class="papers">
           <button
-            v-for="colour in PAPERS" :key="colour" type="button" class="sheet" :style="{ backgroundColor: colour }" :aria-label="`Paper ${colour}`"
-            :aria-pressed="form.paper === colour" @click="form.paper = colour"
+            v-for="colour in PAPERS"
+            :key="colour"
+            type="button"
+            class="sheet"
+            :style="{ backgroundColor: colour }"
+            :aria-label="`Paper ${colour}`"
+            :aria-pressed="form.paper === colour"
+            @click="form.paper = colour"
           />
-          <ElColorPicker :model-value="form.paper" aria-label="Own paper colour" @update:model-value="(colour: string | null) => (form.paper = colour ?? form.paper)" />
+          <ElColorPicker
+            :model-value="form.paper"
+            aria-label="Own paper colour"
+            @update:model-value="(colour: string | null) => (form.paper = colour ?? form.paper)"
+          />
         </div>
       </fieldset>
     </div>
@@ -146,8 +216,23 @@ async function setUp() {
       <div class="field">
         <label for="scene-rate">Rate, frames a second</label>
         <div class="line">
-          <ElInput id="scene-rate" v-model="form.fps" inputmode="numeric" class="short" :aria-invalid="wrong('fps') !== ''" />
-          <button v-for="rate in [6, 8, 12, 15, 24, 25, 30]" :key="rate" type="button" class="word" :aria-pressed="Number(form.fps) === rate" @click="form.fps = String(rate)">{{ rate }}</button>
+          <ElInput
+            id="scene-rate"
+            v-model="form.fps"
+            inputmode="numeric"
+            class="short"
+            :aria-invalid="wrong('fps') !== ''"
+          />
+          <button
+            v-for="rate in [6, 8, 12, 15, 24, 25, 30]"
+            :key="rate"
+            type="button"
+            class="word"
+            :aria-pressed="Number(form.fps) === rate"
+            @click="form.fps = String(rate)"
+          >
+            {{ rate }}
+          </button>
         </div>
         <p v-if="wrong('fps')" class="wrong" role="alert">{{ wrong('fps') }}</p>
       </div>
@@ -155,23 +240,61 @@ async function setUp() {
       <div class="field">
         <label for="scene-length">Length</label>
         <div class="line">
-          <ElInput id="scene-length" v-model="form.length" inputmode="decimal" class="short" :aria-invalid="wrong('length') !== ''" />
-          <button v-for="unit in (['frames', 'seconds'] as const)" :key="unit" type="button" class="word" :aria-pressed="form.unit === unit" @click="changeUnit(unit)">{{ unit }}</button>
-          <span v-if="length && fps" class="note">{{ form.unit === 'frames' ? `${Number((length / fps).toFixed(2))} s` : `${length} frames` }}</span>
+          <ElInput
+            id="scene-length"
+            v-model="form.length"
+            inputmode="decimal"
+            class="short"
+            :aria-invalid="wrong('length') !== ''"
+          />
+          <button
+            v-for="unit in ['frames', 'seconds'] as const"
+            :key="unit"
+            type="button"
+            class="word"
+            :aria-pressed="form.unit === unit"
+            @click="changeUnit(unit)"
+          >
+            {{ unit }}
+          </button>
+          <span v-if="length && fps" class="note">{{
+            form.unit === 'frames' ? `${Number((length / fps).toFixed(2))} s` : `${length} frames`
+          }}</span>
         </div>
         <p v-if="wrong('length')" class="wrong" role="alert">{{ wrong('length') }}</p>
       </div>
       <fieldset class="field">
         <legend>Approach</legend>
-        <label v-for="each in APPROACHES" :key="each.value" class="choice" :class="{ chosen: form.approach === each.value }">
+        <label
+          v-for="each in APPROACHES"
+          :key="each.value"
+          class="choice"
+          :class="{ chosen: form.approach === each.value }"
+        >
           <input v-model="form.approach" type="radio" name="approach" :value="each.value" />
-          <span><b>{{ each.word }}</b> <span class="note">{{ each.what }}</span></span>
+          <span
+            ><b>{{ each.word }}</b> <span class="note">{{ each.what }}</span></span
+          >
         </label>
       </fieldset>
       <div class="field line">
         <span class="label">Drawing numbers</span>
-        <button type="button" class="word" :aria-pressed="form.numbering === 'by-frame'" @click="form.numbering = 'by-frame'">by frame</button>
-        <button type="button" class="word" :aria-pressed="form.numbering === 'in-order'" @click="form.numbering = 'in-order'">1, 2, 3 …</button>
+        <button
+          type="button"
+          class="word"
+          :aria-pressed="form.numbering === 'by-frame'"
+          @click="form.numbering = 'by-frame'"
+        >
+          by frame
+        </button>
+        <button
+          type="button"
+          class="word"
+          :aria-pressed="form.numbering === 'in-order'"
+          @click="form.numbering = 'in-order'"
+        >
+          1, 2, 3 …
+        </button>
       </div>
     </div>
     <div class="end">

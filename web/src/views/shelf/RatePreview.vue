@@ -8,7 +8,10 @@ const calm = usePreferredReducedMotion()
 
 /** The chosen rate between two that animators know, so that the difference can be seen. */
 const rates = computed(() => {
-  const others = [6, 12, 24, 30].filter((rate) => rate !== props.fps).sort((a, b) => Math.abs(a - props.fps) - Math.abs(b - props.fps)).slice(0, 2)
+  const others = [6, 12, 24, 30]
+    .filter((rate) => rate !== props.fps)
+    .sort((a, b) => Math.abs(a - props.fps) - Math.abs(b - props.fps))
+    .slice(0, 2)
   return [...others, props.fps].sort((a, b) => a - b)
 })
 const onTwos = computed(() => exposePattern(props.length, [2]).length)
@@ -22,7 +25,8 @@ function place(seconds: number) {
   return { x: 90 + Math.sin(angle) * 74, y: 6 + Math.cos(angle) * 74 }
 }
 const seconds = ref(0)
-const still = (rate: number) => Array.from({ length: Math.max(1, Math.round((SWING / 2) * rate)) + 1 }, (_, i) => place(i / rate))
+const still = (rate: number) =>
+  Array.from({ length: Math.max(1, Math.round((SWING / 2) * rate)) + 1 }, (_, i) => place(i / rate))
 const now = (rate: number) => place(Math.floor(seconds.value * rate + 1e-6) / rate)
 let handle = 0
 onMounted(() => {
@@ -47,8 +51,8 @@ onUnmounted(() => cancelAnimationFrame(handle))
     </figure>
   </div>
   <p class="note cost">
-    A second costs <b>{{ fps }} drawing{{ fps === 1 ? '' : 's' }} on ones</b>, <b>{{ Math.ceil(fps / 2) }} on twos</b>; the whole scene
-    {{ length }} on ones, {{ onTwos }} on twos, for each moving part.
+    A second costs <b>{{ fps }} drawing{{ fps === 1 ? '' : 's' }} on ones</b>, <b>{{ Math.ceil(fps / 2) }} on twos</b>;
+    the whole scene {{ length }} on ones, {{ onTwos }} on twos, for each moving part.
   </p>
 </template>
 

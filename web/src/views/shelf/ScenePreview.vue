@@ -9,7 +9,9 @@ import { composedPictures, playFrames } from '../../stage/player'
 const props = defineProps<{ entry: ShelvedScene; width: number }>()
 const canvas = ref<HTMLCanvasElement>()
 const calm = usePreferredReducedMotion()
-const scale = Math.min(props.width / props.entry.width, (props.width * 0.5625) / props.entry.height) * Math.min(2, window.devicePixelRatio || 1)
+const scale =
+  Math.min(props.width / props.entry.width, (props.width * 0.5625) / props.entry.height) *
+  Math.min(2, window.devicePixelRatio || 1)
 let scene: Scene | undefined
 let pictures: ReturnType<typeof composedPictures> | undefined
 let stop: (() => void) | undefined
@@ -43,7 +45,9 @@ async function fetchTest() {
   try {
     const { scene: test } = await api.readTest(props.entry.id, props.entry.version)
     const ink = createInkStore(props.entry.id)
-    await ink.ensure(test.levelOrder.flatMap((level) => drawingsShown(mainSheet(test, level))).map(({ drawing }) => drawing))
+    await ink.ensure(
+      test.levelOrder.flatMap((level) => drawingsShown(mainSheet(test, level))).map(({ drawing }) => drawing),
+    )
     if (gone) return
     scene = test
     pictures = composedPictures({ scene: test, inkOf: ink.inkOf, scale })
@@ -63,7 +67,12 @@ defineExpose({ start, pause })
 </script>
 
 <template>
-  <div class="test" :style="{ backgroundColor: entry.paper }" @pointerenter="start" @pointerleave="calm === 'reduce' && pause()">
+  <div
+    class="test"
+    :style="{ backgroundColor: entry.paper }"
+    @pointerenter="start"
+    @pointerleave="calm === 'reduce' && pause()"
+  >
     <canvas
       ref="canvas"
       :width="Math.max(1, Math.round(entry.width * scale))"

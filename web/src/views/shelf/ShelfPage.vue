@@ -26,7 +26,9 @@ onMounted(load)
 async function showMore({ id, scenes }: Production) {
   try {
     const more = await api.scenesAfter(id, scenes.at(-1)!.id)
-    productions.value = productions.value?.map((each) => (each.id === id ? { ...each, scenes: [...each.scenes, ...more] } : each))
+    productions.value = productions.value?.map((each) =>
+      each.id === id ? { ...each, scenes: [...each.scenes, ...more] } : each,
+    )
   } catch (error) {
     trouble.value = (error as Error).message
   }
@@ -39,7 +41,8 @@ async function bringIn(production: string, event: Event) {
   if (!file) return
   bringing.value = { production, sentence: `Reading ${file.name} …`, wrong: false }
   try {
-    if (file.size > ARCHIVE_LIMITS.packed) throw new Error(`${file.name} is larger than ${ARCHIVE_LIMITS.packed / 1024 / 1024} MB.`)
+    if (file.size > ARCHIVE_LIMITS.packed)
+      throw new Error(`${file.name} is larger than ${ARCHIVE_LIMITS.packed / 1024 / 1024} MB.`)
     const { scene } = await api.putArchive({ id: freshId(), production }, file)
     await load()
     bringing.value = { production, sentence: `${scene.settings.name} is on the shelf now.`, wrong: false }
@@ -89,10 +92,26 @@ async function addProduction() {
       <div class="head">
         <h2>{{ production.name }}</h2>
         <span class="note">{{ production.count }} scene{{ production.count === 1 ? '' : 's' }}</span>
-        <label class="word bring">Bring in a scene … <input type="file" class="unseen" accept=".zip,application/zip" :aria-label="`Bring a scene from an archive into ${production.name}`" @change="bringIn(production.id, $event)" /></label>
-        <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }">Set up a new scene</RouterLink>
+        <label class="word bring"
+          >Bring in a scene …
+          <input
+            type="file"
+            class="unseen"
+            accept=".zip,application/zip"
+            :aria-label="`Bring a scene from an archive into ${production.name}`"
+            @change="bringIn(production.id, $event)"
+        /></label>
+        <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }"
+          >Set up a new scene</RouterLink
+        >
       </div>
-      <p v-if="bringing?.production === production.id" :class="bringing.wrong ? 'wrong' : 'note'" :role="bringing.wrong ? 'alert' : 'status'">{{ bringing.sentence }}</p>
+      <p
+        v-if="bringing?.production === production.id"
+        :class="bringing.wrong ? 'wrong' : 'note'"
+        :role="bringing.wrong ? 'alert' : 'status'"
+      >
+        {{ bringing.sentence }}
+      </p>
       <ul>
         <li v-for="entry in production.scenes" :key="entry.id" class="paper card">
           <RouterLink :to="{ name: 'draw', params: { scene: entry.id } }">
@@ -109,7 +128,9 @@ async function addProduction() {
           <p v-if="entry.told" class="told">{{ entry.told }}</p>
         </li>
       </ul>
-      <button v-if="production.scenes.length < production.count" class="word" @click="showMore(production)">Show the next of {{ production.count - production.scenes.length }} more scenes</button>
+      <button v-if="production.scenes.length < production.count" class="word" @click="showMore(production)">
+        Show the next of {{ production.count - production.scenes.length }} more scenes
+      </button>
       <p v-if="production.scenes.length === 0" class="note">No scene yet: set one up and put its first key down.</p>
     </section>
   </div>

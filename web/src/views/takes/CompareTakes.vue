@@ -23,36 +23,51 @@ watch(out, (now) => {
   if (picked.value.length === 0) picked.value = [scene.value.mainTake]
 })
 function toggle(id: string) {
-  if (picked.value.includes(id)) picked.value = picked.value.length > 1 ? picked.value.filter((each) => each !== id) : picked.value
-  else if (picked.value.length === MOST) sayWhy(new Error(`${MOST} takes can play side by side. Take one off the table first.`))
+  if (picked.value.includes(id))
+    picked.value = picked.value.length > 1 ? picked.value.filter((each) => each !== id) : picked.value
+  else if (picked.value.length === MOST)
+    sayWhy(new Error(`${MOST} takes can play side by side. Take one off the table first.`))
   else picked.value = [...picked.value, id]
 }
 /** Each against the first on the table. */
-const differences = computed(() => new Map(beside.value.map((id) => [id, id === beside.value[0] ? [] : takesDiffer(scene.value, beside.value[0]!, id)])))
+const differences = computed(
+  () =>
+    new Map(
+      beside.value.map((id) => [id, id === beside.value[0] ? [] : takesDiffer(scene.value, beside.value[0]!, id)]),
+    ),
+)
 const told = (id: string) => {
   const frames = differences.value.get(id)!.reduce((sum, { from, to }) => sum + to - from + 1, 0)
   const name = scene.value.takes[beside.value[0]!]!.name
-  return frames === 0 ? `the same as ${name}` : `${framesAndSeconds(frames, scene.value.settings.fps)} differ from ${name}, hatched below`
+  return frames === 0
+    ? `the same as ${name}`
+    : `${framesAndSeconds(frames, scene.value.settings.fps)} differ from ${name}, hatched below`
 }
 
 function addFrom(take: Take) {
   const names = new Set(Object.values(scene.value.takes).map((each) => each.name))
-  const name = Array.from({ length: 99 }, (_, i) => `${take.name.replace(/ \d+$/, '').slice(0, 100)} ${i + 2}`).find((each) => !names.has(each))!
+  const name = Array.from({ length: 99 }, (_, i) => `${take.name.replace(/ \d+$/, '').slice(0, 100)} ${i + 2}`).find(
+    (each) => !names.has(each),
+  )!
   const id = freshId()
-  if (store.change({ type: 'take.add', id, name, from: take.id }) && picked.value.length < MOST) picked.value = [...picked.value, id]
+  if (store.change({ type: 'take.add', id, name, from: take.id }) && picked.value.length < MOST)
+    picked.value = [...picked.value, id]
 }
 /** What stands in the fields, as far as it was typed. */
 const names = reactive<Record<string, string>>({})
-watch(out, (now) => {
-  for (const take of now) names[take.id] = take.name
-}, { immediate: true })
+watch(
+  out,
+  (now) => {
+    for (const take of now) names[take.id] = take.name
+  },
+  { immediate: true },
+)
 function rename(take: Take, text: string) {
   const name = nameSchema.safeParse(text)
   if (!name.success) {
     names[take.id] = take.name
     sayWhy(new Error(`A take needs a name: ${sentenceOf(name.error)}`))
-  }
-  else if (name.data !== take.name) store.change({ type: 'take.set', take: take.id, fields: { name: name.data } })
+  } else if (name.data !== take.name) store.change({ type: 'take.set', take: take.id, fields: { name: name.data } })
 }
 async function open(take: Take) {
   store.take = take.id
@@ -61,7 +76,8 @@ async function open(take: Take) {
 
 // ---- playing in step ------------------------------------------------------------------------------
 const canvases = new Map<string, HTMLCanvasElement>()
-const keep = (id: string, canvas: unknown) => (canvas instanceof HTMLCanvasElement ? canvases.set(id, canvas) : canvases.delete(id))
+const keep = (id: string, canvas: unknown) =>
+  canvas instanceof HTMLCanvasElement ? canvases.set(id, canvas) : canvases.delete(id)
 const now = ref(1)
 const playing = ref(false)
 const calm = usePreferredReducedMotion()
@@ -69,11 +85,18 @@ let stopPlaying: (() => void) | undefined
 let show: (frame: number) => void = () => undefined
 const size = computed(() => {
   const { width, height } = scene.value.settings
-  const scale = Math.min(1, (beside.value.length === 1 ? 720 : 460) / width, (beside.value.length === 1 ? 420 : 260) / height)
+  const scale = Math.min(
+    1,
+    (beside.value.length === 1 ? 720 : 460) / width,
+    (beside.value.length === 1 ? 420 : 260) / height,
+  )
   return { scale, width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) }
 })
 function lay() {
-  const reels = beside.value.map((take) => ({ take, pictures: composedPictures({ scene: scene.value, inkOf: store.ink!.inkOf, scale: size.value.scale, take }) }))
+  const reels = beside.value.map((take) => ({
+    take,
+    pictures: composedPictures({ scene: scene.value, inkOf: store.ink!.inkOf, scale: size.value.scale, take }),
+  }))
   show = (frame) => {
     now.value = frame
     for (const { take, pictures } of reels) canvases.get(take)?.getContext('2d')!.drawImage(pictures.at(frame), 0, 0)
@@ -84,7 +107,12 @@ function lay() {
 function play() {
   stopPlaying?.()
   playing.value = true
-  stopPlaying = playFrames({ fps: scene.value.settings.fps, length: scene.value.settings.length, from: now.value, show: (frame) => show(frame) })
+  stopPlaying = playFrames({
+    fps: scene.value.settings.fps,
+    length: scene.value.settings.length,
+    from: now.value,
+    show: (frame) => show(frame),
+  })
 }
 function stop() {
   stopPlaying?.()
@@ -108,43 +136,89 @@ onUnmounted(() => stopPlaying?.())
 <template>
   <div class="takes">
     <aside class="paper list" aria-label="Takes of this scene">
-      <section v-for="take in out" :key="take.id" class="take" :class="{ on: beside.includes(take.id) }" :aria-label="take.name">
+      <section
+        v-for="take in out"
+        :key="take.id"
+        class="take"
+        :class="{ on: beside.includes(take.id) }"
+        :aria-label="take.name"
+      >
         <div class="line">
-          <ElInput v-model="names[take.id]" :placeholder="take.name" size="small" class="name" :aria-label="`Name of take ${take.name}`" @change="(text: string) => rename(take, text)" />
+          <ElInput
+            v-model="names[take.id]"
+            :placeholder="take.name"
+            size="small"
+            class="name"
+            :aria-label="`Name of take ${take.name}`"
+            @change="(text: string) => rename(take, text)"
+          />
           <b v-if="take.id === scene.mainTake" class="main-mark">main take</b>
         </div>
         <div class="line">
-          <button class="word" :aria-pressed="beside.includes(take.id)" @click="toggle(take.id)">{{ beside.includes(take.id) ? 'On the table' : 'Lay it beside' }}</button>
+          <button class="word" :aria-pressed="beside.includes(take.id)" @click="toggle(take.id)">
+            {{ beside.includes(take.id) ? 'On the table' : 'Lay it beside' }}
+          </button>
           <button class="word" @click="open(take)">Time it on the desk</button>
         </div>
         <div class="line">
           <button class="word" @click="addFrom(take)">New take from this</button>
           <template v-if="take.id !== scene.mainTake">
-            <button class="word" @click="store.change({ type: 'take.main', take: take.id })">Make it the main take</button>
-            <button class="word" @click="store.change({ type: 'take.set', take: take.id, fields: { away: true } })">Put away</button>
+            <button class="word" @click="store.change({ type: 'take.main', take: take.id })">
+              Make it the main take
+            </button>
+            <button class="word" @click="store.change({ type: 'take.set', take: take.id, fields: { away: true } })">
+              Put away
+            </button>
           </template>
         </div>
       </section>
       <template v-if="away.length > 0">
         <h3>Put away</h3>
-        <p v-for="take in away" :key="take.id" class="line">{{ take.name }} <button class="word" @click="store.change({ type: 'take.set', take: take.id, fields: { away: false } })">Bring it back</button></p>
+        <p v-for="take in away" :key="take.id" class="line">
+          {{ take.name }}
+          <button class="word" @click="store.change({ type: 'take.set', take: take.id, fields: { away: false } })">
+            Bring it back
+          </button>
+        </p>
       </template>
       <div class="line">
         <button class="word" :disabled="!store.canUndo" @click="store.undo()">Undo</button>
         <button class="word" :disabled="!store.canRedo" @click="store.redo()">Redo</button>
       </div>
-      <p v-if="out.length === 1" class="note">There is one timing so far. Make a new take from it, change its holds on the desk, and play the two in step here.</p>
+      <p v-if="out.length === 1" class="note">
+        There is one timing so far. Make a new take from it, change its holds on the desk, and play the two in step
+        here.
+      </p>
     </aside>
     <div class="table">
       <div class="line">
-        <button class="word main play" :aria-pressed="playing" @click="playing ? stop() : play()">{{ playing ? 'Stop' : 'Play in step' }}</button>
-        <input class="scrub" type="range" min="1" :max="scene.settings.length" :value="now" aria-label="Frame" @input="goTo(Number(($event.target as HTMLInputElement).value))" />
+        <button class="word main play" :aria-pressed="playing" @click="playing ? stop() : play()">
+          {{ playing ? 'Stop' : 'Play in step' }}
+        </button>
+        <input
+          class="scrub"
+          type="range"
+          min="1"
+          :max="scene.settings.length"
+          :value="now"
+          aria-label="Frame"
+          @input="goTo(Number(($event.target as HTMLInputElement).value))"
+        />
         <span class="note">frame {{ now }} of {{ framesAndSeconds(scene.settings.length, scene.settings.fps) }}</span>
       </div>
       <div class="reels" :class="{ single: beside.length === 1 }">
         <figure v-for="id in beside" :key="id" class="paper reel" :data-take="scene.takes[id]!.name">
-          <figcaption><b>{{ scene.takes[id]!.name }}</b><span v-if="id === scene.mainTake" class="main-mark"> main take</span><span v-if="id !== beside[0]" class="note">, {{ told(id) }}</span></figcaption>
-          <canvas :ref="(canvas) => keep(id, canvas)" :width="size.width" :height="size.height" role="img" :aria-label="`Take ${scene.takes[id]!.name} playing`" />
+          <figcaption>
+            <b>{{ scene.takes[id]!.name }}</b><span v-if="id === scene.mainTake" class="main-mark"> main take</span
+            ><span v-if="id !== beside[0]" class="note">, {{ told(id) }}</span>
+          </figcaption>
+          <canvas
+            :ref="(canvas) => keep(id, canvas)"
+            :width="size.width"
+            :height="size.height"
+            role="img"
+            :aria-label="`Take ${scene.takes[id]!.name} playing`"
+          />
           <TakeStrip :scene="scene" :take="id" :differs="differences.get(id)!" :now="now" @pick="goTo" />
         </figure>
       </div>

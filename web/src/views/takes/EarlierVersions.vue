@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { bringBack, inkBack, inkBackFor, numbersOf, PASSES, type Part, type Pass, type Scene, type SimpleEdit } from '@unhurried/core'
+import {
+  bringBack,
+  inkBack,
+  inkBackFor,
+  numbersOf,
+  PASSES,
+  type Part,
+  type Pass,
+  type Scene,
+  type SimpleEdit,
+} from '@unhurried/core'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { api, type HistoryStep } from '../../api'
 import { createInkStore, type InkStore } from '../../ink/ink-store'
@@ -27,7 +37,10 @@ async function read(before?: number) {
 }
 onMounted(() => read())
 // What was just done appears as soon as it is kept.
-watch(() => store.keeping.state, (state) => state === 'kept' && void read())
+watch(
+  () => store.keeping.state,
+  (state) => state === 'kept' && void read(),
+)
 
 const numberOf = (drawing: string) => store.scene?.drawings[drawing]?.number ?? 'no longer here'
 const told = computed(() => chapters(steps.value, numberOf))
@@ -72,19 +85,28 @@ const size = computed(() => {
   const scale = Math.min(2, 640 / width, 360 / height)
   return { scale, width: Math.round(width * scale), height: Math.round(height * scale) }
 })
-watch([then, canvas], () => {
-  if (!then.value || !canvas.value || !ink) return
-  const pictures = composedPictures({ scene: then.value, inkOf: ink.inkOf, scale: size.value.scale })
-  show = (frame) => {
-    now.value = frame
-    canvas.value?.getContext('2d')!.drawImage(pictures.at(frame), 0, 0)
-  }
-  show(now.value)
-}, { flush: 'post' })
+watch(
+  [then, canvas],
+  () => {
+    if (!then.value || !canvas.value || !ink) return
+    const pictures = composedPictures({ scene: then.value, inkOf: ink.inkOf, scale: size.value.scale })
+    show = (frame) => {
+      now.value = frame
+      canvas.value?.getContext('2d')!.drawImage(pictures.at(frame), 0, 0)
+    }
+    show(now.value)
+  },
+  { flush: 'post' },
+)
 function play() {
   if (!then.value) return
   playing.value = true
-  stopPlaying = playFrames({ fps: then.value.settings.fps, length: then.value.settings.length, from: now.value, show: (frame) => show(frame) })
+  stopPlaying = playFrames({
+    fps: then.value.settings.fps,
+    length: then.value.settings.length,
+    from: now.value,
+    show: (frame) => show(frame),
+  })
 }
 function stop() {
   stopPlaying?.()
@@ -97,11 +119,28 @@ const level = ref('')
 const drawing = ref('')
 watch(then, (scene) => {
   level.value = scene?.levelOrder.includes(store.level) ? store.level : (scene?.levelOrder.at(-1) ?? '')
-  drawing.value = store.drawing && scene?.drawings[store.drawing] ? store.drawing : (Object.keys(scene?.drawings ?? {})[0] ?? '')
+  drawing.value =
+    store.drawing && scene?.drawings[store.drawing] ? store.drawing : (Object.keys(scene?.drawings ?? {})[0] ?? '')
 })
-const drawings = computed(() => Object.values(then.value?.drawings ?? {}).sort((a, b) => a.level.localeCompare(b.level) || a.number.localeCompare(b.number, 'en', { numeric: true })))
-const wanted = computed<Part>(() => (part.value === 'level' ? { level: level.value } : part.value === 'drawing' ? { drawing: drawing.value } : { whole: true }))
-const named = computed(() => (part.value === 'level' ? `level ${then.value!.levels[level.value]!.name}` : part.value === 'drawing' ? `drawing ${then.value!.drawings[drawing.value]!.number}` : 'the whole scene'))
+const drawings = computed(() =>
+  Object.values(then.value?.drawings ?? {}).sort(
+    (a, b) => a.level.localeCompare(b.level) || a.number.localeCompare(b.number, 'en', { numeric: true }),
+  ),
+)
+const wanted = computed<Part>(() =>
+  part.value === 'level'
+    ? { level: level.value }
+    : part.value === 'drawing'
+      ? { drawing: drawing.value }
+      : { whole: true },
+)
+const named = computed(() =>
+  part.value === 'level'
+    ? `level ${then.value!.levels[level.value]!.name}`
+    : part.value === 'drawing'
+      ? `drawing ${then.value!.drawings[drawing.value]!.number}`
+      : 'the whole scene',
+)
 /** Points in one edit, so that a request stays within what the server takes. */
 const MOST_POINTS = 400_000
 const bringing = ref(false)
@@ -114,14 +153,28 @@ async function bring() {
     const ids = inkBackFor(scene, wanted.value)
     await store.ink.ensure(ids)
     const present = store.ink
-    if (ids.some((id) => !present.isLoaded(id))) throw new Error('Some drawings could not be fetched from the server. Try again when it answers.')
-    const counts = (id: string) => Object.fromEntries(PASSES.flatMap((pass) => (present.inkOf(id, pass).length > 0 ? [[pass, present.inkOf(id, pass).length]] : []))) as Partial<Record<Pass, number>>
+    if (ids.some((id) => !present.isLoaded(id)))
+      throw new Error('Some drawings could not be fetched from the server. Try again when it answers.')
+    const counts = (id: string) =>
+      Object.fromEntries(
+        PASSES.flatMap((pass) => (present.inkOf(id, pass).length > 0 ? [[pass, present.inkOf(id, pass).length]] : [])),
+      ) as Partial<Record<Pass, number>>
     const parts = bringBack({ now: store.settled, then: scene, part: wanted.value, counts })
-    const lines = ids.flatMap((id) => PASSES.flatMap((pass) => inkBack({ drawing: id, pass, now: present.inkOf(id, pass), then: ink!.inkOf(id, pass) }) ?? []))
+    const lines = ids.flatMap((id) =>
+      PASSES.flatMap(
+        (pass) => inkBack({ drawing: id, pass, now: present.inkOf(id, pass), then: ink!.inkOf(id, pass) }) ?? [],
+      ),
+    )
     const words = `${named.value} brought back as it was ${momentInWords(picked.value.to, today)}`
     const batches = batched([...parts, ...lines])
     if (batches.length === 0) return sayWhy(new Error(`Nothing to bring back: ${named.value} is as it was.`))
-    const made = batches.every((edits, i) => store.change({ type: 'together', words: batches.length === 1 ? words : `${words}, part ${i + 1} of ${batches.length}`, edits }))
+    const made = batches.every((edits, i) =>
+      store.change({
+        type: 'together',
+        words: batches.length === 1 ? words : `${words}, part ${i + 1} of ${batches.length}`,
+        edits,
+      }),
+    )
     if (made) {
       stop()
       picked.value = undefined
@@ -138,7 +191,10 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
   const batches: SimpleEdit[][] = []
   let size_ = Infinity
   for (const edit of edits) {
-    const points = edit.type === 'ink.change' ? [...edit.add, ...edit.remove].reduce((sum, { piece }) => sum + numbersOf(piece), 0) : 0
+    const points =
+      edit.type === 'ink.change'
+        ? [...edit.add, ...edit.remove].reduce((sum, { piece }) => sum + numbersOf(piece), 0)
+        : 0
     if (size_ + points > MOST_POINTS || batches.at(-1)!.length >= 2000) {
       batches.push([])
       size_ = 0
@@ -153,11 +209,18 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
 <template>
   <div class="earlier">
     <section class="paper list" aria-label="History">
-      <p v-if="trouble" class="wrong" role="alert">{{ trouble }} <button class="word" @click="picked ? look(picked) : read()">Try again</button></p>
+      <p v-if="trouble" class="wrong" role="alert">
+        {{ trouble }} <button class="word" @click="picked ? look(picked) : read()">Try again</button>
+      </p>
       <p v-if="told.length === 0 && !trouble" class="note">Nothing was done to this scene yet.</p>
       <ol>
         <li v-for="chapter in told" :key="chapter.version">
-          <button class="step" :class="{ picked: picked?.version === chapter.version }" :aria-pressed="picked?.version === chapter.version" @click="look(chapter)">
+          <button
+            class="step"
+            :class="{ picked: picked?.version === chapter.version }"
+            :aria-pressed="picked?.version === chapter.version"
+            @click="look(chapter)"
+          >
             <span class="note">{{ momentInWords(chapter.to, today) }}</span><span>{{ chapter.words }}</span>
           </button>
         </li>
@@ -166,27 +229,76 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
     </section>
     <section v-if="then && picked" class="paper moment" aria-label="The scene at this moment">
       <h2>As it was {{ momentInWords(picked.to, today) }}</h2>
-      <p class="note">After “{{ picked.words }}”. {{ framesAndSeconds(then.settings.length, then.settings.fps) }}, {{ Object.keys(then.drawings).length }} drawings, {{ then.levelOrder.length }} level{{ then.levelOrder.length === 1 ? '' : 's' }}.</p>
-      <canvas ref="canvas" :width="size.width" :height="size.height" role="img" aria-label="The scene at this moment" data-test="moment" />
+      <p class="note">
+        After “{{ picked.words }}”. {{ framesAndSeconds(then.settings.length, then.settings.fps) }},
+        {{ Object.keys(then.drawings).length }} drawings, {{ then.levelOrder.length }} level{{
+          then.levelOrder.length === 1 ? '' : 's'
+        }}.
+      </p>
+      <canvas
+        ref="canvas"
+        :width="size.width"
+        :height="size.height"
+        role="img"
+        aria-label="The scene at this moment"
+        data-test="moment"
+      />
       <div class="line">
-        <button class="word" :aria-pressed="playing" @click="playing ? stop() : play()">{{ playing ? 'Stop' : 'Play' }}</button>
-        <input type="range" class="scrub" min="1" :max="then.settings.length" :value="now" aria-label="Frame" @input="stop(), show(Number(($event.target as HTMLInputElement).value))" />
+        <button class="word" :aria-pressed="playing" @click="playing ? stop() : play()">
+          {{ playing ? 'Stop' : 'Play' }}
+        </button>
+        <input
+          type="range"
+          class="scrub"
+          min="1"
+          :max="then.settings.length"
+          :value="now"
+          aria-label="Frame"
+          @input="(stop(), show(Number(($event.target as HTMLInputElement).value)))"
+        />
         <span class="note">frame {{ now }}</span>
       </div>
       <div class="line" role="group" aria-label="What to bring back">
         <button class="word" :aria-pressed="part === 'whole'" @click="part = 'whole'">The whole scene</button>
         <button class="word" :aria-pressed="part === 'level'" @click="part = 'level'">One level</button>
-        <button class="word" :disabled="drawings.length === 0" :aria-pressed="part === 'drawing'" @click="part = 'drawing'">One drawing</button>
-        <ElSelect v-if="part === 'level'" v-model="level" size="small" class="choose" aria-label="Level"><ElOption v-for="id in [...then.levelOrder].reverse()" :key="id" :value="id" :label="then.levels[id]!.name" /></ElSelect>
-        <ElSelect v-if="part === 'drawing'" v-model="drawing" filterable size="small" class="choose" aria-label="Drawing"><ElOption v-for="each in drawings" :key="each.id" :value="each.id" :label="`${each.number}, level ${then.levels[each.level]!.name}`" /></ElSelect>
+        <button
+          class="word"
+          :disabled="drawings.length === 0"
+          :aria-pressed="part === 'drawing'"
+          @click="part = 'drawing'"
+        >
+          One drawing
+        </button>
+        <ElSelect v-if="part === 'level'" v-model="level" size="small" class="choose" aria-label="Level"
+          ><ElOption v-for="id in [...then.levelOrder].reverse()" :key="id" :value="id" :label="then.levels[id]!.name"
+        /></ElSelect>
+        <ElSelect
+          v-if="part === 'drawing'"
+          v-model="drawing"
+          filterable
+          size="small"
+          class="choose"
+          aria-label="Drawing"
+          ><ElOption
+            v-for="each in drawings"
+            :key="each.id"
+            :value="each.id"
+            :label="`${each.number}, level ${then.levels[each.level]!.name}`"
+        /></ElSelect>
       </div>
       <div class="line">
-        <button class="word main" :disabled="bringing" @click="bring">{{ bringing ? 'Bringing it back …' : `Bring ${named} back` }}</button>
+        <button class="word main" :disabled="bringing" @click="bring">
+          {{ bringing ? 'Bringing it back …' : `Bring ${named} back` }}
+        </button>
         <button class="word" @click="emit('back')">Leave all as it is</button>
       </div>
-      <p class="note">It comes back as a new step. Drawings made since stay in the scene, and undo takes the step back.</p>
+      <p class="note">
+        It comes back as a new step. Drawings made since stay in the scene, and undo takes the step back.
+      </p>
     </section>
-    <p v-else class="note none">{{ loading ? 'Fetching that moment …' : 'Choose a moment on the left to look at the scene as it was then.' }}</p>
+    <p v-else class="note none">
+      {{ loading ? 'Fetching that moment …' : 'Choose a moment on the left to look at the scene as it was then.' }}
+    </p>
   </div>
 </template>
 

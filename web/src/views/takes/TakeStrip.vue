@@ -15,18 +15,34 @@ const step = computed(() => (width.value - NAME) / props.scene.settings.length)
 const x = (frame: number) => NAME + (frame - 1) * step.value
 /** Wide enough for a number of this many characters. */
 const fits = (text: string, frames: number) => frames * step.value >= text.length * 6.5 + 4
-const rows = computed(() => [...props.scene.levelOrder].reverse().map((id, i) => {
-  const seen = new Set<string>()
-  const blocks = placed(exposuresOf(props.scene, id, props.take)).map((each) => {
-    const entry = each.drawing === null ? undefined : props.scene.drawings[each.drawing]
-    const again = entry !== undefined && seen.has(entry.id)
-    if (entry) seen.add(entry.id)
-    return { ...each, text: entry ? (again ? `(${entry.number})` : entry.number) : '×', empty: !entry, drawn: entry !== undefined && isDrawn(entry), key: entry?.role === 'key' && !again }
-  })
-  return { id, name: props.scene.levels[id]!.name, top: 16 + i * (ROW + 3), blocks, differs: props.differs.filter((each) => each.level === id) }
-}))
+const rows = computed(() =>
+  [...props.scene.levelOrder].reverse().map((id, i) => {
+    const seen = new Set<string>()
+    const blocks = placed(exposuresOf(props.scene, id, props.take)).map((each) => {
+      const entry = each.drawing === null ? undefined : props.scene.drawings[each.drawing]
+      const again = entry !== undefined && seen.has(entry.id)
+      if (entry) seen.add(entry.id)
+      return {
+        ...each,
+        text: entry ? (again ? `(${entry.number})` : entry.number) : '×',
+        empty: !entry,
+        drawn: entry !== undefined && isDrawn(entry),
+        key: entry?.role === 'key' && !again,
+      }
+    })
+    return {
+      id,
+      name: props.scene.levels[id]!.name,
+      top: 16 + i * (ROW + 3),
+      blocks,
+      differs: props.differs.filter((each) => each.level === id),
+    }
+  }),
+)
 const height = computed(() => 18 + rows.value.length * (ROW + 3))
-const seconds = computed(() => Array.from({ length: Math.ceil(props.scene.settings.length / props.scene.settings.fps) }, (_, i) => i))
+const seconds = computed(() =>
+  Array.from({ length: Math.ceil(props.scene.settings.length / props.scene.settings.fps) }, (_, i) => i),
+)
 const frameAt = (event: MouseEvent) => {
   const left = host.value!.getBoundingClientRect().left
   return Math.min(props.scene.settings.length, Math.max(1, Math.floor((event.clientX - left - NAME) / step.value) + 1))
@@ -40,14 +56,47 @@ const told = computed(() => {
 <template>
   <div ref="host" class="strip">
     <svg :width="width" :height="height" role="img" :aria-label="told" @click="emit('pick', frameAt($event))">
-      <defs><pattern id="differs" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="5" height="5" fill="#f1e3ea" /><line x1="0" x2="0" y1="0" y2="5" stroke="#7c3a63" stroke-width="1.6" stroke-opacity="0.55" /></pattern></defs>
-      <text v-for="second in seconds" :key="second" :x="x(second * scene.settings.fps + 1)" y="11" class="second">{{ second }} s</text>
+      <defs>
+        <pattern id="differs" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="5" height="5" fill="#f1e3ea" />
+          <line x1="0" x2="0" y1="0" y2="5" stroke="#7c3a63" stroke-width="1.6" stroke-opacity="0.55" />
+        </pattern>
+      </defs>
+      <text v-for="second in seconds" :key="second" :x="x(second * scene.settings.fps + 1)" y="11" class="second">
+        {{ second }} s
+      </text>
       <g v-for="row in rows" :key="row.id">
         <text x="0" :y="row.top + 14" class="name">{{ row.name.slice(0, 8) }}</text>
-        <rect v-for="each in row.differs" :key="each.from" :x="x(each.from)" :y="row.top" :width="(each.to - each.from + 1) * step" :height="ROW" fill="url(#differs)" data-test="differs" />
+        <rect
+          v-for="each in row.differs"
+          :key="each.from"
+          :x="x(each.from)"
+          :y="row.top"
+          :width="(each.to - each.from + 1) * step"
+          :height="ROW"
+          fill="url(#differs)"
+          data-test="differs"
+        />
         <g v-for="each in row.blocks" :key="each.index">
-          <rect :x="x(each.frame) + 0.5" :y="row.top + 0.5" :width="Math.max(1, each.frames * step - 1)" :height="ROW - 1" class="block" :class="{ empty: each.empty, key: each.key }" rx="3" />
-          <text v-if="fits(each.text, each.frames)" :x="x(each.frame) + (each.frames * step) / 2" :y="row.top + 14" text-anchor="middle" class="number" :class="{ drawn: each.drawn }">{{ each.text }}</text>
+          <rect
+            :x="x(each.frame) + 0.5"
+            :y="row.top + 0.5"
+            :width="Math.max(1, each.frames * step - 1)"
+            :height="ROW - 1"
+            class="block"
+            :class="{ empty: each.empty, key: each.key }"
+            rx="3"
+          />
+          <text
+            v-if="fits(each.text, each.frames)"
+            :x="x(each.frame) + (each.frames * step) / 2"
+            :y="row.top + 14"
+            text-anchor="middle"
+            class="number"
+            :class="{ drawn: each.drawn }"
+          >
+            {{ each.text }}
+          </text>
         </g>
       </g>
       <line :x1="x(now) + step / 2" :x2="x(now) + step / 2" y1="14" :y2="height" class="now" />

@@ -14,7 +14,13 @@ const part = ref<'takes' | 'earlier'>('takes')
         <button class="word" :aria-pressed="part === 'takes'" @click="part = 'takes'">Takes</button>
         <button class="word" :aria-pressed="part === 'earlier'" @click="part = 'earlier'">Earlier versions</button>
       </div>
-      <p class="note">{{ part === 'takes' ? 'The same drawings timed several ways. Drawings belong to the scene, so no take can lose one.' : 'Everything done to this scene, in words and by time. Looking changes nothing.' }}</p>
+      <p class="note">
+        {{
+          part === 'takes'
+            ? 'The same drawings timed several ways. Drawings belong to the scene, so no take can lose one.'
+            : 'Everything done to this scene, in words and by time. Looking changes nothing.'
+        }}
+      </p>
     </div>
     <CompareTakes v-if="part === 'takes'" />
     <EarlierVersions v-else @back="part = 'takes'" />
