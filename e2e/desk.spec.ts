@@ -1,5 +1,5 @@
 import type { Scene, Stroke } from '@unhurried/core'
-import { unpackInk, unpackPasses } from '../core/src/format/packed-ink'
+import { unpackInk, unpackPasses } from '../core/src/ink/packed-ink'
 import type { Page } from '@playwright/test'
 import { deskOf, expect, expectNothingSerious, test, type House } from './house'
 

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 import type { Edit, InkPiece, Pass, Scene, Settings } from '@unhurried/core'
-import { unpackInk, unpackPasses } from '../core/src/format/packed-ink'
+import { unpackInk, unpackPasses } from '../core/src/ink/packed-ink'
 import { freePort, openCluster } from '../scripts/lib/postgres.mjs'
 import { startServer } from '../scripts/lib/server.mjs'
 

@@ -14,13 +14,13 @@ const dist = join(root, 'web', 'dist')
 const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
 /** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
 const BUDGETS: Record<string, number> = {
-  'src/views/shelf/ShelfPage.vue': 180,
-  'src/views/shelf/NewScenePage.vue': 240,
-  'src/views/desk/DeskPage.vue': 390,
-  'src/views/plan/PlanPage.vue': 330,
-  'src/views/look/LookPage.vue': 310,
-  'src/views/takes/TakesPage.vue': 310,
-  'src/views/handover/HandoverPage.vue': 310,
+  'src/shelf/ShelfPage.vue': 180,
+  'src/shelf/NewScenePage.vue': 240,
+  'src/desk/DeskPage.vue': 390,
+  'src/plan/PlanPage.vue': 330,
+  'src/look/LookPage.vue': 310,
+  'src/takes/TakesPage.vue': 310,
+  'src/handover/HandoverPage.vue': 310,
 }
 
 function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {
@@ -40,7 +40,7 @@ for (const [place, budget] of Object.entries(BUDGETS)) {
     const chunks = manifest()
     const entry = Object.keys(chunks).find((name) => chunks[name]!.isEntry && name.endsWith('.html'))!
     const inScene = /desk|plan|look|takes|handover/.test(place)
-      ? ['src/views/SceneFrame.vue', 'src/parts/SceneEdge.vue']
+      ? ['src/app/SceneFrame.vue', 'src/app/SceneEdge.vue']
       : []
     const more = place.includes('Shelf') ? [] : ['src/theme/more-elements.ts']
     const packed = packedOf(chunks, [entry, place, ...inScene, ...more])

@@ -18,7 +18,7 @@ const work = mkdtempSync(join(tmpdir(), 'inbetween-'))
 try {
   const out = join(work, 'compare.mjs')
   await bundle({
-    entryPoints: [join(root, 'core/src/motion/testing/compare.ts')],
+    entryPoints: [join(root, 'core/src/testing/compare-motion.ts')],
     bundle: true,
     format: 'esm',
     platform: 'node',

@@ -16,8 +16,8 @@ const STRENGTHS = [0.5, 1.25, 1.5, 2, 3]
 const work = mkdtempSync(join(tmpdir(), 'second-look-'))
 try {
   const entry = `export * from ${JSON.stringify(join(root, 'core/src/index.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/checks/testing/planted.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/checks/testing/faults.ts'))}`
+export * from ${JSON.stringify(join(root, 'core/src/testing/planted.ts'))}
+export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}`
   const out = join(work, 'look.mjs')
   await bundle({
     stdin: { contents: entry, resolveDir: root },

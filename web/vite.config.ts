@@ -11,5 +11,6 @@ export default defineConfig({
     manifest: true,
   },
   worker: { format: 'es' },
-  server: { proxy: { '/api': 'http://127.0.0.1:4620' } },
+  // The server takes writes only from its own page: Host must stay as the browser sent it.
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:4620', changeOrigin: false } } },
 })

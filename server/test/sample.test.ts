@@ -16,12 +16,12 @@ import {
   type Scene,
   type Stroke,
 } from '@unhurried/core'
-import { corrie } from '../src/demo/corrie'
-import { through } from '../src/demo/hand'
-import { lime } from '../src/demo/lime'
-import { answersOf, editsOf, type SampleScene } from '../src/demo/sample'
-import { SAMPLE_FILM } from '../src/demo/shelve'
-import { tansy } from '../src/demo/tansy'
+import { corrie } from '../src/sample/corrie'
+import { through } from '../src/sample/hand'
+import { lime } from '../src/sample/lime'
+import { answersOf, editsOf, type SampleScene } from '../src/sample/sample'
+import { SAMPLE_FILM } from '../src/sample/shelve'
+import { tansy } from '../src/sample/tansy'
 
 const SCENES = SAMPLE_FILM
 

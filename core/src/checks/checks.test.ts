@@ -10,8 +10,8 @@ import {
   type Ink,
   type Pass,
 } from '../index'
-import { FAULTS } from './testing/faults'
-import { aheadScene, arcScene, kindOf, type Made } from './testing/planted'
+import { FAULTS } from '../testing/faults'
+import { aheadScene, arcScene, kindOf, type Made } from '../testing/planted'
 
 // Seeds no limit was tuned on.
 const SEEDS = [7001, 7002, 7003]

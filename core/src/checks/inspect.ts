@@ -1,4 +1,4 @@
-import { requireNumber } from '../range'
+import { requireNumber } from '../base/ranges'
 import type { Scene } from '../scene/schema'
 import { flashCheck, type FlashReport } from '../motion/flash'
 import type { Check } from './check'

@@ -1,8 +1,8 @@
-import type { Fill, Stroke } from '../shape/ink'
-import type { Point } from '../shape/matrix'
-import { halfWidth } from '../shape/outline'
+import type { Fill, Stroke } from '../ink/ink'
+import type { Point } from '../geometry/matrix'
+import { halfWidth } from '../ink/outline'
 import { found, type Check } from './check'
-import { liesAt } from '../shape/select'
+import { liesAt } from '../ink/select'
 import { told, type Finding } from './finding'
 import { named, type Shot } from './subject'
 

@@ -1,8 +1,8 @@
 import { PASSES, type Pass } from '../scene/schema'
-import type { Ink, InkPiece, Stroke } from '../shape/ink'
-import { halfWidth } from '../shape/outline'
-import { silhouette, type Silhouette } from '../shape/silhouette'
-import { ringArea } from '../shape/trace'
+import type { Ink, InkPiece, Stroke } from '../ink/ink'
+import { halfWidth } from '../ink/outline'
+import { silhouette, type Silhouette } from '../ink/silhouette'
+import { ringArea } from '../geometry/trace'
 
 export type InkOf = (drawing: string, pass: Pass) => Ink
 

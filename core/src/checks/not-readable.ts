@@ -1,5 +1,5 @@
-import { stampRings, type Grid } from '../shape/raster'
-import type { Silhouette } from '../shape/silhouette'
+import { stampRings, type Grid } from '../ink/raster'
+import type { Silhouette } from '../ink/silhouette'
 import { found, type Check } from './check'
 import { told, type Finding } from './finding'
 

@@ -17,7 +17,7 @@ import { measuredOf } from './measured'
 import { overlap } from './not-readable'
 import { goTogether, movesOf } from './rests'
 import { smallFrames } from './small-frames'
-import { arcScene, desk, figureInk, kindOf, settingsOf } from './testing/planted'
+import { arcScene, desk, figureInk, kindOf, settingsOf } from '../testing/planted'
 import { cornersOf } from './turns'
 
 const kind = { ...kindOf(1), loop: false, squash: false }

@@ -1,5 +1,5 @@
-import { boundsOf } from '../shape/select'
-import type { InkPiece } from '../shape/ink'
+import { boundsOf } from '../ink/select'
+import type { InkPiece } from '../ink/ink'
 import { found, type Check } from './check'
 import { told, type Finding } from './finding'
 import { named, type Shot } from './subject'

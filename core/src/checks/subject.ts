@@ -3,7 +3,7 @@ import { panAt } from '../motion/pan'
 import { landmarksOf, pinOf } from '../motion/landmarks'
 import type { Drawing, Level, Scene } from '../scene/schema'
 import { poured } from '../scene/palette'
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import { measuredOf, type InkOf, type Measured } from './measured'
 

@@ -1,4 +1,4 @@
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 
 /** A way that turns by more than this goes round a corner, in radians. */
 const SHARP = 1.15

@@ -2,10 +2,10 @@ import { changesBetween, partAt, type PartChange } from '../scene/parts'
 import { refuse, refusing } from '../scene/refusal'
 import { PASSES, type Pass, type Scene } from '../scene/schema'
 import { requireWhole } from '../scene/validate'
-import { changeInk, type Ink } from '../shape/ink'
+import { changeInk, type Ink } from '../ink/ink'
 import type { EditKind } from './edit'
 import { refuseLockedLevel } from './find'
-import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './register'
+import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './kinds'
 
 export interface Applied {
   readonly scene: Scene

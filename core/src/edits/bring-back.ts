@@ -1,8 +1,8 @@
 import { resizedTo, totalFrames } from '../timing/column'
 import { freeNumber } from '../timing/numbering'
-import type { Ink, PlacedPiece } from '../shape/ink'
+import type { Ink, PlacedPiece } from '../ink/ink'
 import { sameValue } from '../scene/parts'
-import type { SimpleEdit } from './register'
+import type { SimpleEdit } from './kinds'
 import type { Drawing, Pass, Scene } from '../scene/schema'
 
 /** What is brought back from an earlier moment. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { between, totalFrames } from '../timing/column'
 import { planChart, seated, type ChartPlan } from '../timing/chart'
 import { numberFor } from '../timing/numbering'

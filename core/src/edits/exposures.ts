@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { cycleAt, inFirstTurn } from '../timing/column'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { refuse } from '../scene/refusal'

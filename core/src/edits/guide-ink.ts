@@ -1,7 +1,7 @@
-import { penCells, runsOf } from '../shape/cells'
-import { settled, type Ink, type InkPiece } from '../shape/ink'
+import { penCells, runsOf } from '../ink/cells'
+import { settled, type Ink, type InkPiece } from '../ink/ink'
 import type { GuideShape, Scene } from '../scene/schema'
-import type { Edit, SimpleEdit } from './register'
+import type { Edit, SimpleEdit } from './kinds'
 import { refuse } from '../scene/refusal'
 
 /** How hard a guide is drawn when it is taken as ink. */

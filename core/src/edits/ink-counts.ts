@@ -1,7 +1,7 @@
 import { refuse } from '../scene/refusal'
 import { PASSES, type Drawing, type Pass, type Scene } from '../scene/schema'
-import type { Ink } from '../shape/ink'
-import { simpleEditsOf, type Edit } from './register'
+import type { Ink } from '../ink/ink'
+import { simpleEditsOf, type Edit } from './kinds'
 
 /** Pieces that lie on each pass of a drawing, whether the drawing is in the scene or was taken out of it. */
 export type InkCounts = Readonly<Partial<Record<Pass, number>>>

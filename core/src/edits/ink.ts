@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
-import { placedPieceSchema, type PlacedPiece } from '../shape/ink'
+import { LIMITS } from '../base/limits'
+import { placedPieceSchema, type PlacedPiece } from '../ink/ink'
 import { refuse } from '../scene/refusal'
 import { idSchema, passSchema, type Drawing, type Scene } from '../scene/schema'
 import { editKind } from './edit'

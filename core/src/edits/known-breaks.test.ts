@@ -15,7 +15,7 @@ import {
   type Scene,
   type Settings,
 } from '../index'
-import { cutShort } from '../scene/sentence'
+import { cutShort } from '../base/sentence'
 
 const settings: Settings = {
   name: 'Breaks',

@@ -3,7 +3,7 @@ import { framesOf, type Inputs, type Motion } from '../planners/planner'
 import { isDrawn } from '../timing/work'
 import type { Drawing, Scene } from '../scene/schema'
 import { drawingsOfPlan } from './plans'
-import type { Edit, SimpleEdit } from './register'
+import type { Edit, SimpleEdit } from './kinds'
 
 const eighth = (value: number) => Math.round(value * 8) / 8 + 0
 

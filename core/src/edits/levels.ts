@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { mainSheet } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
 import { idSchema, levelSchema, type Level } from '../scene/schema'

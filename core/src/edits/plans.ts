@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { isCycle, joined, totalFrames, writtenOut } from '../timing/column'
 import { numberFor } from '../timing/numbering'
 import { chartSpan, exposuresOf, firstFrameOf, placed } from '../timing/sheet'

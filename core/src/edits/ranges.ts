@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { between, cycleAt, fitted, isCycle, resizedTo, spliced, totalFrames, withTurn } from '../timing/column'
 import { backAndForth, exposedOn, filledWith, retimed, reversed, shortest } from '../timing/range'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
-import { cutShort } from '../scene/sentence'
+import { cutShort } from '../base/sentence'
 import {
   exposureSchema,
   frameSchema,

@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { isCycle, resizedTo, totalFrames } from '../timing/column'
 import { shareFrames } from '../timing/exposure'
 import { retimed } from '../timing/range'
 import { refuse } from '../scene/refusal'
-import { cutShort } from '../scene/sentence'
+import { cutShort } from '../base/sentence'
 import { settingsSchema, type Column, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 

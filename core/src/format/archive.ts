@@ -9,9 +9,9 @@ import { pictureHead } from './picture-head'
 import { picturesOf } from '../scene/pictures'
 import { coloursOf } from '../scene/palette'
 import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../scene/schema'
-import { sentenceOf } from '../scene/sentence'
-import { pieceSchema, settled, type Ink, type InkPiece } from '../shape/ink'
-import { strokeOutlines, type Ring } from '../shape/outline'
+import { sentenceOf } from '../base/sentence'
+import { pieceSchema, settled, type Ink, type InkPiece } from '../ink/ink'
+import { strokeOutlines, type Ring } from '../ink/outline'
 
 /**
  * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),

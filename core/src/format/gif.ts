@@ -1,6 +1,6 @@
 import { GIFEncoder, quantize, type Palette } from 'gifenc'
-import { LIMITS } from '../limits'
-import { requireWhole } from '../range'
+import { LIMITS } from '../base/limits'
+import { requireWhole } from '../base/ranges'
 import type { Picture } from './png'
 
 /**

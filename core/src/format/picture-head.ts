@@ -1,4 +1,4 @@
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 
 export const PICTURE_TYPES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif'] as const
 export type PictureType = (typeof PICTURE_TYPES)[number]

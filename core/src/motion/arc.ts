@@ -1,6 +1,6 @@
-import { LIMITS } from '../limits'
-import { requireNumber, requireWhole } from '../range'
-import type { Point } from '../shape/matrix'
+import { LIMITS } from '../base/limits'
+import { requireNumber, requireWhole } from '../base/ranges'
+import type { Point } from '../geometry/matrix'
 import { bent, cross, distance, line, minus, plus, smooth, TOUCHING, type Place, type Segment } from './segments'
 import { thereAndBack, throughThree, turnsBack } from './track'
 

@@ -1,4 +1,4 @@
-import { requireWhole } from '../range'
+import { requireWhole } from '../base/ranges'
 import { drawnOn, type Held } from '../timing/held'
 
 export interface BlinkOptions {

@@ -1,5 +1,5 @@
-import { chance } from '../chance'
-import { requireWhole } from '../range'
+import { chance } from '../base/random'
+import { requireWhole } from '../base/ranges'
 import { exposePattern } from '../timing/exposure'
 import { drawnOn, type Held } from '../timing/held'
 

@@ -1,7 +1,7 @@
-import { requireNumber, requireWhole } from '../range'
+import { requireNumber, requireWhole } from '../base/ranges'
 import { drawnOn, type Held } from '../timing/held'
-import { keepArea } from '../shape/squash'
-import type { Point } from '../shape/matrix'
+import { keepArea } from '../geometry/squash'
+import type { Point } from '../geometry/matrix'
 
 export interface BounceOptions {
   readonly fps: number

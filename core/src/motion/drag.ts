@@ -1,6 +1,6 @@
-import { requireNumber, requireWhole } from '../range'
+import { requireNumber, requireWhole } from '../base/ranges'
 import { drawnOn, type Held } from '../timing/held'
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 import { distance } from './arc'
 
 export interface DragOptions {

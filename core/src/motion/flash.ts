@@ -1,4 +1,4 @@
-import { requireNumber, requireWhole } from '../range'
+import { requireNumber, requireWhole } from '../base/ranges'
 
 /** A small picture of a frame: sRGB, four bytes a pixel (the fourth is not looked at), row by row. */
 export interface SmallPicture {

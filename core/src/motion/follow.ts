@@ -1,8 +1,8 @@
-import { boundsOf } from '../shape/select'
-import type { Ink } from '../shape/ink'
-import type { Point } from '../shape/matrix'
-import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from '../shape/raster'
-import { requireNumber } from '../range'
+import { boundsOf } from '../ink/select'
+import type { Ink } from '../ink/ink'
+import type { Point } from '../geometry/matrix'
+import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from '../ink/raster'
+import { requireNumber } from '../base/ranges'
 
 /** How much ink around a landmark tells it from others: points of it, and pixels between them. */
 const MARKS = 90

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { guideInbetween, type Stroke } from '../index'
-import { articulated, distancesTo, pathOfStroke, pointsOf } from './testing/articulated'
-import { compareFigures, compareOutlines } from './testing/compare'
+import { articulated, distancesTo, pathOfStroke, pointsOf } from '../testing/articulated'
+import { compareFigures, compareOutlines } from '../testing/compare-motion'
 
 const SEEDS = Array.from({ length: 16 }, (_, i) => 101 + i)
 const FRACTIONS = [0.25, 0.5, 0.75]

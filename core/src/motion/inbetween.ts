@@ -1,6 +1,6 @@
-import { requireNumber } from '../range'
-import type { Ink } from '../shape/ink'
-import type { Point } from '../shape/matrix'
+import { requireNumber } from '../base/ranges'
+import type { Ink } from '../ink/ink'
+import type { Point } from '../geometry/matrix'
 import { linesOf, matchLines, pulledBy, spreadOf, type Line, type Matched } from './matching'
 
 export interface GuideLandmark {

@@ -1,4 +1,4 @@
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { exposuresOf, drawingsShown, firstFrameOf } from '../timing/sheet'
 import type { Chart, Drawing, Landmark, Pin, Scene } from '../scene/schema'
 import { arcThrough, nearestOnArc, placeOnArc, type Arc, type Place, type Point } from './arc'

@@ -1,5 +1,5 @@
-import { placesOf, type Ink, type InkPiece } from '../shape/ink'
-import type { Point } from '../shape/matrix'
+import { placesOf, type Ink, type InkPiece } from '../ink/ink'
+import type { Point } from '../geometry/matrix'
 
 /** Lines of two drawings told apart and put together: which line of the one is which of the other. */
 

@@ -1,5 +1,5 @@
-import { requireNumber, requireWhole } from '../range'
-import type { Point } from '../shape/matrix'
+import { requireNumber, requireWhole } from '../base/ranges'
+import type { Point } from '../geometry/matrix'
 
 /** How the area goes from one shape to the other. */
 export const AREA_PATHS = ['even', 'early', 'late', 'swells', 'pinches'] as const

@@ -1,6 +1,6 @@
 import type { Ground } from '../scene/schema'
 import { spacingLaw } from '../timing/chart'
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 
 type Pan = NonNullable<Ground['pan']>
 

@@ -1,5 +1,5 @@
-import { requireNumber, requireWhole } from '../range'
-import type { Point } from '../shape/matrix'
+import { requireNumber, requireWhole } from '../base/ranges'
+import type { Point } from '../geometry/matrix'
 
 export interface RideOptions {
   /** Where the body that carries is, frame by frame; up is negative. */

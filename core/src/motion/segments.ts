@@ -1,4 +1,4 @@
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 
 /** One piece of a path, from one of its points to the next. */
 export interface Segment {

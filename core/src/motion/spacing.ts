@@ -1,4 +1,4 @@
-import { requireWhole } from '../range'
+import { requireWhole } from '../base/ranges'
 import { arcThrough, distance, nearestOnArc, type Point } from './arc'
 
 export interface MeasuredSpacing {

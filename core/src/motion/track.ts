@@ -1,4 +1,4 @@
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 import { cross, distance, line, minus, plus, roundArc, smooth, TOUCHING, unit, type Segment } from './segments'
 
 /** Three points nearer to a line than this are joined by lines, in pixels. */

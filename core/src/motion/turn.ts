@@ -1,4 +1,4 @@
-import { requireNumber, requireWhole } from '../range'
+import { requireNumber, requireWhole } from '../base/ranges'
 import { spacingLaw } from '../timing/chart'
 import { drawnOn, type Held } from '../timing/held'
 

@@ -1,9 +1,9 @@
 import { planBoil } from '../motion/boil'
-import { chance } from '../chance'
+import { chance } from '../base/random'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
 import { PASSES, type GuideShape } from '../scene/schema'
-import { placesOf } from '../shape/ink'
+import { placesOf } from '../ink/ink'
 import {
   choice,
   EXPOSURE,

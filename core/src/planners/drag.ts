@@ -1,7 +1,7 @@
 import { planDrag } from '../motion/drag'
 import { planRide } from '../motion/ride'
 import { drawnOn } from '../timing/held'
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 import {
   asked,
   choice,

@@ -1,6 +1,6 @@
 import { chartTargets } from '../motion/landmarks'
 import { exposureAt, exposuresOf } from '../timing/sheet'
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 import type { Setting } from './planner'
 
 /** Landmarks something can be hung from: those that are known on two drawings or more. */

@@ -1,11 +1,11 @@
 import { planMorph, type AreaPath, type Pair } from '../motion/morph'
-import type { Ink } from '../shape/ink'
-import { silhouette, type Silhouette } from '../shape/silhouette'
+import type { Ink } from '../ink/ink'
+import { silhouette, type Silhouette } from '../ink/silhouette'
 import { spacingLaw, LAW_WORDS } from '../timing/chart'
 import { drawnOn } from '../timing/held'
 import { exposuresOf, firstFrameOf } from '../timing/sheet'
 import { PASSES, SPACING_LAWS, type SpacingLaw } from '../scene/schema'
-import type { Point } from '../shape/matrix'
+import type { Point } from '../geometry/matrix'
 import { drawnHere } from './boil'
 import {
   asked,

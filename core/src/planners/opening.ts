@@ -1,4 +1,4 @@
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { number, type Setting } from './planner'
 
 /** The eye needs about a quarter of a second to find its way about after a cut: what moves then is not seen. */

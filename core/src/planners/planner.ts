@@ -1,8 +1,8 @@
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { requirePattern } from '../timing/exposure'
 import type { Held } from '../timing/held'
-import type { Ink } from '../shape/ink'
-import type { Point } from '../shape/matrix'
+import type { Ink } from '../ink/ink'
+import type { Point } from '../geometry/matrix'
 import type { GuideShape, LaidPlan, Pass, Role, Scene } from '../scene/schema'
 
 /**

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 
 /**
  * The scene document. Frames count from 1, distances are scene pixels with y growing downward. A field

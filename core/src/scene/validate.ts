@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { LIMITS } from '../limits'
+import { LIMITS } from '../base/limits'
 import { exposuresNamed, totalFrames } from './columns'
 import { PART_DEPTH, type PartChange, type PartField } from './parts'
 import { refuse } from './refusal'
@@ -27,7 +27,7 @@ import {
   type Swatch,
   type Take,
 } from './schema'
-import { sentenceOf } from './sentence'
+import { sentenceOf } from '../base/sentence'
 
 /**
  * What a whole scene is. Every part has its shape, is filed under its own id, and finds what it needs:

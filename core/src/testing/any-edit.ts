@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { z } from 'zod'
-import { simpleEditSchema, type Edit, type SimpleEdit } from '../edits/register'
+import { simpleEditSchema, type Edit, type SimpleEdit } from '../edits/kinds'
 import { PART_DEPTH, partAt, type PartField } from '../scene/parts'
 import type { Scene } from '../scene/schema'
 

@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits'
-import { requireNumber, requireWhole } from '../range'
+import { LIMITS } from '../base/limits'
+import { requireNumber, requireWhole } from '../base/ranges'
 import { SPACING_LAWS, type Spacing, type SpacingLaw } from '../scene/schema'
 import { requirePattern, shareFrames } from './exposure'
 

@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits'
-import { requireNumber, requireWhole } from '../range'
+import { LIMITS } from '../base/limits'
+import { requireNumber, requireWhole } from '../base/ranges'
 
 /**
  * Repeats `pattern` (frames each drawing is held) until `frames` frames are used; the last one is

@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits'
-import { requireWhole } from '../range'
+import { LIMITS } from '../base/limits'
+import { requireWhole } from '../base/ranges'
 import { requirePattern } from './exposure'
 
 /** How many frames each drawing is held: all of them as long, or a pattern that repeats. */

@@ -1,4 +1,4 @@
-import { requireNumber, requireWhole } from '../range'
+import { requireNumber, requireWhole } from '../base/ranges'
 
 export interface InbetweenStep {
   readonly fraction: number

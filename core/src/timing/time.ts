@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits'
-import { requireNumber, requireWhole } from '../range'
+import { LIMITS } from '../base/limits'
+import { requireNumber, requireWhole } from '../base/ranges'
 
 const MOST_FRAMES = 1e9
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { sayWhy } from '../stores/scene'
+import { sayWhy } from '../session/scene'
 import { keepPicture, PICTURE_ACCEPT } from './picture-file'
 
 defineProps<{ word: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { exposuresOf, framesPerBeat, isCycle, LIMITS, loopLength, secondsToFrames, totalFrames } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import { useScene } from '../stores/scene'
+import { useScene } from '../session/scene'
 import { framesAndSeconds } from './frames'
 
 defineProps<{ plain?: boolean }>()

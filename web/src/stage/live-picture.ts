@@ -1,5 +1,5 @@
 import { exposureAt, exposuresOf, type Drawn, type Scene } from '@unhurried/core'
-import { livePath, paintLine, type InkOf } from './paint'
+import { livePath, paintLine, type InkOf } from './paint/paint'
 import { composedPictures, playFrames } from './player'
 
 export interface LiveLine {

@@ -1,7 +1,7 @@
 import { hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
-import { free } from './free'
-import { pictures } from '../ink/pictures'
-import { paintPicture, type InkOf, type PictureOf } from './paint'
+import { free } from './release-canvas'
+import { pictures } from '../session/pictures'
+import { paintPicture, type InkOf, type PictureOf } from './paint/paint'
 
 /** What all composed pictures of one player may take, in bytes. */
 const BUDGET = 150e6

@@ -1,6 +1,6 @@
 import { steadyPen, type Brush, type Drawn, type Steady } from '@unhurried/core'
-import { boxOf, livePath, paintLine } from '../paint'
-import { penOnGrid, type Bench, type Pen, type Tool } from '../tool'
+import { boxOf, livePath, paintLine } from '../paint/paint'
+import { penOnGrid, type Bench, type Pen, type Tool } from './tool'
 
 /** A brush as it is in hand. */
 export interface BrushInHand {

@@ -1,6 +1,6 @@
 import { penCells, runsOf } from '@unhurried/core'
-import { boxOf } from '../paint'
-import type { Bench, Pen, Tool } from '../tool'
+import { boxOf } from '../paint/paint'
+import type { Bench, Pen, Tool } from './tool'
 
 /** Draws or rubs in whole cells; `onPath` gets the way when the pen is lifted (flat x, y). */
 export function cellTool({

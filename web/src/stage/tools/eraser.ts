@@ -1,6 +1,6 @@
 import { INK_GRID, onGrid, steadyPen, type Steady } from '@unhurried/core'
-import { boxOf } from '../paint'
-import { ringCursor, type Bench, type Pen, type Tool } from '../tool'
+import { boxOf } from '../paint/paint'
+import { ringCursor, type Bench, type Pen, type Tool } from './tool'
 
 /**
  * Rubs along its way. `surface` is the picture it rubs in at once; the ink itself is changed by `onPath`

@@ -1,6 +1,6 @@
 import { figurePoints, type Drawn, type Figure } from '@unhurried/core'
-import { boxOf, livePath, paintLine } from '../paint'
-import type { Bench, Pen, Tool } from '../tool'
+import { boxOf, livePath, paintLine } from '../paint/paint'
+import type { Bench, Pen, Tool } from './tool'
 import { lineOf, type BrushInHand } from './brush'
 
 /** Pulls out a line, a circle or a box with the brush in hand: Shift makes it even, Alt begins in its middle. */

@@ -1,5 +1,5 @@
-import { boxOf } from '../paint'
-import type { Bench, Pen, Tool } from '../tool'
+import { boxOf } from '../paint/paint'
+import type { Bench, Pen, Tool } from './tool'
 
 /** A ring or a box drawn around what is meant (flat x, y); a mere press gives its place alone. */
 export function lassoTool({

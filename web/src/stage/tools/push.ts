@@ -1,4 +1,4 @@
-import { ringCursor, type Bench, type Pen, type Tool } from '../tool'
+import { ringCursor, type Bench, type Pen, type Tool } from './tool'
 import type { Push } from '@unhurried/core'
 
 /** Pushes ink softly along. `onPush` gets each little push as it is made, `onDone` ends it. */

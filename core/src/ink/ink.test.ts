@@ -1,0 +1,274 @@
+import fc from 'fast-check'
+import { ringArea } from '../geometry/trace'
+import {
+  changeInk,
+  changesJoined,
+  distanceToPath,
+  eraseAlong,
+  eraseWhole,
+  figurePoints,
+  placesOf,
+  packInk,
+  packPasses,
+  pressed,
+  readInk,
+  settled,
+  steadyPen,
+  strokeOutlines,
+  unpackInk,
+  unpackPasses,
+  type Fill,
+  type InkChange,
+  type InkPiece,
+  type Stroke,
+} from '../index'
+
+const coordinate = fc.double({ min: -300, max: 300, noNaN: true })
+const point = fc.tuple(coordinate, coordinate, fc.double({ min: 0, max: 1, noNaN: true }))
+const strokeOf = (id: string) =>
+  fc
+    .record({
+      size: fc.double({ min: 0.5, max: 90, noNaN: true }),
+      points: fc.array(point, { minLength: 1, maxLength: 30 }),
+      brush: fc.constantFrom(undefined, 'pencil', 'wash', 'flat'),
+      taper: fc.option(fc.tuple(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 0, max: 400 })), {
+        nil: undefined,
+      }),
+    })
+    .map(({ size, points, brush, taper }) =>
+      settled({
+        kind: 'stroke',
+        id,
+        swatch: 'pencil',
+        ...(brush && { brush }),
+        size,
+        ...(taper && { taper }),
+        points: points.flat(),
+      } as Stroke),
+    )
+const inkOf = fc
+  .integer({ min: 0, max: 6 })
+  .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => strokeOf(`s${i}`))))
+
+describe('packed ink', () => {
+  test('comes back exactly when it lay on the grid, and appending bytes is appending strokes', () => {
+    fc.assert(
+      fc.property(
+        inkOf,
+        fc.array(fc.tuple(coordinate, coordinate), { minLength: 3, maxLength: 9 }),
+        fc.boolean(),
+        (strokes, ring, holed) => {
+          const fill = settled({
+            kind: 'fill',
+            id: 'f',
+            swatch: 'pencil',
+            outline: ring.flat(),
+            ...(holed && { holes: [ring.flat(), [1, 2, 3, 4, 5, 6]] }),
+          } as InkPiece)
+          const ink: InkPiece[] = [...strokes, fill]
+          expect(readInk(packInk(ink))).toEqual(ink)
+          const appended = new Uint8Array([...packInk(strokes), ...packInk([fill])])
+          expect(appended).toEqual(packInk(ink))
+          expect(unpackPasses(packPasses([{ drawing: 'd', pass: 'line', bytes: appended }]))).toEqual([
+            { drawing: 'd', pass: 'line', bytes: appended },
+          ])
+        },
+      ),
+    )
+  })
+
+  test('damage is found, never a crash', () => {
+    const bytes = packInk([{ kind: 'stroke', id: 's', swatch: 'pencil', size: 4, points: [1, 2, 0.5, 9, 9, 1] }])
+    fc.assert(
+      fc.property(fc.nat(bytes.length - 1), fc.nat(255), (at, value) => {
+        const hurt = bytes.slice()
+        hurt[at] = value
+        try {
+          unpackInk(hurt)
+        } catch (error) {
+          expect(error).toBeInstanceOf(RangeError)
+        }
+        if (at > 0) expect(() => unpackInk(bytes.slice(0, at))).toThrow(/damaged/)
+      }),
+    )
+  })
+
+  test('comes back within a quarter of a pixel, wherever its points lay', () => {
+    fc.assert(
+      fc.property(inkOf, fc.double({ min: -0.06, max: 0.06, noNaN: true }), (strokes, off) => {
+        const rough = strokes.map((stroke) => ({
+          ...stroke,
+          points: stroke.points.map((value, i) => (i % 3 === 2 ? value : value + off)),
+        }))
+        unpackInk(packInk(rough)).forEach((piece, n) =>
+          (piece as Stroke).points.forEach((value, i) =>
+            expect(Math.abs(value - rough[n]!.points[i]!)).toBeLessThanOrEqual(0.25),
+          ),
+        )
+      }),
+    )
+  })
+
+  test('a hand-drawn line takes at most three bytes a point', () => {
+    const points = Array.from({ length: 400 }, (_, i) => [
+      300 + 200 * Math.cos(i / 60),
+      200 + 150 * Math.sin(i / 40),
+      0.5 + 0.4 * Math.sin(i / 30),
+    ]).flat()
+    expect(
+      packInk([settled({ kind: 'stroke', id: 's', swatch: 'pencil', size: 6, points })]).length / 400,
+    ).toBeLessThanOrEqual(2.2)
+  })
+})
+
+describe('eraser', () => {
+  const line: Stroke = { kind: 'stroke', id: 'line', swatch: 'pencil', size: 4, points: [0, 0, 0.5, 100, 0, 0.5] }
+  let count = 0
+  const freshId = () => `part${count++}`
+
+  test('cuts a line where it went, leaves what it did not touch', () => {
+    const other = { ...line, id: 'other', points: [0, 50, 1, 100, 50, 1] }
+    const change = eraseAlong({ ink: [line, other], path: [50, -20, 50, 20], radius: 9, freshId })!
+    expect(change.remove.map(({ piece }) => piece.id)).toEqual(['line'])
+    const parts = change.add.map(({ piece }) => (piece as Stroke).points)
+    expect(parts).toHaveLength(2)
+    expect(parts[0]!.at(-3)).toBeCloseTo(40, -0.5)
+    expect(parts[1]![0]).toBeCloseTo(60, -0.5)
+    expect(eraseAlong({ ink: [other], path: [50, -20, 50, 20], radius: 9, freshId })).toBeUndefined()
+  })
+
+  test('never adds ink, and its inverse puts every line back in its place', () => {
+    fc.assert(
+      fc.property(
+        inkOf,
+        fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 2, max: 60 }),
+        (ink, path, radius) => {
+          const change = eraseAlong({ ink, path: path.flat(), radius, freshId })
+          if (!change) return
+          const after = changeInk(ink, change)
+          const length = (pile: readonly InkPiece[]) =>
+            pile.reduce((sum, piece) => {
+              const p = (piece as Stroke).points
+              for (let i = 3; i < p.length; i += 3) sum += Math.hypot(p[i]! - p[i - 3]!, p[i + 1]! - p[i - 2]!)
+              return sum
+            }, 0)
+          // Cutting divides long stretches and sets each part on the ink grid: an eighth of a pixel at most per point.
+          const grain = after.reduce((sum, piece) => sum + (piece as Stroke).points.length / 3, 0) * 0.2
+          expect(length(after)).toBeLessThanOrEqual(length(ink) + grain)
+          for (const { piece } of change.add) {
+            const p = (piece as Stroke).points
+            for (let i = 0; i < p.length; i += 3)
+              expect(distanceToPath(p[i]!, p[i + 1]!, path.flat())).toBeGreaterThan((radius - 0.5) ** 2)
+          }
+          const back: InkChange = { remove: change.add, add: change.remove }
+          expect(changeInk(after, back)).toEqual(ink)
+        },
+      ),
+    )
+  })
+
+  test('paint is rubbed out exactly where the eraser went, never more of it there than before', () => {
+    const square = (left: number, top: number, side: number): InkPiece =>
+      settled({
+        kind: 'fill',
+        id: `f${left}`,
+        swatch: 'pencil',
+        outline: [left, top, left + side, top, left + side, top + side, left, top + side],
+      })
+    const area = (pile: readonly InkPiece[]) =>
+      pile.reduce(
+        (sum, piece) =>
+          piece.kind === 'fill'
+            ? sum + [piece.outline, ...(piece.holes ?? [])].reduce((all, flat) => all + ringArea(flat), 0)
+            : sum,
+        0,
+      )
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: -20, max: 220 }), fc.integer({ min: -20, max: 220 })), {
+          minLength: 1,
+          maxLength: 5,
+        }),
+        fc.integer({ min: 3, max: 40 }),
+        (path, radius) => {
+          const ink = [square(0, 0, 90), square(100, 60, 100)]
+          const change = eraseAlong({ ink, path: path.flat(), radius, freshId })
+          if (!change) return
+          const after = changeInk(ink, change)
+          expect(area(after)).toBeLessThanOrEqual(area(ink) + 0.01)
+          for (const { piece } of change.add)
+            for (const flat of placesOf(piece))
+              for (let i = 0; i < flat.length; i += 2)
+                expect(Math.sqrt(distanceToPath(flat[i]!, flat[i + 1]!, path.flat()))).toBeGreaterThan(radius - 0.6)
+        },
+      ),
+    )
+    // Through its middle: two halves; within it: a hole.
+    const halves = eraseAlong({ ink: [square(0, 0, 90)], path: [45, -20, 45, 120], radius: 5, freshId })!
+    expect(halves.add).toHaveLength(2)
+    expect(area(halves.add.map(({ piece }) => piece))).toBeCloseTo(90 * 80, -1)
+    const hole = eraseAlong({ ink: [square(0, 0, 90)], path: [45, 45], radius: 10, freshId })!
+    expect((hole.add[0]!.piece as Fill).holes).toHaveLength(1)
+    expect(area(hole.add.map(({ piece }) => piece))).toBeCloseTo(8100 - Math.PI * 100, -1)
+  })
+
+  test('the whole eraser takes what it touches and nothing else', () => {
+    const other = { ...line, id: 'other', points: [0, 50, 1, 100, 50, 1] }
+    expect(
+      eraseWhole({ ink: [line, other], path: [50, -20, 50, 20], radius: 9 })!.remove.map(({ piece }) => piece.id),
+    ).toEqual(['line'])
+    expect(eraseWhole({ ink: [other], path: [50, -20, 50, 20], radius: 9 })).toBeUndefined()
+  })
+
+  test('two changes one after the other are the same as one', () => {
+    const other = { ...line, id: 'other', points: [0, 50, 1, 100, 50, 1] }
+    const cut = eraseAlong({ ink: [line, other], path: [50, -20, 50, 20], radius: 9, freshId })!
+    const joint = changesJoined([line, other], cut, (ink) => ({ remove: [{ at: 0, piece: ink[0]! }], add: [] }))!
+    expect(changeInk([line, other], joint)).toEqual(
+      changeInk(changeInk([line, other], cut), { remove: [{ at: 0, piece: cut.add[0]!.piece }], add: [] }),
+    )
+    expect(changesJoined([line], undefined, () => undefined)).toBeUndefined()
+  })
+
+  test('taking out a line that is gone is refused', () => {
+    expect(() => changeInk([], { remove: [{ at: 0, piece: line }], add: [] })).toThrow(/no longer/)
+    expect(() => changeInk([line], { remove: [], add: [{ at: 1, piece: line }] })).toThrow(/already/)
+  })
+})
+
+test('a steady pen follows slowly, a free one exactly; outlines close around the line', () => {
+  const free = steadyPen(0)
+  free.move(0, 0, 0.5)
+  expect(free.move(10, 0, 0.5)[0]).toBe(10)
+  const steady = steadyPen(1)
+  steady.move(0, 0, 0.5)
+  expect(steady.move(10, 0, 0.5)[0]).toBeLessThan(2)
+  const [x] = steady.lift().at(-1)!
+  expect(Math.abs(x - 10)).toBeLessThan(0.31)
+  expect(free.lift()).toEqual([])
+  expect(pressed(0.5, 1)).toBeLessThan(0.25)
+  const [outline] = strokeOutlines({ size: 10, points: [0, 0, 1, 50, 0, 1, 100, 0, 1] })
+  expect(Math.max(...outline!.map(([, y]) => y)) - Math.min(...outline!.map(([, y]) => y))).toBeGreaterThan(5)
+})
+
+test('figures: a line to the nearest eighth of a turn, a circle about its middle, a box with its corners', () => {
+  const pull = { from: [100, 100] as const, even: true, fromMiddle: false }
+  expect(
+    figurePoints('line', { ...pull, to: [200, 108] })
+      .slice(-3, -1)
+      .map(Math.round),
+  ).toEqual([200, 100])
+  const circle = figurePoints('circle', { ...pull, to: [130, 110], fromMiddle: true })
+  for (let i = 0; i < circle.length; i += 3)
+    expect(Math.hypot(circle[i]! - 100, circle[i + 1]! - 100)).toBeCloseTo(30, 6)
+  const box = figurePoints('box', { ...pull, even: false, to: [180, 60] })
+  for (const corner of [
+    [100, 100],
+    [180, 100],
+    [180, 60],
+    [100, 60],
+  ])
+    expect(box.some((x, i) => i % 3 === 0 && x === corner[0] && box[i + 1] === corner[1])).toBe(true)
+  expect(box.slice(0, 2)).toEqual(box.slice(-3, -1))
+})

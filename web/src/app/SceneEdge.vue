@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { keepingInWords } from '../session/sync/keeper'
+import { useScene } from '../session/scene'
+
+/** Where one is in a scene, its places, and the state of keeping. */
+const store = useScene()
+const places = [
+  { name: 'plan', word: 'Plan' },
+  { name: 'draw', word: 'Draw' },
+  { name: 'look', word: 'Second look' },
+  { name: 'takes', word: 'Takes' },
+  { name: 'hand-over', word: 'Hand over' },
+]
+</script>
+
+<template>
+  <template v-if="store.scene">
+    <span class="where" :title="store.scene.settings.name">{{ store.scene.settings.name }}</span>
+    <nav aria-label="Places of this scene">
+      <RouterLink v-for="place in places" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
+        place.word
+      }}</RouterLink>
+    </nav>
+    <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{
+      keepingInWords(store.keeping)
+    }}</span>
+  </template>
+</template>
+
+<style scoped>
+.where {
+  min-width: 0;
+  overflow: hidden;
+  color: var(--graphite);
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+nav {
+  display: flex;
+  gap: 4px;
+}
+
+nav a {
+  padding: 3px 11px 4px;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 2px solid transparent;
+  white-space: nowrap;
+}
+
+nav a.router-link-active {
+  border-color: var(--persimmon);
+  font-weight: 600;
+}
+
+.keeping {
+  margin-left: auto;
+  color: var(--graphite);
+  font-size: 14px;
+  text-align: right;
+}
+
+.keeping.kept {
+  color: var(--moss);
+}
+
+.keeping.away,
+.keeping.unstored {
+  color: var(--plum);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { tinykeys } from 'tinykeys'
+import { onUnmounted, watch } from 'vue'
+import { typing } from '../parts/typing'
+import { useScene } from '../session/scene'
+
+const props = defineProps<{ scene: string }>()
+const store = useScene()
+watch(
+  () => props.scene,
+  (id) => void store.open(id),
+  { immediate: true },
+)
+// The keys everybody's hands know work in every place of a scene, beside the desk's own.
+const unlessTyping = (act: () => void) => (event: KeyboardEvent) => {
+  if (typing(event.target)) return
+  event.preventDefault()
+  act()
+}
+const release = tinykeys(window, {
+  '$mod+z': unlessTyping(store.undo),
+  '$mod+Shift+Z': unlessTyping(store.redo),
+  '$mod+y': unlessTyping(store.redo),
+})
+onUnmounted(() => {
+  release()
+  store.close()
+})
+
+function makeMine(id: string) {
+  const aside = store.asides.find((each) => each.id === id)
+  if (aside && store.change(aside.edit)) store.settleAside(id)
+}
+</script>
+
+<template>
+  <div class="frame">
+    <div v-if="store.asides.length > 0" class="asides" role="alert">
+      <p v-for="aside in store.asides" :key="aside.id">
+        {{ aside.sentence }}
+        <button class="word" @click="makeMine(aside.id)">Make my change after all</button>
+        <button class="word" @click="store.settleAside(aside.id)">Leave it as it is</button>
+      </p>
+    </div>
+    <div v-if="store.trouble" class="trouble paper" role="alert">
+      <h1>This scene cannot be opened</h1>
+      <p>{{ store.trouble }}</p>
+      <p>
+        <button class="word main" @click="store.open(props.scene)">Try again</button>
+        <RouterLink to="/">Back to the shelf</RouterLink>
+      </p>
+    </div>
+    <RouterView v-else-if="store.scene" />
+    <p v-else class="waiting note">Fetching the scene …</p>
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+
+.frame > :last-child {
+  flex: 1;
+  min-height: 0;
+}
+
+.asides {
+  padding: 6px 18px;
+  background: #f6eaf0;
+  border-bottom: 1px solid var(--plum);
+}
+
+.asides p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding: 2px 0;
+}
+
+.frame > .trouble {
+  flex: none;
+  display: grid;
+  gap: 10px;
+  max-width: 560px;
+  margin: 60px auto;
+  padding: 24px;
+}
+
+.trouble p:last-child {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+
+.waiting {
+  padding: 60px;
+  text-align: center;
+}
+</style>

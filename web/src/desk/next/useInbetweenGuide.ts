@@ -1,0 +1,125 @@
+import {
+  chartTargets,
+  guideInbetween,
+  matchedByHand,
+  pinOf,
+  landmarksOf,
+  type GuidedInbetween,
+  type GuideLandmark,
+  type Ink,
+} from '@unhurried/core'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { workOf } from '../../session/work'
+import { useScene } from '../../session/scene'
+
+/** The line passes a guide is found from: the first that both parents have. */
+const PASSES = ['line', 'tie-down', 'rough', 'colour'] as const
+
+/** What an inbetween of the two drawings it is found between could be: worked out between flips, shown when it is wanted. */
+export function useInbetweenGuide() {
+  const store = useScene()
+  const wanted = useLocalStorage('unhurried-inbetween-guide', false)
+  const guide = shallowRef<GuidedInbetween>()
+  /** Lines are being put together by hand: the one chosen on the first drawing. */
+  const matching = ref(false)
+  const chosen = ref<string>()
+
+  const between = computed(() => {
+    const scene = store.scene
+    const drawing = store.drawing
+    if (!scene || drawing === undefined || scene.drawings[drawing]?.role !== 'inbetween') return undefined
+    const step = workOf(scene, store.level, store.take).find((each) => each.drawing === drawing)
+    const chart = step?.between && scene.charts[step.between.chart]
+    if (!step?.between || !chart) return undefined
+    const [a, b] = step.between.parents
+    const pass = PASSES.find((each) => [a, b].every((parent) => (scene.drawings[parent]?.passes[each] ?? 0) > 0))
+    if (!pass) return undefined
+    const targets = chartTargets(scene, chart, store.take).flatMap((each) =>
+      each.targets.filter((target) => target.drawing === drawing),
+    )
+    const landmarks = landmarksOf(scene, store.level).flatMap(({ id }): GuideLandmark[] => {
+      const [from, to] = [pinOf(scene.drawings[a], id), pinOf(scene.drawings[b], id)]
+      const target = targets.find(({ landmark }) => landmark.id === id)?.place
+      return from && to
+        ? [
+            {
+              a: { x: from.x, y: from.y },
+              b: { x: to.x, y: to.y },
+              ...(target && { at: { x: target.x, y: target.y } }),
+            },
+          ]
+        : []
+    })
+    return { drawing, chart, a, b, pass, fraction: step.between.ratio, landmarks, matches: matchedByHand(chart, a, b) }
+  })
+  const inks = computed<{ a: Ink; b: Ink } | undefined>(() =>
+    between.value && store.ink
+      ? {
+          a: store.ink.inkOf(between.value.a, between.value.pass),
+          b: store.ink.inkOf(between.value.b, between.value.pass),
+        }
+      : undefined,
+  )
+
+  let waiting = 0
+  watch(
+    () => (wanted.value ? between.value : undefined),
+    (now) => {
+      cancelIdleCallback(waiting)
+      guide.value = undefined
+      chosen.value = undefined
+      if (!now) {
+        matching.value = false
+        return
+      }
+      // Flips never wait for it.
+      waiting = requestIdleCallback(
+        () => {
+          if (inks.value)
+            guide.value = guideInbetween({
+              ...inks.value,
+              fraction: now.fraction,
+              landmarks: now.landmarks,
+              matches: now.matches,
+            })
+        },
+        { timeout: 300 },
+      )
+    },
+    { immediate: true },
+  )
+
+  function pick(side: 'a' | 'b', line: string) {
+    const now = between.value
+    if (!now) return
+    if (side === 'a') chosen.value = chosen.value === line ? undefined : line
+    else if (chosen.value !== undefined) {
+      store.change({
+        type: 'chart.match',
+        chart: now.chart.id,
+        a: { drawing: now.a, line: chosen.value },
+        b: { drawing: now.b, line },
+      })
+      chosen.value = undefined
+    }
+  }
+  return {
+    wanted,
+    guide,
+    between,
+    inks,
+    matching,
+    chosen,
+    pick,
+    toggle: () => (wanted.value = !wanted.value),
+    toggleMatching: () => (matching.value = !matching.value),
+    letGo() {
+      const now = between.value
+      if (!now || chosen.value === undefined) return
+      store.change({ type: 'chart.match', chart: now.chart.id, a: { drawing: now.a, line: chosen.value }, b: null })
+      chosen.value = undefined
+    },
+  }
+}
+export type InbetweenGuide = ReturnType<typeof useInbetweenGuide>

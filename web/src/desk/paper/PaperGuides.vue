@@ -1,0 +1,450 @@
+<script setup lang="ts">
+import {
+  chartTargets,
+  missesOf,
+  pathOf,
+  pinOf,
+  placeOnArc,
+  type Arc,
+  type Chart,
+  type Point,
+  type Target,
+} from '@unhurried/core'
+import { computed, ref } from 'vue'
+import type { Lie } from '../../stage/surface'
+import { useLook } from '../../session/look'
+import { useScene } from '../../session/scene'
+import type { Landmarks } from '../tools/useLandmarks'
+import { usePaperPlace } from './usePaperPlace'
+import type { Slides } from '../tools/useSlides'
+
+const props = defineProps<{
+  lie: Lie
+  chart: Chart | undefined
+  landmarks: Landmarks
+  slides: Slides
+  mode: 'look' | 'pin' | 'slide'
+}>()
+const store = useScene()
+const look = useLook()
+const scene = computed(() => store.scene!)
+const host = ref<SVGSVGElement>()
+const { k, style, onPaper } = usePaperPlace(() => props.lie, host)
+
+const line = (arc: Arc, from: number, to: number) => {
+  const points = Array.from({ length: 24 * (to - from) + 1 }, (_, i) =>
+    placeOnArc(arc, from, to, i / (24 * (to - from))),
+  )
+  return points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')
+}
+const numberOf = (drawing: string) => scene.value.drawings[drawing]?.number ?? ''
+
+/** Numbers that would run into each other are left out; the drawing on the table keeps its own. */
+function labelled(targets: readonly Target[]) {
+  const taken: Point[] = targets.filter((target) => target.drawing === store.drawing).map((target) => target.place)
+  return targets.map((target) => {
+    const label =
+      target.drawing === store.drawing ||
+      taken.every((other) => Math.hypot(other.x - target.place.x, other.y - target.place.y) > 16 * k.value)
+    if (label) taken.push(target.place)
+    return { ...target, label }
+  })
+}
+const charted = computed(() => (props.chart ? chartTargets(scene.value, props.chart, store.take) : []))
+const paths = computed(() => {
+  if (charted.value.length > 0) {
+    return charted.value.map(({ path, between, targets }) => ({
+      landmark: path.landmark,
+      d: line(path.arc, between.from, between.to),
+      ticks: labelled(targets).map(({ drawing, place, label: told }) => {
+        const across = { x: -place.direction.y * 6 * k.value, y: place.direction.x * 6 * k.value }
+        return {
+          drawing,
+          place,
+          a: { x: place.x - across.x, y: place.y - across.y },
+          b: { x: place.x + across.x, y: place.y + across.y },
+          here: drawing === store.drawing,
+          told,
+          label: { x: place.x + across.x * 2.6, y: place.y + across.y * 2.6 },
+        }
+      }),
+      ends: [placeOnArc(path.arc, between.from, between.to, 0), placeOnArc(path.arc, between.from, between.to, 1)],
+      // A piece between two neighbouring stations can be bent; others follow their points.
+      handle: between.to - between.from === 1 ? placeOnArc(path.arc, between.from, between.to, 0.5) : undefined,
+    }))
+  }
+  const { inHand } = props.landmarks
+  const path = inHand.value && pathOf(scene.value, store.level, inHand.value, store.take)
+  return path
+    ? [
+        {
+          landmark: path.landmark,
+          d: line(path.arc, 0, path.arc.segments.length),
+          ticks: [],
+          ends: path.arc.points,
+          handle: undefined,
+        },
+      ]
+    : []
+})
+const pins = computed(() =>
+  props.landmarks.all.value.flatMap((landmark) => {
+    const pin = pinOf(props.landmarks.entry.value, landmark.id)
+    return pin ? [{ landmark, pin }] : []
+  }),
+)
+const misses = computed(() =>
+  props.chart && store.drawing ? missesOf(scene.value, props.chart, store.drawing, store.take) : [],
+)
+
+// ---- the hand -----------------------------------------------------------------------------------
+type Drag =
+  | { what: 'pin'; landmark: string; at: Point }
+  | { what: 'bend'; landmark: string; bend: number | undefined }
+  | { what: 'slide' | 'turn'; drawing: string; last: Point }
+let drag: Drag | undefined
+/** The middle of the paper, about which drawings are turned, and a handle to turn them by. */
+const middle = computed(() => ({ x: scene.value.settings.width / 2, y: scene.value.settings.height / 2 }))
+const inHandSlide = computed(() => {
+  const drawing = props.slides.picked.value
+  if (props.mode !== 'slide' || drawing === undefined) return undefined
+  const { x, y, turn } = props.slides.of(drawing)
+  const centre = { x: middle.value.x + x, y: middle.value.y + y }
+  const reach = Math.min(scene.value.settings.height * 0.3, 90 * k.value)
+  return { drawing, centre, handle: { x: centre.x + Math.sin(turn) * reach, y: centre.y - Math.cos(turn) * reach } }
+})
+const bendAt = (chart: Chart, landmark: string, at: Point) => {
+  const [a, b] = [pinOf(scene.value.drawings[chart.from], landmark)!, pinOf(scene.value.drawings[chart.to], landmark)!]
+  const chord = Math.hypot(b.x - a.x, b.y - a.y) || 1
+  // Left of the way is positive.
+  const bend = ((at.x - a.x) * (b.y - a.y) - (at.y - a.y) * (b.x - a.x)) / chord
+  return Math.abs(bend) < 2 * k.value ? 0 : Math.round(bend * 8) / 8
+}
+
+function down(event: PointerEvent) {
+  if (event.button > 0 || drag || props.mode === 'look') return
+  const at = onPaper(event)
+  const name = (event.target as Element).getAttribute('data-handle')
+  if (props.mode === 'slide') {
+    const drawing = props.slides.picked.value
+    if (drawing === undefined) return
+    drag = { what: name === 'turn' ? 'turn' : 'slide', drawing, last: at }
+  } else if (name?.startsWith('bend ')) drag = { what: 'bend', landmark: name.slice(5), bend: undefined }
+  else {
+    const landmark = name?.startsWith('pin ') ? name.slice(4) : props.landmarks.inHand.value?.id
+    if (landmark === undefined || store.drawing === undefined) return
+    drag = { what: 'pin', landmark, at }
+    props.landmarks.tryAt(landmark, at.x, at.y)
+  }
+  event.preventDefault()
+  host.value!.setPointerCapture(event.pointerId)
+}
+function move(event: PointerEvent) {
+  if (!drag) return
+  const at = onPaper(event)
+  if (drag.what === 'pin') {
+    drag.at = at
+    props.landmarks.tryAt(drag.landmark, at.x, at.y)
+  } else if (drag.what === 'bend') {
+    drag.bend = bendAt(props.chart!, drag.landmark, at)
+    store.attempt({ type: 'chart.bend', chart: props.chart!.id, landmark: drag.landmark, bend: drag.bend })
+  } else if (drag.what === 'slide') {
+    props.slides.by(drag.drawing, { x: at.x - drag.last.x, y: at.y - drag.last.y })
+    drag.last = at
+  } else {
+    const { centre } = inHandSlide.value!
+    const angle = (p: Point) => Math.atan2(p.y - centre.y, p.x - centre.x)
+    props.slides.by(drag.drawing, {
+      turn: Math.atan2(Math.sin(angle(at) - angle(drag.last)), Math.cos(angle(at) - angle(drag.last))),
+    })
+    drag.last = at
+  }
+}
+function up() {
+  const last = drag
+  drag = undefined
+  if (last?.what === 'pin') props.landmarks.pinAt(last.landmark, last.at.x, last.at.y)
+  if (last?.what === 'bend' && last.bend !== undefined)
+    store.change({
+      type: 'chart.bend',
+      chart: props.chart!.id,
+      landmark: last.landmark,
+      bend: last.bend === 0 ? null : last.bend,
+    })
+}
+
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+function onKey(event: KeyboardEvent) {
+  const arrow = ARROWS[event.key]
+  const step = event.shiftKey ? 10 : 1
+  const { inHand, entry } = props.landmarks
+  if (props.mode === 'slide' && props.slides.picked.value !== undefined) {
+    const turn = event.key === '[' ? -1 : event.key === ']' ? 1 : 0
+    if (!arrow && turn === 0) return
+    props.slides.by(
+      props.slides.picked.value,
+      arrow ? { x: arrow[0] * step, y: arrow[1] * step } : { turn: (turn * step * Math.PI) / 180 },
+    )
+  } else if (props.mode === 'pin' && inHand.value && store.drawing !== undefined) {
+    const pin = pinOf(entry.value, inHand.value.id)
+    if (event.key === 'Enter' && !pin) props.landmarks.pinAt(inHand.value.id, middle.value.x, middle.value.y)
+    else if (arrow && pin) {
+      const { id } = inHand.value
+      props.landmarks.pick(id)
+      store.change({
+        type: 'pin.set',
+        drawing: store.drawing,
+        landmark: id,
+        pin: { ...pin, x: pin.x + arrow[0] * step, y: pin.y + arrow[1] * step },
+      })
+    } else return
+  } else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+</script>
+
+<template>
+  <svg
+    ref="host"
+    class="guides"
+    :class="`to-${mode}`"
+    :viewBox="`0 0 ${scene.settings.width} ${scene.settings.height}`"
+    :style="style"
+    :tabindex="mode === 'look' ? -1 : 0"
+    role="application"
+    :aria-hidden="mode === 'look'"
+    :aria-label="
+      mode === 'slide'
+        ? 'Slide the drawing under the light: arrows move it, [ and ] turn it'
+        : 'Pins: Enter pins the landmark in the middle, arrows move it'
+    "
+    data-test="guides"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="up"
+    @lostpointercapture="up"
+    @keydown="onKey"
+  >
+    <g v-if="landmarks.shown.value || mode === 'pin'" :stroke-width="1.5 * k">
+      <g
+        v-for="path in paths"
+        :key="path.landmark.id"
+        class="path"
+        :class="{ aside: path.landmark.id !== landmarks.inHand.value?.id }"
+        :data-path="path.landmark.name"
+      >
+        <path :d="path.d" :stroke-dasharray="`${6 * k} ${4 * k}`" />
+        <circle v-for="(end, i) in path.ends" :key="i" :cx="end.x" :cy="end.y" :r="2.6 * k" class="station" />
+        <g v-for="tick in path.ticks" :key="tick.drawing" class="tick" :class="{ here: tick.here }">
+          <line :x1="tick.a.x" :y1="tick.a.y" :x2="tick.b.x" :y2="tick.b.y" />
+          <text v-if="tick.told" :x="tick.label.x" :y="tick.label.y + 4 * k" text-anchor="middle" :font-size="12 * k">
+            {{ numberOf(tick.drawing) }}
+          </text>
+          <g v-if="tick.here" class="target" :data-target="path.landmark.name">
+            <circle :cx="tick.place.x" :cy="tick.place.y" :r="8 * k" />
+            <path
+              :d="`M${tick.place.x - 12 * k} ${tick.place.y}h${7 * k}m${10 * k} 0h${7 * k}M${tick.place.x} ${tick.place.y - 12 * k}v${7 * k}m0 ${10 * k}v${7 * k}`"
+            />
+          </g>
+        </g>
+        <circle
+          v-if="path.handle && mode === 'pin' && chart"
+          :cx="path.handle.x"
+          :cy="path.handle.y"
+          :r="6.5 * k"
+          class="handle"
+          :data-handle="`bend ${path.landmark.id}`"
+        >
+          <title>Drag to bend the path of {{ path.landmark.name }}</title>
+        </circle>
+      </g>
+      <g
+        v-for="each in look.proposals"
+        :key="`p${each.drawing}`"
+        class="proposal"
+        :class="{ on: each.drawing === store.drawing }"
+        data-test="proposal"
+      >
+        <circle
+          :cx="each.x"
+          :cy="each.y"
+          :r="(each.drawing === store.drawing ? 8 : 3.5) * k"
+          :stroke-dasharray="`${2 * k} ${2.4 * k}`"
+        />
+        <text v-if="each.drawing === store.drawing" :x="each.x + 11 * k" :y="each.y + 4 * k" :font-size="12.5 * k">
+          {{ Math.round(each.confidence * 100) }} % sure
+        </text>
+      </g>
+      <g v-for="each in pins" :key="each.landmark.id" class="pin" :data-pin="each.landmark.name">
+        <circle
+          :cx="each.pin.x"
+          :cy="each.pin.y"
+          :r="(mode === 'pin' ? 9 : 4) * k"
+          class="grab"
+          :data-handle="`pin ${each.landmark.id}`"
+        />
+        <path :d="`M${each.pin.x - 5 * k} ${each.pin.y}h${10 * k}M${each.pin.x} ${each.pin.y - 5 * k}v${10 * k}`" />
+        <text
+          v-if="mode === 'pin' || each.landmark.id === landmarks.inHand.value?.id"
+          :x="each.pin.x + 9 * k"
+          :y="each.pin.y - 7 * k"
+          :font-size="12.5 * k"
+        >
+          {{ each.landmark.name }}{{ each.pin.corner ? ' ∟' : '' }}
+        </text>
+      </g>
+      <g
+        v-for="miss in look.shown ? [] : misses"
+        :key="miss.landmark.id"
+        class="miss"
+        :class="{ near: miss.word === 'on its place' }"
+        data-test="miss"
+      >
+        <line :x1="miss.target.x" :y1="miss.target.y" :x2="miss.pin.x" :y2="miss.pin.y" />
+        <text :x="miss.pin.x + 10 * k" :y="miss.pin.y + 14 * k" :font-size="13 * k">
+          {{ miss.px.toFixed(miss.px < 10 ? 1 : 0) }} px, {{ miss.word }}
+        </text>
+      </g>
+    </g>
+    <g v-if="inHandSlide" class="slide" :stroke-width="1.5 * k">
+      <line
+        :x1="inHandSlide.centre.x"
+        :y1="inHandSlide.centre.y"
+        :x2="inHandSlide.handle.x"
+        :y2="inHandSlide.handle.y"
+      />
+      <circle :cx="inHandSlide.centre.x" :cy="inHandSlide.centre.y" :r="4 * k" />
+      <circle :cx="inHandSlide.handle.x" :cy="inHandSlide.handle.y" :r="8 * k" class="handle" data-handle="turn">
+        <title>Drag to turn</title>
+      </circle>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.guides {
+  position: absolute;
+  overflow: visible;
+  pointer-events: none;
+}
+
+.guides.to-pin,
+.guides.to-slide {
+  pointer-events: all;
+  touch-action: none;
+}
+
+/* Only the paper and its handles answer the pen, not what is written over them. */
+.guides :deep(*) {
+  pointer-events: none;
+}
+
+.guides.to-pin [data-handle],
+.guides.to-slide [data-handle] {
+  pointer-events: all;
+}
+
+.proposal circle {
+  fill: none;
+  stroke: var(--lagoon);
+  stroke-width: 1.6;
+  vector-effect: non-scaling-stroke;
+}
+
+.proposal text {
+  fill: var(--lagoon);
+}
+
+.guides.to-pin {
+  cursor: crosshair;
+}
+
+.guides.to-slide {
+  cursor: move;
+}
+
+.path > path,
+.tick line {
+  fill: none;
+  stroke: var(--lagoon);
+}
+
+.aside {
+  opacity: 0.4;
+}
+
+.station {
+  fill: var(--lagoon);
+}
+
+text {
+  font-family: var(--text);
+  fill: var(--lagoon);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 0.25em;
+}
+
+.tick.here text {
+  font-weight: 700;
+  fill: #8c2f1c;
+}
+
+.target * {
+  fill: none;
+  stroke: var(--persimmon);
+}
+
+.pin path {
+  fill: none;
+  stroke: var(--ink);
+}
+
+.pin text {
+  fill: var(--ink);
+}
+
+.grab {
+  fill: rgb(255 253 248 / 55%);
+  stroke: var(--ink);
+}
+
+.miss line {
+  stroke: var(--plum);
+}
+
+.miss text {
+  font-weight: 600;
+  fill: var(--plum);
+}
+
+.miss.near line {
+  stroke: var(--moss);
+}
+
+.miss.near text {
+  fill: #41602c;
+}
+
+.handle {
+  fill: #fffdf8;
+  stroke: var(--persimmon);
+  cursor: grab;
+}
+
+.slide line,
+.slide circle {
+  stroke: var(--persimmon);
+}
+
+.slide circle:not(.handle) {
+  fill: var(--persimmon);
+}
+</style>

@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import type { Reference } from '@unhurried/core'
+import { computed, onUnmounted, ref, shallowRef } from 'vue'
+import { pictures } from '../../session/pictures'
+import { useScene } from '../../session/scene'
+
+const props = defineProps<{ picking: boolean }>()
+const emit = defineEmits<{ pick: [number, number, number, number] }>()
+const store = useScene()
+const host = ref<HTMLElement>()
+/** Pictures come when they come. */
+const arrived = ref(0)
+onUnmounted(pictures.onChange(() => arrived.value++))
+const moving = shallowRef<Reference>()
+const all = computed(() => {
+  void arrived.value
+  return Object.values(store.scene!.references ?? {})
+    .filter((each) => each.place === 'beside' && (each.level === undefined || each.level === store.level))
+    .map((each) => ({
+      reference: moving.value?.id === each.id ? moving.value : each,
+      address: pictures.address(each.picture),
+    }))
+})
+let drag: { from: Reference; x: number; y: number; grow: boolean } | undefined
+
+function down(event: PointerEvent, reference: Reference, grow = false) {
+  if (event.button > 0) return
+  event.preventDefault()
+  event.stopPropagation()
+  if (props.picking) return pick(event, reference)
+  if (reference.locked) return
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  drag = { from: reference, x: event.clientX, y: event.clientY, grow }
+}
+function move(event: PointerEvent) {
+  if (!drag) return
+  const box = host.value!.getBoundingClientRect()
+  const [dx, dy] = [(event.clientX - drag.x) / box.width, (event.clientY - drag.y) / box.height]
+  moving.value = drag.grow
+    ? { ...drag.from, width: Math.min(1, Math.max(0.04, drag.from.width + dx)) }
+    : {
+        ...drag.from,
+        x: Math.min(0.97, Math.max(-0.5, drag.from.x + dx)),
+        y: Math.min(0.97, Math.max(-0.5, drag.from.y + dy)),
+      }
+}
+function up() {
+  if (drag && moving.value) store.change({ type: 'reference.put', reference: moving.value })
+  drag = undefined
+  moving.value = undefined
+}
+function pick(event: PointerEvent, { picture }: Reference) {
+  const bitmap = pictures.of(picture)
+  if (!bitmap) return
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  const surface = new OffscreenCanvas(1, 1).getContext('2d')!
+  surface.drawImage(
+    bitmap,
+    -Math.floor(((event.clientX - box.left) / box.width) * bitmap.width),
+    -Math.floor(((event.clientY - box.top) / box.height) * bitmap.height),
+  )
+  const [r, g, b, a] = surface.getImageData(0, 0, 1, 1).data
+  emit('pick', r!, g!, b!, a!)
+}
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-0.01, 0],
+  ArrowRight: [0.01, 0],
+  ArrowUp: [0, -0.01],
+  ArrowDown: [0, 0.01],
+}
+function onKey(event: KeyboardEvent, reference: Reference) {
+  const arrow = ARROWS[event.key]
+  if (!arrow || reference.locked) return
+  event.preventDefault()
+  event.stopPropagation()
+  store.change({
+    type: 'reference.put',
+    reference: { ...reference, x: reference.x + arrow[0], y: reference.y + arrow[1] },
+  })
+}
+</script>
+
+<template>
+  <div ref="host" class="references">
+    <figure
+      v-for="{ reference, address } in all"
+      :key="reference.id"
+      class="paper pinned"
+      :class="{ locked: reference.locked, picking }"
+      :style="{
+        left: `${reference.x * 100}%`,
+        top: `${reference.y * 100}%`,
+        width: `${reference.width * 100}%`,
+        opacity: reference.strength,
+      }"
+      tabindex="0"
+      role="img"
+      :aria-label="`Reference ${reference.name}`"
+      :data-reference="reference.name"
+      @pointerdown="down($event, reference)"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="up"
+      @keydown="onKey($event, reference)"
+    >
+      <img v-if="address" :src="address" :alt="reference.name" draggable="false" />
+      <span v-else class="note">{{ reference.name }} is on its way …</span>
+      <i
+        v-if="!reference.locked && !picking"
+        class="grow"
+        @pointerdown="down($event, reference, true)"
+        @pointermove="move"
+        @pointerup="up"
+      />
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.references {
+  position: absolute;
+  inset: 0;
+  overflow: hidden;
+  pointer-events: none;
+}
+
+.pinned {
+  position: absolute;
+  margin: 0;
+  padding: 3px;
+  pointer-events: all;
+  touch-action: none;
+  cursor: grab;
+}
+
+.pinned.locked {
+  pointer-events: none;
+}
+
+.pinned.picking {
+  pointer-events: all;
+  cursor: copy;
+}
+
+img {
+  display: block;
+  width: 100%;
+}
+
+.grow {
+  position: absolute;
+  right: -5px;
+  bottom: -5px;
+  width: 14px;
+  height: 14px;
+  border: 1px solid var(--persimmon);
+  border-radius: 50%;
+  background: #fffdf8;
+  cursor: nwse-resize;
+}
+</style>

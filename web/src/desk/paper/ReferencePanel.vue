@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { modelTouches, type Level, type Reference } from '@unhurried/core'
+import { computed } from 'vue'
+import { freshId } from '../../api/ids'
+import PictureButton from '../../parts/PictureButton.vue'
+import { useScene } from '../../session/scene'
+
+const props = defineProps<{ level: Level }>()
+const store = useScene()
+const all = computed(() => Object.values(store.scene!.references ?? {}))
+const put = (reference: Reference) => store.change({ type: 'reference.put', reference })
+function pin(kept: { picture: string; width: number; height: number; name: string }) {
+  const beside = all.value.filter(({ place }) => place === 'beside').length
+  put({
+    id: freshId(),
+    name: kept.name,
+    picture: kept.picture,
+    place: 'beside',
+    x: 0.02 + 0.03 * (beside % 5),
+    y: 0.03 + 0.05 * (beside % 5),
+    width: 0.24,
+    strength: 1,
+  })
+}
+function move(reference: Reference, place: Reference['place']) {
+  const { width } = store.scene!.settings
+  put(
+    place === 'under'
+      ? { ...reference, place, x: 0, y: 0, width, strength: Math.min(reference.strength, 0.5) }
+      : { ...reference, place, x: 0.02, y: 0.03, width: 0.24, strength: 1 },
+  )
+}
+function toggle(reference: Reference, field: 'locked' | 'level') {
+  const { locked, level, ...rest } = reference
+  const next = {
+    locked: field === 'locked' ? !locked : locked,
+    level: field === 'level' ? (level ? undefined : props.level.id) : level,
+  }
+  put({ ...rest, ...(next.locked && { locked: true }), ...(next.level && { level: next.level }) })
+}
+const isModel = computed(() => store.drawing !== undefined && props.level.model === store.drawing)
+const model = computed(() => (props.level.model ? store.scene!.drawings[props.level.model] : undefined))
+const touched = computed(() =>
+  modelTouches(store.scene!, props.level.id)
+    .map(({ pass, drawings }) => `${drawings} at ${pass}`)
+    .join(', '),
+)
+</script>
+
+<template>
+  <div class="panel">
+    <h3>Reference</h3>
+    <p class="note">
+      Pictures to look at while drawing; never handed over. Beside the paper they stay put however it is moved or
+      turned; under the paper they lie on it, for tracing.
+    </p>
+    <PictureButton word="Pin a picture" @picture="pin" />
+    <div v-for="each in all" :key="each.id" class="row" role="group" :aria-label="`Reference ${each.name}`">
+      <b>{{ each.name }}</b>
+      <button class="word" :aria-pressed="each.place === 'beside'" @click="move(each, 'beside')">beside</button>
+      <button class="word" :aria-pressed="each.place === 'under'" @click="move(each, 'under')">under</button>
+      <ElSlider
+        :model-value="Math.round(each.strength * 100)"
+        size="small"
+        :min="5"
+        :show-tooltip="false"
+        :aria-label="`Strength of ${each.name}`"
+        @change="(value: number | number[]) => put({ ...each, strength: Number(value) / 100 })"
+      />
+      <button class="word" :aria-pressed="Boolean(each.locked)" @click="toggle(each, 'locked')">lock</button>
+      <button
+        class="word"
+        :aria-pressed="each.level !== undefined"
+        :title="`Shown only while drawing on level ${level.name}, as its model sheet`"
+        @click="toggle(each, 'level')"
+      >
+        model sheet of {{ each.level ? (store.scene!.levels[each.level]?.name ?? '') : level.name }}
+      </button>
+      <button
+        class="word"
+        :disabled="each.locked"
+        @click="store.change({ type: 'reference.remove', reference: each.id })"
+      >
+        take away
+      </button>
+    </div>
+    <h3>Model of level {{ level.name }}</h3>
+    <p v-if="model" class="note">
+      Drawing {{ model.number }} is the model of size and colour.{{
+        touched ? ` A change of it touches drawings: ${touched}.` : ''
+      }}
+    </p>
+    <p v-else class="note">One drawing can be the model of size and colour for all of the level.</p>
+    <div class="line">
+      <button
+        class="word"
+        :disabled="store.drawing === undefined || isModel"
+        @click="store.change({ type: 'level.set', level: level.id, fields: { model: store.drawing! } })"
+      >
+        Make this drawing the model
+      </button>
+      <button v-if="model" class="word" @click="store.showDrawing(model.id)">Go to it</button>
+      <button
+        v-if="model"
+        class="word"
+        @click="store.change({ type: 'level.set', level: level.id, fields: { model: null } })"
+      >
+        No model
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  max-height: 60vh;
+  overflow: auto;
+}
+
+.row {
+  display: grid;
+  grid-template-columns: 1fr auto auto 90px auto;
+  gap: 5px 8px;
+  align-items: center;
+  width: 100%;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.row b {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { PASSES, type Drawing, type Scene } from '@unhurried/core'
+import type { InkStore } from '../../session/ink-store'
+import { paintQuick } from '../../stage/paint/paint'
+import { atPause } from '../../stage/at-pause'
+
+const props = defineProps<{
+  scene: Scene
+  entry: Drawing
+  ink: InkStore
+  here: boolean
+  drawn: boolean
+  found?: string | undefined
+}>()
+const canvas = ref<HTMLCanvasElement>()
+const HEIGHT = 50
+const { width, height } = props.scene.settings
+const scale = HEIGHT / height
+
+const me = {}
+let forget = () => {}
+function paint() {
+  forget = atPause(me, () => {
+    const surface = canvas.value?.getContext('2d')
+    if (!surface) return
+    surface.setTransform(1, 0, 0, 1, 0, 0)
+    surface.fillStyle = props.scene.settings.paper
+    surface.fillRect(0, 0, canvas.value!.width, canvas.value!.height)
+    surface.setTransform(scale, 0, 0, scale, 0, 0)
+    // As small as this nobody sees how a line swells.
+    for (const pass of PASSES) paintQuick(surface, props.ink.inkOf(props.entry.id, pass), props.scene.palette)
+  })
+}
+onMounted(paint)
+const release = props.ink.onChange((drawing) => drawing === props.entry.id && paint())
+watch(() => props.scene.palette, paint)
+// A card laid with another drawing is bare until that is painted, never with the wrong one.
+watch(
+  () => props.entry.id,
+  () => {
+    canvas.value?.getContext('2d')?.reset()
+    paint()
+  },
+  { flush: 'post' },
+)
+onUnmounted(() => {
+  release()
+  forget()
+})
+</script>
+
+<template>
+  <button
+    class="card"
+    :class="{ here, drawn }"
+    :aria-label="`Drawing ${entry.number}${drawn ? '' : ', not drawn yet'}${found ? ', to be looked at' : ''}`"
+    :title="found"
+    :aria-pressed="here"
+  >
+    <canvas ref="canvas" :width="Math.max(1, Math.round(width * scale))" :height="HEIGHT" aria-hidden="true" />
+    <b :class="entry.role">{{ entry.number }}</b>
+    <i v-if="found" class="found" aria-hidden="true" />
+  </button>
+</template>
+
+<style scoped>
+.card {
+  position: relative;
+  flex: none;
+  padding: 2px 2px 0;
+  border: 1px solid var(--rule);
+  border-radius: 5px;
+  background: var(--paper);
+  cursor: pointer;
+}
+
+.card:not(.drawn) {
+  border-style: dashed;
+  border-color: #a9987a;
+}
+
+.card.here {
+  border: 1px solid var(--persimmon);
+  box-shadow: inset 0 -3px 0 var(--persimmon);
+}
+
+canvas {
+  display: block;
+  max-width: 120px;
+  border-radius: 3px;
+}
+
+.found {
+  position: absolute;
+  right: 4px;
+  bottom: 5px;
+  width: 7px;
+  height: 7px;
+  border: 1.5px solid var(--plum);
+  border-radius: 0 6px 6px 6px;
+}
+
+b {
+  display: block;
+  font: 560 12.5px/1.5 var(--heading);
+  text-align: center;
+}
+
+b.breakdown {
+  text-decoration: underline;
+}
+
+b.key::before {
+  content: '( ';
+  color: transparent;
+}
+
+b.key::after {
+  content: ' )';
+  color: transparent;
+}
+
+b.key {
+  display: inline-block;
+  padding: 0 1px;
+  border: 1.2px solid var(--ink);
+  border-radius: 10px;
+  line-height: 15px;
+}
+</style>

@@ -1,0 +1,573 @@
+<script setup lang="ts">
+import { framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
+import { Eye, EyeOff, Lock } from '@lucide/vue'
+import { useElementSize, useScroll } from '@vueuse/core'
+import { computed, onUnmounted, ref, watch } from 'vue'
+import type { Chosen } from '../../session/scene'
+import { cellAt, cycleInWords, sameFaces } from './cells'
+
+const props = defineProps<{
+  scene: Scene
+  take: string
+  frame: number
+  level: string
+  chosen: Chosen | undefined
+  solo: string | undefined
+  /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
+}>()
+const emit = defineEmits<{
+  pick: [level: string, frame: number]
+  choose: [chosen: Chosen | undefined, level: string, frame: number]
+  /** While a hold's end is dragged (`done` false) and when it is let go. */
+  hold: [level: string, frame: number, frames: number, done: boolean]
+  head: [level: string, at: HTMLElement]
+  note: [frame: number]
+}>()
+
+const ROW = 22
+const NUMBER = 46
+const NOTES = 110
+const LEAST = 44
+const GRIP = 6
+const HEAD = 26
+/** Height and width taken before the page has been laid out, so that the sheet is never empty. */
+const UNMEASURED = { width: 320, height: 800 }
+const host = ref<HTMLElement>()
+const size = useElementSize(host)
+const { x, y } = useScroll(host)
+const length = computed(() => props.scene.settings.length)
+/** As on paper: the top level stands leftmost. */
+const levels = computed(() => [...props.scene.levelOrder].reverse().map((id) => props.scene.levels[id]!))
+const room = computed(() => size.width.value || UNMEASURED.width)
+const across = computed(() => Math.max(LEAST, Math.floor((room.value - NUMBER - NOTES) / levels.value.length)))
+const width = computed(() => NUMBER + NOTES + across.value * levels.value.length)
+const leftOf = (index: number) => NUMBER + index * across.value
+
+// Only what is in view is in the page.
+const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
+const lastColumn = computed(() => Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1))
+interface Shown {
+  readonly level: Level
+  readonly index: number
+  readonly left: number
+  readonly column: Column
+}
+const columns = computed<Shown[]>((before) => {
+  const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
+    const index = firstColumn.value + i
+    return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
+  })
+  const same =
+    before?.length === now.length &&
+    now.every(
+      (each, i) =>
+        each.level === before[i]!.level && each.left === before[i]!.left && each.column === before[i]!.column,
+    )
+  return same ? before : now
+})
+/** Stays the same object for as long as no drawing looks otherwise on the sheet. */
+const faces = computed<Scene['drawings']>((before) =>
+  before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings,
+)
+const notes = computed(
+  () => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])),
+)
+const beats = computed(() => {
+  const { beats: tempo, fps } = props.scene.settings
+  if (!tempo) return new Map<number, number>()
+  const { exact } = framesPerBeat(tempo.bpm, fps)
+  const count = Math.floor((length.value - tempo.first) / exact) + 1
+  return new Map(Array.from({ length: Math.max(0, count) }, (_, i) => [tempo.first + Math.round(i * exact), i + 1]))
+})
+const rows = computed(() => {
+  const first = Math.max(0, Math.floor(y.value / ROW) - 4)
+  const last = Math.min(length.value, Math.ceil((y.value + (size.height.value || UNMEASURED.height)) / ROW) + 4)
+  return Array.from({ length: last - first }, (_, i) => first + i + 1)
+})
+/** What a row shows besides its cells: rows for which nothing of it changed are left as they are. */
+const lit = (frame: number) => {
+  const { chosen } = props
+  if (chosen) return frame >= chosen.from && frame <= chosen.to ? chosen.levels.join() : ''
+  return frame === props.frame ? props.level : ''
+}
+const isChosen = (level: string, frame: number) =>
+  props.chosen
+    ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level)
+    : frame === props.frame && level === props.level
+
+// Reading where it is scrolled to would lay out the page twice in the frame of a flip.
+watch(
+  [() => props.frame, () => props.level, size.height],
+  () =>
+    void requestAnimationFrame(() => {
+      const view = host.value
+      if (!view) return
+      const at = (props.frame - 1) * ROW
+      if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW)
+        view.scrollTop = at - view.clientHeight / 2
+      const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
+      if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth)
+        view.scrollLeft = left - view.clientWidth / 2
+    }),
+  { flush: 'post' },
+)
+
+const textOf = (column: Column, frame: number) => cellAt(props.scene, column, frame).text
+function classOf(column: Column, frame: number) {
+  const { kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
+  return [kind, role, cycle && `cycle ${cycle}`, { drawn, ends: ends && role }]
+}
+function told(column: Column, name: string, frame: number) {
+  const cell = cellAt(props.scene, column, frame)
+  const around = cycleInWords(column, frame)
+  const what = cell.kind.startsWith('empty')
+    ? 'empty'
+    : cell.text
+      ? `drawing ${cell.text}${cell.drawn ? '' : ', not drawn yet'}`
+      : 'held'
+  return `Level ${name}, frame ${frame}: ${what}${around ? `, in ${around}` : ''}`
+}
+
+// ---- choosing and dragging ------------------------------------------------------------------------
+function placeOf(event: PointerEvent): { level: number; frame: number } {
+  const view = host.value!
+  const box = view.getBoundingClientRect()
+  const frame = Math.floor((event.clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
+  const level = Math.floor((event.clientX - box.left + view.scrollLeft - NUMBER) / across.value)
+  return {
+    level: Math.min(levels.value.length - 1, Math.max(0, level)),
+    frame: Math.min(length.value, Math.max(1, frame)),
+  }
+}
+const head = ref<HTMLElement>()
+type Drag =
+  | { what: 'choose'; level: number; frame: number }
+  | { what: 'hold'; level: string; from: number; frames: number; moved: boolean }
+let drag: Drag | undefined
+
+/** The frames from one square to another, on every level between. */
+function spanned(from: { level: number; frame: number }, to: { level: number; frame: number }): Chosen | undefined {
+  if (from.level === to.level && from.frame === to.frame) return undefined
+  const [a, b] = [Math.min(from.level, to.level), Math.max(from.level, to.level)]
+  return {
+    levels: levels.value.slice(a, b + 1).map((each) => each.id),
+    from: Math.min(from.frame, to.frame),
+    to: Math.max(from.frame, to.frame),
+  }
+}
+function down(event: PointerEvent) {
+  const target = (event.target as HTMLElement).closest<HTMLElement>('[data-cell], [data-row], [data-note]')
+  if (event.button > 0 || !target) return
+  const at = placeOf(event)
+  if (target.dataset['note'] !== undefined) return emit('note', at.frame)
+  host.value!.setPointerCapture(event.pointerId)
+  if (target.dataset['row'] !== undefined) {
+    // The frame number chooses all levels.
+    drag = { what: 'choose', level: -1, frame: at.frame }
+    return emit(
+      'choose',
+      { levels: levels.value.map((each) => each.id), from: at.frame, to: at.frame },
+      props.level,
+      at.frame,
+    )
+  }
+  const level = levels.value[at.level]!.id
+  // The lower edge of an exposure's last square is its grip.
+  if (target.classList.contains('ends') && target.getBoundingClientRect().bottom - event.clientY <= GRIP) {
+    const column = props.scene.sheets[props.take]![level]!
+    let from = at.frame
+    while (from > 1 && ['hold', 'end'].includes(cellAt(props.scene, column, from).kind)) from--
+    drag = { what: 'hold', level, from, frames: at.frame - from + 1, moved: false }
+    return emit('pick', level, from)
+  }
+  const anchor = { level: levels.value.findIndex((each) => each.id === props.level), frame: props.frame }
+  if (event.shiftKey) {
+    drag = { what: 'choose', ...anchor }
+    return emit('choose', spanned(anchor, at), props.level, props.frame)
+  }
+  drag = { what: 'choose', ...at }
+  return emit('pick', level, at.frame)
+}
+function move(event: PointerEvent) {
+  if (!drag) return
+  const at = placeOf(event)
+  if (drag.what === 'hold') {
+    const frames = Math.max(1, at.frame - drag.from + 1)
+    if (frames === drag.frames && !drag.moved) return
+    drag = { ...drag, frames, moved: true }
+    emit('hold', drag.level, drag.from, frames, false)
+  } else if (drag.level < 0)
+    emit(
+      'choose',
+      {
+        levels: levels.value.map((each) => each.id),
+        from: Math.min(drag.frame, at.frame),
+        to: Math.max(drag.frame, at.frame),
+      },
+      props.level,
+      drag.frame,
+    )
+  else emit('choose', spanned(drag, at), levels.value[drag.level]!.id, drag.frame)
+}
+function up() {
+  if (drag?.what === 'hold' && drag.moved) emit('hold', drag.level, drag.from, drag.frames, true)
+  drag = undefined
+}
+onUnmounted(() => (drag = undefined))
+</script>
+
+<template>
+  <div
+    ref="host"
+    class="sheet"
+    role="grid"
+    tabindex="0"
+    aria-label="Exposure sheet"
+    :aria-rowcount="length"
+    :aria-colcount="levels.length"
+    aria-multiselectable="true"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="up"
+  >
+    <div class="all" :style="{ width: `${width}px`, height: `${length * ROW}px` }" role="presentation">
+      <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
+        <span class="number" role="columnheader">frame</span>
+        <span
+          v-for="each in columns"
+          :key="each.level.id"
+          role="columnheader"
+          class="head"
+          :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }"
+          :style="{ left: `${each.left}px`, width: `${across}px` }"
+        >
+          <button
+            :title="`Level ${each.level.name}: hide, lock, show alone, order`"
+            :aria-label="`Level ${each.level.name}`"
+            @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)"
+          >
+            <EyeOff v-if="each.level.hidden" :size="12" /><Eye v-else-if="solo === each.level.id" :size="12" /><Lock
+              v-if="each.level.locked"
+              :size="12"
+            />{{ each.level.name }}
+          </button>
+        </span>
+        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }"
+          >notes</span
+        >
+      </div>
+      <div class="numbers" aria-hidden="true" :style="{ height: `${length * ROW}px` }">
+        <span
+          v-for="number in rows"
+          :key="number"
+          class="number"
+          :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }"
+          :data-row="number"
+          :title="timecode(number, scene.settings.fps)"
+          :style="{ top: `${(number - 1) * ROW}px` }"
+          ><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i
+          >{{ number }}</span
+        >
+      </div>
+      <div
+        v-for="number in rows"
+        :key="number"
+        v-memo="[columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]"
+        class="row"
+        role="row"
+        :aria-rowindex="number"
+        :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }"
+        :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
+      >
+        <div
+          v-for="each in columns"
+          :key="each.level.id"
+          class="cell"
+          role="gridcell"
+          :aria-colindex="each.index + 1"
+          :class="[
+            classOf(each.column, number),
+            {
+              chosen: isChosen(each.level.id, number),
+              locked: each.level.locked,
+              found: found.has(`${each.level.id}:${number}`),
+            },
+          ]"
+          :aria-label="`${told(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`"
+          :aria-selected="isChosen(each.level.id, number)"
+          :title="found.get(`${each.level.id}:${number}`) ?? cycleInWords(each.column, number)"
+          :data-cell="`${each.level.name}:${number}`"
+          :style="{ left: `${each.left}px`, width: `${across}px` }"
+        >
+          <span v-if="textOf(each.column, number)">{{ textOf(each.column, number) }}</span>
+        </div>
+        <div
+          class="note-cell"
+          role="gridcell"
+          :data-note="number"
+          :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }"
+          :title="notes.get(number) ?? 'Write a note here'"
+          :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`"
+        >
+          {{ notes.get(number) }}
+        </div>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  position: relative;
+  min-height: 0;
+  overflow: auto scroll;
+  border-top: 1px solid var(--rule);
+  scrollbar-width: thin;
+  user-select: none;
+  touch-action: pan-x pan-y;
+}
+
+.all {
+  position: relative;
+  box-sizing: content-box;
+  padding-top: 26px;
+}
+
+.heads {
+  position: sticky;
+  top: 0;
+  z-index: 3;
+  height: 26px;
+  margin-top: -26px;
+  background: var(--paper);
+  border-bottom: 1px solid #a9987a;
+  font-size: 13px;
+  line-height: 26px;
+}
+
+.head {
+  position: absolute;
+  top: 0;
+  overflow: hidden;
+  color: var(--graphite);
+  text-align: center;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.head button {
+  display: inline-flex;
+  gap: 2px;
+  align-items: center;
+  max-width: 100%;
+  padding: 0 3px;
+  overflow: hidden;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+}
+
+.head button:hover {
+  color: var(--lagoon);
+  text-decoration: underline;
+}
+
+.head.active {
+  color: var(--ink);
+  font-weight: 600;
+}
+
+.head.dim {
+  font-style: italic;
+}
+
+.row {
+  position: absolute;
+  left: 0;
+  height: 22px;
+  border-bottom: 1px solid #ece2cf;
+  contain: layout style;
+}
+
+.row.second {
+  border-top: 1.5px solid #a9987a;
+}
+
+.row.beat {
+  border-top: 1.5px dashed var(--lagoon);
+}
+
+.row.here {
+  background: #f3d9d0;
+}
+
+.numbers {
+  position: sticky;
+  left: 0;
+  z-index: 2;
+  width: 46px;
+  background: var(--paper);
+}
+
+.heads .number {
+  position: sticky;
+  left: 0;
+  z-index: 2;
+}
+
+.numbers .number {
+  position: absolute;
+  left: 0;
+  border-bottom: 1px solid #ece2cf;
+}
+
+.numbers .second {
+  border-top: 1.5px solid #a9987a;
+}
+
+.number {
+  display: block;
+  width: 46px;
+  height: 22px;
+  padding-right: 9px;
+  background: var(--paper);
+  color: var(--graphite);
+  font-size: 13px;
+  line-height: 22px;
+  text-align: right;
+  cursor: default;
+}
+
+.heads .number {
+  height: 26px;
+  line-height: 26px;
+}
+
+.number.here {
+  background: #f3d9d0;
+  color: #8c2f1c;
+  font-weight: 700;
+}
+
+.beat-mark {
+  position: absolute;
+  left: 3px;
+  color: var(--lagoon);
+  font-size: 11px;
+  font-style: normal;
+  font-weight: 600;
+}
+
+.cell,
+.note-cell {
+  position: absolute;
+  top: 0;
+  height: 22px;
+  overflow: hidden;
+  border-left: 1px solid var(--rule);
+  color: var(--graphite);
+  font: 560 13.5px/22px var(--heading);
+  text-align: center;
+  cursor: cell;
+  contain: strict;
+}
+
+.note-cell {
+  padding: 0 5px;
+  font: 400 13px/22px var(--text);
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: text;
+}
+
+.cell.locked {
+  cursor: default;
+}
+
+.cell.chosen {
+  background: rgb(35 104 108 / 15%);
+  box-shadow: inset 0 0 0 1px rgb(35 104 108 / 45%);
+}
+
+.here .cell.chosen {
+  box-shadow: inset 0 0 0 2px var(--persimmon);
+}
+
+.cell.found::after {
+  position: absolute;
+  top: 3px;
+  right: 4px;
+  width: 6px;
+  height: 6px;
+  border: 1.5px solid var(--plum);
+  border-radius: 0 5px 5px 5px;
+  content: '';
+}
+
+.cell.drawn {
+  color: var(--ink);
+}
+
+.cell.key.start span {
+  display: inline-block;
+  min-width: 21px;
+  padding: 0 4px;
+  border: 1.3px solid currentcolor;
+  border-radius: 11px;
+  line-height: 17px;
+}
+
+.cell.key.start:not(.drawn) span {
+  border-style: dashed;
+}
+
+.cell.breakdown.start span {
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+
+.cell.hold::after,
+.cell.end::after {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  left: 50%;
+  border-left: 1.6px solid var(--moss);
+  content: '';
+}
+
+.cell.end::after {
+  bottom: 6px;
+}
+
+/* A cycle: bracketed down its left, its later turns paler. */
+.cell.cycle {
+  border-left: 3px double var(--lagoon);
+}
+
+.cell.cycle.later span {
+  color: #6d6873;
+  font-weight: 400;
+}
+
+.cell.cycle.later::after {
+  border-left-style: dotted;
+}
+
+.cell.ends::before {
+  position: absolute;
+  inset: auto 0 0;
+  z-index: 1;
+  height: 6px;
+  cursor: ns-resize;
+  content: '';
+}
+
+.cell.ends:hover::before {
+  background: rgb(82 116 58 / 40%);
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { drawingsShown, exposuresOf, isDrawn, type Drawing } from '@unhurried/core'
+import { computed, ref } from 'vue'
+import { useLook } from '../../session/look'
+import { useScene } from '../../session/scene'
+import DrawingCard from './DrawingCard.vue'
+
+const props = defineProps<{ span: readonly string[] }>()
+const store = useScene()
+const look = useLook()
+const scene = computed(() => store.scene!)
+const all = ref(false)
+const AROUND = 9
+/** One row for each level, the one worked on first. */
+const rows = computed(() => {
+  const of = (ids: readonly string[]): Drawing[] => ids.flatMap((id) => scene.value.drawings[id] ?? [])
+  const mine = { level: store.level, cards: of(props.span) }
+  if (!all.value) return [mine]
+  const others = [...scene.value.levelOrder]
+    .reverse()
+    .filter((id) => id !== store.level)
+    .map((id) => {
+      const order = drawingsShown(exposuresOf(scene.value, id, store.take))
+      const here = Math.max(
+        0,
+        order.findLastIndex((each) => each.frame <= store.frame),
+      )
+      return {
+        level: id,
+        cards: of(order.slice(Math.max(0, here - AROUND), here + AROUND + 1).map((each) => each.drawing)),
+      }
+    })
+  return [mine, ...others.filter(({ cards }) => cards.length > 0)]
+})
+
+/** A card taken up and laid before another, or after the last. */
+const lifted = ref<string>()
+const over = ref<string | null>()
+function drop(level: string) {
+  const drawing = lifted.value
+  if (
+    drawing !== undefined &&
+    over.value !== undefined &&
+    scene.value.drawings[drawing]?.level === level &&
+    over.value !== drawing
+  )
+    store.change({ type: 'card.move', take: store.take, drawing, before: over.value })
+  lifted.value = undefined
+  over.value = undefined
+}
+function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
+  if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
+  event.preventDefault()
+  event.stopPropagation()
+  const before = event.key === 'ArrowLeft' ? cards[at - 1]?.id : (cards[at + 2]?.id ?? null)
+  if (before !== undefined) store.change({ type: 'card.move', take: store.take, drawing: cards[at]!.id, before })
+}
+</script>
+
+<template>
+  <div class="rows" :class="{ several: all }">
+    <div
+      v-for="row in rows"
+      :key="row.level"
+      class="cards"
+      role="group"
+      :aria-label="
+        row.level === store.level ? 'Drawings of this span' : `Drawings of level ${scene.levels[row.level]?.name}`
+      "
+      @dragover.prevent
+      @drop.prevent="drop(row.level)"
+    >
+      <span v-if="all" class="note name">{{ scene.levels[row.level]?.name }}</span>
+      <DrawingCard
+        v-for="(card, i) in row.cards"
+        :key="i"
+        :scene="scene"
+        :entry="card"
+        :ink="store.ink!"
+        :here="card.id === store.drawing"
+        :drawn="isDrawn(card)"
+        :found="look.byDrawing.get(card.id)?.[0]?.sentence"
+        :class="{ over: over === card.id, lifted: lifted === card.id }"
+        draggable="true"
+        title="Drag it to another place, or Alt and the arrows"
+        @click="store.showDrawing(card.id)"
+        @dragstart="
+          (event: DragEvent) => {
+            lifted = card.id
+            event.dataTransfer?.setData('text/plain', card.number)
+          }
+        "
+        @dragover.prevent="over = card.id"
+        @dragend="lifted = undefined"
+        @keydown="onKey($event, row.cards, i)"
+      />
+      <i v-if="lifted" class="end" :class="{ over: over === null }" @dragover.prevent="over = null" />
+      <button
+        v-if="row === rows[0] && scene.levelOrder.length > 1"
+        class="word levels"
+        :aria-pressed="all"
+        @click="all = !all"
+      >
+        {{ all ? 'This level' : 'All levels' }}
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.rows {
+  min-width: 0;
+}
+
+.rows.several {
+  display: grid;
+  gap: 4px;
+  max-height: 232px;
+  overflow-y: auto;
+}
+
+.cards {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  min-height: 78px;
+  overflow-x: auto;
+  scrollbar-width: thin;
+}
+
+.name {
+  width: 52px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.over {
+  box-shadow: -4px 0 0 var(--persimmon);
+}
+
+.lifted {
+  opacity: 0.5;
+}
+
+.end {
+  flex: none;
+  align-self: stretch;
+  width: 26px;
+  border: 1px dashed var(--rule);
+  border-radius: 5px;
+}
+
+/* In sight however far the cards are scrolled. */
+.levels {
+  position: sticky;
+  right: 0;
+  flex: none;
+}
+</style>

@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { LIMITS, type Brush } from '@unhurried/core'
+import { onMounted, ref, watch } from 'vue'
+import { livePath, paintLine } from '../../stage/paint/paint'
+import { brushTool, lineOf } from '../../stage/tools/brush'
+import type { Bench, Pen, Tool } from '../../stage/tools/tool'
+import type { PencilCase } from './pencil'
+
+const pencil = defineModel<PencilCase>({ required: true })
+const props = defineProps<{ colour: string; paper: string }>()
+const WORDS: Record<Brush, string> = { pencil: 'Pencil', pen: 'Pen', wash: 'Wash', flat: 'Flat brush' }
+const set = (fields: Partial<PencilCase['brushes'][Brush]>) => {
+  const { brush, brushes } = pencil.value
+  pencil.value = { ...pencil.value, brushes: { ...brushes, [brush]: { ...brushes[brush], ...fields } } }
+}
+const hand = () => pencil.value.brushes[pencil.value.brush]
+const canvas = ref<HTMLCanvasElement>()
+const WIDTH = 360
+const HEIGHT = 104
+
+/** A line of rising and falling pressure, so that every choice shows at once. */
+function sample() {
+  const surface = canvas.value?.getContext('2d')
+  if (!surface) return
+  surface.fillStyle = props.paper
+  surface.fillRect(0, 0, WIDTH, HEIGHT)
+  const { curve } = hand()
+  const points = Array.from({ length: 61 }, (_, i) => {
+    const t = i / 60
+    return [
+      24 + t * (WIDTH - 48),
+      HEIGHT / 2 - 16 * Math.sin(t * 2 * Math.PI),
+      Math.sin(Math.PI * t) ** (2 ** (1.6 * curve)),
+    ]
+  }).flat()
+  const line = { ...lineOf({ ...hand(), brush: pencil.value.brush }), points }
+  paintLine(surface, line, props.colour, () => livePath(line, true))
+}
+onMounted(sample)
+watch([pencil, () => props.colour, () => props.paper], sample, { deep: true })
+
+// The strip answers to the pen as the paper does.
+let tool: Tool | undefined
+const bench: Bench = {
+  above(_, paint) {
+    const surface = canvas.value!.getContext('2d')!
+    surface.fillStyle = props.paper
+    surface.fillRect(0, 0, WIDTH, HEIGHT)
+    paint(surface)
+  },
+  clearAbove: () => {},
+  repaint: () => {},
+  zoom: () => 1,
+}
+const penOf = (event: PointerEvent): Pen => ({
+  x: event.offsetX,
+  y: event.offsetY,
+  pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure,
+  shift: false,
+  alt: false,
+})
+function down(event: PointerEvent) {
+  canvas.value!.setPointerCapture(event.pointerId)
+  tool = brushTool({
+    bench,
+    hand: { brush: pencil.value.brush, ...hand(), colour: props.colour },
+    onLine: () => {},
+    onLive: () => {},
+  })
+  tool.down(penOf(event))
+}
+</script>
+
+<template>
+  <div class="panel">
+    <h3>{{ WORDS[pencil.brush] }}</h3>
+    <canvas
+      ref="canvas"
+      :width="WIDTH"
+      :height="HEIGHT"
+      aria-label="Test strip: draw here to try the brush"
+      data-test="strip-test"
+      @pointerdown="down"
+      @pointermove="tool?.move([penOf($event)])"
+      @pointerup="tool = undefined"
+    />
+    <p class="note">Draw on the strip to try it.</p>
+    <label
+      >Touch <b>{{ hand().curve < -0.05 ? 'light' : hand().curve > 0.05 ? 'heavy' : 'even' }}</b><ElSlider
+        :model-value="hand().curve * 100"
+        size="small"
+        :min="-100"
+        :max="100"
+        :step="10"
+        :show-tooltip="false"
+        aria-label="Pressure: light or heavy touch"
+        @update:model-value="(value: number | number[]) => set({ curve: Number(value) / 100 })"
+    /></label>
+    <label
+      >Steady <b>{{ Math.round(hand().steadiness * 100) }} %</b
+      ><ElSlider
+        :model-value="Math.round(hand().steadiness * 100)"
+        size="small"
+        :show-tooltip="false"
+        aria-label="Steadiness in per cent"
+        @update:model-value="(value: number | number[]) => set({ steadiness: Number(value) / 100 })"
+    /></label>
+    <label v-for="(word, end) in ['Swells over', 'Thins out over']" :key="word"
+      >{{ word }} <b>{{ hand().taper[end] }} px</b
+      ><ElSlider
+        :model-value="hand().taper[end]!"
+        size="small"
+        :min="0"
+        :max="Math.min(160, LIMITS.taper)"
+        :show-tooltip="false"
+        :aria-label="`${word}, in pixels`"
+        @update:model-value="
+          (value: number | number[]) =>
+            set({ taper: end === 0 ? [Number(value), hand().taper[1]] : [hand().taper[0], Number(value)] })
+        "
+    /></label>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 6px;
+}
+
+canvas {
+  width: 360px;
+  height: 104px;
+  border: 1px solid var(--rule);
+  border-radius: 5px;
+  touch-action: none;
+  cursor: crosshair;
+}
+
+label {
+  display: grid;
+  grid-template-columns: 108px 60px 1fr;
+  gap: 8px;
+  align-items: center;
+  font-size: 14px;
+}
+</style>

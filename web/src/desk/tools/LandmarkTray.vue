@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { nameSchema, pinOf, sentenceOf } from '@unhurried/core'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { typing } from '../../parts/typing'
+import { useLook } from '../../session/look'
+import { sayWhy } from '../../session/scene'
+import type { Landmarks } from './useLandmarks'
+
+const props = defineProps<{ landmarks: Landmarks }>()
+const look = useLook()
+const name = ref('')
+// One press pins a whole run; with nothing proposed Enter is every button's own.
+useEventListener(
+  window,
+  'keydown',
+  (event) => {
+    if (event.key !== 'Enter' || look.proposals.length === 0 || typing(event.target)) return
+    event.preventDefault()
+    event.stopPropagation()
+    look.accept()
+  },
+  { capture: true },
+)
+/** How sure the least sure of the proposals is. */
+const least = computed(() => Math.round(100 * Math.min(...look.proposals.map(({ confidence }) => confidence))))
+const pin = computed(
+  () => props.landmarks.inHand.value && pinOf(props.landmarks.entry.value, props.landmarks.inHand.value.id),
+)
+const asks = computed(() => {
+  const { all, entry, inHand, missing } = props.landmarks
+  if (all.value.length === 0)
+    return 'Name a point to follow, such as nose or wrist, then press on the paper where it lies.'
+  if (!entry.value) return 'There is no drawing here to pin on.'
+  if (missing.value.length === 0) return `All landmarks of ${entry.value.number} are pinned. Drag one to move it.`
+  return inHand.value && !pin.value
+    ? `Press on the paper where ${inHand.value.name} lies on ${entry.value.number}.`
+    : `Still to pin on ${entry.value.number}: ${missing.value.map((each) => each.name).join(', ')}.`
+})
+function add() {
+  const parsed = nameSchema.safeParse(name.value)
+  if (!parsed.success) return sayWhy(new Error(`A landmark needs a name: ${sentenceOf(parsed.error)}`))
+  if (props.landmarks.add(parsed.data)) name.value = ''
+}
+</script>
+
+<template>
+  <div class="landmarks" role="group" aria-label="Landmarks">
+    <button
+      v-for="each in landmarks.all.value"
+      :key="each.id"
+      class="word chip"
+      :aria-pressed="landmarks.inHand.value?.id === each.id"
+      :title="pinOf(landmarks.entry.value, each.id) ? 'Pinned on this drawing' : 'Not pinned on this drawing yet'"
+      @click="landmarks.pick(each.id)"
+    >
+      {{ pinOf(landmarks.entry.value, each.id) ? '●' : '○' }} {{ each.name }}
+    </button>
+    <form @submit.prevent="add">
+      <ElInput v-model="name" size="small" placeholder="New landmark" aria-label="Name of a new landmark" />
+      <button class="word">Add</button>
+    </form>
+    <template v-if="landmarks.inHand.value">
+      <button
+        v-if="pin"
+        class="word"
+        :aria-pressed="Boolean(pin.corner)"
+        title="The path turns sharply here, as where a ball touches the ground"
+        @click="landmarks.turnSharply(landmarks.inHand.value.id, !pin.corner)"
+      >
+        Sharp turn
+      </button>
+      <button v-if="pin" class="word" @click="landmarks.unpin(landmarks.inHand.value.id)">Unpin</button>
+      <button
+        class="word"
+        title="With its pins on every drawing; undo brings them back"
+        @click="landmarks.remove(landmarks.inHand.value.id)"
+      >
+        Take away
+      </button>
+    </template>
+    <template v-if="look.proposals.length > 0">
+      <button class="word main" title="Enter" data-test="accept" @click="look.accept()">
+        Pin on {{ look.proposals.length }} {{ look.proposals.length === 1 ? 'drawing' : 'drawings' }}
+      </button>
+      <button class="word" @click="look.refuse()">Let go</button>
+      <span class="note" role="status">Dotted where it seems to lie, at least {{ least }} % sure. Flip to see.</span>
+    </template>
+    <button
+      v-else-if="pin && landmarks.entry.value"
+      class="word"
+      :disabled="look.following > 0"
+      title="Proposes where it lies on the drawings after this one, from the ink around it"
+      @click="look.follow(landmarks.entry.value.id, landmarks.inHand.value!.id)"
+    >
+      {{ look.following > 0 ? 'Following …' : 'Follow on' }}
+    </button>
+    <span v-if="look.proposals.length === 0" class="note asks" role="status" :title="asks">{{ asks }}</span>
+  </div>
+</template>
+
+<style scoped>
+.landmarks,
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+  align-items: center;
+}
+
+.asks {
+  flex: 1 1 140px;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+form .el-input {
+  width: 108px;
+}
+</style>

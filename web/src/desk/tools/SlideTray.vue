@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import type { UnderLight } from '../../stage/light-table'
+import { useScene } from '../../session/scene'
+import { keyOf } from '../commands/commands'
+import type { Slides } from './useSlides'
+
+const props = defineProps<{ slides: Slides; under: readonly UnderLight[] }>()
+const store = useScene()
+/** In the order of the sheet: what comes earlier first. */
+const ids = computed(() =>
+  [...props.under]
+    .sort((a, b) => (a.style === b.style ? 0 : a.style === 'earlier' ? -1 : 1))
+    .map((entry) => entry.drawing),
+)
+watch(
+  ids,
+  (now) => {
+    const picked = props.slides.picked.value
+    if (picked === undefined || !now.includes(picked)) props.slides.pick(now[0])
+  },
+  { immediate: true },
+)
+const told = computed(() => {
+  const { x, y, turn } = props.slides.of(props.slides.picked.value ?? '')
+  return `${Math.round(x)} across, ${Math.round(y)} down, turned ${Math.round((turn * 180) / Math.PI)}°`
+})
+</script>
+
+<template>
+  <div class="slides" role="group" aria-label="Slide on the pegs">
+    <button
+      v-for="id in ids"
+      :key="id"
+      class="word"
+      :aria-pressed="slides.picked.value === id"
+      @click="slides.pick(id)"
+    >
+      {{ store.scene!.drawings[id]?.number }}
+    </button>
+    <span v-if="ids.length > 0" class="note">{{ told }}</span>
+    <span v-else class="note">Nothing lies under the light here. Turn the light table on first.</span>
+    <button
+      class="word"
+      :disabled="slides.slid.value.size === 0"
+      :title="`Key ${keyOf('put-back')}`"
+      @click="slides.putBack()"
+    >
+      Put all back
+    </button>
+    <span class="note">Drag the paper to slide, the round handle to turn. For the eye only: no drawing changes.</span>
+  </div>
+</template>
+
+<style scoped>
+.slides {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px 8px;
+  align-items: center;
+}
+</style>

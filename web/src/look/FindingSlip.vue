@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { checkOf } from '@unhurried/core'
+import { computed, ref } from 'vue'
+import { useLook } from '../session/look'
+import { useScene } from '../session/scene'
+import type { SeenFinding } from '../workers/look/messages'
+
+/** One finding on its slip of paper: what, where, how much against how much is allowed, and what to do. */
+const props = defineProps<{ finding: SeenFinding; shown: boolean }>()
+const emit = defineEmits<{ show: [] }>()
+const store = useScene()
+const look = useLook()
+const answering = ref(false)
+const reason = ref('')
+const numbers = computed(() => props.finding.drawings.map((id) => store.scene!.drawings[id]?.number ?? '?'))
+const told = (value: number) => (Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
+/** How far over its limit, as far as a small bar can show. */
+const share = computed(() => Math.min(1, Math.abs(props.finding.limit / (props.finding.value || 1))))
+function answer() {
+  if (reason.value.trim() === '') return
+  void look.mean(props.finding, reason.value.trim())
+  answering.value = false
+}
+</script>
+
+<template>
+  <li class="slip" :class="[finding.severity, { shown, meant: finding.meant }]">
+    <div class="head">
+      <b>{{ checkOf(finding.check)?.name }}</b>
+      <span class="note"
+        >{{
+          numbers.length > 0
+            ? `${numbers.length > 6 ? `${numbers.length} drawings` : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`}`
+            : 'the scene'
+        }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span
+      >
+      <span
+        v-if="finding.limit > 0 && finding.unit"
+        class="gauge"
+        :title="`${told(finding.value)} ${finding.unit}, limit ${told(finding.limit)}`"
+        ><i :style="{ width: `${share * 100}%` }" /><em>{{ told(finding.value) }} {{ finding.unit }}</em></span
+      >
+    </div>
+    <p>{{ finding.sentence }}</p>
+    <p v-if="finding.meant" class="reason">
+      Meant: {{ finding.meant }}
+      <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">
+        Show on the paper
+      </button>
+      <button class="word" @click="look.takeBack(finding)">Take the answer back</button>
+    </p>
+    <div v-else class="acts">
+      <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">
+        Show on the paper
+      </button>
+      <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
+      <span class="note limit">limit {{ told(finding.limit) }} {{ finding.unit }}</span>
+    </div>
+    <form v-if="answering" class="acts" @submit.prevent="answer">
+      <ElInput
+        v-model="reason"
+        size="small"
+        placeholder="Why? It stays answered until the drawing changes."
+        aria-label="Why it is meant"
+      />
+      <button class="word" :disabled="reason.trim() === ''">Answer</button>
+    </form>
+  </li>
+</template>
+
+<style scoped>
+.slip {
+  display: grid;
+  content-visibility: auto;
+  contain-intrinsic-size: auto 88px;
+  gap: 3px;
+  padding: 7px 10px 8px 12px;
+  border-left: 4px solid var(--rule);
+  border-bottom: 1px solid var(--rule);
+}
+
+.slip.mend {
+  border-left-color: var(--plum);
+}
+
+.slip.stop {
+  border-left: 4px double var(--persimmon);
+}
+
+.slip.shown {
+  background: #fffdf8;
+}
+
+.slip.meant {
+  border-left-style: dotted;
+}
+
+.head {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+
+.head b {
+  font: 560 15px/1.3 var(--heading);
+}
+
+p {
+  font-size: 14px;
+}
+
+.acts {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
+.acts .word,
+.reason .word {
+  min-height: 24px;
+  font-size: 13px;
+}
+
+.limit {
+  margin-left: auto;
+  font-size: 13px;
+}
+
+.gauge {
+  position: relative;
+  width: 112px;
+  height: 16px;
+  margin-left: auto;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  overflow: hidden;
+}
+
+.gauge i {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: #52743a33;
+  border-right: 1.5px solid var(--moss);
+}
+
+.gauge em {
+  position: relative;
+  display: block;
+  font-size: 11.5px;
+  font-style: normal;
+  line-height: 14px;
+  text-align: center;
+  white-space: nowrap;
+}
+
+.reason {
+  color: var(--graphite);
+  font-style: italic;
+}
+</style>

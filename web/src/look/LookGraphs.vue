@@ -1,0 +1,362 @@
+<script setup lang="ts">
+import type { Graphs } from '@unhurried/core'
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { computed, ref, watch } from 'vue'
+import { useScene } from '../session/scene'
+import FrameGraph from './FrameGraph.vue'
+
+/** What was measured, over the frames of the scene. */
+const props = defineProps<{ graphs: Graphs; level: string; limit: number }>()
+const store = useScene()
+const scene = computed(() => store.scene!)
+const level = computed(() => props.graphs.levels.find((each) => each.level === props.level) ?? props.graphs.levels[0])
+const trackAt = ref(0)
+watch(
+  () => props.level,
+  () => (trackAt.value = 0),
+)
+const track = computed(() => level.value?.tracks[trackAt.value] ?? level.value?.tracks[0])
+const length = computed(() => scene.value.settings.length)
+const told = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
+type X = ScaleLinear<number, number>
+const drawn = (points: readonly [number, number][]) => line()(points as [number, number][]) ?? ''
+
+/** More dots than this run into each other: the line alone is drawn. */
+const DOTS = 160
+const SPEED = 92
+const speeds = computed(() => (track.value?.places ?? []).filter((each) => each.speed !== undefined))
+const fastest = computed(() => Math.max(1, ...speeds.value.flatMap(({ speed, planned }) => [speed!, planned ?? 0])))
+const speedY = computed(() => scaleLinear([0, fastest.value], [SPEED - 4, 8]))
+const measuredLine = (x: X) => drawn(speeds.value.map(({ frame, speed }) => [x(frame), speedY.value(speed!)]))
+const plannedLine = (x: X) =>
+  drawn(
+    speeds.value
+      .filter(({ planned }) => planned !== undefined)
+      .map(({ frame, planned }) => [x(frame), speedY.value(planned!)]),
+  )
+
+/** The dots of the drawings on their way over the paper. */
+const PATH = 110
+const way = computed(() => {
+  const { width, height } = scene.value.settings
+  const k = Math.min(170 / width, PATH / height)
+  return {
+    k,
+    width: width * k,
+    height: height * k,
+    dots: (track.value?.places ?? []).map((each) => ({ ...each, x: each.x * k, y: each.y * k })),
+  }
+})
+
+const SIZE = 86
+const median = computed(() => {
+  const areas = (level.value?.sizes ?? []).map(({ area }) => area).sort((a, b) => a - b)
+  const model = level.value?.sizes.find(({ drawing }) => drawing === scene.value.levels[level.value!.level]?.model)
+  return model?.area ?? areas[areas.length >> 1] ?? 1
+})
+const sizes = computed(() =>
+  (level.value?.sizes ?? []).map((each) => ({ ...each, share: (100 * each.area) / median.value })),
+)
+const shareY = computed(() => {
+  const off = Math.max(1.6 * props.limit, ...sizes.value.map(({ share }) => Math.abs(share - 100)))
+  return scaleLinear([100 - off, 100 + off], [SIZE - 4, 4])
+})
+const ratioY = computed(() => scaleLinear([1, Math.max(2, ...sizes.value.map(({ ratio }) => ratio))], [SIZE - 4, 8]))
+
+const rows = computed(() =>
+  props.graphs.levels.flatMap((each) =>
+    each.tracks.map(({ name, moves }) => ({
+      name: name === 'the middle of its shape' ? (scene.value.levels[each.level]?.name ?? '') : name,
+      moves,
+    })),
+  ),
+)
+const ROW = 17
+
+/** The steps on both sides of a loop's seam, the seam's own in their middle. */
+const seam = computed(() => {
+  const places = track.value?.places ?? []
+  if (!level.value || !scene.value.levels[level.value.level]?.loop || places.length < 6) return []
+  const step = (a: (typeof places)[number], b: (typeof places)[number], over = false) => ({
+    name: `${a.number}–${b.number}`,
+    over,
+    speed: Math.hypot(b.x - a.x, b.y - a.y) / Math.max(1, over ? b.frame + length.value - a.frame : b.frame - a.frame),
+  })
+  const n = places.length
+  return [
+    step(places[n - 3]!, places[n - 2]!),
+    step(places[n - 2]!, places[n - 1]!),
+    step(places[n - 1]!, places[0]!, true),
+    step(places[0]!, places[1]!),
+    step(places[1]!, places[2]!),
+  ]
+})
+const seamMost = computed(() => Math.max(1, ...seam.value.map(({ speed }) => speed)))
+
+const LIGHT = 62
+const lightY = scaleLinear([0, 1], [LIGHT - 2, 4])
+const lightLine = (x: X) => drawn(props.graphs.luminance.map((value, i) => [x(i + 1), lightY(value)]))
+const goTo = (frame: number) => store.goTo(frame)
+</script>
+
+<template>
+  <div v-if="level" class="graphs">
+    <div class="top">
+      <label for="look-track" class="note">What is followed</label>
+      <ElSelect id="look-track" v-model="trackAt" size="small" class="track"
+        ><ElOption v-for="(each, i) in level.tracks" :key="i" :value="i" :label="each.name"
+      /></ElSelect>
+      <svg
+        class="way paper"
+        :viewBox="`0 0 ${way.width} ${way.height}`"
+        :style="{ width: `${way.width}px` }"
+        role="img"
+        :aria-label="`The way of ${track?.name ?? ''} over the paper, a dot for each drawing`"
+      >
+        <path :d="drawn(way.dots.map(({ x, y }) => [x, y]))" class="measured" />
+        <circle
+          v-for="dot in way.dots.length > DOTS ? way.dots.filter(({ drawing }) => drawing === store.drawing) : way.dots"
+          :key="dot.drawing"
+          :cx="dot.x"
+          :cy="dot.y"
+          :r="dot.drawing === store.drawing ? 4 : 2.2"
+          :class="{ on: dot.drawing === store.drawing }"
+        />
+      </svg>
+    </div>
+    <FrameGraph
+      title="Spacing"
+      note="pixels per frame: drawn, and dashed as the chart plans it"
+      :length="length"
+      :frame="store.frame"
+      :height="SPEED"
+      @frame="goTo"
+      :table="{
+        head: ['Drawing', 'Frame', 'px per frame', 'planned'],
+        rows: (track?.places ?? []).map((each) => [each.number, each.frame, told(each.speed), told(each.planned)]),
+      }"
+    >
+      <template #default="{ x, left }">
+        <text :x="left - 5" y="14" text-anchor="end">{{ Math.round(fastest) }}</text>
+        <text :x="left - 5" :y="SPEED - 2" text-anchor="end">0</text>
+        <path :d="plannedLine(x)" class="planned" />
+        <path :d="measuredLine(x)" class="measured" />
+        <circle
+          v-for="each in speeds.length > DOTS ? [] : speeds"
+          :key="each.drawing"
+          :cx="x(each.frame)"
+          :cy="speedY(each.speed!)"
+          r="2.6"
+          ><title>{{ each.number }}: {{ told(each.speed) }} px per frame</title></circle
+        >
+      </template>
+    </FrameGraph>
+    <FrameGraph
+      title="Size"
+      :note="`area in per cent of the model, ± ${limit} % shaded; squashed and stretched it should stay at 100. Dotted: long axis over short`"
+      :length="length"
+      :frame="store.frame"
+      :height="SIZE"
+      @frame="goTo"
+      :table="{
+        head: ['Drawing', 'Frame', 'area, %', 'axis ratio'],
+        rows: sizes.map((each) => [each.number, each.frame, told(each.share), told(each.ratio, 2)]),
+      }"
+    >
+      <template #default="{ x, left, right }">
+        <rect
+          class="within"
+          :x="left"
+          :width="right - left"
+          :y="shareY(100 + limit)"
+          :height="shareY(100 - limit) - shareY(100 + limit)"
+        />
+        <line class="law" :x1="left" :x2="right" :y1="shareY(100)" :y2="shareY(100)" />
+        <text :x="left - 5" :y="shareY(100) + 4" text-anchor="end">100 %</text>
+        <path :d="drawn(sizes.map(({ frame, ratio }) => [x(frame), ratioY(ratio)]))" class="ratio" />
+        <text :x="right + 5" y="14">{{ ratioY.domain()[1]!.toFixed(1) }}</text>
+        <text :x="right + 5" :y="SIZE - 2">1</text>
+        <path :d="drawn(sizes.map(({ frame, share }) => [x(frame), shareY(share)]))" class="measured" />
+        <circle
+          v-for="each in sizes.length > DOTS ? sizes.filter(({ share }) => Math.abs(share - 100) > limit) : sizes"
+          :key="each.drawing"
+          :cx="x(each.frame)"
+          :cy="shareY(each.share)"
+          r="2.6"
+          :class="{ out: Math.abs(each.share - 100) > limit }"
+          ><title>{{ each.number }}: {{ told(each.share) }} %</title></circle
+        >
+      </template>
+    </FrameGraph>
+    <FrameGraph
+      title="Arrivals"
+      note="from where a part starts to move to where it rests"
+      :length="length"
+      :frame="store.frame"
+      :height="Math.max(ROW, rows.length * ROW)"
+      @frame="goTo"
+      :table="{
+        head: ['Part', 'starts', 'rests'],
+        rows: rows.flatMap(({ name, moves }) => moves.map(({ from, to }) => [name, from, to])),
+      }"
+    >
+      <template #default="{ x, left }">
+        <g v-for="(row, i) in rows" :key="i">
+          <text :x="left - 5" :y="i * ROW + 12" text-anchor="end"
+            >{{ row.name.length > 8 ? `${row.name.slice(0, 7)}…` : row.name }}<title>{{ row.name }}</title></text
+          >
+          <g v-for="move in row.moves" :key="move.from">
+            <line class="move" :x1="x(move.from)" :x2="x(move.to)" :y1="i * ROW + 8" :y2="i * ROW + 8" />
+            <rect class="rest" :x="x(move.to) - 3.5" :y="i * ROW + 4.5" width="7" height="7"
+              ><title>{{ row.name }} rests on frame {{ move.to }}</title></rect
+            >
+          </g>
+        </g>
+      </template>
+    </FrameGraph>
+    <figure v-if="seam.length > 0" class="seam">
+      <figcaption><b>Loop seam</b> <span class="note">steps around it, pixels per frame</span></figcaption>
+      <div class="bars" role="list" aria-label="Steps around the seam of the loop">
+        <div v-for="each in seam" :key="each.name" role="listitem" :class="{ over: each.over }">
+          <i :style="{ width: `${(each.speed / seamMost) * 180}px` }" /> {{ each.name
+          }}{{ each.over ? ' over the seam' : '' }} · {{ told(each.speed) }}
+        </div>
+      </div>
+    </figure>
+    <FrameGraph
+      title="Lightness"
+      note="mean luminance of each frame; marks where a change counts toward a flash"
+      :length="length"
+      :frame="store.frame"
+      :height="LIGHT"
+      @frame="goTo"
+      :table="{
+        head: ['Frame', 'lightness', 'flash'],
+        rows: graphs.luminance.map((value, i) => [
+          i + 1,
+          told(value, 3),
+          graphs.flashes.includes(i + 1) ? 'change' : '',
+        ]),
+      }"
+    >
+      <template #default="{ x, left }">
+        <text :x="left - 5" y="11" text-anchor="end">light</text>
+        <text :x="left - 5" :y="LIGHT - 2" text-anchor="end">dark</text>
+        <path :d="lightLine(x)" class="measured" />
+        <path v-for="flash in graphs.flashes" :key="flash" :d="`M${x(flash)} ${LIGHT - 2}l-4 -8h8z`" class="flash"
+          ><title>a change on frame {{ flash }}</title></path
+        >
+      </template>
+    </FrameGraph>
+  </div>
+</template>
+
+<style scoped>
+.graphs {
+  display: grid;
+  gap: 2px;
+}
+
+.top {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 10px;
+}
+
+.track {
+  width: 190px;
+}
+
+.way {
+  margin-left: auto;
+}
+
+.measured {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.3;
+}
+
+.planned {
+  fill: none;
+  stroke: var(--lagoon);
+  stroke-width: 1.6;
+  stroke-dasharray: 5 4;
+}
+
+.ratio {
+  fill: none;
+  stroke: var(--iris);
+  stroke-width: 1.4;
+  stroke-dasharray: 1.5 3;
+}
+
+.law {
+  stroke: var(--moss);
+  stroke-width: 1.2;
+}
+
+.within {
+  fill: #52743a1f;
+}
+
+circle {
+  fill: var(--ink);
+}
+
+circle.out {
+  fill: var(--plum);
+}
+
+circle.on {
+  fill: var(--persimmon);
+}
+
+.move {
+  stroke: var(--lagoon);
+  stroke-width: 3;
+}
+
+.rest {
+  fill: var(--ink);
+}
+
+.flash {
+  fill: var(--plum);
+}
+
+text {
+  font-size: 11px;
+  fill: var(--graphite);
+}
+
+.seam {
+  margin: 0;
+  padding: 7px 10px;
+}
+
+.seam b {
+  font: 560 15px/1.3 var(--heading);
+}
+
+.bars {
+  display: grid;
+  gap: 3px;
+  margin-top: 4px;
+  font-size: 13px;
+}
+
+.bars i {
+  display: inline-block;
+  height: 9px;
+  margin-right: 6px;
+  background: var(--rule);
+  border-radius: 2px;
+}
+
+.over i {
+  background: var(--persimmon);
+}
+</style>

@@ -1,0 +1,374 @@
+<script setup lang="ts">
+import { CHECKS, SEVERITIES, timecode, writeFindingsCsv, type Severity } from '@unhurried/core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, type Production } from '../api/api'
+import { handDown } from '../parts/hand-down'
+import { useLook } from '../session/look'
+import { useScene } from '../session/scene'
+import type { SeenFinding } from '../workers/look/messages'
+import FindingSlip from './FindingSlip.vue'
+import LimitsPanel from './LimitsPanel.vue'
+import LookGraphs from './LookGraphs.vue'
+
+const store = useScene()
+const look = useLook()
+const router = useRouter()
+const scene = computed(() => store.scene!)
+const length = computed(() => scene.value.settings.length)
+
+const WORDS: Readonly<Record<Severity, string>> = {
+  stop: 'Not to be handed over like this',
+  mend: 'To mend',
+  look: 'Worth a look',
+}
+const level = ref('all')
+const severity = ref<Severity | 'all'>('all')
+const from = ref(1)
+const to = ref<number>()
+const meantToo = ref(false)
+const filtered = computed(() =>
+  (look.found?.findings ?? []).filter(
+    (finding) =>
+      (meantToo.value || finding.meant === undefined) &&
+      (level.value === 'all' || finding.level === level.value) &&
+      (severity.value === 'all' || finding.severity === severity.value) &&
+      (finding.frames.length === 0 ||
+        finding.frames.some((frame) => frame >= from.value && frame <= (to.value ?? length.value))),
+  ),
+)
+const groups = computed(() =>
+  SEVERITIES.toReversed()
+    .map((each) => ({
+      severity: each,
+      words: WORDS[each],
+      findings: filtered.value.filter((finding) => finding.severity === each),
+    }))
+    .filter(({ findings }) => findings.length > 0),
+)
+/** Slips of each group in the page until more are asked for. */
+const SLIPS = 30
+const most = ref(SLIPS)
+watch([level, severity, from, to, meantToo], () => (most.value = SLIPS))
+const unmeasured = computed(() => {
+  const seen = new Map<string, string[]>()
+  for (const { check, level: on, sentence } of look.found?.unmeasured ?? []) {
+    if (level.value !== 'all' && on !== undefined && on !== level.value) continue
+    const name = CHECKS.find(({ id }) => id === check)?.name ?? check
+    seen.set(sentence, [...(seen.get(sentence) ?? []), name])
+  }
+  return [...seen].map(([sentence, checks]) => ({ sentence, checks: [...new Set(checks)] }))
+})
+const answered = computed(() => (look.found?.findings ?? []).filter(({ meant }) => meant !== undefined).length)
+const graphed = ref('')
+const graphLevel = computed(
+  () =>
+    look.found?.graphs.levels.find((each) => each.level === graphed.value)?.level ??
+    look.found?.graphs.levels.find((each) => each.level === store.level)?.level ??
+    look.found?.graphs.levels[0]?.level ??
+    '',
+)
+const volumeLimit = computed(
+  () => store.limits['volume']?.['share'] ?? CHECKS.find(({ id }) => id === 'volume')!.limits['share']!.value,
+)
+
+function show(finding: SeenFinding) {
+  look.show(finding)
+  void router.push({ name: 'draw', params: { scene: store.id } })
+}
+onMounted(() => look.look())
+
+/** Scenes of the same production that a move of this one may go on in. */
+const beside = ref<Production['scenes']>([])
+onMounted(async () => {
+  try {
+    beside.value =
+      (await api.shelf()).find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
+  } catch {
+    // Without the shelf there is nothing to choose from; the list of findings stands.
+  }
+})
+function handOnTo(id: string) {
+  if (store.change({ type: 'scene.set', settings: { handsOnTo: id === 'none' ? null : id } })) look.look(true)
+}
+
+const print = () => window.print()
+const csv = () =>
+  handDown(
+    new Blob([writeFindingsCsv({ scene: scene.value, findings: filtered.value })], { type: 'text/csv' }),
+    'second-look.csv',
+  )
+</script>
+
+<template>
+  <div class="second-look">
+    <section class="list paper" aria-label="Findings">
+      <header>
+        <h1>Second look</h1>
+        <p v-if="look.progress" class="note" role="status" data-test="look-progress">
+          {{ look.progress.words }} … {{ look.progress.done }} of {{ look.progress.of }}
+          <button class="word" @click="look.stop()">Stop</button>
+        </p>
+        <p v-else-if="look.found" class="note" role="status" data-test="look-told">
+          {{ look.open.length }} {{ look.open.length === 1 ? 'finding' : 'findings'
+          }}{{ answered > 0 ? `, ${answered} answered` : '' }} in {{ look.found.drawings }} drawings
+        </p>
+        <button class="word" :disabled="Boolean(look.progress)" @click="look.look(true)">Look again</button>
+      </header>
+      <div class="filters">
+        <ElSelect v-model="level" size="small" aria-label="Level"
+          ><ElOption value="all" label="All levels" /><ElOption
+            v-for="id in scene.levelOrder.toReversed()"
+            :key="id"
+            :value="id"
+            :label="scene.levels[id]!.name"
+        /></ElSelect>
+        <ElSelect v-model="severity" size="small" aria-label="How much it matters"
+          ><ElOption value="all" label="All that was found" /><ElOption
+            v-for="each in SEVERITIES.toReversed()"
+            :key="each"
+            :value="each"
+            :label="WORDS[each]"
+        /></ElSelect>
+        <span class="note">frames</span>
+        <ElInputNumber v-model="from" size="small" :min="1" :max="length" :controls="false" aria-label="From frame" />
+        <span class="note">to</span>
+        <ElInputNumber
+          size="small"
+          :model-value="to ?? length"
+          :min="1"
+          :max="length"
+          :controls="false"
+          aria-label="To frame"
+          @change="(value?: number) => (to = value)"
+        />
+      </div>
+      <div class="filters">
+        <label class="note"><input v-model="meantToo" type="checkbox" /> answered ones too</label>
+        <ElSelect
+          v-if="beside.length > 0"
+          size="small"
+          aria-label="The scene it hands on to"
+          :model-value="scene.settings.handsOnTo ?? 'none'"
+          @change="handOnTo"
+          ><ElOption value="none" label="Hands on to none" /><ElOption
+            v-for="each in beside"
+            :key="each.id"
+            :value="each.id"
+            :label="`Hands on to ${each.name}`"
+        /></ElSelect>
+        <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"
+          ><template #reference><button class="word">Limits …</button></template><LimitsPanel
+        /></ElPopover>
+        <button class="word" :disabled="!look.found" @click="csv">Findings as CSV</button>
+        <button class="word" :disabled="!look.found" @click="print">Print them</button>
+      </div>
+      <div class="scroll" tabindex="0" role="region" aria-label="List of findings">
+        <p v-if="look.trouble" class="trouble" role="alert">{{ look.trouble }}</p>
+        <template v-for="group in groups" :key="group.severity">
+          <h2>
+            {{ group.words }} <span class="note">{{ group.findings.length }}</span>
+          </h2>
+          <ul>
+            <FindingSlip
+              v-for="(finding, i) in group.findings.slice(0, most)"
+              :key="`${finding.check}${finding.drawings.join()}${i}`"
+              :finding="finding"
+              :shown="look.shown === finding"
+              @show="show(finding)"
+            />
+          </ul>
+          <button v-if="group.findings.length > most" class="word more" @click="most += 100">
+            {{ group.findings.length - most }} more
+          </button>
+        </template>
+        <p v-for="[check, count] in look.found?.left ?? []" :key="check" class="note left">
+          {{ count }} more of “{{ CHECKS.find(({ id }) => id === check)?.name }}” are left out here. Mend or answer
+          these first, or change the limit.
+        </p>
+        <p v-if="look.found && groups.length === 0" class="quiet">
+          {{
+            look.found.drawings === 0 || look.found.graphs.levels.length === 0
+              ? 'Nothing is drawn yet. Draw two keys and something between them, and what can be measured is told here.'
+              : look.open.length === 0
+                ? 'Nothing was found that is over its limit.'
+                : 'Nothing of this kind. Choose all levels and all frames to see the rest.'
+          }}
+        </p>
+        <details v-if="unmeasured.length > 0" class="unmeasured" open>
+          <summary>
+            Not measured <span class="note">{{ unmeasured.length }}</span>
+          </summary>
+          <p v-for="each in unmeasured" :key="each.sentence">
+            {{ each.sentence }} <span class="note">({{ each.checks.join(', ').toLowerCase() }})</span>
+          </p>
+        </details>
+      </div>
+    </section>
+    <section class="measured paper" aria-label="Graphs">
+      <header>
+        <h2>Measured</h2>
+        <span class="note">frame {{ store.frame }}, {{ timecode(store.frame, scene.settings.fps) }}</span>
+        <ElSelect
+          v-if="look.found && look.found.graphs.levels.length > 1"
+          :model-value="graphLevel"
+          size="small"
+          class="of"
+          aria-label="Level of the graphs"
+          @change="(id: string) => (graphed = id)"
+          ><ElOption
+            v-for="each in look.found.graphs.levels"
+            :key="each.level"
+            :value="each.level"
+            :label="scene.levels[each.level]?.name ?? ''"
+        /></ElSelect>
+      </header>
+      <div class="scroll" tabindex="0" role="region" aria-label="Graphs over the frames">
+        <LookGraphs
+          v-if="look.found && look.found.graphs.levels.length > 0"
+          :graphs="look.found.graphs"
+          :level="graphLevel"
+          :limit="volumeLimit"
+        />
+        <p v-else class="quiet">What was measured is drawn here over the frames: spacing, size, arrivals, lightness.</p>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.second-look {
+  display: grid;
+  grid-template-columns: minmax(380px, 500px) minmax(0, 1fr);
+  gap: 14px;
+  height: 100%;
+  padding: 12px 16px 14px;
+  overflow: hidden;
+}
+
+section {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+
+header,
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: baseline;
+  padding: 8px 12px 4px;
+}
+
+.filters {
+  align-items: center;
+  padding-top: 2px;
+}
+
+.filters .el-select {
+  width: 122px;
+}
+
+.filters .el-input-number {
+  width: 50px;
+}
+
+header .word:last-child {
+  margin-left: auto;
+}
+
+.of {
+  width: 150px;
+  margin-left: auto;
+}
+
+.scroll {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  border-top: 1px solid var(--rule);
+}
+
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+h2 {
+  padding: 9px 12px 4px;
+  font-size: 17px;
+}
+
+header h2 {
+  padding: 0;
+}
+
+.quiet,
+.trouble {
+  padding: 22px 18px;
+  color: var(--graphite);
+}
+
+.trouble {
+  color: var(--plum);
+}
+
+.more {
+  margin: 6px 12px;
+}
+
+.left {
+  padding: 6px 12px;
+}
+
+.unmeasured {
+  padding: 8px 12px 12px;
+  font-size: 14px;
+}
+
+.unmeasured summary {
+  font: 560 17px/1.4 var(--heading);
+  cursor: pointer;
+}
+
+.unmeasured p {
+  padding: 2px 0;
+}
+
+@media (max-width: 1000px) {
+  .second-look {
+    grid-template-columns: minmax(0, 1fr);
+    overflow: auto;
+  }
+
+  section {
+    min-height: 420px;
+  }
+}
+
+@media print {
+  .measured {
+    break-before: page;
+  }
+
+  .second-look {
+    display: block;
+    height: auto;
+    overflow: visible;
+  }
+
+  .scroll {
+    overflow: visible;
+  }
+
+  :deep(.acts),
+  :deep(.reason .word),
+  .filters,
+  header .word,
+  :deep(figcaption .word) {
+    display: none;
+  }
+}
+</style>

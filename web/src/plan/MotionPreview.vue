@@ -1,0 +1,302 @@
+<script setup lang="ts">
+import type { Handle, Inputs, Motion } from '@unhurried/core'
+import { usePreferredReducedMotion } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { pathThrough } from '../parts/svg-path'
+
+/** The motion moving on the paper at the scene's rate, its path in dots, and what can be dragged. */
+const props = defineProps<{
+  motion: Motion
+  width: number
+  height: number
+  fps: number
+  paper: string
+  stale: boolean
+}>()
+const emit = defineEmits<{ set: [patch: Inputs]; frame: [frame: number] }>()
+const host = ref<SVGSVGElement>()
+const still = usePreferredReducedMotion()
+const playing = ref(still.value !== 'reduce')
+/** Which exposure is shown, and the frame from 1. */
+const at = ref(0)
+const begins = computed(() => {
+  let frame = 0
+  return props.motion.exposures.map(({ frames }) => (frame += frames) - frames)
+})
+const total = computed(() => props.motion.exposures.reduce((sum, { frames }) => sum + frames, 0))
+/** A motion that ends rests a while before it begins again, in seconds. */
+const REST = 0.5
+
+let ticking = 0
+let started = 0
+function tick(now: number) {
+  if (started === 0) started = now
+  const rest = props.motion.cycle ? 0 : Math.round(REST * props.fps)
+  const frame = Math.min(total.value - 1, Math.floor(((now - started) / 1000) * props.fps) % (total.value + rest))
+  show(frame)
+  ticking = requestAnimationFrame(tick)
+}
+function show(frame: number) {
+  const i = begins.value.findLastIndex((begin) => begin <= frame)
+  if (i === at.value) return
+  at.value = Math.max(0, i)
+  emit('frame', frame + 1)
+}
+const stop = () => cancelAnimationFrame(ticking)
+watch(playing, (now) => {
+  stop()
+  started = 0
+  if (now) ticking = requestAnimationFrame(tick)
+})
+onMounted(() => playing.value && (ticking = requestAnimationFrame(tick)))
+onBeforeUnmount(stop)
+function step(by: 1 | -1) {
+  playing.value = false
+  const count = props.motion.exposures.length
+  show(begins.value[(Math.min(at.value, count - 1) + by + count) % count]!)
+}
+
+const figures = computed(() =>
+  props.motion.drawings.map(({ shapes, role }) => ({
+    role,
+    shapes: shapes.map((shape) => ({ d: pathThrough(shape.points, shape.closed), tone: shape.tone ?? 'near' })),
+  })),
+)
+const now = computed(() => props.motion.exposures[Math.min(at.value, props.motion.exposures.length - 1)])
+const figure = computed(() => (now.value?.drawing == null ? undefined : figures.value[now.value.drawing]))
+const shift = computed(() => {
+  const travel = props.motion.travel?.[Math.min(at.value, props.motion.exposures.length - 1)]
+  return travel ? `translate(${travel.x} ${travel.y})` : undefined
+})
+const dots = computed(() => {
+  const { lead, drawings } = props.motion
+  return lead === undefined
+    ? []
+    : drawings.flatMap(({ targets, role }) => (targets[lead] ? [{ ...targets[lead], role }] : []))
+})
+/** Earlier and later figures pale beneath, thinned out where there are many. */
+const ghosts = computed(() => {
+  const every = Math.max(1, Math.ceil(figures.value.length / 14))
+  return figures.value
+    .flatMap(({ shapes, role }, i) =>
+      role !== 'inbetween' || i % every === 0
+        ? [
+            shapes
+              .filter(({ tone }) => tone === 'near')
+              .map(({ d }) => d)
+              .join(''),
+          ]
+        : [],
+    )
+    .slice(0, 24)
+})
+const unit = computed(() => props.height / 360)
+
+/** The handle in hand, by its id, and how far beside it it was taken. */
+let held: { id: string; dx: number; dy: number } | undefined
+function onPaper(event: PointerEvent) {
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(host.value!.getScreenCTM()!.inverse())
+  return { x, y }
+}
+function grab(event: PointerEvent, handle: Handle) {
+  const at = onPaper(event)
+  held = { id: handle.id, dx: handle.x - at.x, dy: handle.y - at.y }
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+function pull(event: PointerEvent) {
+  const handle = held && props.motion.handles.find(({ id }) => id === held!.id)
+  if (!handle) return
+  const at = onPaper(event)
+  emit('set', handle.drag({ x: at.x + held!.dx, y: at.y + held!.dy }))
+}
+const KEYS: Readonly<Record<string, [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+function nudge(event: KeyboardEvent, handle: Handle) {
+  const by = KEYS[event.key]
+  if (!by) return
+  event.preventDefault()
+  const far = (props.height / 100) * (event.shiftKey ? 5 : 1)
+  emit('set', handle.drag({ x: handle.x + by[0] * far, y: handle.y + by[1] * far }))
+}
+</script>
+
+<template>
+  <div class="preview" :class="{ stale }">
+    <svg
+      ref="host"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="group"
+      :aria-label="`Preview, ${motion.drawings.length} drawings over ${total} frames`"
+      data-test="preview"
+    >
+      <rect x="0" y="0" :width="width" :height="height" :fill="paper" />
+      <line
+        v-if="motion.ground !== undefined"
+        x1="0"
+        :x2="width"
+        :y1="motion.ground"
+        :y2="motion.ground"
+        class="level"
+        :stroke-width="unit"
+      />
+      <path v-for="(d, i) in ghosts" :key="i" :d="d" class="ghost" :stroke-width="unit" />
+      <circle
+        v-for="(dot, i) in dots"
+        :key="i"
+        :cx="dot.x"
+        :cy="dot.y"
+        :r="(dot.role === 'inbetween' ? 1.8 : 3) * unit"
+        class="dot"
+        :class="dot.role"
+      />
+      <g v-if="figure" :transform="shift" data-test="preview-figure">
+        <path
+          v-for="(shape, i) in figure.shapes"
+          :key="i"
+          :d="shape.d"
+          :class="['now', shape.tone]"
+          :stroke-width="2 * unit"
+        />
+      </g>
+      <g
+        v-for="handle in motion.handles"
+        :key="handle.id"
+        class="handle"
+        role="button"
+        tabindex="0"
+        :aria-label="`${handle.words}: drag it, or move it with the arrow keys`"
+        :transform="`translate(${handle.x} ${handle.y})`"
+        @pointerdown.prevent="grab($event, handle)"
+        @pointermove="pull"
+        @pointerup="held = undefined"
+        @pointercancel="held = undefined"
+        @keydown="nudge($event, handle)"
+      >
+        <circle :r="13 * unit" class="reach" :data-handle="handle.id" />
+        <rect
+          :x="-4.5 * unit"
+          :y="-4.5 * unit"
+          :width="9 * unit"
+          :height="9 * unit"
+          :stroke-width="1.6 * unit"
+          transform="rotate(45)"
+        />
+        <text :x="10 * unit" :y="-7 * unit" :font-size="11.5 * unit" :stroke-width="3 * unit">{{ handle.words }}</text>
+      </g>
+    </svg>
+    <div class="line">
+      <button class="word" aria-label="Drawing before" @click="step(-1)">Back</button>
+      <button class="word main" :aria-pressed="playing" @click="playing = !playing">
+        {{ playing ? 'Stop' : 'Play' }}
+      </button>
+      <button class="word" aria-label="Drawing after" @click="step(1)">On</button>
+      <span class="note"
+        >frame {{ (begins[at] ?? 0) + 1 }} of {{ total }}{{ motion.cycle ? ', again and again' : '' }}, {{ fps }} a
+        second</span
+      >
+      <slot />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.preview {
+  display: grid;
+  gap: 8px;
+}
+
+svg {
+  display: block;
+  width: 100%;
+  max-height: 56vh;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  touch-action: none;
+  user-select: none;
+}
+
+.stale svg {
+  opacity: 0.45;
+}
+
+.level {
+  stroke: var(--rule);
+}
+
+path {
+  fill: none;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+
+.ghost {
+  stroke: var(--rule);
+}
+
+.now {
+  stroke: var(--ink);
+}
+
+.now.far {
+  stroke: var(--graphite);
+  opacity: 0.55;
+}
+
+.now.help {
+  stroke: var(--lagoon);
+  opacity: 0.5;
+}
+
+.dot {
+  fill: var(--lagoon);
+}
+
+.dot.key {
+  fill: var(--paper);
+  stroke: var(--lagoon);
+  stroke-width: 2;
+}
+
+.handle {
+  cursor: grab;
+  outline: none;
+}
+
+.handle .reach {
+  fill: transparent;
+}
+
+.handle rect {
+  fill: var(--paper);
+  stroke: var(--persimmon);
+}
+
+.handle text {
+  fill: var(--persimmon-text, var(--persimmon));
+  font-family: var(--heading);
+  stroke: var(--paper);
+  paint-order: stroke;
+  pointer-events: none;
+  opacity: 0;
+}
+
+.handle:hover text,
+.handle:focus-visible text {
+  opacity: 1;
+}
+
+.handle:focus-visible .reach {
+  fill: #b9472f2e;
+}
+
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+</style>

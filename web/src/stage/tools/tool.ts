@@ -1,0 +1,67 @@
+import { INK_GRID, onGrid, pressed, type Matrix, type Point } from '@unhurried/core'
+import type { Box } from '../paint/paint'
+
+/** Where the pen is on the drawing: scene pixels and pressure 0…1 as the hand gave it. */
+export interface Pen {
+  readonly x: number
+  readonly y: number
+  readonly pressure: number
+  readonly shift: boolean
+  readonly alt: boolean
+}
+
+/** What the pen does while it is down, one of them at a time. A tool is made anew whenever it is taken in hand. */
+export interface Tool {
+  /** A CSS cursor. */
+  readonly cursor: string
+  /** False: nothing can be done here; the pen is let go. */
+  down: (pen: Pen) => boolean | void
+  /** The places since the last call, the newest last, and where the browser expects the pen a moment from now. */
+  move: (pens: readonly Pen[], expected?: Pen) => void
+  up: () => void
+  /** What was begun is not meant: as if the pen had never come down. */
+  cancel: () => void
+  /** The pen over the paper without touching it. */
+  hover?: (pen: Pen) => void
+}
+
+/** What a tool can do on the table while the pen is down. */
+export interface Bench {
+  /** Paints on the sheet above all, in scene pixels, in place of what the tool painted there before; `box` is all it takes. */
+  above: (box: Box, paint: (surface: CanvasRenderingContext2D) => void) => void
+  clearAbove: () => void
+  /** CSS pixels for one scene pixel. */
+  zoom: () => number
+  repaint: (box?: Box) => void
+}
+
+export const penOnGrid = ({ x, y, pressure }: Pen, curve: number): [number, number, number] => [
+  onGrid(x, INK_GRID.place),
+  onGrid(y, INK_GRID.place),
+  onGrid(pressed(pressure, curve), INK_GRID.pressure),
+]
+
+/** A ring as wide as a tool reaches, in CSS pixels; browsers show no larger cursor. */
+const LARGEST_CURSOR = 120
+export function ringCursor(width: number): string {
+  const across = Math.max(6, Math.min(LARGEST_CURSOR, Math.round(width)))
+  const middle = across / 2 + 1
+  const ring = `<svg xmlns="http://www.w3.org/2000/svg" width="${across + 2}" height="${across + 2}"><circle cx="${middle}" cy="${middle}" r="${across / 2 - 0.5}" fill="none" stroke="#2a2932"/></svg>`
+  return `url("data:image/svg+xml,${encodeURIComponent(ring)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`
+}
+
+/** The box a box of scene pixels takes after a change of place. */
+export function boxThrough([a, b, c, d, e, f]: Matrix, { left, top, right, bottom }: Box): Box {
+  const corners: Point[] = [
+    [left, top],
+    [right, top],
+    [left, bottom],
+    [right, bottom],
+  ].map(([x, y]) => ({ x: a * x! + c * y! + e, y: b * x! + d * y! + f }))
+  return {
+    left: Math.min(...corners.map(({ x }) => x)),
+    top: Math.min(...corners.map(({ y }) => y)),
+    right: Math.max(...corners.map(({ x }) => x)),
+    bottom: Math.max(...corners.map(({ y }) => y)),
+  }
+}

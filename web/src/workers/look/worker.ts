@@ -1,0 +1,225 @@
+import {
+  applyEdit,
+  drawingsShown,
+  exposuresOf,
+  followLandmark,
+  graphsOf,
+  inkedBy,
+  inspectScene,
+  levelsChanged,
+  meantBecause,
+  PASSES,
+  subjectOf,
+  type Edit,
+  type Inspection,
+  type Limits,
+  type Scene,
+} from '@unhurried/core'
+import { api } from '../../api/api'
+import { createInkStore } from '../../session/ink-store'
+import { lookOrderSchema, type LookReport, type Proposed } from './messages'
+
+/** A thin door to core: the scene is kept here as the page has it, and looked at when asked. */
+const tell = (report: LookReport) => self.postMessage(report)
+const PROBLEM = 'The drawings could not be looked at. Reload the page and look again.'
+
+let scene: Scene | undefined
+let ink: ReturnType<typeof createInkStore> | undefined
+/** Edits of the page that the server may not have yet: those that waited at the last order, and those made since. */
+let edits: readonly Edit[] = []
+/** What was seen last, of which scene, and the levels inked since. */
+let last: { inspection: Inspection; scene: Scene; take: string; limits: string } | undefined
+const inked = new Set<string>()
+let next: { id: string; scene: Scene; ink: ReturnType<typeof createInkStore> } | undefined
+let turn = 0
+
+/** Lets messages in. */
+const breathe = () =>
+  new Promise<void>((resolve) => {
+    const channel = new MessageChannel()
+    channel.port1.onmessage = () => {
+      channel.port1.close()
+      resolve()
+    }
+    channel.port2.postMessage(0)
+  })
+
+function open(id: string, document: Scene) {
+  turn++
+  scene = document
+  edits = []
+  last = next = undefined
+  inked.clear()
+  ink = createInkStore(id)
+  ink.onChange((drawing) => {
+    const level = scene?.drawings[drawing]?.level
+    if (level !== undefined) inked.add(level)
+  })
+}
+
+async function nextOf(id: string | null | undefined) {
+  if (!id) return undefined
+  if (next?.id === id) return next
+  const answer = await api.readScene(id)
+  const store = createInkStore(id)
+  await store.ensure(Object.keys(answer.scene.drawings))
+  return (next = { id, scene: answer.scene, ink: store })
+}
+
+async function look({ id, take, limits, whole }: { id: number; take: string; limits: Limits; whole: boolean }) {
+  const mine = ++turn
+  const signal = {
+    get aborted() {
+      return turn !== mine
+    },
+  }
+  if (whole) last = next = undefined
+  const drawings = Object.keys(scene!.drawings).length
+  tell({ kind: 'progress', id, done: 0, of: drawings, words: 'Fetching the lines' })
+  await ink!.ensure(Object.keys(scene!.drawings), () => edits)
+  const joins = await nextOf(scene!.settings.handsOnTo).catch(() => undefined)
+  if (signal.aborted) return tell({ kind: 'stopped', id })
+  const began = performance.now()
+  const now = scene!
+  const named = JSON.stringify(limits)
+  const before =
+    last && last.take === take && last.limits === named
+      ? {
+          inspection: last.inspection,
+          levels: [...new Set([...levelsChanged(last.scene, now), ...inked])].filter((level) => now.levels[level]),
+        }
+      : undefined
+  inked.clear()
+  const options = {
+    scene: now,
+    take,
+    inkOf: ink!.inkOf,
+    limits,
+    next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
+  }
+  const context = subjectOf(options)
+  let told = began
+  const inspection = await inspectScene(now, ink!.inkOf, {
+    take,
+    limits,
+    signal,
+    breathe,
+    next: options.next,
+    before,
+    context,
+    onProgress(done, of) {
+      if (performance.now() - told < 60) return
+      told = performance.now()
+      tell({ kind: 'progress', id, done, of, words: 'Measuring' })
+    },
+  })
+  if (inspection.stopped) {
+    last = undefined
+    return tell({ kind: 'stopped', id })
+  }
+  last = { inspection, scene: now, take, limits: named }
+  const counts = new Map<string, number>()
+  const left = new Map<string, number>()
+  const findings = inspection.findings
+    .filter(({ check }) => {
+      const count = (counts.get(check) ?? 0) + 1
+      counts.set(check, count)
+      if (count > MOST_SHOWN) left.set(check, count - MOST_SHOWN)
+      return count <= MOST_SHOWN
+    })
+    .map((finding) => {
+      const meant = meantBecause(now, finding, ink!.inkOf)
+      return { ...finding, evidence: JSON.stringify(finding.evidence, short), ...(meant !== undefined && { meant }) }
+    })
+  tell({
+    kind: 'found',
+    id,
+    findings,
+    unmeasured: [...inspection.unmeasured],
+    graphs: graphsOf(context),
+    left,
+    drawings,
+    ms: performance.now() - began,
+  })
+}
+
+/** Findings of one check that are told; whoever has more knows what is the matter by then. */
+const MOST_SHOWN = 100
+/** A tenth of a pixel is finer than any line. */
+const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 10) / 10 : value)
+
+/** Drawings a landmark is followed over at most, and how sure the next one must be to go on from. */
+const MOST_FOLLOWED = 60
+const SURE = 0.2
+
+async function follow({
+  id,
+  take,
+  drawing,
+  landmark,
+}: {
+  id: number
+  take: string
+  drawing: string
+  landmark: string
+}) {
+  const { level } = scene!.drawings[drawing]!
+  const order = drawingsShown(exposuresOf(scene!, level, take)).map((entry) => entry.drawing)
+  const here = order.indexOf(drawing)
+  const ahead = order.slice(here, here + MOST_FOLLOWED + 1)
+  await ink!.ensure(ahead, () => edits)
+  const pinOn = (each: string | undefined) => (each === undefined ? undefined : scene!.drawings[each]?.pins?.[landmark])
+  const wholeInk = (each: string) => PASSES.flatMap((pass) => ink!.inkOf(each, pass))
+  let from = pinOn(drawing)
+  const before = pinOn(order[here - 1])
+  let motion = from && before ? { x: from.x - before.x, y: from.y - before.y } : { x: 0, y: 0 }
+  const proposals: Proposed[] = []
+  for (const [i, next] of ahead.slice(1).entries()) {
+    if (!from || pinOn(next)) break
+    const found = followLandmark({ ink: wholeInk(ahead[i]!), from, onto: wholeInk(next), motion })
+    if (!found || found.confidence < SURE) break
+    proposals.push({ drawing: next, landmark, ...found })
+    motion = { x: found.x - from.x, y: found.y - from.y }
+    from = found
+    await breathe()
+  }
+  tell({ kind: 'followed', id, proposals })
+}
+
+self.onmessage = async (event: MessageEvent<unknown>) => {
+  const parsed = lookOrderSchema.safeParse(event.data)
+  if (!parsed.success)
+    return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
+  const order = parsed.data
+  try {
+    if ('waiting' in order) edits = order.waiting
+    if (order.kind === 'open') open(order.scene, order.document)
+    else if (order.kind === 'stop') turn++
+    else if (!scene || !ink) throw new Error(PROBLEM)
+    else if (order.kind === 'edit') {
+      const before = scene
+      scene = applyEdit(scene, order.edit).scene
+      edits = [...edits, order.edit]
+      // Lines that are not here yet are fetched when they are looked at, and this edit laid on them then.
+      if (
+        inkedBy(order.edit).every(
+          (drawing) => ink!.isLoaded(drawing) || Object.keys(before.drawings[drawing]?.passes ?? {}).length === 0,
+        )
+      )
+        ink.apply(order.edit)
+    } else if (order.kind === 'anew') {
+      scene = order.document
+      ink.forget(order.inked)
+      for (const drawing of order.inked ?? Object.keys(scene.drawings))
+        if (scene.drawings[drawing]) inked.add(scene.drawings[drawing].level)
+    } else if (order.kind === 'follow') await follow(order)
+    else await look(order)
+  } catch (error) {
+    last = undefined
+    tell({
+      kind: 'failed',
+      id: 'id' in order ? order.id : 0,
+      sentence: error instanceof Error ? error.message : PROBLEM,
+    })
+  }
+}
