@@ -1,7 +1,7 @@
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
 const transformIgnorePatterns = [
-  '/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|idb|nanoid|tinykeys|@vueuse)/)',
+  '/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse)/)',
 ]
 const project = (name, testMatch) => ({
   displayName: name,
@@ -10,7 +10,10 @@ const project = (name, testMatch) => ({
   transformIgnorePatterns,
   // Globals a test stands in for (indexedDB, navigator) go with its own file.
   testEnvironmentOptions: { globalsCleanup: 'off' },
-  moduleNameMapper: { '^@unhurried/core$': '<rootDir>/core/src/index.ts' },
+  moduleNameMapper: {
+    '^@unhurried/core$': '<rootDir>/core/src/index.ts',
+    '^@unhurried/core/api$': '<rootDir>/core/src/api/index.ts',
+  },
 })
 
 export default {

@@ -5,7 +5,7 @@ import { openDatabase } from './database/open'
 import { shelveSampleFilm } from './sample/shelve'
 import { watchDisk } from './health/disk'
 import { openLog } from './health/log'
-import { createApp } from './http/app'
+import { createApp } from './app'
 import { sceneKeeper, type SceneKeeper } from './keeping/scenes'
 import { openNews } from './keeping/news'
 

@@ -1,3 +1,4 @@
+import { Validator } from '@seriousme/openapi-schema-validator'
 import { request } from 'node:http'
 import {
   applyEdit,
@@ -589,10 +590,12 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   const answer = await fetch(`${address}/api/openapi.json`)
   expect(answer.headers.get('content-security-policy')).toMatch(/default-src 'none';script-src 'self'/)
   expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
-  const { openapi, paths } = (await answer.json()) as {
+  const document = (await answer.json()) as {
     openapi: string
-    paths: Record<string, Record<string, { requestBody?: unknown }>>
+    paths: Record<string, Record<string, { operationId: string; requestBody?: unknown }>>
+    components: { schemas: Record<string, unknown> }
   }
+  const { openapi, paths, components } = document
   expect(openapi).toBe('3.1.0')
   expect(Object.keys(paths).sort()).toEqual([
     '/api/archives',
@@ -614,7 +617,16 @@ test('strict headers, and an OpenAPI document of every route', async () => {
     '/api/scenes/{scene}/test',
     '/api/shelf',
   ])
-  expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('exposure.hold')
+  expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('schemas/EditGiven')
+  expect(JSON.stringify(components.schemas['EditGiven'])).toContain('exposure.hold')
+  const operations = Object.values(paths).flatMap((path) => Object.values(path).map(({ operationId }) => operationId))
+  expect(operations).not.toContain(undefined)
+  expect(new Set(operations).size).toBe(operations.length)
+  const references = JSON.stringify(document).matchAll(/"\$ref":"#\/components\/schemas\/([^"]+)"/g)
+  const lost = [...references].map(([, name]) => name!).filter((name) => !(name in components.schemas))
+  expect(lost).toEqual([])
+  expect(JSON.stringify(document)).not.toMatch(/"\$ref":"#\/(\$defs|definitions)/)
+  expect(await new Validator().validate(document)).toMatchObject({ valid: true })
 })
 
 test.each(['killServer', 'killDatabase'])(

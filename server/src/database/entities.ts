@@ -1,5 +1,5 @@
 import type { Edit, Limits, Pass, Scene } from '@unhurried/core'
-import type { Summary } from '../keeping/summary'
+import type { Summary } from '@unhurried/core/api'
 import { EntitySchema } from 'typeorm'
 
 export interface ProductionRow {

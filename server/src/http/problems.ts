@@ -1,14 +1,3 @@
-import { z } from 'zod'
-
-/** Problem details (RFC 9457): what every error of the API looks like. */
-export const problemSchema = z.object({
-  type: z.string(),
-  title: z.string(),
-  status: z.int(),
-  /** A sentence a person can act on. */
-  detail: z.string(),
-})
-
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Not in the expected form',
   403: 'Not from this page',

@@ -1,7 +1,7 @@
 import { applyEdit, packPasses, type Edit, type Scene } from '@unhurried/core'
 import type { DataSource } from 'typeorm'
 import { poolOf } from '../database/pool'
-import { Problem } from '../http/problems'
+import { KeepingRefused } from './refused'
 import { linesAt } from './ink'
 import { isWhole } from './mend'
 
@@ -31,10 +31,14 @@ export function sceneHistory(database: DataSource) {
       values: [scene],
     })
     const ends = rows[0]
-    if (!ends) throw new Problem(404, 'This scene is not on the shelf.')
-    if (version > ends.ends) throw new Problem(404, 'There is no such moment in the history of this scene.')
+    if (!ends) throw new KeepingRefused('not here', 'This scene is not on the shelf.')
+    if (version > ends.ends)
+      throw new KeepingRefused('not here', 'There is no such moment in the history of this scene.')
     if (ends.begins === null || version < ends.begins)
-      throw new Problem(404, 'This moment lies before the history this scene has kept. Choose a later one.')
+      throw new KeepingRefused(
+        'not here',
+        'This moment lies before the history this scene has kept. Choose a later one.',
+      )
   }
 
   return {
@@ -45,7 +49,7 @@ export function sceneHistory(database: DataSource) {
         text: 'SELECT FROM scene WHERE id = $1',
         values: [scene],
       })
-      if (rowCount === 0) throw new Problem(404, 'This scene is not on the shelf.')
+      if (rowCount === 0) throw new KeepingRefused('not here', 'This scene is not on the shelf.')
       const { rows } = await pool.query<{
         version: number
         made_at: Date
@@ -83,7 +87,10 @@ export function sceneHistory(database: DataSource) {
         values: [scene, nearest.version, version],
       })
       const broken = () =>
-        new Problem(422, 'The scene was broken at this moment and cannot be shown. Choose an earlier or a later one.')
+        new KeepingRefused(
+          'refused',
+          'The scene was broken at this moment and cannot be shown. Choose an earlier or a later one.',
+        )
       try {
         const then = edits.reduce((before, { edit }) => applyEdit(before, edit).scene, nearest.document)
         if (nearest.whole || isWhole(then)) return then

@@ -9,7 +9,7 @@ import {
   type Scene,
 } from '@unhurried/core'
 import type pg from 'pg'
-import { Problem } from '../http/problems'
+import { KeepingRefused } from './refused'
 import { lineIdsOf, type LineIds } from './ink'
 import { foundWhole, keepMended, madeWhole } from './mend'
 
@@ -111,7 +111,7 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
       values: [id],
     })
     const row = rows[0]
-    if (!row) throw new Problem(404, NOT_THERE)
+    if (!row) throw new KeepingRefused('not here', NOT_THERE)
     const { production, at, document, told } = row
     if (!row.whole && !(await foundWhole(pool, id, document, at))) {
       const edits = await editsAfter(pool, id, at)
@@ -119,8 +119,8 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
       const version = edits.at(-1)?.version ?? at
       const made = await madeWhole(pool, id, document, version)
       if (!made)
-        throw new Problem(
-          422,
+        throw new KeepingRefused(
+          'refused',
           'This scene cannot be read, nor anything of its history. The others are not touched by it.',
         )
       await keepMended(pool, id, { broken: document, version, made })
@@ -173,7 +173,7 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
   }
 
   return {
-    /** The scene as this server knows it. Errors: Problem 404. */
+    /** The scene as this server knows it. Errors: KeepingRefused. */
     async get(id: string): Promise<HotScene> {
       const known = held.get(id)
       if (known) {
@@ -202,7 +202,7 @@ export function hotScenes(pool: pg.Pool, { onLoad }: { onLoad?: (hot: HotScene) 
         values: [id],
       })
       const version = rows[0]?.version
-      if (version === undefined) throw new Problem(404, NOT_THERE)
+      if (version === undefined) throw new KeepingRefused('not here', NOT_THERE)
       return version <= hot.version ? hot : this.refreshed(id)
     },
     /** Read again: another server was ahead, or what became of a write is not known. */

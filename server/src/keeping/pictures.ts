@@ -8,7 +8,7 @@ import { pipeline } from 'node:stream/promises'
 import { LIMITS, pictureHead, PictureRefused } from '@unhurried/core'
 import type pg from 'pg'
 import { inTransaction } from '../database/pool'
-import { Problem } from '../http/problems'
+import { KeepingRefused } from './refused'
 
 export type Pictures = ReturnType<typeof pictureKeeper>
 
@@ -77,7 +77,7 @@ export function pictureKeeper(pool: pg.Pool) {
         [hash],
       )
       const found = rows[0]
-      if (!found) throw new Problem(404, 'This picture is not kept here. Put it in again.')
+      if (!found) throw new KeepingRefused('not here', 'This picture is not kept here. Put it in again.')
       const text = found.whole
         ? `SELECT substring(bytes FROM $2::int * ${PART} + 1 FOR ${PART}) AS bytes FROM picture WHERE hash = $1`
         : 'SELECT bytes FROM picture_part WHERE hash = $1 AND n = $2'

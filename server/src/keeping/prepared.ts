@@ -12,9 +12,9 @@ import {
   type Pass,
   type Scene,
 } from '@unhurried/core'
+import { summaryOf, type Summary } from '@unhurried/core/api'
 import type { PassBytes } from './ink'
 import type { KeptPicture } from './pictures'
-import { summaryOf, type Summary } from './summary'
 
 const encoder = new TextEncoder()
 

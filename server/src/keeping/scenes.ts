@@ -1,10 +1,11 @@
 import { newScene, packPasses, pencilTest, type Limits, type Scene, type Settings, type Swatch } from '@unhurried/core'
+import { type SentEdit } from '@unhurried/core/api'
 import type pg from 'pg'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import { productionEntity } from '../database/entities'
 import { inTransaction, poolOf } from '../database/pool'
-import { Problem } from '../http/problems'
+import { KeepingRefused } from './refused'
 import { archiveRead } from './archives'
 import { hotScenes, sceneNow } from './hot-scenes'
 import { linesOf } from './ink'
@@ -12,7 +13,7 @@ import { insertPicture } from './pictures'
 import { prepared, type Prepared } from './prepared'
 import { shelfOf } from './shelf'
 import { sceneUpkeep } from './upkeep'
-import { keptSince, sceneWriter, type SentEdit } from './writer'
+import { keptSince, sceneWriter } from './writer'
 
 export type SceneKeeper = ReturnType<typeof sceneKeeper>
 
@@ -48,7 +49,7 @@ export function sceneKeeper(database: DataSource, log: Logger) {
 
     async setLimits(id: string, limits: Limits): Promise<Limits> {
       const { affected } = await database.getRepository(productionEntity).update({ id }, { limits })
-      if (affected === 0) throw new Problem(404, NO_PRODUCTION)
+      if (affected === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
       return limits
     },
 
@@ -91,7 +92,7 @@ export function sceneKeeper(database: DataSource, log: Logger) {
     /** Brings in a scene from an archive. Errors: ArchiveRefused, and then nothing was written. */
     async putArchive({ id, production, bytes }: { id: string; production: string; bytes: Uint8Array }) {
       const found = await pool.query('SELECT FROM production WHERE id = $1', [production])
-      if (found.rowCount === 0) throw new Problem(404, NO_PRODUCTION)
+      if (found.rowCount === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
       await insertScene(pool, { id, production, prepared: await archiveRead(bytes) })
       return keeper.readScene(id)
     },
@@ -152,7 +153,7 @@ async function insertScene(
   })
   if (inserted) return
   const { rowCount } = await pool.query('SELECT FROM scene WHERE id = $1', [id])
-  if (rowCount === 0) throw new Problem(404, NO_PRODUCTION)
+  if (rowCount === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
 }
 
 async function insertHistory(client: pg.ClientBase, id: string, { edits, ink }: Prepared): Promise<void> {

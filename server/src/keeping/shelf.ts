@@ -1,27 +1,12 @@
+import { summaryOf, type Production, type ShelvedScene, type Summary } from '@unhurried/core/api'
 import type pg from 'pg'
 import { sceneNow, type HotScenes } from './hot-scenes'
-import { summaryOf, type Summary } from './summary'
 import type { Upkeep } from './upkeep'
 
 /** Scenes of a production in one answer. */
 export const SCENES_A_PAGE = 120
 /** Productions in one answer. */
 const PRODUCTIONS_A_PAGE = 500
-
-export interface ShelvedScene extends Summary {
-  readonly id: string
-  readonly version: number
-  readonly updatedAt: string
-  /** What was mended when it was opened, or why it cannot be read. */
-  readonly told?: string
-}
-export interface ShelvedProduction {
-  readonly id: string
-  readonly name: string
-  /** Of all its scenes, also those not in this answer. */
-  readonly count: number
-  readonly scenes: ShelvedScene[]
-}
 
 interface Row {
   id: string
@@ -60,7 +45,7 @@ export function shelfOf(pool: pg.Pool, scenes: HotScenes, upkeep: Upkeep) {
   }
 
   return {
-    async productions(): Promise<ShelvedProduction[]> {
+    async productions(): Promise<Production[]> {
       const { rows: productions } = await pool.query<{ id: string; name: string; count: number }>({
         name: 'shelf-productions',
         text: `SELECT id, name, (SELECT count(*)::int FROM scene WHERE scene.production = production.id) AS count FROM production ORDER BY position LIMIT ${PRODUCTIONS_A_PAGE}`,

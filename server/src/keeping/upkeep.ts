@@ -1,8 +1,8 @@
+import { summaryOf } from '@unhurried/core/api'
 import type pg from 'pg'
 import type { Logger } from 'pino'
 import { sceneNow, type HotScene, type HotScenes } from './hot-scenes'
 import { gather } from './ink'
-import { summaryOf } from './summary'
 
 /** A whole scene stays in the history once in so many versions; the others are a few edits away from one. */
 export const MOMENT_EVERY = 250

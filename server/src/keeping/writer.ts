@@ -19,25 +19,15 @@ import {
   type Pass,
   type Scene,
 } from '@unhurried/core'
+import { MOST_MISSED, type KeptEdit, type SentEdit } from '@unhurried/core/api'
 import type pg from 'pg'
-import { Problem } from '../http/problems'
+import { KeepingRefused } from './refused'
 import { lineIdsAfter, withInked, type HotScene, type HotScenes } from './hot-scenes'
 import { committer, type Keepable, type KeepRow } from './commit'
 import { linesOf, type LineIds, type PassBytes } from './ink'
 import { countsOfIds } from './mend'
 import type { Upkeep } from './upkeep'
 
-/** An edit under the id its maker gave it, so that sending it twice changes nothing. */
-export interface SentEdit {
-  readonly id: string
-  readonly edit: Edit
-}
-export interface KeptEdit extends SentEdit {
-  readonly version: number
-}
-
-/** Most missed edits an answer carries; a page further behind reads the scene again. */
-export const MOST_MISSED = 500
 /** Requests for one scene that are kept by one statement. */
 const MOST_TOGETHER = 40
 /** Times a batch is made anew because another server was quicker. */
@@ -119,9 +109,16 @@ export function sceneWriter(
       else if (jobs.length > 1) {
         for (const job of jobs) await keepAll(id, [job]).catch(job.reject)
         return
-      } else throw new Problem(422, 'This change holds something that cannot be kept. Undo it and make it another way.')
+      } else
+        throw new KeepingRefused(
+          'refused',
+          'This change holds something that cannot be kept. Undo it and make it another way.',
+        )
     }
-    throw new Problem(503, 'Too many are writing on this scene at once. Your change is sent again in a moment.')
+    throw new KeepingRefused(
+      'busy',
+      'Too many are writing on this scene at once. Your change is sent again in a moment.',
+    )
   }
 
   const startDraft = (hot: HotScene): Draft => ({
@@ -352,10 +349,10 @@ export function sceneWriter(
     if (lines.some(({ bytes }) => readInk(bytes).some((piece) => piece.swatch === swatch))) throw used()
   }
 
-  async function conflict(hot: HotScene, base: number): Promise<Problem> {
+  async function conflict(hot: HotScene, base: number): Promise<KeepingRefused> {
     const missed = base < hot.version ? await keptSince(pool, hot.id, base) : []
-    return new Problem(
-      409,
+    return new KeepingRefused(
+      'changed since',
       'This scene was changed somewhere else since. Take those changes in and send yours again.',
       { version: hot.version, missed },
     )
@@ -387,7 +384,7 @@ export function sceneWriter(
   return {
     /**
      * Keeps edits made on version `base`, all or none; those whose id is known already are passed over. Made on
-     * an older version they are laid on the newest one where they touch other parts. Errors: Problem 409 with the
+     * an older version they are laid on the newest one where they touch other parts. Errors: KeepingRefused with the
      * edits missed when they meet others' on one part; EditRefused when one cannot be made.
      */
     keep(id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> {

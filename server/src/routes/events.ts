@@ -33,6 +33,7 @@ export function addEvents(router: Router, news: News): void {
 export const EVENTS_PATH = {
   '/api/scenes/{scene}/events': {
     get: {
+      operationId: 'followScene',
       summary: 'New versions of a scene as they are kept, as server-sent events with data {"version": n}',
       parameters: [{ name: 'scene', in: 'path', required: true, schema: { type: 'string' } }],
       responses: {

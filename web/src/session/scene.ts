@@ -108,7 +108,6 @@ export const useScene = defineStore('scene', () => {
       frame.value = 1
       level.value = mostWorked(opened.scene)
       keeper = createKeeper({
-        id: sceneId,
         ...opened,
         events: {
           onKeeping: (now) => (keeping.value = now),

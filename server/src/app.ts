@@ -4,20 +4,22 @@ import compress from 'koa-compress'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
-import type { Disk } from '../health/disk'
-import { health } from '../health/health'
-import { serverMetrics } from '../health/metrics'
-import type { News } from '../keeping/news'
-import { pictureKeeper } from '../keeping/pictures'
-import { poolOf, sqlStateOf } from '../database/pool'
-import { sceneHistory } from '../keeping/history'
-import type { SceneKeeper } from '../keeping/scenes'
-import { addEvents, EVENTS_PATH } from '../routes/events'
-import { routes } from '../routes/register'
-import { sameOriginOnly } from './guards'
-import { strictHeaders } from './headers'
-import { Problem } from './problems'
-import { openApiOf, routerOf } from './route'
+import type { Disk } from './health/disk'
+import { health } from './health/health'
+import { serverMetrics } from './health/metrics'
+import type { News } from './keeping/news'
+import { KeepingRefused, type Reason } from './keeping/refused'
+import { pictureKeeper } from './keeping/pictures'
+import { poolOf, sqlStateOf } from './database/pool'
+import { sceneHistory } from './keeping/history'
+import type { SceneKeeper } from './keeping/scenes'
+import { addEvents, EVENTS_PATH } from './routes/events'
+import { routes } from './routes/register'
+import { sameOriginOnly } from './http/guards'
+import { strictHeaders } from './http/headers'
+import { Problem } from './http/problems'
+import { openApiOf } from './http/openapi'
+import { routerOf } from './http/route'
 
 /** Errors of the connection itself, not of what was asked: PostgreSQL classes 08, 53, 57 and the socket's own. */
 function databaseIsAway(error: unknown): boolean {
@@ -39,8 +41,11 @@ const diskFull = () =>
     'The disk where drawings are kept is full. What you draw stays on this machine; free some space and it is sent by itself.',
   )
 
+const STATUS: Readonly<Record<Reason, number>> = { 'not here': 404, 'changed since': 409, refused: 422, busy: 503 }
+
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
+  if (error instanceof KeepingRefused) return new Problem(STATUS[error.reason], error.message, error.more)
   if (error instanceof ArchiveRefused) return new Problem(422, `This archive cannot be brought in. ${error.message}`)
   if (error instanceof PictureRefused) return new Problem(422, error.message)
   if (error instanceof EditRefused) return new Problem(422, error.message)
@@ -97,12 +102,14 @@ const pageForPlaces: Middleware = async (ctx, next) => {
 const WATCHED_PATHS = {
   '/api/health': {
     get: {
+      operationId: 'readHealth',
       summary: 'Whether the server is alive and ready: database, tables, room on the disk',
       responses: { 200: { description: 'Ready' }, 503: { description: 'Alive, not ready' } },
     },
   },
   '/api/metrics': {
     get: {
+      operationId: 'readMetrics',
       summary: 'Figures in Prometheus’ text form, on this machine only unless allowed',
       responses: {
         200: { description: 'Figures', content: { 'text/plain': { schema: { type: 'string' } } } },

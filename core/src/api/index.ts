@@ -1,0 +1,5 @@
+export * from './endpoint'
+export * from './problem'
+export * from './shelf'
+export * from './scenes'
+export * from './edits'
