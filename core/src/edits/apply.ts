@@ -1,11 +1,13 @@
 import { changesBetween, partAt, type PartChange } from '../scene/parts'
 import { refuse, refusing } from '../scene/refusal'
-import { PASSES, type Pass, type Scene } from '../scene/schema'
+import type { Pass, Scene } from '../scene/schema'
 import { requireWhole } from '../scene/validate'
-import { changeInk, type Ink } from '../ink/ink'
-import type { EditKind } from './edit'
+import type { Ink } from '../ink/ink'
+import type { PassInk } from './edit'
 import { refuseLockedLevel } from './find'
 import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './kinds'
+
+type Kind = NonNullable<ReturnType<typeof EDIT_KINDS.get>>
 
 export interface Applied {
   readonly scene: Scene
@@ -42,14 +44,14 @@ export function applyEdit(scene: Scene, edit: Edit): Applied {
 function applySimple(scene: Scene, edit: SimpleEdit): Step {
   const kind = kindOf(edit)
   requireNamed(scene, edit)
-  const next = refusing(() => kind.apply(scene, edit as never))
+  const next = refusing(() => kind.apply(scene, edit))
   const changes = changesOf(kind, scene, next, edit)
-  refuseLocked(scene, next, edit, changes)
+  if (!kind.pastLocks) refuseLocked(scene, next, changes)
   requireWhole(scene, next, changes)
   return {
     scene: next,
     get inverse() {
-      return inverseOf(edit, changes)
+      return kind.inverse?.(edit) ?? putBack(changes)
     },
   }
 }
@@ -68,32 +70,17 @@ function requireNamed(scene: Scene, edit: SimpleEdit) {
   }
 }
 
-function changesOf(kind: EditKind<never>, before: Scene, after: Scene, edit: SimpleEdit): readonly PartChange[] {
+function changesOf(kind: Kind, before: Scene, after: Scene, edit: SimpleEdit): readonly PartChange[] {
   if (!kind.parts) return changesBetween(before, after)
-  return kind.parts(edit as never).map((at) => ({ at, was: partAt(before, at), now: partAt(after, at) }))
+  return kind.parts(edit).map((at) => ({ at, was: partAt(before, at), now: partAt(after, at) }))
 }
 
-function inverseOf(edit: SimpleEdit, changes: readonly PartChange[]): SimpleEdit {
-  if (edit.type === 'ink.change') return { ...edit, remove: edit.add, add: edit.remove }
-  return { type: 'restore', changes: changes.map(({ at, was, now }) => ({ at: [...at], was: now, now: was })) }
-}
+const putBack = (changes: readonly PartChange[]): SimpleEdit => ({
+  type: 'restore',
+  changes: changes.map(({ at, was, now }) => ({ at: [...at], was: now, now: was })),
+})
 
-/** What changes a locked level all the same: its own switches, and what is done to the scene or a take as a whole. */
-const PAST_LOCKS: ReadonlySet<SimpleEdit['type']> = new Set([
-  'level.set',
-  'restore',
-  'scene.set',
-  'scene.rate',
-  'frames.put-in',
-  'frames.take-out',
-  'take.add',
-  'level.add',
-  'reference.put',
-  'reference.remove',
-])
-
-function refuseLocked(before: Scene, after: Scene, edit: SimpleEdit, changes: readonly PartChange[]) {
-  if (PAST_LOCKS.has(edit.type)) return
+function refuseLocked(before: Scene, after: Scene, changes: readonly PartChange[]) {
   const locked = before.levelOrder.filter((level) => before.levels[level]!.locked)
   if (locked.length === 0) return
   for (const { at } of changes) {
@@ -111,14 +98,13 @@ function levelOf(scene: Scene, [field, first = '', second]: readonly string[]): 
   return undefined
 }
 
-function kindOf(edit: SimpleEdit): EditKind<never> {
-  const kind = Object.hasOwn(EDIT_KINDS, edit.type) ? EDIT_KINDS[edit.type] : undefined
-  return (kind as EditKind<never> | undefined) ?? refuse(`There is no edit called ${JSON.stringify(edit.type)}.`)
+function kindOf(edit: SimpleEdit): Kind {
+  return EDIT_KINDS.get(edit.type) ?? refuse(`There is no edit called ${JSON.stringify(edit.type)}.`)
 }
 
 /** What an edit does, for the history and for sentences about it. */
 export function editInWords(edit: Edit, scene: Scene): string {
-  return edit.type === 'together' ? edit.words : kindOf(edit).words(edit as never, scene)
+  return edit.type === 'together' ? edit.words : kindOf(edit).words(edit, scene)
 }
 
 /** The parts of the scene an edit touches, as stable names: two edits clash when they share one. */
@@ -143,28 +129,23 @@ export const inkKey = (drawing: string, pass: string): InkKey => `${drawing}/${p
 
 /** The drawings whose ink an edit writes. */
 export function inkedBy(edit: Edit): string[] {
-  return simpleEditsOf(edit).flatMap((each) =>
-    each.type === 'ink.change' ? [each.drawing] : each.type === 'drawing.copy' ? [each.drawing.id] : [],
-  )
+  return simpleEditsOf(edit).flatMap((each) => {
+    const { ink } = kindOf(each)
+    return ink ? [ink.drawing(each)] : []
+  })
 }
 
-/**
- * What an edit does to the ink: the passes it writes, and from what. A copied drawing takes its
- * ink from its source.
- */
-export function inkAfter(
-  edit: Edit,
-  inkOf: (drawing: string, pass: Pass) => Ink,
-): { drawing: string; pass: Pass; ink: Ink }[] {
-  const written = new Map<InkKey, { drawing: string; pass: Pass; ink: Ink }>()
+/** The drawings whose ink an edit copies onto others. */
+export function inkSourcesOf(edit: Edit): string[] {
+  return simpleEditsOf(edit).flatMap((each) => kindOf(each).ink?.source?.(each) ?? [])
+}
+
+/** What an edit does to the ink: the passes it writes, as they are then. Errors: EditRefused when a line is not there. */
+export function inkAfter(edit: Edit, inkOf: (drawing: string, pass: Pass) => Ink): PassInk[] {
+  const written = new Map<InkKey, PassInk>()
   const inkNow = (drawing: string, pass: Pass) => written.get(inkKey(drawing, pass))?.ink ?? inkOf(drawing, pass)
-  const write = (drawing: string, pass: Pass, ink: Ink) => written.set(inkKey(drawing, pass), { drawing, pass, ink })
   for (const each of simpleEditsOf(edit)) {
-    if (each.type === 'ink.change') write(each.drawing, each.pass, changeInk(inkNow(each.drawing, each.pass), each))
-    if (each.type === 'drawing.copy') {
-      for (const pass of PASSES)
-        if (inkNow(each.source, pass).length > 0) write(each.drawing.id, pass, inkNow(each.source, pass))
-    }
+    for (const laid of kindOf(each).ink?.lay(each, inkNow) ?? []) written.set(inkKey(laid.drawing, laid.pass), laid)
   }
   return [...written.values()]
 }

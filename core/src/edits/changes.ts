@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { isPartPath, partAt, sameValue, withPart, type PartChange } from '../scene/parts'
 import { refuse } from '../scene/refusal'
 import type { Scene } from '../scene/schema'
+import { editKind } from './edit'
 
 /** Far deeper than any part of a scene is nested. */
 const DEEPEST = 24
@@ -18,7 +19,7 @@ function isPlainJson(value: unknown, left = DEEPEST): boolean {
 const valueSchema = z.unknown().refine((value) => isPlainJson(value), 'This is not a part of a scene.')
 
 /** Changes of parts of the scene; `null` is absent. */
-export const changesSchema = z
+const changesSchema = z
   .array(z.strictObject({ at: z.array(z.string().max(40)).min(1).max(3), was: valueSchema, now: valueSchema }))
   .max(20_000)
 
@@ -26,7 +27,7 @@ export const changesSchema = z
  * The scene with each part put to `now`. A drawing that is there keeps the count of its lines: those are
  * counted where they lie. Errors: EditRefused when a part is no longer what it `was`.
  */
-export function restored(scene: Scene, changes: readonly PartChange[]): Scene {
+function restored(scene: Scene, changes: readonly PartChange[]): Scene {
   let next = scene
   for (const { at, was, now } of changes) {
     if (!isPartPath(at) || at.some((key) => key in {})) refuse('This is not a part of a scene.')
@@ -40,3 +41,11 @@ export function restored(scene: Scene, changes: readonly PartChange[]): Scene {
 }
 
 const passesIn = (drawing: unknown): unknown => (drawing as { passes?: unknown }).passes
+
+/** Puts parts of the scene back to what they were, if they are still what the edit left behind. */
+export const restore = editKind({
+  schema: z.strictObject({ type: z.literal('restore'), changes: changesSchema }),
+  pastLocks: true,
+  apply: (scene, { changes }) => restored(scene, changes),
+  words: () => 'a step undone or redone',
+})

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { numberFor, renumbered } from '../timing/numbering'
 import { inFirstTurn } from '../timing/column'
 import { refuse } from '../scene/refusal'
-import { drawingSchema, frameSchema, idSchema, type Drawing, type Scene } from '../scene/schema'
+import { drawingSchema, frameSchema, idSchema, PASSES, type Drawing, type Scene } from '../scene/schema'
 import { editKind } from './edit'
 import { columnOf, drawingOf, levelOf, placeOn, requireFree, withFrames } from './find'
 import { withoutDrawing, withoutMark } from './take-out'
@@ -57,6 +57,14 @@ export const drawingCopy = editKind({
     source: idSchema,
     drawing: fresh,
   }),
+  ink: {
+    drawing: ({ drawing }) => drawing.id,
+    source: ({ source }) => source,
+    lay: ({ source, drawing }, inkOf) =>
+      PASSES.map((pass) => ({ drawing: drawing.id, pass, ink: inkOf(source, pass) })).filter(
+        ({ ink }) => ink.length > 0,
+      ),
+  },
   apply(scene, { take, frame, source, drawing }) {
     const original = drawingOf(scene, source)
     refuseToCover(scene, take, original.level, frame)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../base/limits'
-import { placedPieceSchema, type PlacedPiece } from '../ink/ink'
+import { changeInk, placedPieceSchema, type PlacedPiece } from '../ink/ink'
 import { refuse } from '../scene/refusal'
 import { idSchema, passSchema, type Drawing, type Scene } from '../scene/schema'
 import { editKind } from './edit'
@@ -49,6 +49,14 @@ const namesTwice = (placed: readonly PlacedPiece[]) =>
 export const inkChange = editKind({
   schema: inkSchema,
   parts: ({ drawing }) => [['drawings', drawing]],
+  inverse: (edit) => ({ ...edit, remove: edit.add, add: edit.remove }),
+  ink: {
+    drawing: ({ drawing }) => drawing,
+    lay: (edit, inkOf) => {
+      const { drawing, pass } = edit
+      return [{ drawing, pass, ink: changeInk(inkOf(drawing, pass), edit) }]
+    },
+  },
   apply(scene, edit) {
     const drawing = drawingInked(scene, drawingOf(scene, edit.drawing), edit)
     return { ...scene, drawings: { ...scene.drawings, [drawing.id]: drawing } }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { answerPut, answerRemove } from './answers'
-import { changesSchema, restored } from './changes'
+import { restore } from './changes'
 import {
   chartAdd,
   chartBend,
@@ -14,7 +14,7 @@ import {
   chartTakeOver,
 } from './charts'
 import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
-import { editKind, type EditKind } from './edit'
+import type { EditKind } from './edit'
 import { cardMove } from './cards'
 import { exposureHold, exposureMove, exposureShow } from './exposures'
 import { inkChange } from './ink'
@@ -28,115 +28,70 @@ import { textSchema } from '../scene/schema'
 import { sceneRate, sceneSet } from './settings'
 import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './takes'
 
-/** Puts parts of the scene back to what they were, if they are still what the edit left behind. */
-const restore = editKind({
-  schema: z.strictObject({ type: z.literal('restore'), changes: changesSchema }),
-  apply: (scene, { changes }) => restored(scene, changes),
-  words: () => 'a step undone or redone',
-})
+/** Every kind of edit. A new one is a file of its own and a line here. */
+const KINDS = [
+  sceneSet,
+  sceneRate,
+  swatchPut,
+  levelAdd,
+  levelSet,
+  levelsOrder,
+  drawingAdd,
+  drawingCopy,
+  drawingSet,
+  drawingRemove,
+  drawingsRenumber,
+  chartAdd,
+  chartRemove,
+  chartSpace,
+  chartFractions,
+  chartPutIn,
+  chartTakeOut,
+  chartExpose,
+  chartBend,
+  chartMatch,
+  chartTakeOver,
+  exposureHold,
+  exposureShow,
+  exposureMove,
+  sheetRange,
+  framesPutIn,
+  framesTakeOut,
+  sheetLay,
+  landmarkPut,
+  landmarkRemove,
+  pinSet,
+  takeAdd,
+  takeSet,
+  takeMain,
+  takeNote,
+  inkChange,
+  restore,
+  swatchPour,
+  swatchTakeOut,
+  referencePut,
+  referenceRemove,
+  cardMove,
+  answerPut,
+  answerRemove,
+  planLay,
+  planRemove,
+] as const
 
-/** Every kind of edit by its type. A new kind is one file and one line in each list here. */
-export const EDIT_KINDS: Readonly<Record<string, EditKind<z.ZodType<never>>>> = Object.fromEntries(
-  [
-    sceneSet,
-    sceneRate,
-    swatchPut,
-    levelAdd,
-    levelSet,
-    levelsOrder,
-    drawingAdd,
-    drawingCopy,
-    drawingSet,
-    drawingRemove,
-    drawingsRenumber,
-    chartAdd,
-    chartRemove,
-    chartSpace,
-    chartFractions,
-    chartPutIn,
-    chartTakeOut,
-    chartExpose,
-    chartBend,
-    chartMatch,
-    chartTakeOver,
-    exposureHold,
-    exposureShow,
-    exposureMove,
-    sheetRange,
-    framesPutIn,
-    framesTakeOut,
-    sheetLay,
-    landmarkPut,
-    landmarkRemove,
-    pinSet,
-    takeAdd,
-    takeSet,
-    takeMain,
-    takeNote,
-    inkChange,
-    restore,
-    swatchPour,
-    swatchTakeOut,
-    referencePut,
-    referenceRemove,
-    cardMove,
-    answerPut,
-    answerRemove,
-    planLay,
-    planRemove,
-  ].map((kind) => [kind.schema.shape.type.value, kind as unknown as EditKind<z.ZodType<never>>]),
+type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }
+
+export const simpleEditSchema = z.discriminatedUnion(
+  'type',
+  KINDS.map(({ schema }) => schema) as unknown as SchemasOf<typeof KINDS>,
 )
-
-export const simpleEditSchema = z.discriminatedUnion('type', [
-  sceneSet.schema,
-  sceneRate.schema,
-  swatchPut.schema,
-  levelAdd.schema,
-  levelSet.schema,
-  levelsOrder.schema,
-  drawingAdd.schema,
-  drawingCopy.schema,
-  drawingSet.schema,
-  drawingRemove.schema,
-  drawingsRenumber.schema,
-  chartAdd.schema,
-  chartRemove.schema,
-  chartSpace.schema,
-  chartFractions.schema,
-  chartPutIn.schema,
-  chartTakeOut.schema,
-  chartExpose.schema,
-  chartBend.schema,
-  chartMatch.schema,
-  chartTakeOver.schema,
-  exposureHold.schema,
-  exposureShow.schema,
-  exposureMove.schema,
-  sheetRange.schema,
-  framesPutIn.schema,
-  framesTakeOut.schema,
-  sheetLay.schema,
-  landmarkPut.schema,
-  landmarkRemove.schema,
-  pinSet.schema,
-  takeAdd.schema,
-  takeSet.schema,
-  takeMain.schema,
-  takeNote.schema,
-  inkChange.schema,
-  restore.schema,
-  swatchPour.schema,
-  swatchTakeOut.schema,
-  referencePut.schema,
-  referenceRemove.schema,
-  cardMove.schema,
-  answerPut.schema,
-  answerRemove.schema,
-  planLay.schema,
-  planRemove.schema,
-])
 /** An edit of one kind. */
 export type SimpleEdit = z.infer<typeof simpleEditSchema>
+
+type AnyKind = EditKind<z.ZodType<SimpleEdit>>
+/** The kinds by their type. */
+export const EDIT_KINDS: ReadonlyMap<string, AnyKind> = new Map(
+  KINDS.map((kind) => [kind.schema.shape.type.value, kind as unknown as AnyKind]),
+)
 
 /** Several edits made as one step, all or none, told in the words of whoever made them. */
 const togetherSchema = z.strictObject({

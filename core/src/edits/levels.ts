@@ -7,6 +7,7 @@ import { editKind } from './edit'
 import { levelOf, requireFree } from './find'
 
 export const levelAdd = editKind({
+  pastLocks: true,
   schema: z.strictObject({ type: z.literal('level.add'), level: levelSchema, at: z.int().min(0) }),
   apply(scene, { level, at }) {
     requireFree(scene.levels[level.id], 'level')
@@ -38,6 +39,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 const DROPPED = ['hidden', 'locked', 'blend', 'strength', 'passes', 'model', 'ground'] as const
 
 export const levelSet = editKind({
+  pastLocks: true,
   schema: z.strictObject({
     type: z.literal('level.set'),
     level: idSchema,

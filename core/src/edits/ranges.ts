@@ -223,6 +223,7 @@ function fittedElsewhere(scene: Scene, take: string, column: Column, length: num
 }
 
 export const framesPutIn = editKind({
+  pastLocks: true,
   schema: z.strictObject({ type: z.literal('frames.put-in'), take: idSchema, at: frameSchema, frames: frameCount }),
   apply(scene, { take, at, frames }) {
     if (at > scene.settings.length + 1)
@@ -242,6 +243,7 @@ export const framesPutIn = editKind({
 })
 
 export const framesTakeOut = editKind({
+  pastLocks: true,
   schema: z.strictObject({ type: z.literal('frames.take-out'), take: idSchema, from: frameSchema, to: frameSchema }),
   apply(scene, { take, from, to }) {
     if (to < from || to > scene.settings.length)

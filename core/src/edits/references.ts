@@ -10,6 +10,7 @@ function withReferences(scene: Scene, references: NonNullable<Scene['references'
 
 /** A picture pinned beside or under the paper, or one pinned there moved or changed. */
 export const referencePut = editKind({
+  pastLocks: true,
   schema: z.strictObject({ type: z.literal('reference.put'), reference: referenceSchema }),
   apply(scene, { reference }) {
     return withReferences(scene, { ...scene.references, [reference.id]: reference })
@@ -18,6 +19,7 @@ export const referencePut = editKind({
 })
 
 export const referenceRemove = editKind({
+  pastLocks: true,
   schema: z.strictObject({ type: z.literal('reference.remove'), reference: idSchema }),
   apply(scene, { reference }) {
     if (!scene.references?.[reference]) refuse('This reference is not in the scene any more.')

@@ -41,6 +41,7 @@ function withoutBeatsBeyond(scene: Scene): Scene {
 }
 
 export const sceneSet = editKind({
+  pastLocks: true,
   schema: z.strictObject({
     type: z.literal('scene.set'),
     settings: settingsSchema.partial().refine((fields) => Object.keys(fields).length > 0, 'Say what to change.'),
@@ -67,6 +68,7 @@ function columnAtRate(column: Column, from: number, to: number, length: number):
 
 /** Another rate, keeping every frame (so that it plays faster or slower) or every second (so that the frames are shared out anew). */
 export const sceneRate = editKind({
+  pastLocks: true,
   schema: z.strictObject({
     type: z.literal('scene.rate'),
     fps: settingsSchema.shape.fps,

@@ -13,6 +13,7 @@ const withTake = (scene: Scene, take: Take): Scene => ({ ...scene, takes: { ...s
 
 /** A new take timed like another, to be changed from there. */
 export const takeAdd = editKind({
+  pastLocks: true,
   schema: z.strictObject({
     type: z.literal('take.add'),
     ...takeSchema.pick({ id: true, name: true }).shape,

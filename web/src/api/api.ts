@@ -1,15 +1,9 @@
 import * as contract from '@unhurried/core/api'
-import { unpackInk, unpackPasses, type InkPiece, type Limits, type Pass, type Settings } from '@unhurried/core'
+import { unpackInk, unpackPasses, type Limits, type PassInk, type Settings } from '@unhurried/core'
 import { call, callForBytes } from './client'
 
 export { ApiProblem } from './client'
 export type { HistoryStep, Production, ShelvedScene } from '@unhurried/core/api'
-
-export interface PassInk {
-  drawing: string
-  pass: Pass
-  ink: InkPiece[]
-}
 
 const passesIn = (bytes: Uint8Array): PassInk[] =>
   unpackPasses(bytes).map(({ drawing, pass, bytes: packed }) => ({ drawing, pass, ink: unpackInk(packed) }))
