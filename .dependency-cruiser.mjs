@@ -2,7 +2,21 @@
  * The layers of the house, judged by where an import leads. Each list goes from the ground up: a folder imports only
  * from those before it.
  */
-const CORE = ['base', 'scene', 'geometry', 'timing', 'ink', 'motion', 'paint', 'planners', 'edits', 'checks', 'format', 'api', 'testing']
+const CORE = [
+  'base',
+  'scene',
+  'geometry',
+  'timing',
+  'ink',
+  'motion',
+  'paint',
+  'planners',
+  'edits',
+  'checks',
+  'format',
+  'api',
+  'testing',
+]
 const WEB = ['theme', 'api', 'workers', 'stage', 'session', 'parts', 'charts', 'places', 'app']
 const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover']
 const SERVER = ['database', 'keeping', 'health', 'http', 'routes', 'sample']
@@ -24,7 +38,12 @@ const apart = PLACES.map((place) => ({
   comment: 'What two places need lies in parts, charts or session.',
   severity: 'error',
   from: { path: at('web', [place]) },
-  to: { path: at('web', PLACES.filter((other) => other !== place)) },
+  to: {
+    path: at(
+      'web',
+      PLACES.filter((other) => other !== place),
+    ),
+  },
 }))
 
 const forbidden = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to })
@@ -42,10 +61,30 @@ export default {
       { path: '^(server|web)/|node_modules/(vue|pinia|koa|typeorm|pg)/' },
       'Core imports nothing of the page, the server or Vue.',
     ),
-    forbidden('core-without-node', { path: '^core/src', pathNot: TEST }, { dependencyTypes: ['core'] }, 'Core runs anywhere.'),
-    forbidden('page-knows-the-api-only', { path: '^web/src' }, { path: '^server/' }, 'The page knows the server only through its API.'),
-    forbidden('server-knows-no-page', { path: '^server/src' }, { path: '^web/' }, 'The server knows nothing of the page.'),
-    forbidden('core-by-its-front-door', { path: '^(web|server)/src', pathNot: TEST }, { path: '^core/src/(?!index\\.ts$|api/index\\.ts$)' }, 'Others import core by its index.'),
+    forbidden(
+      'core-without-node',
+      { path: '^core/src', pathNot: TEST },
+      { dependencyTypes: ['core'] },
+      'Core runs anywhere.',
+    ),
+    forbidden(
+      'page-knows-the-api-only',
+      { path: '^web/src' },
+      { path: '^server/' },
+      'The page knows the server only through its API.',
+    ),
+    forbidden(
+      'server-knows-no-page',
+      { path: '^server/src' },
+      { path: '^web/' },
+      'The server knows nothing of the page.',
+    ),
+    forbidden(
+      'core-by-its-front-door',
+      { path: '^(web|server)/src', pathNot: TEST },
+      { path: '^core/src/(?!index\\.ts$|api/index\\.ts$)' },
+      'Others import core by its index.',
+    ),
     forbidden(
       'a-worker-is-started-never-imported',
       { path: '^web/src', pathNot: TEST },
@@ -58,8 +97,18 @@ export default {
       { path: 'node_modules/(vue|pinia|element-plus|vue-router)/' },
       'The stage and what runs in workers know nothing of Vue.',
     ),
-    forbidden('no-orphans', { orphan: true, pathNot: [TEST, String.raw`\.d\.ts$`, '^core/src/testing/'] }, {}, 'Nobody imports it.'),
-    forbidden('declared-packages', { path: '^(core|server|web)/src', pathNot: TEST }, { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'npm-dev'] }, 'A package declares what it uses.'),
+    forbidden(
+      'no-orphans',
+      { orphan: true, pathNot: [TEST, String.raw`\.d\.ts$`, '^core/src/testing/'] },
+      {},
+      'Nobody imports it.',
+    ),
+    forbidden(
+      'declared-packages',
+      { path: '^(core|server|web)/src', pathNot: TEST },
+      { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'npm-dev'] },
+      'A package declares what it uses.',
+    ),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
@@ -67,6 +116,10 @@ export default {
     tsPreCompilationDeps: true,
     combinedDependencies: false,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'], extensions: ['.ts', '.vue', '.mjs', '.js', '.d.ts'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.vue', '.mjs', '.js', '.d.ts'],
+    },
   },
 }

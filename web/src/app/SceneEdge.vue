@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keepingInWords } from '../session/sync/keeper'
+import { keepingInWords } from '../session/sync/keeping'
 import { useScene } from '../session/scene'
 
 /** Where one is in a scene, its places, and the state of keeping. */

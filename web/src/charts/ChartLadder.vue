@@ -102,13 +102,13 @@ const number = (drawing: string) => scene.value.drawings[drawing]?.number ?? ''
 const moved = (drawing: string, to: number) => ({
   type: 'chart.fractions' as const,
   chart: props.chart.id,
-  fractions: store.settled!.charts[props.chart.id]!.marks.map((mark) =>
+  fractions: store.working!.charts[props.chart.id]!.marks.map((mark) =>
     mark.drawing === drawing ? to : mark.fraction,
   ),
 })
 /** A place for a mark that keeps the order of the ladder. */
 function roomFor(drawing: string, wanted: number): number {
-  const { marks } = store.settled!.charts[props.chart.id]!
+  const { marks } = store.working!.charts[props.chart.id]!
   const at = marks.findIndex((mark) => mark.drawing === drawing)
   const least = (marks[at - 1]?.fraction ?? -0.5) + 0.005
   const most = (marks[at + 1]?.fraction ?? 1.5) - 0.005

@@ -12,11 +12,11 @@ const said = ref('')
 async function read(event: Event) {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
-  if (!file || !store.settled) return
+  if (!file || !store.working) return
   said.value = ''
   const text = await file.text()
   field.value = ''
-  const reading = readSheetCsv(store.settled, props.take, text)
+  const reading = readSheetCsv(store.working, props.take, text)
   errors.value = 'errors' in reading ? reading.errors : []
   if (!('columns' in reading)) return
   const levels = Object.keys(reading.columns).length

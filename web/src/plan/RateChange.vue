@@ -8,7 +8,7 @@ const props = defineProps<{ fps: number }>()
 const emit = defineEmits<{ done: [] }>()
 const store = useScene()
 const keep = ref<'frames' | 'seconds'>('frames')
-const was = computed(() => store.settled!)
+const was = computed(() => store.working!)
 const edit = computed(() => ({ type: 'scene.rate' as const, fps: props.fps, keep: keep.value }))
 /** What each level shows now and would show, exposure by exposure. */
 const after = computed(() => {

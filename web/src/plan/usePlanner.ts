@@ -35,10 +35,10 @@ export function usePlanner() {
 
   const planner = computed(() => (id.value === undefined ? undefined : plannerOf(id.value)))
   const laid = computed<readonly LaidPlan[]>(() =>
-    Object.values(store.settled?.plans ?? {}).sort((a, b) => a.frame - b.frame),
+    Object.values(store.working?.plans ?? {}).sort((a, b) => a.frame - b.frame),
   )
   const setting = computed<Setting | undefined>(() => {
-    const scene = store.settled
+    const scene = store.working
     if (!scene?.levels[level.value]) return undefined
     const ink = store.ink
     return {
@@ -66,13 +66,13 @@ export function usePlanner() {
   const refused = computed(() => (outcome.value && 'refused' in outcome.value ? outcome.value : undefined))
   const cost = computed(() => (motion.value ? costOf(motion.value) : undefined))
   const graphs = computed(() => (motion.value ? motionGraphs(motion.value) : []))
-  const record = computed(() => (plan.value === undefined ? undefined : store.settled?.plans?.[plan.value]))
-  const stays = computed(() => (record.value ? drawingsOfPlan(store.settled!, record.value).filter(isDrawn) : []))
+  const record = computed(() => (plan.value === undefined ? undefined : store.working?.plans?.[plan.value]))
+  const stays = computed(() => (record.value ? drawingsOfPlan(store.working!, record.value).filter(isDrawn) : []))
   const until = computed(() => {
     if (!motion.value) return frame.value
     const period = framesOf(motion.value)
     return motion.value.cycle && turns.value === null
-      ? store.settled!.settings.length
+      ? store.working!.settings.length
       : frame.value - 1 + period * (motion.value.cycle ? turns.value! : 1)
   })
 
@@ -93,7 +93,7 @@ export function usePlanner() {
     if (setting.value) inputs.value = completed(planner.value!, {}, setting.value)
   }
   function reopen(planned: string) {
-    const was = store.settled?.plans?.[planned]
+    const was = store.working?.plans?.[planned]
     if (!was || !plannerOf(was.planner)) return
     reset()
     motion.value = undefined
@@ -101,7 +101,7 @@ export function usePlanner() {
     const began =
       was.drawings[0] === undefined
         ? undefined
-        : firstFrameOf(exposuresOf(store.settled!, was.level, store.take), was.drawings[0])
+        : firstFrameOf(exposuresOf(store.working!, was.level, store.take), was.drawings[0])
     ;[level.value, frame.value, turns.value, plan.value] = [was.level, began ?? was.frame, was.turns, was.id]
     store.level = was.level
     store.goTo(frame.value)
@@ -126,7 +126,7 @@ export function usePlanner() {
       plan: planned,
       stays: left,
     } = layIn({
-      scene: store.settled!,
+      scene: store.working!,
       take: store.take,
       level: level.value,
       frame: frame.value,
@@ -144,7 +144,7 @@ export function usePlanner() {
       return false
     }
     if (!store.change(edit)) return false
-    done.value = `${plan.value === undefined ? 'Laid in' : 'Changed'}: frames ${frame.value} to ${until.value} of level ${store.settled!.levels[level.value]!.name}.${left.length > 0 ? ` Drawn and left as ${left.length === 1 ? 'it is' : 'they are'}: ${left.map(({ number }) => number).join(', ')}.` : ''}`
+    done.value = `${plan.value === undefined ? 'Laid in' : 'Changed'}: frames ${frame.value} to ${until.value} of level ${store.working!.levels[level.value]!.name}.${left.length > 0 ? ` Drawn and left as ${left.length === 1 ? 'it is' : 'they are'}: ${left.map(({ number }) => number).join(', ')}.` : ''}`
     plan.value = planned
     store.level = level.value
     store.goTo(frame.value)

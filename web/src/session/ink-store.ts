@@ -1,4 +1,17 @@
-import { inkAfter, inkedBy, inkKey, PASSES, type Edit, type Ink, type InkKey, type Pass } from '@unhurried/core'
+import {
+  EditRefused,
+  inkAfter,
+  inkedBy,
+  inkKey,
+  inkSourcesOf,
+  PASSES,
+  type Edit,
+  type Ink,
+  type InkKey,
+  type InkPiece,
+  type Pass,
+  type PassInk,
+} from '@unhurried/core'
 import { api } from '../api/api'
 
 /** Drawings in the first request, so that the paper shows something soon, and in each later one. */
@@ -6,107 +19,246 @@ const FIRST = 8
 const AT_ONCE = 60
 const EMPTY: Ink = []
 
-export type InkListener = (drawing: string, pass: Pass) => void
+/** Told of a pass that changed; `onTop` are the pieces laid on what was there, when nothing else changed. */
+export type InkListener = (drawing: string, pass: Pass, onTop: readonly InkPiece[] | undefined) => void
+type Waiting = () => readonly Edit[]
 
-/** The ink of one scene on this page, loaded as it is needed. Not reactive: the stage listens. `read` may read it as it was at a moment. */
-export function createInkStore(scene: string, read = (drawings: readonly string[]) => api.readInk(scene, drawings)) {
-  const passes = new Map<InkKey, Ink>()
+/**
+ * The ink of one scene, fetched as it is needed: what the server has with the edits on top that wait to be sent. Not
+ * reactive: whoever shows it listens.
+ */
+export class InkStore {
+  /** As it is shown. */
+  readonly #passes = new Map<InkKey, Ink>()
+  /** Passes on which edits wait, as the server has them. */
+  readonly #kept = new Map<InkKey, Ink>()
+  /** Drawings on which edits wait that the server may have had already when it answered: what it has is not known. */
+  readonly #unsure = new Set<string>()
   /** Drawings whose ink is as new as we know, and those whose ink was changed elsewhere since. */
-  const loaded = new Set<string>()
-  const stale = new Set<string>()
-  const loading = new Map<string, Promise<void>>()
+  readonly #loaded = new Set<string>()
+  readonly #stale = new Set<string>()
+  readonly #loading = new Map<string, Promise<void>>()
   /** Edits made while a drawing's ink is on its way. */
-  const during = new Map<string, Edit[]>()
-  const listeners = new Set<InkListener>()
+  readonly #during = new Map<string, Edit[]>()
+  readonly #listeners = new Set<InkListener>()
 
-  const inkOf = (drawing: string, pass: string): Ink => passes.get(inkKey(drawing, pass)) ?? EMPTY
+  constructor(private readonly read: (drawings: readonly string[]) => Promise<readonly PassInk[]>) {}
 
-  function put(drawing: string, pass: Pass, ink: Ink) {
-    passes.set(inkKey(drawing, pass), ink)
-    for (const listener of listeners) listener(drawing, pass)
+  readonly inkOf = (drawing: string, pass: string): Ink => this.#passes.get(inkKey(drawing, pass)) ?? EMPTY
+
+  /** Also true while newer ink is on its way: what is there can be drawn on. */
+  isLoaded(drawing: string): boolean {
+    return this.#loaded.has(drawing) || this.#stale.has(drawing)
   }
 
-  function apply(edit: Edit) {
-    const written = inkAfter(edit, inkOf)
+  /** Whether some of what is here was changed elsewhere since, and has to be read again. */
+  get isBehind(): boolean {
+    return this.#stale.size > 0
+  }
+
+  /** Whether nothing newer is known of. */
+  isNewest(drawing: string): boolean {
+    return this.#loaded.has(drawing)
+  }
+
+  onChange(listener: InkListener): () => void {
+    this.#listeners.add(listener)
+    return () => void this.#listeners.delete(listener)
+  }
+
+  /** Lays an edit that was made here. Errors: EditRefused, and then nothing changed. */
+  apply(edit: Edit): void {
+    const written = inkAfter(edit, this.inkOf)
     for (const drawing of inkedBy(edit)) {
-      if (!stale.has(drawing)) loaded.add(drawing)
-      if (loading.has(drawing)) during.set(drawing, [...(during.get(drawing) ?? []), edit])
+      if (!this.#stale.has(drawing)) this.#loaded.add(drawing)
+      if (this.#loading.has(drawing)) this.#during.set(drawing, [...(this.#during.get(drawing) ?? []), edit])
     }
-    for (const { drawing, pass, ink } of written) put(drawing, pass, ink)
+    for (const { drawing, pass, ink } of written) {
+      const key = inkKey(drawing, pass)
+      if (this.#isSure(drawing) && !this.#kept.has(key)) this.#kept.set(key, this.inkOf(drawing, pass))
+      this.#put(drawing, pass, ink)
+    }
   }
 
-  async function fetchInk(
-    drawings: readonly string[],
-    waiting: () => readonly Edit[],
-    isNewest: (drawing: string) => boolean,
-  ) {
-    const asked = waiting()
-    const found = await read(drawings)
-    // Drawn on as new meanwhile, or asked for again because of later news: this answer is not for those.
-    const fresh = new Set(drawings.filter((drawing) => !loaded.has(drawing) && isNewest(drawing)))
-    const all = [...fresh].flatMap((drawing) => PASSES.map((pass) => ({ drawing, pass, key: inkKey(drawing, pass) })))
-    const inked = new Set(all.filter(({ key }) => passes.delete(key)).map(({ key }) => key))
-    for (const drawing of fresh) {
-      loaded.add(drawing)
-      stale.delete(drawing)
-    }
-    for (const { drawing, pass, ink } of found) if (fresh.has(drawing)) passes.set(inkKey(drawing, pass), ink)
-    // Edits the server may not have seen when it answered lie on top of what it sent.
-    const made = [...fresh].flatMap((drawing) => during.get(drawing) ?? [])
-    for (const edit of new Set([...asked, ...made, ...waiting()])) {
-      if (!inkedBy(edit).some((drawing) => fresh.has(drawing))) continue
-      try {
-        for (const { drawing, pass, ink } of inkAfter(edit, inkOf)) passes.set(inkKey(drawing, pass), ink)
-      } catch {
-        // It had arrived by then: it is in what the server sent.
+  /**
+   * Lays edits in the order in which the server kept them beneath those of ours that still wait; `gone` waited and do
+   * no more. Drawings on which it cannot be told what that gives are forgotten, to be read again.
+   */
+  takeIn(confirmed: readonly Edit[], waiting: readonly Edit[], gone: readonly Edit[] = []): void {
+    this.forget(gone.flatMap(inkedBy).filter((drawing) => !this.#isSure(drawing)))
+    const before = new Map<InkKey, Ink>()
+    const remember = (key: InkKey) => before.has(key) || before.set(key, this.#passes.get(key) ?? EMPTY)
+    for (const key of this.#kept.keys()) remember(key)
+    const onTop = new Set(waiting.flatMap(inkedBy))
+    for (const edit of confirmed) this.#layKept(edit, onTop, remember)
+    for (const [key, ink] of this.#kept) this.#passes.set(key, ink)
+    for (const edit of waiting) this.#layQuietly(edit)
+    for (const edit of waiting) this.#doubtCopies(edit)
+    this.#release(onTop)
+    for (const [key, was] of before) this.#tellOf(key, was)
+  }
+
+  /** What the server kept of ours as it is: what is shown stays, and less of it waits. */
+  confirm(edits: readonly Edit[], waiting: readonly Edit[]): void {
+    for (const edit of edits) {
+      this.#doubtCopies(edit)
+      if (inkSourcesOf(edit).length > 0) this.forget(inkedBy(edit).filter((drawing) => !this.#isSure(drawing)))
+      const written = this.#written(edit, this.#keptInk)
+      for (const { drawing, pass, ink } of written ?? []) {
+        const key = inkKey(drawing, pass)
+        if (this.#kept.has(key)) this.#kept.set(key, ink)
       }
     }
-    for (const { drawing, pass, key } of all) {
-      if (inked.has(key) || passes.has(key)) for (const listener of listeners) listener(drawing, pass)
+    this.#release(new Set(waiting.flatMap(inkedBy)))
+  }
+
+  /** Fetches what is missing, in the order given. `waiting` are edits not yet on the server. */
+  async ensure(drawings: readonly string[], waiting: Waiting = () => []): Promise<void> {
+    const missing = [...new Set(drawings)].filter((drawing) => !this.#loaded.has(drawing))
+    for (let i = 0; i < missing.length; i += i === 0 ? FIRST : AT_ONCE) {
+      const wanted = missing.slice(i, i + (i === 0 ? FIRST : AT_ONCE))
+      const batch = wanted.filter((drawing) => !this.#loading.has(drawing) && !this.#loaded.has(drawing))
+      if (batch.length > 0) this.#begin(batch, waiting)
+      // One batch after the other: what is nearest is on the paper before the rest is asked for.
+      await Promise.all(wanted.map((drawing) => this.#loading.get(drawing)))
     }
+  }
+
+  /** Ink that was changed elsewhere is read again at the next `ensure`; until then the old stays. */
+  forget(drawings: Iterable<string> | undefined): void {
+    for (const drawing of drawings ?? [...this.#loaded]) {
+      if (this.#loaded.delete(drawing)) this.#stale.add(drawing)
+      // An answer on its way may be older than the news.
+      this.#loading.delete(drawing)
+      this.#dropKept(drawing)
+    }
+  }
+
+  readonly #keptInk = (drawing: string, pass: string): Ink =>
+    this.#kept.get(inkKey(drawing, pass)) ?? this.inkOf(drawing, pass)
+
+  /** Whether we know what the server has of a drawing, and which of our edits wait on top of that. */
+  #isSure(drawing: string): boolean {
+    return this.#loaded.has(drawing) && !this.#unsure.has(drawing)
+  }
+
+  /** What an edit writes, or undefined when it does not fit: then it had arrived before. */
+  #written(edit: Edit, inkOf: (drawing: string, pass: Pass) => Ink): readonly PassInk[] | undefined {
+    try {
+      return inkAfter(edit, inkOf)
+    } catch (error) {
+      if (error instanceof EditRefused) return undefined
+      throw error
+    }
+  }
+
+  /** Lays one edit on the ink as the server has it; `remember` is called for each pass before that. */
+  #layKept(edit: Edit, onTop: ReadonlySet<string>, remember: (key: InkKey) => void): void {
+    const targets = inkedBy(edit)
+    const sure = [...targets, ...inkSourcesOf(edit)].every((drawing) => this.#isSure(drawing))
+    const written = sure && this.#written(edit, this.#keptInk)
+    if (!written) {
+      // A drawing that is new to us and came with its first lines is fetched like any other.
+      return this.forget(targets)
+    }
+    for (const { drawing, pass, ink } of written) {
+      const key = inkKey(drawing, pass)
+      remember(key)
+      if (this.#kept.has(key) || onTop.has(drawing)) this.#kept.set(key, ink)
+      else this.#passes.set(key, ink)
+    }
+  }
+
+  /** A copy of what we do not know for sure is not known for sure. */
+  #doubtCopies(edit: Edit): void {
+    if (inkSourcesOf(edit).every((source) => this.#isSure(source))) return
+    for (const drawing of inkedBy(edit)) {
+      this.#unsure.add(drawing)
+      this.#dropKept(drawing)
+    }
+  }
+
+  #layQuietly(edit: Edit): void {
+    for (const { drawing, pass, ink } of this.#written(edit, this.inkOf) ?? []) {
+      this.#passes.set(inkKey(drawing, pass), ink)
+    }
+  }
+
+  /** Lets go of what was remembered of drawings on which nothing waits any more. */
+  #release(waitingOn: ReadonlySet<string>): void {
+    for (const key of [...this.#kept.keys()]) {
+      if (!waitingOn.has(drawingOf(key))) this.#kept.delete(key)
+    }
+    for (const drawing of [...this.#unsure]) if (!waitingOn.has(drawing)) this.#unsure.delete(drawing)
+  }
+
+  #dropKept(drawing: string): void {
+    for (const pass of PASSES) this.#kept.delete(inkKey(drawing, pass))
+  }
+
+  #put(drawing: string, pass: Pass, ink: Ink): void {
+    const key = inkKey(drawing, pass)
+    const was = this.#passes.get(key) ?? EMPTY
+    this.#passes.set(key, ink)
+    this.#tellOf(key, was)
+  }
+
+  #tellOf(key: InkKey, was: Ink): void {
+    const now = this.#passes.get(key) ?? EMPTY
+    if (now === was) return
+    const same = now.length >= was.length && was.every((piece, i) => piece === now[i])
+    if (same && now.length === was.length) return
+    const onTop = same ? now.slice(was.length) : undefined
+    for (const listener of this.#listeners) listener(drawingOf(key), passOf(key), onTop)
   }
 
   /** One request for some drawings; a later one for the same drawing makes this one's answer void for it. */
-  function begin(batch: readonly string[], waiting: () => readonly Edit[]) {
-    const job: Promise<void> = fetchInk(batch, waiting, (drawing) => loading.get(drawing) === job).finally(() => {
-      for (const drawing of batch) {
-        if (loading.get(drawing) !== job) continue
-        loading.delete(drawing)
-        during.delete(drawing)
-      }
-    })
-    for (const drawing of batch) loading.set(drawing, job)
+  #begin(batch: readonly string[], waiting: Waiting): void {
+    const job: Promise<void> = this.#fetch(batch, waiting, (drawing) => this.#loading.get(drawing) === job).finally(
+      () => {
+        for (const drawing of batch) {
+          if (this.#loading.get(drawing) !== job) continue
+          this.#loading.delete(drawing)
+          this.#during.delete(drawing)
+        }
+      },
+    )
+    for (const drawing of batch) this.#loading.set(drawing, job)
   }
 
-  return {
-    inkOf,
-    apply,
-    /** Also true while newer ink is on its way: what is there can be drawn on. */
-    isLoaded: (drawing: string) => loaded.has(drawing) || stale.has(drawing),
-    onChange(listener: InkListener) {
-      listeners.add(listener)
-      return () => void listeners.delete(listener)
-    },
-    /** Loads what is missing, in the order given. `waiting` are edits not yet on the server. */
-    async ensure(drawings: readonly string[], waiting: () => readonly Edit[] = () => []): Promise<void> {
-      const missing = [...new Set(drawings)].filter((drawing) => !loaded.has(drawing))
-      for (let i = 0; i < missing.length; i += i === 0 ? FIRST : AT_ONCE) {
-        const wanted = missing.slice(i, i + (i === 0 ? FIRST : AT_ONCE))
-        const batch = wanted.filter((drawing) => !loading.has(drawing) && !loaded.has(drawing))
-        if (batch.length > 0) begin(batch, waiting)
-        // One batch after the other: what is nearest is on the paper before the rest is asked for.
-        await Promise.all(wanted.map((drawing) => loading.get(drawing)))
-      }
-    },
-    /** Ink that was changed elsewhere is read again at the next `ensure`; until then the old stays. */
-    forget(drawings: ReadonlySet<string> | undefined) {
-      for (const drawing of drawings ?? [...loaded]) {
-        if (loaded.delete(drawing)) stale.add(drawing)
-        // An answer on its way may be older than the news.
-        loading.delete(drawing)
-      }
-    },
+  async #fetch(drawings: readonly string[], waiting: Waiting, isNewest: (drawing: string) => boolean): Promise<void> {
+    const asked = waiting()
+    const answer = await this.read(drawings)
+    // Drawn on as new meanwhile, or asked for again because of later news: this answer is not for those.
+    const fresh = new Set(drawings.filter((drawing) => !this.#loaded.has(drawing) && isNewest(drawing)))
+    const all = [...fresh].flatMap((drawing) => PASSES.map((pass) => inkKey(drawing, pass)))
+    const before = new Map(all.map((key) => [key, this.#passes.get(key)]))
+    for (const key of all) this.#passes.delete(key)
+    for (const drawing of fresh) {
+      this.#loaded.add(drawing)
+      this.#stale.delete(drawing)
+      this.#dropKept(drawing)
+    }
+    for (const { drawing, pass, ink } of answer) if (fresh.has(drawing)) this.#passes.set(inkKey(drawing, pass), ink)
+    // Edits the server may not have seen when it answered lie on top of what it sent.
+    const made = [...fresh].flatMap((drawing) => this.#during.get(drawing) ?? [])
+    for (const edit of new Set([...asked, ...made, ...waiting()])) {
+      const targets = inkedBy(edit).filter((drawing) => fresh.has(drawing))
+      if (targets.length > 0) this.#layQuietly(edit)
+      for (const drawing of targets) this.#unsure.add(drawing)
+    }
+    for (const [key, was] of before) {
+      if (was === undefined && !this.#passes.has(key)) continue
+      for (const listener of this.#listeners) listener(drawingOf(key), passOf(key), undefined)
+    }
   }
 }
 
-export type InkStore = ReturnType<typeof createInkStore>
+const drawingOf = (key: InkKey): string => key.slice(0, key.lastIndexOf('/'))
+const passOf = (key: InkKey): Pass => key.slice(key.lastIndexOf('/') + 1) as Pass
+
+/** The ink of a scene on the server. `read` may read it as it was at a moment. */
+export const createInkStore = (
+  scene: string,
+  read: (drawings: readonly string[]) => Promise<readonly PassInk[]> = (drawings) => api.readInk(scene, drawings),
+): InkStore => new InkStore(read)

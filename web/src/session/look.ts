@@ -6,6 +6,7 @@ import {
   lookReportSchema,
   type Found,
   type LookOrder,
+  type LookTransition,
   type Proposed,
   type SeenFinding,
 } from '../workers/look/messages'
@@ -97,16 +98,12 @@ export const useLook = defineStore('look', () => {
         found.value = report
       }
     }
-    tell({ kind: 'open', scene: scene.id, document: toRaw(scene.settled!) })
-    release = scene.hear({
-      onEdit(edit) {
-        tell({ kind: 'edit', edit })
-        later()
-      },
-      onAnew(document, inked) {
-        tell({ kind: 'anew', document, ...(inked && { inked: new Set(inked) }) })
-        later()
-      },
+    const { session } = scene
+    const { confirmed: document, version, waiting } = session!
+    tell({ kind: 'open', scene: scene.id, document, version, waiting: [...waiting] })
+    release = session!.onTransition((transition) => {
+      tell({ kind: 'happened', transition: transition as LookTransition })
+      if (transition.kind !== 'confirmed') later()
     })
   }
   function later() {
@@ -115,7 +112,7 @@ export const useLook = defineStore('look', () => {
   }
   /** Looks at what changed, or at everything anew. */
   function look(whole = false) {
-    if (!scene.settled) return
+    if (!scene.working) return
     clearTimeout(soon)
     wanted.value = true
     trouble.value = ''
@@ -127,7 +124,6 @@ export const useLook = defineStore('look', () => {
       take: scene.take,
       limits: toRaw(scene.limits),
       whole,
-      waiting: [...scene.waiting()],
     })
   }
   /** Asks where a landmark lies on the drawings after this one. */
@@ -135,7 +131,7 @@ export const useLook = defineStore('look', () => {
     if (!worker) start()
     proposals.value = []
     following.value = ++orders
-    tell({ kind: 'follow', id: following.value, take: scene.take, drawing, landmark, waiting: [...scene.waiting()] })
+    tell({ kind: 'follow', id: following.value, take: scene.take, drawing, landmark })
   }
   /** Pins all that is proposed, in one step. */
   function accept() {
@@ -162,7 +158,7 @@ export const useLook = defineStore('look', () => {
 
   // A scene that is shut is looked at from nothing when it is opened again: others may have drawn on it.
   watch(
-    () => scene.settled === undefined,
+    () => scene.working === undefined,
     (shut) => {
       if (!shut) return
       end()
@@ -204,7 +200,7 @@ export const useLook = defineStore('look', () => {
         !scene.change({
           type: 'answer.put',
           id: answerId(bare),
-          answer: answerTo(scene.settled!, bare, scene.ink!.inkOf, reason),
+          answer: answerTo(scene.working!, bare, scene.ink!.inkOf, reason),
         })
       )
         return

@@ -1,5 +1,4 @@
 import {
-  applyEdit,
   drawingsShown,
   EditRefused,
   exposureAt,
@@ -12,19 +11,16 @@ import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '../api/api'
+import { freshId } from '../api/ids'
 import { createInkStore, type InkStore } from './ink-store'
-import { createKeeper, type Keeper, type Keeping } from './sync/keeper'
+import { SceneSession, type Transition } from './session'
+import type { Keeping } from './sync/keeping'
 import type { AsideRow } from './sync/outbox'
+import { SceneSync } from './sync/scene-sync'
 
 export function sayWhy(error: unknown): void {
   const message = error instanceof Error ? error.message : String(error)
   ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true, offset: 54 })
-}
-
-/** Whoever keeps a copy of the scene. */
-export interface SceneHearer {
-  readonly onEdit: (edit: Edit) => void
-  readonly onAnew: (scene: Scene, inked: ReadonlySet<string> | undefined) => void
 }
 
 export interface Chosen {
@@ -45,17 +41,17 @@ export const useScene = defineStore('scene', () => {
   const production = ref('')
   /** The production's own limits for Second look. */
   const limits = shallowRef<Limits>({})
-  /** Told of every edit of this page, and of the scene anew after others' edits. */
-  const hearers = new Set<SceneHearer>()
+  /** Its owner; what is below mirrors it for whoever shows it. */
+  const session = shallowRef<SceneSession>()
   /** The scene as edited so far, and as it would be after a change that is only being tried. */
-  const settled = shallowRef<Scene>()
+  const working = shallowRef<Scene>()
   const tried = shallowRef<Scene>()
-  const scene = computed(() => tried.value ?? settled.value)
+  const scene = computed(() => tried.value ?? working.value)
   /** The take that is on the sheet. */
   const take = ref('')
   const ink = shallowRef<InkStore>()
   const keeping = shallowRef<Keeping>({ state: 'opening' })
-  const asides = shallowRef<AsideRow[]>([])
+  const asides = shallowRef<readonly AsideRow[]>([])
   const trouble = ref('')
   const frame = ref(1)
   /** Frames chosen on the sheet, when more than the one we are at. */
@@ -63,9 +59,9 @@ export const useScene = defineStore('scene', () => {
   /** A level shown by itself on this page. */
   const solo = ref<string>()
   const level = ref('')
-  const done = shallowRef<Edit[]>([])
-  const undone = shallowRef<Edit[]>([])
-  let keeper: Keeper | undefined
+  const canUndo = ref(false)
+  const canRedo = ref(false)
+  let sync: SceneSync | undefined
   let opening = 0
 
   const exposures = computed(() =>
@@ -85,11 +81,9 @@ export const useScene = defineStore('scene', () => {
   }
 
   const loadInk = () =>
-    ink
-      .value!.ensure(nearestFirst(), () => keeper?.waiting() ?? [])
-      .catch((error: unknown) => {
-        trouble.value = error instanceof Error ? error.message : String(error)
-      })
+    ink.value!.ensure(nearestFirst(), session.value!.waitingEdits).catch((error: unknown) => {
+      trouble.value = error instanceof Error ? error.message : String(error)
+    })
 
   async function open(sceneId: string) {
     close()
@@ -99,104 +93,88 @@ export const useScene = defineStore('scene', () => {
     try {
       const opened = await api.readScene(sceneId)
       if (turn !== opening) return
-      ink.value = createInkStore(sceneId)
-      take.value = opened.scene.mainTake
-      production.value = opened.production
-      limits.value = opened.limits
-      if (opened.told) sayWhy(new Error(opened.told))
-      settled.value = opened.scene
-      frame.value = 1
-      level.value = mostWorked(opened.scene)
-      keeper = createKeeper({
-        ...opened,
-        events: {
-          onKeeping: (now) => (keeping.value = now),
-          onAside: (now) => (asides.value = now),
-          onScene(now, inked) {
-            tried.value = undefined
-            if (!now.takes[take.value]) take.value = now.mainTake
-            settled.value = now
-            if (!now.levels[level.value]) level.value = now.levelOrder.at(-1)!
-            frame.value = Math.min(frame.value, now.settings.length)
-            ink.value!.forget(inked)
-            for (const hearer of hearers) hearer.onAnew(now, inked)
-            void loadInk()
-          },
-        },
+      show(opened)
+      sync = new SceneSync(sceneId, session.value!, {
+        onKeeping: (now) => (keeping.value = now),
+        onAside: (now) => (asides.value = now),
       })
-      await Promise.all([keeper.resume(), loadInk()])
+      await Promise.all([sync.resume(), loadInk()])
     } catch (error) {
       if (turn === opening) trouble.value = error instanceof Error ? error.message : String(error)
     }
   }
 
+  function show(opened: Awaited<ReturnType<typeof api.readScene>>) {
+    const store = createInkStore(opened.id)
+    const own = new SceneSession({ scene: opened.scene, version: opened.version, ink: store, freshId })
+    own.onTransition((transition) => mirror(own, transition))
+    session.value = own
+    ink.value = store
+    take.value = opened.scene.mainTake
+    production.value = opened.production
+    limits.value = opened.limits
+    if (opened.told) sayWhy(new Error(opened.told))
+    working.value = opened.scene
+    frame.value = 1
+    level.value = mostWorked(opened.scene)
+  }
+
+  /** Shows what happened, and keeps where we are within what is there. */
+  function mirror(own: SceneSession, { kind }: Transition) {
+    const now = own.working
+    tried.value = own.tried
+    if (!now.takes[take.value]) take.value = now.mainTake
+    working.value = now
+    if (!now.levels[level.value]) level.value = now.levelOrder.at(-1)!
+    frame.value = Math.min(frame.value, now.settings.length)
+    if (chosen.value && chosen.value.to > now.settings.length) chosen.value = undefined
+    if (kind === 'rebased' || kind === 'adopted' || own.ink.isBehind) void loadInk()
+  }
+
   function close() {
-    keeper?.close()
-    keeper = undefined
-    settled.value = undefined
+    sync?.close()
+    sync = undefined
+    session.value = undefined
+    working.value = undefined
     tried.value = undefined
     chosen.value = undefined
     solo.value = undefined
     ink.value = undefined
-    done.value = []
-    undone.value = []
     asides.value = []
+    canUndo.value = canRedo.value = false
     keeping.value = { state: 'opening' }
   }
 
-  function apply(edit: Edit): Edit | undefined {
-    const before = settled.value
-    if (!before) return undefined
-    tried.value = undefined
+  /** Does something to the session; undefined when it was refused, and why is said. */
+  function done<T>(act: (own: SceneSession) => T): T | undefined {
+    const own = session.value
+    if (!own) return undefined
     try {
-      const { scene: after, inverse } = applyEdit(before, edit)
-      ink.value!.apply(edit)
-      if (!after.takes[take.value]) take.value = after.mainTake
-      settled.value = after
-      frame.value = Math.min(frame.value, after.settings.length)
-      if (chosen.value && chosen.value.to > after.settings.length) chosen.value = undefined
-      keeper!.add(edit)
-      for (const hearer of hearers) hearer.onEdit(edit)
-      return inverse
+      return act(own)
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
+      own.attempt()
       sayWhy(error)
       return undefined
+    } finally {
+      tried.value = own.tried
+      canUndo.value = own.canUndo
+      canRedo.value = own.canRedo
     }
   }
 
   /** Makes an edit; false when it was refused, and why is said. */
-  function change(edit: Edit): boolean {
-    const inverse = apply(edit)
-    if (!inverse) return false
-    done.value = [...done.value, inverse]
-    undone.value = []
-    return true
-  }
+  const change = (edit: Edit): boolean => done((own) => (own.change(edit), true)) ?? false
 
   /**
    * Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot
    * be done, when it cannot: then the scene is shown as it is.
    */
-  function attempt(edit?: Edit): string | undefined {
-    tried.value = undefined
-    if (!edit || !settled.value) return undefined
-    try {
-      tried.value = applyEdit(settled.value, edit).scene
-      return undefined
-    } catch (error) {
-      if (!(error instanceof EditRefused)) throw error
-      return error.message
-    }
-  }
+  const attempt = (edit?: Edit): string | undefined => done((own) => own.attempt(edit))
 
-  function step(from: typeof done, to: typeof done) {
-    const edit = from.value.at(-1)
-    if (!edit) return
-    from.value = from.value.slice(0, -1)
-    const inverse = apply(edit)
-    if (inverse) to.value = [...to.value, inverse]
-    const at = edit.type === 'ink.change' ? edit.drawing : undefined
+  /** Shows where an undone or redone line lies. */
+  function showChange(edit: Edit | undefined) {
+    const at = edit?.type === 'ink.change' ? edit.drawing : undefined
     if (at !== undefined && at !== drawing.value) showDrawing(at)
   }
 
@@ -235,7 +213,8 @@ export const useScene = defineStore('scene', () => {
     production,
     limits,
     scene,
-    settled,
+    session,
+    working,
     take,
     chosen,
     solo,
@@ -248,14 +227,8 @@ export const useScene = defineStore('scene', () => {
     exposures,
     here,
     drawing,
-    canUndo: computed(() => done.value.length > 0),
-    canRedo: computed(() => undone.value.length > 0),
-    hear(hearer: SceneHearer) {
-      hearers.add(hearer)
-      return () => void hearers.delete(hearer)
-    },
-    /** Edits of this page that the server has not confirmed. */
-    waiting: () => keeper?.waiting() ?? [],
+    canUndo,
+    canRedo,
     open,
     close,
     change,
@@ -265,8 +238,8 @@ export const useScene = defineStore('scene', () => {
     goTo,
     showDrawing,
     loadInk,
-    undo: () => step(done, undone),
-    redo: () => step(undone, done),
-    settleAside: (asideId: string) => void keeper?.settle(asideId),
+    undo: () => showChange(done((own) => own.undo())),
+    redo: () => showChange(done((own) => own.redo())),
+    settleAside: (asideId: string) => void sync?.settle(asideId),
   }
 })

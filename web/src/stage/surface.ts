@@ -303,6 +303,12 @@ export function createTable({
     readied.clear()
   }
 
+  /** What is seen at a place of the scene: red, green, blue, alpha. */
+  function pixelAt(place: Point): readonly number[] {
+    const at = through(pixels, place)
+    return [...below.getImageData(Math.round(at.x), Math.round(at.y), 1, 1).data]
+  }
+
   /** Paints what lies still, all of it or only a box of scene pixels. */
   function repaint(box?: Box) {
     if (playing) return
@@ -616,6 +622,7 @@ export function createTable({
     },
     /** What was made ready is no longer true. */
     unready,
+    pixelAt,
     repaint,
     layOut,
     /** Takes a tool in hand; what is being drawn with another is finished first. */

@@ -147,7 +147,7 @@ const bringing = ref(false)
 
 async function bring() {
   const scene = then.value
-  if (!scene || !picked.value || !store.ink || !store.settled) return
+  if (!scene || !picked.value || !store.ink || !store.working) return
   bringing.value = true
   try {
     const ids = inkBackFor(scene, wanted.value)
@@ -159,7 +159,7 @@ async function bring() {
       Object.fromEntries(
         PASSES.flatMap((pass) => (present.inkOf(id, pass).length > 0 ? [[pass, present.inkOf(id, pass).length]] : [])),
       ) as Partial<Record<Pass, number>>
-    const parts = bringBack({ now: store.settled, then: scene, part: wanted.value, counts })
+    const parts = bringBack({ now: store.working, then: scene, part: wanted.value, counts })
     const lines = ids.flatMap((id) =>
       PASSES.flatMap(
         (pass) => inkBack({ drawing: id, pass, now: present.inkOf(id, pass), then: ink!.inkOf(id, pass) }) ?? [],

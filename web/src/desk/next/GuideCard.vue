@@ -42,7 +42,7 @@ function take(found = false) {
   try {
     store.change(
       guideTaken({
-        scene: store.settled!,
+        scene: store.working!,
         drawing: store.drawing!,
         ...(lines && { shapes: lines }),
         rough: store.ink!.inkOf(store.drawing!, 'rough'),

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
 import { pictures } from '../../session/pictures'
 import { createBitmaps, type Bitmaps } from '../../stage/paint/bitmaps'
+import { boxOfPieces } from '../../stage/paint/paint'
 import { underLight, type UnderLight } from '../../stage/light-table'
 import { composedPictures, playFrames } from '../../stage/player'
 import { createTable, type OnTable, type Slide } from '../../stage/surface'
@@ -289,11 +290,12 @@ export function useStage({
     })
     view.table.value = table
     releases.push(
-      store.ink!.onChange((drawing, pass) => {
-        const onTop = tools.onTop()
+      store.ink!.onChange((drawing, pass, onTop) => {
         table.unready()
-        if (onTop) bitmaps!.append(drawing, pass, onTop)
-        else {
+        if (onTop) {
+          bitmaps!.append(drawing, pass, onTop)
+          table.repaint(boxOfPieces(onTop))
+        } else {
           bitmaps!.forget(drawing, pass)
           lay()
         }

@@ -1,5 +1,4 @@
 import {
-  boundsOf,
   cellsOff,
   coloursOf,
   eraseAlong,
@@ -68,8 +67,6 @@ export function useTools({
 }) {
   const store = useScene()
   const live = shallowRef<Live>()
-  /** The piece just drawn: it is painted on top of what is there instead of painting all anew. */
-  let onTop: InkPiece | undefined
   /** A colour found on the paper that is none of the scene's. */
   const found = ref<string>()
   /** The line whose points are shown. */
@@ -143,22 +140,12 @@ export function useTools({
       return
     }
     for (const piece of pieces) {
-      onTop = piece
       store.change({
         type: 'ink.change',
         drawing,
         pass: on,
         remove: [],
         add: [{ at: inkOf(drawing, on).length, piece }],
-      })
-      onTop = undefined
-      const box = boundsOf([piece])!
-      const margin = piece.kind === 'stroke' ? piece.size + 2 : 2
-      view.table.value!.repaint({
-        left: box.left - margin,
-        top: box.top - margin,
-        right: box.right + margin,
-        bottom: box.bottom + margin,
       })
     }
   }
@@ -316,13 +303,8 @@ export function useTools({
         return
       }
     }
-    const canvas = document.querySelector<HTMLCanvasElement>('[data-test=table] canvas')
-    const k = window.devicePixelRatio || 1
-    const [a, b, c, d, e, f] = view.lie.value.matrix
-    const pixel = canvas
-      ?.getContext('2d')
-      ?.getImageData(Math.round((a * x + c * y + e) * k), Math.round((b * x + d * y + f) * k), 1, 1).data
-    if (pixel) pickColour(pixel[0]!, pixel[1]!, pixel[2]!)
+    const [r, g, b] = view.table.value!.pixelAt({ x, y })
+    pickColour(r!, g!, b!)
   }
 
   // ---- the tool in hand -------------------------------------------------------------------------------------
@@ -424,7 +406,6 @@ export function useTools({
     swatch,
     colour,
     modelNote,
-    onTop: () => onTop,
   }
 }
 export type Tools = ReturnType<typeof useTools>

@@ -115,14 +115,14 @@ export function createBitmaps({
       surface.drawImage(canvas, 0, 0)
       surface.restore()
     },
-    /** Paints one more piece on top of the bitmaps of a pass. */
-    append(drawing: string, pass: Pass, piece: InkPiece) {
+    /** Paints more pieces on top of the bitmaps of a pass; they are in its ink already. */
+    append(drawing: string, pass: Pass, pieces: readonly InkPiece[]) {
+      const before = inkOf(drawing, pass).length - pieces.length
       for (const entry of entries.values()) {
-        // One that is not whole yet gets it in its turn.
-        if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < inkOf(drawing, pass).length - 1)
-          continue
-        paintInk(surfaceOf(entry.canvas), [piece], palette(), entry.style, entry.tint)
-        entry.painted++
+        // One that is not whole yet gets them in its turn.
+        if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < before) continue
+        paintInk(surfaceOf(entry.canvas), pieces, palette(), entry.style, entry.tint)
+        entry.painted += pieces.length
       }
     },
     /** The surface of a bitmap, in scene pixels, for rubbing in it before the ink itself is changed. */

@@ -1,4 +1,5 @@
 import {
+  boundsOf,
   coloursOf,
   LINE_PASSES,
   panAt,
@@ -339,4 +340,16 @@ export function boxOf(points: readonly number[], stride: number, margin: number)
     box.bottom = Math.max(box.bottom, points[i + 1]! + margin)
   }
   return box
+}
+
+/** The box some pieces take on the paper, their width among it. */
+export function boxOfPieces(pieces: Ink): Box {
+  const box = boundsOf(pieces) ?? { left: 0, top: 0, right: 0, bottom: 0 }
+  const margin = Math.max(...pieces.map((piece) => (piece.kind === 'stroke' ? piece.size + 2 : 2)))
+  return {
+    left: box.left - margin,
+    top: box.top - margin,
+    right: box.right + margin,
+    bottom: box.bottom + margin,
+  }
 }

@@ -10,24 +10,36 @@ import {
 } from '@unhurried/core'
 import { z } from 'zod'
 
+const waitingSchema = z.object({ id: z.string(), edit: editSchema })
+const transitionSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('edit'), made: waitingSchema }),
+  z.object({ kind: z.literal('adopted'), rows: z.array(waitingSchema) }),
+  z.object({ kind: z.literal('confirmed'), ids: z.array(z.string()), version: z.int() }),
+  z.object({
+    kind: z.literal('rebased'),
+    news: z.object({
+      missed: z.array(waitingSchema.extend({ version: z.int() })),
+      gone: z.array(z.string()).exactOptional(),
+      fresh: z.object({ scene: sceneSchema, version: z.int() }).exactOptional(),
+    }),
+  }),
+])
+
 /**
- * What the page tells the worker of Second look, and what it answers. The worker fetches the ink itself, so
- * that the page's hand is free, and hears of every edit the page makes. `waiting` are the edits that have not reached
- * the server as the order is given, to be laid on what is fetched: one that has is never laid on again.
+ * What the page tells the worker of Second look, and what it answers. The worker holds a copy of the page's session,
+ * does to it what happened there, and fetches the ink itself, so that the page's hand is free.
  */
 export const lookOrderSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('open'), scene: idSchema, document: sceneSchema }),
-  z.object({ kind: z.literal('edit'), edit: editSchema }),
-  /** The scene after others' edits, and the drawings whose ink they changed. */
-  z.object({ kind: z.literal('anew'), document: sceneSchema, inked: z.set(idSchema).optional() }),
   z.object({
-    kind: z.literal('look'),
-    id: z.int(),
-    take: idSchema,
-    limits: limitsSchema,
-    whole: z.boolean(),
-    waiting: z.array(editSchema),
+    kind: z.literal('open'),
+    scene: idSchema,
+    /** As the server has it, and what waits on top. */
+    document: sceneSchema,
+    version: z.int(),
+    waiting: z.array(waitingSchema),
   }),
+  z.object({ kind: z.literal('happened'), transition: transitionSchema }),
+  z.object({ kind: z.literal('look'), id: z.int(), take: idSchema, limits: limitsSchema, whole: z.boolean() }),
   /** Where a landmark may lie on the drawings after one it is pinned on. */
   z.object({
     kind: z.literal('follow'),
@@ -35,11 +47,11 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
     take: idSchema,
     drawing: idSchema,
     landmark: idSchema,
-    waiting: z.array(editSchema),
   }),
   z.object({ kind: z.literal('stop') }),
 ])
 export type LookOrder = z.infer<typeof lookOrderSchema>
+export type LookTransition = Extract<LookOrder, { kind: 'happened' }>['transition']
 
 /** A finding as it is listed. What is drawn on the paper for it is read only when it is shown: it is large. */
 const seenSchema = findingSchema

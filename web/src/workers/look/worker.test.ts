@@ -67,7 +67,6 @@ const look = (id: number, more: object = {}) => ({
   take: 'main',
   limits: {},
   whole: false,
-  waiting: [],
   ...more,
 })
 const answers = (id: number) => (report: LookReport) => report.id === id && report.kind !== 'progress'
@@ -75,6 +74,13 @@ const checks = (report: LookReport) =>
   report.kind === 'found' ? report.findings.map(({ check }) => check) : [report.kind]
 const tell = (order: LookOrder) =>
   (globalThis.self.onmessage as (event: { data: unknown }) => void)({ data: structuredClone(order) })
+let made = 0
+/** Tells that an edit was made on the page; gives the id under which it waits. */
+const happens = (edit: Edit): string => {
+  const id = `made${made++}`
+  tell({ kind: 'happened', transition: { kind: 'edit', made: { id, edit } } })
+  return id
+}
 
 beforeAll(async () => {
   globalThis.self = {
@@ -93,25 +99,22 @@ beforeAll(async () => {
     )
   }) as typeof fetch
   await import('./worker')
-  tell({ kind: 'open', scene: 'looked', document: scene })
+  tell({ kind: 'open', scene: 'looked', document: scene, version: 16, waiting: [] })
 })
 
 test('fetches the lines itself, finds what is wrong, and after an edit looks again without fetching', async () => {
   expect(checks(await asked(look(1), answers(1)))).toEqual(['volume'])
   const before = fetched
-  tell({
-    kind: 'edit',
-    edit: {
-      type: 'ink.change',
-      drawing: 'd4',
-      pass: 'line',
-      remove: [{ at: 0, piece: kept.get('d4')! }],
-      add: [{ at: 0, piece: round('mended', 280, 40) }],
-    },
+  happens({
+    type: 'ink.change',
+    drawing: 'd4',
+    pass: 'line',
+    remove: [{ at: 0, piece: kept.get('d4')! }],
+    add: [{ at: 0, piece: round('mended', 280, 40) }],
   })
   expect(checks(await asked(look(2), answers(2)))).toEqual([])
   expect(fetched).toBe(before)
-  tell({ kind: 'edit', edit: inked('d4', round('more', 280, 50)) })
+  happens(inked('d4', round('more', 280, 50)))
   expect(checks(await asked(look(3), answers(3)))).toContain('volume')
 })
 
@@ -126,16 +129,13 @@ test('other limits judge anew; a later look or a stop ends the one under way', a
 })
 
 test('a landmark is followed from where it is pinned to where the next one is', async () => {
-  tell({ kind: 'edit', edit: { type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } } })
+  happens({ type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } })
   for (const [drawing, x] of [
     ['d0', 80],
     ['d3', 230],
   ] as const)
-    tell({ kind: 'edit', edit: { type: 'pin.set', drawing, landmark: 'mid', pin: { x, y: 180 } } })
-  const followed = await asked(
-    { kind: 'follow', waiting: [], id: 7, take: 'main', drawing: 'd0', landmark: 'mid' },
-    answers(7),
-  )
+    happens({ type: 'pin.set', drawing, landmark: 'mid', pin: { x, y: 180 } })
+  const followed = await asked({ kind: 'follow', id: 7, take: 'main', drawing: 'd0', landmark: 'mid' }, answers(7))
   if (followed.kind !== 'followed') throw new Error(followed.kind)
   expect(followed.proposals.map(({ drawing }) => drawing)).toEqual(['d1', 'd2'])
   followed.proposals.forEach(({ x, y }, i) => expect(Math.hypot(x - 130 - 50 * i, y - 180)).toBeLessThan(8))
@@ -147,30 +147,41 @@ test('what is no order, or fits no scene, is answered with a sentence and costs 
   ).toMatchObject({ id: 8, sentence: expect.stringMatching(/Reload the page/) })
   expect(
     await asked(
-      { kind: 'edit', edit: { type: 'landmark.remove', level: 'A', landmark: 'none' } },
+      {
+        kind: 'happened',
+        transition: {
+          kind: 'edit',
+          made: { id: 'x', edit: { type: 'landmark.remove', level: 'A', landmark: 'none' } },
+        },
+      },
       (report) => report.kind === 'failed',
     ),
   ).toMatchObject({ id: 0, sentence: expect.stringMatching(/not on the level any more/) })
   expect(checks(await asked(look(9), answers(9)))).toContain('volume')
 })
 
-/** A Set of this realm: a clone made by the test runner is of another. */
-const anew = (inkedAnew: string[]) =>
-  (globalThis.self.onmessage as (event: { data: unknown }) => void)({
-    data: { kind: 'anew', document: structuredClone(scene), inked: new Set(inkedAnew) },
-  })
+const onD2 = (report: LookReport) =>
+  report.kind === 'found' ? report.findings.filter(({ drawings }) => drawings.includes('d2')) : undefined
 
-test('a line that somebody else rubbed out is not laid again on what is fetched', async () => {
-  // Made here, kept, and rubbed out elsewhere: it waits no more, and the server does not have it.
-  tell({ kind: 'edit', edit: inked('d2', round('ghost', 180, 90)) })
+test('a line that somebody else rubbed out is gone from here too, and nothing is fetched for it', async () => {
+  const ghost = round('ghost', 180, 90)
+  const id = happens(inked('d2', ghost))
   expect(checks(await asked(look(40), answers(40)))).toContain('volume')
-  anew(['d2'])
-  const found = await asked(look(42, { whole: true }), answers(42))
-  expect(found.kind === 'found' && found.findings.filter(({ drawings: on }) => on.includes('d2'))).toEqual([])
+  const before = fetched
+  tell({ kind: 'happened', transition: { kind: 'confirmed', ids: [id], version: 17 } })
+  const rubbed: Edit = { ...inked('d2', ghost), remove: [{ at: 0, piece: ghost }], add: [] } as Edit
+  tell({
+    kind: 'happened',
+    transition: { kind: 'rebased', news: { missed: [{ id: 'theirs', version: 18, edit: rubbed }] } },
+  })
+  expect(onD2(await asked(look(42), answers(42)))).toEqual([])
+  expect(fetched).toBe(before)
 })
 
-test('one that still waits is laid on what is fetched', async () => {
-  anew(['d2'])
-  const found = await asked(look(43, { whole: true, waiting: [inked('d2', round('waits', 180, 90))] }), answers(43))
-  expect(found.kind === 'found' && found.findings.some(({ drawings: on }) => on.includes('d2'))).toBe(true)
+test('one that still waits is laid on what is fetched anew', async () => {
+  happens(inked('d2', round('waits', 180, 90)))
+  const before = fetched
+  tell({ kind: 'happened', transition: { kind: 'rebased', news: { missed: [], fresh: { scene, version: 20 } } } })
+  expect(onD2(await asked(look(43, { whole: true }), answers(43)))).not.toEqual([])
+  expect(fetched).toBeGreaterThan(before)
 })

@@ -1,36 +1,32 @@
 import {
-  applyEdit,
   drawingsShown,
   exposuresOf,
   followLandmark,
   graphsOf,
-  inkedBy,
   inspectScene,
   levelsChanged,
   meantBecause,
   PASSES,
   subjectOf,
-  type Edit,
   type Inspection,
   type Limits,
   type Scene,
 } from '@unhurried/core'
 import { api } from '../../api/api'
-import { createInkStore } from '../../session/ink-store'
-import { lookOrderSchema, type LookReport, type Proposed } from './messages'
+import { createInkStore, type InkStore } from '../../session/ink-store'
+import { SceneSession } from '../../session/session'
+import { lookOrderSchema, type LookOrder, type LookReport, type LookTransition, type Proposed } from './messages'
 
 /** A thin door to core: the scene is kept here as the page has it, and looked at when asked. */
 const tell = (report: LookReport) => self.postMessage(report)
 const PROBLEM = 'The drawings could not be looked at. Reload the page and look again.'
 
-let scene: Scene | undefined
-let ink: ReturnType<typeof createInkStore> | undefined
-/** Edits of the page that the server may not have yet: those that waited at the last order, and those made since. */
-let edits: readonly Edit[] = []
+/** A copy of the page's. */
+let session: SceneSession | undefined
 /** What was seen last, of which scene, and the levels inked since. */
 let last: { inspection: Inspection; scene: Scene; take: string; limits: string } | undefined
 const inked = new Set<string>()
-let next: { id: string; scene: Scene; ink: ReturnType<typeof createInkStore> } | undefined
+let next: { id: string; scene: Scene; ink: InkStore } | undefined
 let turn = 0
 
 /** Lets messages in. */
@@ -44,17 +40,28 @@ const breathe = () =>
     channel.port2.postMessage(0)
   })
 
-function open(id: string, document: Scene) {
+function open({ scene: id, document, version, waiting }: Extract<LookOrder, { kind: 'open' }>) {
   turn++
-  scene = document
-  edits = []
   last = next = undefined
   inked.clear()
-  ink = createInkStore(id)
+  const ink = createInkStore(id)
+  // Ids are the page's: nothing is made here.
+  const own = new SceneSession({ scene: document, version, waiting, ink, freshId: () => '' })
   ink.onChange((drawing) => {
-    const level = scene?.drawings[drawing]?.level
+    const level = own.working.drawings[drawing]?.level
     if (level !== undefined) inked.add(level)
   })
+  session = own
+}
+
+/** Does what happened on the page; lines that must be read again count as changed. */
+function happened(own: SceneSession, transition: LookTransition) {
+  const loaded = Object.keys(own.working.drawings).filter((drawing) => own.ink.isNewest(drawing))
+  own.follow(transition)
+  for (const drawing of loaded) {
+    const level = own.working.drawings[drawing]?.level
+    if (level !== undefined && !own.ink.isNewest(drawing)) inked.add(level)
+  }
 }
 
 async function nextOf(id: string | null | undefined) {
@@ -66,7 +73,10 @@ async function nextOf(id: string | null | undefined) {
   return (next = { id, scene: answer.scene, ink: store })
 }
 
-async function look({ id, take, limits, whole }: { id: number; take: string; limits: Limits; whole: boolean }) {
+async function look(
+  { working: now, ink, waitingEdits }: SceneSession,
+  { id, take, limits, whole }: { id: number; take: string; limits: Limits; whole: boolean },
+) {
   const mine = ++turn
   const signal = {
     get aborted() {
@@ -74,13 +84,12 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
     },
   }
   if (whole) last = next = undefined
-  const drawings = Object.keys(scene!.drawings).length
+  const drawings = Object.keys(now.drawings).length
   tell({ kind: 'progress', id, done: 0, of: drawings, words: 'Fetching the lines' })
-  await ink!.ensure(Object.keys(scene!.drawings), () => edits)
-  const joins = await nextOf(scene!.settings.handsOnTo).catch(() => undefined)
+  await ink.ensure(Object.keys(now.drawings), waitingEdits)
+  const joins = await nextOf(now.settings.handsOnTo).catch(() => undefined)
   if (signal.aborted) return tell({ kind: 'stopped', id })
   const began = performance.now()
-  const now = scene!
   const named = JSON.stringify(limits)
   const before =
     last && last.take === take && last.limits === named
@@ -93,13 +102,13 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
   const options = {
     scene: now,
     take,
-    inkOf: ink!.inkOf,
+    inkOf: ink.inkOf,
     limits,
     next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
   }
   const context = subjectOf(options)
   let told = began
-  const inspection = await inspectScene(now, ink!.inkOf, {
+  const inspection = await inspectScene(now, ink.inkOf, {
     take,
     limits,
     signal,
@@ -128,7 +137,7 @@ async function look({ id, take, limits, whole }: { id: number; take: string; lim
       return count <= MOST_SHOWN
     })
     .map((finding) => {
-      const meant = meantBecause(now, finding, ink!.inkOf)
+      const meant = meantBecause(now, finding, ink.inkOf)
       return { ...finding, evidence: JSON.stringify(finding.evidence, short), ...(meant !== undefined && { meant }) }
     })
   tell({
@@ -152,24 +161,17 @@ const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.r
 const MOST_FOLLOWED = 60
 const SURE = 0.2
 
-async function follow({
-  id,
-  take,
-  drawing,
-  landmark,
-}: {
-  id: number
-  take: string
-  drawing: string
-  landmark: string
-}) {
-  const { level } = scene!.drawings[drawing]!
-  const order = drawingsShown(exposuresOf(scene!, level, take)).map((entry) => entry.drawing)
+async function follow(
+  { working: scene, ink, waitingEdits }: SceneSession,
+  { id, take, drawing, landmark }: { id: number; take: string; drawing: string; landmark: string },
+) {
+  const { level } = scene.drawings[drawing]!
+  const order = drawingsShown(exposuresOf(scene, level, take)).map((entry) => entry.drawing)
   const here = order.indexOf(drawing)
   const ahead = order.slice(here, here + MOST_FOLLOWED + 1)
-  await ink!.ensure(ahead, () => edits)
-  const pinOn = (each: string | undefined) => (each === undefined ? undefined : scene!.drawings[each]?.pins?.[landmark])
-  const wholeInk = (each: string) => PASSES.flatMap((pass) => ink!.inkOf(each, pass))
+  await ink.ensure(ahead, waitingEdits)
+  const pinOn = (each: string | undefined) => (each === undefined ? undefined : scene.drawings[each]?.pins?.[landmark])
+  const wholeInk = (each: string) => PASSES.flatMap((pass) => ink.inkOf(each, pass))
   let from = pinOn(drawing)
   const before = pinOn(order[here - 1])
   let motion = from && before ? { x: from.x - before.x, y: from.y - before.y } : { x: 0, y: 0 }
@@ -192,28 +194,12 @@ self.onmessage = async (event: MessageEvent<unknown>) => {
     return tell({ kind: 'failed', id: Number((event.data as { id?: unknown } | null)?.id) || 0, sentence: PROBLEM })
   const order = parsed.data
   try {
-    if ('waiting' in order) edits = order.waiting
-    if (order.kind === 'open') open(order.scene, order.document)
+    if (order.kind === 'open') open(order)
     else if (order.kind === 'stop') turn++
-    else if (!scene || !ink) throw new Error(PROBLEM)
-    else if (order.kind === 'edit') {
-      const before = scene
-      scene = applyEdit(scene, order.edit).scene
-      edits = [...edits, order.edit]
-      // Lines that are not here yet are fetched when they are looked at, and this edit laid on them then.
-      if (
-        inkedBy(order.edit).every(
-          (drawing) => ink!.isLoaded(drawing) || Object.keys(before.drawings[drawing]?.passes ?? {}).length === 0,
-        )
-      )
-        ink.apply(order.edit)
-    } else if (order.kind === 'anew') {
-      scene = order.document
-      ink.forget(order.inked)
-      for (const drawing of order.inked ?? Object.keys(scene.drawings))
-        if (scene.drawings[drawing]) inked.add(scene.drawings[drawing].level)
-    } else if (order.kind === 'follow') await follow(order)
-    else await look(order)
+    else if (!session) throw new Error(PROBLEM)
+    else if (order.kind === 'happened') happened(session, order.transition)
+    else if (order.kind === 'follow') await follow(session, order)
+    else await look(session, order)
   } catch (error) {
     last = undefined
     tell({

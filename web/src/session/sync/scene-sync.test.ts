@@ -10,8 +10,11 @@ import {
   type Settings,
 } from '@unhurried/core'
 import fc from 'fast-check'
-import { createKeeper, keepingInWords, type Keeping } from './keeper'
+import { InkStore } from '../ink-store'
+import { SceneSession } from '../session'
+import { keepingInWords, type Keeping } from './keeping'
 import type { AsideRow } from './outbox'
+import { SceneSync } from './scene-sync'
 
 const settings: Settings = {
   name: 'Kept',
@@ -86,7 +89,7 @@ function server() {
   function respond(path: string, body?: { base: number; edits: { id: string; edit: Edit }[] }) {
     if (path.includes('since='))
       return answer(200, history.filter((entry) => entry.version > Number(path.split('since=')[1])).slice(0, 500))
-    if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene })
+    if (!body) return answer(200, { id: 's', production: 'p', version: history.length, scene, limits: {} })
     const missed = history.filter((entry) => entry.version > body.base)
     const own = new Set(body.edits.map((entry) => entry.id))
     if (body.edits.some(({ edit }) => state.faulting(edit)))
@@ -126,43 +129,46 @@ beforeAll(() => {
 })
 
 let pages = 0
+let rows = 0
 /** A page with the scene open: what the store does, without the store. */
 async function openPage(scene: string) {
   const name = `page${pages++}`
   locks.as(name)
   const opened = (await (await fetch(`/api/scenes/${scene}`)).json()) as { version: number; scene: Scene }
+  const session = new SceneSession({
+    ...opened,
+    ink: new InkStore(async () => []),
+    freshId: () => `row${(rows++).toString(36).padStart(8, '0')}`,
+  })
   const page = {
     name,
-    scene: opened.scene,
+    session,
     keeping: { state: 'opening' } as Keeping,
-    asides: [] as AsideRow[],
+    asides: [] as readonly AsideRow[],
     made: 0,
-  }
-  const keeper = createKeeper({
-    ...opened,
-    id: scene,
-    retryAfter: 1,
-    events: {
-      onKeeping: (now) => (page.keeping = now),
-      onAside: (now) => (page.asides = now),
-      onScene: (now) => (page.scene = now),
+    get scene() {
+      return session.working
     },
-  })
-  await keeper.resume()
+  }
+  const events = {
+    onKeeping: (now: Keeping) => void (page.keeping = now),
+    onAside: (now: readonly AsideRow[]) => void (page.asides = now),
+  }
+  const sync = new SceneSync(scene, session, events, 1)
+  await sync.resume()
   return Object.assign(page, {
-    keeper,
+    sync,
     change(edit: Edit) {
       try {
-        page.scene = applyEdit(page.scene, edit).scene
+        session.change(edit)
       } catch (error) {
         if (error instanceof EditRefused) return
         throw error
       }
       page.made++
-      keeper.add(edit)
     },
     die() {
-      keeper.close()
+      sync.close()
       locks.die(name)
     },
   })
@@ -224,25 +230,22 @@ test('nothing is called kept before what other pages left in this browser has be
   there.failing = () => 'no'
   const said: { state: string; arrived: number }[] = []
   const opened = (await (await fetch('/api/scenes/uncounted')).json()) as { version: number; scene: Scene }
-  const keeper = createKeeper({
-    ...opened,
-    id: 'uncounted',
-    retryAfter: 1,
-    events: {
-      onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }),
-      onAside: () => undefined,
-      onScene: () => undefined,
-    },
-  })
+  const session = new SceneSession({ ...opened, ink: new InkStore(async () => []), freshId: () => 'never' })
+  const sync = new SceneSync(
+    'uncounted',
+    session,
+    { onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }), onAside: () => undefined },
+    1,
+  )
   // News of the server comes before this browser's own storage has answered.
   let answered = false
   there.answered = () => (answered = true)
   window.dispatchEvent(new Event('focus'))
   await until(() => answered)
-  await keeper.resume()
+  await sync.resume()
   await until(() => said.at(-1)?.state === 'kept' && there.history.length === 1)
   expect(said.filter((each) => each.state === 'kept' && each.arrived === 0)).toEqual([])
-  keeper.close()
+  sync.close()
 })
 
 test('what a dead page left behind is sent by the next one; a living page keeps its own', async () => {
@@ -253,7 +256,7 @@ test('what a dead page left behind is sent by the next one; a living page keeps 
   first.change(hold(1, 2))
   await until(() => first.keeping.state === 'away')
   there.failing = () => 'no'
-  const hung = first.keeper
+  const hung = first.sync
   hung.close()
   const second = await openPage('dead')
   expect(second.keeping).toMatchObject({ state: 'keeping', waiting: 2 })
@@ -284,7 +287,7 @@ test('the same hold changed on both sides: theirs stays, mine is put aside with 
   mine.die()
   const later = await openPage('clash')
   expect(later.asides).toEqual([aside])
-  await later.keeper.settle(aside!.id)
+  await later.sync.settle(aside!.id)
   expect(later.asides).toEqual([])
   later.die()
   theirs.die()

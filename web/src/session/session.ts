@@ -1,0 +1,214 @@
+import { applyEdit, EditRefused, type Edit, type Scene } from '@unhurried/core'
+import type { InkStore } from './ink-store'
+import { drawingsInked, laidOn, rebase, type News, type Rebased, type WaitingEdit } from './rebase'
+
+/** Everything that can happen to a scene that is open, as values: whoever holds a copy does the same to it. */
+export type Transition =
+  /** Made here. */
+  | { readonly kind: 'edit'; readonly made: WaitingEdit }
+  /** Made by a page that is closed now, and not sent. */
+  | { readonly kind: 'adopted'; readonly rows: readonly WaitingEdit[] }
+  /** The server kept the first of those that wait, as they are. */
+  | { readonly kind: 'confirmed'; readonly ids: readonly string[]; readonly version: number }
+  | { readonly kind: 'rebased'; readonly news: News }
+
+type Aside = Rebased<WaitingEdit>['asides'][number]
+type Listener = (transition: Transition) => void
+
+const editsOf = (entries: readonly WaitingEdit[]): Edit[] => entries.map(({ edit }) => edit)
+
+interface Opened {
+  readonly scene: Scene
+  readonly version: number
+  readonly waiting?: readonly WaitingEdit[]
+  readonly ink: InkStore
+  readonly freshId: () => string
+}
+
+/**
+ * The one owner of a scene that is open: as the server has it (`confirmed`), the edits that wait to be sent, the scene
+ * with them (`working`), what is only being tried, what can be undone, and the ink. It knows no network and no Vue.
+ */
+export class SceneSession {
+  readonly ink: InkStore
+  #confirmed: Scene
+  #version: number
+  #waiting: readonly WaitingEdit[]
+  #working: Scene
+  #tried: Scene | undefined
+  #undo: readonly Edit[] = []
+  #redo: readonly Edit[] = []
+  readonly #freshId: () => string
+  readonly #listeners = new Set<Listener>()
+
+  constructor({ scene, version, waiting = [], ink, freshId }: Opened) {
+    this.ink = ink
+    this.#confirmed = scene
+    this.#version = version
+    this.#waiting = waiting
+    this.#working = waiting.reduce((now, { edit }) => laidOn(now, edit) ?? now, scene)
+    this.#freshId = freshId
+  }
+
+  get confirmed(): Scene {
+    return this.#confirmed
+  }
+  get version(): number {
+    return this.#version
+  }
+  get waiting(): readonly WaitingEdit[] {
+    return this.#waiting
+  }
+  get working(): Scene {
+    return this.#working
+  }
+  /** The scene as it is shown: as it would be after a change that is only being tried, or as it is. */
+  get shown(): Scene {
+    return this.#tried ?? this.#working
+  }
+  get tried(): Scene | undefined {
+    return this.#tried
+  }
+  get canUndo(): boolean {
+    return this.#undo.length > 0
+  }
+  get canRedo(): boolean {
+    return this.#redo.length > 0
+  }
+  /** Edits not yet on the server, for laying them on ink that is fetched. */
+  readonly waitingEdits = (): readonly Edit[] => editsOf(this.#waiting)
+
+  /** Calls `listener` after everything that happens; gives what ends that. */
+  onTransition(listener: Listener): () => void {
+    this.#listeners.add(listener)
+    return () => void this.#listeners.delete(listener)
+  }
+
+  /** Makes an edit as a step that can be undone. Errors: EditRefused, and then nothing changed. */
+  change(edit: Edit): void {
+    const inverse = this.#make(edit)
+    this.#undo = [...this.#undo, inverse]
+    this.#redo = []
+  }
+
+  /** Takes the last step back; gives the edit that did so. Errors: EditRefused, and then that step is given up. */
+  undo(): Edit | undefined {
+    const edit = this.#undo.at(-1)
+    if (!edit) return undefined
+    this.#undo = this.#undo.slice(0, -1)
+    this.#redo = [...this.#redo, this.#make(edit)]
+    return edit
+  }
+
+  /** Makes the step taken back last again; gives the edit that did so. Errors: as `undo`. */
+  redo(): Edit | undefined {
+    const edit = this.#redo.at(-1)
+    if (!edit) return undefined
+    this.#redo = this.#redo.slice(0, -1)
+    this.#undo = [...this.#undo, this.#make(edit)]
+    return edit
+  }
+
+  /** Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot be done, when it cannot. */
+  attempt(edit?: Edit): string | undefined {
+    this.#tried = undefined
+    if (!edit) return undefined
+    try {
+      this.#tried = applyEdit(this.#working, edit).scene
+      return undefined
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+      return error.message
+    }
+  }
+
+  /** The server kept the first of those that wait. */
+  confirm(ids: readonly string[], version: number): void {
+    const sent = new Set(ids)
+    const confirmed = this.#waiting.filter(({ id }) => sent.has(id)).map(({ edit }) => edit)
+    for (const edit of confirmed) this.#confirmed = applyEdit(this.#confirmed, edit).scene
+    this.#version = version
+    this.#waiting = this.#waiting.filter(({ id }) => !sent.has(id))
+    this.ink.confirm(confirmed, this.waitingEdits())
+    this.#tell({ kind: 'confirmed', ids, version })
+  }
+
+  /** Takes in what others changed; gives the edits of ours that met theirs. */
+  takeIn(news: News): readonly Aside[] {
+    const before = this.#waiting
+    const after = rebase({ confirmed: this.#confirmed, version: this.#version, waiting: before }, news)
+    this.#confirmed = after.confirmed
+    this.#version = after.version
+    this.#waiting = after.waiting
+    this.#working = after.working
+    this.#tried = undefined
+    if (news.fresh) this.ink.forget(undefined)
+    else {
+      const arrived = new Set(news.missed.map(({ id }) => id))
+      const gone = before.filter((entry) => !after.waiting.includes(entry) && !arrived.has(entry.id))
+      this.ink.takeIn(editsOf(news.missed), this.waitingEdits(), editsOf(gone))
+    }
+    this.#tell({ kind: 'rebased', news })
+    return after.asides
+  }
+
+  /** Lays edits a closed page left on the scene; gives those that do not fit it any more. `working` when that was worked out before. */
+  adopt(rows: readonly WaitingEdit[], working?: Scene): readonly Aside[] {
+    this.#waiting = [...rows, ...this.#waiting]
+    // What was sent by that page may be in the ink already: it is read again, and laid on then.
+    this.ink.forget(drawingsInked(rows))
+    let asides: readonly Aside[] = []
+    if (working) this.#working = working
+    else {
+      const known = { confirmed: this.#confirmed, version: this.#version, waiting: this.#waiting }
+      const after = rebase(known, { missed: [] })
+      this.#waiting = after.waiting
+      this.#working = after.working
+      asides = after.asides
+    }
+    this.#tried = undefined
+    this.#tell({ kind: 'adopted', rows })
+    return asides
+  }
+
+  /** Does what happened in the session this one is a copy of. */
+  follow(transition: Transition): void {
+    switch (transition.kind) {
+      case 'edit':
+        return this.#lay(transition.made, false)
+      case 'adopted':
+        return void this.adopt(transition.rows)
+      case 'confirmed':
+        return this.confirm(transition.ids, transition.version)
+      case 'rebased':
+        return void this.takeIn(transition.news)
+    }
+  }
+
+  #make(edit: Edit): Edit {
+    const applied = applyEdit(this.#working, edit)
+    const { inverse } = applied
+    this.#lay({ id: this.#freshId(), edit }, true, applied.scene)
+    return inverse
+  }
+
+  /** `drawn`: the ink it is laid on is here; else it is fetched when it is asked for, and the edit laid on it then. */
+  #lay(made: WaitingEdit, drawn: boolean, after = applyEdit(this.#working, made.edit).scene): void {
+    const { edit } = made
+    const here = drawn || [...drawingsInked([made])].every((drawing) => this.#isHere(drawing))
+    if (here) this.ink.apply(edit)
+    this.#working = after
+    this.#tried = undefined
+    this.#waiting = [...this.#waiting, made]
+    this.#tell({ kind: 'edit', made })
+  }
+
+  #isHere(drawing: string): boolean {
+    const passes = this.#working.drawings[drawing]?.passes ?? {}
+    return this.ink.isLoaded(drawing) || Object.keys(passes).length === 0
+  }
+
+  #tell(transition: Transition): void {
+    for (const listener of this.#listeners) listener(transition)
+  }
+}
