@@ -1,13 +1,13 @@
 // Starts Unhurried Sketch: installs what is missing, starts the database and the server, prints the address.
 import './lib/node-version.mjs'
-import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs'
+import { accessSync, constants, statSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { dirname, join, resolve } from 'node:path'
+import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { build } from './lib/build.mjs'
 import { installModules } from './lib/packages.mjs'
 import { usualDataFolder } from './lib/paths.mjs'
-import { takeFolder } from './lib/folder.mjs'
+import { makeFolder, takeFolder } from './lib/folder.mjs'
 import { openCluster, postgresPrograms } from './lib/postgres.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
@@ -50,13 +50,6 @@ function requirePort(port) {
     )
     probe.listen(port, '127.0.0.1', () => probe.close(done))
   })
-}
-
-/** Makes a folder and those above it one by one: on some file systems making them all at once never ends. */
-function makeFolder(folder) {
-  if (existsSync(folder)) return
-  makeFolder(dirname(folder))
-  mkdirSync(folder)
 }
 
 function requireFolder(folder) {

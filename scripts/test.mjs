@@ -71,7 +71,14 @@ await orStop(async () => {
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
   await build()
-  const parts = [await check('lint'), await check('types'), await unit(), await interfaceTests(), await someTrials()]
+  const parts = [
+    await check('lint'),
+    await check('types'),
+    await check('unused'),
+    await unit(),
+    await interfaceTests(),
+    await someTrials(),
+  ]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)
   say(`\n${passed} passed, ${failed} failed`)

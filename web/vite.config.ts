@@ -1,6 +1,9 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
+/** Where the server listens while the page is served from here (`npm run dev`). */
+const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
+
 export default defineConfig({
   plugins: [vue()],
   build: {
@@ -12,5 +15,5 @@ export default defineConfig({
   },
   worker: { format: 'es' },
   // The server takes writes only from its own page: Host must stay as the browser sent it.
-  server: { proxy: { '/api': { target: 'http://127.0.0.1:4620', changeOrigin: false } } },
+  server: { proxy: { '/api': { target: api, changeOrigin: false } } },
 })

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { installPackages } from './packages.mjs'
 import { root } from './paths.mjs'
 
-export const CHROMIUM = '/usr/bin/chromium'
+const CHROMIUM = '/usr/bin/chromium'
 
 /** Debian's Chromium, installed when missing. */
 export function requireChromium() {

@@ -1,5 +1,5 @@
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 import { Stop } from './say.mjs'
 
 const fileIn = (folder) => join(folder, 'running.json')
@@ -34,4 +34,11 @@ function isOurs(pid) {
   } catch {
     return false
   }
+}
+
+/** Makes a folder and those above it one by one: on some file systems making them all at once never ends. */
+export function makeFolder(folder) {
+  if (existsSync(folder)) return
+  makeFolder(dirname(folder))
+  mkdirSync(folder)
 }

@@ -1,8 +1,7 @@
 import type { Finding, Limit, Outcome, Severity, Unmeasured } from './finding'
 import type { LevelSubject, Subject } from './subject'
 
-export const CHECK_GROUPS = ['motion', 'size', 'timing', 'meeting', 'drawing', 'colour'] as const
-export type CheckGroup = (typeof CHECK_GROUPS)[number]
+type CheckGroup = 'motion' | 'size' | 'timing' | 'meeting' | 'drawing' | 'colour'
 
 /** One thing that is judged. It looks at each level by itself, or at the scene as a whole. */
 export interface Check {
@@ -16,8 +15,6 @@ export interface Check {
   readonly level?: (subject: LevelSubject, context: Subject) => Outcome
   readonly scene?: (context: Subject) => Outcome
 }
-
-export const NOTHING: Outcome = { findings: [], unmeasured: [] }
 
 export const found = (findings: readonly Finding[], unmeasured: readonly Unmeasured[] = []): Outcome => ({
   findings,

@@ -1,15 +1,11 @@
-import {
-  answerId,
-  answerTo,
-  applyEdit,
-  CHECKS,
-  inspectScene,
-  levelsChanged,
-  meantBecause,
-  writeFindingsCsv,
-  type Ink,
-  type Pass,
-} from '../index'
+import { applyEdit } from '../edits/apply'
+import { writeFindingsCsv } from '../format/findings-csv'
+import type { Ink } from '../ink/ink'
+import type { Pass } from '../scene/schema'
+import { answerId, answerTo, meantBecause } from './answers'
+import { levelsChanged } from './changed'
+import { inspectScene } from './inspect'
+import { CHECKS } from './register'
 import { FAULTS } from '../testing/faults'
 import { aheadScene, arcScene, kindOf, type Made } from '../testing/planted'
 

@@ -1,7 +1,7 @@
 import { found, type Check } from './check'
 
 /** The usual words of caution. */
-export const FLASH_CAUTION =
+const FLASH_CAUTION =
   'Flashing pictures can bring on seizures in photosensitive viewers. This is a check by WCAG 2.2 (2.3.1) on small pictures of the frames; the rules of wherever the film is shown decide.'
 
 /**

@@ -1,4 +1,6 @@
-import { CHECKS, limitsSchema, sentenceOf } from '../index'
+import { sentenceOf } from '../base/sentence'
+import { limitsSchema } from './limits'
+import { CHECKS } from './register'
 
 test('limits of a production: its own within their range, nothing else', () => {
   expect(limitsSchema.parse({ volume: { share: 12 }, 'off-arc': { px: 3 } })).toEqual({

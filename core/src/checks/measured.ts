@@ -7,7 +7,7 @@ import { ringArea } from '../geometry/trace'
 export type InkOf = (drawing: string, pass: Pass) => Ink
 
 /** Gaps in an outline up to this leave its shape closed, in pixels. */
-export const SHAPE_GAP = 14
+const SHAPE_GAP = 14
 /** Cells along the longest side of the picture a shape is measured on: enough for a hundredth of its area. */
 const FINENESS = 125
 const LINES: readonly Pass[] = ['rough', 'tie-down', 'line']

@@ -1,18 +1,13 @@
-import {
-  applyEdit,
-  chance,
-  graphsOf,
-  graphsSchema,
-  inspectScene,
-  levelsChanged,
-  newLevel,
-  printOf,
-  subjectOf,
-  type Edit,
-  type Ink,
-  type Pass,
-  type Scene,
-} from '../index'
+import { chance } from '../base/random'
+import { applyEdit } from '../edits/apply'
+import type { Edit } from '../edits/kinds'
+import type { Ink } from '../ink/ink'
+import { newLevel } from '../scene/create'
+import type { Pass, Scene } from '../scene/schema'
+import { levelsChanged } from './changed'
+import { graphsOf, graphsSchema } from './graphs'
+import { inspectScene, subjectOf } from './inspect'
+import { printOf } from './measured'
 import { measuredOf } from './measured'
 import { overlap } from './not-readable'
 import { goTogether, movesOf } from './rests'

@@ -1,29 +1,18 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  bringBack,
-  chartHere,
-  validate,
-  editSchema,
-  EditRefused,
-  favoured,
-  fractionsByHalving,
-  fractionsByThirds,
-  inkBack,
-  inkBackFor,
-  mainSheet,
-  newScene,
-  planOfWork,
-  sameValue,
-  seated,
-  stepInWords,
-  totalFrames,
-  type Edit,
-  type Ink,
-  type Scene,
-  type Settings,
-  type Spacing,
-} from '../index'
+import type { Ink } from '../ink/ink'
+import { totalFrames } from '../scene/columns'
+import { newScene } from '../scene/create'
+import { sameValue } from '../scene/parts'
+import { EditRefused } from '../scene/refusal'
+import type { Scene, Settings, Spacing } from '../scene/schema'
+import { validate } from '../scene/validate'
+import { favoured, fractionsByHalving, fractionsByThirds, seated } from '../timing/chart'
+import { mainSheet } from '../timing/sheet'
+import { planOfWork, stepInWords } from '../timing/work'
+import { applyEdit } from './apply'
+import { bringBack, inkBack, inkBackFor } from './bring-back'
+import { chartHere } from './charts'
+import { editSchema, type Edit } from './kinds'
 
 const settings: Settings = {
   name: 'Ladder',

@@ -10,7 +10,7 @@ import { withoutDrawing, withoutMark } from './take-out'
 const fresh = drawingSchema.pick({ id: true, role: true })
 
 /** A new drawing shown from `frame` to the end of the exposure it is put into. */
-export function putIn(
+function putIn(
   scene: Scene,
   { take, level, frame, drawing }: { take: string; level: string; frame: number; drawing: Drawing },
 ): Scene {

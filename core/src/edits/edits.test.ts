@@ -1,27 +1,18 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  validate,
-  EditRefused,
-  editSchema,
-  inkAfter,
-  mainSheet,
-  newScene,
-  nextOnPegs,
-  planOfWork,
-  progress,
-  sentenceOf,
-  stepInWords,
-  touchedBy,
-  totalFrames,
-  wishedChart,
-  type Edit,
-  type Ink,
-  type Scene,
-  type Settings,
-} from '../index'
+import { sentenceOf } from '../base/sentence'
+import type { Ink } from '../ink/ink'
+import { totalFrames } from '../scene/columns'
+import { newScene } from '../scene/create'
+import { EditRefused } from '../scene/refusal'
+import type { Scene, Settings } from '../scene/schema'
+import { validate } from '../scene/validate'
+import { mainSheet } from '../timing/sheet'
+import { nextOnPegs, planOfWork, progress, stepInWords } from '../timing/work'
+import { applyEdit, inkAfter, touchedBy } from './apply'
+import { wishedChart } from './charts'
+import { editSchema, type Edit } from './kinds'
 
-export const SETTINGS: Settings = {
+const SETTINGS: Settings = {
   name: 'Slipway',
   width: 640,
   height: 360,

@@ -1,14 +1,11 @@
-import {
-  applyEdit,
-  chartSpan,
-  EditRefused,
-  inkOfGuide,
-  matchedByHand,
-  newLevel,
-  newScene,
-  type Edit,
-  type Scene,
-} from '../index'
+import { newLevel, newScene } from '../scene/create'
+import { EditRefused } from '../scene/refusal'
+import type { Scene } from '../scene/schema'
+import { chartSpan } from '../timing/sheet'
+import { applyEdit } from './apply'
+import { matchedByHand } from './charts'
+import { inkOfGuide } from './guide-ink'
+import type { Edit } from './kinds'
 
 const settings = {
   name: 'Guides',

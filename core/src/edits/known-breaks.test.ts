@@ -1,20 +1,13 @@
-import {
-  applyEdit,
-  EditRefused,
-  editSchema,
-  faultOf,
-  mainSheet,
-  newLevel,
-  newScene,
-  nextOnPegs,
-  numberFor,
-  progress,
-  totalFrames,
-  validate,
-  type Edit,
-  type Scene,
-  type Settings,
-} from '../index'
+import { totalFrames } from '../scene/columns'
+import { newLevel, newScene } from '../scene/create'
+import { EditRefused } from '../scene/refusal'
+import type { Scene, Settings } from '../scene/schema'
+import { faultOf, validate } from '../scene/validate'
+import { numberFor } from '../timing/numbering'
+import { mainSheet } from '../timing/sheet'
+import { nextOnPegs, progress } from '../timing/work'
+import { applyEdit } from './apply'
+import { editSchema, type Edit } from './kinds'
 import { cutShort } from '../base/sentence'
 
 const settings: Settings = {

@@ -1,4 +1,10 @@
-import { applyEdit, faultOf, mended, newScene, type Edit, type InkCounts, type Scene, type Settings } from '../index'
+import { newScene } from '../scene/create'
+import type { Scene, Settings } from '../scene/schema'
+import { faultOf } from '../scene/validate'
+import { applyEdit } from './apply'
+import type { InkCounts } from './ink-counts'
+import type { Edit } from './kinds'
+import { mended } from './mend'
 
 const settings: Settings = {
   name: 'Mended',

@@ -1,19 +1,12 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  validate,
-  editInWords,
-  EditRefused,
-  mainSheet,
-  newLevel,
-  newScene,
-  partsBetween,
-  sameValue,
-  touchedBy,
-  type Edit,
-  type Scene,
-  type Settings,
-} from '../index'
+import { newLevel, newScene } from '../scene/create'
+import { sameValue } from '../scene/parts'
+import { EditRefused } from '../scene/refusal'
+import type { Scene, Settings } from '../scene/schema'
+import { validate } from '../scene/validate'
+import { mainSheet } from '../timing/sheet'
+import { applyEdit, editInWords, partsBetween, touchedBy } from './apply'
+import type { Edit } from './kinds'
 
 const settings: Settings = {
   name: 'Parts',

@@ -1,20 +1,14 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  validate,
-  EditRefused,
-  editSchema,
-  exposuresOf,
-  mainSheet,
-  newLevel,
-  newScene,
-  takesDiffer,
-  totalFrames,
-  type Edit,
-  type RangeAct,
-  type Scene,
-  type Settings,
-} from '../index'
+import { totalFrames } from '../scene/columns'
+import { newLevel, newScene } from '../scene/create'
+import { EditRefused } from '../scene/refusal'
+import type { Scene, Settings } from '../scene/schema'
+import { validate } from '../scene/validate'
+import { exposuresOf, mainSheet } from '../timing/sheet'
+import { takesDiffer } from '../timing/takes'
+import { applyEdit } from './apply'
+import { editSchema, type Edit } from './kinds'
+import type { RangeAct } from './ranges'
 
 const settings: Settings = {
   name: 'Sheet',

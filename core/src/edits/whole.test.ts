@@ -1,37 +1,20 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  chartHere,
-  countsOf,
-  drawingInked,
-  drawingsOfPlan,
-  editInWords,
-  EditRefused,
-  editSchema,
-  faultOf,
-  inkAfter,
-  inkKey,
-  newLevel,
-  newScene,
-  nextOnPegs,
-  PASSES,
-  pencilTest,
-  pictureRuns,
-  planOfWork,
-  progress,
-  readArchive,
-  requireInk,
-  sameCounts,
-  takesDiffer,
-  touchedBy,
-  validate,
-  writeArchive,
-  type Edit,
-  type Ink,
-  type Pass,
-  type Scene,
-  type Settings,
-} from '../index'
+import { readArchive, writeArchive } from '../format/archive'
+import type { Ink } from '../ink/ink'
+import { newLevel, newScene } from '../scene/create'
+import { pencilTest } from '../scene/pencil-test'
+import { EditRefused } from '../scene/refusal'
+import { PASSES, type Pass, type Scene, type Settings } from '../scene/schema'
+import { faultOf, validate } from '../scene/validate'
+import { pictureRuns } from '../timing/sheet'
+import { takesDiffer } from '../timing/takes'
+import { nextOnPegs, planOfWork, progress } from '../timing/work'
+import { applyEdit, editInWords, inkAfter, inkKey, touchedBy } from './apply'
+import { chartHere } from './charts'
+import { drawingInked } from './ink'
+import { countsOf, requireInk, sameCounts } from './ink-counts'
+import { editSchema, type Edit } from './kinds'
+import { drawingsOfPlan } from './plans'
 import { anyEdit, editOfKind, KINDS_OF_EDIT, type AnyEdit } from '../testing/any-edit'
 
 const settings: Settings = {

@@ -111,7 +111,7 @@ const pairs = (flat: readonly number[]): Ring =>
   Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!] as const)
 
 /** One pass as a picture any program can show; what the hand did is in its `data-` attributes. */
-export function inkSvg(scene: Scene, ink: Ink): string {
+function inkSvg(scene: Scene, ink: Ink): string {
   const { width, height } = scene.settings
   const colours = coloursOf(scene.palette)
   const paths = ink.map((piece) => {

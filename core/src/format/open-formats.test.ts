@@ -3,29 +3,18 @@ import { join } from 'node:path'
 import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
-import {
-  applyEdit,
-  ARCHIVE_LIMITS,
-  ArchiveRefused,
-  EditRefused,
-  inkAfter,
-  newLevel,
-  newScene,
-  readArchive,
-  readSheetCsv,
-  sameValue,
-  sceneFileJsonSchema,
-  settled,
-  writeArchive,
-  writeSheetCsv,
-  writeSheetPdf,
-  writtenOut,
-  type Edit,
-  type Ink,
-  type Pass,
-  type Scene,
-  type Settings,
-} from '../index'
+import { applyEdit, inkAfter } from '../edits/apply'
+import type { Edit } from '../edits/kinds'
+import { settled, type Ink } from '../ink/ink'
+import { newLevel, newScene } from '../scene/create'
+import { sameValue } from '../scene/parts'
+import { EditRefused } from '../scene/refusal'
+import type { Pass, Scene, Settings } from '../scene/schema'
+import { writtenOut } from '../timing/column'
+import { ArchiveRefused, readArchive, sceneFileJsonSchema, writeArchive } from './archive'
+import { ARCHIVE_LIMITS } from './archive-limits'
+import { readSheetCsv, writeSheetCsv } from './sheet-csv'
+import { writeSheetPdf } from './sheet-pdf'
 
 const settings: Settings = {
   name: 'Formats',

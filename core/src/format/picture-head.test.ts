@@ -1,4 +1,5 @@
-import { pictureHead, writePng } from '../index'
+import { pictureHead } from './picture-head'
+import { writePng } from './png'
 
 const png = writePng({ width: 3, height: 2, pixels: new Uint8ClampedArray(24) })
 const bytes = (...parts: (string | number[])[]) =>

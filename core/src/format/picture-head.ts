@@ -1,7 +1,7 @@
 import { LIMITS } from '../base/limits'
 
 export const PICTURE_TYPES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif'] as const
-export type PictureType = (typeof PICTURE_TYPES)[number]
+type PictureType = (typeof PICTURE_TYPES)[number]
 export interface PictureHead {
   readonly type: PictureType
   readonly width: number

@@ -1,18 +1,9 @@
 import fc from 'fast-check'
-import {
-  cellFill,
-  cellSet,
-  cellsOff,
-  movedBy,
-  mirroredAbout,
-  packInk,
-  penCells,
-  runsOf,
-  transformed,
-  turnedAbout,
-  unpackInk,
-  type Cells,
-} from '../index'
+import { movedBy, mirroredAbout, turnedAbout } from '../geometry/matrix'
+import { cellFill, cellSet, cellsOff, penCells, runsOf } from './cells'
+import type { Cells } from './ink'
+import { packInk, unpackInk } from './packed-ink'
+import { transformed } from './transform'
 
 const cells = (id: string, set: ReadonlySet<number>, swatch = 'pencil'): Cells => ({
   kind: 'cells',

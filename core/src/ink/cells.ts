@@ -1,4 +1,4 @@
-import type { Cells, Ink, InkChange, InkPiece, PlacedPiece } from './ink'
+import type { Cells, Ink, InkChange, PlacedPiece } from './ink'
 import { inverted, through, type Matrix } from '../geometry/matrix'
 
 /** Cells by their places, for working on them: `x,y` packed into one number. */
@@ -150,5 +150,3 @@ export function movedCells(piece: Cells, matrix: Matrix): Cells {
   }
   return { ...piece, runs: after.size > 0 ? runsOf(after) : piece.runs }
 }
-
-export const isCells = (piece: InkPiece): piece is Cells => piece.kind === 'cells'

@@ -1,27 +1,21 @@
 import fc from 'fast-check'
 import { ringArea } from '../geometry/trace'
+import { distanceToPath } from '../geometry/polyline'
+import { eraseAlong, eraseWhole } from './erase'
+import { figurePoints } from './figures'
 import {
   changeInk,
   changesJoined,
-  distanceToPath,
-  eraseAlong,
-  eraseWhole,
-  figurePoints,
   placesOf,
-  packInk,
-  packPasses,
-  pressed,
-  readInk,
   settled,
-  steadyPen,
-  strokeOutlines,
-  unpackInk,
-  unpackPasses,
   type Fill,
   type InkChange,
   type InkPiece,
   type Stroke,
-} from '../index'
+} from './ink'
+import { strokeOutlines } from './outline'
+import { packInk, packPasses, readInk, unpackInk, unpackPasses } from './packed-ink'
+import { pressed, steadyPen } from './steady'
 
 const coordinate = fc.double({ min: -300, max: 300, noNaN: true })
 const point = fc.tuple(coordinate, coordinate, fc.double({ min: 0, max: 1, noNaN: true }))

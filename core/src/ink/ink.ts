@@ -34,7 +34,7 @@ const taperSchema = z
   .min(0, 'A taper cannot be shorter than nothing.')
   .max(LIMITS.taper, `A taper is at most ${LIMITS.taper} pixels long.`)
 
-export const strokeSchema = z.strictObject({
+const strokeSchema = z.strictObject({
   kind: z.literal('stroke'),
   id: idSchema,
   swatch: idSchema,
@@ -45,7 +45,7 @@ export const strokeSchema = z.strictObject({
   taper: z.tuple([taperSchema, taperSchema]).optional(),
   points: flatPoints(3, 1, 'A stroke'),
 })
-export const fillSchema = z.strictObject({
+const fillSchema = z.strictObject({
   kind: z.literal('fill'),
   id: idSchema,
   swatch: idSchema,
@@ -60,7 +60,7 @@ const cell = z
   .int('A cell lies at whole pixels.')
   .min(-LIMITS.reach, 'A cell lies too far from the paper.')
   .max(LIMITS.reach, 'A cell lies too far from the paper.')
-export const cellsSchema = z.strictObject({
+const cellsSchema = z.strictObject({
   kind: z.literal('cells'),
   id: idSchema,
   swatch: idSchema,

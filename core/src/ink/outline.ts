@@ -7,9 +7,7 @@ export type Ring = readonly (readonly [number, number])[]
 /** How much of a line's width follows pressure: 0 none, 1 all of it. */
 const THINNING: Readonly<Record<Brush, number>> = { pen: 0.62, pencil: 0.3, wash: 0.2, flat: 0.5 }
 /** The flat brush holds its edge at this angle, and is this thin across it, as a share of its width. */
-export const FLAT = { angle: -Math.PI / 4, thin: 0.16 } as const
-
-export const brushOf = (stroke: Pick<Stroke, 'brush'>): Brush => stroke.brush ?? 'pen'
+const FLAT = { angle: -Math.PI / 4, thin: 0.16 } as const
 
 /** Half the width of a line at a pressure of 0…1, in pixels; the pen's own law, so that all agree. */
 export function halfWidth({ size, brush }: Pick<Stroke, 'size' | 'brush'>, pressure: number): number {

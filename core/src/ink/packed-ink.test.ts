@@ -1,4 +1,5 @@
-import { packInk, packPasses, readInk, unpackInk, unpackPasses, type InkPiece } from '../index'
+import type { InkPiece } from './ink'
+import { packInk, packPasses, readInk, unpackInk, unpackPasses } from './packed-ink'
 
 /** The bytes as docs/api.md tells them, written out by hand. */
 const text = (value: string) => [value.length, ...Buffer.from(value, 'ascii')]

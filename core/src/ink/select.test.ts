@@ -1,29 +1,19 @@
 import fc from 'fast-check'
 import {
-  boundsOf,
-  changeInk,
   followedBy,
-  gripMoved,
-  gripsOf,
   inverted,
-  keepArea,
   mirroredAbout,
   movedBy,
-  picked,
-  pushed,
-  replaced,
-  settled,
   skewedAbout,
-  squashAbout,
   STAY,
   through,
-  transformed,
   turnedAbout,
-  within,
-  type Fill,
-  type Ink,
-  type Stroke,
-} from '../index'
+} from '../geometry/matrix'
+import { keepArea, squashAbout } from '../geometry/squash'
+import { gripMoved, gripsOf, pushed } from './bend'
+import { changeInk, settled, type Fill, type Ink, type Stroke } from './ink'
+import { boundsOf, picked, within } from './select'
+import { replaced, transformed } from './transform'
 import { ringArea } from '../geometry/trace'
 
 const near = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(1e-6)

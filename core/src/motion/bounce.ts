@@ -26,7 +26,7 @@ export interface BounceOptions {
 }
 
 /** One hop, or the first fall: what it should take and what it takes on whole drawings. */
-export interface Hop {
+interface Hop {
   /** Frames from the start of the plan to where it begins and ends. */
   readonly from: number
   readonly to: number
@@ -41,7 +41,7 @@ export interface Hop {
 }
 
 /** One drawing of the ball. */
-export interface BounceDrawing {
+interface BounceDrawing {
   /** Frames from the start of the plan; 0 is the first drawing. */
   readonly frame: number
   /** Its middle; the ground is y = 0, above it y is negative; x from the first drawing. */

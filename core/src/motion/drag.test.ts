@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { planDrag, type Point } from '../index'
+import type { Point } from '../geometry/matrix'
+import { planDrag } from './drag'
 
 const round = (count: number, wide: number, high: number): Point[] =>
   Array.from({ length: count }, (_, i) => ({

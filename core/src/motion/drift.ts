@@ -18,7 +18,7 @@ export interface DriftOptions {
   /** Share of its life, at each end, over which it comes and goes. */
   readonly fade: number
 }
-export interface Puff {
+interface Puff {
   readonly puff: number
   readonly x: number
   /** Upwards is negative. */ readonly y: number

@@ -1,4 +1,4 @@
-import { flashCheck, type SmallPicture } from '../index'
+import { flashCheck, type SmallPicture } from './flash'
 
 const [WIDE, HIGH, FPS] = [128, 96, 24]
 /** sRGB of a grey whose relative luminance is nearest to `light`, and that luminance itself. */

@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { followLandmark, settled, type Ink, type Point } from '../index'
+import type { Point } from '../geometry/matrix'
+import { settled, type Ink } from '../ink/ink'
+import { followLandmark } from './follow'
 
 /** A heron's head: a round, a beak and an eye, turned and moved. */
 function head(at: Point, turn: number): { ink: Ink; eye: Point; beak: Point } {

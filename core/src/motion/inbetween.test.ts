@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { guideInbetween, type Stroke } from '../index'
+import type { Stroke } from '../ink/ink'
+import { guideInbetween } from './inbetween'
 import { articulated, distancesTo, pathOfStroke, pointsOf } from '../testing/articulated'
 import { compareFigures, compareOutlines } from '../testing/compare-motion'
 

@@ -19,7 +19,7 @@ export interface GuideInbetweenOptions {
   /** Lines put together by hand, by their ids. */
   readonly matches?: readonly (readonly [string, string])[]
 }
-export interface GuidedLine {
+interface GuidedLine {
   /** Flat x, y. */
   readonly points: readonly number[]
   readonly closed: boolean

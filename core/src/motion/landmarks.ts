@@ -113,7 +113,7 @@ export interface Target {
 }
 
 /** Where a plan laid a landmark, when it did: that is asked for then, and the chart tells only how it is shared out. */
-export function guidedPlace(scene: Scene, drawing: string, landmark: string): Pin | undefined {
+function guidedPlace(scene: Scene, drawing: string, landmark: string): Pin | undefined {
   return scene.guides?.[drawing]?.targets[landmark]
 }
 
@@ -153,7 +153,7 @@ export interface Miss {
 }
 
 /** A miss smaller than this is none: a pencil line is as wide. */
-export const NEAR = 2
+const NEAR = 2
 
 /** Where each landmark pinned on an inbetween missed the place its chart asks for. */
 export function missesOf(scene: Scene, chart: Chart, drawing: string, take = scene.mainTake): Miss[] {

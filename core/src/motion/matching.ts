@@ -34,7 +34,7 @@ function coursed(flat: readonly number[]): Float64Array {
   return reached
 }
 
-export function resampled(
+function resampled(
   flat: readonly number[],
   count: number,
   closed: boolean,

@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { AREA_PATHS, planMorph, planRide, ringArea } from '../index'
+import { ringArea } from '../geometry/trace'
+import { AREA_PATHS, planMorph } from './morph'
+import { planRide } from './ride'
 
 /** A shape about a middle whose radius goes up and down. */
 const shape = ({

@@ -1,24 +1,12 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  arcDeviation,
-  arcThrough,
-  chartTargets,
-  compareToChart,
-  editSchema,
-  measureSpacing,
-  measuredChart,
-  missesOf,
-  nearestOnArc,
-  newScene,
-  nextToPin,
-  placeOnArc,
-  stretchAround,
-  type Edit,
-  type Point,
-  type Scene,
-  type Settings,
-} from '../index'
+import { applyEdit } from '../edits/apply'
+import { editSchema, type Edit } from '../edits/kinds'
+import type { Point } from '../geometry/matrix'
+import { newScene } from '../scene/create'
+import type { Scene, Settings } from '../scene/schema'
+import { arcThrough, nearestOnArc, placeOnArc } from './arc'
+import { chartTargets, measuredChart, missesOf, nextToPin, stretchAround } from './landmarks'
+import { arcDeviation, compareToChart, measureSpacing } from './spacing'
 import { turnsBack } from './track'
 
 const P = (x: number, y: number): Point => ({ x, y })

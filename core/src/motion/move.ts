@@ -11,7 +11,7 @@ export interface MoveOptions {
   readonly settle: { readonly frames: number }
 }
 
-export interface MoveKey {
+interface MoveKey {
   /** Frames from the start of the move. */
   readonly frame: number
   readonly value: number

@@ -1,18 +1,13 @@
 import fc from 'fast-check'
-import {
-  BLINK,
-  keepArea,
-  planBlink,
-  planBoil,
-  planBounce,
-  planDrift,
-  planLeap,
-  planMove,
-  planSwing,
-  planTurn,
-  suggestBounce,
-  type BounceOptions,
-} from '../index'
+import { keepArea } from '../geometry/squash'
+import { BLINK, planBlink } from './blink'
+import { planBoil } from './boil'
+import { planBounce, suggestBounce, type BounceOptions } from './bounce'
+import { planDrift } from './drift'
+import { planLeap } from './leap'
+import { planMove } from './move'
+import { planSwing } from './swing'
+import { planTurn } from './turn'
 
 const BALL: BounceOptions = {
   fps: 24,

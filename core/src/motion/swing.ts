@@ -17,7 +17,7 @@ export interface SwingOptions {
   readonly keeps: number
   readonly swings: number
 }
-export interface SwingDrawing {
+interface SwingDrawing {
   readonly frame: number
   /** From hanging straight down, to the right positive, in radians. */ readonly angle: number
   /** The weight, from where it hangs. */ readonly at: Point

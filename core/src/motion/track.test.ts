@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { arcThrough, distance, placeOnArc, type Point } from '../index'
+import type { Point } from '../geometry/matrix'
+import { arcThrough, placeOnArc } from './arc'
+import { distance } from './segments'
 
 const degrees = (angle: number) => (angle * Math.PI) / 180
 /** Where a pendulum hung at (640, 0) is at an angle from straight down. */

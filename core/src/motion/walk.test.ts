@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { planRun, planWalk, type Leg, type WalkOptions } from '../index'
+import { planRun, planWalk, type Leg, type WalkOptions } from './walk'
 
 const WALK: WalkOptions = {
   fps: 24,

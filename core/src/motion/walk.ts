@@ -33,7 +33,7 @@ export interface Leg {
   readonly ankle: Point
   readonly planted: boolean
 }
-export interface Arm {
+interface Arm {
   readonly shoulder: Point
   readonly elbow: Point
   readonly hand: Point

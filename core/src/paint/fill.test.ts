@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { distanceToPath, fillAt, readyLines, settled, type Stroke } from '../index'
+import { distanceToPath } from '../geometry/polyline'
+import { settled, type Stroke } from '../ink/ink'
+import { fillAt, readyLines } from './fill'
 import { ringArea, tracedRings } from '../geometry/trace'
 
 const SIDE = 240

@@ -1,4 +1,7 @@
-import { keepArea, paintThrough, settled, silhouette, type Ink, type Stroke } from '../index'
+import { keepArea } from '../geometry/squash'
+import { settled, type Ink, type Stroke } from '../ink/ink'
+import { silhouette } from '../ink/silhouette'
+import { paintThrough } from './propagate'
 import { ringArea } from '../geometry/trace'
 
 const ellipse = (id: string, x: number, y: number, rx: number, ry: number, from = 0, to = 2 * Math.PI): Stroke =>

@@ -179,7 +179,7 @@ export const EXPOSURE: HeldField = {
 }
 
 /** The exposure written in an input. Errors: PlanRefused. */
-export function heldOf(value: Inputs[string] | undefined): Held {
+function heldOf(value: Inputs[string] | undefined): Held {
   const parts = String(value ?? '')
     .trim()
     .split(/[\s,]+/)
@@ -193,7 +193,6 @@ export function heldOf(value: Inputs[string] | undefined): Held {
   }
   return parts.length === 1 ? parts[0]! : requirePattern(parts)
 }
-export const patternOf = (held: Held): number[] => (typeof held === 'number' ? [held] : [...held])
 
 /** Inputs read by kind: what is there was checked against its field. */
 export const reading = (inputs: Inputs) => ({
@@ -202,7 +201,7 @@ export const reading = (inputs: Inputs) => ({
   s: (id: string) => String(inputs[id] ?? ''),
   held: () => heldOf(inputs['exposure']),
 })
-export const clamped = (value: number, { min, max }: { readonly min: number; readonly max: number }) =>
+const clamped = (value: number, { min, max }: { readonly min: number; readonly max: number }) =>
   Math.min(max, Math.max(min, value))
 /** To the field's own step, within its range. */
 export function stepped({ min, max, step }: NumberField, value: number): number {

@@ -1,36 +1,32 @@
 import fc from 'fast-check'
+import { inspectScene } from '../checks/inspect'
+import { applyEdit } from '../edits/apply'
+import { bringBack, type Part } from '../edits/bring-back'
+import { guideTaken } from '../edits/guide-ink'
+import type { Edit } from '../edits/kinds'
+import { layIn } from '../edits/lay'
+import { drawingsOfPlan } from '../edits/plans'
+import type { Ink, Stroke } from '../ink/ink'
+import { pinOf } from '../motion/landmarks'
+import { isCycle } from '../scene/columns'
+import { newScene } from '../scene/create'
+import { EditRefused } from '../scene/refusal'
+import type { Scene } from '../scene/schema'
+import { validate } from '../scene/validate'
+import { exposuresOf, firstFrameOf } from '../timing/sheet'
+import { isDrawn } from '../timing/work'
+import { chartsOf } from './charts'
 import {
-  applyEdit,
-  bringBack,
-  validate,
-  chartsOf,
   completed,
-  drawingsOfPlan,
-  EditRefused,
-  exposuresOf,
-  firstFrameOf,
   framesOf,
-  guideTaken,
-  inspectScene,
-  isCycle,
-  isDrawn,
-  layIn,
-  newScene,
   outcomeOf,
-  plannerOf,
-  PLANNERS,
-  pinOf,
-  type Edit,
-  type Part,
   type Field,
-  type Ink,
   type Inputs,
   type Motion,
   type Planner,
-  type Scene,
   type Setting,
-  type Stroke,
-} from '../index'
+} from './planner'
+import { plannerOf, PLANNERS } from './register'
 
 const BASE = {
   name: 'Plans',

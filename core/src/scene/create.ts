@@ -1,6 +1,6 @@
 import type { Approach, Level, LightTable, Scene, Settings, Swatch } from './schema'
 
-export const PASTELS: readonly Swatch[] = [
+const PASTELS: readonly Swatch[] = [
   { id: 'pencil', name: 'Pencil', colour: '#2a2932' },
   { id: 'tide', name: 'Tide rough', colour: '#3e7c86' },
   { id: 'brick', name: 'Brick note', colour: '#b9472f' },

@@ -1,18 +1,12 @@
 import { wcagLuminance } from 'culori'
 import fc from 'fast-check'
-import {
-  applyEdit,
-  coloursOf,
-  modelTouches,
-  newScene,
-  panAt,
-  panForWalk,
-  panSpeed,
-  potsOf,
-  toneOf,
-  type Edit,
-  type Scene,
-} from '../index'
+import { applyEdit } from '../edits/apply'
+import type { Edit } from '../edits/kinds'
+import { panAt, panForWalk, panSpeed } from '../motion/pan'
+import { newScene } from './create'
+import { modelTouches } from './model'
+import { coloursOf, potsOf, toneOf } from './palette'
+import type { Scene } from './schema'
 
 const base = newScene({
   name: 'S',

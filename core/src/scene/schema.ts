@@ -16,7 +16,7 @@ const between = (what: string, { min, max }: { min: number; max: number }, unit 
  * Text that every door can hold: PostgreSQL takes no NUL, and neither it nor a file in UTF-8 half a
  * surrogate pair.
  */
-export const isPlainText = (text: string): boolean => !text.includes('\0') && !/\p{Surrogate}/u.test(text)
+const isPlainText = (text: string): boolean => !text.includes('\0') && !/\p{Surrogate}/u.test(text)
 const UNKEEPABLE = 'This text holds a character that cannot be kept. Type it again without it.'
 /** Any text people or their files bring, at most so many characters long. */
 export const textSchema = (most: number, sentence: string) =>
@@ -45,7 +45,7 @@ export const frameSchema = between('The frame', LIMITS.length)
 
 const TEMPO = `A tempo is from ${LIMITS.bpm.min} to ${LIMITS.bpm.max} beats a minute.`
 
-export const approachSchema = z.enum(['pose-to-pose', 'straight-ahead', 'every-drawing-a-key'])
+const approachSchema = z.enum(['pose-to-pose', 'straight-ahead', 'every-drawing-a-key'])
 export type Approach = z.infer<typeof approachSchema>
 
 export const settingsSchema = z.strictObject({
@@ -73,7 +73,7 @@ export type Settings = z.infer<typeof settingsSchema>
 
 /** Tones that follow another colour. */
 export const TONES = ['lighter', 'darker', 'shadow'] as const
-export const toneSchema = z.enum(TONES)
+const toneSchema = z.enum(TONES)
 export type Tone = z.infer<typeof toneSchema>
 export const swatchSchema = z.strictObject({
   id: idSchema,
@@ -87,7 +87,7 @@ export const swatchSchema = z.strictObject({
 })
 export type Swatch = z.infer<typeof swatchSchema>
 
-export const lightTableSchema = z.strictObject({
+const lightTableSchema = z.strictObject({
   on: z.boolean(),
   /** `parents`: the two drawings this inbetween is found between, neighbours for anything else. */
   shows: z.enum(['parents', 'around', 'earlier']),
@@ -114,7 +114,7 @@ export type LightTable = z.infer<typeof lightTableSchema>
 
 /** How what lies on top meets what lies below it. */
 export const BLENDS = ['normal', 'multiply', 'screen', 'overlay'] as const
-export const blendSchema = z.enum(BLENDS)
+const blendSchema = z.enum(BLENDS)
 export type Blend = z.infer<typeof blendSchema>
 
 /** Pictures are named by the SHA-256 of their bytes. */
@@ -134,7 +134,7 @@ export type SpacingLaw = (typeof SPACING_LAWS)[number]
 
 export const TEXTURES = ['grain', 'weave', 'wash'] as const
 /** What a level has under its drawings: a picture, a texture over it, and how it moves past. */
-export const groundSchema = z.strictObject({
+const groundSchema = z.strictObject({
   /** The picture with its top left corner at x, y; beside itself again and again when it repeats. */
   picture: z
     .strictObject({
@@ -163,7 +163,7 @@ export const landmarkSchema = z.strictObject({ id: idSchema, name: nameSchema })
 export type Landmark = z.infer<typeof landmarkSchema>
 
 /** How a pass of every drawing of a level is shown; what says nothing is absent. */
-export const passStateSchema = z.strictObject({
+const passStateSchema = z.strictObject({
   /** Left out of the picture, in play and in what is handed over. */
   hidden: z.boolean().optional(),
   /** Pale on the desk, for drawing over it. */
@@ -279,7 +279,7 @@ const markSchema = z.strictObject({
     .min(LIMITS.mark.min, 'A mark lies too far before the first drawing.')
     .max(LIMITS.mark.max, 'A mark lies too far past the second drawing.'),
 })
-export const marksSchema = z
+const marksSchema = z
   .array(markSchema)
   .max(
     LIMITS.marks,
@@ -320,7 +320,7 @@ export type Exposure = z.infer<typeof exposureSchema>
  * A run of exposures that repeats: one thing, whose every turn follows a change to any. `turns` null
  * goes on to the end of the sheet; `frames` is what it fills there, the last turn clipped.
  */
-export const cycleSchema = z.strictObject({
+const cycleSchema = z.strictObject({
   cycle: z.array(exposureSchema).min(1).max(LIMITS.length.max),
   turns: z.int().min(1, 'A cycle turns at least once.').max(LIMITS.length.max).nullable(),
   frames: z.int().min(1).max(LIMITS.length.max),
@@ -382,7 +382,7 @@ export const planSchema = z.strictObject({
 export type LaidPlan = z.infer<typeof planSchema>
 
 /** One line of a guide figure, flat x, y; `far` is behind, `help` is no part of the figure. */
-export const guideShapeSchema = z.strictObject({
+const guideShapeSchema = z.strictObject({
   points: z.array(placeNumber()).min(2).max(2000),
   closed: z.literal(true).optional(),
   tone: z.enum(['far', 'help']).optional(),

@@ -1,4 +1,7 @@
-import { chance, type GuideLandmark, type Point, type Stroke } from '../index'
+import { chance } from '../base/random'
+import type { Point } from '../geometry/matrix'
+import type { Stroke } from '../ink/ink'
+import type { GuideLandmark } from '../motion/inbetween'
 
 /** Figures of bones that turn about their joints by known angles: what a true inbetween of them is, is known too. */
 

@@ -1,4 +1,5 @@
-import { guideInbetween, type Stroke } from '../index'
+import type { Stroke } from '../ink/ink'
+import { guideInbetween } from '../motion/inbetween'
 import { articulated, blended, distancesTo, evenly, median, outline, pathOfStroke, pointsOf } from './articulated'
 
 export interface Compared {

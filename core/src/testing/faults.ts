@@ -1,4 +1,5 @@
-import { chance, type Point } from '../index'
+import { chance } from '../base/random'
+import type { Point } from '../geometry/matrix'
 import { aheadScene, arcScene, desk, figureInk, kindOf, settingsOf, type Change, type Kind, type Made } from './planted'
 
 /** A fault that can be planted at so many times its limit. */

@@ -1,26 +1,14 @@
-import {
-  applyEdit,
-  arcThrough,
-  chance,
-  chartTargets,
-  drawingsShown,
-  keepArea,
-  mainSheet,
-  newScene,
-  placeOnArc,
-  settled,
-  type Edit,
-  type Ink,
-  type InkPiece,
-  type Pass,
-  type Pin,
-  type Point,
-  type Scene,
-  type Settings,
-  type SpacingLaw,
-  type Stroke,
-  type Swatch,
-} from '../index'
+import { chance } from '../base/random'
+import { applyEdit } from '../edits/apply'
+import type { Edit } from '../edits/kinds'
+import type { Point } from '../geometry/matrix'
+import { keepArea } from '../geometry/squash'
+import { settled, type Ink, type InkPiece, type Stroke } from '../ink/ink'
+import { arcThrough, placeOnArc } from '../motion/arc'
+import { chartTargets } from '../motion/landmarks'
+import { newScene } from '../scene/create'
+import type { Pass, Pin, Scene, Settings, SpacingLaw, Swatch } from '../scene/schema'
+import { drawingsShown, mainSheet } from '../timing/sheet'
 
 /** Scenes drawn by arithmetic with a hand's small unevenness: clean ones, and the same with one fault planted. */
 

@@ -1,15 +1,7 @@
 import fc from 'fast-check'
-import {
-  cycleAt,
-  fitted,
-  resizedTo,
-  spliced,
-  totalFrames,
-  withTurn,
-  writtenOut,
-  type Column,
-  type Exposure,
-} from '../index'
+import { totalFrames } from '../scene/columns'
+import type { Column, Exposure } from '../scene/schema'
+import { cycleAt, fitted, resizedTo, spliced, withTurn, writtenOut } from './column'
 
 const run = (text: string): Exposure[] =>
   text.split(' ').map((part) => ({ drawing: part[0] === 'x' ? null : part[0]!, frames: Number(part.slice(1)) }))

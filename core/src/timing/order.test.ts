@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { inbetweenOrder, type InbetweenStep } from '../index'
+import { inbetweenOrder, type InbetweenStep } from './order'
 
 const THIRDS = [1 / 2, 1 / 3, 2 / 3]
 

@@ -1,19 +1,8 @@
 import fc from 'fast-check'
-import {
-  drawingsShown,
-  exposureAt,
-  firstFrameOf,
-  joined,
-  mainSheet,
-  pictureRuns,
-  placed,
-  shownAt,
-  spliced,
-  totalFrames,
-  writtenOut,
-  type Exposure,
-  type Scene,
-} from '../index'
+import { totalFrames } from '../scene/columns'
+import type { Exposure, Scene } from '../scene/schema'
+import { joined, spliced, writtenOut } from './column'
+import { drawingsShown, exposureAt, firstFrameOf, mainSheet, pictureRuns, placed, shownAt } from './sheet'
 import { newScene } from '../scene/create'
 
 /** A sheet as a person counts it: what is shown on each single frame. */

@@ -1,20 +1,9 @@
 import fc from 'fast-check'
-import {
-  exposePattern,
-  fractionsByHalving,
-  framesPerBeat,
-  framesToSeconds,
-  inbetweenOrder,
-  loopLength,
-  planChart,
-  planInbetweens,
-  secondsToFrames,
-  shareFrames,
-  snapToHalves,
-  spacingLaw,
-  SPACING_LAWS,
-  timecode,
-} from '../index'
+import { SPACING_LAWS } from '../scene/schema'
+import { fractionsByHalving, planChart, planInbetweens, snapToHalves, spacingLaw } from './chart'
+import { exposePattern, shareFrames } from './exposure'
+import { inbetweenOrder } from './order'
+import { framesPerBeat, framesToSeconds, loopLength, secondsToFrames, timecode } from './time'
 
 const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 

@@ -1,20 +1,12 @@
 import fc from 'fast-check'
-import {
-  applyEdit,
-  chartHere,
-  chartSpan,
-  fractionInWords,
-  newLevel,
-  newScene,
-  nextOnPegs,
-  numberFor,
-  planOfWork,
-  progress,
-  stepInWords,
-  type Edit,
-  type Scene,
-  type Settings,
-} from '../index'
+import { applyEdit } from '../edits/apply'
+import { chartHere } from '../edits/charts'
+import type { Edit } from '../edits/kinds'
+import { newLevel, newScene } from '../scene/create'
+import type { Scene, Settings } from '../scene/schema'
+import { numberFor } from './numbering'
+import { chartSpan } from './sheet'
+import { fractionInWords, nextOnPegs, planOfWork, progress, stepInWords } from './work'
 
 const settings: Settings = {
   name: 'Order',

@@ -9,7 +9,7 @@ export interface ProductionRow {
   position: number
   createdAt: Date
 }
-export interface SceneRow {
+interface SceneRow {
   id: string
   production: string
   position: number
@@ -20,7 +20,7 @@ export interface SceneRow {
   createdAt: Date
   updatedAt: Date
 }
-export interface EditRow {
+interface EditRow {
   scene: string
   version: number
   id: string
@@ -31,7 +31,7 @@ export interface EditRow {
   madeAt: Date
 }
 /** The scene as it was at one version; a passing one is only where replay begins now. */
-export interface MomentRow {
+interface MomentRow {
   scene: string
   version: number
   document: Scene
@@ -39,7 +39,7 @@ export interface MomentRow {
   whole: boolean
 }
 /** The lines of one pass with all edits up to a version in them. */
-export interface InkRow {
+interface InkRow {
   scene: string
   drawing: string
   pass: Pass
@@ -47,7 +47,7 @@ export interface InkRow {
   version: number
 }
 /** That an edit wrote on a drawing. */
-export interface InkEditRow {
+interface InkEditRow {
   scene: string
   drawing: string
   version: number
@@ -71,7 +71,7 @@ export const productionEntity = new EntitySchema<ProductionRow>({
   },
 })
 
-export const sceneEntity = new EntitySchema<SceneRow>({
+const sceneEntity = new EntitySchema<SceneRow>({
   name: 'scene',
   columns: {
     id: { type: 'text', primary: true },
@@ -86,7 +86,7 @@ export const sceneEntity = new EntitySchema<SceneRow>({
   },
 })
 
-export const editEntity = new EntitySchema<EditRow>({
+const editEntity = new EntitySchema<EditRow>({
   name: 'edit',
   columns: {
     scene: { type: 'text', primary: true },
@@ -100,7 +100,7 @@ export const editEntity = new EntitySchema<EditRow>({
   },
 })
 
-export const inkEntity = new EntitySchema<InkRow>({
+const inkEntity = new EntitySchema<InkRow>({
   name: 'ink',
   columns: {
     scene: { type: 'text', primary: true },
@@ -111,7 +111,7 @@ export const inkEntity = new EntitySchema<InkRow>({
   },
 })
 
-export const inkEditEntity = new EntitySchema<InkEditRow>({
+const inkEditEntity = new EntitySchema<InkEditRow>({
   name: 'ink_edit',
   columns: {
     scene: { type: 'text', primary: true },
@@ -120,7 +120,7 @@ export const inkEditEntity = new EntitySchema<InkEditRow>({
   },
 })
 
-export const momentEntity = new EntitySchema<MomentRow>({
+const momentEntity = new EntitySchema<MomentRow>({
   name: 'moment',
   columns: {
     scene: { type: 'text', primary: true },

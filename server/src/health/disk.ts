@@ -1,7 +1,7 @@
 import { statfs } from 'node:fs/promises'
 
 /** Below so many bytes free nothing more is written: the database needs this room for its write-ahead log. */
-export const LOW_WATER = 64 * 1024 * 1024
+const LOW_WATER = 64 * 1024 * 1024
 /** Writing begins again only when there is somewhat more, so that it does not flicker. */
 const HIGH_WATER = LOW_WATER * 1.25
 const LOOK_EVERY = 500

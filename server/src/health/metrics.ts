@@ -2,8 +2,6 @@ import type { Middleware } from 'koa'
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
 import { Problem } from '../http/problems'
 
-export type Metrics = ReturnType<typeof serverMetrics>
-
 const isLoopback = (address = ''): boolean => /^(::ffff:)?127\.|^::1$/.test(address)
 
 /** What those who watch the server want to know, in Prometheus' text form. */

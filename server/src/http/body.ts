@@ -76,7 +76,7 @@ const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', 
 ) as [number, number, number, number, number, number, number]
 
 /** Counts what a JSON text would become, without making it, and no further than it may go. Errors: Problem 422 when it is nested too deeply or holds too much. */
-export function requireModest(text: Uint8Array): void {
+function requireModest(text: Uint8Array): void {
   let [depth, parts, values] = [0, 0, 0]
   let quoted = false
   for (let i = 0; i < text.length; i++) {

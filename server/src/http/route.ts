@@ -8,7 +8,7 @@ import { readBytes, readJson, streamOf } from './body'
 import { Problem } from './problems'
 
 /** Bytes that go out part by part. */
-export interface Streamed {
+interface Streamed {
   readonly length: number
   readonly stream: Readable
 }
@@ -29,12 +29,7 @@ interface Service<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType,
 }
 
 /** An endpoint and what is done there. */
-export type Route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, A extends z.ZodType> = Endpoint<
-  P,
-  Q,
-  B,
-  A
-> &
+type Route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, A extends z.ZodType> = Endpoint<P, Q, B, A> &
   Service<P, Q, B, A>
 
 // Routes of different shapes lie in one list.

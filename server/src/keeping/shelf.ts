@@ -4,7 +4,7 @@ import { sceneNow, type HotScenes } from './hot-scenes'
 import type { Upkeep } from './upkeep'
 
 /** Scenes of a production in one answer. */
-export const SCENES_A_PAGE = 120
+const SCENES_A_PAGE = 120
 /** Productions in one answer. */
 const PRODUCTIONS_A_PAGE = 500
 

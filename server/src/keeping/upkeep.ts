@@ -5,7 +5,7 @@ import { sceneNow, type HotScene, type HotScenes } from './hot-scenes'
 import { gather } from './ink'
 
 /** A whole scene stays in the history once in so many versions; the others are a few edits away from one. */
-export const MOMENT_EVERY = 250
+const MOMENT_EVERY = 250
 /** Behind by more edits than this when it is quiet, a scene gets a moment from which it opens faster. */
 const OPENS_SLOWLY = 50
 /** Edits on one drawing before its lines are written down again in one piece. */

@@ -63,8 +63,6 @@ interface Draft extends Keepable {
 /** It and what others kept since are about the same part. */
 class Meeting extends Error {}
 
-export type Writer = ReturnType<typeof sceneWriter>
-
 /**
  * Keeps edits: those of one scene one after the other in memory, as many as wait at once; scenes beside each
  * other. They are written only where the scene is at the version we know; if another server was quicker, what it

@@ -35,7 +35,7 @@ function poseOf({ shapes, targets }: MotionDrawing) {
 }
 
 /** Where her ribbon is tied. */
-export function neckOf(drawing: MotionDrawing): { x: number; y: number } {
+function neckOf(drawing: MotionDrawing): { x: number; y: number } {
   const { x, top, half } = poseOf(drawing)
   return { x: Math.round((x + 30) * 8) / 8, y: Math.round((top + half * 0.34) * 8) / 8 }
 }

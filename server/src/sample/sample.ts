@@ -25,7 +25,7 @@ import {
 } from '@unhurried/core'
 import { sheetOfPaper, type Paper } from './hand'
 
-export interface SampleLevel {
+interface SampleLevel {
   readonly name: string
   readonly kind: 'animated' | 'ground'
   readonly loop: boolean

@@ -3,7 +3,7 @@ import { inkKey, PASSES, pictureRuns, picturesOf, type InkPiece } from '@unhurri
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
 import { api } from '../api/api'
-import { pictures as shownPictures } from '../session/pictures'
+import { pictures as shownPictures } from '../stage/pictures'
 import { framesAndSeconds } from '../parts/frames'
 import { composedPictures, playFrames } from '../stage/player'
 import { useScene } from '../session/scene'

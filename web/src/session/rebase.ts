@@ -15,7 +15,7 @@ export interface WaitingEdit {
   readonly edit: Edit
 }
 /** An edit as the server kept it. */
-export interface Confirmed extends WaitingEdit {
+interface Confirmed extends WaitingEdit {
   readonly version: number
 }
 

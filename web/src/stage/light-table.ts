@@ -1,6 +1,6 @@
 import { drawingsShown, exposuresOf, type Scene } from '@unhurried/core'
-import { workOf } from '../session/work'
-import type { Style } from './paint/paint'
+import { workOf } from './order-of-work'
+import type { Style } from './paint/surface'
 
 export interface UnderLight {
   readonly drawing: string

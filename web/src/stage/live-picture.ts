@@ -1,5 +1,7 @@
 import { exposureAt, exposuresOf, type Drawn, type Scene } from '@unhurried/core'
-import { livePath, paintLine, type InkOf } from './paint/paint'
+import { paintLine } from './paint/ink'
+import { livePath } from './paint/paths'
+import type { InkOf } from './paint/surface'
 import { composedPictures, playFrames } from './player'
 
 export interface LiveLine {

@@ -1,4 +1,4 @@
-import { boxOf } from './paint/paint'
+import { boxOf } from './paint/box'
 import { playFrames } from './player'
 
 /** A screen whose frames come when the test says. */

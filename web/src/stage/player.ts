@@ -1,7 +1,8 @@
 import { hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
 import { free } from './release-canvas'
-import { pictures } from '../session/pictures'
-import { paintPicture, type InkOf, type PictureOf } from './paint/paint'
+import { pictures } from './pictures'
+import { paintPicture } from './paint/picture'
+import type { InkOf, PictureOf } from './paint/surface'
 
 /** What all composed pictures of one player may take, in bytes. */
 const BUDGET = 150e6

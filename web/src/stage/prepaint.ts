@@ -1,7 +1,8 @@
 import { drawingsShown, exposuresOf, PASSES, type Scene } from '@unhurried/core'
 import type { Bitmaps } from './paint/bitmaps'
 import { underLight } from './light-table'
-import { passesShown, type InkOf, type Style } from './paint/paint'
+import { passesShown } from './paint/ink'
+import type { InkOf, Style } from './paint/surface'
 
 /** How many drawings to each side are made ready for a flip. */
 const REACH = 2

@@ -17,18 +17,11 @@ import {
 import type { Bitmaps } from './paint/bitmaps'
 import { free } from './release-canvas'
 import type { UnderLight } from './light-table'
-import {
-  compositeOf,
-  paintGround,
-  paintInk,
-  paintQuick,
-  paintSilhouette,
-  passesShown,
-  type Box,
-  type InkOf,
-  type PictureOf,
-  type Style,
-} from './paint/paint'
+import type { Box } from './paint/box'
+import { paintInk, paintQuick, passesShown } from './paint/ink'
+import { compositeOf, paintGround } from './paint/picture'
+import { paintSilhouette } from './paint/silhouette'
+import type { InkOf, PictureOf, Style } from './paint/surface'
 import { layTexture } from './paint/textures'
 import { boxThrough, type Bench, type Pen, type Tool } from './tools/tool'
 import { FIT, fitted, held, matrixOf, type View } from './view'

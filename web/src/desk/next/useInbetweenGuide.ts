@@ -10,7 +10,7 @@ import {
 } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { workOf } from '../../session/work'
+import { workOf } from '../../stage/order-of-work'
 import { useScene } from '../../session/scene'
 
 /** The line passes a guide is found from: the first that both parents have. */

@@ -1,6 +1,6 @@
 import type { WorkStep } from '@unhurried/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { workOf } from '../../session/work'
+import { workOf } from '../../stage/order-of-work'
 import { useScene } from '../../session/scene'
 
 /**

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Reference } from '@unhurried/core'
 import { computed, onUnmounted, ref, shallowRef } from 'vue'
-import { pictures } from '../../session/pictures'
+import { pictures } from '../../stage/pictures'
 import { useScene } from '../../session/scene'
 
 const props = defineProps<{ picking: boolean }>()

@@ -2,7 +2,7 @@
 import { onMounted, onUnmounted, ref, watch } from 'vue'
 import { PASSES, type Drawing, type Scene } from '@unhurried/core'
 import type { InkStore } from '../../session/ink-store'
-import { paintQuick } from '../../stage/paint/paint'
+import { paintQuick } from '../../stage/paint/ink'
 import { atPause } from '../../stage/at-pause'
 
 const props = defineProps<{

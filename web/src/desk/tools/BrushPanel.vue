@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { LIMITS, type Brush } from '@unhurried/core'
 import { onMounted, ref, watch } from 'vue'
-import { livePath, paintLine } from '../../stage/paint/paint'
+import { paintLine } from '../../stage/paint/ink'
+import { livePath } from '../../stage/paint/paths'
 import { brushTool, lineOf } from '../../stage/tools/brush'
 import type { Bench, Pen, Tool } from '../../stage/tools/tool'
 import type { PencilCase } from './pencil'

@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { z } from 'zod'
 
-export const TOOLS = [
+const TOOLS = [
   ...BRUSHES,
   'line',
   'circle',

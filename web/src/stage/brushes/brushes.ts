@@ -1,5 +1,5 @@
 import { courseLengths, halfWidth, taperShares, type Stroke } from '@unhurried/core'
-import type { Surface } from '../paint/paint'
+import type { Surface } from '../paint/surface'
 
 /** How brushes with a surface of their own are laid on a canvas; pen and flat are plain shapes. */
 

@@ -1,6 +1,7 @@
 import type { InkPiece, Matrix, Pass, Swatch } from '@unhurried/core'
 import { free } from '../release-canvas'
-import { paintInk, type InkOf, type Style } from './paint'
+import { paintInk } from './ink'
+import type { InkOf, Style } from './surface'
 
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 150e6

@@ -1,5 +1,5 @@
 import type { Ground } from '@unhurried/core'
-import type { Surface } from './paint'
+import type { Surface } from './surface'
 
 type Texture = NonNullable<Ground['texture']>
 const TILE = 128

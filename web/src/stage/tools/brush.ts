@@ -1,5 +1,7 @@
 import { steadyPen, type Brush, type Drawn, type Steady } from '@unhurried/core'
-import { boxOf, livePath, paintLine } from '../paint/paint'
+import { boxOf } from '../paint/box'
+import { paintLine } from '../paint/ink'
+import { livePath } from '../paint/paths'
 import { penOnGrid, type Bench, type Pen, type Tool } from './tool'
 
 /** A brush as it is in hand. */

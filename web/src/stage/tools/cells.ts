@@ -1,5 +1,5 @@
 import { penCells, runsOf } from '@unhurried/core'
-import { boxOf } from '../paint/paint'
+import { boxOf } from '../paint/box'
 import type { Bench, Pen, Tool } from './tool'
 
 /** Draws or rubs in whole cells; `onPath` gets the way when the pen is lifted (flat x, y). */

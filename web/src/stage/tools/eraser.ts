@@ -1,5 +1,5 @@
 import { INK_GRID, onGrid, steadyPen, type Steady } from '@unhurried/core'
-import { boxOf } from '../paint/paint'
+import { boxOf } from '../paint/box'
 import { ringCursor, type Bench, type Pen, type Tool } from './tool'
 
 /**

@@ -1,5 +1,7 @@
 import { figurePoints, type Drawn, type Figure } from '@unhurried/core'
-import { boxOf, livePath, paintLine } from '../paint/paint'
+import { boxOf } from '../paint/box'
+import { paintLine } from '../paint/ink'
+import { livePath } from '../paint/paths'
 import type { Bench, Pen, Tool } from './tool'
 import { lineOf, type BrushInHand } from './brush'
 

@@ -1,4 +1,4 @@
-import { boxOf } from '../paint/paint'
+import { boxOf } from '../paint/box'
 import type { Bench, Pen, Tool } from './tool'
 
 /** A ring or a box drawn around what is meant (flat x, y); a mere press gives its place alone. */

@@ -1,5 +1,5 @@
 import { INK_GRID, onGrid, pressed, type Matrix, type Point } from '@unhurried/core'
-import type { Box } from '../paint/paint'
+import type { Box } from '../paint/box'
 
 /** Where the pen is on the drawing: scene pixels and pressure 0…1 as the hand gave it. */
 export interface Pen {

@@ -19,7 +19,7 @@ import boldLatin from '@fontsource/source-sans-3/files/source-sans-3-latin-600-n
 import boldLatinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-600-normal.woff?url'
 import boldGreek from '@fontsource/source-sans-3/files/source-sans-3-greek-600-normal.woff?url'
 import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-600-normal.woff?url'
-import { paintPicture } from '../../stage/paint/paint'
+import { paintPicture } from '../../stage/paint/picture'
 import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './messages'
 
 /** Letters of most of the world's left-to-right alphabets; the first file that has one writes it. */

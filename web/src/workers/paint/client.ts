@@ -85,4 +85,3 @@ export function createPainter(start: () => Worker) {
     stop: () => end('Stopped.'),
   }
 }
-export type Painter = ReturnType<typeof createPainter>

@@ -1,0 +1,32 @@
+import { boundsOf, type Ink } from '@unhurried/core'
+
+export interface Box {
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
+
+/** The box a path of x, y (and more) takes, grown by `margin`. */
+export function boxOf(points: readonly number[], stride: number, margin: number): Box {
+  const box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
+  for (let i = 0; i < points.length; i += stride) {
+    box.left = Math.min(box.left, points[i]! - margin)
+    box.right = Math.max(box.right, points[i]! + margin)
+    box.top = Math.min(box.top, points[i + 1]! - margin)
+    box.bottom = Math.max(box.bottom, points[i + 1]! + margin)
+  }
+  return box
+}
+
+/** The box some pieces take on the paper, their width among it. */
+export function boxOfPieces(pieces: Ink): Box {
+  const box = boundsOf(pieces) ?? { left: 0, top: 0, right: 0, bottom: 0 }
+  const margin = Math.max(...pieces.map((piece) => (piece.kind === 'stroke' ? piece.size + 2 : 2)))
+  return {
+    left: box.left - margin,
+    top: box.top - margin,
+    right: box.right + margin,
+    bottom: box.bottom + margin,
+  }
+}

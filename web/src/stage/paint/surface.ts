@@ -1,0 +1,9 @@
+import type { Ink, Pass } from '@unhurried/core'
+
+/** Painting ink on any canvas, in the page or in a worker. Everything is in scene pixels. */
+export type Surface = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
+export type InkOf = (drawing: string, pass: Pass) => Ink
+/** A picture by its name, undefined while it is not here. */
+export type PictureOf = (picture: string) => ImageBitmap | undefined
+/** As drawn, or for the eye only: earlier drawings in one tint, later ones in another and dotted. */
+export type Style = 'ink' | 'earlier' | 'later'
