@@ -52,7 +52,12 @@ const forbidden = (name, from, to, comment) => ({ name, severity: 'error', comme
 
 export default {
   forbidden: [
-    forbidden('no-cycles', {}, { circular: true }, 'Two files that need each other are one idea, or a third one.'),
+    forbidden(
+      'no-cycles',
+      {},
+      { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      'Two files that need each other are one idea, or a third one. Their types may speak of each other.',
+    ),
     ...upwards('core', CORE),
     ...upwards('web', WEB, (name) => (name === 'places' ? PLACES : [name])),
     ...upwards('server', SERVER),

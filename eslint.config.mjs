@@ -40,7 +40,6 @@ const NOT_YET = [
   'web/src/desk/sheet/useSheet.ts',
   'web/src/desk/tools/usePaint.ts',
   'web/src/desk/tools/useSelection.ts',
-  'web/src/desk/tools/useTools.ts',
   'web/src/plan/usePlanner.ts',
   'web/src/session/look.ts',
   'web/src/session/scene.ts',

@@ -1,7 +1,7 @@
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
 const transformIgnorePatterns = [
-  '/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse)/)',
+  '/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide)/)',
 ]
 const project = (name, testMatch) => ({
   displayName: name,

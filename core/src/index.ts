@@ -91,14 +91,12 @@ export {
 export { type Difference, takesDiffer } from './timing/takes'
 export { framesPerBeat, framesToSeconds, loopLength, secondsToFrames, timecode } from './timing/time'
 export { fractionInWords, isDrawn, planOfWork, progress, stepInWords, type WorkStep } from './timing/work'
+export { BRUSHES, BRUSH_TABLE, brushKind, PLAIN_BRUSH, type Brush } from './ink/brushes'
 export { gripMoved, gripsOf, type Push, pushed } from './ink/bend'
 export { cellFill, cellsOff, penCells, runsOf } from './ink/cells'
 export { eraseAlong, eraseWhole } from './ink/erase'
 export { type Figure, figurePoints } from './ink/figures'
 export {
-  type Brush,
-  BRUSHES,
-  brushSchema,
   type Cells,
   changeInk,
   changesJoined,

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { LIMITS } from '../base/limits'
 import { idSchema } from '../scene/schema'
 import { refuse } from '../scene/refusal'
+import { BRUSHES, PLAIN_BRUSH } from './brushes'
 
 /**
  * Ink: what lies on one pass of one drawing, bottom piece first. A stroke's points are x, y,
@@ -25,10 +26,7 @@ function flatPoints(dimensions: number, least: number, what: string) {
     .refine(isNearPaper, 'A point lies too far from the paper.')
 }
 
-/** What a stroke is drawn with; a stroke that names none was drawn with the pen. */
-export const BRUSHES = ['pencil', 'pen', 'wash', 'flat'] as const
-export const brushSchema = z.enum(BRUSHES)
-export type Brush = z.infer<typeof brushSchema>
+const brushSchema = z.enum(BRUSHES)
 const taperSchema = z
   .number()
   .min(0, 'A taper cannot be shorter than nothing.')
@@ -38,7 +36,8 @@ const strokeSchema = z.strictObject({
   kind: z.literal('stroke'),
   id: idSchema,
   swatch: idSchema,
-  brush: z.enum(['pencil', 'wash', 'flat']).optional(),
+  /** Absent: the plain brush. */
+  brush: brushSchema.exclude([PLAIN_BRUSH]).optional(),
   /** Width in pixels at middling pressure. */
   size: z.number().min(0.25).max(400),
   /** Over how many pixels the line swells at its beginning and thins out at its end. */

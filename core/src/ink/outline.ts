@@ -1,17 +1,16 @@
 import { getStroke } from 'perfect-freehand'
-import type { Brush, Stroke } from './ink'
+import { brushKind } from './brushes'
+import type { Stroke } from './ink'
 
 export type Drawn = Pick<Stroke, 'points' | 'size' | 'brush' | 'taper'>
 export type Ring = readonly (readonly [number, number])[]
 
-/** How much of a line's width follows pressure: 0 none, 1 all of it. */
-const THINNING: Readonly<Record<Brush, number>> = { pen: 0.62, pencil: 0.3, wash: 0.2, flat: 0.5 }
 /** The flat brush holds its edge at this angle, and is this thin across it, as a share of its width. */
 const FLAT = { angle: -Math.PI / 4, thin: 0.16 } as const
 
 /** Half the width of a line at a pressure of 0…1, in pixels; the pen's own law, so that all agree. */
-export function halfWidth({ size, brush }: Pick<Stroke, 'size' | 'brush'>, pressure: number): number {
-  return size * (0.5 - THINNING[brush ?? 'pen'] * (0.5 - pressure))
+export function halfWidth(stroke: Pick<Stroke, 'size' | 'brush'>, pressure: number): number {
+  return stroke.size * (0.5 - brushKind(stroke).thinning * (0.5 - pressure))
 }
 
 /** Lengths along a stroke from its first point to each point, in pixels. */
@@ -42,16 +41,17 @@ export function taperShares({ points, taper }: Pick<Stroke, 'points' | 'taper'>)
  * still being drawn, whose end may yet move.
  */
 export function strokeOutlines(stroke: Drawn, done = true): Ring[] {
-  return stroke.brush === 'flat' ? flatOutlines(stroke) : [roundOutline(stroke, done)]
+  return brushKind(stroke).tip === 'edge' ? flatOutlines(stroke) : [roundOutline(stroke, done)]
 }
 
-function roundOutline({ points, size, brush, taper }: Drawn, done: boolean): Ring {
+function roundOutline(stroke: Drawn, done: boolean): Ring {
+  const { points, size, taper } = stroke
   const input: [number, number, number][] = []
   for (let i = 0; i < points.length; i += 3) input.push([points[i]!, points[i + 1]!, points[i + 2]!])
   const [start, end] = taper ?? [0, 0]
   return getStroke(input, {
     size,
-    thinning: THINNING[brush ?? 'pen'],
+    thinning: brushKind(stroke).thinning,
     smoothing: 0.5,
     streamline: 0.1,
     simulatePressure: false,

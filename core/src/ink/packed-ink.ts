@@ -1,3 +1,4 @@
+import { BRUSH_TABLE, brushKind, BRUSHES, PLAIN_BRUSH, type Brush } from './brushes'
 import { passSchema, type Pass } from '../scene/schema'
 import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from './ink'
 
@@ -13,7 +14,7 @@ import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from './ink'
  * Numbers are LEB128 varints, signed ones zigzag first; texts are their length and their ASCII bytes.
  */
 const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3, cells: 4 } as const
-const BRUSH_NUMBERS = [undefined, 'pencil', 'wash', 'flat'] as const
+const BRUSH_OF: ReadonlyMap<number, Brush> = new Map(BRUSHES.map((brush) => [BRUSH_TABLE[brush].number, brush]))
 
 interface Writer {
   bytes: number[]
@@ -126,7 +127,7 @@ function block(piece: InkPiece): number[] {
   putText(body, piece.id)
   putText(body, piece.swatch)
   if (piece.kind === 'stroke') {
-    putUnsigned(body, BRUSH_NUMBERS.indexOf(piece.brush))
+    putUnsigned(body, brushKind(piece).number)
     for (const length of [piece.size, ...(piece.taper ?? [0, 0])]) putUnsigned(body, Math.round(length * INK_GRID.size))
     putCourse(body, piece.points)
   } else if (piece.kind === 'cells') putRuns(body, piece.runs)
@@ -213,14 +214,12 @@ const READERS: Readonly<Record<number, (from: Reader, named: Named) => InkPiece>
   }),
   [KINDS.oldFill]: (from, named) => ({ kind: 'fill', ...named, outline: takeDeltas(from, POINT_GRIDS.fill) }),
   [KINDS.stroke](from, named) {
-    const number = takeUnsigned(from)
-    if (number >= BRUSH_NUMBERS.length) damaged()
-    const brush = BRUSH_NUMBERS[number]
+    const brush = BRUSH_OF.get(takeUnsigned(from)) ?? damaged()
     const [size, start, end] = [takeLength(from), takeLength(from), takeLength(from)]
     return {
       kind: 'stroke',
       ...named,
-      ...(brush && { brush }),
+      ...(brush !== PLAIN_BRUSH && { brush }),
       size,
       ...(start + end > 0 && { taper: [start, end] }),
       points: takeCourse(from),

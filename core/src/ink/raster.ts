@@ -1,3 +1,4 @@
+import { brushKind } from './brushes'
 import { halfWidth, taperShares } from './outline'
 import type { Ink, Stroke } from './ink'
 
@@ -45,8 +46,8 @@ function reaches({ points, size }: Stroke, { left, top, width, height }: Grid): 
 function sweep(mask: Uint8Array, grid: Grid, stroke: Stroke) {
   const { points } = stroke
   const shares = taperShares(stroke)
-  // The flat brush is as wide as its edge only across it; half of that closes what it closes to the eye.
-  const share = stroke.brush === 'flat' ? 0.5 : 1
+  // An edge is as wide as it is only across it; half of that closes what it closes to the eye.
+  const share = brushKind(stroke).tip === 'edge' ? 0.5 : 1
   const radius = (i: number) => Math.max(THINNEST, halfWidth(stroke, points[i + 2]!) * shares[i / 3]! * share)
   if (points.length === 3) return stamp(mask, grid, points[0]!, points[1]!, radius(0))
   for (let i = 3; i < points.length; i += 3)

@@ -1,3 +1,4 @@
+import { PLAIN_BRUSH } from '../ink/brushes'
 import { placesOf, type Ink, type InkPiece } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
 
@@ -87,7 +88,7 @@ function linesOfPiece(piece: InkPiece): Line[] {
         length,
         middle: { x: x / count, y: y / count },
         swatch: piece.swatch,
-        brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? 'pen'),
+        brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? PLAIN_BRUSH),
         size: piece.kind === 'fill' ? 0 : piece.size,
         order: 0,
       },

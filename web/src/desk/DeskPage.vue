@@ -23,6 +23,7 @@ import PaperHandles from './paper/PaperHandles.vue'
 import PaperTools from './paper/PaperTools.vue'
 import { usePencil, type PencilCase } from './tools/pencil'
 import PencilTray from './tools/PencilTray.vue'
+import { TOOL_NAMES, type ToolName } from './tools/register'
 import ReferenceLayer from './paper/ReferenceLayer.vue'
 import PaintDoubts from './tools/PaintDoubts.vue'
 import SheetActs from './sheet/SheetActs.vue'
@@ -55,6 +56,10 @@ const walk = useWalk()
 const landmarks = useLandmarks()
 const slides = useSlides()
 const inbetween = useInbetweenGuide()
+const toolsByKey = Object.fromEntries(TOOL_NAMES.map((name) => [name, () => take(name)])) as Record<
+  ToolName,
+  () => unknown
+>
 const take = (tool: PencilCase['tool']) => (pencil.value = { ...pencil.value, tool })
 function passBy(step: 1 | -1) {
   const pass = PASSES[PASSES.indexOf(pencil.value.pass) + step]
@@ -193,6 +198,7 @@ function escape() {
   store.attempt()
 }
 const acts: Record<CommandId, () => unknown> = {
+  ...toolsByKey,
   earlier: () => stage.flip(-1),
   later: () => stage.flip(1),
   parents: flips.parents,
@@ -209,24 +215,9 @@ const acts: Record<CommandId, () => unknown> = {
   'turn-right': () => view.turnBy(1),
   mirror: view.mirror,
   silhouettes: () => (view.silhouettes.value = !view.silhouettes.value),
-  pencil: () => take('pencil'),
-  pen: () => take('pen'),
-  wash: () => take('wash'),
-  flat: () => take('flat'),
-  line: () => take('line'),
-  circle: () => take('circle'),
-  box: () => take('box'),
   whole: () => (pencil.value = { ...pencil.value, tool: 'eraser', whole: !pencil.value.whole }),
-  fill: () => take('fill'),
-  pick: () => take('pick'),
-  select: () => take('select'),
-  push: () => take('push'),
-  points: () => take('points'),
   'pass-up': () => passBy(1),
   'pass-down': () => passBy(-1),
-  eraser: () => take('eraser'),
-  pin: () => take('pin'),
-  slide: () => take('slide'),
   'put-back': slides.putBack,
   guides: () => (landmarks.shown.value = !landmarks.shown.value),
   undo: store.undo,

@@ -2,6 +2,9 @@ import { useLocalStorage } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
 import { computed, onUnmounted, watch } from 'vue'
 import { typing } from '../../parts/typing'
+import { TOOL_LIST } from '../tools/register'
+
+const TOOL_COMMANDS = TOOL_LIST.map(({ name, does, key }) => ({ id: name, words: does, key }))
 
 /** Everything the desk does by key, with its own key. The left hand stays where it is; all can be changed. */
 export const COMMANDS = [
@@ -21,26 +24,12 @@ export const COMMANDS = [
   { id: 'silhouettes', words: 'Silhouettes on and off', key: 'Shift+K' },
   { id: 'play', words: 'Play and stop', key: 'Space' },
   { id: 'light', words: 'Light table on and off', key: 'w' },
-  { id: 'pencil', words: 'Pencil', key: 'a' },
-  { id: 'pen', words: 'Pen', key: 'Shift+A' },
-  { id: 'wash', words: 'Wash', key: 'Shift+W' },
-  { id: 'flat', words: 'Flat brush', key: 'Shift+F' },
-  { id: 'line', words: 'Straight line', key: 'Shift+L' },
-  { id: 'circle', words: 'Circle', key: 'Shift+C' },
-  { id: 'box', words: 'Box', key: 'Shift+B' },
-  { id: 'eraser', words: 'Eraser', key: 'e' },
+  ...TOOL_COMMANDS,
   { id: 'whole', words: 'Eraser that takes lines whole, on and off', key: 'Shift+E' },
-  { id: 'fill', words: 'Fill with paint', key: 'p' },
-  { id: 'pick', words: 'Pick a colour from the paper', key: 'Shift+P' },
-  { id: 'select', words: 'Select', key: 'u' },
-  { id: 'push', words: 'Push ink softly', key: 'j' },
-  { id: 'points', words: 'Points of a line', key: 'Shift+J' },
   { id: 'pass-up', words: 'Draw on the pass above', key: ']' },
   { id: 'pass-down', words: 'Draw on the pass below', key: '[' },
   { id: 'undo', words: 'Undo', key: 'z' },
   { id: 'redo', words: 'Redo', key: 'Shift+Z' },
-  { id: 'pin', words: 'Pin landmarks', key: 'm' },
-  { id: 'slide', words: 'Slide what lies under the light', key: 'h' },
   { id: 'put-back', words: 'Put back all that was slid', key: 'Shift+H' },
   { id: 'guides', words: 'Paths and targets on and off', key: 'l' },
   { id: 'next', words: 'Put the next drawing on the pegs', key: 'g' },
@@ -71,6 +60,7 @@ export const COMMANDS = [
 ] as const
 
 export type CommandId = (typeof COMMANDS)[number]['id']
+
 type Keys = Partial<Record<CommandId, string>>
 
 const own = useLocalStorage<Keys>('unhurried-keys', {})

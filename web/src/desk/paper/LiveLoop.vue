@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { livePicture } from '../../stage/live-picture'
 import { onMounted, onUnmounted, ref, watch } from 'vue'
 import { useScene } from '../../session/scene'
-import type { Live } from '../tools/useTools'
+import type { Live } from '../tools/hand/hands'
 
 const props = defineProps<{ from: number; to: number; live: Live | undefined; silhouettes: boolean }>()
 const emit = defineEmits<{ close: [] }>()

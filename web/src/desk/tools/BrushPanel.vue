@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LIMITS, type Brush } from '@unhurried/core'
+import { BRUSH_TABLE, LIMITS, type Brush } from '@unhurried/core'
 import { onMounted, ref, watch } from 'vue'
 import { paintLine } from '../../stage/paint/ink'
 import { livePath } from '../../stage/paint/paths'
@@ -9,7 +9,6 @@ import type { PencilCase } from './pencil'
 
 const pencil = defineModel<PencilCase>({ required: true })
 const props = defineProps<{ colour: string; paper: string }>()
-const WORDS: Record<Brush, string> = { pencil: 'Pencil', pen: 'Pen', wash: 'Wash', flat: 'Flat brush' }
 const set = (fields: Partial<PencilCase['brushes'][Brush]>) => {
   const { brush, brushes } = pencil.value
   pencil.value = { ...pencil.value, brushes: { ...brushes, [brush]: { ...brushes[brush], ...fields } } }
@@ -74,7 +73,7 @@ function down(event: PointerEvent) {
 
 <template>
   <div class="panel">
-    <h3>{{ WORDS[pencil.brush] }}</h3>
+    <h3>{{ BRUSH_TABLE[pencil.brush].word }}</h3>
     <canvas
       ref="canvas"
       :width="WIDTH"

@@ -1,25 +1,8 @@
 <script setup lang="ts">
-import { coloursOf, potsOf, type Level } from '@unhurried/core'
-import {
-  Brush,
-  Circle,
-  Eraser,
-  Hand,
-  Lamp,
-  Lasso,
-  MapPin,
-  Move,
-  PaintBucket,
-  Paintbrush,
-  Pencil,
-  PenLine,
-  Pipette,
-  Slash,
-  Spline,
-  Square,
-} from '@lucide/vue'
+import { BRUSH_TABLE, coloursOf, potsOf, type Level } from '@unhurried/core'
+import { Lamp } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, type Component } from 'vue'
+import { computed, ref } from 'vue'
 import { useScene } from '../../session/scene'
 import type { UnderLight } from '../../stage/light-table'
 import BrushPanel from './BrushPanel.vue'
@@ -29,7 +12,8 @@ import LandmarkTray from './LandmarkTray.vue'
 import LightTablePanel from './LightTablePanel.vue'
 import PaintTray from './PaintTray.vue'
 import PassesPanel from './PassesPanel.vue'
-import { isBrush, type PencilCase, type ToolName } from './pencil'
+import { drawsWithBrush, type PencilCase } from './pencil'
+import { TOOL_LIST, type ToolName } from './register'
 import SelectTray from './SelectTray.vue'
 import SlideTray from './SlideTray.vue'
 import type { Landmarks } from './useLandmarks'
@@ -49,26 +33,9 @@ const store = useScene()
 const set = (fields: Partial<PencilCase>) => (pencil.value = { ...pencil.value, ...fields })
 const cells = computed(() => Boolean(store.scene!.settings.cells))
 
-const TOOLS: { name: ToolName; word: string; icon: Component; notInCells?: true; apart?: true }[] = [
-  { name: 'pencil', word: 'Pencil', icon: Pencil },
-  { name: 'pen', word: 'Pen', icon: PenLine, notInCells: true },
-  { name: 'wash', word: 'Wash', icon: Brush, notInCells: true },
-  { name: 'flat', word: 'Flat', icon: Paintbrush, notInCells: true },
-  { name: 'line', word: 'Line', icon: Slash, apart: true },
-  { name: 'circle', word: 'Circle', icon: Circle },
-  { name: 'box', word: 'Box', icon: Square },
-  { name: 'eraser', word: 'Eraser', icon: Eraser, apart: true },
-  { name: 'fill', word: 'Fill', icon: PaintBucket },
-  { name: 'pick', word: 'Pick', icon: Pipette },
-  { name: 'select', word: 'Select', icon: Lasso, apart: true },
-  { name: 'push', word: 'Push', icon: Hand, notInCells: true },
-  { name: 'points', word: 'Points', icon: Spline, notInCells: true },
-  { name: 'pin', word: 'Pins', icon: MapPin, apart: true },
-  { name: 'slide', word: 'Slide', icon: Move },
-]
-const tools = computed(() => TOOLS.filter((tool) => !(cells.value && tool.notInCells)))
+const tools = computed(() => TOOL_LIST.filter((tool) => !(cells.value && tool.notInCells)))
 const wordOf = (name: ToolName, word: string) => (cells.value && name === 'pencil' ? 'Cell pen' : word)
-const drawsLines = computed(() => isBrush(pencil.value.tool) || ['line', 'circle', 'box'].includes(pencil.value.tool))
+const drawsLines = computed(() => drawsWithBrush(pencil.value.tool))
 
 /** The size of what is in hand. */
 const size = computed<{ value: number; least: number; most: number; unit: string; set: (value: number) => void }>(
@@ -89,7 +56,7 @@ const size = computed<{ value: number; least: number; most: number; unit: string
     return {
       value: brushes[brush].size,
       least: 1,
-      most: brush === 'wash' || brush === 'flat' ? 200 : 60,
+      most: BRUSH_TABLE[brush].widest,
       unit: 'px',
       set: (value) => set({ brushes: { ...brushes, [brush]: { ...brushes[brush], size: value } } }),
     }

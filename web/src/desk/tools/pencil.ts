@@ -1,23 +1,8 @@
-import { BRUSHES, LIMITS, passSchema, type Brush } from '@unhurried/core'
+import { BRUSH_TABLE, BRUSHES, LIMITS, passSchema, type Brush } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { z } from 'zod'
-
-const TOOLS = [
-  ...BRUSHES,
-  'line',
-  'circle',
-  'box',
-  'eraser',
-  'fill',
-  'pick',
-  'select',
-  'push',
-  'points',
-  'pin',
-  'slide',
-] as const
-export type ToolName = (typeof TOOLS)[number]
+import { TOOL_NAMES, toolNamed, type ToolName } from './register'
 
 const brushSchema = z.object({
   size: z.number().min(1).max(200),
@@ -26,7 +11,7 @@ const brushSchema = z.object({
   curve: z.number().min(-1).max(1),
 })
 const pencilSchema = z.object({
-  tool: z.enum(TOOLS),
+  tool: z.enum(TOOL_NAMES),
   /** The brush last in hand: lines, circles and boxes are drawn with it. */
   brush: z.enum(BRUSHES),
   brushes: z.record(z.enum(BRUSHES), brushSchema),
@@ -50,15 +35,16 @@ const pencilSchema = z.object({
   cellSize: z.int().min(1).max(16),
 })
 export type PencilCase = z.infer<typeof pencilSchema>
+/** What each brush is like when it is first taken in hand. */
+function usualBrushes(): PencilCase['brushes'] {
+  const usual = (brush: Brush) => ({ ...BRUSH_TABLE[brush].usual, taper: [...BRUSH_TABLE[brush].usual.taper] })
+  return Object.fromEntries(BRUSHES.map((brush) => [brush, usual(brush)])) as PencilCase['brushes']
+}
+
 const USUAL: PencilCase = {
   tool: 'pencil',
   brush: 'pencil',
-  brushes: {
-    pencil: { size: 4, taper: [0, 0], steadiness: 0.35, curve: 0 },
-    pen: { size: 5, taper: [12, 18], steadiness: 0.45, curve: 0 },
-    wash: { size: 42, taper: [0, 0], steadiness: 0.3, curve: 0 },
-    flat: { size: 22, taper: [0, 0], steadiness: 0.3, curve: 0 },
-  },
+  brushes: usualBrushes(),
   eraserSize: 28,
   whole: false,
   pushSize: 90,
@@ -72,7 +58,10 @@ const USUAL: PencilCase = {
   swatch: 'pencil',
   cellSize: 1,
 }
-export const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]).includes(tool)
+const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]).includes(tool)
+
+/** Tools that draw with the brush last in hand. */
+export const drawsWithBrush = (tool: ToolName): boolean => toolNamed(tool).draws === true
 
 /** The pencil case, remembered on this machine. */
 export function usePencil() {

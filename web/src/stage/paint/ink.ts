@@ -8,17 +8,15 @@ import {
   type Stroke,
   type Swatch,
 } from '@unhurried/core'
-import { layWash, pencilPaint } from '../brushes/brushes'
+import { painterOf } from '../brushes/brushes'
 import { pathOf } from './paths'
 import type { InkOf, Style, Surface } from './surface'
 
 const NO_COLOUR = '#2a2932'
 
-/** A line as its brush lays it; `done` false is one still being drawn. */
+/** A line as its brush lays it. */
 export function paintLine(surface: Surface, stroke: Drawn, colour: string, path: () => Path2D): void {
-  if (stroke.brush === 'wash') return layWash(surface, stroke, colour)
-  surface.fillStyle = stroke.brush === 'pencil' ? pencilPaint(surface, colour) : colour
-  surface.fill(path())
+  painterOf(stroke)(surface, stroke, colour, path)
 }
 
 function dotted(surface: Surface, stroke: Stroke, colour: string) {

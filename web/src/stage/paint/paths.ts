@@ -1,4 +1,4 @@
-import { strokeOutlines, type Cells, type Drawn, type Fill, type InkPiece } from '@unhurried/core'
+import { brushKind, strokeOutlines, type Cells, type Drawn, type Fill, type InkPiece } from '@unhurried/core'
 
 const paths = new WeakMap<InkPiece, Path2D>()
 
@@ -46,7 +46,7 @@ function cellsPath({ runs }: Cells): Path2D {
 
 export function livePath(stroke: Drawn, done: boolean): Path2D {
   const path = new Path2D()
-  for (const outline of strokeOutlines(stroke, done)) (stroke.brush === 'flat' ? corners : ring)(path, outline)
+  for (const outline of strokeOutlines(stroke, done)) (brushKind(stroke).tip === 'edge' ? corners : ring)(path, outline)
   return path
 }
 

@@ -1,4 +1,4 @@
-import { steadyPen, type Brush, type Drawn, type Steady } from '@unhurried/core'
+import { PLAIN_BRUSH, steadyPen, type Brush, type Drawn, type Steady } from '@unhurried/core'
 import { boxOf } from '../paint/box'
 import { paintLine } from '../paint/ink'
 import { livePath } from '../paint/paths'
@@ -20,7 +20,7 @@ export interface BrushInHand {
 
 /** What a line is drawn as, without the points. */
 export const lineOf = ({ brush, size, taper }: Pick<BrushInHand, 'brush' | 'size' | 'taper'>) => ({
-  ...(brush !== 'pen' && { brush }),
+  ...(brush !== PLAIN_BRUSH && { brush }),
   size,
   ...(taper[0] + taper[1] > 0 && { taper: [...taper] as [number, number] }),
 })
