@@ -1,3 +1,4 @@
+import type { Exporter } from './exported'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
 import { XMLParser } from 'fast-xml-parser'
@@ -286,4 +287,10 @@ export function readArchive(
     const why = error instanceof Error ? error.message : String(error)
     throw new ArchiveRefused(`It is not a whole zip archive of a scene (${why}).`)
   }
+}
+
+/** The whole scene as an open archive. */
+export const exportArchive: Exporter = ({ scene, inkOf, pictures, stem, progress }) => {
+  progress(0, 1, 'Packing the scene')
+  return { name: `${stem}-scene.zip`, type: 'application/zip', parts: [writeArchive({ scene, inkOf, pictures })] }
 }

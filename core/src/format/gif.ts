@@ -1,3 +1,5 @@
+import { pictureRuns } from '../timing/sheet'
+import type { Exporter } from './exported'
 import { GIFEncoder, quantize, type Palette } from 'gifenc'
 import { LIMITS } from '../base/limits'
 import { requireWhole } from '../base/ranges'
@@ -239,4 +241,22 @@ export function openGif({
       return encoder.bytes()
     },
   }
+}
+
+/** A looping GIF of a take. */
+export const exportGif: Exporter = ({ scene, take, stem, width, height, clear, paint, progress }) => {
+  const runs = pictureRuns(scene, take)
+  const gif = openGif({ width, height, transparent: clear })
+  const delays = gifDelays(
+    runs.map((run) => run.frames),
+    scene.settings.fps,
+  )
+  for (const [i, run] of runs.entries()) {
+    gif.add(paint(run), delays[i]!)
+    progress(i + 1, runs.length * 2, `Painting picture ${i + 1} of ${runs.length}`)
+  }
+  const bytes = gif.finish((written, of) =>
+    progress(runs.length + (written / of) * runs.length, runs.length * 2, `Writing picture ${written} of ${of}`),
+  )
+  return { name: `${stem}.gif`, type: 'image/gif', parts: [bytes] }
 }

@@ -1,3 +1,4 @@
+import type { Exporter } from './exported'
 import { parse, unparse } from 'papaparse'
 import { between, joined, totalFrames } from '../timing/column'
 import { exposuresOf, placed } from '../timing/sheet'
@@ -163,3 +164,10 @@ const sameRun = (a: readonly Exposure[], b: readonly Exposure[]) =>
   a.length === b.length &&
   totalFrames(a) === totalFrames(b) &&
   between(a, 1, totalFrames(a)).every(({ drawing, frames }, i) => drawing === b[i]!.drawing && frames === b[i]!.frames)
+
+/** The sheet of a take as a table. */
+export const exportSheetCsv: Exporter = ({ scene, take, stem }) => ({
+  name: `${stem}-sheet.csv`,
+  type: 'text/csv',
+  parts: [new TextEncoder().encode(writeSheetCsv(scene, take))],
+})

@@ -1,3 +1,4 @@
+import type { Exporter } from './exported'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
 import type { Chart, Scene } from '../scene/schema'
@@ -352,4 +353,11 @@ function ladder(
     pen.text(number, rail + 3, y + 2.5, { size: 7, bold: end })
     if (!end) pen.text(fractionInWords(fraction), rail + 13, y + 2.5, { size: 6, tone: grey })
   }
+}
+
+/** The sheet of a take to print. */
+export const exportSheetPdf: Exporter = async ({ scene, take, stem, paper, fonts, progress }) => {
+  const onPage = (page: number, of: number) => progress(page, of, `Page ${page} of ${of}`)
+  const bytes = await writeSheetPdf({ scene, take, paper, fonts: await fonts(), onPage })
+  return { name: `${stem}-sheet.pdf`, type: 'application/pdf', parts: [bytes] }
 }

@@ -1,3 +1,6 @@
+import { pictureRuns } from '../timing/sheet'
+import type { Exporter } from './exported'
+import { writePng } from './png'
 import { Zip, ZipPassThrough } from 'fflate'
 
 /** `low-tide-0007.png`: the frame's number with as many digits as the last frame needs, at least four. */
@@ -35,4 +38,17 @@ export function openArchive(): { add: (name: string, bytes: Uint8Array) => void;
       return chunks
     },
   }
+}
+
+/** Every frame of a take as a numbered PNG, in a zip. */
+export const exportStills: Exporter = ({ scene, take, stem, width, height, paint, progress }) => {
+  const archive = openArchive()
+  const { name, length } = scene.settings
+  for (const run of pictureRuns(scene, take)) {
+    const png = writePng({ width, height, pixels: paint(run) })
+    const end = run.frame + run.frames
+    for (let frame = run.frame; frame < end; frame++) archive.add(stillName(name, frame, length), png)
+    progress(end - 1, length, `Frame ${end - 1} of ${length}`)
+  }
+  return { name: `${stem}-stills.zip`, type: 'application/zip', parts: archive.finish() }
 }

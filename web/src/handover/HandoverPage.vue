@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inkKey, PASSES, pictureRuns, picturesOf, type InkPiece } from '@unhurried/core'
+import { EXPORT_FORMATS, exportFormat, inkKey, PASSES, pictureRuns, picturesOf, type InkPiece } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
 import { api } from '../api/api'
@@ -20,17 +20,11 @@ const form = reactive({
   scale: 1 as HandoverOrder['scale'],
   clear: false,
 })
+const format = computed(() => exportFormat(form.as))
 /** Pictures go out in a size and over a ground; sheets and archives do not. */
-const pictures = computed(() => form.as === 'gif' || form.as === 'stills')
+const pictures = computed(() => format.value.needs.painted === true)
 const takes = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
 const runs = computed(() => pictureRuns(scene.value, form.take))
-const MAKES: Record<HandoverOrder['as'], string> = {
-  gif: 'Make the GIF',
-  stills: 'Make the stills',
-  pdf: 'Make the PDF',
-  csv: 'Make the CSV',
-  archive: 'Make the archive',
-}
 const size = computed(() => ({
   width: Math.max(1, Math.round(scene.value.settings.width * form.scale)),
   height: Math.max(1, Math.round(scene.value.settings.height * form.scale)),
@@ -126,11 +120,12 @@ async function make() {
   progress.value = { share: 0, words: 'Fetching the drawings' }
   await store.loadInk()
   const ink = new Map<string, InkPiece[]>()
-  const wanted = pictures.value
-    ? runs.value.flatMap((run) => run.shown.map((entry) => entry.drawing))
-    : form.as === 'archive'
-      ? Object.keys(scene.value.drawings)
-      : []
+  const { needs } = format.value
+  const wanted = {
+    shown: () => runs.value.flatMap((run) => run.shown.map((entry) => entry.drawing)),
+    all: () => Object.keys(scene.value.drawings),
+    none: () => [],
+  }[needs.ink]()
   for (const drawing of wanted) {
     if (!store.ink!.isLoaded(drawing)) {
       progress.value = undefined
@@ -143,7 +138,7 @@ async function make() {
   const files = new Map<string, Uint8Array>()
   await shownPictures.ready(named)
   try {
-    if (form.as === 'archive') for (const picture of named) files.set(picture, await api.readPicture(picture))
+    if (needs.pictures) for (const picture of named) files.set(picture, await api.readPicture(picture))
   } catch (error) {
     progress.value = undefined
     trouble.value = error instanceof Error ? error.message : String(error)
@@ -204,28 +199,14 @@ const bytesInWords = (bytes: number) =>
       <h1>Hand over</h1>
       <fieldset>
         <legend>What goes out</legend>
-        <label class="choice" :class="{ chosen: form.as === 'gif' }"
-          ><input v-model="form.as" type="radio" name="as" value="gif" />
-          <span><b>Looping GIF</b> <span class="note">one file that plays anywhere</span></span></label
-        >
-        <label class="choice" :class="{ chosen: form.as === 'stills' }"
-          ><input v-model="form.as" type="radio" name="as" value="stills" />
-          <span><b>Numbered PNG stills</b> <span class="note">every frame a picture, in a zip</span></span></label
-        >
-        <label class="choice" :class="{ chosen: form.as === 'pdf' }"
-          ><input v-model="form.as" type="radio" name="as" value="pdf" />
-          <span><b>Exposure sheet to print</b> <span class="note">PDF, charts in the margin</span></span></label
-        >
-        <label class="choice" :class="{ chosen: form.as === 'csv' }"
-          ><input v-model="form.as" type="radio" name="as" value="csv" />
-          <span><b>Exposure sheet as a table</b> <span class="note">CSV for a spreadsheet, and back</span></span></label
-        >
-        <label class="choice" :class="{ chosen: form.as === 'archive' }"
-          ><input v-model="form.as" type="radio" name="as" value="archive" />
-          <span><b>The whole scene</b> <span class="note">open archive: JSON and SVG in a zip</span></span></label
+        <label v-for="each in EXPORT_FORMATS" :key="each.id" class="choice" :class="{ chosen: form.as === each.id }"
+          ><input v-model="form.as" type="radio" name="as" :value="each.id" />
+          <span
+            ><b>{{ each.word }}</b> <span class="note">{{ each.note }}</span></span
+          ></label
         >
       </fieldset>
-      <div v-if="takes.length > 1 && form.as !== 'archive'" class="line">
+      <div v-if="takes.length > 1 && format.needs.take" class="line">
         <label for="handover-take">Take</label>
         <ElSelect id="handover-take" v-model="form.take" size="small" class="take"
           ><ElOption
@@ -235,7 +216,7 @@ const bytesInWords = (bytes: number) =>
             :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name"
         /></ElSelect>
       </div>
-      <div v-if="form.as === 'pdf'" class="line" role="group" aria-label="Paper">
+      <div v-if="format.needs.paper" class="line" role="group" aria-label="Paper">
         <span>Printed on</span>
         <button class="word" :aria-pressed="form.paper === 'a4'" @click="form.paper = 'a4'">A4</button>
         <button class="word" :aria-pressed="form.paper === 'letter'" @click="form.paper = 'letter'">US Letter</button>
@@ -268,7 +249,7 @@ const bytesInWords = (bytes: number) =>
         <p class="note" role="status">{{ progress.words }}</p>
         <button class="word" @click="stop">Stop</button>
       </div>
-      <button v-else class="word main" @click="make">{{ MAKES[form.as] }}</button>
+      <button v-else class="word main" @click="make">{{ format.make }}</button>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
       <p v-if="result" class="result" role="status">
         <a :href="result.url" :download="result.name" data-test="file">Save {{ result.name }}</a>

@@ -1,4 +1,4 @@
-import { idSchema, pieceSchema, sceneSchema } from '@unhurried/core'
+import { FORMAT_IDS, idSchema, pieceSchema, sceneSchema } from '@unhurried/core'
 import { z } from 'zod'
 
 /** What the page asks of the worker that makes what is handed over, and what it answers. */
@@ -10,7 +10,7 @@ export const handoverOrderSchema = z.object({
   bitmaps: z.map(z.string(), z.instanceof(ImageBitmap)),
   pictures: z.map(z.string(), z.instanceof(Uint8Array)),
   take: idSchema,
-  as: z.enum(['gif', 'stills', 'pdf', 'csv', 'archive']),
+  as: z.enum(FORMAT_IDS),
   /** What a printed sheet is printed on. */
   paper: z.enum(['a4', 'letter']),
   scale: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),

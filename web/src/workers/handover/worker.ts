@@ -1,16 +1,4 @@
-import {
-  gifDelays,
-  openArchive,
-  openGif,
-  pictureRuns,
-  stillName,
-  writeArchive,
-  writePng,
-  writeSheetCsv,
-  writeSheetPdf,
-  type Ink,
-  type InkKey,
-} from '@unhurried/core'
+import { exportFormat, inkKey, stillName, type Ink, type PictureRun } from '@unhurried/core'
 import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
 import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
 import greek from '@fontsource/source-sans-3/files/source-sans-3-greek-400-normal.woff?url'
@@ -20,6 +8,7 @@ import boldLatinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ex
 import boldGreek from '@fontsource/source-sans-3/files/source-sans-3-greek-600-normal.woff?url'
 import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-600-normal.woff?url'
 import { paintPicture } from '../../stage/paint/picture'
+import type { InkOf } from '../../stage/paint/surface'
 import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './messages'
 
 /** Letters of most of the world's left-to-right alphabets; the first file that has one writes it. */
@@ -34,90 +23,43 @@ async function font(url: string): Promise<Uint8Array> {
   return new Uint8Array(await answer.arrayBuffer())
 }
 
-async function make({ scene, take, ink, bitmaps, pictures, as, paper, scale, clear }: HandoverOrder) {
-  const began = performance.now()
-  const stem = stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, '')
-  const done = (bytes: BlobPart, type: string, name: string) =>
-    tell({ kind: 'done', file: new Blob([bytes], { type }), name, ms: performance.now() - began })
-  if (as === 'csv') return done(writeSheetCsv(scene, take), 'text/csv', `${stem}-sheet.csv`)
-  if (as === 'pdf') {
-    const [plain, bold] = await Promise.all([Promise.all(PLAIN.map(font)), Promise.all(BOLD.map(font))])
-    const bytes = await writeSheetPdf({
-      scene,
-      take,
-      paper,
-      fonts: { plain, bold },
-      onPage: (page, of) => tell({ kind: 'progress', done: page, of, words: `Page ${page} of ${of}` }),
-    })
-    return done(bytes as Uint8Array<ArrayBuffer>, 'application/pdf', `${stem}-sheet.pdf`)
-  }
-  const inkOf = (drawing: string, pass: string): Ink => ink.get(`${drawing}/${pass}` satisfies InkKey) ?? []
-  if (as === 'archive') {
-    tell({ kind: 'progress', done: 0, of: 1, words: 'Packing the scene' })
-    return done(
-      writeArchive({ scene, inkOf, pictures }) as Uint8Array<ArrayBuffer>,
-      'application/zip',
-      `${stem}-scene.zip`,
-    )
-  }
+const fonts = async () => {
+  const [plain, bold] = await Promise.all([Promise.all(PLAIN.map(font)), Promise.all(BOLD.map(font))])
+  return { plain, bold }
+}
+
+/** Paints pictures of the film, one after the other on the same surface. */
+function painter({ scene, bitmaps, scale, clear }: HandoverOrder, inkOf: InkOf) {
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
-  const surface = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
-  if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
-  const runs = pictureRuns(scene, take)
-  const pixelsOf = (run: (typeof runs)[number]) => {
-    paintPicture(surface, {
-      scene,
-      frame: run.frame,
-      shown: run.shown,
-      inkOf,
-      pictureOf: (picture) => bitmaps.get(picture),
-      scale,
-      clear,
-    })
+  let surface: OffscreenCanvasRenderingContext2D | null | undefined
+  function paint({ frame, shown }: PictureRun): Uint8ClampedArray {
+    surface ??= new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
+    if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
+    paintPicture(surface, { scene, frame, shown, inkOf, pictureOf: (picture) => bitmaps.get(picture), scale, clear })
     return surface.getImageData(0, 0, width, height).data
   }
+  return { width, height, paint }
+}
 
-  if (as === 'gif') {
-    const gif = openGif({ width, height, transparent: clear })
-    const delays = gifDelays(
-      runs.map((run) => run.frames),
-      scene.settings.fps,
-    )
-    runs.forEach((run, i) => {
-      gif.add(pixelsOf(run), delays[i]!)
-      tell({ kind: 'progress', done: i + 1, of: runs.length * 2, words: `Painting picture ${i + 1} of ${runs.length}` })
-    })
-    const bytes = gif.finish((written, of) =>
-      tell({
-        kind: 'progress',
-        done: runs.length + (written / of) * runs.length,
-        of: runs.length * 2,
-        words: `Writing picture ${written} of ${of}`,
-      }),
-    )
-    return tell({
-      kind: 'done',
-      file: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/gif' }),
-      name: `${stem}.gif`,
-      ms: performance.now() - began,
-    })
-  }
-  const archive = openArchive()
-  const last = scene.settings.length
-  for (const run of runs) {
-    const png = writePng({ width, height, pixels: pixelsOf(run) })
-    for (let frame = run.frame; frame < run.frame + run.frames; frame++)
-      archive.add(stillName(scene.settings.name, frame, last), png)
-    tell({
-      kind: 'progress',
-      done: run.frame + run.frames - 1,
-      of: last,
-      words: `Frame ${run.frame + run.frames - 1} of ${last}`,
-    })
-  }
-  const file = new Blob(archive.finish() as Uint8Array<ArrayBuffer>[], { type: 'application/zip' })
-  tell({ kind: 'done', file, name: `${stem}-stills.zip`, ms: performance.now() - began })
+async function make(order: HandoverOrder) {
+  const began = performance.now()
+  const { scene, take, ink, pictures, as, paper, clear } = order
+  const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
+  const write = await exportFormat(as).load()
+  const { name, type, parts } = await write({
+    scene,
+    take,
+    inkOf,
+    pictures,
+    paper,
+    clear,
+    ...painter(order, inkOf),
+    stem: stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, ''),
+    fonts,
+    progress: (done, of, words) => tell({ kind: 'progress', done, of, words }),
+  })
+  tell({ kind: 'done', file: new Blob([...parts] as BlobPart[], { type }), name, ms: performance.now() - began })
 }
 
 self.onmessage = (event: MessageEvent<unknown>) => {
