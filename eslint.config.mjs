@@ -45,7 +45,6 @@ const NOT_YET = [
   'web/src/session/scene.ts',
   'web/src/stage/live-picture.ts',
   'web/src/stage/paint/bitmaps.ts',
-  'web/src/stage/surface.ts',
   'web/src/workers/handover/worker.ts',
 ]
 

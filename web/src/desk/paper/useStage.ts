@@ -6,7 +6,7 @@ import { createBitmaps, type Bitmaps } from '../../stage/paint/bitmaps'
 import { boxOfPieces } from '../../stage/paint/box'
 import { underLight, type UnderLight } from '../../stage/light-table'
 import { composedPictures, playFrames } from '../../stage/player'
-import { createTable, type OnTable, type Slide } from '../../stage/surface'
+import { Table, type OnTable, type Slide } from '../../stage/surface'
 import { warmAround } from '../../stage/prepaint'
 import { useLook } from '../../session/look'
 import { sayWhy, useScene } from '../../session/scene'
@@ -266,7 +266,7 @@ export function useStage({
   onMounted(() => {
     const { width, height, cells = false } = store.scene!.settings
     bitmaps = createBitmaps({ width, height, cells, inkOf, palette: () => store.scene!.palette })
-    const table = createTable({
+    const table = new Table({
       host: host.value!,
       scene: () => store.scene!,
       bitmaps,
