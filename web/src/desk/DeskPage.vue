@@ -270,8 +270,8 @@ useCommands(
     <aside class="left" aria-label="Exposure sheet and its tools">
       <div class="line">
         <span class="at"
-          ><b>Frame {{ store.frame }}</b>
-          <span class="note">{{ timecode(store.frame, scene.settings.fps) }}</span></span
+          ><b>Frame {{ store.frame }}</b
+          >{{ ' ' }}<span class="note">{{ timecode(store.frame, scene.settings.fps) }}</span></span
         >
         <button class="word" :disabled="!store.canUndo" :title="`Key ${keyOf('undo')}`" @click="store.undo()">
           Undo

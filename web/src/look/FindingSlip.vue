@@ -45,9 +45,8 @@ function answer() {
     <p v-if="finding.meant" class="reason">
       Meant: {{ finding.meant }}
       <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">
-        Show on the paper
-      </button>
-      <button class="word" @click="look.takeBack(finding)">Take the answer back</button>
+        Show on the paper</button
+      >{{ ' ' }}<button class="word" @click="look.takeBack(finding)">Take the answer back</button>
     </p>
     <div v-else class="acts">
       <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">

@@ -38,8 +38,8 @@ const scopes = computed(
     <h2>Next on the pegs</h2>
     <template v-if="step && entry">
       <p class="number">
-        <b :class="entry.role">{{ entry.number }}</b>
-        <span class="note">{{ entry.role }}, level {{ scene.levels[step.level]!.name }}</span>
+        <b :class="entry.role">{{ entry.number }}</b>{{ ' '
+        }}<span class="note">{{ entry.role }}, level {{ scene.levels[step.level]!.name }}</span>
       </p>
       <p data-test="how">{{ stepInWords(scene, step) }}</p>
       <p v-if="step.between" class="note">
