@@ -12,6 +12,8 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     manifest: true,
+    // The notices of the packages the page is made of go out with it.
+    license: { fileName: 'notices.md' },
   },
   worker: { format: 'es' },
   // The server takes writes only from its own page: Host must stay as the browser sent it.

@@ -268,6 +268,22 @@ test('what a dead page left behind is sent by the next one; a living page keeps 
   second.die()
 })
 
+test('an edit the server kept just before its page died is taken over, and found to be there already', async () => {
+  const there = server()
+  const first = await openPage('known')
+  there.failing = () => 'unanswered'
+  first.change(stroke('k1'))
+  await until(() => first.keeping.state === 'away')
+  first.die()
+  there.failing = () => 'no'
+  const second = await openPage('known')
+  await until(() => second.keeping.state === 'kept')
+  expect(there.history).toHaveLength(1)
+  expect(second.scene).toEqual(there.scene())
+  expect(second.asides).toEqual([])
+  second.die()
+})
+
 test('the same hold changed on both sides: theirs stays, mine is put aside with its sentence, and can be settled', async () => {
   const there = server()
   const [mine, theirs] = [await openPage('clash'), await openPage('clash')]
