@@ -1,0 +1,89 @@
+import { unzipSync } from 'fflate'
+import { applyEdit } from '../edits/apply'
+import { newScene } from '../scene/create'
+import type { InkPiece } from '../ink/ink'
+import { EXPORT_FORMATS, exportFormat, type FormatId } from './formats'
+
+const piece: InkPiece = { kind: 'stroke', id: 's', swatch: 'pencil', size: 3, points: [2, 2, 0.5, 12, 6, 0.5] }
+const start = newScene({
+  name: 'Out',
+  width: 16,
+  height: 8,
+  fps: 24,
+  length: 6,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+})
+const scene = [1, 4].reduce(
+  (now, frame) =>
+    applyEdit(now, {
+      type: 'together',
+      words: 'a drawing',
+      edits: [
+        { type: 'drawing.add', take: 'main', level: 'A', frame, drawing: { id: `k${frame}`, role: 'key' } },
+        { type: 'ink.change', drawing: `k${frame}`, pass: 'line', remove: [], add: [{ at: 0, piece }] },
+      ],
+    }).scene,
+  start,
+)
+
+async function written(id: FormatId) {
+  const told: string[] = []
+  const painted: number[] = []
+  const file = await (
+    await exportFormat(id).load()
+  )({
+    scene,
+    take: scene.mainTake,
+    inkOf: (_, pass) => (pass === 'line' ? [piece] : []),
+    pictures: new Map(),
+    stem: 'out',
+    paper: 'a4',
+    clear: false,
+    width: 16,
+    height: 8,
+    paint({ frame }) {
+      painted.push(frame)
+      return new Uint8ClampedArray(16 * 8 * 4).fill(frame * 30)
+    },
+    fonts: () => Promise.reject(new Error('no letters here')),
+    progress: (_done, _of, words) => told.push(words),
+  })
+  const bytes = Buffer.concat(file.parts)
+  return { ...file, bytes, told, painted }
+}
+
+test('every format has a name of its own', () => {
+  expect(new Set(EXPORT_FORMATS.map(({ id }) => id)).size).toBe(EXPORT_FORMATS.length)
+  expect(new Set(EXPORT_FORMATS.map(({ word }) => word)).size).toBe(EXPORT_FORMATS.length)
+})
+
+test('a GIF paints each picture of the film once', async () => {
+  const { name, type, bytes, painted, told } = await written('gif')
+  expect([name, type, bytes.subarray(0, 6).toString(), painted]).toEqual(['out.gif', 'image/gif', 'GIF89a', [1, 4]])
+  expect(told).toEqual(expect.arrayContaining(['Painting picture 2 of 2', 'Writing picture 2 of 2']))
+})
+
+test('stills are a picture for every frame, painted once while it stands', async () => {
+  const { name, bytes, painted } = await written('stills')
+  expect([name, painted]).toEqual(['out-stills.zip', [1, 4]])
+  const files = unzipSync(bytes)
+  expect(Object.keys(files)).toHaveLength(6)
+  const [first, , third, fourth] = Object.values(files)
+  expect(third).toEqual(first)
+  expect(fourth).not.toEqual(first)
+})
+
+test('the sheet as a table and the whole scene need no picture painted', async () => {
+  const table = await written('csv')
+  expect([table.name, table.type, table.painted]).toEqual(['out-sheet.csv', 'text/csv', []])
+  expect(table.bytes.toString()).toMatch(/frame/i)
+  const archive = await written('archive')
+  expect([archive.name, archive.painted]).toEqual(['out-scene.zip', []])
+  expect(Object.keys(unzipSync(archive.bytes))).toEqual(expect.arrayContaining(['ink/k1/line.svg', 'ink/k4/line.svg']))
+})
+
+test('what cannot be fetched ends the writing with its own sentence', async () => {
+  await expect(written('pdf')).rejects.toThrow('no letters here')
+})
