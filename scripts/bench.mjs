@@ -574,7 +574,7 @@ await orStop(async () => {
       // What the table is measured with comes from inside core too.
       await bundle({
         stdin: {
-          contents: "export * from './index'\nexport { rasterised } from './shape/raster'",
+          contents: "export * from './index'\nexport { rasterised } from './ink/raster'",
           resolveDir: join(root, 'core', 'src'),
           loader: 'ts',
         },

@@ -1,23 +1,17 @@
 <script setup lang="ts">
 import { keepingInWords } from '../session/sync/keeping'
 import { useScene } from '../session/scene'
+import { PLACES } from './places'
 
 /** Where one is in a scene, its places, and the state of keeping. */
 const store = useScene()
-const places = [
-  { name: 'plan', word: 'Plan' },
-  { name: 'draw', word: 'Draw' },
-  { name: 'look', word: 'Second look' },
-  { name: 'takes', word: 'Takes' },
-  { name: 'hand-over', word: 'Hand over' },
-]
 </script>
 
 <template>
   <template v-if="store.scene">
     <span class="where" :title="store.scene.settings.name">{{ store.scene.settings.name }}</span>
     <nav aria-label="Places of this scene">
-      <RouterLink v-for="place in places" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
+      <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
         place.word
       }}</RouterLink>
     </nav>

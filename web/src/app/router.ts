@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { withElements } from '../theme/elements'
+import { PLACES } from './places'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -17,26 +18,7 @@ export const router = createRouter({
       props: true,
       children: [
         { path: '', redirect: (to) => ({ name: 'draw', params: to.params }) },
-        { path: 'plan', name: 'plan', component: () => import('../plan/PlanPage.vue'), meta: { title: 'Plan' } },
-        { path: 'draw', name: 'draw', component: () => import('../desk/DeskPage.vue'), meta: { title: 'Draw' } },
-        {
-          path: 'look',
-          name: 'look',
-          component: () => import('../look/LookPage.vue'),
-          meta: { title: 'Second look' },
-        },
-        {
-          path: 'takes',
-          name: 'takes',
-          component: () => import('../takes/TakesPage.vue'),
-          meta: { title: 'Takes' },
-        },
-        {
-          path: 'hand-over',
-          name: 'hand-over',
-          component: () => import('../handover/HandoverPage.vue'),
-          meta: { title: 'Hand over' },
-        },
+        ...PLACES.map(({ name, word, page }) => ({ path: name, name, component: page, meta: { title: word } })),
       ],
     },
     { path: '/:anything(.*)', redirect: '/' },

@@ -294,7 +294,8 @@ export function useStage({
         table.unready()
         if (onTop) {
           bitmaps!.append(drawing, pass, onTop)
-          table.repaint(boxOfPieces(onTop))
+          // First it is on its way to be kept, then it is shown; both in the same frame.
+          queueMicrotask(() => table.repaint(boxOfPieces(onTop)))
         } else {
           bitmaps!.forget(drawing, pass)
           lay()
