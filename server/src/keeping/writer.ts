@@ -6,6 +6,7 @@ import {
   editInWords,
   inkAfter,
   inkedBy,
+  inkSourcesOf,
   packInk,
   readInk,
   requireInk,
@@ -281,7 +282,7 @@ export function sceneWriter(
     const idsOf = (drawing: string): LineIds => lines.get(drawing) ?? hot.lines.get(drawing) ?? {}
     requireInk(before, after, edit, (drawing) => countsOfIds(idsOf(drawing)))
     for (const swatch of swatchesTakenOut(before, after)) await requireUnused(draft, swatch)
-    if (simpleEditsOf(edit).some((each) => each.type === 'drawing.copy')) return copied(draft, edit)
+    if (inkSourcesOf(edit).length > 0) return copied(draft, edit)
     for (const each of simpleEditsOf(edit))
       if (each.type === 'ink.change') lines.set(each.drawing, lineIdsAfter(idsOf(each.drawing), each))
   }

@@ -1,6 +1,6 @@
 import { sentenceOf } from '@unhurried/core'
-import { addressOf, type Asked, type Endpoint } from '@unhurried/core/api'
-import { z } from 'zod'
+import { addressOf, problemSchema, type Asked, type Endpoint } from '@unhurried/core/api'
+import type { z } from 'zod'
 
 /** An answer other than the one asked for. `status` 0: no server answered. */
 export class ApiProblem extends Error {
@@ -14,7 +14,8 @@ export class ApiProblem extends Error {
   }
 }
 
-const problemSchema = z.looseObject({ status: z.int(), detail: z.string() })
+/** All of a problem that the page needs. */
+const neededSchema = problemSchema.pick({ status: true, detail: true })
 
 async function fetched(path: string, options: RequestInit): Promise<Response> {
   let answer: Response
@@ -24,7 +25,7 @@ async function fetched(path: string, options: RequestInit): Promise<Response> {
     throw new ApiProblem(0, 'The server is not answering. Start it again; what you drew is kept on this machine.')
   }
   if (answer.ok) return answer
-  const problem = problemSchema.safeParse(await answer.json().catch(() => undefined))
+  const problem = neededSchema.safeParse(await answer.json().catch(() => undefined))
   if (!problem.success) throw new ApiProblem(answer.status, `The server answered ${answer.status} without saying why.`)
   throw new ApiProblem(answer.status, problem.data.detail, problem.data)
 }

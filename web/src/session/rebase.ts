@@ -8,21 +8,15 @@ import {
   type Edit,
   type Scene,
 } from '@unhurried/core'
+import type { KeptEdit, SentEdit } from '@unhurried/core/api'
 
 /** An edit of this page that the server has not confirmed. */
-export interface WaitingEdit {
-  readonly id: string
-  readonly edit: Edit
-}
-/** An edit as the server kept it. */
-interface Confirmed extends WaitingEdit {
-  readonly version: number
-}
+export type WaitingEdit = SentEdit
 
 /** What became known of the server's scene. */
 export interface News {
   /** Edits kept since, in the order in which they were kept, our own among them. */
-  readonly missed: readonly Confirmed[]
+  readonly missed: readonly KeptEdit[]
   /** Waiting edits that will not be sent: the server has them already, or never takes them. */
   readonly gone?: readonly string[]
   /** The scene as the server has it, when there is no way there by edits. */
