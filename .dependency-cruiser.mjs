@@ -7,6 +7,7 @@ const CORE = [
   'scene',
   'geometry',
   'timing',
+  'sound',
   'ink',
   'motion',
   'paint',
@@ -17,12 +18,12 @@ const CORE = [
   'api',
   'testing',
 ]
-const WEB = ['theme', 'api', 'stage', 'workers', 'session', 'parts', 'charts', 'places', 'app']
+const WEB = ['theme', 'api', 'stage', 'workers', 'session', 'parts', 'sound', 'charts', 'places', 'app']
 const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover']
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 
 /** Tests reach anywhere; what runs in a worker is a program of its own, on top of all it uses. */
-const FREE = [String.raw`\.test\.ts$`, 'worker\\.ts$', '^core/src/testing/']
+const FREE = [String.raw`\.test\.ts$`, 'worker\\.ts$', '^core/src/testing/', '^web/src/testing/']
 const TEST = String.raw`\.test\.ts$`
 const at = (root, folders) => `^${root}/src/(${folders.join('|')})(/|\\.)`
 
@@ -88,9 +89,15 @@ export default {
     ),
     forbidden(
       'core-by-its-front-door',
-      { path: '^(web|server)/src', pathNot: TEST },
+      { path: '^(web|server)/src', pathNot: [TEST, '^web/src/testing/'] },
       { path: '^core/src/(?!index\\.ts$|api/index\\.ts$)' },
       'Others import core by its index.',
+    ),
+    forbidden(
+      'testing-for-tests',
+      { path: '^(core|server|web)/src', pathNot: [TEST, '/testing/'] },
+      { path: '^(core|web)/src/testing/' },
+      'What tests build with is no part of the app.',
     ),
     forbidden(
       'a-worker-is-started-never-imported',
@@ -106,7 +113,7 @@ export default {
     ),
     forbidden(
       'no-orphans',
-      { orphan: true, pathNot: [TEST, String.raw`\.d\.ts$`, '^core/src/testing/'] },
+      { orphan: true, pathNot: [TEST, String.raw`\.d\.ts$`, '^core/src/testing/', '^web/src/testing/'] },
       {},
       'Nobody imports it.',
     ),

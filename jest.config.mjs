@@ -1,7 +1,20 @@
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
 const transformIgnorePatterns = [
-  '/node_modules/(?!(fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide)/)',
+  '/node_modules/(?!(potpack|fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide|pinia|@vue/devtools-api|@vue/devtools-kit|@vue/devtools-shared|perfect-debounce|birpc|hookable|nostics)/)',
+]
+/** Each look-up of a global costs a test as much as a small function does; these are given to every module. */
+const QUICK = [
+  'Math',
+  'Number',
+  'Array',
+  'Object',
+  'JSON',
+  'String',
+  'Float32Array',
+  'Float64Array',
+  'Uint8Array',
+  'Int8Array',
 ]
 const project = (name, testMatch) => ({
   displayName: name,
@@ -10,9 +23,11 @@ const project = (name, testMatch) => ({
   transformIgnorePatterns,
   // Globals a test stands in for (indexedDB, navigator) go with its own file.
   testEnvironmentOptions: { globalsCleanup: 'off' },
+  sandboxInjectedGlobals: QUICK,
   moduleNameMapper: {
     '^@unhurried/core$': '<rootDir>/core/src/index.ts',
     '^@unhurried/core/api$': '<rootDir>/core/src/api/index.ts',
+    '^element-plus$': '<rootDir>/web/src/testing/element-plus.ts',
   },
 })
 
@@ -23,4 +38,6 @@ export default {
     project('web', ['<rootDir>/web/src/**/*.test.ts']),
   ],
   testTimeout: 60000,
+  // All there are: what is beside it in `npm test` mostly waits.
+  maxWorkers: '100%',
 }

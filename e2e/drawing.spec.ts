@@ -1,5 +1,5 @@
 import type { Fill, Stroke } from '@unhurried/core'
-import { expect, key, line, round, test } from './house'
+import { expect, key, line, round, test } from './harness'
 
 const INK = [42, 41, 50] as const
 const strokesOf = (pieces: readonly { kind: string }[] | undefined) =>
@@ -181,6 +181,7 @@ test('what a lasso takes is moved, turned, scaled, slanted, flipped and nudged; 
   await desk.pull('side 0 -1', 24, 0, ['Alt'])
   expect(span(xs(await now()))).toBeGreaterThan(span(xs(wider)) + 5)
   const slanted = await now()
+  await page.getByRole('button', { name: 'Shape …' }).click()
   await page.getByRole('button', { name: 'Flip across' }).click()
   await desk.pull('turn-selection', 80, 60)
   expect(xs(await now())).not.toEqual(xs(slanted))
@@ -207,6 +208,7 @@ test('every pass at once: lines and paint move together, and what is locked stay
     ],
   })
   await page.keyboard.press('u')
+  await page.getByRole('button', { name: 'Takes …' }).click()
   await page.getByRole('button', { name: 'Every pass' }).click()
   await page.keyboard.press('Control+a')
   await expect(page.getByTestId('figures')).toHaveText('2 pieces')

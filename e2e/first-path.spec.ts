@@ -1,7 +1,7 @@
 import { GifReader } from 'omggif'
 import { unzipSync } from 'fflate'
 import { decode } from 'fast-png'
-import { expect, saved, test } from './house'
+import { expect, saved, test } from './harness'
 
 /** Where the dark of a picture lies, as a share of its width. */
 function darkAt({ pixels, width }: { pixels: Uint8Array; width: number }): number {
@@ -28,7 +28,7 @@ function play(bytes: Buffer) {
   })
 }
 
-test('plan two keys, draw between them, play the loop, keep it, hand it over', async ({ page, desk, house }) => {
+test('plan two keys, draw between them, play the loop, keep it, hand it over', async ({ page, desk, harness }) => {
   test.setTimeout(120_000)
   await desk.newScene({ name: 'A post, sliding', size: 'Wide', frames: 10, fps: 24 })
   await desk.putKey(1)
@@ -96,8 +96,8 @@ test('plan two keys, draw between them, play the loop, keep it, hand it over', a
   await desk.kept()
   await desk.cell('A', 7).click()
   const before = await desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
-  await house.killServer()
-  await house.startServer()
+  await harness.killServer()
+  await harness.startServer()
   await page.reload()
   await desk.cell('A', 7).click()
   await expect.poll(() => desk.canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())).toBe(before)
@@ -130,8 +130,8 @@ test('plan two keys, draw between them, play the loop, keep it, hand it over', a
   expect([stills[0]!.width, stills[0]!.height, stills[0]!.data[3]]).toEqual([640, 360, 0])
 })
 
-test('a clear GIF keeps nothing of the paper, and long work can be stopped', async ({ page, house }) => {
-  await page.goto(`${house.url}/scene/lowtide-tansy/hand-over`)
+test('a clear GIF keeps nothing of the paper, and long work can be stopped', async ({ page, harness }) => {
+  await page.goto(`${harness.url}/scene/lowtide-tansy/hand-over`)
   await page.getByRole('button', { name: '2×' }).click()
   await page.getByRole('button', { name: 'Make the GIF' }).click()
   await expect(page.getByText(/Painting picture \d+ of/)).toBeVisible()
@@ -139,7 +139,7 @@ test('a clear GIF keeps nothing of the paper, and long work can be stopped', asy
   await expect(page.getByRole('button', { name: 'Make the GIF' })).toBeVisible()
   await expect(page.getByTestId('file')).toHaveCount(0)
 
-  await page.goto(`${house.url}/scene/lowtide-lime/hand-over`)
+  await page.goto(`${harness.url}/scene/lowtide-lime/hand-over`)
   await page.getByRole('button', { name: '½' }).click()
   await page.getByRole('button', { name: 'Make the GIF' }).click()
   const film = play(await saved(page, () => page.getByTestId('file').click()))

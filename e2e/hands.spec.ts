@@ -1,7 +1,7 @@
-import { expect, expectNothingSerious, saved, test } from './house'
+import { expect, expectNothingSerious, saved, test } from './harness'
 
-test('from an empty scene to the next drawing without touching the mouse', async ({ page, house }) => {
-  await page.goto(house.url)
+test('from an empty scene to the next drawing without touching the mouse', async ({ page, harness }) => {
+  await page.goto(harness.url)
   const link = page.getByRole('region', { name: 'Low Tide' }).getByRole('link', { name: 'Set up a new scene' })
   await link.focus()
   await page.keyboard.press('Enter')
@@ -34,8 +34,8 @@ test('from an empty scene to the next drawing without touching the mouse', async
   expect(outline).toBe('solid')
 })
 
-test('nothing serious for axe in what opens over the desk', async ({ page, desk, house }) => {
-  await page.goto(`${house.url}/scene/lowtide-corrie/draw`)
+test('nothing serious for axe in what opens over the desk', async ({ page, desk, harness }) => {
+  await page.goto(`${harness.url}/scene/lowtide-corrie/draw`)
   await expect(desk.paper).toBeVisible()
   await page.getByRole('button', { name: 'Set it up' }).click()
   await expect(page.getByRole('heading', { name: 'Light table of level Corrie' })).toBeVisible()
@@ -122,12 +122,12 @@ test('a full disk of the server is said, nothing is lost, and what was drawn is 
 
 test('a server that answers nonsense or refuses is met with a sentence, never with a broken page', async ({
   page,
-  house,
+  harness,
 }) => {
   await page.route('**/api/shelf', (route) =>
     route.fulfill({ status: 200, contentType: 'application/json', body: '[{"id":1}]' }),
   )
-  await page.goto(house.url)
+  await page.goto(harness.url)
   await expect(page.getByRole('alert').getByText(/not what this page expects: reload it/)).toBeVisible()
   await page.unroute('**/api/shelf')
   await page.route('**/api/shelf', (route) =>

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, key, line, round, test } from './house'
+import { expect, key, line, round, test } from './harness'
 
 /** Ten balls of 40 px in a row, a landmark in the middle of each; some of them other than they should be. */
 function row({ bigger = -1, off = -1, pinned = true }: { bigger?: number; off?: number; pinned?: boolean } = {}) {

@@ -1,4 +1,4 @@
-import { expect, test } from './house'
+import { expect, key, test } from './harness'
 
 test('a number is dragged along the strip to begin sooner or later; its neighbours keep at least a frame', async ({
   page,
@@ -60,6 +60,29 @@ test('a chart by law on a pattern tells frames, shares and exposures before it i
   await page.getByRole('button', { name: 'Take the chart out' }).click()
   await desk.to('Draw')
   expect(await desk.sheet('A', 13)).toBe('1 | | | | | | | 9 | | | 13')
+})
+
+test('a chart is copied and laid over another span', async ({ page, desk }) => {
+  await desk.opened({
+    edits: [
+      ...[key('a', 1), key('b', 9), key('c', 17)],
+      {
+        type: 'chart.add',
+        ...{ id: 'chart', level: 'A', from: 'a', to: 'b', exposure: [2], drawings: ['i', 'j', 'k'] },
+        spacing: { by: 'law', law: 'slow-in', strength: 2 },
+      },
+    ],
+  })
+  await desk.to('Plan')
+  await desk.goToFrame(3)
+  await page.getByRole('button', { name: 'Copy it' }).click()
+  await desk.goToFrame(9)
+  await page.getByRole('button', { name: 'Lay the copied chart here' }).click()
+  const charts = async () => Object.values((await desk.scene()).charts)
+  await expect.poll(async () => (await charts()).length).toBe(2)
+  const [first, second] = await charts()
+  expect([second!.from, second!.to, second!.spacing]).toEqual(['b', 'c', first!.spacing])
+  expect(second!.marks.map(({ fraction }) => fraction)).toEqual(first!.marks.map(({ fraction }) => fraction))
 })
 
 test('on a loop a chart leads over the seam, and Draw flips round it', async ({ page, desk }) => {
@@ -140,8 +163,8 @@ test('a breakdown, a drawing taken out and back, renumbering in one step', async
   expect(await desk.sheet('A', 9)).toBe('1 | 4 | | 7 | | |')
 })
 
-test('flipping among a drawing and its two parents, and back by drawing', async ({ page, desk, house }) => {
-  await page.goto(`${house.url}/scene/lowtide-lime/draw`)
+test('flipping among a drawing and its two parents, and back by drawing', async ({ page, desk, harness }) => {
+  await page.goto(`${harness.url}/scene/lowtide-lime/draw`)
   await expect(desk.paper).toBeVisible()
   await desk.cell('Lime', 11).click()
   await expect(page.getByText('Drawing 11, held 2 frames (0.08 s)')).toBeVisible()
@@ -160,9 +183,9 @@ test('flipping among a drawing and its two parents, and back by drawing', async 
 test('levels lie on one another as the sheet says: what is drawn on the upper one covers the lower', async ({
   page,
   desk,
-  house,
+  harness,
 }) => {
-  await page.goto(`${house.url}/scene/lowtide-tansy/draw`)
+  await page.goto(`${harness.url}/scene/lowtide-tansy/draw`)
   await expect(desk.paper).toBeVisible()
   const WATER = [0xa9, 0xc6, 0xc2] as const
   const TANSY = [0xe0, 0xa5, 0x26] as const

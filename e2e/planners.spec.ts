@@ -1,7 +1,7 @@
 import type { Edit } from '@unhurried/core'
 import { newLevel } from '../core/src/scene/create'
 import { PLANNERS } from '../core/src/planners/register'
-import { expect, expectNothingSerious, key, line, round, test } from './house'
+import { expect, expectNothingSerious, key, line, round, test } from './harness'
 
 test('a bounce dragged on its preview is laid in, drawn over twice, reopened and changed: only what is not drawn moves', async ({
   page,
@@ -264,7 +264,7 @@ test('from the desk: a scarf hangs from a landmark pinned on another level, draw
     ],
   })
   await desk.cell('Scarf', 1).click()
-  await page.getByRole('button', { name: 'These frames …' }).click()
+  await desk.frameMenu()
   await page.getByRole('button', { name: 'Plan a motion from frame 1' }).click()
   await page.getByRole('button', { name: 'Drag', exact: true }).click()
   const bench = page.getByTestId('bench')

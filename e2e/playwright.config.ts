@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
-  workers: 1,
+  workers: 2,
   timeout: 60_000,
   expect: { timeout: 10_000 },
   outputDir: '../test-results',

@@ -1,7 +1,7 @@
-import { expect, test } from './house'
+import { expect, expectNothingSerious, test } from './harness'
 
-test('the shelf plays every scene small, tells what is left, and takes a new production', async ({ page, house }) => {
-  await page.goto(house.url)
+test('the shelf plays every scene small, tells what is left, and takes a new production', async ({ page, harness }) => {
+  await page.goto(harness.url)
   const row = page.getByRole('region', { name: 'Low Tide' })
   await expect(row.getByRole('listitem').filter({ hasText: 'Corrie blinks' })).toContainText('5 drawn6 to draw')
   const test = row.getByRole('img', { name: 'Pencil test of The lime comes down the slip' })
@@ -30,14 +30,121 @@ test('the shelf plays every scene small, tells what is left, and takes a new pro
   await added.getByRole('link', { name: 'Set up a new scene' }).click()
   await page.getByLabel('Name', { exact: true }).fill('First of its row')
   await page.getByRole('button', { name: 'Set up and plan it' }).click()
+  await page.waitForURL(/plan/)
   await page.getByRole('link', { name: 'Unhurried Sketch' }).click()
   await expect(added.getByRole('listitem')).toContainText('First of its row')
   await expect(added.getByRole('listitem')).toContainText('no key yet')
 })
 
-test('less motion asked for: the shelf stands still', async ({ page, house }) => {
+test('order on the shelf: dragged, stepped, renamed, copied, moved over, put away, forgotten and brought back', async ({
+  page,
+  harness,
+}) => {
+  const settings = { width: 320, height: 180, fps: 24, length: 24, paper: '#fbf7ee' }
+  const post = (path: string, body: object) => page.request.post(harness.url + path, { data: body })
+  for (const id of ['order', 'beside']) await post('/api/productions', { id, name: `Shelf of ${id}` })
+  for (const name of ['Ebb', 'Flood', 'Slack'])
+    await post('/api/scenes', {
+      id: `order-${name}`,
+      production: 'order',
+      settings: { name, ...settings, approach: 'straight-ahead', numbering: 'by-frame' },
+    })
+  await page.goto(harness.url)
+  const row = page.getByRole('region', { name: 'Shelf of order' })
+  const names = row.getByRole('listitem').getByRole('heading')
+  await expect(names).toHaveText(['Ebb', 'Flood', 'Slack'])
+
+  // Dragged behind the last.
+  await row.scrollIntoViewIfNeeded()
+  const from = (await names.nth(0).boundingBox())!
+  const to = (await row.getByRole('listitem').nth(2).boundingBox())!
+  await page.mouse.move(from.x + 20, from.y + 5)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 60, from.y + 5, { steps: 4 })
+  await page.mouse.move(to.x + to.width * 0.8, to.y + to.height / 2, { steps: 12 })
+  await expect(names).toHaveText(['Flood', 'Slack', 'Ebb'])
+  const kept = page.waitForResponse(/order-Ebb\/shelf/)
+  await page.mouse.up()
+  await kept
+  await page.reload()
+  await expect(names).toHaveText(['Flood', 'Slack', 'Ebb'])
+  // By keyboard, and the card keeps the focus.
+  await row.getByRole('link', { name: /Slack/ }).focus()
+  await page.keyboard.press('Shift+ArrowLeft')
+  await expect(names).toHaveText(['Slack', 'Flood', 'Ebb'])
+  await expect(row.getByRole('link', { name: /Slack/ })).toBeFocused()
+
+  await row.getByRole('button', { name: 'Change Flood' }).click()
+  await row.getByLabel('Name of Flood').fill('High water')
+  await row.getByLabel('Name of Flood').press('Enter')
+  await expect(names).toHaveText(['Slack', 'High water', 'Ebb'])
+  await row.getByRole('button', { name: 'with its drawings' }).click()
+  await expect(names).toHaveText(['Slack', 'High water', 'High water · copy', 'Ebb'])
+  await row.getByLabel('Into another production').selectOption('beside')
+  await expect(names).toHaveText(['Slack', 'High water · copy', 'Ebb'])
+  await expect(page.getByRole('region', { name: 'Shelf of beside' }).getByRole('heading', { level: 3 })).toHaveText([
+    'High water',
+  ])
+
+  await row.getByRole('button', { name: 'Change Ebb' }).click()
+  await row.getByRole('button', { name: 'Put away' }).click()
+  await row.getByRole('button', { name: 'Change Slack' }).click()
+  await row.getByRole('button', { name: 'Forget …' }).click()
+  await expect(row.getByText(/On \d+ \w+( \d+)? it is gone: its drawings, its whole history/)).toBeVisible()
+  await expectNothingSerious(page)
+  await row.getByRole('button', { name: 'Forget it' }).click()
+  await expect(names).toHaveText(['High water · copy'])
+  await page.getByRole('link', { name: 'Drawer' }).click()
+  const lying = page.getByRole('list', { name: 'Scenes in the drawer' })
+  await expect(lying.getByRole('heading')).toHaveText(['Slack', 'Ebb'])
+  const slack = lying.getByRole('listitem').filter({ hasText: 'Slack' })
+  await slack.getByRole('button', { name: 'Gone now …' }).click()
+  await expectNothingSerious(page)
+  await slack.getByRole('button', { name: 'Let it be gone' }).click()
+  await expect(lying.getByRole('heading')).toHaveText(['Ebb'])
+  await lying.getByRole('button', { name: 'Bring back' }).click()
+  await expect(page.getByText(/Nothing lies in the drawer/)).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the shelf' }).click()
+  await expect(names).toHaveText(['High water · copy', 'Ebb'])
+
+  await page.getByLabel('Find scenes').fill('shelf of order ebb')
+  await expect(page.getByRole('region', { name: 'Found' }).getByRole('heading')).toHaveText(['Ebb'])
+  await page.getByLabel('Find scenes').fill('')
+  await row.getByRole('button', { name: 'Change Shelf of order' }).click()
+  await page.getByLabel('Name of this production').fill('Tides')
+  await page.getByLabel('Name of this production').press('Enter')
+  const tides = page.getByRole('region', { name: 'Tides', exact: true })
+  await expect(tides.getByRole('heading', { level: 3 })).toHaveText(['High water · copy', 'Ebb'])
+
+  // A production is copied with its scenes, stands last, and is dragged above the other by its name.
+  await tides.getByRole('button', { name: 'Copy with its scenes' }).click()
+  await expect(page.getByText('Tides · copy stands last, with 2 scenes.')).toBeVisible()
+  const twin = page.getByRole('region', { name: 'Tides · copy' })
+  await expect(twin.getByRole('heading', { level: 3 })).toHaveText(['High water · copy', 'Ebb'])
+  const productions = page.locator('.rows').getByRole('heading', { level: 2, name: /Tides/ })
+  await expect(productions).toHaveText(['Tides', 'Tides · copy'])
+  await twin.scrollIntoViewIfNeeded()
+  const held = (await twin.getByRole('heading', { level: 2 }).boundingBox())!
+  const goal = (await tides.boundingBox())!
+  await page.mouse.move(held.x + 10, held.y + held.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(held.x + 14, held.y - 20, { steps: 4 })
+  const placed = page.waitForResponse(/api\/productions\//)
+  await page.mouse.move(held.x + 14, goal.y + 12, { steps: 12 })
+  await expect(productions).toHaveText(['Tides · copy', 'Tides'])
+  await page.mouse.up()
+  await placed
+  await page.reload()
+  await expect(productions).toHaveText(['Tides · copy', 'Tides'])
+
+  await tides.getByRole('button', { name: 'Change Tides' }).click()
+  await tides.getByRole('button', { name: 'Put away with its scenes' }).click()
+  await expect(tides).toHaveCount(0)
+})
+
+test('less motion asked for: the shelf stands still', async ({ page, harness }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' })
-  await page.goto(house.url)
+  await page.goto(harness.url)
   const test = page.getByRole('img', { name: /Pencil test of Tansy/ })
   await expect(test).toBeVisible()
   await page.waitForLoadState('networkidle')
@@ -60,9 +167,9 @@ test('less motion asked for: the shelf stands still', async ({ page, house }) =>
 test('a new scene: three rates side by side with their cost, seconds and frames, own size and paper', async ({
   page,
   desk,
-  house,
+  harness,
 }) => {
-  await page.goto(`${house.url}/new`)
+  await page.goto(`${harness.url}/new`)
   await page.getByLabel('Rate, frames a second').fill('12')
   await expect(page.locator('figcaption')).toHaveText(['6 a second', '12 a second · this scene', '24 a second'])
   await expect(
@@ -102,6 +209,15 @@ test('a colour gets a name, is drawn with, and changed once changes everywhere',
   await page.getByRole('button', { name: 'OK' }).first().click()
   await expect.poll(() => desk.pixels([0xa8, 0x45, 0x5c], 30)).toBeGreaterThan(200)
   expect(await desk.pixels([0x23, 0x68, 0x6c], 30)).toBe(0)
+
+  await page.getByRole('group', { name: 'This pot' }).getByRole('button', { name: 'Copy it' }).click()
+  await page.getByRole('button', { name: 'Earlier in the row' }).click()
+  await expect
+    .poll(async () => (await desk.scene()).palette.slice(-2).map(({ name, colour }) => [name, colour]))
+    .toEqual([
+      ['Weed, copy', '#a8455c'],
+      ['Weed', '#a8455c'],
+    ])
 })
 
 test('one finger draws until a pen has been seen', async ({ page, desk }) => {

@@ -1,4 +1,4 @@
-import { expect, expectNothingSerious, saved, test } from './house'
+import { expect, expectNothingSerious, saved, test } from './harness'
 
 test('takes: a new one from this, timed otherwise, compared in step with its differences marked, made the main one, put away and back', async ({
   page,
@@ -123,9 +123,9 @@ test('earlier versions: the history in words, a moment looked at, a drawing, a l
 test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is wrong by row and column', async ({
   page,
   desk,
-  house,
+  harness,
 }) => {
-  await page.goto(`${house.url}/scene/lowtide-corrie/hand-over`)
+  await page.goto(`${harness.url}/scene/lowtide-corrie/hand-over`)
   await page.getByText('Exposure sheet to print').click()
   await page.getByRole('button', { name: 'US Letter' }).click()
   await page.getByRole('button', { name: 'Make the PDF' }).click()
@@ -166,13 +166,13 @@ test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is 
 test('a scene goes out as an archive and comes back in as another; a damaged one is refused in the page', async ({
   page,
   desk,
-  house,
+  harness,
 }) => {
-  await page.goto(`${house.url}/scene/lowtide-corrie/hand-over`)
+  await page.goto(`${harness.url}/scene/lowtide-corrie/hand-over`)
   await page.getByText('The whole scene').click()
   await page.getByRole('button', { name: 'Make the archive' }).click()
   const archive = await saved(page, () => page.getByTestId('file').click())
-  await page.goto(house.url)
+  await page.goto(harness.url)
   const shelf = page.getByRole('region', { name: 'Low Tide' })
   const cards = shelf.getByRole('heading', { name: 'Corrie blinks' })
   await expect(cards).toHaveCount(1)

@@ -1,6 +1,4 @@
-import { expect, expectNothingSerious, test, type Desk } from './house'
-
-const OCHRE = [220, 190, 145] as const
+import { expect, expectNothingSerious, test, type Desk, OCHRE } from './harness'
 
 /** Two drawn keys at 1 and 13 with a chart of halves between them, and the desk open at the first. */
 async function charted(desk: Desk, { frames = 24 } = {}) {
@@ -250,6 +248,7 @@ test('the sheet: a range by mouse and keyboard, digits, retime, cut one for punc
   await desk.cell('A', 4).click()
   await page.keyboard.press('o')
   expect(await desk.sheet('A', 11)).toBe('1 | | 7 | | 10 | | 13 |')
+  await desk.cell('A', 5).click()
   await page.getByRole('button', { name: 'Show again' }).click()
   await expect(page.getByRole('menuitem', { name: 'Show 4 again here (on no frame now)' })).toBeVisible()
   await expect(page.getByRole('menu', { name: 'Show again' })).toBeFocused()
@@ -297,6 +296,7 @@ test('a cycle is one thing: any turn changed, every turn follows; cycles line up
   expect(await desk.sheet('A', 24)).toBe('1 | | 4 7 | | 10 | | (4) (7) | | (10) | | . . . . . . .')
   await page.getByRole('button', { name: 'To the end' }).click()
   await page.keyboard.press('Escape')
+  await desk.frameMenu()
   await page.getByRole('button', { name: 'Beats, holds …' }).click()
   await expect(page.getByText('these cycles line up again after 7 frames (0.29 s)')).toBeVisible()
   await page.getByRole('button', { name: 'Make the scene exactly that long' }).click()

@@ -10,6 +10,7 @@ import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
 import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
 import { keepingBench } from './lib/bench-keeping.mjs'
+import { shelfBench } from './lib/bench-shelf.mjs'
 import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
@@ -236,7 +237,7 @@ async function wideScene(core, port) {
 /** From one frame on the screen to the next while something goes on, and what an edit by key costs until it is painted. */
 async function sheet(browser, url) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.addInitScript(() => localStorage.setItem('unhurried-sheet-width', '980'))
+  await page.addInitScript(() => localStorage.setItem('unhurried-sheet', '980'))
   await page.goto(`${url}/scene/wide/draw`)
   await page.locator('[data-cell="A:1"]').waitFor()
   await page.waitForLoadState('networkidle')
@@ -542,7 +543,7 @@ function posterised(raw, work) {
   return file
 }
 
-const PARTS = ['pen', 'play', 'fill', 'size', 'look', 'desk', 'sheet', 'timing', 'planners', 'gif', 'keeping']
+const PARTS = ['pen', 'play', 'fill', 'size', 'look', 'desk', 'sheet', 'timing', 'planners', 'gif', 'keeping', 'shelf']
 const wanted = process.argv.slice(2)
 
 await orStop(async () => {
@@ -633,6 +634,7 @@ await orStop(async () => {
       await gif(work, 'the lime', lime.raw, lime.count)
       await gif(work, 'the lime in few colours', posterised(lime.raw, work), lime.count)
     }
+    if (does('shelf')) await shelfBench({ browser, url, post, makeScene, settings, key, inked })()
     if (does('keeping'))
       await keepingBench({ post, cluster, server, browser, url, work, freshId, makeScene, settings, key })(
         process.env.KEEPING_PART,

@@ -12,6 +12,8 @@ import { say } from './lib/say.mjs'
 /** Seeds nothing was tuned on. */
 const FIRST = 9001
 const FIGURES = Number(process.argv[2] ?? 200)
+if (!Number.isInteger(FIGURES) || FIGURES < 1)
+  throw new Error('Say how many figures, as in: node scripts/inbetween.mjs 200')
 const FRACTIONS = [0.25, 0.5, 0.75]
 
 const work = mkdtempSync(join(tmpdir(), 'inbetween-'))

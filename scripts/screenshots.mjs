@@ -20,6 +20,32 @@ async function shown(page, sentence) {
   await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
 }
 
+/** A scene set up straight ahead, and six drawings of something that rolls and slows. */
+async function sixDrawings(page) {
+  await page.getByText('Straight ahead', { exact: true }).click()
+  await page.getByRole('button', { name: 'Set up and draw' }).click()
+  const paper = page.locator('[data-test=paper]')
+  await paper.waitFor()
+  const box = await paper.boundingBox()
+  await page.keyboard.press('Shift+A')
+  for (let n = 0; n < 6; n++) {
+    if (n > 0) await page.keyboard.press('g')
+    const [x, y, radius] = [box.x + 120 + 130 * n - 9 * n * n, box.y + 330, 58]
+    const onRing = (share) => [x + radius * Math.cos(share * 2 * Math.PI), y + radius * Math.sin(share * 2 * Math.PI)]
+    await page.mouse.move(...onRing(0))
+    await page.mouse.down()
+    for (let i = 1; i <= 40; i++) await page.mouse.move(...onRing(i / 40))
+    await page.mouse.up()
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    await page.mouse.move(x + radius * Math.cos(n * 0.9), y + radius * Math.sin(n * 0.9), { steps: 8 })
+    await page.mouse.up()
+  }
+  await page.locator('[data-test=steps]').waitFor()
+  await page.mouse.move(4, 4)
+  await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
+}
+
 /** A plan that was laid, opened again. */
 async function reopened(page, name) {
   await page.locator('[data-test=laid-plans]').click()
@@ -83,6 +109,7 @@ const VIEWS = [
   { name: 'new-scene', path: '/new' },
   { name: 'plan', path: '/scene/lowtide-lime/plan' },
   { name: 'draw', path: '/scene/lowtide-corrie/draw', act: (page) => page.keyboard.press('g') },
+  { name: 'ahead', path: '/new', act: sixDrawings },
   {
     name: 'chart',
     path: '/scene/lowtide-lime/draw',
@@ -96,7 +123,7 @@ const VIEWS = [
     name: 'sheet',
     path: '/scene/lowtide-lime/draw',
     async act(page) {
-      await page.evaluate(() => localStorage.setItem('unhurried-sheet-width', '430'))
+      await page.evaluate(() => localStorage.setItem('unhurried-sheet', '430'))
       await page.reload()
       const [from, to] = [
         await page.locator('[data-cell="Lime:9"]').boundingBox(),
@@ -116,21 +143,17 @@ const VIEWS = [
     path: '/scene/lowtide-tansy/draw',
     async act(page) {
       await page.keyboard.press('u')
+      await page.getByRole('button', { name: 'Takes …' }).click()
       await page.getByRole('button', { name: 'Every pass' }).click()
+      await page.getByRole('button', { name: 'Takes …' }).click()
       await page.keyboard.press('Control+a')
       await page.locator('[data-test=selection]').waitFor()
-      const box = await page.locator('[data-handle=squash]').boundingBox()
-      await page.mouse.move(box.x + 8, box.y + 8)
+      await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+      const knob = await page.locator('[data-handle=squash] circle').first().boundingBox()
+      const [x, y] = [knob.x + knob.width / 2, knob.y + knob.height / 2]
+      await page.mouse.move(x, y)
       await page.mouse.down()
-      await page.mouse.move(box.x + 8, box.y - 24, { steps: 6 })
-    },
-  },
-  {
-    name: 'passes',
-    path: '/scene/lowtide-corrie/draw',
-    async act(page) {
-      await page.getByRole('button', { name: 'Pass: line' }).click()
-      await page.getByRole('group', { name: 'The rough pass' }).waitFor()
+      await page.mouse.move(x, y - 24, { steps: 6 })
     },
   },
   {
@@ -201,11 +224,27 @@ const VIEWS = [
     },
   },
   {
+    name: 'sound',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-mist/draw',
+    async act(page) {
+      await page.evaluate(() => {
+        localStorage.setItem('unhurried-sheet', '260')
+        localStorage.setItem('unhurried-sound-width', '84')
+      })
+      await page.reload()
+      await page.getByRole('button', { name: 'sound', exact: true }).click()
+      await page.getByRole('group', { name: 'Sound Slack water' }).waitFor()
+      await page.getByRole('img', { name: /^Sound: Slack water/ }).waitFor()
+      await page.waitForLoadState('networkidle')
+    },
+  },
+  {
     name: 'takes',
     path: '/scene/lowtide-corrie/takes',
     async act(page) {
       await page.getByRole('region', { name: 'Quick blink' }).getByRole('button', { name: 'Lay it beside' }).click()
-      await page.getByRole('button', { name: 'Stop' }).click()
+      // With less motion asked for nothing plays by itself.
       await page.getByLabel('Frame', { exact: true }).fill('5')
     },
   },
@@ -220,9 +259,10 @@ const VIEWS = [
   },
   {
     name: 'hand-over',
-    path: '/scene/lowtide-tansy/hand-over',
+    path: '/scene/lowtide-mist/hand-over',
     async act(page) {
-      await page.getByRole('button', { name: 'Make the GIF' }).click()
+      await page.getByText('Film as WebM', { exact: true }).click()
+      await page.getByRole('button', { name: 'Make the film' }).click()
       await page.locator('[data-test=file]').waitFor()
     },
   },
@@ -295,7 +335,7 @@ await orStop(async () => {
     for (const { name, path, act, folder = 'screenshots', of } of VIEWS.filter(
       ({ name }) => wanted.length === 0 || wanted.includes(name),
     )) {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
       await page.goto(`http://127.0.0.1:${server.port}${path}`)
       await page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first().waitFor()
       await page.waitForLoadState('networkidle')

@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from './lib/build.mjs'
 import { requireChromium } from './lib/chromium.mjs'
+import { requireFfmpeg } from './lib/ffmpeg.mjs'
 import { installModules } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
 import { postgresPrograms } from './lib/postgres.mjs'
@@ -67,17 +68,17 @@ await orStop(async () => {
   // What cannot be had is said before anything is installed or built.
   postgresPrograms()
   requireChromium()
+  requireFfmpeg()
   installModules()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
   await build()
   const parts = [
-    await check('lint'),
-    await check('types'),
-    await check('unused'),
-    await unit(),
+    // None of these waits for the others.
+    ...(await Promise.all(['lint', 'types', 'unused'].map((name) => check(name)))),
+    // The trials mostly wait for servers to die and come back.
+    ...(await Promise.all([unit(), someTrials()])),
     await interfaceTests(),
-    await someTrials(),
   ]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)

@@ -14,7 +14,7 @@ import { root } from './lib/paths.mjs'
 import { freePort, openCluster } from './lib/postgres.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
-import { client, faultsOf, hand, json, settings } from './lib/trial-house.mjs'
+import { client, faultsOf, hand, json, settings } from './lib/trial-harness.mjs'
 
 const PARTS = ['server', 'postmaster', 'everything', 'page', 'two', 'disk', 'archives', 'requests']
 /** How often each is tried in full. */
@@ -49,7 +49,7 @@ function told(name, tried, what, faults) {
   )
 }
 
-async function house(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-')), more = {}) {
+async function openHarness(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-')), more = {}) {
   chmodSync(folder, 0o755)
   const port = await freePort()
   const here = { folder, port, cluster: await openCluster({ folder, ...more }), server: undefined, ask: client(port) }
@@ -81,7 +81,7 @@ async function house(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-')), m
 
 /** Four hands draw; something dies in the middle and comes back; they send again what was not answered. */
 async function dying(name, times, core, die) {
-  const here = await house()
+  const here = await openHarness()
   const faults = []
   let acknowledged = 0
   for (let n = 0; n < times; n++) {
@@ -125,7 +125,7 @@ const trials = {
 
   async page(times, core) {
     const { chromium } = createRequire(join(root, 'e2e', 'package.json'))('@playwright/test')
-    const here = await house()
+    const here = await openHarness()
     const profile = mkdtempSync(join(tmpdir(), 'unhurried-page-'))
     const options = {
       executablePath: '/usr/bin/chromium',
@@ -198,7 +198,7 @@ const trials = {
 
   /** Twenty hands through two servers on one scene, on three drawings: nobody is turned away, all is there. */
   async two(times, core) {
-    const here = await house()
+    const here = await openHarness()
     const other = await startServer({
       databaseUrl: here.cluster.url,
       logFile: join(here.folder, 'second.log'),
@@ -267,7 +267,7 @@ const trials = {
       try {
         const folder = join(small, 'data')
         mkdirSync(folder)
-        const here = await house(folder)
+        const here = await openHarness(folder)
         const drawing = await hand(here.ask)
         const work = drawing.draw(here.ask)
         await wait(200)
@@ -301,7 +301,7 @@ const trials = {
 
   /** Archives damaged in every way at hand; each is refused in words or read whole. A twentieth through the server. */
   async archives(times, core) {
-    const here = await house()
+    const here = await openHarness()
     await here.ask('POST', '/api/productions', { id: 'trials', name: 'Trials' })
     const start = core.newScene(settings)
     const edits = [
@@ -348,7 +348,7 @@ const trials = {
 
   /** Requests nobody honest sends; each has an answer below 500, and the scene beside them stays whole and quick. */
   async requests(times, core) {
-    const here = await house()
+    const here = await openHarness()
     const beside = await hand(here.ask)
     const drawing = beside.draw(here.ask)
     const target = await hand(here.ask)

@@ -1,15 +1,20 @@
 /** What others may use of core: by folder, from the ground up. The contract of the API is `@unhurried/core/api`. */
+export { channelsOf, hexOf, nearestColour } from './base/colour'
+export { counted } from './base/counted'
+export { clamp } from './base/clamp'
+export { memo, memoLists } from './base/memo'
 export { LIMITS } from './base/limits'
-export { chance } from './base/random'
+export { seededRandom } from './base/random'
 export { sentenceOf } from './base/sentence'
 export { coloursOver, colourUse } from './scene/colour-use'
 export { isCycle, totalFrames } from './scene/columns'
-export { newLevel, newScene, startingLightTable } from './scene/create'
+export { newLevel, newScene, sameSetUp, startingLightTable } from './scene/create'
 export { modelTouches } from './scene/model'
 export { coloursOf, potsOf } from './scene/palette'
 export { changesBetween, sameValue } from './scene/parts'
-export { pencilTest } from './scene/pencil-test'
+export { PENCIL_TEST_FRAMES, pencilTest } from './scene/pencil-test'
 export { picturesOf } from './scene/pictures'
+export { soundFilesOf } from './scene/sounds'
 export { EditRefused } from './scene/refusal'
 export {
   type Answer,
@@ -38,6 +43,7 @@ export {
   type Reference,
   type Role,
   type Scene,
+  type Sound,
   sceneSchema,
   type Settings,
   settingsSchema,
@@ -60,17 +66,19 @@ export {
   movedBy,
   type Point,
   scaledAbout,
+  shareOf,
   skewedAbout,
   STAY,
-  through,
+  transformPoint,
   turnedAbout,
 } from './geometry/matrix'
 export { squashAbout } from './geometry/squash'
 export { ringArea } from './geometry/trace'
+export { followsDrawings, nextPlace, usualExposure } from './timing/ahead'
 export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
 export { between, cycleAt, fitted, redrawn, writtenOut } from './timing/column'
 export { exposePattern } from './timing/exposure'
-export type { Held } from './timing/held'
+export type { ExposurePattern } from './timing/exposure-pattern'
 export { renumbered } from './timing/numbering'
 export { SAME_PLACE } from './timing/order'
 export {
@@ -84,6 +92,7 @@ export {
   mainSheet,
   type PictureRun,
   pictureRuns,
+  runsWithin,
   placed,
   type Placed,
   shownAt,
@@ -93,7 +102,7 @@ export { framesPerBeat, framesToSeconds, loopLength, secondsToFrames, timecode }
 export { fractionInWords, isDrawn, planOfWork, progress, stepInWords, type WorkStep } from './timing/work'
 export { gripMoved, gripsOf, type Push, pushed } from './ink/bend'
 export { type Brush, BRUSH_TABLE, BRUSHES, brushKind, PLAIN_BRUSH } from './ink/brushes'
-export { cellFill, cellsOff, penCells, runsOf } from './ink/cells'
+export { cellFill, type CellPen, cellsOff, drawnCells, GRAINS, runsOf } from './ink/cells'
 export { eraseAlong, eraseWhole } from './ink/erase'
 export { type Figure, figurePoints } from './ink/figures'
 export {
@@ -109,17 +118,18 @@ export {
   onGrid,
   pieceSchema,
   placesOf,
-  settled,
+  quantized,
   type Stroke,
 } from './ink/ink'
-export { courseLengths, type Drawn, halfWidth, strokeOutlines, taperShares } from './ink/outline'
+export { cumulativeLengths, type StrokeShape, halfWidth, strokeOutlines, taperShares } from './ink/outline'
 export { packInk, packPasses, readInk, unpackInk, unpackPasses } from './ink/packed-ink'
 export { boundsOf, type Lasso, liesAt, picked, type Picked, piecesWithin, within } from './ink/select'
 export { silhouette } from './ink/silhouette'
+export { closedLine, cutLine, joinLines, reordered, steadied } from './ink/rework'
 export { pressed, type Steady, steadyPen } from './ink/steady'
 export { replaced, transformed } from './ink/transform'
 export { type Arc, placeOnArc } from './motion/arc'
-export { suggestBounce } from './motion/bounce'
+export { suggestBounce } from './motion/planned/bounce'
 export { followLandmark } from './motion/follow'
 export { type GuidedInbetween, guideInbetween, type GuideLandmark } from './motion/inbetween'
 export {
@@ -136,9 +146,9 @@ export {
 } from './motion/landmarks'
 export { panAt, panForWalk, panSpeed } from './motion/pan'
 export { distance } from './motion/segments'
-export type { Leg } from './motion/walk'
+export type { Leg } from './motion/planned/walk'
 export { fillAt, type Leak, LINE_PASSES, type Painted, readyLines, type ReadyLines } from './paint/fill'
-export { paintThrough } from './paint/propagate'
+export { propagateFill } from './paint/propagate'
 export type { Closing } from './paint/regions'
 export { motionGraphs } from './planners/graphs'
 export {
@@ -156,9 +166,9 @@ export {
   number,
   outcomeOf,
   reading,
-  type Setting,
+  type PlanContext,
   toggle,
-  type Told,
+  type PlanNote,
 } from './planners/planner'
 export { plannerOf, PLANNERS } from './planners/register'
 export {
@@ -173,16 +183,20 @@ export {
   touchedBy,
 } from './edits/apply'
 export { bringBack, type Counts, inkBack, inkBackFor, type Part } from './edits/bring-back'
-export { chartHere, matchedByHand, wishedChart } from './edits/charts'
+export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'
 export { guideTaken } from './edits/guide-ink'
-export { drawingInked } from './edits/ink'
+export { drawingInked } from './edits/kind/ink'
 export { drawingsBrought, type InkCounts, requireInk, sameCounts, swatchesTakenOut } from './edits/ink-counts'
-export { type Edit, editSchema, type SimpleEdit, simpleEditsOf } from './edits/kinds'
+export { chartLaidLike, type CopiedChart, landmarkCopied } from './edits/copies'
+export { copyOf, type Edit, editSchema, type SimpleEdit, simpleEditsOf } from './edits/kinds'
 export { layIn } from './edits/lay'
+export { drawingsMoved, levelCopied, levelSplit, levelsLaidTogether } from './edits/level-steps'
+export { placingOf, sceneSized, type Sizing } from './edits/scene-sized'
 export { mended, type Mended } from './edits/mend'
-export { drawingsOfPlan } from './edits/plans'
-export type { RangeAct } from './edits/ranges'
+export { drawingsOfPlan } from './edits/kind/plans'
+export type { RangeAct } from './edits/kind/ranges'
+export { lastSteps, paceInWords } from './checks/pace'
 export { answerId, answerTo, meantBecause } from './checks/answers'
 export { levelsChanged } from './checks/changed'
 export type { Check } from './checks/check'
@@ -196,7 +210,7 @@ export {
   type Outcome,
   SEVERITIES,
   type Severity,
-  told,
+  rounded,
   unmeasuredSchema,
 } from './checks/finding'
 export { type Graphs, graphsOf, graphsSchema } from './checks/graphs'
@@ -208,6 +222,15 @@ export { ARCHIVE_LIMITS } from './format/archive-limits'
 export { writeFindingsCsv } from './format/findings-csv'
 export { EXPORT_FORMATS, exportFormat, FORMAT_IDS } from './format/formats'
 export { gifDelays, openGif } from './format/gif'
+export { endOf, gainAt, lastFrameOf, type SampleRange, secondAt, soundFrame, type SoundPlace } from './sound/frames'
+export { type Loudness, loudness, quiet } from './sound/loudness'
+export { FluxGatherer, type Onset, onsetsIn } from './sound/onsets'
+export { PeakGatherer, type Peaks, peakBetween } from './sound/peaks'
+export { gainsOver, stretchOf } from './sound/schedule'
+export { type Tempo, tempo } from './sound/tempo'
+export type { FilmContainer, FilmSound, FilmWriter } from './format/film'
+export { writeWav } from './format/wav'
+export { SOUND_HEAD, SOUND_TYPES, soundHead, SoundRefused, type SoundType } from './format/sound-head'
 export { PICTURE_TYPES, pictureHead, PictureRefused } from './format/picture-head'
 export { type Picture, writePng } from './format/png'
 export { plain, readSheetCsv, type SheetError } from './format/sheet-csv'

@@ -498,7 +498,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
             0.5 + 0.35 * Math.sin(Math.PI * t),
           )
         }
-        return core.settled({
+        return core.quantized({
           kind: 'stroke',
           id: freshId().slice(-12),
           swatch: 'pencil',

@@ -202,8 +202,8 @@ export function keepingBench({ post, cluster, server, browser, url, work, freshI
 
   async function reading() {
     await post('/api/productions', { id: 'full', name: 'A hundred scenes' })
-    sql(`INSERT INTO scene (id, production, version, summary, summary_version, told) SELECT 'full' || n, 'full', s.version, s.summary, s.version, '' FROM scene AS s, generate_series(1, 100) AS n WHERE s.id = 'keep600';
-         INSERT INTO moment (scene, version, document, whole) SELECT 'full' || n, s.version, m.document, true FROM scene AS s, generate_series(1, 100) AS n, LATERAL (SELECT document FROM moment WHERE scene = s.id ORDER BY version DESC LIMIT 1) AS m WHERE s.id = 'keep600'`)
+    sql(`INSERT INTO scene (id, production, version, summary, summary_version, notice) SELECT 'full' || n, 'full', s.version, s.summary, s.version, '' FROM scene AS s, generate_series(1, 100) AS n WHERE s.id = 'keep600';
+         INSERT INTO snapshot (scene, version, document, whole) SELECT 'full' || n, s.version, m.document, true FROM scene AS s, generate_series(1, 100) AS n, LATERAL (SELECT document FROM snapshot WHERE scene = s.id ORDER BY version DESC LIMIT 1) AS m WHERE s.id = 'keep600'`)
     await timed('/api/shelf', 3)
     const shelf = await timed('/api/shelf')
     say(

@@ -1,4 +1,4 @@
-import { ArchiveRefused, EditRefused, PictureRefused } from '@unhurried/core'
+import { ArchiveRefused, EditRefused, PictureRefused, SoundRefused } from '@unhurried/core'
 import Koa, { type Middleware } from 'koa'
 import compress from 'koa-compress'
 import serve from 'koa-static'
@@ -7,12 +7,13 @@ import type { DataSource } from 'typeorm'
 import type { Disk } from './health/disk'
 import { health } from './health/health'
 import { serverMetrics } from './health/metrics'
-import type { News } from './keeping/news'
+import type { ChangeFeed } from './keeping/change-feed'
 import { KeepingRefused, type Reason } from './keeping/refused'
-import { pictureKeeper } from './keeping/pictures'
+import { pictureStore } from './keeping/pictures'
+import { soundStore } from './keeping/sounds'
 import { poolOf, sqlStateOf } from './database/pool'
 import { sceneHistory } from './keeping/history'
-import type { SceneKeeper } from './keeping/scenes'
+import type { SceneService } from './keeping/scenes'
 import { addEvents, EVENTS_PATH } from './routes/events'
 import { routes } from './routes/register'
 import { sameOriginOnly } from './http/guards'
@@ -32,8 +33,8 @@ function databaseIsAway(error: unknown): boolean {
   )
 }
 
-/** PostgreSQL's word for a disk with no room left. */
-const diskIsFull = (error: unknown) => sqlStateOf(error) === '53100'
+/** PostgreSQL's word, and the system's own, for a disk with no room left. */
+const diskIsFull = (error: unknown) => sqlStateOf(error) === '53100' || sqlStateOf(error) === 'ENOSPC'
 
 const diskFull = () =>
   new Problem(
@@ -47,7 +48,7 @@ function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (error instanceof KeepingRefused) return new Problem(STATUS[error.reason], error.message, error.more)
   if (error instanceof ArchiveRefused) return new Problem(422, `This archive cannot be brought in. ${error.message}`)
-  if (error instanceof PictureRefused) return new Problem(422, error.message)
+  if (error instanceof PictureRefused || error instanceof SoundRefused) return new Problem(422, error.message)
   if (error instanceof EditRefused) return new Problem(422, error.message)
   // A value no column takes, such as text with a NUL, or one nested too deeply: no fault of ours.
   if (/^(22|54)/.test(sqlStateOf(error))) return new Problem(422, 'This holds something that cannot be kept.')
@@ -121,8 +122,8 @@ const WATCHED_PATHS = {
 
 interface AppOptions {
   readonly database: DataSource
-  readonly keeper: SceneKeeper
-  readonly news: News
+  readonly scenes: SceneService
+  readonly feed: ChangeFeed
   readonly log: Logger
   readonly disk: Disk
   /** The folder of the built page. */
@@ -138,12 +139,21 @@ const roomToWrite =
     return next()
   }
 
-export function createApp({ database, keeper, news, log, disk, pages, metricsForAnyone }: AppOptions): Koa {
-  const metrics = serverMetrics({ anyone: metricsForAnyone, held: keeper.held, followers: news.followers, disk })
-  keeper.onKept(metrics.kept)
-  const all = routes(keeper, sceneHistory(database), pictureKeeper(poolOf(database)))
+export function createApp({ database, scenes, feed, log, disk, pages, metricsForAnyone }: AppOptions): Koa {
+  const metrics = serverMetrics({
+    anyone: metricsForAnyone,
+    inMemory: () => scenes.inMemory,
+    followers: feed.followers,
+    disk,
+  })
+  scenes.onKept(metrics.kept)
+  const pool = poolOf(database)
+  const all = routes({
+    ...{ scenes, history: sceneHistory(database) },
+    ...{ pictures: pictureStore(pool), sounds: soundStore(pool) },
+  })
   const router = routerOf(all)
-  addEvents(router, news)
+  addEvents(router, feed)
   router.get('/api/health', health(database, disk))
   router.get('/api/metrics', metrics.answer)
   const openApi = openApiOf(all, { ...EVENTS_PATH, ...WATCHED_PATHS })

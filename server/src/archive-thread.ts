@@ -16,11 +16,12 @@ function read(bytes: Uint8Array): ArchiveReport {
 /** The bytes that change hands instead of being copied. */
 function handedOver(report: ArchiveReport): ArrayBuffer[] {
   if (!('prepared' in report)) return []
-  const { edits, ink, pictures } = report.prepared
+  const { edits, ink, pictures, sounds } = report.prepared
   const bytes = [
     ...edits.map((row) => row.edit),
     ...ink.map((pass) => pass.bytes),
     ...pictures.map((picture) => picture.bytes),
+    ...sounds.map((sound) => sound.bytes),
   ]
   return [...new Set(bytes.map(({ buffer }) => buffer as ArrayBuffer))]
 }

@@ -6,8 +6,8 @@ import { shelveSampleFilm } from './sample/shelve'
 import { watchDisk } from './health/disk'
 import { openLog } from './health/log'
 import { createApp } from './app'
-import { sceneKeeper, type SceneKeeper } from './keeping/scenes'
-import { openNews } from './keeping/news'
+import { SceneService } from './keeping/scenes'
+import { openChangeFeed } from './keeping/change-feed'
 
 const environment = z.object({
   DATABASE_URL: z.string().min(1),
@@ -28,21 +28,22 @@ const disk = watchDisk(DATA_FOLDER, (low) =>
   log.warn({ low }, low ? 'the disk is nearly full: nothing more is written' : 'there is room again'),
 )
 
-let keeper: SceneKeeper | undefined
+let scenes: SceneService | undefined
 const database = await openDatabase(DATABASE_URL, {
   async prepare(opened) {
-    keeper = sceneKeeper(opened, log)
-    await keeper.carryOver()
-    if (SAMPLE_FILM === 'yes') await shelveSampleFilm(opened, keeper)
+    scenes = new SceneService(opened, log)
+    await scenes.carryOver()
+    if (SAMPLE_FILM === 'yes') await shelveSampleFilm(opened, scenes)
   },
 })
 
-const news = openNews(DATABASE_URL, log)
+scenes!.forgetting.begin()
+const feed = openChangeFeed(DATABASE_URL, log)
 const server = createServer(
   createApp({
     database,
-    keeper: keeper!,
-    news,
+    scenes: scenes!,
+    feed,
     log,
     disk,
     pages: PAGES,
@@ -69,11 +70,11 @@ function close() {
   closing = true
   server.close(
     () =>
-      void Promise.allSettled([keeper!.close().then(() => database.destroy()), news.close()]).then(() =>
+      void Promise.allSettled([scenes!.close().then(() => database.destroy()), feed.close()]).then(() =>
         process.exit(0),
       ),
   )
-  void news.close()
+  void feed.close()
   server.closeIdleConnections()
 }
 process.on('SIGTERM', close)

@@ -9,7 +9,7 @@ import {
   type Scene,
   type Settings,
 } from '@unhurried/core'
-import { openHouse, type House } from './drive'
+import { openHarness, type Harness } from './drive'
 
 const settings: Settings = {
   name: 'Kept',
@@ -21,13 +21,13 @@ const settings: Settings = {
   approach: 'pose-to-pose',
   numbering: 'by-frame',
 }
-let house: House
+let harness: Harness
 let address = ''
 let other = ''
 
-const order: House['order'] = (name, options) => house.order(name, options)
+const order: Harness['order'] = (name, options) => harness.order(name, options)
 beforeAll(async () => {
-  house = await openHouse()
+  harness = await openHarness()
   address = `http://127.0.0.1:${(await order('start')).port}`
   other = `http://127.0.0.1:${(await order('startSecond')).port}`
   await post('/api/productions', { id: 'tests', name: 'Tests' })
@@ -294,6 +294,28 @@ describe('whatever is sent', () => {
     ])
     await requireWholeWithItsLines(id, other)
   })
+  test('a drawing carried on has the lines of the one before, on every server, now and in the history', async () => {
+    const { id, version } = await scene()
+    const carry = (source: string, drawing: string): Edit => ({
+      type: 'drawing.carry-on',
+      take: 'main',
+      frame: 48,
+      frames: 1,
+      source,
+      drawing: { id: drawing, role: 'key' },
+    })
+    const follows: Edit = { type: 'scene.set', settings: { lengthFollows: true } }
+    const edits = named(follows, line('a', 'k1'), carry('k1', 'one'), line('on-one', 'one'), carry('one', 'two'))
+    expect((await keep(id, version, edits)).status).toBe(200)
+    for (const server of [undefined, other])
+      expect([await strokesOf(id, 'one', server), await strokesOf(id, 'two', server)]).toEqual([
+        ['a', 'on-one'],
+        ['a', 'on-one'],
+      ])
+    expect((await keep(id, version + 5, named(line('on-two', 'two')))).status).toBe(200)
+    expect(await strokesOf(id, 'two', other)).toEqual(['a', 'on-one', 'on-two'])
+    await requireWholeWithItsLines(id, other)
+  })
   test('copies of copies, sent at once, have the lines their sources had', async () => {
     const { id, version } = await scene()
     const copy = (source: string, drawing: string, frame: number): Edit => ({
@@ -338,7 +360,9 @@ test('health and figures are told; requests that name two hosts, nest without en
   const figures = await (await fetch(`${address}/api/metrics`)).text()
   expect(figures).toMatch(/^unhurried_edits_kept_total [1-9]/m)
   expect(figures).toMatch(/^unhurried_request_seconds_count\{method="POST",status="200"\} [1-9]/m)
-  expect((await fetch(`${address}/`)).headers.get('permissions-policy')).toMatch(/camera=\(\).*geolocation=\(\)/)
+  expect((await fetch(`${address}/`)).headers.get('permissions-policy')).toMatch(
+    /camera=\(\).*geolocation=\(\).*microphone=\(self\)$/,
+  )
   const { hostname, port, host } = new URL(address)
   const answered = await new Promise<string>((resolve) => {
     const socket = connect(Number(port), hostname, () =>

@@ -1,11 +1,11 @@
 import { faultOf, sceneSchema, unpackInk, unpackPasses, type Scene } from '@unhurried/core'
-import { openHouse, type House } from './drive'
+import { openHarness, type Harness } from './drive'
 
-let house: House
+let harness: Harness
 let address = ''
-const order: House['order'] = (name, options) => house.order(name, options)
+const order: Harness['order'] = (name, options) => harness.order(name, options)
 beforeAll(async () => {
-  house = await openHouse()
+  harness = await openHarness()
 })
 afterAll(() => order('stop'))
 
@@ -22,7 +22,7 @@ async function linesOf(path: string): Promise<Map<string, number>> {
 interface Opened {
   version: number
   scene: Scene
-  told?: string
+  notice?: string
 }
 
 async function countsAgree(id: string, scene: Scene) {
@@ -40,7 +40,7 @@ describe('a database of the version before', () => {
   beforeAll(() => startOn())
 
   test('its shelf shows every scene, the broken ones among them', async () => {
-    const shelf: { name: string; scenes: { id: string; name: string; done: number; told?: string }[] }[] =
+    const shelf: { name: string; scenes: { id: string; name: string; done: number; notice?: string }[] }[] =
       await get('/api/shelf')
     expect(shelf.map(({ name, scenes }) => [name, scenes.length])).toEqual([
       ['Slack water', 9],
@@ -50,8 +50,8 @@ describe('a database of the version before', () => {
   })
 
   test('a whole scene is as it was: its lines, its history and its earlier moments', async () => {
-    const { version, scene, told } = (await get('/api/scenes/whole')) as Opened
-    expect([version, told]).toEqual([348, undefined])
+    const { version, scene, notice } = (await get('/api/scenes/whole')) as Opened
+    expect([version, notice]).toEqual([348, undefined])
     expect(scene.drawings['k1']!.note).toBe('step 39')
     expect(Object.fromEntries(await linesOf('/api/scenes/whole/ink?drawings=k1,k2,k3,i1'))).toEqual({
       'k1/line': 199,
@@ -83,10 +83,10 @@ describe('a database of the version before', () => {
     ['twice', /showed a drawing that was gone; the one before it is held instead/],
     ['counts', /Drawing 9 has the lines that lie on it/],
     ['loop', /its steps were made again/],
-  ])('what was broken and can be mended exactly is mended, and told: %s', async (id, told) => {
+  ])('what was broken and can be mended exactly is mended, and told: %s', async (id, notice) => {
     const opened = (await get(`/api/scenes/${id}`)) as Opened
     expect(sceneSchema.safeParse(opened.scene).success && faultOf(opened.scene) === undefined).toBe(true)
-    expect(opened.told).toMatch(told)
+    expect(opened.notice).toMatch(notice)
     expect((await get(`/api/scenes/${id}/history`))[0].words).toMatch(/^mended on opening: /)
     await countsAgree(id, opened.scene)
   })
@@ -102,7 +102,7 @@ describe('a database of the version before', () => {
       const opened = (await get(`/api/scenes/${id}`)) as Opened
       expect(faultOf(opened.scene)).toBeUndefined()
       expect(read(opened.scene)).toBe(expected)
-      expect(opened.told).toMatch(
+      expect(opened.notice).toMatch(
         /could not be read: it is as it was before, and (that step is|those steps are) set aside in Earlier versions/,
       )
       await countsAgree(id, opened.scene)

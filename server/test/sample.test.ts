@@ -1,6 +1,6 @@
 import {
   applyEdit,
-  chance,
+  seededRandom,
   validate,
   drawingsShown,
   inspectScene,
@@ -17,7 +17,7 @@ import {
   type Stroke,
 } from '@unhurried/core'
 import { corrie } from '../src/sample/corrie'
-import { through } from '../src/sample/hand'
+import { smoothCurve } from '../src/sample/hand'
 import { lime } from '../src/sample/lime'
 import { answersOf, editsOf, type SampleScene } from '../src/sample/sample'
 import { SAMPLE_FILM } from '../src/sample/shelve'
@@ -121,7 +121,7 @@ test('lines have weight: pressure rises and falls along them', () => {
 })
 
 test('a curve goes through its points; chance repeats itself', () => {
-  const curve = through([
+  const curve = smoothCurve([
     [0, 0],
     [40, 30],
     [90, 10],
@@ -132,12 +132,12 @@ test('a curve goes through its points; chance repeats itself', () => {
     [90, 10],
   ] as const)
     expect(Math.min(...curve.map((point) => Math.hypot(point[0] - x, point[1] - y)))).toBeLessThan(1e-9)
-  const [one, other] = [chance(7), chance(7)]
+  const [one, other] = [seededRandom(7), seededRandom(7)]
   expect([one(), one(), one()]).toEqual([other(), other(), other()])
 })
 
 test('Second look finds nothing in the sample film but what was planted in Tansy for a person to discover; the rest is answered', async () => {
-  const told: string[] = []
+  const notice: string[] = []
   for (const sample of SCENES) {
     const { scene: drawn, ink } = played(sample)
     const scene = (await answersOf(sample, editsOf(sample))).reduce(
@@ -146,13 +146,13 @@ test('Second look finds nothing in the sample film but what was planted in Tansy
     )
     const inkOf = (drawing: string, pass: string) => ink.get(`${drawing}/${pass}`) ?? []
     const { findings } = await inspectScene(scene, inkOf)
-    told.push(
+    notice.push(
       ...findings
         .filter((finding) => meantBecause(scene, finding, inkOf) === undefined)
         .map(({ check, sentence }) => `${sample.id} ${check}: ${sentence}`),
     )
   }
-  expect(told).toEqual([
+  expect(notice).toEqual([
     expect.stringMatching(/^lowtide-tansy stray: Drawing 17 of Tansy/),
     expect.stringMatching(/^lowtide-tansy lacks: Drawing 9 of Tansy lacks Blush/),
   ])

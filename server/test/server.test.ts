@@ -12,7 +12,7 @@ import {
   type Settings,
   type Stroke,
 } from '@unhurried/core'
-import { openHouse, type House } from './drive'
+import { openHarness, type Harness } from './drive'
 
 const settings: Settings = {
   name: 'Test slip',
@@ -24,15 +24,15 @@ const settings: Settings = {
   approach: 'pose-to-pose',
   numbering: 'by-frame',
 }
-let house: House
+let harness: Harness
 let address = ''
 
-const order: House['order'] = (name, options) => house.order(name, options)
+const order: Harness['order'] = (name, options) => harness.order(name, options)
 async function startServer() {
   address = `http://127.0.0.1:${(await order('start')).port}`
 }
 beforeAll(async () => {
-  house = await openHouse()
+  harness = await openHarness()
   await startServer()
   await post('/api/productions', { id: 'tests', name: 'Tests' })
 })
@@ -397,13 +397,13 @@ test('two servers on one database: what one keeps, those who follow the other he
     .getReader()
   await reader.read()
   // The other server begins to listen a moment after it starts; edits go on until it tells of one.
-  const told = reader.read()
+  const notice = reader.read()
   let heard = false
-  void told.then(() => (heard = true))
+  void notice.then(() => (heard = true))
   let version = 0
   for (let n = 0; !heard && n < 500; n++)
     version = (await keep(id, version, named({ type: 'scene.set', settings: { name: `Take ${n}` } }))).body.version
-  const { version: first } = JSON.parse((await told).value!.replace('data: ', '')) as { version: number }
+  const { version: first } = JSON.parse((await notice).value!.replace('data: ', '')) as { version: number }
   expect(first).toBeGreaterThan(0)
   expect(first).toBeLessThanOrEqual(version)
   await reader.cancel()
@@ -599,23 +599,33 @@ test('strict headers, and an OpenAPI document of every route', async () => {
   expect(openapi).toBe('3.1.0')
   expect(Object.keys(paths).sort()).toEqual([
     '/api/archives',
+    '/api/drawer',
+    '/api/found',
     '/api/health',
     '/api/metrics',
     '/api/pictures',
     '/api/pictures/{picture}',
     '/api/productions',
+    '/api/productions/{production}',
+    '/api/productions/{production}/forget',
     '/api/productions/{production}/limits',
     '/api/productions/{production}/scenes',
     '/api/scenes',
     '/api/scenes/{scene}',
+    '/api/scenes/{scene}/copies',
     '/api/scenes/{scene}/edits',
     '/api/scenes/{scene}/events',
+    '/api/scenes/{scene}/findings',
+    '/api/scenes/{scene}/forget',
     '/api/scenes/{scene}/history',
     '/api/scenes/{scene}/ink',
     '/api/scenes/{scene}/moments/{version}',
     '/api/scenes/{scene}/moments/{version}/ink',
+    '/api/scenes/{scene}/shelf',
     '/api/scenes/{scene}/test',
     '/api/shelf',
+    '/api/sounds',
+    '/api/sounds/{sound}',
   ])
   expect(JSON.stringify(paths['/api/scenes/{scene}/edits']!.post!.requestBody)).toContain('schemas/EditGiven')
   expect(JSON.stringify(components.schemas['EditGiven'])).toContain('exposure.hold')

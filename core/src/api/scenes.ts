@@ -19,7 +19,7 @@ export const openSceneSchema = z.object({
   scene: sceneSchema,
   limits: limitsSchema,
   /** What was mended when it was opened. */
-  told: z.string().optional(),
+  notice: z.string().optional(),
 })
 export type OpenScene = z.infer<typeof openSceneSchema>
 

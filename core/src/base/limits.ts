@@ -47,6 +47,11 @@ export const LIMITS = {
   /** A picture of a ground or a reference: longest side in pixels, and size in bytes. */
   pictureSide: 8192,
   pictureBytes: 40_000_000,
+  /** Sounds of a scene; of one, the length in seconds, the bytes, and how many times as strong it may be made. */
+  sounds: 24,
+  soundSeconds: 3600,
+  soundBytes: 200_000_000,
+  soundStrength: 4,
   swatches: 200,
   /** Holes in one fill. */
   holes: 200,

@@ -1,5 +1,5 @@
 /** Repeatable chance, 0…1 (mulberry32): the same seed gives the same numbers everywhere. */
-export function chance(seed: number): () => number {
+export function seededRandom(seed: number): () => number {
   let state = seed >>> 0
   return () => {
     state = (state + 0x6d2b79f5) >>> 0

@@ -1,4 +1,4 @@
-import type { Finding, Limit, Outcome, Severity, Unmeasured } from './finding'
+import type { Limit, Observation, Outcome, Severity, Unjudged } from './finding'
 import type { LevelSubject, Subject } from './subject'
 
 type CheckGroup = 'motion' | 'size' | 'timing' | 'meeting' | 'drawing' | 'colour'
@@ -12,11 +12,16 @@ export interface Check {
   readonly why: string
   readonly severity: Severity
   readonly limits: Readonly<Record<string, Limit>>
-  readonly level?: (subject: LevelSubject, context: Subject) => Outcome
-  readonly scene?: (context: Subject) => Outcome
+  readonly level?: (subject: LevelSubject, context: CheckContext) => Outcome
+  readonly scene?: (context: CheckContext) => Outcome
 }
 
-export const found = (findings: readonly Finding[], unmeasured: readonly Unmeasured[] = []): Outcome => ({
+/** What a check is given; its limits are asked for by name. */
+export interface CheckContext extends Omit<Subject, 'limit'> {
+  readonly limit: (name: string) => number
+}
+
+export const judged = (findings: readonly Observation[], unmeasured: readonly Unjudged[] = []): Outcome => ({
   findings,
   unmeasured,
 })
@@ -37,9 +42,9 @@ export function worstOnly<T extends { readonly at: number; readonly excess: numb
   )
 }
 
-/** Each finding of the same check on the same drawings once, the worst of them. */
-export function onePerDrawing(findings: readonly Finding[]): Finding[] {
-  const best = new Map<string, Finding>()
+/** Each observation of the same check on the same drawings once, the worst of them. */
+export function onePerDrawing(findings: readonly Observation[]): Observation[] {
+  const best = new Map<string, Observation>()
   for (const finding of findings) {
     const name = `${finding.level ?? ''}/${finding.drawings.join(' ')}`
     const before = best.get(name)
@@ -50,7 +55,7 @@ export function onePerDrawing(findings: readonly Finding[]): Finding[] {
 }
 
 /** Says which drawings lack a pin for a landmark that others of the level have. */
-export function lackingPins(check: string, subject: LevelSubject): Unmeasured[] {
+export function lackingPins(subject: LevelSubject): Unjudged[] {
   const landmarks = subject.tracks.filter(({ standIn }) => !standIn)
   if (landmarks.length === 0) return []
   const lacking = subject.shots.filter((shot) => landmarks.some((track) => !track.at(shot)))
@@ -58,7 +63,6 @@ export function lackingPins(check: string, subject: LevelSubject): Unmeasured[] 
   const names = landmarks.filter((track) => lacking.some((shot) => !track.at(shot))).map(({ name }) => name)
   return [
     {
-      check,
       level: subject.level.id,
       drawings: lacking.length,
       sentence: `${lacking.length} of ${subject.shots.length} drawings of ${subject.level.name} could not be judged: pin ${names.join(', ')} on them.`,

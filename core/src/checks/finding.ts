@@ -45,9 +45,13 @@ export const unmeasuredSchema = z
   .readonly()
 export type Unmeasured = z.infer<typeof unmeasuredSchema>
 
+/** A finding as its check writes it: which check that is, and how much it matters, is put on by whoever asked. */
+export type Observation = Omit<Finding, 'check' | 'severity'>
+export type Unjudged = Omit<Unmeasured, 'check'>
+
 export interface Outcome {
-  readonly findings: readonly Finding[]
-  readonly unmeasured: readonly Unmeasured[]
+  readonly findings: readonly Observation[]
+  readonly unmeasured: readonly Unjudged[]
 }
 
 /** One limit of a check, as it is asked for and shown. */
@@ -61,5 +65,5 @@ export interface Limit {
 export type Limits = Readonly<Record<string, Readonly<Record<string, number | undefined>> | undefined>>
 
 /** A number as it is written in a sentence: no more digits than the eye can use. */
-export const told = (value: number): string =>
+export const rounded = (value: number): string =>
   String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)

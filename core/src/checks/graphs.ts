@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { distance } from '../motion/arc'
 import { chartTargets } from '../motion/landmarks'
 import { movesOf } from './rests'
-import { withStandIns } from './spacing-chart'
+import { withStandIns } from './motion/spacing-chart'
 import { followed, type Subject } from './subject'
 
 const place = z.object({ drawing: z.string(), number: z.string(), frame: z.int() })

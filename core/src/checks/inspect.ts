@@ -1,7 +1,7 @@
 import { requireNumber } from '../base/ranges'
 import type { Scene } from '../scene/schema'
 import { flashCheck, type FlashReport } from '../motion/flash'
-import type { Check } from './check'
+import type { Check, CheckContext } from './check'
 import { SEVERITIES, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
 import { measuredOf, type InkOf } from './measured'
 import { CHECKS } from './register'
@@ -62,7 +62,7 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
     if (i % 5 === 4 || i === drawings.length - 1) onProgress(i + 1, drawings.length)
     await rest()
   }
-  const outcomes: Outcome[] = []
+  const outcomes: Pick<Inspection, 'findings' | 'unmeasured'>[] = []
   if (before) {
     const kept = <T extends { readonly check: string; readonly level?: string }>(list: readonly T[]) =>
       list.filter(
@@ -78,10 +78,10 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
     for (const id of scene.levelOrder) {
       if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
       if (check.level && !(before && !before.levels.includes(id)))
-        outcomes.push(check.level(context.level(id), context))
+        outcomes.push(stamped(check, check.level(context.level(id), contextOf(check, context))))
       await rest()
     }
-    if (check.scene) outcomes.push(check.scene(context))
+    if (check.scene) outcomes.push(stamped(check, check.scene(contextOf(check, context))))
   }
   return {
     findings: ordered(
@@ -92,6 +92,17 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
     stopped: false,
   }
 }
+
+/** What a check says, with its name and how much it matters put on. */
+const stamped = ({ id, severity }: Check, { findings, unmeasured }: Outcome) => ({
+  findings: findings.map((finding): Finding => ({ check: id, severity, ...finding })),
+  unmeasured: unmeasured.map((each): Unmeasured => ({ check: id, ...each })),
+})
+
+const contextOf = ({ id }: Check, context: Subject): CheckContext => ({
+  ...context,
+  limit: (name) => context.limit(id, name),
+})
 
 /** What the checks are given: levels are put together when they are first asked for. */
 export function subjectOf({

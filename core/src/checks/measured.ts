@@ -3,6 +3,7 @@ import type { Ink, InkPiece, Stroke } from '../ink/ink'
 import { halfWidth } from '../ink/outline'
 import { silhouette, type Silhouette } from '../ink/silhouette'
 import { ringArea } from '../geometry/trace'
+import { memoLists } from '../base/memo'
 
 export type InkOf = (drawing: string, pass: Pass) => Ink
 
@@ -24,19 +25,17 @@ export interface Measured {
   readonly pieces: readonly InkPiece[]
 }
 
-const known = new WeakMap<Ink, { readonly parts: readonly Ink[]; readonly measured: Measured }>()
-
 /** The measures of a drawing; undefined while it has no ink. */
 export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined {
   const parts = PASSES.map((pass) => inkOf(drawing, pass))
-  const first = parts.find((ink) => ink.length > 0)
-  if (!first) return undefined
-  const before = known.get(first)
-  if (before && before.parts.every((part, i) => part === parts[i] || (part.length === 0 && parts[i]!.length === 0)))
-    return before.measured
+  return parts.some((ink) => ink.length > 0) ? measuredParts(parts) : undefined
+}
+
+/** By the ink of each pass, in order of `PASSES`. */
+const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
-  const measured: Measured = {
+  return {
     shape: silhouette(PASSES.filter((pass) => pass !== 'shadow').flatMap(of), {
       tolerance: SHAPE_GAP,
       fineness: FINENESS,
@@ -46,9 +45,7 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
-  known.set(first, { parts, measured })
-  return measured
-}
+})
 
 function paintedAreas(ink: Ink): Map<string, number> {
   const areas = new Map<string, number>()

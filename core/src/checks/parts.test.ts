@@ -1,4 +1,5 @@
-import { chance } from '../base/random'
+import { clamp } from '../base/clamp'
+import { seededRandom } from '../base/random'
 import { applyEdit } from '../edits/apply'
 import type { Edit } from '../edits/kinds'
 import type { Ink } from '../ink/ink'
@@ -9,7 +10,7 @@ import { graphsOf, graphsSchema } from './graphs'
 import { inspectScene, subjectOf } from './inspect'
 import { printOf } from './measured'
 import { measuredOf } from './measured'
-import { overlap } from './not-readable'
+import { overlap } from './size/not-readable'
 import { goTogether, movesOf } from './rests'
 import { smallFrames } from './small-frames'
 import { arcScene, desk, figureInk, kindOf, settingsOf } from '../testing/planted'
@@ -19,7 +20,7 @@ const kind = { ...kindOf(1), loop: false, squash: false }
 /** A figure that goes right in ten drawings on twos, then rests; two pins on it, one of which may trail. */
 function walker(trail: number) {
   const table = desk(settingsOf(48))
-  const random = chance(3)
+  const random = seededRandom(3)
   for (const id of ['nose', 'tail']) table.make({ type: 'landmark.put', level: 'A', landmark: { id, name: id } })
   for (let i = 0; i <= 12; i++) {
     const id = `d${i}`
@@ -30,7 +31,7 @@ function walker(trail: number) {
       frame: i === 0 ? 1 : 8 + 2 * i,
       drawing: { id, role: 'key' },
     })
-    const [at, late] = [Math.min(10, i), Math.min(10, Math.max(0, i - trail))]
+    const [at, late] = [Math.min(10, i), clamp(i - trail, 0, 10)]
     const ink = figureInk({ figure: 'bean', at: { x: 200 + 40 * at, y: 300 }, radius: 40, random, name: id })
     for (const pass of ['colour', 'line'] as const) table.lay(id, pass, ink[pass])
     table.make({ type: 'pin.set', drawing: id, landmark: 'nose', pin: { x: 240 + 40 * at, y: 300 } })
@@ -109,7 +110,7 @@ test('a print tells ink, colour and pins apart', () => {
 })
 
 test('two shapes cover each other wholly, in part or not at all', () => {
-  const random = chance(1)
+  const random = seededRandom(1)
   const shapeAt = (x: number) => {
     const ink = figureInk({ figure: 'ball', at: { x, y: 300 }, radius: 50, random, name: `at${x}` })
     return measuredOf(`at${x}`, (_, pass) => (pass === 'colour' || pass === 'line' ? ink[pass] : []))!.shape!

@@ -1,28 +1,29 @@
-import { blank } from './blank'
+import { blank } from './timing/blank'
 import type { Check } from './check'
-import { contactMissed } from './contact-missed'
-import { flashing } from './flashing'
-import { footSlides } from './foot-slides'
-import { groundCompetes } from './ground-competes'
-import { handOn } from './hand-on'
-import { lacks } from './lacks'
-import { landsTogether } from './lands-together'
-import { lineMeets } from './line-meets'
-import { lineWeight } from './line-weight'
-import { loopSeam } from './loop-seam'
-import { neverShown } from './never-shown'
-import { notReadable } from './not-readable'
-import { offArc } from './off-arc'
-import { openingShort } from './opening-short'
-import { outside } from './outside'
-import { partSize } from './part-size'
-import { spacingChart } from './spacing-chart'
-import { standingStill } from './standing-still'
-import { stray } from './stray'
-import { tooFar } from './too-far'
-import { tooManyColours } from './too-many-colours'
-import { unevenSpacing } from './uneven-spacing'
-import { volume } from './volume'
+import { contactMissed } from './meeting/contact-missed'
+import { flashing } from './colour/flashing'
+import { footSlides } from './meeting/foot-slides'
+import { groundCompetes } from './colour/ground-competes'
+import { handOn } from './meeting/hand-on'
+import { lacks } from './colour/lacks'
+import { landsTogether } from './timing/lands-together'
+import { lineMeets } from './drawing/line-meets'
+import { lineWeight } from './drawing/line-weight'
+import { loopSeam } from './meeting/loop-seam'
+import { neverShown } from './timing/never-shown'
+import { notReadable } from './size/not-readable'
+import { offArc } from './motion/off-arc'
+import { openingShort } from './timing/opening-short'
+import { outside } from './drawing/outside'
+import { partSize } from './size/part-size'
+import { spacingChart } from './motion/spacing-chart'
+import { soundBeyond } from './timing/sound-beyond'
+import { standingStill } from './motion/standing-still'
+import { stray } from './drawing/stray'
+import { tooFar } from './motion/too-far'
+import { tooManyColours } from './colour/too-many-colours'
+import { unevenSpacing } from './motion/uneven-spacing'
+import { volume } from './size/volume'
 
 /** Every check of Second look, in the order they are told. A new one is one file and one line here. */
 export const CHECKS: readonly Check[] = [
@@ -38,6 +39,7 @@ export const CHECKS: readonly Check[] = [
   openingShort,
   blank,
   neverShown,
+  soundBeyond,
   loopSeam,
   footSlides,
   contactMissed,

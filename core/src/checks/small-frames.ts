@@ -1,3 +1,4 @@
+import { channelsOf } from '../base/colour'
 import { PASSES, type Pass } from '../scene/schema'
 import { coloursOf } from '../scene/palette'
 import { panAt } from '../motion/pan'
@@ -6,6 +7,7 @@ import { rasterised, stampRings, type Grid } from '../ink/raster'
 import type { Ink } from '../ink/ink'
 import { exposureAt, exposuresOf, pictureRuns } from '../timing/sheet'
 import type { Subject } from './subject'
+import { memoLast } from '../base/memo'
 
 /** The short side of a small frame, in pixels: the least the flash check takes. */
 const SIDE = 32
@@ -16,11 +18,12 @@ let laid = new Map<string, { readonly parts: readonly Pots[]; readonly picture: 
 
 /** One pass as the pots its cells are painted with: 0 none, else the pot's number from 1. */
 type Pots = Uint8Array
-const known = new WeakMap<Ink, { readonly name: string; readonly pots: Pots }>()
+const potsOf = memoLast(
+  (_pots: ReadonlyMap<string, number>, _grid: Grid, _scale: number, name: string) => name,
+  paintPots,
+)
 
-function potsOf(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scale: number, name: string): Pots {
-  const before = known.get(ink)
-  if (before?.name === name) return before.pots
+function paintPots(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scale: number): Pots {
   const cells = new Uint8Array(grid.width * grid.height)
   for (const piece of ink) {
     const pot = pots.get(piece.swatch) ?? 0
@@ -48,7 +51,6 @@ function potsOf(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scale: 
       else for (const ring of rings) stampRings(cells, grid, [ring.map((value) => value * scale)], pot)
     }
   }
-  known.set(ink, { name, pots: cells })
   return cells
 }
 
@@ -76,8 +78,7 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
   }
   const colours = coloursOf(scene.palette)
   const pots = new Map(scene.palette.map(({ id }, i) => [id, i + 1]))
-  const channels = (hex: string) => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16))
-  const table = [channels(paper), ...scene.palette.map(({ id }) => channels(colours.get(id)!))]
+  const table = [channelsOf(paper), ...scene.palette.map(({ id }) => channelsOf(colours.get(id)!))]
   const name = `${grid.width}x${grid.height}/${scale}`
   const frames: SmallPicture[] = []
   const kept: typeof laid = new Map()

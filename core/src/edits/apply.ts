@@ -4,8 +4,8 @@ import type { Pass, Scene } from '../scene/schema'
 import { requireWhole } from '../scene/validate'
 import type { Ink } from '../ink/ink'
 import type { PassInk } from './edit'
-import { refuseLockedLevel } from './find'
-import { EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './kinds'
+import { refuseLockedLevel } from './lookup'
+import { copyOf, EDIT_KINDS, simpleEditsOf, type Edit, type SimpleEdit } from './kinds'
 
 type Kind = NonNullable<ReturnType<typeof EDIT_KINDS.get>>
 
@@ -137,7 +137,7 @@ export function inkedBy(edit: Edit): string[] {
 
 /** The drawings whose ink an edit copies onto others. */
 export function inkSourcesOf(edit: Edit): string[] {
-  return simpleEditsOf(edit).flatMap((each) => kindOf(each).ink?.source?.(each) ?? [])
+  return simpleEditsOf(edit).flatMap((each) => copyOf(each)?.source ?? [])
 }
 
 /** What an edit does to the ink: the passes it writes, as they are then. Errors: EditRefused when a line is not there. */

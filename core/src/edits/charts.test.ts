@@ -1,3 +1,4 @@
+import { drawn as key, settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import type { Ink } from '../ink/ink'
 import { totalFrames } from '../scene/columns'
@@ -6,33 +7,17 @@ import { sameValue } from '../scene/parts'
 import { EditRefused } from '../scene/refusal'
 import type { Scene, Settings, Spacing } from '../scene/schema'
 import { validate } from '../scene/validate'
-import { favoured, fractionsByHalving, fractionsByThirds, seated } from '../timing/chart'
+import { favoured, fractionsByHalving, fractionsByThirds, chooseSeats } from '../timing/chart'
 import { mainSheet } from '../timing/sheet'
 import { planOfWork, stepInWords } from '../timing/work'
 import { applyEdit } from './apply'
 import { bringBack, inkBack, inkBackFor } from './bring-back'
-import { chartHere } from './charts'
+import { chartHere } from './kind/charts'
 import { editSchema, type Edit } from './kinds'
 
-const settings: Settings = {
-  name: 'Ladder',
-  width: 400,
-  height: 300,
-  fps: 24,
-  length: 24,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
+const settings: Settings = settingsOf({ width: 400, height: 300 })
 const make = (scene: Scene, ...edits: Edit[]) =>
   edits.reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, scene)
-const key = (id: string, frame: number): Edit => ({
-  type: 'drawing.add',
-  take: 'main',
-  level: 'A',
-  frame,
-  drawing: { id, role: 'key' },
-})
 const halves = (slowOut: number, slowIn: number): Spacing => ({ by: 'halves', slowOut, slowIn })
 const stroke = (drawing: string): Edit => ({
   type: 'ink.change',
@@ -69,6 +54,13 @@ const charted = make(keys, {
 describe('a chart, piece by piece', () => {
   test('the marks stand on the sheet as laid', () =>
     expect([sheet(charted), marks(charted)]).toEqual(['1:3 4:3 7:3 10:3 13:12', 'a@0.25 b@0.5 d@0.75']))
+
+  test('spaced anew with ids that are on it already, no drawing comes twice', () => {
+    const once = make(charted, space(halves(2, 3), [1]))
+    const twice = make(once, space(halves(3, 3), [1]))
+    const drawings = twice.charts['c']!.marks.map(({ drawing }) => drawing)
+    expect(drawings).toEqual(['n2', 'a', 'b', 'd', 'n1'])
+  })
 
   test('spaced anew, empty inbetweens come, go and are numbered afresh; drawn ones stay and keep their numbers', () => {
     const more = make(charted, space(halves(3, 2), [2]))
@@ -203,7 +195,7 @@ test('drawings are seated in order, every one that must be kept, as many of the 
     fc.property(were, fc.nat(6), fc.nat(6), (drawings, slowOut, slowIn) => {
       const rising = [...drawings].sort((a, b) => a.fraction - b.fraction)
       const places = fractionsByHalving({ slowOut, slowIn })
-      const seats = seated(rising, places)
+      const seats = chooseSeats(rising, places)
       const kept = rising.flatMap((drawing, i) => (drawing.keep ? [i] : []))
       if (kept.length > places.length) return expect(seats).toBeUndefined()
       const used = seats!.filter((seat) => seat !== undefined)

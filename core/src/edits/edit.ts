@@ -11,7 +11,7 @@ export interface PassInk {
 }
 
 /** What a kind of edit does to ink, beside what it does to the scene. */
-interface InkWriting<E> {
+export interface InkWriting<E> {
   /** The drawing it writes on. */
   readonly drawing: (edit: E) => string
   /** The drawing it takes ink from, when that is another. */

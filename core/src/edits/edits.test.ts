@@ -1,3 +1,4 @@
+import { settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { sentenceOf } from '../base/sentence'
 import type { Ink } from '../ink/ink'
@@ -9,19 +10,10 @@ import { validate } from '../scene/validate'
 import { mainSheet } from '../timing/sheet'
 import { nextOnPegs, planOfWork, progress, stepInWords } from '../timing/work'
 import { applyEdit, inkAfter, touchedBy } from './apply'
-import { wishedChart } from './charts'
+import { wishedChart } from './kind/charts'
 import { editSchema, type Edit } from './kinds'
 
-const SETTINGS: Settings = {
-  name: 'Slipway',
-  width: 640,
-  height: 360,
-  fps: 24,
-  length: 24,
-  paper: '#fbf7ee',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
+const SETTINGS: Settings = settingsOf({ width: 640, height: 360, paper: '#fbf7ee' })
 const where = { take: 'main', level: 'A' } as const
 const key = (id: string, frame: number): Edit => ({
   type: 'drawing.add',

@@ -1,5 +1,5 @@
 import { penCells, runsOf } from '../ink/cells'
-import { settled, type Ink, type InkPiece } from '../ink/ink'
+import { quantized, type Ink, type InkPiece } from '../ink/ink'
 import type { GuideShape, Scene } from '../scene/schema'
 import type { Edit, SimpleEdit } from './kinds'
 import { refuse } from '../scene/refusal'
@@ -9,15 +9,15 @@ const PRESSURE = 0.45
 /** Corners of a guide are joined by lines with a point at least this often, in pixels, so that they can be pushed and cut. */
 const OFTEN = 12
 
-function courseOf({ points, closed }: GuideShape): number[] {
+function pathOf({ points, closed }: GuideShape): number[] {
   const flat = closed ? [...points, points[0]!, points[1]!] : [...points]
-  const course = [flat[0]!, flat[1]!]
+  const path = [flat[0]!, flat[1]!]
   for (let i = 2; i < flat.length; i += 2) {
     const [ax, ay, bx, by] = [flat[i - 2]!, flat[i - 1]!, flat[i]!, flat[i + 1]!]
     const steps = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / OFTEN))
-    for (let k = 1; k <= steps; k++) course.push(ax + ((bx - ax) * k) / steps, ay + ((by - ay) * k) / steps)
+    for (let k = 1; k <= steps; k++) path.push(ax + ((bx - ax) * k) / steps, ay + ((by - ay) * k) / steps)
   }
-  return course
+  return path
 }
 
 /** Guide lines as pieces of ink, in whole cells where the scene is drawn so; what is no part of the figure is left out. */
@@ -37,19 +37,15 @@ export function inkOfGuide({
   return shapes
     .filter(({ tone }) => tone !== 'help')
     .map((shape) => {
-      const course = courseOf(shape)
-      if (cells) return { kind: 'cells', id: freshId(), swatch, runs: runsOf(penCells(course)) }
-      return settled({
+      const path = pathOf(shape)
+      if (cells) return { kind: 'cells', id: freshId(), swatch, runs: runsOf(penCells(path)) }
+      return quantized({
         kind: 'stroke',
         id: freshId(),
         swatch,
         brush: 'pencil',
         size,
-        points: Array.from({ length: course.length / 2 }, (_, i) => [
-          course[2 * i]!,
-          course[2 * i + 1]!,
-          PRESSURE,
-        ]).flat(),
+        points: Array.from({ length: path.length / 2 }, (_, i) => [path[2 * i]!, path[2 * i + 1]!, PRESSURE]).flat(),
       })
     })
 }

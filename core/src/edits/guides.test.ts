@@ -1,30 +1,15 @@
+import { drawn as key, settingsOf } from '../testing/build'
 import { newLevel, newScene } from '../scene/create'
 import { EditRefused } from '../scene/refusal'
 import type { Scene } from '../scene/schema'
 import { chartSpan } from '../timing/sheet'
 import { applyEdit } from './apply'
-import { matchedByHand } from './charts'
+import { matchedByHand } from './kind/charts'
 import { inkOfGuide } from './guide-ink'
 import type { Edit } from './kinds'
 
-const settings = {
-  name: 'Guides',
-  width: 64,
-  height: 64,
-  fps: 12,
-  length: 12,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-} as const
+const settings = settingsOf({ width: 64, height: 64, fps: 12, length: 12 })
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
-const key = (id: string, frame: number): Edit => ({
-  type: 'drawing.add',
-  take: 'main',
-  level: 'A',
-  frame,
-  drawing: { id, role: 'key' },
-})
 const charted = make(newScene(settings), key('a', 1), key('b', 9), {
   type: 'chart.add',
   id: 'c',

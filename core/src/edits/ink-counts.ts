@@ -1,7 +1,7 @@
 import { refuse } from '../scene/refusal'
 import { PASSES, type Drawing, type Pass, type Scene } from '../scene/schema'
 import type { Ink } from '../ink/ink'
-import { simpleEditsOf, type Edit } from './kinds'
+import { copyOf, simpleEditsOf, type Edit } from './kinds'
 
 /** Pieces that lie on each pass of a drawing, whether the drawing is in the scene or was taken out of it. */
 export type InkCounts = Readonly<Partial<Record<Pass, number>>>
@@ -27,7 +27,8 @@ export function drawingsBrought(
   const changed = new Map<string, Partial<Record<Pass, number>>>()
   const copied = new Set<string>()
   for (const each of simpleEditsOf(edit)) {
-    if (each.type === 'drawing.copy') copied.add(each.drawing.id)
+    const copy = copyOf(each)
+    if (copy) copied.add(copy.drawing)
     if (each.type !== 'ink.change') continue
     const counts = changed.get(each.drawing) ?? {}
     counts[each.pass] = (counts[each.pass] ?? 0) + each.add.length - each.remove.length

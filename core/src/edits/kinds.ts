@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { answerPut, answerRemove } from './answers'
-import { restore } from './changes'
+import { drawingCarryOn, drawingNext } from './kind/ahead'
+import { answerPut, answerRemove } from './kind/answers'
+import { restore } from './kind/part-changes'
 import {
   chartAdd,
   chartBend,
@@ -12,32 +13,39 @@ import {
   chartSpace,
   chartTakeOut,
   chartTakeOver,
-} from './charts'
-import { drawingAdd, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './drawings'
+} from './kind/charts'
+import { drawingAdd, drawingBring, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './kind/drawings'
 import type { EditKind } from './edit'
-import { cardMove } from './cards'
-import { exposureHold, exposureMove, exposureShow } from './exposures'
-import { inkChange } from './ink'
-import { landmarkPut, landmarkRemove, pinSet } from './landmarks'
-import { levelAdd, levelSet, levelsOrder } from './levels'
-import { framesPutIn, framesTakeOut, sheetRange } from './ranges'
-import { planLay, planRemove } from './plans'
-import { swatchPour, swatchPut, swatchTakeOut } from './palette'
-import { referencePut, referenceRemove } from './references'
+import { cardMove } from './kind/cards'
+import { exposureHold, exposureMove, exposureShow } from './kind/exposures'
+import { inkChange } from './kind/ink'
+import { landmarkPlace, landmarkPut, landmarkRemove, pinSet } from './kind/landmarks'
+import { levelAdd, levelRemove, levelSet, levelsOrder } from './kind/levels'
+import { framesPutIn, framesTakeOut, sheetRange } from './kind/ranges'
+import { planLay, planRemove } from './kind/plans'
+import { swatchPlace, swatchPour, swatchPut, swatchTakeOut } from './kind/palette'
+import { referencePut, referenceRemove } from './kind/references'
 import { textSchema } from '../scene/schema'
-import { sceneRate, sceneSet } from './settings'
-import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './takes'
+import { sceneRate, sceneSet } from './kind/settings'
+import { sceneSize } from './kind/size'
+import { soundPut, soundRemove } from './kind/sounds'
+import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './kind/takes'
 
 /** Every kind of edit. A new one is a file of its own and a line here. */
 const KINDS = [
   sceneSet,
   sceneRate,
+  sceneSize,
   swatchPut,
   levelAdd,
   levelSet,
+  levelRemove,
   levelsOrder,
   drawingAdd,
   drawingCopy,
+  drawingBring,
+  drawingNext,
+  drawingCarryOn,
   drawingSet,
   drawingRemove,
   drawingsRenumber,
@@ -60,6 +68,7 @@ const KINDS = [
   sheetLay,
   landmarkPut,
   landmarkRemove,
+  landmarkPlace,
   pinSet,
   takeAdd,
   takeSet,
@@ -69,6 +78,7 @@ const KINDS = [
   restore,
   swatchPour,
   swatchTakeOut,
+  swatchPlace,
   referencePut,
   referenceRemove,
   cardMove,
@@ -76,6 +86,8 @@ const KINDS = [
   answerRemove,
   planLay,
   planRemove,
+  soundPut,
+  soundRemove,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }
@@ -105,3 +117,9 @@ export type Edit = z.infer<typeof editSchema>
 
 /** The edits an edit is made of: itself, or those made together. */
 export const simpleEditsOf = (edit: Edit): readonly SimpleEdit[] => (edit.type === 'together' ? edit.edits : [edit])
+
+/** What an edit that copies a drawing copies, and onto which; undefined for any other. */
+export function copyOf(edit: SimpleEdit): { readonly source: string; readonly drawing: string } | undefined {
+  const ink = EDIT_KINDS.get(edit.type)?.ink
+  return ink?.source && { source: ink.source(edit), drawing: ink.drawing(edit) }
+}

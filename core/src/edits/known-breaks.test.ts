@@ -1,3 +1,4 @@
+import { drawn as key, settingsOf } from '../testing/build'
 import { totalFrames } from '../scene/columns'
 import { newLevel, newScene } from '../scene/create'
 import { EditRefused } from '../scene/refusal'
@@ -10,25 +11,9 @@ import { applyEdit } from './apply'
 import { editSchema, type Edit } from './kinds'
 import { cutShort } from '../base/sentence'
 
-const settings: Settings = {
-  name: 'Breaks',
-  width: 64,
-  height: 64,
-  fps: 12,
-  length: 40,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'in-order',
-}
+const settings: Settings = settingsOf({ width: 64, height: 64, fps: 12, length: 40, numbering: 'in-order' })
 const make = (scene: Scene, ...edits: Edit[]) =>
   edits.reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, scene)
-const key = (id: string, frame: number): Edit => ({
-  type: 'drawing.add',
-  take: 'main',
-  level: 'A',
-  frame,
-  drawing: { id, role: 'key' },
-})
 const line = (drawing: string, id: string): Edit => ({
   type: 'ink.change',
   drawing,

@@ -1,3 +1,4 @@
+import { drawn as key, settingsOf } from '../testing/build'
 import { newScene } from '../scene/create'
 import type { Scene, Settings } from '../scene/schema'
 import { faultOf } from '../scene/validate'
@@ -6,23 +7,7 @@ import type { InkCounts } from './ink-counts'
 import type { Edit } from './kinds'
 import { mended } from './mend'
 
-const settings: Settings = {
-  name: 'Mended',
-  width: 64,
-  height: 64,
-  fps: 12,
-  length: 12,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
-const key = (id: string, frame: number): Edit => ({
-  type: 'drawing.add',
-  take: 'main',
-  level: 'A',
-  frame,
-  drawing: { id, role: 'key' },
-})
+const settings: Settings = settingsOf({ width: 64, height: 64, fps: 12, length: 12 })
 const line: Edit = {
   type: 'ink.change',
   drawing: 'a',
@@ -46,7 +31,7 @@ const broken = (change: (scene: Scene) => void): Scene => {
 }
 
 test('a whole scene is left as it is, and nothing is told', () => {
-  expect(mended(whole, there)).toEqual({ scene: whole, told: [] })
+  expect(mended(whole, there)).toEqual({ scene: whole, mendings: [] })
 })
 
 test.each<[string, (scene: Scene) => void, (scene: Scene) => unknown, unknown, RegExp]>([
@@ -99,11 +84,11 @@ test.each<[string, (scene: Scene) => void, (scene: Scene) => unknown, unknown, R
     undefined,
     /of what is gone were taken out/,
   ],
-])('%s is mended exactly, and told', (_, change, read, expected, told) => {
+])('%s is mended exactly, and told', (_, change, read, expected, mendings) => {
   const made = mended(broken(change), there)!
   expect(faultOf(made.scene)).toBeUndefined()
   expect(read(made.scene)).toEqual(expected)
-  expect(made.told.join(' ')).toMatch(told)
+  expect(made.mendings.join(' ')).toMatch(mendings)
 })
 
 test.each<[string, (scene: Scene) => void]>([

@@ -8,7 +8,7 @@ import { sameCounts, type InkCounts } from './ink-counts'
 export interface Mended {
   readonly scene: Scene
   /** What was mended, a sentence each. */
-  readonly told: readonly string[]
+  readonly mendings: readonly string[]
 }
 
 /**
@@ -17,17 +17,17 @@ export interface Mended {
  * and what points at a landmark, plan or drawing that is gone. Undefined where it cannot be.
  */
 export function mended(document: Scene, linesThere: (drawing: string) => InkCounts): Mended | undefined {
-  const told: string[] = []
+  const mendings: string[] = []
   try {
     const steps = [withoutLostSheets, withNumbers, withShowings, withCounts(linesThere), withoutLost]
-    const scene = validate(steps.reduce((next, step) => step(next, told), document))
-    return { scene, told }
+    const scene = validate(steps.reduce((next, step) => step(next, mendings), document))
+    return { scene, mendings }
   } catch {
     return undefined
   }
 }
 
-type Step = (scene: Scene, told: string[]) => Scene
+type Step = (scene: Scene, mendings: string[]) => Scene
 
 const filtered = <T>(
   record: Readonly<Record<string, T>>,
@@ -39,7 +39,7 @@ const withoutLostSheets: Step = (scene) => ({
   sheets: filtered(scene.sheets, (take) => Object.hasOwn(scene.takes, take)),
 })
 
-const withNumbers: Step = (scene, told) => {
+const withNumbers: Step = (scene, mendings) => {
   const drawings = { ...scene.drawings }
   for (const drawing of Object.values(scene.drawings)) {
     if (numberSchema.safeParse(drawing.number).success) continue
@@ -49,13 +49,13 @@ const withNumbers: Step = (scene, told) => {
       ),
     )
     const number = freeNumber(drawing.number.replace(/[^0-9A-Za-z]/g, '') || '1', taken)
-    told.push(`Drawing ${drawing.number} is called ${number} now: a number has eight letters at the most.`)
+    mendings.push(`Drawing ${drawing.number} is called ${number} now: a number has eight letters at the most.`)
     drawings[drawing.id] = { ...drawing, number }
   }
   return { ...scene, drawings }
 }
 
-const withShowings: Step = (scene, told) => {
+const withShowings: Step = (scene, mendings) => {
   const isThere = (drawing: string | null) => drawing === null || Object.hasOwn(scene.drawings, drawing)
   const sheets = Object.fromEntries(
     Object.entries(scene.sheets).map(([take, columns]) => [
@@ -63,7 +63,7 @@ const withShowings: Step = (scene, told) => {
       Object.fromEntries(
         Object.entries(columns).map(([level, column]) => {
           if (writtenOut(column).every(({ drawing }) => isThere(drawing))) return [level, column]
-          told.push(
+          mendings.push(
             `Level ${scene.levels[level]?.name ?? level} showed a drawing that was gone; the one before it is held instead.`,
           )
           return [level, [...redrawn(column, (drawing, before) => (isThere(drawing) ? drawing : before))]]
@@ -76,7 +76,7 @@ const withShowings: Step = (scene, told) => {
 
 const withCounts =
   (linesThere: (drawing: string) => InkCounts): Step =>
-  (scene, told) => {
+  (scene, mendings) => {
     const drawings = { ...scene.drawings }
     for (const drawing of Object.values(scene.drawings)) {
       const lines = linesThere(drawing.id)
@@ -85,14 +85,14 @@ const withCounts =
         PASSES.flatMap((pass) => ((lines[pass] ?? 0) > 0 ? [[pass, lines[pass]!]] : [])),
       ) as Drawing['passes']
       drawings[drawing.id] = { ...drawing, passes }
-      told.push(
+      mendings.push(
         `Drawing ${drawing.number} ${isDrawn(drawings[drawing.id]!) ? 'has the lines that lie on it' : 'has no lines'}; it was counted wrongly.`,
       )
     }
     return { ...scene, drawings }
   }
 
-const withoutLost: Step = (scene, told) => {
+const withoutLost: Step = (scene, mendings) => {
   const known = (level: string, landmark: string) =>
     scene.levels[level]?.landmarks?.some(({ id }) => id === landmark) === true
   const drawings = mapped(scene.drawings, (drawing) =>
@@ -111,7 +111,7 @@ const withoutLost: Step = (scene, told) => {
   const after: Scene = { ...rest, drawings, charts, ...(Object.keys(guides).length > 0 && { guides }) }
   const lost =
     JSON.stringify([scene.drawings, scene.charts, before ?? {}]) !== JSON.stringify([drawings, charts, guides])
-  if (lost) told.push('Pins, bends and guides of what is gone were taken out.')
+  if (lost) mendings.push('Pins, bends and guides of what is gone were taken out.')
   return after
 }
 

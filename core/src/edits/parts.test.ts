@@ -1,3 +1,4 @@
+import { settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { newLevel, newScene } from '../scene/create'
 import { sameValue } from '../scene/parts'
@@ -8,16 +9,7 @@ import { mainSheet } from '../timing/sheet'
 import { applyEdit, editInWords, partsBetween, touchedBy } from './apply'
 import type { Edit } from './kinds'
 
-const settings: Settings = {
-  name: 'Parts',
-  width: 64,
-  height: 64,
-  fps: 12,
-  length: 12,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
+const settings: Settings = settingsOf({ width: 64, height: 64, fps: 12, length: 12 })
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
 const key = (frame: number, level = 'A'): Edit => ({
   type: 'drawing.add',
@@ -190,4 +182,20 @@ test('a drawing taken out is held over by the one before; its mark leaves the ch
   expect(sheet(without)).toBe('A1:4 A5:4 A9:4')
   expect(without.charts['c']!.marks).toEqual([])
   expect(sheet(make(three, { type: 'drawing.remove', drawing: 'A1' }))).toBe('x:4 A5:4 A9:4')
+})
+
+test('a level is taken out with all that is its own, brought back by one step, and never the last one', () => {
+  const two = make(
+    three,
+    { type: 'level.add', level: newLevel({ id: 'B', name: 'B', approach: 'pose-to-pose' }), at: 1 },
+    key(1, 'B'),
+    key(5, 'B'),
+    { ...chart, id: 'cb', level: 'B', from: 'B1', to: 'B5', drawings: ['x', 'y', 'z'] } as Edit,
+  )
+  const { scene, inverse } = applyEdit(two, { type: 'level.remove', level: 'B' })
+  expect(Object.keys(scene.drawings).sort()).toEqual(['A1', 'A5', 'A9'])
+  expect([scene.levelOrder, Object.keys(scene.sheets['main']!), scene.charts['cb']]).toEqual([['A'], ['A'], undefined])
+  expect(validate(scene)).toEqual(scene)
+  expect(applyEdit(scene, inverse).scene).toEqual(two)
+  expect(() => applyEdit(scene, { type: 'level.remove', level: 'A' })).toThrow(/at least one level/)
 })

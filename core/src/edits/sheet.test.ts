@@ -1,3 +1,4 @@
+import { settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { totalFrames } from '../scene/columns'
 import { newLevel, newScene } from '../scene/create'
@@ -8,18 +9,9 @@ import { exposuresOf, mainSheet } from '../timing/sheet'
 import { takesDiffer } from '../timing/takes'
 import { applyEdit } from './apply'
 import { editSchema, type Edit } from './kinds'
-import type { RangeAct } from './ranges'
+import type { RangeAct } from './kind/ranges'
 
-const settings: Settings = {
-  name: 'Sheet',
-  width: 64,
-  height: 64,
-  fps: 24,
-  length: 24,
-  paper: '#ffffff',
-  approach: 'every-drawing-a-key',
-  numbering: 'in-order',
-}
+const settings: Settings = settingsOf({ width: 64, height: 64, approach: 'every-drawing-a-key', numbering: 'in-order' })
 const make = (scene: Scene, ...edits: Edit[]) =>
   edits.reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, scene)
 const key = (id: string, frame: number, level = 'A'): Edit => ({

@@ -1,6 +1,6 @@
 import { redrawn } from '../timing/column'
 import type { Scene } from '../scene/schema'
-import { drawingOf, withSheet } from './find'
+import { drawingOf, withSheet } from './lookup'
 
 /** Takes a drawing out of every take: the drawing before it is held instead. Its ink is kept for undo. */
 export function withoutDrawing(scene: Scene, drawing: string): Scene {

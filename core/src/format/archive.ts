@@ -7,22 +7,26 @@ import { z } from 'zod'
 import { validate } from '../scene/validate'
 import { ARCHIVE_LIMITS } from './archive-limits'
 import { pictureHead } from './picture-head'
+import { SOUND_ENDINGS, soundHead } from './sound-head'
 import { picturesOf } from '../scene/pictures'
+import { soundFilesOf } from '../scene/sounds'
 import { coloursOf } from '../scene/palette'
 import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../scene/schema'
 import { sentenceOf } from '../base/sentence'
-import { pieceSchema, settled, type Ink, type InkPiece } from '../ink/ink'
+import { pieceSchema, quantized, type Ink, type InkPiece } from '../ink/ink'
 import { strokeOutlines, type Ring } from '../ink/outline'
 
 /**
  * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),
  * `scene.json` (the document), `scene.schema.json` (its JSON Schema) and `ink/<drawing>/<pass>.svg`,
- * one picture for each pass that holds ink, and `pictures/<sha256>.<type>`, what grounds and references show. docs/formats.md tells it to people.
+ * one picture for each pass that holds ink, `pictures/<sha256>.<type>`, what grounds and references show, and
+ * `sounds/<sha256>.<ending>`, what is heard. docs/formats.md tells it to people.
  */
 const MANIFEST = 'manifest.json'
 const SCENE = 'scene.json'
 const SCHEMA = 'scene.schema.json'
 const INK = /^ink\/([A-Za-z0-9][A-Za-z0-9_-]{0,31})\/([a-z-]+)\.svg$/
+const SOUND = new RegExp(`^sounds/([0-9a-f]{64})\\.(${Object.values(SOUND_ENDINGS).join('|')})$`)
 const PICTURE = /^pictures\/([0-9a-f]{64})\.(png|jpeg|webp|gif)$/
 
 const sceneFileSchema = z.strictObject({
@@ -58,13 +62,15 @@ export interface SceneWithInk {
   readonly inkOf: (drawing: string, pass: Pass) => Ink
   /** Bytes of the pictures the scene names; those that are not there are left out. */
   readonly pictures?: ReadonlyMap<string, Uint8Array>
+  /** Bytes of the files with sound it names, in the same way. */
+  readonly sounds?: ReadonlyMap<string, Uint8Array>
 }
 
 const json = (value: unknown) => strToU8(`${JSON.stringify(value, undefined, 1)}\n`)
 const entry = (bytes: Uint8Array) => ({ bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) })
 
 /** The archive's bytes; the same scene always gives the same bytes. */
-export function writeArchive({ scene, inkOf, pictures }: SceneWithInk): Uint8Array {
+export function writeArchive({ scene, inkOf, pictures, sounds }: SceneWithInk): Uint8Array {
   const files: Record<string, Uint8Array> = {
     [SCENE]: json({ format: 'unhurried-sketch scene', version: 1, scene }),
     [SCHEMA]: json(sceneFileJsonSchema()),
@@ -78,6 +84,10 @@ export function writeArchive({ scene, inkOf, pictures }: SceneWithInk): Uint8Arr
   for (const picture of picturesOf(scene)) {
     const bytes = pictures?.get(picture)
     if (bytes) files[`pictures/${picture}.${pictureHead(bytes).type.slice('image/'.length)}`] = bytes
+  }
+  for (const sound of soundFilesOf(scene)) {
+    const bytes = sounds?.get(sound)
+    if (bytes) files[`sounds/${sound}.${SOUND_ENDINGS[soundHead(bytes)]}`] = bytes
   }
   const manifest = json({
     format: 'unhurried-sketch archive',
@@ -177,7 +187,9 @@ function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
               points: numbers(path['data-points']),
             },
     )
-    return piece.success ? settled(piece.data) : refuse(`A line in ${name} cannot be read: ${sentenceOf(piece.error)}`)
+    return piece.success
+      ? quantized(piece.data)
+      : refuse(`A line in ${name} cannot be read: ${sentenceOf(piece.error)}`)
   })
 }
 
@@ -194,7 +206,7 @@ function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array>
         refuse(`It holds a file that would lie outside it (${name.slice(0, 80)}). Nothing was unpacked.`)
       // Folders by themselves hold nothing.
       if (name.endsWith('/') && originalSize === 0) return false
-      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name) && !PICTURE.test(name))
+      if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name) && !PICTURE.test(name) && !SOUND.test(name))
         refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
       if (names.has(name)) refuse(`It holds ${name} twice.`)
       names.add(name)
@@ -232,6 +244,7 @@ export function readArchive(
   scene: Scene
   ink: Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>
   pictures: Map<string, Uint8Array>
+  sounds: Map<string, Uint8Array>
 } {
   try {
     if (bytes.length > limits.packed) refuse(`It is larger than ${megabytes(limits.packed)}.`)
@@ -250,16 +263,25 @@ export function readArchive(
     const { scene: raw } = parsedJson(sceneFileSchema, SCENE, files[SCENE])
     const scene = validate(raw)
     const ink = new Map<string, { drawing: string; pass: Pass; ink: InkPiece[] }>()
-    const pictures = new Map<string, Uint8Array>()
-    const named = new Set(picturesOf(scene))
-    for (const name of present) {
-      const [, picture, ending] = PICTURE.exec(name) ?? []
-      if (picture === undefined) continue
-      if (!named.has(picture) || manifest.files[name]!.sha256 !== picture)
-        refuse(`${name} belongs to nothing in the scene.`)
-      pictureHead(files[name]!, `image/${ending}`)
-      pictures.set(picture, files[name]!)
-    }
+    const named = { pictures: new Set(picturesOf(scene)), sounds: new Set(soundFilesOf(scene)) }
+    /** Files named by their own SHA-256, of which the scene speaks. */
+    const filesLike = (
+      pattern: RegExp,
+      known: ReadonlySet<string>,
+      check: (bytes: Uint8Array, ending: string) => void,
+    ) =>
+      new Map(
+        present.flatMap((name) => {
+          const [, hash, ending] = pattern.exec(name) ?? []
+          if (hash === undefined) return []
+          if (!known.has(hash) || manifest.files[name]!.sha256 !== hash)
+            refuse(`${name} belongs to nothing in the scene.`)
+          check(files[name]!, ending!)
+          return [[hash, files[name]!] as const]
+        }),
+      )
+    const pictures = filesLike(PICTURE, named.pictures, (bytes, ending) => void pictureHead(bytes, `image/${ending}`))
+    const sounds = filesLike(SOUND, named.sounds, (bytes) => void soundHead(bytes))
     for (const name of present) {
       const [, drawing, pass] = INK.exec(name) ?? []
       if (drawing === undefined) continue
@@ -281,7 +303,7 @@ export function readArchive(
           )
       }
     }
-    return { scene, ink, pictures }
+    return { scene, ink, pictures, sounds }
   } catch (error) {
     if (error instanceof ArchiveRefused) throw error
     const why = error instanceof Error ? error.message : String(error)
@@ -290,7 +312,12 @@ export function readArchive(
 }
 
 /** The whole scene as an open archive. */
-export const exportArchive: Exporter = ({ scene, inkOf, pictures, stem, progress }) => {
+export const exportArchive: Exporter = ({ scene, inkOf, pictures, sounds, stem, progress }) => {
   progress(0, 1, 'Packing the scene')
-  return { name: `${stem}-scene.zip`, type: 'application/zip', parts: [writeArchive({ scene, inkOf, pictures })] }
+  const bytes = writeArchive({ scene, inkOf, pictures, sounds })
+  if (bytes.length > ARCHIVE_LIMITS.packed)
+    throw new RangeError(
+      `With its sounds the archive would be larger than ${megabytes(ARCHIVE_LIMITS.packed)}, more than can be brought in again. Save the longest sound as OGG or MP3 first.`,
+    )
+  return { name: `${stem}-scene.zip`, type: 'application/zip', parts: [bytes] }
 }

@@ -1,6 +1,8 @@
 import type { Ink } from '../ink/ink'
 import type { Scene } from '../scene/schema'
 import type { PictureRun } from '../timing/sheet'
+import type { SpriteOptions } from './sprites'
+import type { FilmContainer, FilmSound, FilmWriter } from './film'
 
 /** Fonts of a printed sheet: of each kind several files, the first that has a letter writes it. */
 interface SheetFonts {
@@ -12,9 +14,13 @@ interface SheetFonts {
 interface ExportSource {
   readonly scene: Scene
   readonly take: string
+  /** The pictures of the take that go out, in order. */
+  readonly runs: readonly PictureRun[]
   readonly inkOf: (drawing: string, pass: string) => Ink
   /** Bytes of the pictures the scene names; empty unless the format needs them. */
   readonly pictures: ReadonlyMap<string, Uint8Array>
+  /** Bytes of the files with sound it names, in the same way. */
+  readonly sounds: ReadonlyMap<string, Uint8Array>
   /** The name of the scene as files take it. */
   readonly stem: string
   readonly paper: 'a4' | 'letter'
@@ -22,8 +28,17 @@ interface ExportSource {
   /** Of the pictures, in pixels. */
   readonly width: number
   readonly height: number
+  /** Paints one picture of the film, for whoever takes it from where it is painted. */
+  readonly show: (run: PictureRun) => void
   /** One picture of the film as RGBA bytes; the same bytes are used again for the next. */
   readonly paint: (run: PictureRun) => Uint8ClampedArray
+  readonly sprites: SpriteOptions
+  /** How often a film lets the scene go by. */
+  readonly turns: number
+  /** The sound of all turns, for formats that need it; absent: nothing is heard. */
+  readonly sound: FilmSound | undefined
+  /** Begins a film of the pictures as `show` leaves them. Errors: with a sentence, when it cannot be encoded here. */
+  readonly openFilm: (container: FilmContainer, sound: FilmSound | undefined) => Promise<FilmWriter>
   readonly fonts: () => Promise<SheetFonts>
   readonly progress: (done: number, of: number, words: string) => void
 }

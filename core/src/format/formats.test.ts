@@ -1,3 +1,5 @@
+import { pictureRuns } from '../timing/sheet'
+import { settingsOf } from '../testing/build'
 import { unzipSync } from 'fflate'
 import { applyEdit } from '../edits/apply'
 import { newScene } from '../scene/create'
@@ -5,16 +7,7 @@ import type { InkPiece } from '../ink/ink'
 import { EXPORT_FORMATS, exportFormat, type FormatId } from './formats'
 
 const piece: InkPiece = { kind: 'stroke', id: 's', swatch: 'pencil', size: 3, points: [2, 2, 0.5, 12, 6, 0.5] }
-const start = newScene({
-  name: 'Out',
-  width: 16,
-  height: 8,
-  fps: 24,
-  length: 6,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-})
+const start = newScene(settingsOf({ width: 16, height: 8, length: 6 }))
 const scene = [1, 4].reduce(
   (now, frame) =>
     applyEdit(now, {
@@ -29,29 +22,36 @@ const scene = [1, 4].reduce(
 )
 
 async function written(id: FormatId) {
-  const told: string[] = []
+  const reported: string[] = []
   const painted: number[] = []
   const file = await (
     await exportFormat(id).load()
   )({
     scene,
     take: scene.mainTake,
+    runs: pictureRuns(scene),
     inkOf: (_, pass) => (pass === 'line' ? [piece] : []),
     pictures: new Map(),
+    sounds: new Map(),
+    turns: 1,
+    sprites: { trimmed: true, padding: 1, powers: false },
+    sound: { rate: 48_000, channels: [new Float32Array(480)] },
+    openFilm: async () => ({ add: async () => undefined, finish: async () => new Uint8Array([1]) }),
     stem: 'out',
     paper: 'a4',
     clear: false,
     width: 16,
     height: 8,
+    show: ({ frame }) => void painted.push(frame),
     paint({ frame }) {
       painted.push(frame)
       return new Uint8ClampedArray(16 * 8 * 4).fill(frame * 30)
     },
     fonts: () => Promise.reject(new Error('no letters here')),
-    progress: (_done, _of, words) => told.push(words),
+    progress: (_done, _of, words) => reported.push(words),
   })
   const bytes = Buffer.concat(file.parts)
-  return { ...file, bytes, told, painted }
+  return { ...file, bytes, reported, painted }
 }
 
 test('every format has a name of its own', () => {
@@ -60,9 +60,9 @@ test('every format has a name of its own', () => {
 })
 
 test('a GIF paints each picture of the film once', async () => {
-  const { name, type, bytes, painted, told } = await written('gif')
+  const { name, type, bytes, painted, reported } = await written('gif')
   expect([name, type, bytes.subarray(0, 6).toString(), painted]).toEqual(['out.gif', 'image/gif', 'GIF89a', [1, 4]])
-  expect(told).toEqual(expect.arrayContaining(['Painting picture 2 of 2', 'Writing picture 2 of 2']))
+  expect(reported).toEqual(expect.arrayContaining(['Painting picture 2 of 2', 'Writing picture 2 of 2']))
 })
 
 test('stills are a picture for every frame, painted once while it stands', async () => {

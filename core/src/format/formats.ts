@@ -6,11 +6,19 @@ interface Needs {
   readonly ink: 'shown' | 'all' | 'none'
   /** Pictures are painted: in a size, over the paper or over nothing. */
   readonly painted?: true
-  /** The bytes of grounds and references go along. */
-  readonly pictures?: true
+  /** The bytes of grounds, references and sounds go along. */
+  readonly files?: true
   /** One take of the scene, or the scene with all of them. */
   readonly take?: true
   readonly paper?: true
+  /** The scene's sounds, mixed. */
+  readonly sound?: true
+  /** It has no clear places. */
+  readonly opaque?: true
+  /** Its pictures may be trimmed and packed. */
+  readonly sprites?: true
+  /** It may let the scene go by several times. */
+  readonly turns?: true
 }
 
 interface ExportFormat {
@@ -34,17 +42,57 @@ const FORMATS = [
     load: async () => (await import('./gif')).exportGif,
   },
   {
+    id: 'apng',
+    word: 'Moving PNG',
+    note: 'loops, every pixel exact',
+    make: 'Make the moving PNG',
+    needs: { ink: 'shown', painted: true, take: true },
+    load: async () => (await import('./apng')).exportApng,
+  },
+  {
+    id: 'webm',
+    word: 'Film as WebM',
+    note: 'with sound, for pages',
+    make: 'Make the film',
+    needs: { ink: 'shown', painted: true, take: true, sound: true, turns: true },
+    load: async () => (await import('./film')).exportWebm,
+  },
+  {
+    id: 'mp4',
+    word: 'Film as MP4',
+    note: 'with sound, for editors',
+    make: 'Make the film',
+    needs: { ink: 'shown', painted: true, opaque: true, take: true, sound: true, turns: true },
+    load: async () => (await import('./film')).exportMp4,
+  },
+  {
+    id: 'wav',
+    word: 'The sound alone',
+    note: 'WAV, all sounds mixed',
+    make: 'Make the sound',
+    needs: { ink: 'none', sound: true, turns: true },
+    load: async () => (await import('./film')).exportWav,
+  },
+  {
     id: 'stills',
     word: 'Numbered PNG stills',
-    note: 'every frame a picture, in a zip',
+    note: 'every frame, in a zip',
     make: 'Make the stills',
     needs: { ink: 'shown', painted: true, take: true },
     load: async () => (await import('./stills')).exportStills,
   },
   {
+    id: 'sprites',
+    word: 'Sheet of sprites',
+    note: 'PNG and JSON, for a game',
+    make: 'Make the sheet',
+    needs: { ink: 'shown', painted: true, take: true, sprites: true },
+    load: async () => (await import('./sprites')).exportSprites,
+  },
+  {
     id: 'pdf',
     word: 'Exposure sheet to print',
-    note: 'PDF, charts in the margin',
+    note: 'PDF, with charts',
     make: 'Make the PDF',
     needs: { ink: 'none', take: true, paper: true },
     load: async () => (await import('./sheet-pdf')).exportSheetPdf,
@@ -52,7 +100,7 @@ const FORMATS = [
   {
     id: 'csv',
     word: 'Exposure sheet as a table',
-    note: 'CSV for a spreadsheet, and back',
+    note: 'CSV, and back',
     make: 'Make the CSV',
     needs: { ink: 'none', take: true },
     load: async () => (await import('./sheet-csv')).exportSheetCsv,
@@ -60,9 +108,9 @@ const FORMATS = [
   {
     id: 'archive',
     word: 'The whole scene',
-    note: 'open archive: JSON and SVG in a zip',
+    note: 'open archive, in a zip',
     make: 'Make the archive',
-    needs: { ink: 'all', pictures: true },
+    needs: { ink: 'all', files: true },
     load: async () => (await import('./archive')).exportArchive,
   },
 ] as const satisfies readonly ExportFormat[]

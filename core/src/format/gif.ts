@@ -1,8 +1,8 @@
-import { pictureRuns } from '../timing/sheet'
 import type { Exporter } from './exported'
 import { GIFEncoder, quantize, type Palette } from 'gifenc'
 import { LIMITS } from '../base/limits'
 import { requireWhole } from '../base/ranges'
+import { boxOf, cut, type Box } from './changed-box'
 import type { Picture } from './png'
 
 /**
@@ -20,12 +20,6 @@ export function gifDelays(frames: readonly number[], fps: number): number[] {
   })
 }
 
-interface Box {
-  readonly x: number
-  readonly y: number
-  readonly width: number
-  readonly height: number
-}
 interface Kept extends Box {
   readonly colours: Uint32Array
   delay: number
@@ -36,36 +30,6 @@ const CLEAR = 0
 const LONGEST_DELAY = 0xffff
 const DISPOSE_KEEP = 1
 const DISPOSE_CLEAR = 2
-
-/** The smallest box holding every pixel for which `differs` says yes, or undefined when none does. */
-function boxOf(width: number, height: number, differs: (at: number) => boolean): Box | undefined {
-  const rowDiffers = (y: number) => {
-    for (let at = y * width, end = at + width; at < end; at++) if (differs(at)) return true
-    return false
-  }
-  let top = 0
-  while (top < height && !rowDiffers(top)) top++
-  if (top === height) return undefined
-  let bottom = height - 1
-  while (!rowDiffers(bottom)) bottom--
-  let left = width - 1
-  let right = 0
-  for (let y = top; y <= bottom; y++) {
-    const row = y * width
-    for (let x = 0; x < left; x++) if (differs(row + x)) left = x
-    for (let x = width - 1; x > right; x--) if (differs(row + x)) right = x
-  }
-  return { x: left, y: top, width: right - left + 1, height: bottom - top + 1 }
-}
-
-function cut(plane: Uint32Array, width: number, box: Box): Uint32Array {
-  const result = new Uint32Array(box.width * box.height)
-  for (let row = 0; row < box.height; row++) {
-    const from = (box.y + row) * width + box.x
-    result.set(plane.subarray(from, from + box.width), row * box.width)
-  }
-  return result
-}
 
 const channels = (colour: number): [number, number, number] => [
   colour & 255,
@@ -159,25 +123,11 @@ export function openGif({
   const book = colourBook()
   let before: Uint32Array | undefined
   let anyClear = false
-
-  function planeOf(pixels: Picture['pixels']): Uint32Array {
-    requireWhole('pixels.length', pixels.length, width * height * 4, width * height * 4)
-    // A copy of just these bytes, whatever larger buffer they may lie in.
-    const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
-    for (let i = 0; i < plane.length; i++) {
-      const opacity = plane[i]! >>> 24
-      if (opacity === 255) continue
-      if (opacity < 128 && transparent) {
-        plane[i] = CLEAR
-        anyClear = true
-      } else plane[i] = (plane[i]! | 0xff000000) >>> 0
-    }
-    return plane
-  }
-
   return {
     add(pixels, delay) {
-      const plane = planeOf(pixels)
+      requireWhole('pixels.length', pixels.length, width * height * 4, width * height * 4)
+      const { plane, clear } = planeOf(pixels, transparent)
+      anyClear ||= clear
       const last = kept.at(-1)
       const old = before
       const changed = old ? boxOf(width, height, (at) => plane[at] !== old[at]) : undefined
@@ -201,51 +151,87 @@ export function openGif({
       if (kept.length === 0) throw new RangeError('A GIF needs at least one picture.')
       // A clear index is needed for transparency, and otherwise saves bytes where there is room for it.
       const clear = transparent ? anyClear || book.size > 256 : book.size !== 256
-      const { palette, indexOf } = book.choose(clear ? 255 : 256)
-      const clearIndex = palette.length
-      if (clear) palette.push([0, 0, 0])
-      const colorDepth = Math.max(2, Math.ceil(Math.log2(Math.max(2, palette.length))))
-      const encoder = GIFEncoder({ initialCapacity: 1 << 20 })
-      const plane = new Uint32Array(width * height)
-      kept.forEach((frame, n) => {
-        const index = new Uint8Array(frame.colours.length)
-        let lastColour = CLEAR
-        let lastIndex = clearIndex
-        for (let i = 0, row = 0; row < frame.height; row++) {
-          let at = (frame.y + row) * width + frame.x
-          for (let x = 0; x < frame.width; x++, i++, at++) {
-            const colour = frame.colours[i]!
-            if (colour !== lastColour) {
-              lastColour = colour
-              lastIndex = colour === CLEAR ? clearIndex : indexOf.get(colour)!
-            }
-            index[i] = clear && !transparent && plane[at] === colour ? clearIndex : lastIndex
-            plane[at] = colour
-          }
-        }
-        const start = encoder.bytesView().length
-        encoder.writeFrame(index, frame.width, frame.height, {
-          ...(n === 0 && { palette, repeat: 0 }),
-          delay: frame.delay * 10,
-          transparent: clear,
-          transparentIndex: clear ? clearIndex : 0,
-          dispose: transparent ? DISPOSE_CLEAR : DISPOSE_KEEP,
-          colorDepth,
-        })
-        // The encoder writes every frame at the top left; its place is set here. The image descriptor
-        // follows the eight bytes of the graphic control extension (GIF89a, sections 20 and 23).
-        if (n > 0) new DataView(encoder.bytesView().buffer).setUint32(start + 9, frame.x | (frame.y << 16), true)
-        onFrame?.(n + 1, kept.length)
-      })
-      encoder.finish()
-      return encoder.bytes()
+      return written(kept, { width, height, transparent, clear, onFrame, ...book.choose(clear ? 255 : 256) })
     },
   }
 }
 
+/** Pixels as numbers; what is less than half opaque is clear, or else all are opaque. A copy of just these bytes, whatever larger buffer they may lie in. */
+function planeOf(pixels: Picture['pixels'], transparent: boolean): { plane: Uint32Array; clear: boolean } {
+  const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
+  let clear = false
+  for (let i = 0; i < plane.length; i++) {
+    const opacity = plane[i]! >>> 24
+    if (opacity === 255) continue
+    if (opacity < 128 && transparent) {
+      plane[i] = CLEAR
+      clear = true
+    } else plane[i] = (plane[i]! | 0xff000000) >>> 0
+  }
+  return { plane, clear }
+}
+
+interface Writing extends ReturnType<ReturnType<typeof colourBook>['choose']> {
+  readonly width: number
+  readonly height: number
+  readonly transparent: boolean
+  /** One index means clear. */
+  readonly clear: boolean
+  readonly onFrame: ((written: number, of: number) => void) | undefined
+}
+function written(kept: readonly Kept[], writing: Writing): Uint8Array {
+  const { width, height, transparent, clear, palette, onFrame } = writing
+  const clearIndex = palette.length
+  if (clear) palette.push([0, 0, 0])
+  const colorDepth = Math.max(2, Math.ceil(Math.log2(Math.max(2, palette.length))))
+  const encoder = GIFEncoder({ initialCapacity: 1 << 20 })
+  const plane = new Uint32Array(width * height)
+  kept.forEach((frame, n) => {
+    const index = indexed(frame, plane, { ...writing, clearIndex })
+    const start = encoder.bytesView().length
+    encoder.writeFrame(index, frame.width, frame.height, {
+      ...(n === 0 && { palette, repeat: 0 }),
+      delay: frame.delay * 10,
+      transparent: clear,
+      transparentIndex: clear ? clearIndex : 0,
+      dispose: transparent ? DISPOSE_CLEAR : DISPOSE_KEEP,
+      colorDepth,
+    })
+    // The encoder writes every frame at the top left; its place is set here. The image descriptor
+    // follows the eight bytes of the graphic control extension (GIF89a, sections 20 and 23).
+    if (n > 0) new DataView(encoder.bytesView().buffer).setUint32(start + 9, frame.x | (frame.y << 16), true)
+    onFrame?.(n + 1, kept.length)
+  })
+  encoder.finish()
+  return encoder.bytes()
+}
+
+/** A frame's colours as indexes, its pixels laid on `plane`; what does not change is clear where that saves bytes. */
+function indexed(
+  frame: Kept,
+  plane: Uint32Array,
+  { width, transparent, clear, indexOf, clearIndex }: Writing & { readonly clearIndex: number },
+): Uint8Array {
+  const index = new Uint8Array(frame.colours.length)
+  let lastColour = CLEAR
+  let lastIndex = clearIndex
+  for (let i = 0, row = 0; row < frame.height; row++) {
+    let at = (frame.y + row) * width + frame.x
+    for (let x = 0; x < frame.width; x++, i++, at++) {
+      const colour = frame.colours[i]!
+      if (colour !== lastColour) {
+        lastColour = colour
+        lastIndex = colour === CLEAR ? clearIndex : indexOf.get(colour)!
+      }
+      index[i] = clear && !transparent && plane[at] === colour ? clearIndex : lastIndex
+      plane[at] = colour
+    }
+  }
+  return index
+}
+
 /** A looping GIF of a take. */
-export const exportGif: Exporter = ({ scene, take, stem, width, height, clear, paint, progress }) => {
-  const runs = pictureRuns(scene, take)
+export const exportGif: Exporter = ({ scene, runs, stem, width, height, clear, paint, progress }) => {
   const gif = openGif({ width, height, transparent: clear })
   const delays = gifDelays(
     runs.map((run) => run.frames),

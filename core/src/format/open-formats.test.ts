@@ -1,3 +1,4 @@
+import { settingsOf } from '../testing/build'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import fc from 'fast-check'
@@ -5,7 +6,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
 import { applyEdit, inkAfter } from '../edits/apply'
 import type { Edit } from '../edits/kinds'
-import { settled, type Ink } from '../ink/ink'
+import { quantized, type Ink } from '../ink/ink'
 import { newLevel, newScene } from '../scene/create'
 import { sameValue } from '../scene/parts'
 import { EditRefused } from '../scene/refusal'
@@ -16,16 +17,7 @@ import { ARCHIVE_LIMITS } from './archive-limits'
 import { readSheetCsv, writeSheetCsv } from './sheet-csv'
 import { writeSheetPdf } from './sheet-pdf'
 
-const settings: Settings = {
-  name: 'Formats',
-  width: 320,
-  height: 200,
-  fps: 12,
-  length: 24,
-  paper: '#ffffff',
-  approach: 'every-drawing-a-key',
-  numbering: 'in-order',
-}
+const settings: Settings = settingsOf({ height: 200, fps: 12, approach: 'every-drawing-a-key', numbering: 'in-order' })
 
 interface Made {
   scene: Scene
@@ -63,7 +55,7 @@ const stroke = (drawing: string, points: number[], pass: Pass = 'line'): Edit =>
   drawing,
   pass,
   remove: [],
-  add: [{ at: 99, piece: settled({ kind: 'stroke', id: `s${serial++}`, swatch: 'pencil', size: 4.5, points }) }],
+  add: [{ at: 99, piece: quantized({ kind: 'stroke', id: `s${serial++}`, swatch: 'pencil', size: 4.5, points }) }],
 })
 
 const frame = fc.integer({ min: 1, max: 24 })
@@ -479,15 +471,15 @@ describe('the sheet as PDF', () => {
       { type: 'sheet.range', take: 'main', levels: ['A'], from: 20, to: 24, act: { do: 'cycle', turns: null } },
       { type: 'take.note', take: 'main', frame: 5, text: 'a very long note that has to be cut somewhere' },
     ]).scene
-    const told: string[] = []
-    const pdf = await writeSheetPdf({ scene, paper: 'a4', fonts, onPage: (done, of) => told.push(`${done}/${of}`) })
+    const reported: string[] = []
+    const pdf = await writeSheetPdf({ scene, paper: 'a4', fonts, onPage: (done, of) => reported.push(`${done}/${of}`) })
     const read = await PDFDocument.load(pdf)
     expect(read.getPages().map((page) => [page.getWidth(), page.getHeight()])).toEqual([
       [595.28, 841.89],
       [595.28, 841.89],
       [595.28, 841.89],
     ])
-    expect([read.getTitle(), told]).toEqual(['Прилив ⅓ 漢, exposure sheet', ['1/3', '2/3', '3/3']])
+    expect([read.getTitle(), reported]).toEqual(['Прилив ⅓ 漢, exposure sheet', ['1/3', '2/3', '3/3']])
     expect(await writeSheetPdf({ scene, paper: 'a4', fonts })).toEqual(pdf)
     const letter = await PDFDocument.load(await writeSheetPdf({ scene, paper: 'letter', fonts }))
     expect(letter.getPages()[0]!.getSize()).toEqual({ width: 612, height: 792 })

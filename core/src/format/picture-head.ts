@@ -41,9 +41,9 @@ function readJpeg(bytes: Uint8Array, view: DataView): PictureHead {
   while (end > 2 && bytes[end - 1] === 0) end--
   if (bytes[end - 2] !== 0xff || bytes[end - 1] !== 0xd9) cut()
   for (let at = 2; at + 9 < bytes.length;) {
-    const mark = bytes[at + 1]!
+    const marker = bytes[at + 1]!
     if (bytes[at] !== 0xff) cut()
-    const isFrame = mark >= 0xc0 && mark <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(mark)
+    const isFrame = marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)
     if (isFrame) return { type: 'image/jpeg', width: view.getUint16(at + 7), height: view.getUint16(at + 5) }
     at += 2 + view.getUint16(at + 2)
   }

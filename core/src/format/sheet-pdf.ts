@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import type { Exporter } from './exported'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
@@ -344,7 +345,7 @@ function ladder(
   const rungs = [{ drawing: chart.from, fraction: 0 }, ...chart.marks, { drawing: chart.to, fraction: 1 }]
   let last = -Infinity
   for (const { drawing, fraction } of rungs) {
-    const y = top + Math.min(1.08, Math.max(-0.08, fraction)) * (bottom - top)
+    const y = top + clamp(fraction, -0.08, 1.08) * (bottom - top)
     const end = fraction === 0 || fraction === 1
     pen.line(rail - (end ? 7 : 4.5), y, rail, y, { width: 0.9 })
     const number = scene.drawings[drawing]?.number ?? ''

@@ -1,4 +1,3 @@
-import { pictureRuns } from '../timing/sheet'
 import type { Exporter } from './exported'
 import { writePng } from './png'
 import { Zip, ZipPassThrough } from 'fflate'
@@ -41,10 +40,10 @@ export function openArchive(): { add: (name: string, bytes: Uint8Array) => void;
 }
 
 /** Every frame of a take as a numbered PNG, in a zip. */
-export const exportStills: Exporter = ({ scene, take, stem, width, height, paint, progress }) => {
+export const exportStills: Exporter = ({ scene, runs, stem, width, height, paint, progress }) => {
   const archive = openArchive()
   const { name, length } = scene.settings
-  for (const run of pictureRuns(scene, take)) {
+  for (const run of runs) {
     const png = writePng({ width, height, pixels: paint(run) })
     const end = run.frame + run.frames
     for (let frame = run.frame; frame < end; frame++) archive.add(stillName(name, frame, length), png)

@@ -22,7 +22,7 @@ export function inverted([a, b, c, d, e, f]: Matrix): Matrix {
 }
 
 export const movedBy = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y]
-export const through = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({
+export const transformPoint = ([a, b, c, d, e, f]: Matrix, { x, y }: Point): Point => ({
   x: a * x + c * y + e,
   y: b * x + d * y + f,
 })
@@ -58,3 +58,23 @@ export function skewedAbout(pivot: Point, { by, axis = 0 }: { by: number; axis?:
 
 /** Mirrored about the line through `pivot` in the direction `axis`. */
 export const mirroredAbout = (pivot: Point, axis: number): Matrix => scaledAbout(pivot, { along: 1, across: -1, axis })
+
+/**
+ * Part of a change, from none (0) to all (1): a turn by its share of the angle, a stretch by that power, and the pivot
+ * its share of the way (polar decomposition of the linear part). What mirrors has no half: it stays, or is done.
+ */
+export function shareOf(matrix: Matrix, share: number, pivot: Point): Matrix {
+  if (share === 1) return matrix
+  const [a, b, c, d] = matrix
+  const there = transformPoint(matrix, pivot)
+  const moved = movedBy((there.x - pivot.x) * share, (there.y - pivot.y) * share)
+  if (areaScale(matrix) <= 0) return share < 1 ? moved : matrix
+  const angle = Math.atan2(b - c, a + d)
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  // The stretch alone is symmetric: its own directions and by how much along each.
+  const [xx, xy, yy] = [cos * a + sin * b, cos * c + sin * d, cos * d - sin * c]
+  const axis = Math.atan2(2 * xy, xx - yy) / 2
+  const [middle, half] = [(xx + yy) / 2, Math.hypot((xx - yy) / 2, xy)]
+  const stretched = scaledAbout(pivot, { along: (middle + half) ** share, across: (middle - half) ** share, axis })
+  return followedBy(followedBy(stretched, turnedAbout(pivot, angle * share)), moved)
+}

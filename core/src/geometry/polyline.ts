@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 /** Longest stretch of a stroke, in pixels, that is judged as one when it is cut. */
 const FINEST = 1.5
 
@@ -5,7 +6,7 @@ function distanceSquared(x: number, y: number, ax: number, ay: number, bx: numbe
   const dx = bx - ax
   const dy = by - ay
   const length = dx * dx + dy * dy
-  const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / length))
+  const t = length === 0 ? 0 : clamp(((x - ax) * dx + (y - ay) * dy) / length, 0, 1)
   return (x - ax - t * dx) ** 2 + (y - ay - t * dy) ** 2
 }
 

@@ -1,5 +1,5 @@
-import { settled, type InkPiece, type Stroke } from './ink'
-import { courseLengths } from './outline'
+import { quantized, type InkPiece, type Stroke } from './ink'
+import { cumulativeLengths } from './outline'
 import { cornersBetween } from '../geometry/simplify'
 
 /** Falls softly from 1 at the middle to 0 at the edge. */
@@ -65,7 +65,7 @@ export function gripsOf({ points }: Pick<Stroke, 'points'>, tolerance: number): 
  * softly less toward them; the rest stays.
  */
 export function gripMoved(stroke: Stroke, grips: readonly number[], grip: number, dx: number, dy: number): Stroke {
-  const lengths = courseLengths(stroke.points)
+  const lengths = cumulativeLengths(stroke.points)
   const at = grips.indexOf(grip)
   const [before, after] = [grips[at - 1] ?? grip, grips[at + 1] ?? grip]
   const points = [...stroke.points]
@@ -75,5 +75,5 @@ export function gripMoved(stroke: Stroke, grips: readonly number[], grip: number
     points[i * 3]! += dx * share
     points[i * 3 + 1]! += dy * share
   }
-  return settled({ ...stroke, points })
+  return quantized({ ...stroke, points })
 }

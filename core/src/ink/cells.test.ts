@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { movedBy, mirroredAbout, turnedAbout } from '../geometry/matrix'
-import { cellFill, cellSet, cellsOff, penCells, runsOf } from './cells'
+import { cellFill, cellSet, cellsOff, drawnCells, GRAINS, penCells, runsOf, type CellPen } from './cells'
 import type { Cells } from './ink'
 import { packInk, unpackInk } from './packed-ink'
 import { transformed } from './transform'
@@ -56,3 +56,38 @@ describe('whole cells', () => {
     expect(cellsOff({ ink: [square], cells: penCells([90, 90]), freshId: () => 'x' })).toBeUndefined()
   })
 })
+
+test('a grain draws the same cells wherever the pen passes; mirrored it draws on both sides of the middle', () => {
+  const path = [0.5, 0.5, 7.5, 0.5]
+  const runs = (pen: CellPen) => runsOf(drawnCells(path, pen))
+  expect(runs({ size: 1 })).toEqual([0, 0, 8])
+  expect(runs({ size: 1, grain: 'half' })).toEqual([0, 0, 1, 2, 0, 1, 4, 0, 1, 6, 0, 1])
+  expect(runsOf(drawnCells([2.5, 0.5], { size: 1, mirroredIn: 16 }))).toEqual([2, 0, 1, 13, 0, 1])
+  const place = fc.integer({ min: -20, max: 60 })
+  const way = fc.array(fc.tuple(place, place), { minLength: 1, maxLength: 8 }).map((places) => places.flat())
+  fc.assert(
+    fc.property(way, way, fc.integer({ min: 1, max: 8 }), fc.constantFrom(...GRAINS), (one, other, size, grain) => {
+      const pen: CellPen = { size, grain }
+      const [a, b] = [drawnCells(one, pen), drawnCells(other, pen)]
+      const covered = new Set([...penCells(one, size), ...penCells(other, size)])
+      // Two strokes over one another are as one: nothing drawn by either is thickened by the other.
+      const all = drawnCells(one, { size })
+      expect([...a].every((cell) => all.has(cell))).toBe(true)
+      for (const cell of covered) {
+        const drawn = a.has(cell) || b.has(cell)
+        const alone = drawnCells([...placeIn(cell)], { size: 1, grain }).size > 0
+        expect(drawn).toBe(alone)
+      }
+      const both = drawnCells(one, { size, grain, mirroredIn: 40 })
+      const swapped = new Set(
+        [...both].map((cell) => [...drawnCells([39 - placeIn(cell)[0], placeIn(cell)[1]], { size: 1 })][0]!),
+      )
+      expect(swapped).toEqual(both)
+    }),
+    { numRuns: 60 },
+  )
+})
+const placeIn = (cell: number): [number, number] => {
+  const [x, y] = runsOf(new Set([cell]))
+  return [x!, y!]
+}

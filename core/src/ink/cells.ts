@@ -1,5 +1,5 @@
 import type { Cells, Ink, InkChange, PlacedPiece } from './ink'
-import { inverted, through, type Matrix } from '../geometry/matrix'
+import { inverted, transformPoint, type Matrix } from '../geometry/matrix'
 
 /** Cells by their places, for working on them: `x,y` packed into one number. */
 export type CellSet = ReadonlySet<number>
@@ -56,6 +56,36 @@ export function penCells(path: readonly number[], size = 1): Set<number> {
     }
   }
   return cells
+}
+
+/** How densely a cell pen draws: every cell, every second as on a chequerboard, or one in four. */
+export const GRAINS = ['every', 'half', 'quarter'] as const
+type Grain = (typeof GRAINS)[number]
+export interface CellPen {
+  readonly size: number
+  /** Absent: every cell. */
+  readonly grain?: Grain | undefined
+  /** Drawn on both sides of the middle of paper so wide. */
+  readonly mirroredIn?: number | undefined
+}
+const DRAWS: Readonly<Record<Grain, (x: number, y: number) => boolean>> = {
+  every: () => true,
+  // The same cells wherever the pen has been before: strokes side by side leave one even grain.
+  half: (x, y) => ((x + y) & 1) === 0,
+  quarter: (x, y) => (x & 1) === 0 && (y & 1) === 0,
+}
+
+/** The cells a pen draws on its way: those it covers, in its grain, on both sides when mirrored. */
+export function drawnCells(path: readonly number[], { size, grain = 'every', mirroredIn }: CellPen): Set<number> {
+  const draws = DRAWS[grain]
+  const drawn = new Set([...penCells(path, size)].filter((cell) => draws(...placeOf(cell))))
+  // The grain is mirrored too: both sides are each other's picture, whatever the width of the paper.
+  if (mirroredIn !== undefined)
+    for (const cell of [...drawn]) {
+      const [x, y] = placeOf(cell)
+      drawn.add(packed(mirroredIn - 1 - x, y))
+    }
+  return drawn
 }
 
 /** Takes cells off whatever lies there. Undefined: nothing did. */
@@ -134,7 +164,7 @@ export function movedCells(piece: Cells, matrix: Matrix): Cells {
       [0, 1],
       [1, 1],
     ] as const) {
-      const at = through(matrix, { x: x + dx, y: y + dy })
+      const at = transformPoint(matrix, { x: x + dx, y: y + dy })
       box.left = Math.min(box.left, at.x)
       box.right = Math.max(box.right, at.x)
       box.top = Math.min(box.top, at.y)
@@ -144,7 +174,7 @@ export function movedCells(piece: Cells, matrix: Matrix): Cells {
   const after = new Set<number>()
   for (let y = Math.floor(box.top); y < Math.ceil(box.bottom); y++) {
     for (let x = Math.floor(box.left); x < Math.ceil(box.right); x++) {
-      const from = through(back, { x: x + 0.5, y: y + 0.5 })
+      const from = transformPoint(back, { x: x + 0.5, y: y + 0.5 })
       if (before.has(packed(Math.floor(from.x + 1e-9), Math.floor(from.y + 1e-9)))) after.add(packed(x, y))
     }
   }

@@ -3,7 +3,7 @@ import { LIMITS } from '../base/limits'
 import { within } from './select'
 import { ringArea } from '../geometry/trace'
 import { distanceToPath, finely } from '../geometry/polyline'
-import { settled, type Fill, type Ink, type InkChange, type InkPiece, type PlacedPiece, type Stroke } from './ink'
+import { quantized, type Fill, type Ink, type InkChange, type InkPiece, type PlacedPiece, type Stroke } from './ink'
 
 /** Outline arithmetic is done on whole numbers: this many to a pixel. */
 const FINE = 64
@@ -44,7 +44,7 @@ function remains(stroke: Stroke, path: readonly number[], radius: number, freshI
     } else kept.at(-1)!.push(points[i]!, points[i + 1]!, points[i + 2]!)
   }
   if (!touched) return undefined
-  return kept.filter((run) => run.length >= 6).map((run) => settled({ ...stroke, id: freshId(), points: run }))
+  return kept.filter((run) => run.length >= 6).map((run) => quantized({ ...stroke, id: freshId(), points: run }))
 }
 
 /** Rings that belong together: each outline with the holes in it. */
@@ -99,7 +99,7 @@ function paintRemains(fill: Fill, path: readonly number[], radius: number, fresh
   return grouped(rings)
     .filter(({ outline }) => ringArea(outline) > CRUMB)
     .map(({ outline, holes }) =>
-      settled({
+      quantized({
         kind: 'fill',
         id: freshId(),
         swatch: fill.swatch,

@@ -7,7 +7,7 @@ import {
   changeInk,
   changesJoined,
   placesOf,
-  settled,
+  quantized,
   type Fill,
   type InkChange,
   type InkPiece,
@@ -30,7 +30,7 @@ const strokeOf = (id: string) =>
       }),
     })
     .map(({ size, points, brush, taper }) =>
-      settled({
+      quantized({
         kind: 'stroke',
         id,
         swatch: 'pencil',
@@ -52,7 +52,7 @@ describe('packed ink', () => {
         fc.array(fc.tuple(coordinate, coordinate), { minLength: 3, maxLength: 9 }),
         fc.boolean(),
         (strokes, ring, holed) => {
-          const fill = settled({
+          const fill = quantized({
             kind: 'fill',
             id: 'f',
             swatch: 'pencil',
@@ -110,7 +110,7 @@ describe('packed ink', () => {
       0.5 + 0.4 * Math.sin(i / 30),
     ]).flat()
     expect(
-      packInk([settled({ kind: 'stroke', id: 's', swatch: 'pencil', size: 6, points })]).length / 400,
+      packInk([quantized({ kind: 'stroke', id: 's', swatch: 'pencil', size: 6, points })]).length / 400,
     ).toBeLessThanOrEqual(2.2)
   })
 })
@@ -164,7 +164,7 @@ describe('eraser', () => {
 
   test('paint is rubbed out exactly where the eraser went, never more of it there than before', () => {
     const square = (left: number, top: number, side: number): InkPiece =>
-      settled({
+      quantized({
         kind: 'fill',
         id: `f${left}`,
         swatch: 'pencil',

@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import { z } from 'zod'
 import { LIMITS } from '../base/limits'
 import { idSchema } from '../scene/schema'
@@ -104,7 +105,7 @@ export const INK_GRID = { place: 8, pressure: 255, size: 16 } as const
 export const onGrid = (value: number, grid: number): number => Math.round(value * grid) / grid + 0
 
 /** The piece with every number on the ink grid, so that keeping it loses nothing. */
-export function settled<T extends InkPiece>(piece: T): T {
+export function quantized<T extends InkPiece>(piece: T): T {
   if (piece.kind === 'cells') return piece
   const at = (value: number) => onGrid(value, INK_GRID.place)
   if (piece.kind === 'fill')
@@ -114,7 +115,7 @@ export function settled<T extends InkPiece>(piece: T): T {
       ...(piece.holes && { holes: piece.holes.map((ring) => ring.map(at)) }),
     }
   const points = piece.points.map((value, i) =>
-    i % 3 === 2 ? onGrid(Math.min(1, Math.max(0, value)), INK_GRID.pressure) : at(value),
+    i % 3 === 2 ? onGrid(clamp(value, 0, 1), INK_GRID.pressure) : at(value),
   )
   const taper = piece.taper?.map((length) => onGrid(length, INK_GRID.size)) as Stroke['taper']
   return { ...piece, size: onGrid(piece.size, INK_GRID.size), ...(taper && { taper }), points }

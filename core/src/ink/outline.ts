@@ -2,7 +2,7 @@ import { getStroke } from 'perfect-freehand'
 import { brushKind } from './brushes'
 import type { Stroke } from './ink'
 
-export type Drawn = Pick<Stroke, 'points' | 'size' | 'brush' | 'taper'>
+export type StrokeShape = Pick<Stroke, 'points' | 'size' | 'brush' | 'taper'>
 export type Ring = readonly (readonly [number, number])[]
 
 /** The flat brush holds its edge at this angle, and is this thin across it, as a share of its width. */
@@ -14,7 +14,7 @@ export function halfWidth(stroke: Pick<Stroke, 'size' | 'brush'>, pressure: numb
 }
 
 /** Lengths along a stroke from its first point to each point, in pixels. */
-export function courseLengths(points: readonly number[]): number[] {
+export function cumulativeLengths(points: readonly number[]): number[] {
   const lengths = [0]
   for (let i = 3; i < points.length; i += 3)
     lengths.push(lengths.at(-1)! + Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!))
@@ -23,7 +23,7 @@ export function courseLengths(points: readonly number[]): number[] {
 
 /** What the taper leaves of a line's width at each of its points, 0…1. */
 export function taperShares({ points, taper }: Pick<Stroke, 'points' | 'taper'>): readonly number[] {
-  const lengths = courseLengths(points)
+  const lengths = cumulativeLengths(points)
   if (!taper) return lengths.map(() => 1)
   const whole = lengths.at(-1)!
   const [start, end] = taper
@@ -40,11 +40,11 @@ export function taperShares({ points, taper }: Pick<Stroke, 'points' | 'taper'>)
  * pressure and taper; several rings are one shape, all wound the same way. `done` false is a stroke
  * still being drawn, whose end may yet move.
  */
-export function strokeOutlines(stroke: Drawn, done = true): Ring[] {
+export function strokeOutlines(stroke: StrokeShape, done = true): Ring[] {
   return brushKind(stroke).tip === 'edge' ? flatOutlines(stroke) : [roundOutline(stroke, done)]
 }
 
-function roundOutline(stroke: Drawn, done: boolean): Ring {
+function roundOutline(stroke: StrokeShape, done: boolean): Ring {
   const { points, size, taper } = stroke
   const input: [number, number, number][] = []
   for (let i = 0; i < points.length; i += 3) input.push([points[i]!, points[i + 1]!, points[i + 2]!])
@@ -62,7 +62,7 @@ function roundOutline(stroke: Drawn, done: boolean): Ring {
 }
 
 /** A straight edge held at one angle, swept from point to point. */
-function flatOutlines(stroke: Drawn): Ring[] {
+function flatOutlines(stroke: StrokeShape): Ring[] {
   const { points, size } = stroke
   const shares = taperShares(stroke)
   const [along, across] = [

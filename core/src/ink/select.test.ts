@@ -6,12 +6,12 @@ import {
   movedBy,
   skewedAbout,
   STAY,
-  through,
+  transformPoint,
   turnedAbout,
 } from '../geometry/matrix'
 import { keepArea, squashAbout } from '../geometry/squash'
 import { gripMoved, gripsOf, pushed } from './bend'
-import { changeInk, settled, type Fill, type Ink, type Stroke } from './ink'
+import { changeInk, quantized, type Fill, type Ink, type Stroke } from './ink'
 import { boundsOf, picked, within } from './select'
 import { replaced, transformed } from './transform'
 import { ringArea } from '../geometry/trace'
@@ -20,7 +20,7 @@ const near = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(1e-6
 const place = fc.record({ x: fc.integer({ min: -400, max: 400 }), y: fc.integer({ min: -400, max: 400 }) })
 const angle = fc.double({ min: -3.2, max: 3.2, noNaN: true })
 const stroke = (points: number[], id = 's'): Stroke =>
-  settled({ kind: 'stroke', id, swatch: 'pencil', size: 6, points })
+  quantized({ kind: 'stroke', id, swatch: 'pencil', size: 6, points })
 const line = (y: number, id: string) => stroke(Array.from({ length: 21 }, (_, i) => [i * 10, y, 0.5]).flat(), id)
 const box = (left: number, top: number, right: number, bottom: number) => [
   left,
@@ -44,7 +44,7 @@ describe('changes of place', () => {
           mirroredAbout(pivot, turn),
           movedBy(3, -7),
         ].reduce(followedBy, STAY)
-        const back = through(inverted(change), through(change, p))
+        const back = transformPoint(inverted(change), transformPoint(change, p))
         near(back.x, p.x)
         near(back.y, p.y)
       }),
@@ -64,7 +64,7 @@ describe('changes of place', () => {
             radius * Math.cos((2 * Math.PI * i) / radii.length),
             radius * Math.sin((2 * Math.PI * i) / radii.length),
           ])
-          const figure: Fill = settled({ kind: 'fill', id: 'f', swatch: 'pencil', outline })
+          const figure: Fill = quantized({ kind: 'fill', id: 'f', swatch: 'pencil', outline })
           const after = transformed(figure, squashAbout({ pivot, axis, along }))
           expect(Math.abs(ringArea(after.outline) / ringArea(figure.outline) - 1)).toBeLessThan(0.005)
           const line = transformed(stroke([0, 0, 0.5, 10, 0, 0.5]), squashAbout({ pivot, axis, along }))

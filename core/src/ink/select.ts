@@ -1,4 +1,4 @@
-import { cellMiddles, settled, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
+import { cellMiddles, quantized, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
 import { distanceToPath, finely } from '../geometry/polyline'
 
 /** A closed line around what is meant, flat x, y in pixels. */
@@ -89,7 +89,7 @@ export function picked({
     remove.push({ at: index, piece })
     for (const run of runs) {
       const { taper: _, ...plain } = piece as Stroke
-      const part: Stroke = settled({ ...plain, id: freshId(), points: run.points })
+      const part: Stroke = quantized({ ...plain, id: freshId(), points: run.points })
       if (run.inside) pieces.push(part)
       add.push({ at: place++, piece: part })
     }

@@ -88,7 +88,7 @@ export function silhouette(
   const [a, b, c] = [xx / n - mx * mx + 1 / 12, xy / n - mx * my, yy / n - my * my + 1 / 12]
   const spread = Math.hypot((a - c) / 2, b)
   const axes = [(a + c) / 2 + spread, Math.max(1e-9, (a + c) / 2 - spread)].map(
-    (moment) => (2 * Math.sqrt(moment)) / shrink,
+    (spread) => (2 * Math.sqrt(spread)) / shrink,
   ) as [number, number]
   return {
     rings,

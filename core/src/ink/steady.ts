@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 /**
  * A pen steadied as it moves: each point is drawn toward the pen by a share that falls as
  * `steadiness` (0…1) rises, so tremor is left behind and the line stays where the hand meant it.
@@ -15,7 +16,7 @@ const ARRIVED = 0.3
 const MOST_STEPS = 24
 
 export function steadyPen(steadiness: number): Steady {
-  const follow = 1 - 0.88 * Math.min(1, Math.max(0, steadiness))
+  const follow = 1 - 0.88 * clamp(steadiness, 0, 1)
   let at: [number, number, number] | undefined
   let pen: [number, number] = [0, 0]
   const next = (x: number, y: number, pressure: number): [number, number, number] =>
@@ -46,5 +47,5 @@ export function steadyPen(steadiness: number): Steady {
 
 /** Pressure after a curve: 0 leaves it as it is, 1 needs a heavy hand, −1 answers to the lightest. */
 export function pressed(pressure: number, curve: number): number {
-  return Math.min(1, Math.max(0, pressure)) ** (2 ** (1.6 * curve))
+  return clamp(pressure, 0, 1) ** (2 ** (1.6 * curve))
 }

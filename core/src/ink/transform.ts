@@ -1,12 +1,13 @@
+import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { movedCells } from './cells'
-import { settled, type Ink, type InkChange, type InkPiece } from './ink'
-import { areaScale, through, type Matrix } from '../geometry/matrix'
+import { quantized, type Ink, type InkChange, type InkPiece } from './ink'
+import { areaScale, transformPoint, type Matrix } from '../geometry/matrix'
 
 function mapped(flat: readonly number[], stride: number, matrix: Matrix): number[] {
   const result = [...flat]
   for (let i = 0; i < flat.length; i += stride) {
-    const { x, y } = through(matrix, { x: flat[i]!, y: flat[i + 1]! })
+    const { x, y } = transformPoint(matrix, { x: flat[i]!, y: flat[i + 1]! })
     result[i] = Math.min(LIMITS.reach, Math.max(-LIMITS.reach, x))
     result[i + 1] = Math.min(LIMITS.reach, Math.max(-LIMITS.reach, y))
   }
@@ -24,13 +25,13 @@ export function transformed<T extends InkPiece>(
 ): T {
   if (piece.kind === 'cells') return movedCells(piece, matrix) as T
   if (piece.kind === 'fill')
-    return settled({
+    return quantized({
       ...piece,
       outline: mapped(piece.outline, 2, matrix),
       ...(piece.holes && { holes: piece.holes.map((ring) => mapped(ring, 2, matrix)) }),
     })
-  const size = lines ? Math.min(400, Math.max(0.25, piece.size * Math.sqrt(Math.abs(areaScale(matrix))))) : piece.size
-  return settled({ ...piece, size, points: mapped(piece.points, 3, matrix) })
+  const size = lines ? clamp(piece.size * Math.sqrt(Math.abs(areaScale(matrix))), 0.25, 400) : piece.size
+  return quantized({ ...piece, size, points: mapped(piece.points, 3, matrix) })
 }
 
 /** The change that puts `after` in place of each piece it has an answer for, where that piece lies in the pile. */

@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { requireNumber, requireWhole } from '../base/ranges'
 import type { Point } from '../geometry/matrix'
@@ -90,7 +91,7 @@ function placeAt({ segments, reached }: Arc, along: number): Place {
   while (i < segments.length - 1 && reached[i + 1]! <= along) i++
   const segment = segments[i]!
   const inside = along - reached[i]!
-  const held = Math.min(segment.length, Math.max(0, inside))
+  const held = clamp(inside, 0, segment.length)
   const place = segment.at(held)
   return inside === held ? place : { ...plus(place, place.direction, inside - held), direction: place.direction }
 }

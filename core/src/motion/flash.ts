@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import { requireNumber, requireWhole } from '../base/ranges'
 
 /** A small picture of a frame: sRGB, four bytes a pixel (the fourth is not looked at), row by row. */
@@ -180,8 +181,8 @@ interface Turn {
 
 /** The size of a block of the view on a small picture, in its pixels. */
 const blockOf = (width: number, height: number) => ({
-  across: Math.min(width, Math.max(1, Math.round((width * VIEW.blockWidth) / VIEW.width))),
-  down: Math.min(height, Math.max(1, Math.round((width * VIEW.blockHeight) / VIEW.width))),
+  across: clamp(Math.round((width * VIEW.blockWidth) / VIEW.width), 1, width),
+  down: clamp(Math.round((width * VIEW.blockHeight) / VIEW.width), 1, height),
 })
 
 /** Whether the marked pixels fill a quarter of any block of the view. */

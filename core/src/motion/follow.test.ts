@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Point } from '../geometry/matrix'
-import { settled, type Ink } from '../ink/ink'
+import { quantized, type Ink } from '../ink/ink'
 import { followLandmark } from './follow'
 
 /** A heron's head: a round, a beak and an eye, turned and moved. */
@@ -10,7 +10,7 @@ function head(at: Point, turn: number): { ink: Ink; eye: Point; beak: Point } {
     y: at.y + x * Math.sin(turn) + y * Math.cos(turn),
   })
   const line = (id: string, places: readonly (readonly [number, number])[]) =>
-    settled({
+    quantized({
       kind: 'stroke' as const,
       id,
       swatch: 'ink',

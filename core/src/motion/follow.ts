@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import { boundsOf } from '../ink/select'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
@@ -72,9 +73,38 @@ export function followLandmark({
 }): Proposal | undefined {
   requireNumber('reach', reach, 1, 1000)
   const marks = marksAround(ink, from)
-  const there = boundsOf(onto)
-  if (marks.length < 6 || !there) return undefined
+  if (marks.length < 6 || !boundsOf(onto)) return undefined
   const foretold = { x: from.x + motion.x, y: from.y + motion.y }
+  const search = searchOver(onto, { marks, foretold, reach })
+  const step = Math.max(3, reach / 16)
+  const tried = triedAround(search, { foretold, reach, step })
+  const best = tried
+    .slice(0, 4)
+    .map((start) => refined(search, start, step))
+    .reduce((a, b) => (b.cost < a.cost ? b : a))
+  const rival = tried.find(({ x, y }) => Math.hypot(x - best.x, y - best.y) > Math.max(RIVAL, 2 * step))
+  const fits = Math.max(0, 1 - best.cost / (LOST / 2))
+  const alone = rival ? clamp((rival.cost - best.cost) / 2, 0, 1) : 1
+  return { x: best.x, y: best.y, confidence: fits * (0.4 + 0.6 * alone) }
+}
+
+/** A place the landmark may have gone to, and how badly its ink fits there. */
+interface Fit {
+  readonly x: number
+  readonly y: number
+  readonly cost: number
+}
+
+/** What it costs to lie at a place, at each of the turns. */
+interface Search {
+  /** The ink around the landmark as it is turned, flat x, y. */
+  readonly turnings: readonly Float64Array[]
+  readonly cost: (x: number, y: number, turned: Float64Array) => number
+}
+function searchOver(
+  onto: Ink,
+  { marks, foretold, reach }: { marks: readonly Point[]; foretold: Point; reach: number },
+): Search {
   const wide = Math.max(...marks.map(({ x, y }) => Math.hypot(x, y))) + reach + LOST
   const grid: Grid = {
     left: Math.floor(foretold.x - wide),
@@ -82,8 +112,21 @@ export function followLandmark({
     width: Math.ceil(2 * wide),
     height: Math.ceil(2 * wide),
   }
+  const misses = missOver(distances(edgesOf(onto, grid), grid.width, grid.height), grid)
+  return {
+    turnings: TURNS.map((turn) =>
+      Float64Array.from(
+        marks.flatMap(({ x, y }) => [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)]),
+      ),
+    ),
+    // Far from where the motion leads a place must fit better to be believed.
+    cost: (x, y, turned) => misses(x, y, turned) + Math.hypot(x - foretold.x, y - foretold.y) / reach,
+  }
+}
+
+/** Cells of the grid with ink in them; of paint only its edge can be told from what lies beside it. */
+function edgesOf(onto: Ink, grid: Grid): Uint8Array {
   const mask = rasterised(onto, grid)
-  // Of paint only its edge can be told from what lies beside it.
   for (const piece of onto)
     if (piece.kind === 'cells')
       for (let i = 0; i < piece.runs.length; i += 3)
@@ -106,8 +149,12 @@ export function followLandmark({
   )
   const edged = rasterised(edges, grid)
   for (let i = 0; i < mask.length; i++) if (edged[i] !== 0) mask[i] = 1
-  const distance = distances(mask, grid.width, grid.height)
-  const cost = (x: number, y: number, turned: Float64Array) => {
+  return mask
+}
+
+/** Mean distance of turned marks, put at a place, from the ink, in pixels; what is lost counts as `LOST`. */
+function missOver(distance: ArrayLike<number>, grid: Grid): Search['cost'] {
+  return (x, y, turned) => {
     let sum = 0
     for (let i = 0; i < turned.length; i += 2) {
       const column = Math.floor(x + turned[i]! - grid.left)
@@ -120,63 +167,47 @@ export function followLandmark({
     }
     return (2 * sum) / turned.length
   }
-  interface Fit {
-    x: number
-    y: number
-    cost: number
-    turn: number
-  }
-  const turnings = TURNS.map((turn) => ({
-    turn,
-    marks: Float64Array.from(
-      marks.flatMap(({ x, y }) => [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)]),
-    ),
-  }))
-  // Far from where the motion leads a place must fit better to be believed.
-  const pull = (x: number, y: number) => Math.hypot(x - foretold.x, y - foretold.y) / reach
+}
+
+/** Fits on a raster about the place foretold, the best first. */
+function triedAround(
+  { turnings, cost }: Search,
+  { foretold, reach, step }: { foretold: Point; reach: number; step: number },
+): Fit[] {
   const tried: Fit[] = []
-  const step = Math.max(3, reach / 16)
   for (let dx = -reach; dx <= reach; dx += step) {
     for (let dy = -reach; dy <= reach; dy += step) {
-      for (const { turn, marks: turned } of turnings)
-        tried.push({
-          x: foretold.x + dx,
-          y: foretold.y + dy,
-          turn,
-          cost: cost(foretold.x + dx, foretold.y + dy, turned) + pull(foretold.x + dx, foretold.y + dy),
-        })
+      const [x, y] = [foretold.x + dx, foretold.y + dy]
+      for (const turned of turnings) tried.push({ x, y, cost: cost(x, y, turned) })
     }
   }
-  tried.sort((a, b) => a.cost - b.cost)
-  const refined = (start: Fit): Fit => {
-    let best = start
-    for (let size = step / 2; size >= 0.5; size /= 2) {
-      const centre = best
-      for (const [dx, dy] of [
-        [-1, 0],
-        [1, 0],
-        [0, -1],
-        [0, 1],
-        [-1, -1],
-        [1, 1],
-        [-1, 1],
-        [1, -1],
-      ] as const) {
-        for (const { turn, marks: turned } of turnings) {
-          const [x, y] = [centre.x + dx * size, centre.y + dy * size]
-          const here = cost(x, y, turned) + pull(x, y)
-          if (here < best.cost) best = { x, y, turn, cost: here }
-        }
+  return tried.sort((a, b) => a.cost - b.cost)
+}
+
+const AROUND = [
+  [-1, 0],
+  [1, 0],
+  [0, -1],
+  [0, 1],
+  [-1, -1],
+  [1, 1],
+  [-1, 1],
+  [1, -1],
+] as const
+/** The fit gone on from, in steps halved down to half a pixel. */
+function refined({ turnings, cost }: Search, start: Fit, step: number): Fit {
+  let best = start
+  for (let size = step / 2; size >= 0.5; size /= 2) {
+    const centre = best
+    for (const [dx, dy] of AROUND) {
+      const [x, y] = [centre.x + dx * size, centre.y + dy * size]
+      for (const turned of turnings) {
+        const here = cost(x, y, turned)
+        if (here < best.cost) best = { x, y, cost: here }
       }
     }
-    return best
   }
-  const starts = tried.slice(0, 4).map(refined)
-  const best = starts.reduce((a, b) => (b.cost < a.cost ? b : a))
-  const rival = tried.find(({ x, y }) => Math.hypot(x - best.x, y - best.y) > Math.max(RIVAL, 2 * step))
-  const fits = Math.max(0, 1 - best.cost / (LOST / 2))
-  const alone = rival ? Math.min(1, Math.max(0, (rival.cost - best.cost) / 2)) : 1
-  return { x: best.x, y: best.y, confidence: fits * (0.4 + 0.6 * alone) }
+  return best
 }
 
 function ringPoints(outline: readonly number[]): number[] {

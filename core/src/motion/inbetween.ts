@@ -2,6 +2,7 @@ import { requireNumber } from '../base/ranges'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
 import { linesOf, matchLines, pulledBy, spreadOf, type Line, type Matched } from './matching'
+import { memo, memoLast } from '../base/memo'
 
 export interface GuideLandmark {
   /** Where it lies on the two drawings. */
@@ -101,35 +102,88 @@ const STATIONS = 9
  */
 function hang(limbs: Limb[], size: number) {
   const count = limbs.length
-  const middles = limbs.map(({ a, b }) => [middleOf(a), middleOf(b)] as const)
-  const joint = size * JOINT
-  const near = joint * joint
-  // A few points of each line, and the box they lie in on the first drawing.
-  const stations = limbs.map(({ a, b }) => {
-    const last = a.length / 2 - 1
-    const places = new Float64Array(STATIONS * 4)
-    for (let n = 0; n < STATIONS; n++) {
-      const k = 2 * Math.round((n * last) / (STATIONS - 1))
-      places[4 * n] = a[k]!
-      places[4 * n + 1] = a[k + 1]!
-      places[4 * n + 2] = b[k]!
-      places[4 * n + 3] = b[k + 1]!
+  const joints = new Joints(limbs, size * JOINT)
+  const done = new Uint8Array(count)
+  const cost = new Float64Array(count).fill(Infinity)
+  cost[steadiest(limbs)] = 0
+  for (let n = 0; n < count; n++) {
+    let next = -1
+    for (let i = 0; i < count; i++) if (done[i] === 0 && (next < 0 || cost[i]! < cost[next]!)) next = i
+    done[next] = 1
+    const limb = limbs[next]!
+    // A turn is the short way round as seen from what it hangs from.
+    if (limb.parent >= 0) limb.turn = limbs[limb.parent]!.turn + wrap(limb.turn - limbs[limb.parent]!.turn)
+    for (let i = 0; i < count; i++) {
+      if (done[i] === 1) continue
+      // Nothing but a joint is nearer than how far apart the two lie.
+      const tied = joints.tie(i, next, cost[i]!)
+      if (tied < cost[i]!) {
+        cost[i] = tied
+        limbs[i]!.parent = next
+        limbs[i]!.anchor = joints.anchor
+      }
     }
-    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
-    for (let s = 0; s < places.length; s += 4) {
-      left = Math.min(left, places[s]!)
-      right = Math.max(right, places[s]!)
-      top = Math.min(top, places[s + 1]!)
-      bottom = Math.max(bottom, places[s + 1]!)
-    }
-    return { places, left: left - joint, top: top - joint, right: right + joint, bottom: bottom + joint }
+  }
+}
+
+/** The line that turns least for its length. */
+function steadiest(limbs: readonly Limb[]): number {
+  let root = 0
+  let steady = -Infinity
+  limbs.forEach(({ line, turn }, i) => {
+    const calm = line.length / (0.4 + Math.abs(turn))
+    if (calm > steady) [root, steady] = [i, calm]
   })
-  const turns = limbs.map(({ turn }) => [Math.cos(turn), Math.sin(turn)] as const)
-  /** How well line j carries line i; `anchor` is by which of its points. */
-  let anchor = -1
-  function tie(i: number, j: number, most: number): number {
-    const own = limbs[i]!
-    const { places, left, top, right, bottom } = stations[j]!
+  return root
+}
+
+/** A few points of a line on both drawings, four numbers each, and the box they lie in on the first. */
+function stationsOf({ a, b }: Limb, margin: number) {
+  const last = a.length / 2 - 1
+  const places = new Float64Array(STATIONS * 4)
+  for (let n = 0; n < STATIONS; n++) {
+    const k = 2 * Math.round((n * last) / (STATIONS - 1))
+    places[4 * n] = a[k]!
+    places[4 * n + 1] = a[k + 1]!
+    places[4 * n + 2] = b[k]!
+    places[4 * n + 3] = b[k + 1]!
+  }
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let s = 0; s < places.length; s += 4) {
+    left = Math.min(left, places[s]!)
+    right = Math.max(right, places[s]!)
+    top = Math.min(top, places[s + 1]!)
+    bottom = Math.max(bottom, places[s + 1]!)
+  }
+  return { places, left: left - margin, top: top - margin, right: right + margin, bottom: bottom + margin }
+}
+
+/** How well lines carry one another. */
+class Joints {
+  /** By which of its points the line last tied is carried; −1 its middle. */
+  anchor = -1
+  readonly #stations: readonly ReturnType<typeof stationsOf>[]
+  readonly #middles: readonly (readonly [Point, Point])[]
+  readonly #turns: readonly (readonly [number, number])[]
+
+  constructor(
+    private readonly limbs: readonly Limb[],
+    /** Ends nearer than this are joined, in pixels. */
+    private readonly near: number,
+  ) {
+    this.#stations = limbs.map((limb) => stationsOf(limb, near))
+    this.#middles = limbs.map(({ a, b }) => [middleOf(a), middleOf(b)])
+    this.#turns = limbs.map(({ turn }) => [Math.cos(turn), Math.sin(turn)])
+  }
+
+  /** How well line j carries line i, in pixels; Infinity when surely worse than `most`. */
+  tie(i: number, j: number, most: number): number {
+    const jointed = this.#jointed(this.limbs[i]!, this.#stations[j]!)
+    return this.anchor >= 0 ? jointed : this.#beside(i, j, most)
+  }
+
+  #jointed(own: Limb, { places, left, top, right, bottom }: ReturnType<typeof stationsOf>): number {
+    const near = this.near * this.near
     let [best, at] = [Infinity, -1]
     for (let end = 0; end < 2 && !own.closed; end++) {
       const tip = end === 0 ? 0 : own.a.length / 2 - 1
@@ -150,44 +204,20 @@ function hang(limbs: Limb[], size: number) {
         }
       }
     }
-    anchor = at
-    if (at >= 0) return best
-    // No joint: how far off it is when it goes along rigidly, and how far apart they lie.
-    const [m, o, turned] = [middles[i]!, middles[j]!, turns[j]!]
+    this.anchor = at
+    return best
+  }
+
+  /** No joint: how far off it is when it goes along rigidly, and how far apart they lie. */
+  #beside(i: number, j: number, most: number): number {
+    const [m, o, turned] = [this.#middles[i]!, this.#middles[j]!, this.#turns[j]!]
     const dx = m[0].x - o[0].x
     const dy = m[0].y - o[0].y
-    const apart = 2 * joint + 0.5 * Math.sqrt(dx * dx + dy * dy)
+    const apart = 2 * this.near + 0.5 * Math.sqrt(dx * dx + dy * dy)
     if (apart >= most) return Infinity
     const ex = o[1].x + dx * turned[0] - dy * turned[1] - m[1].x
     const ey = o[1].y + dx * turned[1] + dy * turned[0] - m[1].y
     return apart + 2 * Math.sqrt(ex * ex + ey * ey)
-  }
-  const done = new Uint8Array(count)
-  const cost = new Float64Array(count).fill(Infinity)
-  let root = 0
-  let steady = -Infinity
-  limbs.forEach(({ line, turn }, i) => {
-    const calm = line.length / (0.4 + Math.abs(turn))
-    if (calm > steady) [root, steady] = [i, calm]
-  })
-  cost[root] = 0
-  for (let n = 0; n < count; n++) {
-    let next = -1
-    for (let i = 0; i < count; i++) if (done[i] === 0 && (next < 0 || cost[i]! < cost[next]!)) next = i
-    done[next] = 1
-    const limb = limbs[next]!
-    // A turn is the short way round as seen from what it hangs from.
-    if (limb.parent >= 0) limb.turn = limbs[limb.parent]!.turn + wrap(limb.turn - limbs[limb.parent]!.turn)
-    for (let i = 0; i < count; i++) {
-      if (done[i] === 1) continue
-      // Nothing but a joint is nearer than how far apart the two lie.
-      const tied = tie(i, next, cost[i]!)
-      if (tied < cost[i]!) {
-        cost[i] = tied
-        limbs[i]!.parent = next
-        limbs[i]!.anchor = anchor
-      }
-    }
   }
 }
 
@@ -289,7 +319,6 @@ interface Readied {
   readonly matched: readonly Matched[]
   readonly limbs: Limb[]
 }
-const known = new WeakMap<Ink, { readonly b: Ink; readonly print: string; readonly readied: Readied }>()
 
 /** All that does not depend on the fraction; kept while the ink of both drawings is the same arrays, for several inbetweens lie between the same two. */
 function readied(
@@ -298,9 +327,22 @@ function readied(
   landmarks: readonly GuideLandmark[],
   matches: readonly (readonly [string, string])[],
 ): Readied {
-  const print = JSON.stringify([landmarks.map(({ a, b }) => [a.x, a.y, b.x, b.y]), matches])
-  const before = known.get(inkA)
-  if (before?.b === inkB && before.print === print) return before.readied
+  return limbsFrom(inkA)(inkB, landmarks, matches)
+}
+const limbsFrom = memo((inkA: Ink) =>
+  memoLast(
+    (landmarks: readonly GuideLandmark[], matches: readonly (readonly [string, string])[]) =>
+      JSON.stringify([landmarks.map(({ a, b }) => [a.x, a.y, b.x, b.y]), matches]),
+    (inkB: Ink, landmarks, matches): Readied => matchedLimbs(inkA, inkB, landmarks, matches),
+  ),
+)
+
+function matchedLimbs(
+  inkA: Ink,
+  inkB: Ink,
+  landmarks: readonly GuideLandmark[],
+  matches: readonly (readonly [string, string])[],
+): Readied {
   const [a, b] = [linesOf(inkA), linesOf(inkB)]
   const matched = matchLines({ a, b, landmarks, byHand: matches })
   const size = Math.max(1, spreadOf(a))
@@ -323,9 +365,7 @@ function readied(
   )
   if (limbs.length > 0) hang(limbs, size)
 
-  const made = { a, b, matched, limbs }
-  known.set(inkA, { b: inkB, print, readied: made })
-  return made
+  return { a, b, matched, limbs }
 }
 
 /**
@@ -343,12 +383,35 @@ export function guideInbetween({
 }: GuideInbetweenOptions): GuidedInbetween {
   requireNumber('fraction', t, -1, 2)
   const { a, b, matched, limbs } = readied(inkA, inkB, landmarks, matches)
+  const carrier = new Carrier(limbs, t)
+  const lines: GuidedLine[] = limbs.map((limb, i) => ({
+    points: [...carrier.formOf(i)],
+    closed: limb.closed,
+    sure: limb.match.sure,
+    a: limb.line.id,
+    b: b[limb.match.b]!.id,
+  }))
+  return {
+    lines: anchored([...lines, ...partnerless({ a, b, matched, limbs }, carrier)], landmarks, carrier),
+    matches: matched.map((match) => ({ a: a[match.a]!.id, b: b[match.b]!.id, sure: match.sure })),
+  }
+}
 
-  const forms: (Float64Array | undefined)[] = new Array<Float64Array | undefined>(limbs.length)
+/** Lines as they are a share of the way, and what goes along with them. */
+class Carrier {
+  readonly #forms: (Float64Array | undefined)[]
+  constructor(
+    readonly limbs: readonly Limb[],
+    readonly t: number,
+  ) {
+    this.#forms = new Array<Float64Array | undefined>(limbs.length)
+  }
+
   /** Where a place that is at p on the first drawing and at q on the second goes with a line. */
-  function carriedBy(i: number, p: Point, q: Point): Point {
-    const limb = limbs[i]!
-    const form = formOf(i)
+  carried(i: number, p: Point, q: Point): Point {
+    const { t } = this
+    const limb = this.limbs[i]!
+    const form = this.formOf(i)
     // Beside the nearest point of the line, turned as the line is.
     let [near, far] = [0, Infinity]
     for (let k = 0; k < limb.a.length; k += 2) {
@@ -373,10 +436,13 @@ export function guideInbetween({
       y: form[near + 1]! + mx * Math.sin(on) + my * Math.cos(on),
     }
   }
-  function formOf(i: number): Float64Array {
-    const made = forms[i]
+
+  /** Points of a line, flat x, y, put where what it hangs from carries it. */
+  formOf(i: number): Float64Array {
+    const made = this.#forms[i]
     if (made) return made
-    const limb = limbs[i]!
+    const { t } = this
+    const limb = this.limbs[i]!
     const form = formAt(limb, t)
     const { parent, anchor } = limb
     const own = anchor < 0 ? middleOf(form) : { x: form[2 * anchor]!, y: form[2 * anchor + 1]! }
@@ -387,54 +453,56 @@ export function guideInbetween({
             { x: limb.a[2 * anchor]!, y: limb.a[2 * anchor + 1]! },
             { x: limb.b[2 * anchor]!, y: limb.b[2 * anchor + 1]! },
           ]
-    const goal = parent < 0 ? { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t } : carriedBy(parent, p, q)
+    const goal = parent < 0 ? { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t } : this.carried(parent, p, q)
     for (let k = 0; k < form.length; k += 2) {
       form[k] = form[k]! + goal.x - own.x
       form[k + 1] = form[k + 1]! + goal.y - own.y
     }
-    forms[i] = form
+    this.#forms[i] = form
     return form
   }
-  const lines: GuidedLine[] = limbs.map((limb, i) => ({
-    points: [...formOf(i)],
-    closed: limb.closed,
-    sure: limb.match.sure,
-    a: limb.line.id,
-    b: b[limb.match.b]!.id,
-  }))
-  // What has no partner goes with the nearest line, while its own drawing is the nearer one.
-  const [fromA, fromB] = [new Set(matched.map((match) => match.a)), new Set(matched.map((match) => match.b))]
-  const alone = t < 0.5 ? a.filter((_, i) => !fromA.has(i)) : b.filter((_, i) => !fromB.has(i))
-  for (const { id, points, closed } of limbs.length > 0 ? alone : []) {
-    const side = t < 0.5 ? 'a' : 'b'
-    const middle = middleOf(points)
-    let [host, far] = [0, Infinity]
-    limbs.forEach((limb, i) => {
-      for (let k = 0; k < limb[side].length; k += 8) {
-        const off = Math.hypot(limb[side][k]! - middle.x, limb[side][k + 1]! - middle.y)
-        if (off < far) [host, far] = [i, off]
-      }
-    })
-    const limb = limbs[host]!
-    const [oA, oB] = [middleOf(limb.a), middleOf(limb.b)]
-    const moved = (x: number, y: number) => {
-      const [turn, [from, to]] = side === 'a' ? [limb.turn, [oA, oB]] : [-limb.turn, [oB, oA]]
-      const other = {
-        x: to.x + (x - from.x) * Math.cos(turn) - (y - from.y) * Math.sin(turn),
-        y: to.y + (x - from.x) * Math.sin(turn) + (y - from.y) * Math.cos(turn),
-      }
-      return side === 'a' ? carriedBy(host, { x, y }, other) : carriedBy(host, other, { x, y })
-    }
+}
+
+/** What has no partner goes with the nearest line, while its own drawing is the nearer one. */
+function partnerless({ a, b, matched }: Readied, carrier: Carrier): GuidedLine[] {
+  const { limbs, t } = carrier
+  if (limbs.length === 0) return []
+  const side = t < 0.5 ? 'a' : 'b'
+  const partnered = new Set(matched.map((match) => match[side]))
+  const alone = (side === 'a' ? a : b).filter((_, i) => !partnered.has(i))
+  return alone.map(({ id, points, closed }): GuidedLine => {
+    const carry = carryFrom(side, nearestLimb(limbs, side, middleOf(points)), carrier)
     const flat: number[] = []
     for (let k = 0; k < points.length; k += 2) {
-      const at = moved(points[k]!, points[k + 1]!)
+      const at = carry(points[k]!, points[k + 1]!)
       flat.push(at.x, at.y)
     }
-    lines.push({ points: flat, closed, sure: false, ...(side === 'a' ? { a: id } : { b: id }) })
-  }
-  return {
-    lines: anchored(lines, landmarks, limbs, carriedBy),
-    matches: matched.map((match) => ({ a: a[match.a]!.id, b: b[match.b]!.id, sure: match.sure })),
+    return { points: flat, closed, sure: false, ...(side === 'a' ? { a: id } : { b: id }) }
+  })
+}
+
+function nearestLimb(limbs: readonly Limb[], side: 'a' | 'b', { x, y }: Point): number {
+  let [host, far] = [0, Infinity]
+  limbs.forEach((limb, i) => {
+    for (let k = 0; k < limb[side].length; k += 8) {
+      const off = Math.hypot(limb[side][k]! - x, limb[side][k + 1]! - y)
+      if (off < far) [host, far] = [i, off]
+    }
+  })
+  return host
+}
+
+/** Where a place of one drawing goes with a line, as if it were fixed to it on both. */
+function carryFrom(side: 'a' | 'b', host: number, carrier: Carrier): (x: number, y: number) => Point {
+  const limb = carrier.limbs[host]!
+  const [onA, onB] = [middleOf(limb.a), middleOf(limb.b)]
+  const [turn, from, to] = side === 'a' ? [limb.turn, onA, onB] : [-limb.turn, onB, onA]
+  return (x, y) => {
+    const other = {
+      x: to.x + (x - from.x) * Math.cos(turn) - (y - from.y) * Math.sin(turn),
+      y: to.y + (x - from.x) * Math.sin(turn) + (y - from.y) * Math.cos(turn),
+    }
+    return side === 'a' ? carrier.carried(host, { x, y }, other) : carrier.carried(host, other, { x, y })
   }
 }
 
@@ -442,12 +510,12 @@ export function guideInbetween({
 function anchored(
   lines: readonly GuidedLine[],
   landmarks: readonly GuideLandmark[],
-  limbs: readonly Limb[],
-  carriedBy: (i: number, p: Point, q: Point) => Point,
+  carrier: Carrier,
 ): readonly GuidedLine[] {
-  const known = landmarks.filter(({ at }) => at !== undefined)
-  if (known.length === 0 || limbs.length === 0) return lines
-  const pulls = known.map(({ a, b, at }) => {
+  const { limbs } = carrier
+  const placed = landmarks.filter(({ at }) => at !== undefined)
+  if (placed.length === 0 || limbs.length === 0) return lines
+  const pulls = placed.map(({ a, b, at }) => {
     let [host, far] = [0, Infinity]
     limbs.forEach((limb, i) => {
       for (let k = 0; k < limb.a.length; k += 4) {
@@ -456,7 +524,7 @@ function anchored(
         if (off < far) [host, far] = [i, off]
       }
     })
-    const is = carriedBy(host, a, b)
+    const is = carrier.carried(host, a, b)
     return { x: is.x, y: is.y, dx: at!.x - is.x, dy: at!.y - is.y }
   })
   return lines.map((line) => {

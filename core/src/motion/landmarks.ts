@@ -1,8 +1,10 @@
+import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { exposuresOf, drawingsShown, firstFrameOf } from '../timing/sheet'
 import type { Chart, Drawing, Landmark, Pin, Scene } from '../scene/schema'
 import { arcThrough, nearestOnArc, placeOnArc, type Arc, type Place, type Point } from './arc'
 import { compareToChart, measureSpacing } from './spacing'
+import { memoBy } from '../base/memo'
 
 export const landmarksOf = (scene: Scene, level: string): readonly Landmark[] => scene.levels[level]?.landmarks ?? []
 export const pinOf = (drawing: Drawing | undefined, landmark: string): Pin | undefined => drawing?.pins?.[landmark]
@@ -20,21 +22,20 @@ export interface Path {
   readonly arc: Arc
 }
 
-const known = new WeakMap<Scene, Map<string, Path | undefined>>()
-
 /**
  * The path of one landmark over a level, closed when the level is a loop; undefined with fewer than
  * two pins on keys and breakdowns. A bend of a chart bows out the piece between its two ends.
  */
 export function pathOf(scene: Scene, level: string, landmark: Landmark, take = scene.mainTake): Path | undefined {
-  let paths = known.get(scene)
-  if (!paths) known.set(scene, (paths = new Map()))
-  const name = `${take}/${level}/${landmark.id}`
-  if (!paths.has(name)) paths.set(name, pathThrough(scene, level, landmark, take))
-  return paths.get(name)
+  return pathThrough(scene, level, landmark, take)
 }
 
-function pathThrough(scene: Scene, level: string, landmark: Landmark, take: string): Path | undefined {
+const pathThrough = memoBy(
+  (level: string, landmark: Landmark, take: string) => `${take}/${level}/${landmark.id}`,
+  findPath,
+)
+
+function findPath(scene: Scene, level: string, landmark: Landmark, take: string): Path | undefined {
   const stations = drawingsShown(exposuresOf(scene, level, take)).flatMap(({ drawing }) => {
     const entry = scene.drawings[drawing]!
     const pin = entry.role === 'inbetween' ? undefined : pinOf(entry, landmark.id)
@@ -97,9 +98,10 @@ function scaled(path: Path, before: Station, after: Station, fraction: number): 
   return {
     from,
     to,
-    fraction: Math.min(
+    fraction: clamp(
+      (fraction - before.fraction) / (after.fraction - before.fraction),
+      LIMITS.mark.min,
       LIMITS.mark.max,
-      Math.max(LIMITS.mark.min, (fraction - before.fraction) / (after.fraction - before.fraction)),
     ),
   }
 }

@@ -1,6 +1,8 @@
+import { clamp } from '../base/clamp'
 import { PLAIN_BRUSH } from '../ink/brushes'
 import { placesOf, type Ink, type InkPiece } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
+import { memo } from '../base/memo'
 
 /** Lines of two drawings told apart and put together: which line of the one is which of the other. */
 
@@ -23,7 +25,7 @@ const COARSE = 9
 /** Ends nearer than this share of the length close a line. */
 const SHUT = 0.06
 
-function coursed(flat: readonly number[]): Float64Array {
+function cumulativeLengths(flat: readonly number[]): Float64Array {
   const reached = new Float64Array(flat.length / 2)
   let whole = 0
   for (let i = 2; i < flat.length; i += 2) {
@@ -42,7 +44,7 @@ function resampled(
   along?: Float64Array,
 ): { points: Float64Array; length: number } {
   const places = closed ? [...flat, flat[0]!, flat[1]!] : flat
-  const reached = (closed ? undefined : along) ?? coursed(places)
+  const reached = (closed ? undefined : along) ?? cumulativeLengths(places)
   const whole = reached[reached.length - 1]!
   const points = new Float64Array(count * 2)
   const gaps = closed ? count : count - 1
@@ -58,18 +60,14 @@ function resampled(
 }
 
 /** Points a line is carried with: enough for its length, at most 64. */
-const finenessOf = (length: number) => Math.min(64, Math.max(8, Math.round(length / 6)))
+const finenessOf = (length: number) => clamp(Math.round(length / 6), 8, 64)
 
-const known = new WeakMap<InkPiece, Line[]>()
-
-function linesOfPiece(piece: InkPiece): Line[] {
+const linesOfPiece = memo((piece: InkPiece): Line[] => {
   if (piece.kind === 'cells') return []
-  const found = known.get(piece)
-  if (found) return found
-  const lines = placesOf(piece).flatMap((flat, k): Line[] => {
+  return placesOf(piece).flatMap((flat, k): Line[] => {
     if (flat.length < 4) return []
     const ends = Math.hypot(flat[0]! - flat.at(-2)!, flat[1]! - flat.at(-1)!)
-    const reached = coursed(flat)
+    const reached = cumulativeLengths(flat)
     const long = reached[reached.length - 1]!
     if (long < 0.5) return []
     const closed = piece.kind === 'fill' || (flat.length > 12 && ends < SHUT * long)
@@ -94,9 +92,7 @@ function linesOfPiece(piece: InkPiece): Line[] {
       },
     ]
   })
-  known.set(piece, lines)
-  return lines
-}
+})
 
 /** The lines of a drawing, from the bottom of the pile up; what is drawn in cells has none. */
 export function linesOf(ink: Ink): Line[] {
@@ -199,99 +195,16 @@ export function matchLines({
   readonly byHand?: readonly (readonly [string, string])[]
 }): Matched[] {
   if (a.length === 0 || b.length === 0) return []
-  const size = Math.max(1, spreadOf(a), spreadOf(b))
-  const [profilesA, profilesB] = [a.map(profile), b.map(profile)]
-  const fixed = new Map<number, number>()
-  for (const [idA, idB] of byHand) {
-    const [i, j] = [a.findIndex(({ id }) => id === idA), b.findIndex(({ id }) => id === idB)]
-    if (i >= 0 && j >= 0) fixed.set(i, j)
-  }
-  const taken = new Set(fixed.values())
-  const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
-  const likeOf = (i: number, j: number) =>
-    (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed))
-  const names = new Map<string, number>()
-  const [traitsA, traitsB] = [traitsOf(a, names), traitsOf(b, names)]
-  const middles = Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y]))
-  const hand = Uint8Array.from(b, (_, j) => (taken.has(j) ? 1 : 0))
-  const scale = WEIGHT.place / size
-  const [rows, width] = [a.length, b.length]
-  const costs = new Float64Array(rows * width)
-  const [from, to] = [middleOf(a), middleOf(b)]
-  const pulls = landmarks.map((mark) => ({
-    x: mark.a.x,
-    y: mark.a.y,
-    dx: mark.b.x - mark.a.x,
-    dy: mark.b.y - mark.a.y,
-  }))
-  let predicted = Float64Array.from(
-    a.flatMap(({ middle }) => {
-      const by = pulls.length > 0 ? pulledBy(middle.x, middle.y, pulls, 5) : { x: to.x - from.x, y: to.y - from.y }
-      return [middle.x + by.x, middle.y + by.y]
-    }),
-  )
-  // What does not depend on where a line should have gone is worked out once.
-  const still = new Float64Array(rows * width)
-  for (let i = 0, at = 0; i < rows; i++) {
-    for (let j = 0; j < width; j++, at++) {
-      if (hand[j] === 1) {
-        still[at] = Infinity
-        continue
-      }
-      const p = i * TRAITS
-      const q = j * TRAITS
-      still[at] =
-        WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) +
-        WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) +
-        WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!) +
-        (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) +
-        (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) +
-        (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
-    }
-  }
+  const contest = contestOf(a, b, byHand)
+  const { fixed, likeOf } = contest
+  let predicted = predictedBy(a, b, landmarks)
   let pairs: readonly Pair[] = []
-  const [nearJ, nearCost] = [new Int32Array(CLOSE), new Float64Array(CLOSE)]
   for (let round = 0; round < ROUNDS; round++) {
-    costs.fill(Infinity)
-    const candidates: number[] = []
-    for (let i = 0; i < rows; i++) {
-      if (fixed.has(i)) continue
-      const px = predicted[2 * i]!
-      const py = predicted[2 * i + 1]!
-      const row = i * width
-      let count = 0
-      for (let j = 0; j < width; j++) {
-        const base = still[row + j]!
-        if (base === Infinity || (count === CLOSE && base >= nearCost[CLOSE - 1]!)) continue
-        const dx = px - middles[2 * j]!
-        const dy = py - middles[2 * j + 1]!
-        const cost = base + scale * Math.sqrt(dx * dx + dy * dy)
-        if (count === CLOSE && cost >= nearCost[CLOSE - 1]!) continue
-        let at = count < CLOSE ? count++ : CLOSE - 1
-        for (; at > 0 && nearCost[at - 1]! > cost; at--) {
-          nearCost[at] = nearCost[at - 1]!
-          nearJ[at] = nearJ[at - 1]!
-        }
-        nearCost[at] = cost
-        nearJ[at] = j
-      }
-      for (let k = 0; k < count; k++) {
-        const at = row + nearJ[k]!
-        costs[at] = nearCost[k]! + WEIGHT.shape * likeOf(i, nearJ[k]!).far
-        candidates.push(at)
-      }
-    }
     const last = pairs
-    pairs = assigned(costs, candidates, rows, width)
-    if (round > 0 && pairs.length === last.length && pairs.every(({ i, j }, k) => last[k]!.i === i && last[k]!.j === j))
-      break
-    const moved = [
-      ...pairs
-        .filter(({ cost }) => cost < NONE)
-        .map(({ i, j, cost }) => neighbour(a, b, i, j, 1 / (0.3 + cost), likeOf(i, j).turn)),
-      ...[...fixed].map(([i, j]) => neighbour(a, b, i, j, 4, likeOf(i, j).turn)),
-    ]
-    predicted = byNeighbours(predicted, a, moved)
+    const { costs, candidates } = priced(contest, predicted)
+    pairs = assigned(costs, candidates, a.length, b.length)
+    if (round > 0 && samePairs(pairs, last)) break
+    predicted = byNeighbours(predicted, a, neighboursOf(contest, pairs))
   }
   const matched = pairs
     .filter(({ cost }) => cost < NONE)
@@ -306,6 +219,140 @@ export function matchLines({
     ...[...fixed].map(([i, j]): Matched => ({ a: i, b: j, cost: 0, sure: true, ...wayOf(likeOf(i, j), b[j]!) })),
     ...matched,
   ].sort((p, q) => p.a - q.a)
+}
+
+/** All that does not change from round to round. */
+interface Contest {
+  readonly a: readonly Line[]
+  readonly b: readonly Line[]
+  /** Put together by hand: places in a to places in b. */
+  readonly fixed: ReadonlyMap<number, number>
+  readonly likeOf: (i: number, j: number) => Likeness
+  /** What a pair costs apart from place and shape; Infinity where b is taken by hand. By rows of a. */
+  readonly still: Float64Array
+  /** Cost of a pixel between where a line should have gone and where it is. */
+  readonly perPixel: number
+  /** Middles of b, flat x, y. */
+  readonly middles: Float64Array
+  /** By rows of a; written anew each round. */
+  readonly costs: Float64Array
+}
+function contestOf(a: readonly Line[], b: readonly Line[], byHand: readonly (readonly [string, string])[]): Contest {
+  const fixed = new Map<number, number>()
+  for (const [idA, idB] of byHand) {
+    const [i, j] = [a.findIndex(({ id }) => id === idA), b.findIndex(({ id }) => id === idB)]
+    if (i >= 0 && j >= 0) fixed.set(i, j)
+  }
+  const [profilesA, profilesB] = [a.map(profile), b.map(profile)]
+  const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
+  return {
+    a,
+    b,
+    fixed,
+    likeOf: (i, j) =>
+      (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed)),
+    still: stillOf(a, b, new Set(fixed.values())),
+    perPixel: WEIGHT.place / Math.max(1, spreadOf(a), spreadOf(b)),
+    middles: Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y])),
+    costs: new Float64Array(a.length * b.length),
+  }
+}
+
+/** What does not depend on where a line should have gone. */
+function stillOf(a: readonly Line[], b: readonly Line[], taken: ReadonlySet<number>): Float64Array {
+  const names = new Map<string, number>()
+  const [traitsA, traitsB] = [traitsOf(a, names), traitsOf(b, names)]
+  const still = new Float64Array(a.length * b.length)
+  for (let i = 0, at = 0; i < a.length; i++) {
+    for (let j = 0; j < b.length; j++, at++) {
+      if (taken.has(j)) {
+        still[at] = Infinity
+        continue
+      }
+      const p = i * TRAITS
+      const q = j * TRAITS
+      still[at] =
+        WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) +
+        WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) +
+        WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!) +
+        (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) +
+        (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) +
+        (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
+    }
+  }
+  return still
+}
+
+/** Where each line of a should have gone, flat x, y: as the landmarks go, or else as the whole drawing does. */
+function predictedBy(
+  a: readonly Line[],
+  b: readonly Line[],
+  landmarks: readonly { readonly a: Point; readonly b: Point }[],
+): Float64Array {
+  const [from, to] = [middleOf(a), middleOf(b)]
+  const pulls = landmarks.map((mark) => ({
+    x: mark.a.x,
+    y: mark.a.y,
+    dx: mark.b.x - mark.a.x,
+    dy: mark.b.y - mark.a.y,
+  }))
+  return Float64Array.from(
+    a.flatMap(({ middle }) => {
+      const by = pulls.length > 0 ? pulledBy(middle.x, middle.y, pulls, 5) : { x: to.x - from.x, y: to.y - from.y }
+      return [middle.x + by.x, middle.y + by.y]
+    }),
+  )
+}
+
+/** The cost of each line's likeliest partners, and where in `costs` they are. */
+function priced(
+  { a, b, fixed, likeOf, still, perPixel, middles, costs }: Contest,
+  predicted: Float64Array,
+): { costs: Float64Array; candidates: number[] } {
+  costs.fill(Infinity)
+  const candidates: number[] = []
+  const [nearJ, nearCost] = [new Int32Array(CLOSE), new Float64Array(CLOSE)]
+  for (let i = 0; i < a.length; i++) {
+    if (fixed.has(i)) continue
+    const px = predicted[2 * i]!
+    const py = predicted[2 * i + 1]!
+    const row = i * b.length
+    let count = 0
+    for (let j = 0; j < b.length; j++) {
+      const base = still[row + j]!
+      if (base === Infinity || (count === CLOSE && base >= nearCost[CLOSE - 1]!)) continue
+      const dx = px - middles[2 * j]!
+      const dy = py - middles[2 * j + 1]!
+      const cost = base + perPixel * Math.sqrt(dx * dx + dy * dy)
+      if (count === CLOSE && cost >= nearCost[CLOSE - 1]!) continue
+      let at = count < CLOSE ? count++ : CLOSE - 1
+      for (; at > 0 && nearCost[at - 1]! > cost; at--) {
+        nearCost[at] = nearCost[at - 1]!
+        nearJ[at] = nearJ[at - 1]!
+      }
+      nearCost[at] = cost
+      nearJ[at] = j
+    }
+    for (let k = 0; k < count; k++) {
+      const at = row + nearJ[k]!
+      costs[at] = nearCost[k]! + WEIGHT.shape * likeOf(i, nearJ[k]!).far
+      candidates.push(at)
+    }
+  }
+  return { costs, candidates }
+}
+
+const samePairs = (pairs: readonly Pair[], last: readonly Pair[]): boolean =>
+  pairs.length === last.length && pairs.every(({ i, j }, k) => last[k]!.i === i && last[k]!.j === j)
+
+/** What each pair that holds says about where the lines beside it go. */
+function neighboursOf({ a, b, fixed, likeOf }: Contest, pairs: readonly Pair[]) {
+  return [
+    ...pairs
+      .filter(({ cost }) => cost < NONE)
+      .map(({ i, j, cost }) => neighbour(a, b, i, j, 1 / (0.3 + cost), likeOf(i, j).turn)),
+    ...[...fixed].map(([i, j]) => neighbour(a, b, i, j, 4, likeOf(i, j).turn)),
+  ]
 }
 
 const wayOf = ({ reversed, offset }: Likeness, { points }: Line) => ({

@@ -1,3 +1,4 @@
+import { drawn as key, settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { applyEdit } from '../edits/apply'
 import { editSchema, type Edit } from '../edits/kinds'
@@ -170,25 +171,9 @@ describe('spacing, measured', () => {
 })
 
 describe('landmarks of a scene', () => {
-  const settings: Settings = {
-    name: 'Pins',
-    width: 400,
-    height: 300,
-    fps: 24,
-    length: 24,
-    paper: '#ffffff',
-    approach: 'pose-to-pose',
-    numbering: 'by-frame',
-  }
+  const settings: Settings = settingsOf({ width: 400, height: 300 })
   const make = (scene: Scene, ...edits: Edit[]) =>
     edits.reduce((before, edit) => applyEdit(before, editSchema.parse(edit)).scene, scene)
-  const key = (id: string, frame: number): Edit => ({
-    type: 'drawing.add',
-    take: 'main',
-    level: 'A',
-    frame,
-    drawing: { id, role: 'key' },
-  })
   const pin = (drawing: string, x: number, y: number, landmark = 'nose'): Edit => ({
     type: 'pin.set',
     drawing,

@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import type { Ground } from '../scene/schema'
 import { spacingLaw } from '../timing/chart'
 import type { Point } from '../geometry/matrix'
@@ -6,7 +7,7 @@ type Pan = NonNullable<Ground['pan']>
 
 /** Where a panned ground lies at a frame, in pixels from where it is drawn. `length` is the scene's, in frames. */
 export function panAt(pan: Pan, frame: number, length: number): Point {
-  const t = length > 1 ? Math.min(1, Math.max(0, (frame - 1) / (length - 1))) : 0
+  const t = length > 1 ? clamp((frame - 1) / (length - 1), 0, 1) : 0
   const share = spacingLaw(pan.law, t, pan.strength)
   return { x: pan.from.x + (pan.to.x - pan.from.x) * share, y: pan.from.y + (pan.to.y - pan.from.y) * share }
 }

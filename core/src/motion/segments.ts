@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import type { Point } from '../geometry/matrix'
 
 /** One piece of a path, from one of its points to the next. */
@@ -95,7 +96,7 @@ export function smooth(a: Point, b: Point, c: Point, d: Point): Segment {
   return {
     length,
     at(along) {
-      const wanted = Math.min(length, Math.max(0, along))
+      const wanted = clamp(along, 0, length)
       let i = 0
       while (i < STEPS - 1 && table[i + 1]! < wanted) i++
       const room = table[i + 1]! - table[i]!

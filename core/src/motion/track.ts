@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import type { Point } from '../geometry/matrix'
 import { cross, distance, line, minus, plus, roundArc, smooth, TOUCHING, unit, type Segment } from './segments'
 
@@ -198,7 +199,7 @@ function trackThrough(places: readonly Point[]) {
   const at = (along: number) => {
     let i = 0
     while (i < pieces.length - 1 && reached[i + 1]! <= along) i++
-    return pieces[i]!.at(Math.min(pieces[i]!.length, Math.max(0, along - reached[i]!)))
+    return pieces[i]!.at(clamp(along - reached[i]!, 0, pieces[i]!.length))
   }
   return {
     standOf(point: Point): Stand {

@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { distanceToPath } from '../geometry/polyline'
-import { settled, type Stroke } from '../ink/ink'
+import { quantized, type Stroke } from '../ink/ink'
 import { fillAt, readyLines } from './fill'
 import { ringArea, tracedRings } from '../geometry/trace'
 
 const SIDE = 240
 let serial = 0
 const lineThrough = (places: readonly (readonly [number, number])[], size = 5): Stroke =>
-  settled({
+  quantized({
     kind: 'stroke',
     id: `s${serial++}`,
     swatch: 'pencil',

@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import { onGrid, INK_GRID, type Ink } from '../ink/ink'
 import { close, distances, PER_PIXEL, rasterised, type Grid } from '../ink/raster'
 import { divided, type Closing, type Regions } from './regions'
@@ -110,10 +111,7 @@ function nearestFree(
   x: number,
   y: number,
 ): number | undefined {
-  const [cx, cy] = [
-    Math.min(width - 1, Math.max(0, Math.floor(x - left))),
-    Math.min(height - 1, Math.max(0, Math.floor(y - top))),
-  ]
+  const [cx, cy] = [clamp(Math.floor(x - left), 0, width - 1), clamp(Math.floor(y - top), 0, height - 1)]
   let [best, nearest] = [undefined as number | undefined, NEAR * NEAR + 1]
   for (let row = Math.max(0, cy - NEAR); row <= Math.min(height - 1, cy + NEAR); row++) {
     for (let column = Math.max(0, cx - NEAR); column <= Math.min(width - 1, cx + NEAR); column++) {
@@ -131,7 +129,7 @@ function climbed(distance: Uint16Array, { width, height }: Grid, from: number): 
     const [x, y] = [at % width, Math.floor(at / width)]
     let best = at
     // As far as the nearest ink a straight way is free.
-    const reach = Math.max(1, Math.min(6, Math.floor(distance[at]! / PER_PIXEL) - 1))
+    const reach = clamp(Math.floor(distance[at]! / PER_PIXEL) - 1, 1, 6)
     for (let row = Math.max(0, y - reach); row <= Math.min(height - 1, y + reach); row++) {
       for (let column = Math.max(0, x - reach); column <= Math.min(width - 1, x + reach); column++) {
         if (reach === 1 && row !== y && column !== x) continue

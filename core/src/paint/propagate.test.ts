@@ -1,11 +1,11 @@
 import { keepArea } from '../geometry/squash'
-import { settled, type Ink, type Stroke } from '../ink/ink'
+import { quantized, type Ink, type Stroke } from '../ink/ink'
 import { silhouette } from '../ink/silhouette'
-import { paintThrough } from './propagate'
+import { propagateFill } from './propagate'
 import { ringArea } from '../geometry/trace'
 
 const ellipse = (id: string, x: number, y: number, rx: number, ry: number, from = 0, to = 2 * Math.PI): Stroke =>
-  settled({
+  quantized({
     kind: 'stroke',
     id,
     swatch: 'pencil',
@@ -33,7 +33,7 @@ describe('paint through the drawings of a level', () => {
   const drawings = Array.from({ length: 12 }, (_, n) => ({ drawing: `d${n}`, ink: drawing(n) }))
 
   test('finds the same part in every drawing, however far it went in all', () => {
-    const results = paintThrough({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings })
+    const results = propagateFill({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings })
     expect(results.map(({ drawing: id }) => id)).toEqual(
       drawings.map(({ drawing: id }) => id).filter((id) => id !== 'd4'),
     )
@@ -51,7 +51,7 @@ describe('paint through the drawings of a level', () => {
     odd[6] = { drawing: 'd6', ink: [ellipse('far', 70 + 6 * 14, 140, 10, 8)] }
     odd[7] = { drawing: 'd7', ink: [ellipse('open', 150, 70, 40, 44, 0, 4.5)] }
     const results = new Map(
-      paintThrough({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings: odd }).map((each) => [
+      propagateFill({ ...paper, source: circle(70 + 4 * 14, 70, 8), from: 'd4', drawings: odd }).map((each) => [
         each.drawing,
         each,
       ]),

@@ -82,13 +82,13 @@ function overlaps({ grid, labels }: Regions, known: Known, dx: number, dy: numbe
     grid,
     known.rings.map((ring) => ring.map((value, i) => value + (i % 2 === 0 ? dx : dy))),
   )
-  const found = new Map<number, number>()
+  const located = new Map<number, number>()
   for (let at = 0; at < mask.length; at++)
-    if (mask[at] !== 0 && labels[at]! > 0) found.set(labels[at]!, (found.get(labels[at]!) ?? 0) + 1)
-  return found
+    if (mask[at] !== 0 && labels[at]! > 0) located.set(labels[at]!, (located.get(labels[at]!) ?? 0) + 1)
+  return located
 }
 
-function found(
+function located(
   regions: Regions,
   known: Known,
   motion: { x: number; y: number },
@@ -141,7 +141,7 @@ function found(
  * to drawing outward from `from`, each time from the last one found, and moved on as it moved. `source`
  * is the part's paint on `from`. What no closed outline holds is not painted. `gap` in pixels.
  */
-export function paintThrough({
+export function propagateFill({
   source,
   from,
   drawings,
@@ -169,7 +169,7 @@ export function paintThrough({
     for (let i = start + step; i >= 0 && i < drawings.length; i += step) {
       const { drawing, ink } = drawings[i]!
       const regions = regionsOf({ ink, grid, gap })
-      const outcome = found(regions, known, motion)
+      const outcome = located(regions, known, motion)
       const painted = typeof outcome === 'string' ? undefined : paintedRegion(regions, outcome.part.label)
       if (typeof outcome === 'string' || !painted)
         results.set(drawing, {

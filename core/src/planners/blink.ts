@@ -1,4 +1,4 @@
-import { planBlink } from '../motion/blink'
+import { planBlink } from '../motion/planned/blink'
 import {
   asked,
   choice,
@@ -87,8 +87,8 @@ export const blink: Planner = {
     FIELDS.x,
     FIELDS.y,
   ],
-  start(setting) {
-    const { width, height, fps } = setting.scene.settings
+  start(context) {
+    const { width, height, fps } = context.scene.settings
     return {
       close: 2,
       shut: 2,
@@ -97,14 +97,14 @@ export const blink: Planner = {
       exposure: '1',
       times: 1,
       between: Math.max(2, Math.round(fps / 4)),
-      opening: openingAt(setting) + 1,
+      opening: openingAt(context) + 1,
       rest: Math.round(fps / 2),
       width: Math.round(height * 0.3),
       x: Math.round(width / 2),
       y: Math.round(height / 2),
     }
   },
-  starts: [
+  presets: [
     { id: 'usual', words: 'the usual', inputs: () => ({ close: 2, shut: 2, open: 1, times: 1, exposure: '1' }) },
     { id: 'sleepy', words: 'sleepy', inputs: () => ({ close: 4, shut: 6, open: 4, exposure: '2' }) },
     {
@@ -141,7 +141,7 @@ export const blink: Planner = {
       exposures,
       cycle: false,
       lead: 'lid',
-      told: [
+      notes: [
         {
           words: `A blink of ${plan[0]!.frame + plan.slice(0, n('close') + 1 + n('open')).reduce((sum, { frames }) => sum + frames, 0)} frames from open to open.`,
         },

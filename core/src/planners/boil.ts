@@ -1,5 +1,5 @@
-import { planBoil } from '../motion/boil'
-import { chance } from '../base/random'
+import { planBoil } from '../motion/planned/boil'
+import { seededRandom } from '../base/random'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import { isDrawn } from '../timing/work'
 import { PASSES, type GuideShape } from '../scene/schema'
@@ -12,8 +12,8 @@ import {
   reading,
   type MotionDrawing,
   type Planner,
-  type Setting,
-  type Told,
+  type PlanContext,
+  type PlanNote,
 } from './planner'
 import { lineThrough, round } from './figure'
 
@@ -26,7 +26,7 @@ const FIELDS = {
 const NOTHING = { id: 'nothing', words: 'a round drawn here' }
 
 /** Drawings with ink on this level, the one shown at the frame first. */
-export function drawnHere({ scene, take, level, frame, plan }: Setting): { id: string; words: string }[] {
+export function drawnHere({ scene, take, level, frame, plan }: PlanContext): { id: string; words: string }[] {
   const laid = plan === undefined ? undefined : scene.plans?.[plan]
   const here = exposureAt(exposuresOf(scene, level, take), Math.min(frame, scene.settings.length))?.drawing
   return Object.values(scene.drawings)
@@ -41,7 +41,7 @@ export function drawnHere({ scene, take, level, frame, plan }: Setting): { id: s
 }
 
 /** The lines of a drawing as guide shapes, thinned out. */
-function linesOf({ inkOf }: Setting, drawing: string): GuideShape[] {
+function linesOf({ inkOf }: PlanContext, drawing: string): GuideShape[] {
   return PASSES.flatMap((pass) => inkOf?.(drawing, pass) ?? [])
     .slice(0, 120)
     .flatMap((piece) =>
@@ -76,18 +76,18 @@ export const boil: Planner = {
   id: 'boil',
   name: 'Boil',
   about: 'The same thing drawn a few times, taking turns so that the line lives.',
-  fields: (setting) => [
-    choice('of', 'The same thing as', [...drawnHere(setting), NOTHING]),
+  fields: (context) => [
+    choice('of', 'The same thing as', [...drawnHere(context), NOTHING]),
     FIELDS.variants,
     EXPOSURE,
     FIELDS.frames,
     FIELDS.wander,
     FIELDS.seed,
   ],
-  start(setting) {
-    const { fps } = setting.scene.settings
+  start(context) {
+    const { fps } = context.scene.settings
     return {
-      of: drawnHere(setting)[0]?.id ?? NOTHING.id,
+      of: drawnHere(context)[0]?.id ?? NOTHING.id,
       variants: 4,
       exposure: '3',
       frames: Math.round((fps * 2) / 12) * 12,
@@ -95,18 +95,18 @@ export const boil: Planner = {
       seed: 1,
     }
   },
-  starts: [
+  presets: [
     { id: 'calm', words: 'calm', inputs: () => ({ exposure: '4', wander: 1, variants: 3 }) },
     { id: 'nervous', words: 'nervous', inputs: () => ({ exposure: '2', wander: 4, variants: 5 }) },
   ],
-  plan(inputs, setting) {
+  plan(inputs, context) {
     const { n, s, held } = reading(inputs)
     const order = planBoil({ variants: n('variants'), hold: held(), frames: n('frames'), seed: n('seed') })
     const of = s('of')
-    const { width, height } = setting.scene.settings
+    const { width, height } = context.scene.settings
     const middle = { x: width / 2, y: height / 2 }
-    const shapes = of === NOTHING.id ? [round({ at: middle, radius: height * 0.22 })] : linesOf(setting, of)
-    const random = chance(n('seed') + 1)
+    const shapes = of === NOTHING.id ? [round({ at: middle, radius: height * 0.22 })] : linesOf(context, of)
+    const random = seededRandom(n('seed') + 1)
     const drawings = Array.from({ length: n('variants') }, (_, i): MotionDrawing => ({
       role: 'key',
       shapes: i === 0 ? shapes : shapes.map((shape) => wandered(shape, n('wander'), random)),
@@ -114,19 +114,19 @@ export const boil: Planner = {
       ...(i === 0 && of !== NOTHING.id && { existing: of }),
     }))
     const used = drawings.map((_, variant) => order.filter((each) => each.variant === variant).length)
-    const told: Told[] = [
+    const notes: PlanNote[] = [
       {
         words: `Each is shown ${Math.min(...used)}${Math.max(...used) > Math.min(...used) ? ` or ${Math.max(...used)}` : ''} times; none follows itself, over the seam neither.`,
       },
     ]
-    if (of === NOTHING.id) told.push({ words: 'Draw it once on this level, and the guides are that drawing.' })
+    if (of === NOTHING.id) notes.push({ words: 'Draw it once on this level, and the guides are that drawing.' })
     const exposures = order.map(({ variant, frames }) => ({ drawing: variant, frames }))
     return {
       drawings,
       exposures,
       cycle: true,
       noCharts: true,
-      told,
+      notes,
       graphs: [graphOver({ id: 'order', words: 'Which is shown', unit: '' }, exposures, (i) => order[i]!.variant + 1)],
       handles: [],
     }

@@ -49,11 +49,11 @@ export function chartsOf(motion: Motion): PlannedChart[] {
     const span = stretch.at(-1)!.frame - stretch[0]!.frame
     const inner = stretch.slice(1, -1)
     const timed = inner.map((each) => (each.frame - stretch[0]!.frame) / span)
-    const told = stretch.map(({ drawing }) => drawings[drawing]!.share)
-    const [first, last] = [told[0], told.at(-1)]
+    const notes = stretch.map(({ drawing }) => drawings[drawing]!.share)
+    const [first, last] = [notes[0], notes.at(-1)]
     const shared =
       first !== undefined && last !== undefined && last !== first
-        ? told.slice(1, -1).map((share) => ((share ?? NaN) - first) / (last - first))
+        ? notes.slice(1, -1).map((share) => ((share ?? NaN) - first) / (last - first))
         : undefined
     const spaced = shared?.every(Number.isFinite)
       ? shared

@@ -1,6 +1,17 @@
-import { planDrift } from '../motion/drift'
-import { drawnOn } from '../timing/held'
-import { EXPOSURE, graphOver, number, reading, stepped, type Planner, type Told } from './planner'
+import { planDrift, type DriftPlan } from '../motion/planned/drift'
+import { patternReader } from '../timing/exposure-pattern'
+import {
+  EXPOSURE,
+  graphOver,
+  number,
+  reading,
+  stepped,
+  type MotionDrawing,
+  type Inputs,
+  type Handle,
+  type Planner,
+  type PlanNote,
+} from './planner'
 import { lineThrough, round } from './figure'
 
 const FIELDS = {
@@ -56,7 +67,7 @@ export const drift: Planner = {
       y: Math.round(height * 0.84),
     }
   },
-  starts: [
+  presets: [
     {
       id: 'smoke',
       words: 'smoke',
@@ -105,10 +116,9 @@ export const drift: Planner = {
   ],
   plan(inputs) {
     const { n, held } = reading(inputs)
-    const exposure = held()
     const plan = planDrift({
       drawings: n('drawings'),
-      exposure,
+      exposure: held(),
       rise: n('rise'),
       puffs: n('puffs'),
       life: n('life'),
@@ -116,58 +126,14 @@ export const drift: Planner = {
       grow: n('grow'),
       fade: n('fade'),
     })
-    const way = (n('way') * Math.PI) / 180
-    const [x, y, size] = [n('x'), n('y'), n('size')]
-    const at = (across: number, along: number) => ({
-      x: x + across * Math.cos(way) - along * Math.sin(way),
-      y: y + across * Math.sin(way) + along * Math.cos(way),
-    })
-    const path = Array.from({ length: 25 }, (_, i) =>
-      at(n('sway') * Math.sin((2 * Math.PI * i) / 24), (-n('rise') * i) / 24),
-    )
-    const drawings = plan.drawings.map((puffs) => ({
-      role: 'key' as const,
-      // A puff that comes or goes is smaller by as much.
-      shapes: [
-        ...puffs
-          .filter(({ strength }) => strength > 0.02)
-          .map((puff) =>
-            round(
-              {
-                at: at(puff.x, puff.y),
-                radius: size * puff.size * Math.sqrt(puff.strength * puff.strength * (3 - 2 * puff.strength)),
-              },
-              puff.strength < 0.5 ? 'far' : undefined,
-            ),
-          ),
-        lineThrough(path, { tone: 'help' }),
-      ],
-      targets: { source: { x, y } },
-    }))
-    const told: Told[] = [
-      {
-        words: `Puffs ${plan.apart.toFixed(0)} px apart go ${plan.step.toFixed(1)} px from drawing to drawing: ${(plan.share * 100).toFixed(0)} % of the way to the next.`,
-      },
-    ]
-    if (plan.warning) {
-      const good = bestCount(n('drawings'), n('puffs'), n('life'))
-      told.push({
-        words:
-          plan.warning === 'stands still'
-            ? 'The eye pairs each puff with where it was: it looks as if it stood still.'
-            : 'The eye pairs each puff with the one behind: it looks as if it ran backward.',
-        caution: true,
-        ...(good !== undefined && { nearest: { words: `${good} drawings`, inputs: { drawings: good } } }),
-      })
-    }
-    const { held: lasts } = drawnOn(exposure)
-    const exposures = drawings.map((_, i) => ({ drawing: i, frames: lasts(i) }))
+    const { held: lasts } = patternReader(held())
+    const exposures = plan.drawings.map((_, i) => ({ drawing: i, frames: lasts(i) }))
     return {
-      drawings,
+      drawings: drawingsOf(plan, inputs),
       exposures,
       cycle: true,
       noCharts: true,
-      told,
+      notes: notesOf(plan, inputs),
       graphs: [
         graphOver(
           { id: 'height', words: 'Way of the first puff', unit: 'px' },
@@ -175,38 +141,7 @@ export const drift: Planner = {
           (i) => -plan.drawings[i]![0]!.y,
         ),
       ],
-      handles: [
-        {
-          id: 'source',
-          words: 'Where it comes from',
-          x,
-          y,
-          drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }),
-        },
-        {
-          id: 'end',
-          words: 'How far and which way it goes',
-          ...at(0, -n('rise')),
-          drag: (to) => ({
-            rise: stepped(FIELDS.rise, Math.hypot(to.x - x, to.y - y)),
-            way: stepped(FIELDS.way, (Math.atan2(to.x - x, y - to.y) * 180) / Math.PI),
-          }),
-        },
-        {
-          id: 'sway',
-          words: 'How far it sways',
-          ...at(n('sway'), -n('rise') / 4),
-          drag: (to) => ({
-            sway: stepped(FIELDS.sway, Math.abs((to.x - x) * Math.cos(way) + (to.y - y) * Math.sin(way))),
-          }),
-        },
-        {
-          id: 'size',
-          words: 'Its radius at first',
-          ...at(size, 0),
-          drag: (to) => ({ size: stepped(FIELDS.size, Math.hypot(to.x - x, to.y - y)) }),
-        },
-      ],
+      handles: handlesOf(inputs),
     }
   },
 }
@@ -220,4 +155,103 @@ function bestCount(drawings: number, puffs: number, life: number): number | unde
   }
   for (let off = 1; off < 96; off++) for (const count of [drawings - off, drawings + off]) if (good(count)) return count
   return undefined
+}
+
+/** From across and along the drift to the paper, and which way it goes, in radians. */
+function driftAxes(inputs: Inputs) {
+  const { n } = reading(inputs)
+  const way = (n('way') * Math.PI) / 180
+  const [x, y] = [n('x'), n('y')]
+  const at = (across: number, along: number) => ({
+    x: x + across * Math.cos(way) - along * Math.sin(way),
+    y: y + across * Math.sin(way) + along * Math.cos(way),
+  })
+  return { way, at }
+}
+
+function drawingsOf(plan: DriftPlan, inputs: Inputs): MotionDrawing[] {
+  const { n } = reading(inputs)
+  const { at } = driftAxes(inputs)
+  const size = n('size')
+  const path = Array.from({ length: 25 }, (_, i) =>
+    at(n('sway') * Math.sin((2 * Math.PI * i) / 24), (-n('rise') * i) / 24),
+  )
+  return plan.drawings.map((puffs) => ({
+    role: 'key' as const,
+    // A puff that comes or goes is smaller by as much.
+    shapes: [
+      ...puffs
+        .filter(({ strength }) => strength > 0.02)
+        .map((puff) =>
+          round(
+            {
+              at: at(puff.x, puff.y),
+              radius: size * puff.size * Math.sqrt(puff.strength * puff.strength * (3 - 2 * puff.strength)),
+            },
+            puff.strength < 0.5 ? 'far' : undefined,
+          ),
+        ),
+      lineThrough(path, { tone: 'help' }),
+    ],
+    targets: { source: { x: n('x'), y: n('y') } },
+  }))
+}
+
+function notesOf(plan: DriftPlan, inputs: Inputs): PlanNote[] {
+  const { n } = reading(inputs)
+  const notes: PlanNote[] = [
+    {
+      words: `Puffs ${plan.apart.toFixed(0)} px apart go ${plan.step.toFixed(1)} px from drawing to drawing: ${(plan.share * 100).toFixed(0)} % of the way to the next.`,
+    },
+  ]
+  if (plan.warning) {
+    const good = bestCount(n('drawings'), n('puffs'), n('life'))
+    notes.push({
+      words:
+        plan.warning === 'stands still'
+          ? 'The eye pairs each puff with where it was: it looks as if it stood still.'
+          : 'The eye pairs each puff with the one behind: it looks as if it ran backward.',
+      caution: true,
+      ...(good !== undefined && { nearest: { words: `${good} drawings`, inputs: { drawings: good } } }),
+    })
+  }
+  return notes
+}
+
+function handlesOf(inputs: Inputs): Handle[] {
+  const { n } = reading(inputs)
+  const [x, y, size] = [n('x'), n('y'), n('size')]
+  const { way, at } = driftAxes(inputs)
+  return [
+    {
+      id: 'source',
+      words: 'Where it comes from',
+      x,
+      y,
+      drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }),
+    },
+    {
+      id: 'end',
+      words: 'How far and which way it goes',
+      ...at(0, -n('rise')),
+      drag: (to) => ({
+        rise: stepped(FIELDS.rise, Math.hypot(to.x - x, to.y - y)),
+        way: stepped(FIELDS.way, (Math.atan2(to.x - x, y - to.y) * 180) / Math.PI),
+      }),
+    },
+    {
+      id: 'sway',
+      words: 'How far it sways',
+      ...at(n('sway'), -n('rise') / 4),
+      drag: (to) => ({
+        sway: stepped(FIELDS.sway, Math.abs((to.x - x) * Math.cos(way) + (to.y - y) * Math.sin(way))),
+      }),
+    },
+    {
+      id: 'size',
+      words: 'Its radius at first',
+      ...at(size, 0),
+      drag: (to) => ({ size: stepped(FIELDS.size, Math.hypot(to.x - x, to.y - y)) }),
+    },
+  ]
 }

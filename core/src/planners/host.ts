@@ -1,10 +1,14 @@
 import { chartTargets } from '../motion/landmarks'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import type { Point } from '../geometry/matrix'
-import type { Setting } from './planner'
+import type { PlanContext } from './planner'
+import { memoBy } from '../base/memo'
 
 /** Landmarks something can be hung from: those that are known on two drawings or more. */
-export function hostsOf({ scene, take }: Setting): { id: string; words: string; level: string; landmark: string }[] {
+export function hostsOf({
+  scene,
+  take,
+}: PlanContext): { id: string; words: string; level: string; landmark: string }[] {
   return scene.levelOrder.flatMap((level) =>
     (scene.levels[level]!.landmarks ?? []).flatMap(({ id, name }) => {
       const known = placesOf(scene, take, level, id)
@@ -15,15 +19,10 @@ export function hostsOf({ scene, take }: Setting): { id: string; words: string; 
   )
 }
 
-const known = new WeakMap<object, Map<string, ReadonlyMap<string, Point>>>()
-
 /** Where a landmark lies on each drawing: pinned, else where a plan or a chart wants it. */
-function placesOf(scene: Setting['scene'], take: string, level: string, landmark: string): ReadonlyMap<string, Point> {
-  let all = known.get(scene)
-  if (!all) known.set(scene, (all = new Map()))
-  const name = `${take}/${level}/${landmark}`
-  let places = all.get(name)
-  if (!places) {
+const placesOf = memoBy(
+  (take: string, level: string, landmark: string) => `${take}/${level}/${landmark}`,
+  (scene: PlanContext['scene'], take, level, landmark): ReadonlyMap<string, Point> => {
     const found = new Map<string, Point>()
     for (const chart of Object.values(scene.charts)) {
       if (chart.level !== level) continue
@@ -37,14 +36,13 @@ function placesOf(scene: Setting['scene'], take: string, level: string, landmark
           : undefined
       if (at) found.set(drawing.id, at)
     }
-    all.set(name, (places = found))
-  }
-  return places
-}
+    return found
+  },
+)
 
 /** The host's place at each of some frames (from 1); what is not known lies on the way between what is. Undefined with fewer than two known. */
 export function hostAt(
-  { scene, take }: Setting,
+  { scene, take }: PlanContext,
   level: string,
   landmark: string,
   frames: readonly number[],

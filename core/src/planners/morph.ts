@@ -1,8 +1,8 @@
-import { planMorph, type AreaPath, type Pair } from '../motion/morph'
+import { planMorph, type AreaPath, type MorphPlan, type MorphOptions, type Pair } from '../motion/planned/morph'
 import type { Ink } from '../ink/ink'
 import { silhouette, type Silhouette } from '../ink/silhouette'
 import { spacingLaw, LAW_WORDS } from '../timing/chart'
-import { drawnOn } from '../timing/held'
+import { patternReader } from '../timing/exposure-pattern'
 import { exposuresOf, firstFrameOf } from '../timing/sheet'
 import { PASSES, SPACING_LAWS, type SpacingLaw } from '../scene/schema'
 import type { Point } from '../geometry/matrix'
@@ -16,15 +16,17 @@ import {
   PlanRefused,
   reading,
   stepped,
+  type Handle,
   type Inputs,
   type MotionDrawing,
   type Planner,
-  type Setting,
+  type PlanContext,
   type TextField,
-  type Told,
+  type PlanNote,
 } from './planner'
 import { lineThrough } from './figure'
 import { OPENING, openingAt } from './opening'
+import { memoLists } from '../base/memo'
 
 const FIELDS = {
   law: choice(
@@ -74,7 +76,7 @@ function pairsOf(text: string): Pair[] {
 const written = (pairs: readonly Pair[]) =>
   pairs.map(({ from, to }) => `${Number(from.toFixed(4))}:${Number(to.toFixed(4))}`).join(' ')
 
-function outlineOf(id: string, setting: Setting, middle: Point, size: number): readonly number[] {
+function outlineOf(id: string, context: PlanContext, middle: Point, size: number): readonly number[] {
   const made = MADE[id]
   if (made) {
     const angles = Array.from({ length: 96 }, (_, i) => (i / 96) * 2 * Math.PI)
@@ -85,7 +87,7 @@ function outlineOf(id: string, setting: Setting, middle: Point, size: number): r
       middle.y + even * made.ring(angle) * Math.sin(angle),
     ])
   }
-  const shape = shapeOf(id, setting)
+  const shape = shapeOf(id, context)
   if (!shape)
     throw new PlanRefused('This drawing has no outline yet: draw its shape first.', {
       words: 'A round made here',
@@ -94,16 +96,10 @@ function outlineOf(id: string, setting: Setting, middle: Point, size: number): r
   return shape.rings.reduce((longest, ring) => (ring.length > longest.length ? ring : longest))
 }
 
-let known: { readonly inks: readonly unknown[]; readonly shape: Silhouette | undefined }[] = []
 /** A drawing's outline; found once for as long as its ink is the same arrays, for a hand drags while this is asked. */
-function shapeOf(id: string, { inkOf }: Setting): Silhouette | undefined {
-  const inks = PASSES.map((pass) => inkOf?.(id, pass) ?? NONE)
-  const found = known.find((each) => each.inks.every((ink, i) => ink === inks[i]))
-  if (found) return found.shape
-  const shape = silhouette(inks.flat(), { tolerance: 12 })
-  known = [{ inks, shape }, ...known].slice(0, 6)
-  return shape
-}
+const shapeOf = (id: string, { inkOf }: PlanContext): Silhouette | undefined =>
+  outlined(PASSES.map((pass) => inkOf?.(id, pass) ?? NONE))
+const outlined = memoLists((inks: readonly Ink[]) => silhouette(inks.flat(), { tolerance: 12 }))
 const NONE: Ink = []
 
 /** Corners offered to be put together by hand. */
@@ -114,8 +110,8 @@ export const morph: Planner = {
   id: 'shape',
   name: 'Change of shape',
   about: 'One outline into another, its points matched and correctable.',
-  fields: (setting) => {
-    const drawn = drawnHere(setting)
+  fields: (context) => {
+    const drawn = drawnHere(context)
     return [
       choice('from', 'From', [...drawn, ...madeChoices]),
       choice('to', 'Into', [...drawn, ...madeChoices]),
@@ -132,20 +128,20 @@ export const morph: Planner = {
       PAIRS,
     ]
   },
-  start(setting) {
-    const { width, height, fps } = setting.scene.settings
-    const drawn = drawnHere(setting)
-    const sheet = exposuresOf(setting.scene, setting.level, setting.take)
+  start(context) {
+    const { width, height, fps } = context.scene.settings
+    const drawn = drawnHere(context)
+    const sheet = exposuresOf(context.scene, context.level, context.take)
     const at = (id: string) => firstFrameOf(sheet, id) ?? Infinity
     const [here] = drawn
     const next = here && drawn.filter(({ id }) => at(id) > at(here.id)).sort((a, b) => at(a.id) - at(b.id))[0]
     // Two drawings with room between them and no chart that is somebody else's; else shapes made here.
-    const charted = Object.values(setting.scene.charts).some(({ from, to }) => from === here?.id || to === next?.id)
+    const charted = Object.values(context.scene.charts).some(({ from, to }) => from === here?.id || to === next?.id)
     const both =
       here !== undefined &&
       next !== undefined &&
       !charted &&
-      at(here.id) === setting.frame &&
+      at(here.id) === context.frame &&
       at(next.id) - at(here.id) >= 4
     return {
       from: both ? here.id : 'made-drop',
@@ -155,7 +151,7 @@ export const morph: Planner = {
       frames: fps,
       area: 'even',
       rest: Math.round(fps / 2),
-      opening: both ? 0 : openingAt(setting),
+      opening: both ? 0 : openingAt(context),
       size: Math.round(height * 0.2),
       fromX: Math.round(width * 0.36),
       toX: Math.round(width * 0.6),
@@ -163,116 +159,27 @@ export const morph: Planner = {
       pairs: '',
     }
   },
-  plan(inputs, setting) {
-    const { n, s, held } = reading(inputs)
-    const [from, to] = [s('from'), s('to')]
-    if (from === to)
-      throw new PlanRefused('Both ends are the same shape.', {
-        words: from === 'made-round' ? 'Into a star' : 'Into a round',
-        inputs: { to: from === 'made-round' ? 'made-star' : 'made-round' },
-      })
-    const existing = (id: string) => (MADE[id] ? undefined : id)
-    const sheet = exposuresOf(setting.scene, setting.level, setting.take)
-    const begins = existing(from) === undefined ? undefined : firstFrameOf(sheet, from)
-    const ends = existing(to) === undefined ? undefined : firstFrameOf(sheet, to)
-    if (begins !== undefined && begins !== setting.frame)
-      throw new PlanRefused(`The first shape is first shown at frame ${begins}: open this there, or change another.`, {
-        words: 'A drop made here',
-        inputs: { from: 'made-drop' },
-      })
-    const [opening, exposure] = [n('opening'), held()]
-    const { frameAt, nearest } = drawnOn(exposure)
-    // Between two drawings that are there the frames are theirs.
-    const last = nearest(Math.max(2, n('frames')), { least: 2 })
-    let span = frameAt(last)
-    if (begins !== undefined && ends !== undefined) {
-      span = ends - begins - opening
-      if (span < frameAt(1) + 1)
-        throw new PlanRefused('There is no frame for an inbetween between these two drawings.', {
-          words: 'No opening hold',
-          inputs: { opening: 0 },
-        })
-    }
-    const starts = Array.from({ length: 500 }, (_, i) => frameAt(i)).filter((frame) => frame < span)
-    const law = s('law') as SpacingLaw
-    const fractions = [...starts.map((frame) => spacingLaw(law, frame / span)), 1]
-    const size = n('size')
-    const [a, b] = [
-      outlineOf(from, setting, { x: n('fromX'), y: n('y') }, size),
-      outlineOf(to, setting, { x: n('toX'), y: n('y') }, size),
-    ]
+  plan(inputs, context) {
+    const { n, s } = reading(inputs)
+    refuseSame(s('from'), s('to'))
+    const timing = timingOf(inputs, context)
+    const { starts, span } = timing
+    const fractions = [...starts.map((frame) => spacingLaw(s('law') as SpacingLaw, frame / span)), 1]
+    const outlines = outlinesOf(inputs, context)
     const pairs = pairsOf(s('pairs'))
-    const plan = planMorph({ from: a, to: b, fractions, area: s('area') as AreaPath, pairs })
-    const points = (flat: readonly number[]) =>
-      Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
-    const grips =
-      pairs.length > 0
-        ? pairs.map(({ from: share }) => Math.round(share * plan.from.length) % plan.from.length)
-        : Array.from({ length: GRIPS }, (_, i) => Math.round((i * plan.from.length) / GRIPS))
-    const ties = grips.map((grip) => lineThrough([plan.from[grip]!, plan.to[grip]!], { tone: 'help' }))
-    const middle = (flat: readonly number[]) => ({
-      x: flat.reduce((sum, value, i) => sum + (i % 2 === 0 ? value : 0), 0) / (flat.length / 2),
-      y: flat.reduce((sum, value, i) => sum + (i % 2 === 1 ? value : 0), 0) / (flat.length / 2),
-    })
-    const drawings = fractions.map((share, i): MotionDrawing => {
-      const end = i === 0 ? existing(from) : i === fractions.length - 1 ? existing(to) : undefined
-      return {
-        role: i === 0 || i === fractions.length - 1 ? 'key' : 'inbetween',
-        shapes: [lineThrough(points(plan.shapes[i]!), { closed: true }), ...(i === 0 ? ties : [])],
-        targets: { middle: middle(plan.shapes[i]!) },
-        share,
-        ...(end !== undefined && { existing: end }),
-      }
-    })
-    const exposures = drawings.map((_, i) => ({
+    const plan = planMorph({ ...outlines, fractions, area: s('area') as AreaPath, pairs })
+    const grips = gripsOf(plan, pairs)
+    const last = fractions.length - 1
+    const exposures = fractions.map((_, i) => ({
       drawing: i,
-      frames: i === drawings.length - 1 ? n('rest') : (starts[i + 1] ?? span) - starts[i]! + (i === 0 ? opening : 0),
+      frames: i === last ? n('rest') : (starts[i + 1] ?? span) - starts[i]! + (i === 0 ? n('opening') : 0),
     }))
-    const share = (at: number) => Number(at.toFixed(4))
-    /** The place round the second outline nearest to a point. */
-    const nearestShare = (at: Point) => {
-      const ring = plan.to
-      const k = ring.reduce(
-        (best, place, i) =>
-          Math.hypot(place.x - at.x, place.y - at.y) < Math.hypot(ring[best]!.x - at.x, ring[best]!.y - at.y)
-            ? i
-            : best,
-        0,
-      )
-      return plan.matched[k]!
-    }
-    const corrected = (index: number, to2: Point): Inputs => {
-      const now = grips.map((grip) => ({ from: share(grip / plan.from.length), to: share(plan.matched[grip]!) }))
-      const wished = now.map((pair, i) => (i === index ? { ...pair, to: share(nearestShare(to2)) } : pair))
-      // A pair pulled past its neighbours takes them out of its way.
-      const kept = wished.filter((pair, i) => i === index || ordered(wished[index]!, pair))
-      try {
-        planMorph({ from: a, to: b, fractions: [0.5], area: 'even', pairs: kept })
-        return { pairs: written(kept) }
-      } catch {
-        return { pairs: written([wished[index]!]) }
-      }
-    }
-    const told: Told[] = [
-      { words: `Its area goes from ${Math.round(plan.areas[0]!)} to ${Math.round(plan.areas.at(-1)!)} px².` },
-    ]
-    if (pairs.length > 0)
-      told.push({
-        words: `${pairs.length} points are put together by hand.`,
-        nearest: { words: 'Match them anew', inputs: { pairs: '' } },
-      })
-    const asked = n('frames')
-    if (begins === undefined && span !== asked)
-      told.push({
-        words: `It takes ${span} frames where ${asked} were asked for, so that both ends fall on drawings.`,
-        nearest: { words: `${span} frames`, inputs: { frames: span } },
-      })
     return {
-      drawings,
+      drawings: drawingsOf(plan, { fractions, grips }, inputs),
       exposures,
       cycle: false,
       lead: 'middle',
-      told,
+      notes: notesOf(plan, { pairs, timing }, inputs),
       graphs: [
         graphOver({ id: 'area', words: 'Area', unit: 'px²' }, exposures, (i) => plan.areas[i]!),
         graphOver({ id: 'share', words: 'Share of the way', unit: '%' }, exposures, (i) => fractions[i]! * 100),
@@ -282,30 +189,9 @@ export const morph: Planner = {
           id: `pair-${i}`,
           words: 'Where this point goes',
           ...plan.to[grip]!,
-          drag: (at: Point) => corrected(i, at),
+          drag: (at: Point) => corrected(plan, { grips, index: i, at }, outlines),
         })),
-        ...(MADE[from]
-          ? [
-              {
-                id: 'from',
-                words: 'The first shape',
-                x: n('fromX'),
-                y: n('y'),
-                drag: (at: Point) => ({ fromX: stepped(FIELDS.fromX, at.x), y: stepped(FIELDS.y, at.y) }),
-              },
-            ]
-          : []),
-        ...(MADE[to]
-          ? [
-              {
-                id: 'to',
-                words: 'The second shape',
-                x: n('toX'),
-                y: n('y'),
-                drag: (at: Point) => ({ toX: stepped(FIELDS.toX, at.x), y: stepped(FIELDS.y, at.y) }),
-              },
-            ]
-          : []),
+        ...madeHandles(inputs),
       ],
     }
   },
@@ -314,4 +200,177 @@ const ordered = (fixed: Pair, other: Pair) => {
   const turn = (value: number) => ((value % 1) + 1) % 1
   // Going round from the fixed pair, the other should be about as far on both outlines.
   return Math.abs(turn(other.from - fixed.from) - turn(other.to - fixed.to)) < 0.4
+}
+
+/** Errors: PlanRefused when both ends are one shape. */
+function refuseSame(from: string, to: string): void {
+  if (from !== to) return
+  throw new PlanRefused('Both ends are the same shape.', {
+    words: from === 'made-round' ? 'Into a star' : 'Into a round',
+    inputs: { to: from === 'made-round' ? 'made-star' : 'made-round' },
+  })
+}
+
+/** A drawing that is there, and not a shape made here. */
+const existing = (id: string): string | undefined => (MADE[id] ? undefined : id)
+
+interface Timing {
+  /** The frame, from the change's first, at which each drawing before the last begins. */
+  readonly starts: readonly number[]
+  /** Frames from the first shape to the last. */
+  readonly span: number
+  /** Where the first shape is a drawing: the frame it is first shown at. */
+  readonly begins: number | undefined
+}
+/** When the change's drawings begin. Errors: PlanRefused where drawings that are there leave no room. */
+function timingOf(inputs: Inputs, context: PlanContext): Timing {
+  const { n, s, held } = reading(inputs)
+  const sheet = exposuresOf(context.scene, context.level, context.take)
+  const firstOf = (id: string) => (MADE[id] ? undefined : firstFrameOf(sheet, id))
+  const [begins, ends] = [firstOf(s('from')), firstOf(s('to'))]
+  if (begins !== undefined && begins !== context.frame)
+    throw new PlanRefused(`The first shape is first shown at frame ${begins}: open this there, or change another.`, {
+      words: 'A drop made here',
+      inputs: { from: 'made-drop' },
+    })
+  const opening = n('opening')
+  const { frameAt, nearest } = patternReader(held())
+  // Between two drawings that are there the frames are theirs.
+  const last = nearest(Math.max(2, n('frames')), { least: 2 })
+  let span = frameAt(last)
+  if (begins !== undefined && ends !== undefined) {
+    span = ends - begins - opening
+    if (span < frameAt(1) + 1)
+      throw new PlanRefused('There is no frame for an inbetween between these two drawings.', {
+        words: 'No opening hold',
+        inputs: { opening: 0 },
+      })
+  }
+  const starts = Array.from({ length: 500 }, (_, i) => frameAt(i)).filter((frame) => frame < span)
+  return { starts, span, begins }
+}
+
+function outlinesOf(inputs: Inputs, context: PlanContext): Outlines {
+  const { n, s } = reading(inputs)
+  const size = n('size')
+  return {
+    from: outlineOf(s('from'), context, { x: n('fromX'), y: n('y') }, size),
+    to: outlineOf(s('to'), context, { x: n('toX'), y: n('y') }, size),
+  }
+}
+type Outlines = Pick<MorphOptions, 'from' | 'to'>
+
+/** Points of the first outline that are offered to be put together by hand. */
+const gripsOf = ({ from }: MorphPlan, pairs: readonly Pair[]): number[] =>
+  pairs.length > 0
+    ? pairs.map(({ from: share }) => Math.round(share * from.length) % from.length)
+    : Array.from({ length: GRIPS }, (_, i) => Math.round((i * from.length) / GRIPS))
+
+const pointsOf = (flat: readonly number[]): Point[] =>
+  Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
+const middleOf = (flat: readonly number[]) => ({
+  x: flat.reduce((sum, value, i) => sum + (i % 2 === 0 ? value : 0), 0) / (flat.length / 2),
+  y: flat.reduce((sum, value, i) => sum + (i % 2 === 1 ? value : 0), 0) / (flat.length / 2),
+})
+
+function drawingsOf(
+  plan: MorphPlan,
+  { fractions, grips }: { fractions: readonly number[]; grips: readonly number[] },
+  inputs: Inputs,
+): MotionDrawing[] {
+  const { s } = reading(inputs)
+  const ties = grips.map((grip) => lineThrough([plan.from[grip]!, plan.to[grip]!], { tone: 'help' }))
+  return fractions.map((share, i): MotionDrawing => {
+    const end = i === 0 ? existing(s('from')) : i === fractions.length - 1 ? existing(s('to')) : undefined
+    return {
+      role: i === 0 || i === fractions.length - 1 ? 'key' : 'inbetween',
+      shapes: [lineThrough(pointsOf(plan.shapes[i]!), { closed: true }), ...(i === 0 ? ties : [])],
+      targets: { middle: middleOf(plan.shapes[i]!) },
+      share,
+      ...(end !== undefined && { existing: end }),
+    }
+  })
+}
+
+/** A share as it is written. */
+const share = (at: number) => Number(at.toFixed(4))
+
+/** The place round the second outline nearest to a point. */
+function nearestShare(plan: MorphPlan, at: Point): number {
+  const ring = plan.to
+  const k = ring.reduce(
+    (best, place, i) =>
+      Math.hypot(place.x - at.x, place.y - at.y) < Math.hypot(ring[best]!.x - at.x, ring[best]!.y - at.y) ? i : best,
+    0,
+  )
+  return plan.matched[k]!
+}
+
+/** The pairs once a grip is pulled to another place of the second outline. */
+function corrected(
+  plan: MorphPlan,
+  { grips, index, at }: { grips: readonly number[]; index: number; at: Point },
+  outlines: Outlines,
+): Inputs {
+  const now = grips.map((grip) => ({ from: share(grip / plan.from.length), to: share(plan.matched[grip]!) }))
+  const wished = now.map((pair, i) => (i === index ? { ...pair, to: share(nearestShare(plan, at)) } : pair))
+  // A pair pulled past its neighbours takes them out of its way.
+  const kept = wished.filter((pair, i) => i === index || ordered(wished[index]!, pair))
+  try {
+    planMorph({ ...outlines, fractions: [0.5], area: 'even', pairs: kept })
+    return { pairs: written(kept) }
+  } catch {
+    return { pairs: written([wished[index]!]) }
+  }
+}
+
+function notesOf(
+  plan: MorphPlan,
+  { pairs, timing }: { pairs: readonly Pair[]; timing: Timing },
+  inputs: Inputs,
+): PlanNote[] {
+  const asked = reading(inputs).n('frames')
+  const notes: PlanNote[] = [
+    { words: `Its area goes from ${Math.round(plan.areas[0]!)} to ${Math.round(plan.areas.at(-1)!)} px².` },
+  ]
+  if (pairs.length > 0)
+    notes.push({
+      words: `${pairs.length} points are put together by hand.`,
+      nearest: { words: 'Match them anew', inputs: { pairs: '' } },
+    })
+  if (timing.begins === undefined && timing.span !== asked)
+    notes.push({
+      words: `It takes ${timing.span} frames where ${asked} were asked for, so that both ends fall on drawings.`,
+      nearest: { words: `${timing.span} frames`, inputs: { frames: timing.span } },
+    })
+  return notes
+}
+
+/** Shapes made here can be moved about. */
+function madeHandles(inputs: Inputs): Handle[] {
+  const { n, s } = reading(inputs)
+  return [
+    ...(MADE[s('from')]
+      ? [
+          {
+            id: 'from',
+            words: 'The first shape',
+            x: n('fromX'),
+            y: n('y'),
+            drag: (at: Point) => ({ fromX: stepped(FIELDS.fromX, at.x), y: stepped(FIELDS.y, at.y) }),
+          },
+        ]
+      : []),
+    ...(MADE[s('to')]
+      ? [
+          {
+            id: 'to',
+            words: 'The second shape',
+            x: n('toX'),
+            y: n('y'),
+            drag: (at: Point) => ({ toX: stepped(FIELDS.toX, at.x), y: stepped(FIELDS.y, at.y) }),
+          },
+        ]
+      : []),
+  ]
 }

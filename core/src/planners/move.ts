@@ -1,8 +1,21 @@
-import { planMove, type MovePlan } from '../motion/move'
-import { drawnOn } from '../timing/held'
-import { asked, EXPOSURE, number, reading, stepped, type MotionDrawing, type Planner, type Told } from './planner'
+import { clamp } from '../base/clamp'
+import { planMove, type MovePlan } from '../motion/planned/move'
+import { patternReader } from '../timing/exposure-pattern'
+import {
+  asked,
+  EXPOSURE,
+  number,
+  reading,
+  stepped,
+  type Inputs,
+  type Handle,
+  type MotionDrawing,
+  type Planner,
+  type PlanNote,
+} from './planner'
 import { round } from './figure'
 import { OPENING, openingAt } from './opening'
+import type { Point } from '../geometry/matrix'
 
 const FIELDS = {
   frames: number('frames', 'The move takes', 'frames', [1, 240]),
@@ -44,8 +57,8 @@ export const move: Planner = {
     FIELDS.toX,
     FIELDS.toY,
   ],
-  start(setting) {
-    const { width, height, fps } = setting.scene.settings
+  start(context) {
+    const { width, height, fps } = context.scene.settings
     const some = (seconds: number) => Math.max(2, 2 * Math.round((fps * seconds) / 2))
     return {
       frames: some(0.58),
@@ -59,14 +72,14 @@ export const move: Planner = {
       later: some(0.16),
       radius: Math.round(height * 0.06),
       rest: some(0.5),
-      opening: openingAt(setting),
+      opening: openingAt(context),
       fromX: Math.round(width * 0.28),
       fromY: Math.round(height * 0.5),
       toX: Math.round(width * 0.7),
       toY: Math.round(height * 0.5),
     }
   },
-  starts: [
+  presets: [
     { id: 'snap', words: 'a snap', inputs: () => ({ frames: 4, before: 6, back: 25, over: 4, beyond: 20 }) },
     {
       id: 'heavy',
@@ -81,96 +94,18 @@ export const move: Planner = {
   ],
   plan(inputs) {
     const { n, held } = reading(inputs)
-    const { held: lasts, frameAt, nearest } = drawnOn(held())
-    // Every key of the first part falls on a drawing.
-    let at = 0
-    const asked = { before: n('before'), frames: n('frames'), back: n('over') + n('settle') }
-    const snapped = (frames: number) => {
-      if (frames === 0) return 0
-      const next = nearest(frames, { from: at, least: 1 })
-      const took = frameAt(next) - frameAt(at)
-      at = next
-      return took
-    }
-    const [before, frames] = [snapped(asked.before), snapped(asked.frames)]
-    const over = n('over') > 0
-    const back = over ? snapped(asked.back) : snapped(n('settle'))
-    const plan: MovePlan = planMove({
-      from: 0,
-      to: 1,
-      frames,
-      anticipation: { share: n('back') / 100, frames: before },
-      overshoot: over ? { share: n('beyond') / 100, frames: back } : { share: 0, frames: 0 },
-      settle: { frames: over ? 0 : back },
-    })
-    const [parts, later, radius] = [n('parts'), n('later'), n('radius')]
-    // The last drawing begins when the last part rests, or after.
-    const rests = plan.frames + later * (parts - 1)
-    const nearRest = nearest(rests, { least: 1 })
-    const count = (frameAt(nearRest) < rests ? nearRest + 1 : nearRest) + 1
-    const [from, to] = [
-      { x: n('fromX'), y: n('fromY') },
-      { x: n('toX'), y: n('toY') },
-    ]
-    const long = Math.hypot(to.x - from.x, to.y - from.y) || 1
-    const side = { x: -(to.y - from.y) / long, y: (to.x - from.x) / long }
-    const valueAt = (frame: number) => plan.values[Math.min(plan.frames, Math.max(0, frame))]!
-    const keys = new Set(plan.keys.map(({ frame }) => frame))
-    const placeOf = (part: number, frame: number) => {
-      const share = valueAt(frame - later * part)
-      const off = (part - (parts - 1) / 2) * radius * 2.3
-      return { x: from.x + (to.x - from.x) * share + side.x * off, y: from.y + (to.y - from.y) * share + side.y * off }
-    }
-    const name = (part: number) => (parts === 1 ? 'part' : `part ${part + 1}`)
-    // Where a part turns back its way turns sharply, on the drawing nearest to it.
-    const turnsAt = (part: number) =>
-      new Set(
-        plan.keys
-          .filter(({ what }) => what === 'anticipation' || what === 'overshoot')
-          .map((key) => nearest(key.frame + later * part)),
-      )
-    const drawings = Array.from({ length: count }, (_, i): MotionDrawing => {
-      const frame = frameAt(i)
-      return {
-        role: i === 0 || i === count - 1 || keys.has(frame) ? 'key' : 'inbetween',
-        shapes: Array.from({ length: parts }, (_, part) =>
-          round({ at: placeOf(part, frame), radius: radius * (1 - part * 0.08) }),
-        ),
-        targets: Object.fromEntries(
-          Array.from({ length: parts }, (_, part) => [
-            name(part),
-            { ...placeOf(part, frame), ...(turnsAt(part).has(i) && { corner: true }) },
-          ]),
-        ),
-      }
-    })
-    const told: Told[] = []
-    const shift = [before - asked.before, frames - asked.frames, back - (over ? asked.back : n('settle'))]
-    if (shift.some((off) => off !== 0))
-      told.push({
-        words: `Keys moved by up to ${Math.max(...shift.map(Math.abs))} frames so that each falls on a drawing.`,
-        nearest: {
-          words: 'Take those frames over',
-          inputs: { before, frames, ...(over ? { over: Math.max(1, back - n('settle')) } : { settle: back }) },
-        },
-      })
-    if (parts > 2 && later < 2)
-      told.push({
-        words: 'All parts land within a frame of each other: it stops like a machine.',
-        caution: true,
-        nearest: { words: 'Each two frames later', inputs: { later: 2 } },
-      })
-    const share = (value: number) => ({ x: from.x + (to.x - from.x) * value, y: from.y + (to.y - from.y) * value })
-    const along = (p: { x: number; y: number }) =>
-      ((p.x - from.x) * (to.x - from.x) + (p.y - from.y) * (to.y - from.y)) / (long * long)
+    const { held: lasts, frameAt } = patternReader(held())
+    const move = moveOf(inputs)
+    const drawings = drawingsOf(move, inputs)
+    const opening = n('opening')
     return {
       drawings,
       cycle: false,
-      lead: name(0),
-      told,
+      lead: partName(0, n('parts')),
+      notes: notesOf(move, inputs),
       exposures: drawings.map((_, i) => ({
         drawing: i,
-        frames: i === count - 1 ? n('rest') : lasts(i) + (i === 0 ? n('opening') : 0),
+        frames: i === drawings.length - 1 ? n('rest') : lasts(i) + (i === 0 ? opening : 0),
       })),
       graphs: [
         {
@@ -178,37 +113,158 @@ export const move: Planner = {
           words: 'Share of the way',
           unit: '%',
           points: drawings.map((_, i) => ({
-            frame: 1 + frameAt(i) + (i > 0 ? n('opening') : 0),
-            value: valueAt(frameAt(i)) * 100,
+            frame: 1 + frameAt(i) + (i > 0 ? opening : 0),
+            value: valueAt(move.plan, frameAt(i)) * 100,
           })),
         },
       ],
-      handles: [
-        {
-          id: 'from',
-          words: 'From',
-          ...from,
-          drag: (p) => ({ fromX: stepped(FIELDS.fromX, p.x), fromY: stepped(FIELDS.fromY, p.y) }),
-        },
-        {
-          id: 'to',
-          words: 'To',
-          ...to,
-          drag: (p) => ({ toX: stepped(FIELDS.toX, p.x), toY: stepped(FIELDS.toY, p.y) }),
-        },
-        {
-          id: 'back',
-          words: 'How far back it goes first',
-          ...share(-n('back') / 100),
-          drag: (p) => ({ back: stepped(FIELDS.back, -along(p) * 100) }),
-        },
-        {
-          id: 'beyond',
-          words: 'How far too far it goes',
-          ...share(1 + n('beyond') / 100),
-          drag: (p) => ({ beyond: stepped(FIELDS.beyond, (along(p) - 1) * 100) }),
-        },
-      ],
+      handles: handlesOf(inputs),
     }
   },
+}
+
+/** A move whose keys fall on drawings, and by how many frames each was moved for it. */
+interface Snapped {
+  readonly plan: MovePlan
+  /** Frames of the anticipation, the move, and the way back or the settle. */
+  readonly took: { readonly before: number; readonly frames: number; readonly back: number }
+  readonly shift: readonly number[]
+}
+function moveOf(inputs: Inputs): Snapped {
+  const { n, held } = reading(inputs)
+  const { frameAt, nearest } = patternReader(held())
+  // Every key of the first part falls on a drawing.
+  let at = 0
+  const asked = { before: n('before'), frames: n('frames'), back: n('over') + n('settle') }
+  const snapped = (frames: number) => {
+    if (frames === 0) return 0
+    const next = nearest(frames, { from: at, least: 1 })
+    const took = frameAt(next) - frameAt(at)
+    at = next
+    return took
+  }
+  const [before, frames] = [snapped(asked.before), snapped(asked.frames)]
+  const over = n('over') > 0
+  const back = over ? snapped(asked.back) : snapped(n('settle'))
+  const plan: MovePlan = planMove({
+    from: 0,
+    to: 1,
+    frames,
+    anticipation: { share: n('back') / 100, frames: before },
+    overshoot: over ? { share: n('beyond') / 100, frames: back } : { share: 0, frames: 0 },
+    settle: { frames: over ? 0 : back },
+  })
+  const shift = [before - asked.before, frames - asked.frames, back - (over ? asked.back : n('settle'))]
+  return { plan, took: { before, frames, back }, shift }
+}
+
+const valueAt = ({ values, frames }: MovePlan, frame: number) => values[clamp(frame, 0, frames)]!
+const partName = (part: number, parts: number) => (parts === 1 ? 'part' : `part ${part + 1}`)
+const ends = ({ n }: ReturnType<typeof reading>) => ({
+  from: { x: n('fromX'), y: n('fromY') },
+  to: { x: n('toX'), y: n('toY') },
+})
+
+function drawingsOf({ plan }: Snapped, inputs: Inputs): MotionDrawing[] {
+  const { n, held } = reading(inputs)
+  const { frameAt, nearest } = patternReader(held())
+  const [parts, later, radius] = [n('parts'), n('later'), n('radius')]
+  // The last drawing begins when the last part rests, or after.
+  const rests = plan.frames + later * (parts - 1)
+  const nearRest = nearest(rests, { least: 1 })
+  const count = (frameAt(nearRest) < rests ? nearRest + 1 : nearRest) + 1
+  const placeOf = placesOf(plan, inputs)
+  const keys = new Set(plan.keys.map(({ frame }) => frame))
+  // Where a part turns back its way turns sharply, on the drawing nearest to it.
+  const turnsAt = (part: number) =>
+    new Set(
+      plan.keys
+        .filter(({ what }) => what === 'anticipation' || what === 'overshoot')
+        .map((key) => nearest(key.frame + later * part)),
+    )
+  return Array.from({ length: count }, (_, i): MotionDrawing => {
+    const frame = frameAt(i)
+    return {
+      role: i === 0 || i === count - 1 || keys.has(frame) ? 'key' : 'inbetween',
+      shapes: Array.from({ length: parts }, (_, part) =>
+        round({ at: placeOf(part, frame), radius: radius * (1 - part * 0.08) }),
+      ),
+      targets: Object.fromEntries(
+        Array.from({ length: parts }, (_, part) => [
+          partName(part, parts),
+          { ...placeOf(part, frame), ...(turnsAt(part).has(i) && { corner: true }) },
+        ]),
+      ),
+    }
+  })
+}
+
+/** Where a part is at a frame: parts lie beside one another, each later than the one before. */
+function placesOf(plan: MovePlan, inputs: Inputs): (part: number, frame: number) => Point {
+  const read = reading(inputs)
+  const [parts, later, radius] = [read.n('parts'), read.n('later'), read.n('radius')]
+  const { from, to } = ends(read)
+  const long = Math.hypot(to.x - from.x, to.y - from.y) || 1
+  const side = { x: -(to.y - from.y) / long, y: (to.x - from.x) / long }
+  return (part: number, frame: number) => {
+    const share = valueAt(plan, frame - later * part)
+    const off = (part - (parts - 1) / 2) * radius * 2.3
+    return { x: from.x + (to.x - from.x) * share + side.x * off, y: from.y + (to.y - from.y) * share + side.y * off }
+  }
+}
+
+function notesOf({ took: { before, frames, back }, shift }: Snapped, inputs: Inputs): PlanNote[] {
+  const { n } = reading(inputs)
+  const notes: PlanNote[] = []
+  if (shift.some((off) => off !== 0))
+    notes.push({
+      words: `Keys moved by up to ${Math.max(...shift.map(Math.abs))} frames so that each falls on a drawing.`,
+      nearest: {
+        words: 'Take those frames over',
+        inputs: { before, frames, ...(n('over') > 0 ? { over: Math.max(1, back - n('settle')) } : { settle: back }) },
+      },
+    })
+  if (n('parts') > 2 && n('later') < 2)
+    notes.push({
+      words: 'All parts land within a frame of each other: it stops like a machine.',
+      caution: true,
+      nearest: { words: 'Each two frames later', inputs: { later: 2 } },
+    })
+  return notes
+}
+
+function handlesOf(inputs: Inputs): Handle[] {
+  const read = reading(inputs)
+  const { n } = read
+  const { from, to } = ends(read)
+  const long = Math.hypot(to.x - from.x, to.y - from.y) || 1
+  const share = (value: number) => ({ x: from.x + (to.x - from.x) * value, y: from.y + (to.y - from.y) * value })
+  const along = (p: { x: number; y: number }) =>
+    ((p.x - from.x) * (to.x - from.x) + (p.y - from.y) * (to.y - from.y)) / (long * long)
+  return [
+    {
+      id: 'from',
+      words: 'From',
+      ...from,
+      drag: (p) => ({ fromX: stepped(FIELDS.fromX, p.x), fromY: stepped(FIELDS.fromY, p.y) }),
+    },
+    {
+      id: 'to',
+      words: 'To',
+      ...to,
+      drag: (p) => ({ toX: stepped(FIELDS.toX, p.x), toY: stepped(FIELDS.toY, p.y) }),
+    },
+    {
+      id: 'back',
+      words: 'How far back it goes first',
+      ...share(-n('back') / 100),
+      drag: (p) => ({ back: stepped(FIELDS.back, -along(p) * 100) }),
+    },
+    {
+      id: 'beyond',
+      words: 'How far too far it goes',
+      ...share(1 + n('beyond') / 100),
+      drag: (p) => ({ beyond: stepped(FIELDS.beyond, (along(p) - 1) * 100) }),
+    },
+  ]
 }

@@ -1,6 +1,7 @@
+import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { requirePattern } from '../timing/exposure'
-import type { Held } from '../timing/held'
+import type { ExposurePattern } from '../timing/exposure-pattern'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
 import type { GuideShape, LaidPlan, Pass, Role, Scene } from '../scene/schema'
@@ -13,7 +14,7 @@ import type { GuideShape, LaidPlan, Pass, Role, Scene } from '../scene/schema'
 export type Inputs = LaidPlan['inputs']
 
 /** Where a planner is opened. */
-export interface Setting {
+export interface PlanContext {
   readonly scene: Scene
   readonly take: string
   readonly level: string
@@ -93,7 +94,7 @@ export function graphOver(
   }
 }
 /** What a choice costs or bends, and the choice nearby that bends less. */
-export interface Told {
+export interface PlanNote {
   readonly words: string
   readonly caution?: true
   readonly nearest?: { readonly words: string; readonly inputs: Inputs }
@@ -111,7 +112,7 @@ export interface Motion {
   readonly noCharts?: true
   readonly handles: readonly Handle[]
   readonly graphs: readonly Graph[]
-  readonly told: readonly Told[]
+  readonly notes: readonly PlanNote[]
   /** Pixels per frame by which the ground should go by, to the left. */
   readonly pan?: number
   /** Where the figure would be if it were not pinned to its spot, by exposure: shown in the preview only. */
@@ -124,17 +125,17 @@ export interface Planner {
   readonly id: string
   readonly name: string
   readonly about: string
-  readonly fields: (setting: Setting) => readonly Field[]
+  readonly fields: (context: PlanContext) => readonly Field[]
   /** Sensible from the start, to the size of the paper. */
-  readonly start: (setting: Setting) => Inputs
+  readonly start: (context: PlanContext) => Inputs
   /** Starting points of the same inputs. */
-  readonly starts?: readonly {
+  readonly presets?: readonly {
     readonly id: string
     readonly words: string
-    readonly inputs: (setting: Setting) => Inputs
+    readonly inputs: (context: PlanContext) => Inputs
   }[]
   /** Errors: PlanRefused, or RangeError of the arithmetic below. */
-  readonly plan: (inputs: Inputs, setting: Setting) => Motion
+  readonly plan: (inputs: Inputs, context: PlanContext) => Motion
 }
 
 /** Nonsense, with its reason and the nearest sense. */
@@ -179,7 +180,7 @@ export const EXPOSURE: HeldField = {
 }
 
 /** The exposure written in an input. Errors: PlanRefused. */
-function heldOf(value: Inputs[string] | undefined): Held {
+function heldOf(value: Inputs[string] | undefined): ExposurePattern {
   const parts = String(value ?? '')
     .trim()
     .split(/[\s,]+/)
@@ -201,11 +202,9 @@ export const reading = (inputs: Inputs) => ({
   s: (id: string) => String(inputs[id] ?? ''),
   held: () => heldOf(inputs['exposure']),
 })
-const clamped = (value: number, { min, max }: { readonly min: number; readonly max: number }) =>
-  Math.min(max, Math.max(min, value))
 /** To the field's own step, within its range. */
 export function stepped({ min, max, step }: NumberField, value: number): number {
-  return Number(clamped(Math.round(value / step) * step, { min, max }).toFixed(6))
+  return Number(clamp(Math.round(value / step) * step, min, max).toFixed(6))
 }
 
 function checkField(field: Field, value: Inputs[string] | undefined): void {
@@ -220,9 +219,9 @@ function checkField(field: Field, value: Inputs[string] | undefined): void {
   if (field.kind === 'number') {
     const { min, max, unit, words } = field
     if (typeof value !== 'number' || !Number.isFinite(value))
-      refused(`${words} must be a number from ${min} to ${max}${unit && ` ${unit}`}.`, clamped(0, field))
+      refused(`${words} must be a number from ${min} to ${max}${unit && ` ${unit}`}.`, clamp(0, min, max))
     else if (value < min || value > max)
-      refused(`${words} must be from ${min} to ${max}${unit && ` ${unit}`}; it is ${value}.`, clamped(value, field))
+      refused(`${words} must be from ${min} to ${max}${unit && ` ${unit}`}; it is ${value}.`, clamp(value, min, max))
   } else if (field.kind === 'choice') {
     if (!field.choices.some(({ id }) => id === value))
       refused(
@@ -237,9 +236,9 @@ function checkField(field: Field, value: Inputs[string] | undefined): void {
 }
 
 /** Inputs as a planner takes them: those it knows, the rest from its start. */
-export function completed(planner: Planner, inputs: Inputs, setting: Setting): Inputs {
-  const start = planner.start(setting)
-  return Object.fromEntries(planner.fields(setting).map(({ id }) => [id, inputs[id] ?? start[id] ?? '']))
+export function completed(planner: Planner, inputs: Inputs, context: PlanContext): Inputs {
+  const start = planner.start(context)
+  return Object.fromEntries(planner.fields(context).map(({ id }) => [id, inputs[id] ?? start[id] ?? '']))
 }
 
 export type PlanOutcome =
@@ -247,10 +246,10 @@ export type PlanOutcome =
   | { readonly refused: string; readonly nearest?: { readonly words: string; readonly inputs: Inputs } }
 
 /** The motion asked for, or why it is nonsense and the nearest sense. */
-export function outcomeOf(planner: Planner, inputs: Inputs, setting: Setting): PlanOutcome {
+export function outcomeOf(planner: Planner, inputs: Inputs, context: PlanContext): PlanOutcome {
   try {
-    for (const field of planner.fields(setting)) checkField(field, inputs[field.id])
-    const motion = planner.plan(inputs, setting)
+    for (const field of planner.fields(context)) checkField(field, inputs[field.id])
+    const motion = planner.plan(inputs, context)
     if (motion.drawings.length > MOST_DRAWINGS)
       throw new PlanRefused(
         `This needs ${motion.drawings.length} drawings; a plan has at most ${MOST_DRAWINGS}. Hold each drawing longer or make the motion shorter.`,
@@ -281,12 +280,12 @@ export function costOf(motion: Motion): Cost {
   const mine = motion.drawings.filter(({ existing }) => existing === undefined)
   const keys = mine.filter(({ role }) => role !== 'inbetween').length
   const hours = (mine.length * USUAL_MINUTES) / 60
-  const told = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
+  const notes = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
   return {
     drawings: mine.length,
     keys,
     hours,
     frames: framesOf(motion),
-    words: `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${told} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.`,
+    words: `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.`,
   }
 }

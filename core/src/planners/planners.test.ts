@@ -1,3 +1,5 @@
+import { settingsOf } from '../testing/build'
+import { clamp } from '../base/clamp'
 import fc from 'fast-check'
 import { inspectScene } from '../checks/inspect'
 import { applyEdit } from '../edits/apply'
@@ -5,7 +7,7 @@ import { bringBack, type Part } from '../edits/bring-back'
 import { guideTaken } from '../edits/guide-ink'
 import type { Edit } from '../edits/kinds'
 import { layIn } from '../edits/lay'
-import { drawingsOfPlan } from '../edits/plans'
+import { drawingsOfPlan } from '../edits/kind/plans'
 import type { Ink, Stroke } from '../ink/ink'
 import { pinOf } from '../motion/landmarks'
 import { isCycle } from '../scene/columns'
@@ -24,27 +26,18 @@ import {
   type Inputs,
   type Motion,
   type Planner,
-  type Setting,
+  type PlanContext,
 } from './planner'
 import { plannerOf, PLANNERS } from './register'
 
-const BASE = {
-  name: 'Plans',
-  width: 960,
-  height: 540,
-  fps: 24,
-  length: 48,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-} as const
+const BASE = settingsOf({ width: 960, height: 540, length: 48 })
 const make = (scene: Scene, edit: Edit) => applyEdit(scene, edit).scene
 let count = 0
 const NONE: Ink = []
 const freshId = () => `n${++count}`
-const settingOf = (scene: Scene, frame = 1): Setting => ({ scene, take: 'main', level: 'A', frame })
-function motionOf(planner: Planner, inputs: Inputs, setting: Setting): Motion {
-  const outcome = outcomeOf(planner, inputs, setting)
+const settingOf = (scene: Scene, frame = 1): PlanContext => ({ scene, take: 'main', level: 'A', frame })
+function motionOf(planner: Planner, inputs: Inputs, context: PlanContext): Motion {
+  const outcome = outcomeOf(planner, inputs, context)
   if ('refused' in outcome) throw new Error(outcome.refused)
   return outcome.motion
 }
@@ -107,7 +100,7 @@ function drawnOver(scene: Scene): { scene: Scene; inkOf: (drawing: string) => In
 function anyValue(field: Field, start: Inputs[string]): fc.Arbitrary<Inputs[string]> {
   if (field.kind === 'number') {
     const { min, max, step } = field
-    const whole = (value: number) => Math.min(max, Math.max(min, Math.round(value / step) * step))
+    const whole = (value: number) => clamp(Math.round(value / step) * step, min, max)
     return fc.oneof(
       fc.double({ min: 0.4, max: 1.7, noNaN: true }).map((times) => whole(Number(start) * times)),
       fc.double({ min, max, noNaN: true }).map(whole),
@@ -118,12 +111,12 @@ function anyValue(field: Field, start: Inputs[string]): fc.Arbitrary<Inputs[stri
   if (field.kind === 'held') return fc.constantFrom('1', '2', '3', '2 1', '3 2', '1 2 3')
   return fc.constant('')
 }
-const anyInputs = (planner: Planner, setting: Setting) => {
-  const start = completed(planner, {}, setting)
+const anyInputs = (planner: Planner, context: PlanContext) => {
+  const start = completed(planner, {}, context)
   return fc.record(
     Object.fromEntries(
       planner
-        .fields(setting)
+        .fields(context)
         .map((field) => [
           field.id,
           fc.oneof(
@@ -137,7 +130,7 @@ const anyInputs = (planner: Planner, setting: Setting) => {
 
 describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (_, planner) => {
   const scene = newScene(BASE)
-  const setting = settingOf(scene)
+  const context = settingOf(scene)
 
   test('is laid in, and Second look finds nothing wrong in what follows its guides', async () => {
     const { scene: laid, motion } = lay(scene, planner, {}, { turns: 2 })
@@ -152,12 +145,12 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
 
   test('over its whole range answers a motion that can be laid in, or why not and the nearest sense', () => {
     fc.assert(
-      fc.property(anyInputs(planner, setting), (inputs) => {
-        const outcome = outcomeOf(planner, inputs, setting)
+      fc.property(anyInputs(planner, context), (inputs) => {
+        const outcome = outcomeOf(planner, inputs, context)
         if ('refused' in outcome) {
           expect(outcome.refused).toMatch(/\.$/)
           if (outcome.nearest)
-            expect(outcomeOf(planner, { ...inputs, ...outcome.nearest.inputs }, setting)).not.toEqual(
+            expect(outcomeOf(planner, { ...inputs, ...outcome.nearest.inputs }, context)).not.toEqual(
               expect.objectContaining({ refused: outcome.refused }),
             )
           return
@@ -186,11 +179,9 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
         // What is dragged stays within what can be asked.
         for (const handle of motion.handles) {
           const dragged = { ...inputs, ...handle.drag({ x: handle.x + 31, y: handle.y - 17 }) }
-          for (const field of planner.fields(setting))
+          for (const field of planner.fields(context))
             if (field.kind === 'number')
-              expect(Number(dragged[field.id])).toEqual(
-                Math.min(field.max, Math.max(field.min, Number(dragged[field.id]))),
-              )
+              expect(Number(dragged[field.id])).toEqual(clamp(Number(dragged[field.id]), field.min, field.max))
         }
         if (framesOf(motion) > 400 || motion.drawings.length > 80) return
         try {
@@ -206,11 +197,11 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
   })
 
   test('each of its inputs has sense at its start, and says so outside its range', () => {
-    const inputs = completed(planner, {}, setting)
-    expect(outcomeOf(planner, inputs, setting)).toHaveProperty('motion')
-    for (const field of planner.fields(setting)) {
+    const inputs = completed(planner, {}, context)
+    expect(outcomeOf(planner, inputs, context)).toHaveProperty('motion')
+    for (const field of planner.fields(context)) {
       if (field.kind !== 'number') continue
-      const outcome = outcomeOf(planner, { ...inputs, [field.id]: field.max + field.step }, setting)
+      const outcome = outcomeOf(planner, { ...inputs, [field.id]: field.max + field.step }, context)
       expect(outcome).toEqual(
         expect.objectContaining({
           refused: expect.stringContaining(field.words),
@@ -218,8 +209,8 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
         }),
       )
     }
-    for (const start of planner.starts ?? [])
-      expect([start.id, outcomeOf(planner, { ...inputs, ...start.inputs(setting) }, setting)]).toEqual([
+    for (const start of planner.presets ?? [])
+      expect([start.id, outcomeOf(planner, { ...inputs, ...start.inputs(context) }, context)]).toEqual([
         start.id,
         expect.objectContaining({ motion: expect.anything() }),
       ])
@@ -249,21 +240,21 @@ test.each(PLANNERS.map(({ id }) => id))('%s works on ones, twos, threes and patt
 
 test('a hop shorter than two drawings is refused with the hops that can be seen', () => {
   const planner = plannerOf('bounce')!
-  const setting = settingOf(newScene(BASE))
-  const inputs: Inputs = { ...completed(planner, {}, setting), drop: 300, fall: 8, keeps: 0.5, hops: 4, exposure: '3' }
-  const outcome = outcomeOf(planner, inputs, setting)
+  const context = settingOf(newScene(BASE))
+  const inputs: Inputs = { ...completed(planner, {}, context), drop: 300, fall: 8, keeps: 0.5, hops: 4, exposure: '3' }
+  const outcome = outcomeOf(planner, inputs, context)
   expect(outcome).toEqual({
     refused: expect.stringMatching(/^Hop 3 would take 2\.3 frames, which is shorter than two drawings/),
     nearest: { words: '2 hops', inputs: { hops: 2 } },
   })
-  expect(outcomeOf(planner, { ...inputs, hops: 2 }, setting)).toHaveProperty('motion')
+  expect(outcomeOf(planner, { ...inputs, hops: 2 }, context)).toHaveProperty('motion')
 })
 
 describe('a leap in parts', () => {
   const planner = plannerOf('leap')!
-  const setting = settingOf(newScene(BASE))
+  const context = settingOf(newScene(BASE))
   const part = (which: string, more: Inputs = {}) =>
-    motionOf(planner, { ...completed(planner, {}, setting), opening: 0, ...more, part: which }, setting)
+    motionOf(planner, { ...completed(planner, {}, context), opening: 0, ...more, part: which }, context)
   test('take-off, air and landing laid one after the other are the whole leap', () => {
     const parts = ['take-off', 'air', 'landing'].map((which) => part(which))
     const whole = part('whole')
@@ -285,12 +276,12 @@ describe('a leap in parts', () => {
 
 test('a change of shape lays its shapes at the fractions of its spacing, wherever the shapes are', () => {
   const planner = plannerOf('shape')!
-  const setting = settingOf(newScene(BASE))
+  const context = settingOf(newScene(BASE))
   for (const toX of [345, 700]) {
     const motion = motionOf(
       planner,
-      { ...completed(planner, {}, setting), law: 'slow-in', frames: 12, exposure: '2', fromX: 345, toX },
-      setting,
+      { ...completed(planner, {}, context), law: 'slow-in', frames: 12, exposure: '2', fromX: 345, toX },
+      context,
     )
     expect(chartsOf(motion)[0]!.marks.map(({ fraction }) => fraction)).toEqual(
       [1, 2, 3, 4, 5].map((i) => expect.closeTo(1 - (1 - i / 6) ** 2, 6)),
@@ -309,12 +300,12 @@ describe('planners that go on from what is drawn', () => {
   }
   test('a chain hangs from a landmark of another level on every drawing', () => {
     const scene = swung()
-    const setting = { ...settingOf(scene), level: 'B' }
+    const context = { ...settingOf(scene), level: 'B' }
     const planner = plannerOf('drag')!
-    const inputs = completed(planner, {}, setting)
+    const inputs = completed(planner, {}, context)
     const landmark = scene.levels['A']!.landmarks!.find(({ name }) => name === 'weight')!
     expect(inputs['host']).toBe(`A/${landmark.id}`)
-    const { drawings, exposures } = motionOf(planner, inputs, setting)
+    const { drawings, exposures } = motionOf(planner, inputs, context)
     let frame = 1
     exposures.forEach(({ drawing, frames }) => {
       const host = exposuresOf(scene, 'A')
@@ -348,14 +339,14 @@ describe('planners that go on from what is drawn', () => {
       })
     const scene = add(add(newScene(BASE), 'one', 1, circle(200)), 'two', 25, box)
     const inks: Record<string, Ink> = { one: [circle(200)], two: [box] }
-    const setting = {
+    const context = {
       ...settingOf(scene),
       inkOf: (drawing: string, pass: string) => (pass === 'line' ? (inks[drawing] ?? NONE) : NONE),
     }
     for (const id of ['shape', 'boil']) {
       const planner = plannerOf(id)!
-      const inputs = { ...completed(planner, {}, setting), ...(id === 'boil' && { frames: 12 }), opening: 0 }
-      const motion = motionOf(planner, inputs, setting)
+      const inputs = { ...completed(planner, {}, context), ...(id === 'boil' && { frames: 12 }), opening: 0 }
+      const motion = motionOf(planner, inputs, context)
       expect(motion.drawings.filter(({ existing }) => existing !== undefined).map(({ existing }) => existing)).toEqual(
         id === 'shape' ? ['one', 'two'] : ['one'],
       )
@@ -537,8 +528,8 @@ describe('a plan that was laid', () => {
             })
           attempt({ type: 'take.add', id: 'other', name: 'Other', from: 'main' })
           const planner = plannerOf(id)!
-          const setting = settingOf(before, frame)
-          const inputs = completed(planner, {}, setting)
+          const context = settingOf(before, frame)
+          const inputs = completed(planner, {}, context)
           const { edit } = layIn({
             scene: before,
             take: 'main',
@@ -546,7 +537,7 @@ describe('a plan that was laid', () => {
             frame,
             planner: id,
             inputs,
-            motion: motionOf(planner, inputs, setting),
+            motion: motionOf(planner, inputs, context),
             turns,
             freshId,
           })

@@ -1,5 +1,17 @@
-import { planSwing } from '../motion/swing'
-import { asked, choice, EXPOSURE, number, reading, stepped, type Planner, type Told } from './planner'
+import { planSwing, type SwingPlan } from '../motion/planned/swing'
+import {
+  asked,
+  choice,
+  EXPOSURE,
+  number,
+  reading,
+  stepped,
+  type MotionDrawing,
+  type Inputs,
+  type Handle,
+  type Planner,
+  type PlanNote,
+} from './planner'
 import { lineThrough, round } from './figure'
 import { OPENING, openingAt } from './opening'
 
@@ -38,8 +50,8 @@ export const swing: Planner = {
     FIELDS.x,
     FIELDS.y,
   ],
-  start(setting) {
-    const { width, height, fps } = setting.scene.settings
+  start(context) {
+    const { width, height, fps } = context.scene.settings
     return {
       from: 'frames',
       period: Math.round(fps * 1.5),
@@ -50,12 +62,12 @@ export const swing: Planner = {
       swings: 1,
       exposure: '2',
       weight: Math.round(height * 0.06),
-      opening: openingAt(setting),
+      opening: openingAt(context),
       x: Math.round(width / 2),
       y: Math.round(height * 0.16),
     }
   },
-  starts: [
+  presets: [
     { id: 'lamp', words: 'a lamp that dies away', inputs: () => ({ keeps: 0.6, swings: 3, wide: 38 }) },
     {
       id: 'tail',
@@ -64,63 +76,13 @@ export const swing: Planner = {
     },
   ],
   plan(inputs, { scene }) {
-    const { n, s, held } = reading(inputs)
-    const byFrames = s('from') === 'frames'
-    const plan = planSwing({
-      fps: scene.settings.fps,
-      exposure: held(),
-      length: n('length'),
-      amplitude: (n('wide') * Math.PI) / 180,
-      ...(byFrames && { period: n('period') }),
-      pixelsPerMetre: n('scale'),
-      keeps: n('keeps'),
-      swings: n('keeps') === 1 ? 1 : n('swings'),
-    })
-    const [x, y] = [n('x'), n('y')]
-    const count = plan.drawings.length
-    const perSwing = plan.closes ? count : (count - 1) / n('swings')
+    const { n } = reading(inputs)
+    const { fps } = scene.settings
+    const plan = swingPlan(inputs, fps)
     const opening = plan.closes ? 0 : n('opening')
     const whole = plan.closes ? plan.period : plan.drawings.at(-1)!.frame
-    const drawings = plan.drawings.map(({ at, angle }, i) => {
-      const place = { x: x + at.x, y: y + at.y }
-      const quarter = (4 * i) / perSwing
-      const end = Math.abs(quarter - 2 * Math.round(quarter / 2)) < 1e-9 || i === count - 1
-      const middle = Math.abs(quarter - Math.round(quarter)) < 1e-9
-      const out = { x: Math.sin(angle), y: Math.cos(angle) }
-      return {
-        role:
-          (end && !(plan.closes && i === count - 1 && quarter % 2 !== 0)) || i === 0
-            ? ('key' as const)
-            : middle
-              ? ('breakdown' as const)
-              : ('inbetween' as const),
-        shapes: [
-          lineThrough([
-            { x, y },
-            { x: place.x - out.x * n('weight'), y: place.y - out.y * n('weight') },
-          ]),
-          round({ at: place, radius: n('weight') }),
-          round({ at: { x, y }, radius: Math.max(2, n('weight') * 0.15) }, 'help'),
-        ],
-        targets: { weight: place },
-      }
-    })
-    const told: Told[] = []
-    if (Math.abs(plan.gravityError) >= 0.005)
-      told.push({
-        words: `There and back in ${plan.period} frames where ${plan.truePeriod.toFixed(1)} ${byFrames ? 'were asked for' : 'would be true'}: gravity bent by ${(plan.gravityError * 100).toFixed(1)} %.`,
-        ...(Math.abs(plan.gravityError) > 0.2 && { caution: true as const }),
-        nearest: { words: `From frames, ${plan.period}`, inputs: { from: 'frames', period: plan.period } },
-      })
-    const metres = n('length') / n('scale')
-    const truly = 2 * Math.PI * Math.sqrt(metres / 9.81) * scene.settings.fps
-    if (byFrames)
-      told.push({
-        words: `A pendulum as long as this looks (${metres.toFixed(2)} m) takes ${truly.toFixed(1)} frames.`,
-        nearest: { words: 'Take its time from its length', inputs: { from: 'length' } },
-      })
     return {
-      drawings,
+      drawings: drawingsOf(plan, inputs),
       exposures: plan.drawings.map(({ frame }, i) => ({
         drawing: i,
         frames:
@@ -130,7 +92,7 @@ export const swing: Planner = {
       })),
       cycle: plan.closes,
       lead: 'weight',
-      told,
+      notes: notesOf(plan, inputs, fps),
       graphs: [
         {
           id: 'angle',
@@ -142,25 +104,96 @@ export const swing: Planner = {
           })),
         },
       ],
-      handles: [
-        {
-          id: 'weight',
-          words: 'The end of its swing',
-          x: x + n('length') * Math.sin((n('wide') * Math.PI) / 180),
-          y: y + n('length') * Math.cos((n('wide') * Math.PI) / 180),
-          drag: (to) => ({
-            length: stepped(FIELDS.length, Math.hypot(to.x - x, to.y - y)),
-            wide: stepped(FIELDS.wide, (Math.atan2(Math.abs(to.x - x), Math.max(0, to.y - y)) * 180) / Math.PI),
-          }),
-        },
-        {
-          id: 'hang',
-          words: 'Where it hangs',
-          x,
-          y,
-          drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }),
-        },
-      ],
+      handles: handlesOf(inputs),
     }
   },
+}
+
+function swingPlan(inputs: Inputs, fps: number): SwingPlan {
+  const { n, s, held } = reading(inputs)
+  return planSwing({
+    fps,
+    exposure: held(),
+    length: n('length'),
+    amplitude: (n('wide') * Math.PI) / 180,
+    ...(s('from') === 'frames' && { period: n('period') }),
+    pixelsPerMetre: n('scale'),
+    keeps: n('keeps'),
+    swings: n('keeps') === 1 ? 1 : n('swings'),
+  })
+}
+
+function drawingsOf(plan: SwingPlan, inputs: Inputs): MotionDrawing[] {
+  const { n } = reading(inputs)
+  const [x, y] = [n('x'), n('y')]
+  const count = plan.drawings.length
+  const perSwing = plan.closes ? count : (count - 1) / n('swings')
+  return plan.drawings.map(({ at, angle }, i): MotionDrawing => {
+    const place = { x: x + at.x, y: y + at.y }
+    const quarter = (4 * i) / perSwing
+    const end = Math.abs(quarter - 2 * Math.round(quarter / 2)) < 1e-9 || i === count - 1
+    const middle = Math.abs(quarter - Math.round(quarter)) < 1e-9
+    const out = { x: Math.sin(angle), y: Math.cos(angle) }
+    return {
+      role:
+        (end && !(plan.closes && i === count - 1 && quarter % 2 !== 0)) || i === 0
+          ? 'key'
+          : middle
+            ? 'breakdown'
+            : 'inbetween',
+      shapes: [
+        lineThrough([
+          { x, y },
+          { x: place.x - out.x * n('weight'), y: place.y - out.y * n('weight') },
+        ]),
+        round({ at: place, radius: n('weight') }),
+        round({ at: { x, y }, radius: Math.max(2, n('weight') * 0.15) }, 'help'),
+      ],
+      targets: { weight: place },
+    }
+  })
+}
+
+function notesOf(plan: SwingPlan, inputs: Inputs, fps: number): PlanNote[] {
+  const { n, s } = reading(inputs)
+  const byFrames = s('from') === 'frames'
+  const notes: PlanNote[] = []
+  if (Math.abs(plan.gravityError) >= 0.005)
+    notes.push({
+      words: `There and back in ${plan.period} frames where ${plan.truePeriod.toFixed(1)} ${byFrames ? 'were asked for' : 'would be true'}: gravity bent by ${(plan.gravityError * 100).toFixed(1)} %.`,
+      ...(Math.abs(plan.gravityError) > 0.2 && { caution: true as const }),
+      nearest: { words: `From frames, ${plan.period}`, inputs: { from: 'frames', period: plan.period } },
+    })
+  const metres = n('length') / n('scale')
+  const truly = 2 * Math.PI * Math.sqrt(metres / 9.81) * fps
+  if (byFrames)
+    notes.push({
+      words: `A pendulum as long as this looks (${metres.toFixed(2)} m) takes ${truly.toFixed(1)} frames.`,
+      nearest: { words: 'Take its time from its length', inputs: { from: 'length' } },
+    })
+  return notes
+}
+
+function handlesOf(inputs: Inputs): Handle[] {
+  const { n } = reading(inputs)
+  const [x, y] = [n('x'), n('y')]
+  return [
+    {
+      id: 'weight',
+      words: 'The end of its swing',
+      x: x + n('length') * Math.sin((n('wide') * Math.PI) / 180),
+      y: y + n('length') * Math.cos((n('wide') * Math.PI) / 180),
+      drag: (to) => ({
+        length: stepped(FIELDS.length, Math.hypot(to.x - x, to.y - y)),
+        wide: stepped(FIELDS.wide, (Math.atan2(Math.abs(to.x - x), Math.max(0, to.y - y)) * 180) / Math.PI),
+      }),
+    },
+    {
+      id: 'hang',
+      words: 'Where it hangs',
+      x,
+      y,
+      drag: (to) => ({ x: stepped(FIELDS.x, to.x), y: stepped(FIELDS.y, to.y) }),
+    },
+  ]
 }

@@ -1,6 +1,13 @@
-import { longestStep, planRun, planWalk, type WalkDrawing, type WalkOptions, type WalkPlan } from '../motion/walk'
+import {
+  longestStep,
+  planRun,
+  planWalk,
+  type WalkDrawing,
+  type WalkOptions,
+  type WalkPlan,
+} from '../motion/planned/walk'
 import { shareFrames } from '../timing/exposure'
-import type { Held } from '../timing/held'
+import type { ExposurePattern } from '../timing/exposure-pattern'
 import {
   asked,
   choice,
@@ -11,12 +18,13 @@ import {
   reading,
   stepped,
   toggle,
+  type Handle,
   type Inputs,
   type Motion,
   type MotionDrawing,
   type Planner,
-  type Setting,
-  type Told,
+  type PlanContext,
+  type PlanNote,
 } from './planner'
 import { groundLine, limb, nearestTo, round } from './figure'
 
@@ -59,7 +67,7 @@ const COMMON = [
 ]
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 
-function optionsOf(inputs: Inputs, { scene }: Setting, down: number): WalkOptions {
+function optionsOf(inputs: Inputs, { scene }: PlanContext, down: number): WalkOptions {
   const { n, is, s, held } = reading(inputs)
   const drawings = Number(s('form'))
   const perStep = n('perStep')
@@ -69,7 +77,8 @@ function optionsOf(inputs: Inputs, { scene }: Setting, down: number): WalkOption
       inputs: { perStep: drawings / 2 },
     })
   // A given count of drawings shares the frames of a step out among half of them.
-  const exposure: Held = drawings > 0 ? shareFrames(perStep, new Array<number>(drawings / 2).fill(1)) : held()
+  const exposure: ExposurePattern =
+    drawings > 0 ? shareFrames(perStep, new Array<number>(drawings / 2).fill(1)) : held()
   const [thigh, shin, bob, hips] = [n('thigh'), n('shin'), n('bob'), n('hips')]
   const highest = Math.floor(thigh + shin - bob / 2 - 1)
   const nearestLegs = (most: number): { words: string; inputs: Inputs } => {
@@ -207,7 +216,7 @@ function withCorners(plan: WalkPlan, own: number, targets: MotionDrawing['target
   return { ...targets, ...marked('near foot', 'right'), ...marked('far foot', 'left') }
 }
 
-function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
+function motionOf(plan: WalkPlan, inputs: Inputs, notes: PlanNote[]): Motion {
   const { n, is } = reading(inputs)
   const inPlace = is('inPlace')
   const leg = n('thigh') + n('shin')
@@ -233,7 +242,6 @@ function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
     ...figure,
     shapes: [...figure.shapes, groundLine(ground, figure.targets['hips']!.x - leg, figure.targets['hips']!.x + leg)],
   }))
-  const hips = ground - n('hips')
   const exposures = made.map(({ frames }, i) => ({ drawing: i, frames }))
   return {
     drawings,
@@ -241,7 +249,7 @@ function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
     cycle: inPlace,
     lead: 'near foot',
     ground,
-    told,
+    notes,
     graphs: [
       graphOver(
         { id: 'hips', words: 'Height of the hips', unit: 'px' },
@@ -250,43 +258,7 @@ function motionOf(plan: WalkPlan, inputs: Inputs, told: Told[]): Motion {
       ),
     ],
     ...(inPlace && plan.pan > 0 && { pan: plan.pan }),
-    handles: [
-      {
-        id: 'step',
-        words: 'Length of a step',
-        x: x + step / 2,
-        y: ground,
-        drag: (to) => ({ step: stepped(FIELDS.step, (to.x - x) * 2) }),
-      },
-      {
-        id: 'hips',
-        words: 'Height of the hips',
-        x,
-        y: hips,
-        drag: (to) => ({ hips: stepped(FIELDS.hips, ground - to.y) }),
-      },
-      {
-        id: 'lift',
-        words: 'How high a foot is lifted',
-        x: x - leg * 0.55,
-        y: ground - n('lift'),
-        drag: (to) => ({ lift: stepped(FIELDS.lift, ground - to.y) }),
-      },
-      {
-        id: 'lean',
-        words: 'Lean',
-        x: x + Math.sin(radians(n('lean'))) * leg * 1.25,
-        y: hips - Math.cos(radians(n('lean'))) * leg * 1.25,
-        drag: (to) => ({ lean: stepped(FIELDS.lean, (Math.atan2(to.x - x, hips - to.y) * 180) / Math.PI) }),
-      },
-      {
-        id: 'spot',
-        words: 'Where it walks',
-        x: x - leg * 0.9,
-        y: ground,
-        drag: (to) => ({ x: stepped(FIELDS.x, to.x + leg * 0.9), ground: stepped(FIELDS.ground, to.y) }),
-      },
-    ],
+    handles: handlesOf(inputs, step),
   }
 }
 
@@ -294,7 +266,7 @@ const sizes = ({
   scene: {
     settings: { width, height },
   },
-}: Setting) => {
+}: PlanContext) => {
   const leg = Math.round(height * 0.34)
   return {
     thigh: Math.round(leg * 0.52),
@@ -304,20 +276,20 @@ const sizes = ({
     ground: Math.round(height * 0.88),
   }
 }
-function toldOf(plan: WalkPlan, inputs: Inputs, setting: Setting): Told[] {
+function notesOf(plan: WalkPlan, inputs: Inputs, context: PlanContext): PlanNote[] {
   const { n } = reading(inputs)
-  const { fps } = setting.scene.settings
-  const told: Told[] = [
+  const { fps } = context.scene.settings
+  const notes: PlanNote[] = [
     {
       words: `${plan.drawings.length} drawings a cycle of ${plan.frames} frames: ${(fps / plan.framesPerStep).toFixed(2)} steps a second.`,
     },
   ]
   if (plan.framesPerStep !== n('perStep'))
-    told.push({
+    notes.push({
       words: `A step takes ${plan.framesPerStep} frames where ${n('perStep')} were asked for, so that each contact falls on a drawing.`,
       nearest: { words: `${plan.framesPerStep} frames a step`, inputs: { perStep: plan.framesPerStep } },
     })
-  return told
+  return notes
 }
 
 /** Two steps that repeat, on the spot or travelling. */
@@ -332,11 +304,11 @@ export const walk: Planner = {
     FIELDS.x,
     FIELDS.ground,
   ],
-  start(setting) {
-    const size = sizes(setting)
+  start(context) {
+    const size = sizes(context)
     const leg = size.thigh + size.shin
     return {
-      perStep: Math.round(setting.scene.settings.fps / 2),
+      perStep: Math.round(context.scene.settings.fps / 2),
       exposure: '2',
       form: 'full',
       step: Math.round(leg * 0.72),
@@ -350,45 +322,45 @@ export const walk: Planner = {
       ...size,
     }
   },
-  starts: [
+  presets: [
     {
       id: 'tired',
       words: 'tired',
-      inputs: (setting) => ({
-        ...legs(setting, { step: 0.46, hips: 0.86, bob: 0.07, lift: 0.06 }),
+      inputs: (context) => ({
+        ...legs(context, { step: 0.46, hips: 0.86, bob: 0.07, lift: 0.06 }),
         lean: 18,
         arms: 8,
-        perStep: Math.round(setting.scene.settings.fps * 0.75),
+        perStep: Math.round(context.scene.settings.fps * 0.75),
       }),
     },
     {
       id: 'proud',
       words: 'proud',
-      inputs: (setting) => ({
-        ...legs(setting, { step: 0.7, hips: 0.92, bob: 0.06, lift: 0.28 }),
+      inputs: (context) => ({
+        ...legs(context, { step: 0.7, hips: 0.92, bob: 0.06, lift: 0.28 }),
         lean: -8,
         arms: 38,
-        perStep: Math.round(setting.scene.settings.fps * 0.58),
+        perStep: Math.round(context.scene.settings.fps * 0.58),
       }),
     },
     {
       id: 'sneaking',
       words: 'sneaking',
-      inputs: (setting) => ({
-        ...legs(setting, { step: 0.78, hips: 0.76, bob: 0.12, lift: 0.34 }),
+      inputs: (context) => ({
+        ...legs(context, { step: 0.78, hips: 0.76, bob: 0.12, lift: 0.34 }),
         lean: 26,
         arms: 14,
-        perStep: setting.scene.settings.fps,
+        perStep: context.scene.settings.fps,
       }),
     },
   ],
-  plan(inputs, setting) {
-    const plan = planWalk(optionsOf(inputs, setting, 1))
-    return motionOf(plan, inputs, toldOf(plan, inputs, setting))
+  plan(inputs, context) {
+    const plan = planWalk(optionsOf(inputs, context, 1))
+    return motionOf(plan, inputs, notesOf(plan, inputs, context))
   },
 }
-function legs(setting: Setting, shares: Record<'step' | 'hips' | 'bob' | 'lift', number>): Inputs {
-  const { thigh, shin } = sizes(setting)
+function legs(context: PlanContext, shares: Record<'step' | 'hips' | 'bob' | 'lift', number>): Inputs {
+  const { thigh, shin } = sizes(context)
   return Object.fromEntries(Object.entries(shares).map(([id, share]) => [id, Math.round((thigh + shin) * share)]))
 }
 
@@ -405,12 +377,12 @@ export const run: Planner = {
     FIELDS.x,
     FIELDS.ground,
   ],
-  start(setting) {
-    const size = sizes(setting)
+  start(context) {
+    const size = sizes(context)
     const leg = size.thigh + size.shin
     return {
       air: 35,
-      perStep: Math.max(2, Math.round(setting.scene.settings.fps / 3)),
+      perStep: Math.max(2, Math.round(context.scene.settings.fps / 3)),
       exposure: '1',
       form: 'full',
       step: Math.round(leg * 1.1),
@@ -424,37 +396,82 @@ export const run: Planner = {
       ...size,
     }
   },
-  starts: [
+  presets: [
     {
       id: 'jog',
       words: 'a jog',
-      inputs: (setting) => ({
-        ...legs(setting, { step: 0.8, hips: 0.88, bob: 0.07, lift: 0.25 }),
+      inputs: (context) => ({
+        ...legs(context, { step: 0.8, hips: 0.88, bob: 0.07, lift: 0.25 }),
         air: 18,
         lean: 8,
         arms: 30,
-        perStep: Math.round(setting.scene.settings.fps * 0.42),
+        perStep: Math.round(context.scene.settings.fps * 0.42),
       }),
     },
     {
       id: 'dash',
       words: 'a dash',
-      inputs: (setting) => ({
-        ...legs(setting, { step: 1.5, hips: 0.84, bob: 0.06, lift: 0.5 }),
+      inputs: (context) => ({
+        ...legs(context, { step: 1.5, hips: 0.84, bob: 0.06, lift: 0.5 }),
         air: 50,
         lean: 22,
         arms: 60,
-        perStep: Math.max(2, Math.round(setting.scene.settings.fps / 4)),
+        perStep: Math.max(2, Math.round(context.scene.settings.fps / 4)),
       }),
     },
   ],
-  plan(inputs, setting) {
+  plan(inputs, context) {
     const air = reading(inputs).n('air') / 100
-    const plan = planRun({ ...optionsOf(inputs, setting, 1 - air), air })
-    const told = toldOf(plan, inputs, setting)
+    const plan = planRun({ ...optionsOf(inputs, context, 1 - air), air })
+    const notes = notesOf(plan, inputs, context)
     return motionOf(plan, inputs, [
-      ...told,
+      ...notes,
       { words: `No foot is down for ${(plan.air * 100).toFixed(0)} % of the time.` },
     ])
   },
+}
+
+/** What can be dragged; `step` in pixels. */
+function handlesOf(inputs: Inputs, step: number): Handle[] {
+  const { n } = reading(inputs)
+  const leg = n('thigh') + n('shin')
+  const [x, ground] = [n('x'), n('ground')]
+  const hips = ground - n('hips')
+  return [
+    {
+      id: 'step',
+      words: 'Length of a step',
+      x: x + step / 2,
+      y: ground,
+      drag: (to) => ({ step: stepped(FIELDS.step, (to.x - x) * 2) }),
+    },
+    {
+      id: 'hips',
+      words: 'Height of the hips',
+      x,
+      y: hips,
+      drag: (to) => ({ hips: stepped(FIELDS.hips, ground - to.y) }),
+    },
+    {
+      id: 'lift',
+      words: 'How high a foot is lifted',
+      x: x - leg * 0.55,
+      y: ground - n('lift'),
+      drag: (to) => ({ lift: stepped(FIELDS.lift, ground - to.y) }),
+    },
+    {
+      id: 'lean',
+      words: 'Lean',
+      x: x + Math.sin(radians(n('lean'))) * leg * 1.25,
+      y: hips - Math.cos(radians(n('lean'))) * leg * 1.25,
+      drag: (to) => ({ lean: stepped(FIELDS.lean, (Math.atan2(to.x - x, hips - to.y) * 180) / Math.PI) }),
+    },
+    {
+      id: 'spot',
+      words: 'Where it walks',
+      x: x - leg * 0.9,
+      y: ground,
+      drag: (to) => ({ x: stepped(FIELDS.x, to.x + leg * 0.9), ground: stepped(FIELDS.ground, to.y) }),
+    },
+  ]
 }

@@ -51,3 +51,21 @@ export function newScene(settings: Settings, palette: readonly Swatch[] = PASTEL
     sheets: { main: { A: [{ drawing: null, frames: settings.length }] } },
   }
 }
+
+/** The same set-up again: settings, colours and levels of a scene with their landmarks, and nothing drawn. */
+export function sameSetUp(scene: Scene, name: string): Scene {
+  const { cover: _, handsOnTo: __, ...settings } = scene.settings
+  const levels = Object.values(scene.levels).map(
+    ({ model: ___, lightTable: { pinned: ____, ...lightTable }, ...level }) => ({
+      ...level,
+      lightTable,
+    }),
+  )
+  const empty = [{ drawing: null, frames: settings.length }]
+  return {
+    ...newScene({ ...settings, name }, scene.palette),
+    levelOrder: scene.levelOrder,
+    levels: Object.fromEntries(levels.map((level) => [level.id, level])),
+    sheets: { main: Object.fromEntries(scene.levelOrder.map((level) => [level, empty])) },
+  }
+}

@@ -1,3 +1,4 @@
+import { settingsOf } from '../testing/build'
 import { wcagLuminance } from 'culori'
 import fc from 'fast-check'
 import { applyEdit } from '../edits/apply'
@@ -8,16 +9,7 @@ import { modelTouches } from './model'
 import { coloursOf, potsOf, toneOf } from './palette'
 import type { Scene } from './schema'
 
-const base = newScene({
-  name: 'S',
-  width: 640,
-  height: 360,
-  fps: 24,
-  length: 25,
-  paper: '#fbf7ee',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-})
+const base = newScene(settingsOf({ width: 640, height: 360, length: 25, paper: '#fbf7ee' }))
 const after = (scene: Scene, ...edits: Edit[]) => edits.reduce((now, edit) => applyEdit(now, edit).scene, scene)
 const colour = (scene: Scene, id: string) => coloursOf(scene.palette).get(id)
 const put = (id: string, hex: string, more = {}): Edit => ({

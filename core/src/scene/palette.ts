@@ -1,5 +1,7 @@
+import { clamp } from '../base/clamp'
 import { clampChroma, converter, formatHex } from 'culori'
 import type { Swatch, Tone } from './schema'
+import { memo } from '../base/memo'
 
 const oklch = converter('oklch')
 /** Steps of lightness by which tones differ, on OKLCH's scale of 0…1. */
@@ -13,7 +15,7 @@ const SHADOW = { hue: 275, lean: 22 } as const
  */
 export function toneOf(colour: string, tone: Tone): string {
   const { l, c, h = SHADOW.hue } = oklch(colour) ?? { l: 0, c: 0 }
-  const lightness = Math.min(1, Math.max(0, l + (tone === 'lighter' ? STEP : tone === 'darker' ? -STEP : -1.5 * STEP)))
+  const lightness = clamp(l + (tone === 'lighter' ? STEP : tone === 'darker' ? -STEP : -1.5 * STEP), 0, 1)
   const away = ((SHADOW.hue - h + 540) % 360) - 180
   const hue = tone === 'shadow' && c > 0.01 ? h + Math.sign(away) * Math.min(Math.abs(away), SHADOW.lean) : h
   return formatHex(clampChroma({ mode: 'oklch', l: lightness, c: tone === 'shadow' ? c * 0.9 : c, h: hue }, 'oklch'))
@@ -40,18 +42,11 @@ export function poured(palette: readonly Swatch[], id: string): string {
   return at
 }
 
-const maps = new WeakMap<readonly Swatch[], ReadonlyMap<string, string>>()
-
 /** The colour each swatch is painted in. */
-export function coloursOf(palette: readonly Swatch[]): ReadonlyMap<string, string> {
-  let found = maps.get(palette)
-  if (!found) {
-    const own = new Map(palette.map(({ id, colour }) => [id, colour]))
-    found = new Map(palette.map(({ id }) => [id, own.get(poured(palette, id))!]))
-    maps.set(palette, found)
-  }
-  return found
-}
+export const coloursOf = memo((palette: readonly Swatch[]): ReadonlyMap<string, string> => {
+  const own = new Map(palette.map(({ id, colour }) => [id, colour]))
+  return new Map(palette.map(({ id }) => [id, own.get(poured(palette, id))!]))
+})
 
 /** The pots on the tray: colours that were not merged into others. */
 export const potsOf = (palette: readonly Swatch[]): Swatch[] => palette.filter(({ id }) => poured(palette, id) === id)

@@ -1,18 +1,25 @@
+import { clamp } from '../base/clamp'
 import { isCycle } from './columns'
 import type { Column, Exposure, Scene } from './schema'
 
-/** A pencil test shows this many frames at the most: some seconds say what a scene is. */
-const FRAMES = 96
+/** A pencil test plays this many frames at the most: some seconds say what a scene is. */
+export const PENCIL_TEST_FRAMES = 96
 
 /**
- * The first frames of the main take with only what they show: what a pencil test needs, whole by itself. Guides,
- * charts, plans, other takes and references are left out.
+ * The first frames of the main take with only what they show: what a pencil test needs, whole by itself. A cover that
+ * lies beyond them follows as one frame more. Guides, charts, plans, other takes and references are left out.
  */
-export function pencilTest(scene: Scene, frames = FRAMES): Scene {
-  const length = Math.min(scene.settings.length, frames)
+export function pencilTest(scene: Scene, frames = PENCIL_TEST_FRAMES): Scene {
+  const played = Math.min(scene.settings.length, frames)
+  const cover = scene.settings.cover ?? undefined
+  const beyond = cover !== undefined && cover > played
+  const length = beyond ? played + 1 : played
   const main = scene.sheets[scene.mainTake]!
   const columns = Object.fromEntries(
-    Object.entries(main).map(([level, column]) => [level, firstFrames(column, length)]),
+    Object.entries(main).map(([level, column]) => [
+      level,
+      [...frameRange(column, 0, played), ...(beyond ? frameRange(column, cover - 1, cover) : [])],
+    ]),
   )
   const shown = new Set(Object.values(columns).flatMap((column) => column.flatMap(({ drawing }) => drawing ?? [])))
   const drawings = Object.fromEntries(
@@ -23,7 +30,7 @@ export function pencilTest(scene: Scene, frames = FRAMES): Scene {
   const { notes: _, ...take } = scene.takes[scene.mainTake]!
   return {
     format: scene.format,
-    settings: { ...scene.settings, length },
+    settings: { ...scene.settings, length, ...(beyond && { cover: length }) },
     palette: scene.palette,
     levelOrder: scene.levelOrder,
     levels: scene.levels,
@@ -35,22 +42,24 @@ export function pencilTest(scene: Scene, frames = FRAMES): Scene {
   }
 }
 
-function firstFrames(column: Column, length: number): Exposure[] {
+/** The exposures of the frames after the first `from` up to `to`. */
+function frameRange(column: Column, from: number, to: number): Exposure[] {
   const result: Exposure[] = []
-  let left = length
+  let at = 0
   const put = ({ drawing, frames }: Exposure) => {
-    if (left <= 0) return
-    result.push({ drawing, frames: Math.min(frames, left) })
-    left -= frames
+    const within = clamp(at + frames, from, to) - clamp(at, from, to)
+    if (within > 0) result.push({ drawing, frames: within })
+    at += frames
   }
   for (const entry of column) {
+    if (at >= to) break
     if (!isCycle(entry)) put(entry)
     else
-      for (let turned = 0; turned < entry.frames && left > 0;)
+      for (let turned = 0; turned < entry.frames;)
         for (const exposure of entry.cycle) {
-          put({ ...exposure, frames: Math.min(exposure.frames, Math.max(0, entry.frames - turned)) })
+          put({ ...exposure, frames: clamp(entry.frames - turned, 0, exposure.frames) })
           turned += exposure.frames
         }
   }
-  return result.filter(({ frames }) => frames > 0)
+  return result
 }

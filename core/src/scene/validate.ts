@@ -16,6 +16,7 @@ import {
   referenceSchema,
   sceneSchema,
   settingsSchema,
+  soundSchema,
   takeSchema,
   type Chart,
   type Column,
@@ -24,6 +25,7 @@ import {
   type LaidPlan,
   type Level,
   type Scene,
+  type Sound,
   type Swatch,
   type Take,
 } from './schema'
@@ -72,6 +74,13 @@ function columnFault(scene: Scene, column: Column, level: string): Fault {
     return `the exposures of level ${scene.levels[level]!.name} do not add up to its length, ${length} frames.`
   const stranger = exposuresNamed(column).find(({ drawing }) => drawing !== null && !isOn(scene, drawing, level))
   return stranger && `the sheet of level ${scene.levels[level]!.name} shows a drawing that is not there.`
+}
+
+/** What is heard of a sound lies within its file. */
+function soundFault({ from, to, seconds }: Sound): Fault {
+  const end = to ?? seconds
+  if (from >= end) return 'a sound ends before it begins: move its beginning or its end.'
+  return end > seconds ? 'a sound is to be heard longer than it is.' : undefined
 }
 
 const chartDrawings = (chart: Chart): string[] => [chart.from, chart.to, ...chart.marks.map((mark) => mark.drawing)]
@@ -136,6 +145,11 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     schema: referenceSchema,
     most: [LIMITS.references, `A scene can have ${LIMITS.references} reference pictures. Take one away first.`],
     fault: (_, reference: { id: string }, key) => filedUnder(reference.id, key),
+  },
+  sounds: {
+    schema: soundSchema,
+    most: [LIMITS.sounds, `A scene can have ${LIMITS.sounds} sounds. Take one out first.`],
+    fault: (_, sound: Sound, key) => soundFault(sound) ?? filedUnder(sound.id, key),
   },
   answers: {
     schema: answerSchema,

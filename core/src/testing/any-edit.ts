@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import fc from 'fast-check'
 import type { z } from 'zod'
 import { simpleEditSchema, type Edit, type SimpleEdit } from '../edits/kinds'
@@ -47,6 +48,7 @@ const POOL_OF: Readonly<Record<string, string>> = {
   columns: 'level',
   charts: 'chart',
   reference: 'plan',
+  sound: 'plan',
 }
 const OWN_POOL: Readonly<Record<string, string>> = {
   take: 'take',
@@ -57,6 +59,7 @@ const OWN_POOL: Readonly<Record<string, string>> = {
   drawing: 'drawing',
   plan: 'plan',
   reference: 'plan',
+  sound: 'plan',
   answer: 'plan',
 }
 const HOSTILE_IDS = ['gone', 'constructor', '__proto__']
@@ -114,7 +117,7 @@ function numberFor(schema: z.ZodType): fc.Arbitrary<number> {
   const most = Math.min(maxValue ?? 1e9, 1e9)
   const whole = fc.integer({
     min: Math.ceil(Math.max(least, Math.min(0, most))),
-    max: Math.floor(Math.min(most, Math.max(30, least + 30))),
+    max: Math.floor(clamp(least + 30, 30, most)),
   })
   const edges = fc.constantFrom(least, most)
   if (format?.includes('int')) return fc.oneof({ weight: 20, arbitrary: whole }, { weight: 1, arbitrary: edges })
@@ -147,7 +150,7 @@ function valueFor(schema: z.ZodType, path: readonly string[], type: string): fc.
         ? idsFor(path, type)
         : path.at(-1) === 'colour' || path.at(-1) === 'paper'
           ? fc.constant('#a0b0c0')
-          : path.at(-1) === 'picture'
+          : ['picture', 'file'].includes(path.at(-1)!)
             ? fc.constant('0a'.repeat(32))
             : fc.constantFrom(...TEXTS)
     case 'number':
@@ -232,6 +235,20 @@ const AGREEING: Partial<Record<SimpleEdit['type'], fc.Arbitrary<Edit>>> = {
     to: to!,
     marks: between.map((drawing, i) => ({ drawing, fraction: (i + 1) / 4 })),
   })),
+  'sound.put': fc
+    .tuple(
+      fc.constantFrom('p0', 'p1'),
+      fc.integer({ min: -40, max: 40 }),
+      fc.nat(5),
+      fc.option(fc.integer({ min: 1, max: 9 })),
+    )
+    .map(([id, start, from, to]): Edit => ({
+      type: 'sound.put',
+      sound: {
+        ...{ id, start, from, name: 'Gull', file: '0a'.repeat(32), seconds: 7.5, strength: 1 },
+        ...(to !== null && { to }),
+      },
+    })),
   'plan.lay': fc
     .tuple(
       some(IDS['drawing']!, 1, 4),

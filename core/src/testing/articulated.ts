@@ -1,4 +1,5 @@
-import { chance } from '../base/random'
+import { clamp } from '../base/clamp'
+import { seededRandom } from '../base/random'
 import type { Point } from '../geometry/matrix'
 import type { Stroke } from '../ink/ink'
 import type { GuideLandmark } from '../motion/inbetween'
@@ -145,7 +146,7 @@ function byHand(lines: ReadonlyMap<string, readonly Point[]>, random: () => numb
 
 /** Two drawings of a random figure, some with landmarks whose path is known, a few lines in another order. */
 export function articulated(seed: number): Articulated {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   const unit = 90 + random() * 60
   const figure = figureOf(random, unit)
   const from = { x: 400, y: 330 }
@@ -181,7 +182,7 @@ export interface Outline {
 
 /** One closed outline of an arm of two bones that bends and goes along, as flat rings. */
 export function outline(seed: number): Outline {
-  const random = chance(seed * 13 + 5)
+  const random = seededRandom(seed * 13 + 5)
   const unit = 80 + random() * 50
   const [bend, swing, width] = [(random() - 0.5) * 3.2, (random() - 0.5) * 2.4, unit * (0.2 + random() * 0.12)]
   const [rest, start] = [(random() - 0.5) * 1.2, random() * 6.3]
@@ -191,11 +192,11 @@ export function outline(seed: number): Outline {
     const upper = start + swing * t
     const fore = upper + rest + bend * t
     // The bones as one smooth course, its direction turning over about the elbow.
-    const course = Array.from({ length: 41 }, (_, k) => k / 40)
+    const shares = Array.from({ length: 41 }, (_, k) => k / 40)
     const places: { at: Point; way: number }[] = []
     let at = shoulder
-    for (const share of course) {
-      const over = Math.min(1, Math.max(0, (share - 0.4) / 0.2))
+    for (const share of shares) {
+      const over = clamp((share - 0.4) / 0.2, 0, 1)
       const way = upper + (fore - upper) * over * over * (3 - 2 * over)
       places.push({ at, way })
       at = along(at, way, (2 * unit) / 40)
@@ -247,7 +248,7 @@ export function distancesTo(points: readonly Point[], line: readonly Point[], cl
     for (let i = 1; i < all.length; i++) {
       const [p, q] = [all[i - 1]!, all[i]!]
       const [dx, dy] = [q.x - p.x, q.y - p.y]
-      const t = Math.min(1, Math.max(0, ((at.x - p.x) * dx + (at.y - p.y) * dy) / (dx * dx + dy * dy || 1)))
+      const t = clamp(((at.x - p.x) * dx + (at.y - p.y) * dy) / (dx * dx + dy * dy || 1), 0, 1)
       best = Math.min(best, Math.hypot(p.x + dx * t - at.x, p.y + dy * t - at.y))
     }
     return best

@@ -1,5 +1,6 @@
-import { chance } from '../base/random'
+import { seededRandom } from '../base/random'
 import type { Point } from '../geometry/matrix'
+import type { Scene, Sound } from '../scene/schema'
 import { aheadScene, arcScene, desk, figureInk, kindOf, settingsOf, type Change, type Kind, type Made } from './planted'
 
 /** A fault that can be planted at so many times its limit. */
@@ -7,6 +8,14 @@ export interface Fault {
   readonly check: string
   /** Undefined where this kind of scene cannot have it. */
   readonly plant: (seed: number, strength: number) => Made | undefined
+}
+
+/** A scene with a sound that goes on for so many frames after its last. */
+function withSound(scene: Scene, beyond: number): Scene {
+  const { fps, length } = scene.settings
+  const seconds = (length + beyond) / fps
+  const sound: Sound = { id: 'hum', name: 'Hum', file: 'a'.repeat(64), seconds, start: 1, from: 0, strength: 1 }
+  return { ...scene, sounds: { hum: sound } }
 }
 
 const along = (step: Point, share: number, least: number): Point => {
@@ -31,7 +40,7 @@ const changed = (change: (strength: number) => Change) => (seed: number, strengt
 
 /** Two or more levels that come to rest, each a figure of its own. */
 function arrivals(seed: number, parts: number): Made {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   const table = desk(settingsOf(60))
   const { figure } = kindOf(seed)
   for (let n = 0; n < 7; n++) {
@@ -71,7 +80,7 @@ function arrivals(seed: number, parts: number): Made {
 
 /** A foot that walks in place over a ground that pans by `pan` px a frame and is planted at `pan − slide`. */
 function walk(seed: number, slide: number): Made {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   const table = desk(settingsOf(49))
   const pan = 4 + random() * 4
   table.make({ type: 'level.set', level: 'A', fields: { name: 'Foot' } })
@@ -113,7 +122,7 @@ function walk(seed: number, slide: number): Made {
 
 /** A hand on one level that touches a rail on another, `off` pixels beside it. */
 function touch(seed: number, off: number): Made {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   const base = arcScene({ kind: { ...plain(kindOf(seed)), pinned: true }, seed })
   const touching = base.order[Math.floor(base.order.length / 2)]!
   const pin = base.scene.drawings[touching]!.pins!['mid']!
@@ -165,7 +174,7 @@ function touch(seed: number, off: number): Made {
 
 /** A scene that ends in motion and the one it hands on to, begun `off` pixels beside where it should. */
 function cut(seed: number, off: number): Made {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   const { figure, exposure } = kindOf(seed)
   const hold = exposure[0]!
   const speed = 12 + random() * 20
@@ -317,6 +326,13 @@ export const FAULTS: readonly Fault[] = [
     plant(seed) {
       const made = arcScene({ kind: kindOf(seed), seed, change: () => ({}) })
       return { ...made, scene: hidden(made, made.planted[0]!) }
+    },
+  },
+  {
+    check: 'sound-beyond',
+    plant(seed, strength) {
+      const made = arcScene({ kind: kindOf(seed), seed })
+      return { ...made, scene: withSound(made.scene, 2 * strength), planted: [] }
     },
   },
   {

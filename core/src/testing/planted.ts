@@ -1,9 +1,9 @@
-import { chance } from '../base/random'
+import { seededRandom } from '../base/random'
 import { applyEdit } from '../edits/apply'
 import type { Edit } from '../edits/kinds'
 import type { Point } from '../geometry/matrix'
 import { keepArea } from '../geometry/squash'
-import { settled, type Ink, type InkPiece, type Stroke } from '../ink/ink'
+import { quantized, type Ink, type InkPiece, type Stroke } from '../ink/ink'
 import { arcThrough, placeOnArc } from '../motion/arc'
 import { chartTargets } from '../motion/landmarks'
 import { newScene } from '../scene/create'
@@ -29,7 +29,7 @@ export interface Kind {
 }
 const FIGURES = ['ball', 'bean', 'jug'] as const
 export function kindOf(seed: number): Kind {
-  const random = chance(seed * 7 + 1)
+  const random = seededRandom(seed * 7 + 1)
   return {
     figure: FIGURES[Math.floor(random() * 3)]!,
     squash: random() < 0.5,
@@ -111,24 +111,9 @@ export function figureInk({
       const r = size * share * REACH[figure](angle)
       return put(r * Math.cos(angle), r * Math.sin(angle))
     })
-  const outline = ring(90, 1)
-  const open = change.gap === undefined ? 0 : (change.gap + 5 * (change.width ?? 1)) / (2 * Math.PI * size)
-  const kept =
-    open === 0
-      ? [...outline, outline[0]!]
-      : outline.slice(Math.ceil((open * 90) / 2), 90 - Math.floor((open * 90) / 2) + 1)
-  // A gap is as wide as asked whatever the step between points.
-  if (open > 0) {
-    const angle = (share: number) =>
-      put(
-        size * REACH[figure](share * 2 * Math.PI) * Math.cos(share * 2 * Math.PI),
-        size * REACH[figure](share * 2 * Math.PI) * Math.sin(share * 2 * Math.PI),
-      )
-    kept[0] = angle(open / 2)
-    kept[kept.length - 1] = angle(1 - open / 2)
-  }
+  const kept = ringWithGap({ figure, size, put, change })
   const drift = random() * 6
-  const line: Stroke = settled({
+  const line: Stroke = quantized({
     kind: 'stroke',
     id: `${name}l`,
     swatch: 'ink',
@@ -144,33 +129,48 @@ export function figureInk({
     const angle = (i / 30) * 2 * Math.PI
     return put(-0.25 * size + 0.3 * size * spot * Math.cos(angle), -0.2 * size + 0.22 * size * spot * Math.sin(angle))
   })
-  const dots: InkPiece[] = change.dot
-    ? [
-        settled({
-          kind: 'stroke',
-          id: `${name}d`,
-          swatch: 'ink',
-          size: 4,
-          points: [
-            centre.x + change.dot.x,
-            centre.y + change.dot.y,
-            0.5,
-            centre.x + change.dot.x + 2,
-            centre.y + change.dot.y + 1,
-            0.5,
-          ],
-        }),
-      ]
-    : []
   return {
-    line: [...(change.without === 'line' ? [] : [line]), ...dots],
+    line: [...(change.without === 'line' ? [] : [line]), ...dotOf(change, centre, name)],
     colour: [
-      settled({ kind: 'fill', id: `${name}f`, swatch: 'body', outline: ring(60, 0.995).flat() }),
+      quantized({ kind: 'fill', id: `${name}f`, swatch: 'body', outline: ring(60, 0.995).flat() }),
       ...(change.without === 'spot'
         ? []
-        : [settled({ kind: 'fill' as const, id: `${name}s`, swatch: 'spot', outline: spotRing.flat() })]),
+        : [quantized({ kind: 'fill' as const, id: `${name}s`, swatch: 'spot', outline: spotRing.flat() })]),
     ],
   }
+}
+
+/** The figure's outline, open by as wide a gap as asked whatever the step between points. */
+function ringWithGap({
+  figure,
+  size,
+  put,
+  change,
+}: {
+  figure: Kind['figure']
+  size: number
+  put: (x: number, y: number) => [number, number]
+  change: Change
+}): [number, number][] {
+  const at = (share: number) => {
+    const angle = share * 2 * Math.PI
+    const r = size * REACH[figure](angle)
+    return put(r * Math.cos(angle), r * Math.sin(angle))
+  }
+  const outline = Array.from({ length: 90 }, (_, i) => at(i / 90))
+  if (change.gap === undefined) return [...outline, outline[0]!]
+  const open = (change.gap + 5 * (change.width ?? 1)) / (2 * Math.PI * size)
+  const kept = outline.slice(Math.ceil((open * 90) / 2), 90 - Math.floor((open * 90) / 2) + 1)
+  kept[0] = at(open / 2)
+  kept[kept.length - 1] = at(1 - open / 2)
+  return kept
+}
+
+/** A stray dot, as a resting hand leaves one. */
+function dotOf({ dot }: Change, centre: Point, name: string): InkPiece[] {
+  if (!dot) return []
+  const [x, y] = [centre.x + dot.x, centre.y + dot.y]
+  return [quantized({ kind: 'stroke', id: `${name}d`, swatch: 'ink', size: 4, points: [x, y, 0.5, x + 2, y + 1, 0.5] })]
 }
 
 /** A scene being made, edit by edit. */
@@ -222,59 +222,12 @@ export function arcScene({
   closeKeys,
   seam = 1,
 }: Plan): Made & { readonly order: readonly string[] } {
-  const random = chance(seed)
-  const { loop, exposure } = kind
-  const keys = loop ? 4 : 3
-  const span = (loop ? 10 : 14) + 2 * Math.floor(random() * 3)
-  const held = loop ? 0 : hold
-  const length = keys * span + (loop ? 0 : held + 1) - (loop ? 0 : span) + (loop ? 0 : 6)
+  const random = seededRandom(seed)
+  const plan = arcPlan(kind, random, hold)
+  const { loop, length, held, radius, placeAt } = plan
   const table = desk(settingsOf(length))
-  const radius = 45 + random() * 35
-  const [middle, wide, high] = [{ x: 600 + random() * 80, y: 380 }, 260 + random() * 160, 120 + random() * 120]
-  const [start, sweep] = [random() * 6.28, (2.4 + random()) * (random() < 0.5 ? 1 : -1)]
-  const placeAt = (share: number): Point => {
-    const angle = loop ? start + share * 2 * Math.PI : start + share * sweep
-    return { x: middle.x + wide * Math.cos(angle), y: middle.y + (loop ? wide * 0.8 : high) * Math.sin(angle) }
-  }
-  table.make({ type: 'level.set', level: 'A', fields: { name: 'Buoy', loop } })
-  const frames = Array.from({ length: keys }, (_, i) => 1 + i * span)
-  frames.forEach((frame, i) =>
-    table.make({
-      type: 'drawing.add',
-      take: 'main',
-      level: 'A',
-      frame,
-      drawing: { id: `k${i}`, role: i === 1 && !loop && closeKeys === undefined ? 'breakdown' : 'key' },
-    }),
-  )
-  table.make({ type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } })
-  const shares = frames.map((_, i) => i / (loop ? keys : keys - 1))
-  const beside = (at: Point): Point => ({ x: at.x + (closeKeys! * Math.PI * radius) / 4, y: at.y })
-  const pins = new Map(
-    shares.map((share, i) => [
-      `k${i}`,
-      closeKeys !== undefined && i === keys - 1 ? beside(placeAt(shares[i - 1]!)) : placeAt(share),
-    ]),
-  )
-  const laws: SpacingLaw[] = loop
-    ? ['even', 'even', 'even', 'even']
-    : [random() < 0.5 ? 'slow-out' : 'even', random() < 0.5 ? 'slow-in' : 'even']
-  for (let i = 0; i < (loop ? keys : keys - 1); i++) {
-    table.make({
-      type: 'chart.add',
-      id: `c${i}`,
-      level: 'A',
-      from: `k${i}`,
-      to: `k${(i + 1) % keys}`,
-      spacing: { by: 'law', law: laws[i]!, strength: 1.4 },
-      exposure: [...exposure],
-      drawings: Array.from({ length: 30 }, (_, n) => `c${i}d${n}`),
-    })
-  }
-  for (const [drawing, at] of pins) table.make({ type: 'pin.set', drawing, landmark: 'mid', pin: { x: at.x, y: at.y } })
-  for (const chart of Object.values(table.scene().charts))
-    for (const target of chartTargets(table.scene(), chart).flatMap(({ targets }) => targets))
-      pins.set(target.drawing, { x: target.place.x, y: target.place.y })
+  chartArc(table, { kind, plan, random, closeKeys })
+  const pins = arcPins(table, { plan, closeKeys, loop })
   if (held > 0) table.make({ type: 'exposure.hold', take: 'main', level: 'A', frame: 1, frames: held })
   const order = drawingsShown(mainSheet(table.scene(), 'A')).map(({ drawing }) => drawing)
   if (seam > 1) {
@@ -284,19 +237,7 @@ export function arcScene({
     const squeeze = length / (last + seam * (length - last))
     for (const { drawing, frame } of entries) pins.set(drawing, placeAt(((frame - 1) / length) * squeeze))
   }
-  const inbetweens = order
-    .map((id, index) => ({ id, index }))
-    .filter(
-      ({ id, index }) =>
-        id.startsWith('c') &&
-        order[index - 1]?.startsWith('c') &&
-        order[index + 1]?.startsWith('c') &&
-        order[index - 2] !== undefined &&
-        order[index + 2] !== undefined,
-    )
-  const faulty = change
-    ? inbetweens[Math.floor(inbetweens.length / 2 + (random() - 0.5) * inbetweens.length * 0.6)]
-    : undefined
+  const faulty = change ? faultyOf(order, random) : undefined
   let planted: readonly string[] = []
   for (const [index, id] of order.entries()) {
     const at = pins.get(id)!
@@ -330,6 +271,104 @@ export function arcScene({
   if (!kind.pinned) table.make({ type: 'landmark.remove', level: 'A', landmark: 'mid' })
   return { scene: table.scene(), inkOf: table.inkOf, planted, order }
 }
+
+interface ArcPlan {
+  readonly loop: boolean
+  readonly keys: number
+  /** Frames from key to key. */
+  readonly span: number
+  /** Frames the first key is held longer. */
+  readonly held: number
+  readonly length: number
+  readonly radius: number
+  /** Where the figure is at a share of its arc. */
+  readonly placeAt: (share: number) => Point
+}
+function arcPlan({ loop }: Kind, random: () => number, hold: number): ArcPlan {
+  const keys = loop ? 4 : 3
+  const span = (loop ? 10 : 14) + 2 * Math.floor(random() * 3)
+  const held = loop ? 0 : hold
+  const length = keys * span + (loop ? 0 : held + 1) - (loop ? 0 : span) + (loop ? 0 : 6)
+  const radius = 45 + random() * 35
+  const [middle, wide, high] = [{ x: 600 + random() * 80, y: 380 }, 260 + random() * 160, 120 + random() * 120]
+  const [start, sweep] = [random() * 6.28, (2.4 + random()) * (random() < 0.5 ? 1 : -1)]
+  const placeAt = (share: number): Point => {
+    const angle = loop ? start + share * 2 * Math.PI : start + share * sweep
+    return { x: middle.x + wide * Math.cos(angle), y: middle.y + (loop ? wide * 0.8 : high) * Math.sin(angle) }
+  }
+  return { loop, keys, span, held, length, radius, placeAt }
+}
+
+/** Keys along the arc and the charts between them. */
+function chartArc(
+  table: ReturnType<typeof desk>,
+  { kind, plan, random, closeKeys }: { kind: Kind; plan: ArcPlan; random: () => number; closeKeys: number | undefined },
+): void {
+  const { loop, keys, span } = plan
+  table.make({ type: 'level.set', level: 'A', fields: { name: 'Buoy', loop } })
+  const frames = Array.from({ length: keys }, (_, i) => 1 + i * span)
+  frames.forEach((frame, i) =>
+    table.make({
+      type: 'drawing.add',
+      take: 'main',
+      level: 'A',
+      frame,
+      drawing: { id: `k${i}`, role: i === 1 && !loop && closeKeys === undefined ? 'breakdown' : 'key' },
+    }),
+  )
+  table.make({ type: 'landmark.put', level: 'A', landmark: { id: 'mid', name: 'Middle' } })
+  const laws: SpacingLaw[] = loop
+    ? ['even', 'even', 'even', 'even']
+    : [random() < 0.5 ? 'slow-out' : 'even', random() < 0.5 ? 'slow-in' : 'even']
+  for (let i = 0; i < (loop ? keys : keys - 1); i++) {
+    table.make({
+      type: 'chart.add',
+      id: `c${i}`,
+      level: 'A',
+      from: `k${i}`,
+      to: `k${(i + 1) % keys}`,
+      spacing: { by: 'law', law: laws[i]!, strength: 1.4 },
+      exposure: [...kind.exposure],
+      drawings: Array.from({ length: 30 }, (_, n) => `c${i}d${n}`),
+    })
+  }
+}
+
+/** Where each drawing's figure lies: keys on the arc, inbetweens where the charts put them. */
+function arcPins(
+  table: ReturnType<typeof desk>,
+  { plan: { keys, placeAt, radius }, closeKeys, loop }: { plan: ArcPlan; closeKeys: number | undefined; loop: boolean },
+): Map<string, Point> {
+  const shares = Array.from({ length: keys }, (_, i) => i / (loop ? keys : keys - 1))
+  const beside = (at: Point): Point => ({ x: at.x + (closeKeys! * Math.PI * radius) / 4, y: at.y })
+  const pins = new Map(
+    shares.map((share, i) => [
+      `k${i}`,
+      closeKeys !== undefined && i === keys - 1 ? beside(placeAt(shares[i - 1]!)) : placeAt(share),
+    ]),
+  )
+  for (const [drawing, at] of pins) table.make({ type: 'pin.set', drawing, landmark: 'mid', pin: { x: at.x, y: at.y } })
+  for (const chart of Object.values(table.scene().charts))
+    for (const target of chartTargets(table.scene(), chart).flatMap(({ targets }) => targets))
+      pins.set(target.drawing, { x: target.place.x, y: target.place.y })
+  return pins
+}
+
+/** An inbetween about the middle, with inbetweens on both sides. */
+function faultyOf(order: readonly string[], random: () => number): { id: string; index: number } | undefined {
+  const inbetweens = order
+    .map((id, index) => ({ id, index }))
+    .filter(
+      ({ id, index }) =>
+        id.startsWith('c') &&
+        order[index - 1]?.startsWith('c') &&
+        order[index + 1]?.startsWith('c') &&
+        order[index - 2] !== undefined &&
+        order[index + 2] !== undefined,
+    )
+  return inbetweens[Math.floor(inbetweens.length / 2 + (random() - 0.5) * inbetweens.length * 0.6)]
+}
+
 const pinAt = (at: Point, change: Change | undefined): Pin => ({
   x: at.x + (change?.move?.x ?? 0),
   y: at.y + (change?.move?.y ?? 0),
@@ -351,7 +390,7 @@ export function aheadScene({
   radius?: number
   level?: boolean
 }): Made & { readonly order: readonly string[] } {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   const count = 14 + Math.floor(random() * 6)
   const frames: number[] = []
   let frame = 1

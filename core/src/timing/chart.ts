@@ -1,3 +1,4 @@
+import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { requireNumber, requireWhole } from '../base/ranges'
 import { SPACING_LAWS, type Spacing, type SpacingLaw } from '../scene/schema'
@@ -214,7 +215,7 @@ export function planChart({
  * each planned fraction the index of the drawing seated there, or undefined for a new one. Undefined
  * altogether when more must be kept than there are places.
  */
-export function seated(
+export function chooseSeats(
   were: readonly { readonly fraction: number; readonly keep: boolean }[],
   planned: readonly number[],
 ): (number | undefined)[] | undefined {
@@ -249,6 +250,6 @@ export function seated(
 export function favoured(ratio: number, toward: 'first' | 'second'): number {
   requireNumber('ratio', ratio, 0, 1)
   const share = toward === 'first' ? ratio : 1 - ratio
-  const parts = Math.min(16, Math.max(2, Math.floor(1 / Math.max(share, 1e-6) + 1e-6) + 1))
+  const parts = clamp(Math.floor(1 / Math.max(share, 1e-6) + 1e-6) + 1, 2, 16)
   return (toward === 'first' ? 1 : parts - 1) / parts
 }

@@ -1,3 +1,5 @@
+import { clamp } from '../base/clamp'
+import { memo } from '../base/memo'
 import { isCycle, totalFrames } from '../scene/columns'
 import { refuse } from '../scene/refusal'
 import type { Column, Cycle, Exposure } from '../scene/schema'
@@ -26,16 +28,14 @@ function turnsOf({ cycle, frames }: Cycle): Exposure[] {
   return [...Array.from({ length: whole }, () => cycle).flat(), ...between(cycle, 1, frames - whole * period)]
 }
 
-const known = new WeakMap<Column, Exposures>()
-
 /** Every exposure of a column in order, each turn of a cycle written out. */
 export function writtenOut(column: Column): Exposures {
   if (!column.some(isCycle)) return column as Exposures
-  let exposures = known.get(column)
-  if (!exposures)
-    known.set(column, (exposures = column.flatMap((entry) => (isCycle(entry) ? turnsOf(entry) : [entry]))))
-  return exposures
+  return withTurns(column)
 }
+const withTurns = memo((column: Column): Exposures =>
+  column.flatMap((entry) => (isCycle(entry) ? turnsOf(entry) : [entry])),
+)
 
 /** The exposures from `from` to `to` (both included), clipped at the edges. */
 export function between(exposures: Exposures, from: number, to: number): Exposure[] {
@@ -166,8 +166,7 @@ function grown(column: Entry[], missing: number): Entry[] {
   const end = column.pop()
   if (!end) return [{ drawing: null, frames: missing }]
   if (!isCycle(end)) return [...column, { ...end, frames: end.frames + missing }]
-  const more =
-    end.turns === null ? missing : Math.min(missing, Math.max(0, end.turns * totalFrames(end.cycle) - end.frames))
+  const more = end.turns === null ? missing : clamp(end.turns * totalFrames(end.cycle) - end.frames, 0, missing)
   const rest = missing - more
   return [...column, { ...end, frames: end.frames + more }, ...(rest > 0 ? [{ drawing: null, frames: rest }] : [])]
 }
@@ -188,13 +187,13 @@ export function redrawn(
   change: (drawing: string | null, before: string | null) => string | null,
 ): Column {
   let before: string | null = null
-  const through = ({ drawing, frames }: Exposure): Exposure => {
+  const mapped = ({ drawing, frames }: Exposure): Exposure => {
     before = change(drawing, before)
     return { drawing: before, frames }
   }
   const entryThrough = (entry: Entry): Entry => {
-    if (!isCycle(entry)) return through(entry)
-    const cycle = joined(entry.cycle.map(through))
+    if (!isCycle(entry)) return mapped(entry)
+    const cycle = joined(entry.cycle.map(mapped))
     return cycle.every(({ drawing }) => drawing === null)
       ? { drawing: null, frames: entry.frames }
       : { ...entry, cycle }

@@ -15,7 +15,8 @@ export function freeNumber(base: string, taken: ReadonlySet<string>): string {
   }
 }
 
-const numbersOf = (scene: Scene, level: string) =>
+/** The numbers drawings of a level have. */
+export const numbersOf = (scene: Scene, level: string): ReadonlySet<string> =>
   new Set(Object.values(scene.drawings).flatMap((drawing) => (drawing.level === level ? [drawing.number] : [])))
 
 /**

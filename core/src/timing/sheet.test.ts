@@ -1,3 +1,4 @@
+import { settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { totalFrames } from '../scene/columns'
 import type { Exposure, Scene } from '../scene/schema'
@@ -70,16 +71,7 @@ test('picture runs are the pictures of every frame, and no two neighbours start 
             .slice(0, length)
             .map((drawing) => ({ drawing: drawing && prefix + drawing, frames: 1 })),
         )
-      const empty = newScene({
-        name: 'Runs',
-        width: 64,
-        height: 64,
-        fps: 12,
-        length,
-        paper: '#ffffff',
-        approach: 'pose-to-pose',
-        numbering: 'by-frame',
-      })
+      const empty = newScene(settingsOf({ width: 64, height: 64, fps: 12, length }))
       const scene: Scene = {
         ...empty,
         levelOrder: ['A', 'B'],

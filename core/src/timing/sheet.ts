@@ -1,3 +1,4 @@
+import { memo } from '../base/memo'
 import { refuse } from '../scene/refusal'
 import type { Exposure, Scene } from '../scene/schema'
 import { writtenOut } from './column'
@@ -17,11 +18,7 @@ interface Reading {
 }
 
 /** Lists of exposures never change once they are made, so each is read once. */
-const readings = new WeakMap<Exposures, Reading>()
-
-function reading(exposures: Exposures): Reading {
-  let found = readings.get(exposures)
-  if (found) return found
+const reading = memo((exposures: Exposures): Reading => {
   let frame = 1
   const all = exposures.map((exposure, index) => {
     const here = { ...exposure, frame, index }
@@ -31,10 +28,8 @@ function reading(exposures: Exposures): Reading {
   const first = new Map<string, number>()
   for (const entry of all)
     if (entry.drawing !== null && !first.has(entry.drawing)) first.set(entry.drawing, entry.frame)
-  found = { placed: all, first, shown: [...first].map(([drawing, from]) => ({ drawing, frame: from })) }
-  readings.set(exposures, found)
-  return found
-}
+  return { placed: all, first, shown: [...first].map(([drawing, from]) => ({ drawing, frame: from })) }
+})
 
 /** Each exposure with the frame where it begins. */
 export const placed = (exposures: Exposures): readonly Placed[] => reading(exposures).placed
@@ -127,3 +122,10 @@ export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
     shown: shownAt(scene, frame, take),
   }))
 }
+
+/** As much of some runs of pictures as lies within frames, both ends among them. */
+export const runsWithin = (runs: readonly PictureRun[], first: number, last: number): PictureRun[] =>
+  runs.flatMap(({ frame, frames, shown }) => {
+    const [from, to] = [Math.max(frame, first), Math.min(frame + frames - 1, last)]
+    return from <= to ? [{ frame: from, frames: to - from + 1, shown }] : []
+  })

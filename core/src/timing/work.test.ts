@@ -1,6 +1,7 @@
+import { settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { applyEdit } from '../edits/apply'
-import { chartHere } from '../edits/charts'
+import { chartHere } from '../edits/kind/charts'
 import type { Edit } from '../edits/kinds'
 import { newLevel, newScene } from '../scene/create'
 import type { Scene, Settings } from '../scene/schema'
@@ -8,16 +9,7 @@ import { numberFor } from './numbering'
 import { chartSpan } from './sheet'
 import { fractionInWords, nextOnPegs, planOfWork, progress, stepInWords } from './work'
 
-const settings: Settings = {
-  name: 'Order',
-  width: 320,
-  height: 180,
-  fps: 24,
-  length: 48,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
+const settings: Settings = settingsOf({ length: 48 })
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
 const key = (frame: number, role: 'key' | 'breakdown' = 'key'): Edit => ({
   type: 'drawing.add',

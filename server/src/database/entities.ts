@@ -7,6 +7,7 @@ export interface ProductionRow {
   name: string
   limits: Limits
   position: number
+  awayAt: Date | null
   createdAt: Date
 }
 interface SceneRow {
@@ -16,7 +17,12 @@ interface SceneRow {
   version: number
   summary: Summary | null
   summaryVersion: number
-  told: string
+  notice: string
+  awayAt: Date | null
+  forgottenAt: Date | null
+  /** What it takes in the database, as last summed up. */
+  bytes: string
+  findings: number | null
   createdAt: Date
   updatedAt: Date
 }
@@ -31,7 +37,7 @@ interface EditRow {
   madeAt: Date
 }
 /** The scene as it was at one version; a passing one is only where replay begins now. */
-interface MomentRow {
+interface SnapshotRow {
   scene: string
   version: number
   document: Scene
@@ -52,12 +58,12 @@ interface InkEditRow {
   drawing: string
   version: number
 }
-export interface MarkRow {
+export interface FactRow {
   name: string
   value: string
 }
 
-const moment = (name: string, createDate = false, updateDate = false) =>
+const timestamp = (name: string, createDate = false, updateDate = false) =>
   ({ name, type: 'timestamptz', createDate, updateDate }) as const
 
 export const productionEntity = new EntitySchema<ProductionRow>({
@@ -66,8 +72,9 @@ export const productionEntity = new EntitySchema<ProductionRow>({
     id: { type: 'text', primary: true },
     name: { type: 'text' },
     limits: { type: 'jsonb', default: {} },
-    position: { type: 'int', generated: 'increment' },
-    createdAt: moment('created_at', true),
+    position: { type: 'double precision', generated: 'increment' },
+    awayAt: { name: 'away_at', type: 'timestamptz', nullable: true },
+    createdAt: timestamp('created_at', true),
   },
 })
 
@@ -76,13 +83,17 @@ const sceneEntity = new EntitySchema<SceneRow>({
   columns: {
     id: { type: 'text', primary: true },
     production: { type: 'text' },
-    position: { type: 'int', generated: 'increment' },
+    position: { type: 'double precision', generated: 'increment' },
     version: { type: 'int' },
     summary: { type: 'jsonb', nullable: true },
     summaryVersion: { name: 'summary_version', type: 'int', default: -1 },
-    told: { type: 'text', default: '' },
-    createdAt: moment('created_at', true),
-    updatedAt: moment('updated_at', false, true),
+    notice: { type: 'text', default: '' },
+    awayAt: { name: 'away_at', type: 'timestamptz', nullable: true },
+    forgottenAt: { name: 'forgotten_at', type: 'timestamptz', nullable: true },
+    bytes: { type: 'bigint', default: 0 },
+    findings: { type: 'int', nullable: true },
+    createdAt: timestamp('created_at', true),
+    updatedAt: timestamp('updated_at', false, true),
   },
 })
 
@@ -96,7 +107,7 @@ const editEntity = new EntitySchema<EditRow>({
     words: { type: 'text' },
     kind: { type: 'text', nullable: true },
     drawing: { type: 'text', nullable: true },
-    madeAt: moment('made_at', true),
+    madeAt: timestamp('made_at', true),
   },
 })
 
@@ -120,8 +131,8 @@ const inkEditEntity = new EntitySchema<InkEditRow>({
   },
 })
 
-const momentEntity = new EntitySchema<MomentRow>({
-  name: 'moment',
+const snapshotEntity = new EntitySchema<SnapshotRow>({
+  name: 'snapshot',
   columns: {
     scene: { type: 'text', primary: true },
     version: { type: 'int', primary: true },
@@ -132,9 +143,17 @@ const momentEntity = new EntitySchema<MomentRow>({
 })
 
 /** Small facts about this database, such as that the sample film was put on the shelf. */
-export const markEntity = new EntitySchema<MarkRow>({
-  name: 'mark',
+export const factEntity = new EntitySchema<FactRow>({
+  name: 'fact',
   columns: { name: { type: 'text', primary: true }, value: { type: 'text' } },
 })
 
-export const entities = [productionEntity, sceneEntity, editEntity, momentEntity, inkEntity, inkEditEntity, markEntity]
+export const entities = [
+  productionEntity,
+  sceneEntity,
+  editEntity,
+  snapshotEntity,
+  inkEntity,
+  inkEditEntity,
+  factEntity,
+]

@@ -6,6 +6,9 @@ import { Limits1764200000000 } from './migrations/limits'
 import { Moments1764000000000 } from './migrations/moments'
 import { PictureParts1764700000000 } from './migrations/picture-parts'
 import { Pictures1764100000000 } from './migrations/pictures'
+import { Shelving1764900000000 } from './migrations/shelving'
+import { Snapshots1764800000000 } from './migrations/snapshots'
+import { Sounds1765000000000 } from './migrations/sounds'
 
 /** An older app must not write in tables it does not know. */
 async function refuseNewer(database: DataSource): Promise<void> {
@@ -46,6 +49,9 @@ export async function openDatabase(
       Limits1764200000000,
       Keeping1764600000000,
       PictureParts1764700000000,
+      Snapshots1764800000000,
+      Shelving1764900000000,
+      Sounds1765000000000,
     ],
     migrationsTableName: 'migration',
     poolSize: connections,

@@ -7,12 +7,12 @@ const isLoopback = (address = ''): boolean => /^(::ffff:)?127\.|^::1$/.test(addr
 /** What those who watch the server want to know, in Prometheus' text form. */
 export function serverMetrics({
   anyone,
-  held,
+  inMemory,
   followers,
   disk,
 }: {
   anyone: boolean
-  held: () => { scenes: number; bytes: number }
+  inMemory: () => { scenes: number; bytes: number }
   followers: () => number
   disk: { isLow: () => boolean }
 }) {
@@ -29,10 +29,10 @@ export function serverMetrics({
   const edits = new Counter({ name: 'unhurried_edits_kept_total', help: 'Edits kept by this server', registers })
   new Gauge({
     name: 'unhurried_scenes_in_memory',
-    help: 'Scenes held in memory',
+    help: 'Scenes in memory',
     registers,
     collect() {
-      this.set(held().scenes)
+      this.set(inMemory().scenes)
     },
   })
   new Gauge({
@@ -40,12 +40,12 @@ export function serverMetrics({
     help: 'What they take, roughly',
     registers,
     collect() {
-      this.set(held().bytes)
+      this.set(inMemory().bytes)
     },
   })
   new Gauge({
     name: 'unhurried_followers',
-    help: 'Pages that listen for news',
+    help: 'Pages that listen for changes',
     registers,
     collect() {
       this.set(followers())

@@ -7,6 +7,7 @@ const TITLES: Readonly<Record<number, string>> = {
   409: 'Changed somewhere else',
   413: 'Too large',
   415: 'Not JSON',
+  416: 'Not that range',
   421: 'Not this address',
   422: 'Refused',
   500: 'A fault of ours',

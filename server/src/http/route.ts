@@ -6,6 +6,7 @@ import type { Context } from 'koa'
 import type { z } from 'zod'
 import { readBytes, readJson, streamOf } from './body'
 import { Problem } from './problems'
+import { answerRange, type Ranged } from './ranges'
 
 /** Bytes that go out part by part. */
 interface Streamed {
@@ -25,7 +26,7 @@ interface Service<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType,
     body: z.output<B>
     bytes: Uint8Array
     stream: Readable
-  }) => Promise<z.output<A> | Uint8Array | Streamed>
+  }) => Promise<z.output<A> | Uint8Array | Streamed | Ranged>
 }
 
 /** An endpoint and what is done there. */
@@ -60,6 +61,8 @@ function answerBytes(ctx: Context, result: unknown) {
   ctx.type = 'application/octet-stream'
   if (result instanceof Uint8Array) {
     ctx.body = Buffer.from(result.buffer, result.byteOffset, result.byteLength)
+  } else if ('part' in (result as object)) {
+    answerRange(ctx, result as Ranged)
   } else {
     ctx.body = (result as Streamed).stream
     ctx.length = (result as Streamed).length

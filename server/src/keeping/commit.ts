@@ -2,7 +2,7 @@ import type { Edit } from '@unhurried/core'
 import type pg from 'pg'
 import { sqlStateOf } from '../database/pool'
 import type { PassBytes } from './ink'
-import { NEWS } from './news'
+import { CHANNEL } from './change-feed'
 
 /** One edit ready to be kept. */
 export interface KeepRow {
@@ -117,9 +117,9 @@ function valuesOf(drafts: readonly Keepable[]): unknown[] {
   ]
 }
 
-/** One statement: versions, history, what it wrote on, and the news; of each scene all or nothing. */
+/** One statement: versions, history, what it wrote on, and word to the other servers; of each scene all or nothing. */
 const KEEP = `WITH kept AS (
-    UPDATE scene SET version = scene.version + wanted.edits, updated_at = now(), told = ''
+    UPDATE scene SET version = scene.version + wanted.edits, updated_at = now(), notice = ''
     FROM unnest($1::text[], $2::int[], $3::int[]) AS wanted (id, version, edits)
     WHERE scene.id = wanted.id AND scene.version = wanted.version RETURNING scene.id, scene.version
   ), history AS (
@@ -134,4 +134,4 @@ const KEEP = `WITH kept AS (
     SELECT each.* FROM unnest($14::text[], $15::text[], $16::text[], $17::int[], $18::bytea[]) AS each (scene, drawing, pass, version, bytes) WHERE each.scene IN (SELECT id FROM kept)
     ON CONFLICT (scene, drawing, pass) DO UPDATE SET bytes = excluded.bytes, version = excluded.version
   )
-  SELECT array_agg(id) AS kept, pg_notify('${NEWS}', string_agg(id || ' ' || version, ',')) FROM kept HAVING count(*) > 0`
+  SELECT array_agg(id) AS kept, pg_notify('${CHANNEL}', string_agg(id || ' ' || version, ',')) FROM kept HAVING count(*) > 0`

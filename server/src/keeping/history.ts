@@ -27,7 +27,7 @@ export function sceneHistory(database: DataSource) {
   async function requireMoment(scene: string, version: number): Promise<void> {
     const { rows } = await pool.query<{ begins: number | null; ends: number }>({
       name: 'history-ends',
-      text: 'SELECT version AS ends, (SELECT min(version) FROM moment WHERE moment.scene = scene.id) AS begins FROM scene WHERE id = $1',
+      text: 'SELECT version AS ends, (SELECT min(version) FROM snapshot WHERE snapshot.scene = scene.id) AS begins FROM scene WHERE id = $1',
       values: [scene],
     })
     const ends = rows[0]
@@ -75,12 +75,12 @@ export function sceneHistory(database: DataSource) {
 
     async sceneAt(scene: string, version: number): Promise<Scene> {
       await requireMoment(scene, version)
-      const { rows: moments } = await pool.query<{ version: number; document: Scene; whole: boolean }>({
-        name: 'history-moment',
-        text: 'SELECT version, document, whole FROM moment WHERE scene = $1 AND version <= $2 ORDER BY version DESC LIMIT 1',
+      const { rows: snapshots } = await pool.query<{ version: number; document: Scene; whole: boolean }>({
+        name: 'history-snapshot',
+        text: 'SELECT version, document, whole FROM snapshot WHERE scene = $1 AND version <= $2 ORDER BY version DESC LIMIT 1',
         values: [scene, version],
       })
-      const nearest = moments[0]!
+      const nearest = snapshots[0]!
       const { rows: edits } = await pool.query<{ edit: Edit }>({
         name: 'history-between',
         text: 'SELECT edit FROM edit WHERE scene = $1 AND version > $2 AND version <= $3 ORDER BY version',

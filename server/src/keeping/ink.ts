@@ -1,5 +1,6 @@
 import {
   changeInk,
+  copyOf,
   inkKey,
   packInk,
   PASSES,
@@ -188,8 +189,7 @@ export async function linesAt(
     edits = await editsOn(pool, scene, new Map([...wanted].map((drawing) => [drawing, 0])), version)
     // What was copied had the lines its source had then.
     for (const { edit } of edits)
-      for (const each of simpleEditsOf(edit))
-        if (each.type === 'drawing.copy' && wanted.has(each.drawing.id)) wanted.add(each.source)
+      for (const copy of simpleEditsOf(edit).map(copyOf)) if (copy && wanted.has(copy.drawing)) wanted.add(copy.source)
   }
   const ink = new Map<InkKey, Pile>()
   const pileOf = (drawing: string, pass: Pass) => {
@@ -200,9 +200,9 @@ export async function linesAt(
   for (const { edit } of edits) {
     for (const each of simpleEditsOf(edit)) {
       if (each.type === 'ink.change' && wanted.has(each.drawing)) layOn(pileOf(each.drawing, each.pass), each)
-      if (each.type === 'drawing.copy' && wanted.has(each.drawing.id))
-        for (const pass of PASSES)
-          pileOf(each.drawing.id, pass).ink = [...(ink.get(inkKey(each.source, pass))?.ink ?? [])]
+      const copy = copyOf(each)
+      if (copy && wanted.has(copy.drawing))
+        for (const pass of PASSES) pileOf(copy.drawing, pass).ink = [...(ink.get(inkKey(copy.source, pass))?.ink ?? [])]
     }
   }
   const asked = new Set(drawings)

@@ -34,24 +34,24 @@ async function linesUnder(
 }
 
 /**
- * Whether a moment written by an earlier version is whole, its counts held against the lines there; that is
+ * Whether a snapshot written by an earlier version is whole, its counts held against the lines there; that is
  * found out once.
  */
 export async function foundWhole(pool: pg.Pool, id: string, document: Scene, version: number): Promise<boolean> {
   if (!isWhole(document)) return false
   const there = await linesUnder(pool, id, [document])
   if (Object.values(document.drawings).some((drawing) => !sameCounts(drawing.passes, there(drawing.id)))) return false
-  await pool.query('UPDATE moment SET whole = true WHERE scene = $1 AND version = $2', [id, version])
+  await pool.query('UPDATE snapshot SET whole = true WHERE scene = $1 AND version = $2', [id, version])
   return true
 }
 
 /** The scene at the last version of its history at which it was whole. */
 async function lastWhole(pool: pg.Pool, id: string): Promise<{ scene: Scene; version: number } | undefined> {
-  const { rows: moments } = await pool.query<{ version: number; document: Scene }>(
-    'SELECT version, document FROM moment WHERE scene = $1 AND NOT passing ORDER BY version DESC',
+  const { rows: snapshots } = await pool.query<{ version: number; document: Scene }>(
+    'SELECT version, document FROM snapshot WHERE scene = $1 AND NOT passing ORDER BY version DESC',
     [id],
   )
-  for (const { version: begin, document } of moments) {
+  for (const { version: begin, document } of snapshots) {
     if (!isWhole(document)) continue
     const { rows: edits } = await pool.query<{ version: number; edit: Edit }>(
       'SELECT version, edit FROM edit WHERE scene = $1 AND version > $2 ORDER BY version',
@@ -73,7 +73,7 @@ async function lastWhole(pool: pg.Pool, id: string): Promise<{ scene: Scene; ver
 
 /**
  * A scene that the version before left broken, made whole: mended where that can be done exactly, else as it
- * was at its last whole moment, with what came after set aside in its history. Undefined when nothing of it
+ * was at its last whole snapshot, with what came after set aside in its history. Undefined when nothing of it
  * is whole.
  */
 export async function madeWhole(
@@ -92,13 +92,13 @@ export async function madeWhole(
   if (steps === 0)
     return {
       scene: before.scene,
-      told: ['A step of this scene had left it broken; its steps were made again.', ...before.told],
+      mendings: ['A step of this scene had left it broken; its steps were made again.', ...before.mendings],
     }
   const aside = `The last ${steps === 1 ? 'step' : `${steps} steps`} of this scene could not be read: it is as it was before, and ${steps === 1 ? 'that step is' : 'those steps are'} set aside in Earlier versions.`
   // All that is mended then is how many lines there are.
   return {
     scene: before.scene,
-    told: before.told.length === 0 ? [aside] : [aside, 'Lines drawn since stay on their drawings.'],
+    mendings: before.mendings.length === 0 ? [aside] : [aside, 'Lines drawn since stay on their drawings.'],
   }
 }
 
@@ -111,7 +111,7 @@ export async function keepMended(
   id: string,
   { broken, version, made }: { broken: Scene; version: number; made: Mended },
 ): Promise<boolean> {
-  const told = made.told.join(' ')
+  const mendings = made.mendings.join(' ')
   const edit: Edit = {
     type: 'restore',
     changes: changesBetween(broken, made.scene)
@@ -119,10 +119,10 @@ export async function keepMended(
       .map(({ at, was, now }) => ({ at: [...at], was, now })),
   }
   const { rowCount } = await pool.query(
-    `WITH kept AS (UPDATE scene SET version = version + 1, told = $3 WHERE id = $1 AND version = $2 RETURNING id, version),
+    `WITH kept AS (UPDATE scene SET version = version + 1, notice = $3 WHERE id = $1 AND version = $2 RETURNING id, version),
       history AS (INSERT INTO edit (scene, version, id, edit, words, kind) SELECT id, version, 'mended-' || version, $4, $5, 'restore' FROM kept)
-     INSERT INTO moment (scene, version, document, whole) SELECT id, version, $6, true FROM kept`,
-    [id, version, told, JSON.stringify(edit), `mended on opening: ${told}`, JSON.stringify(made.scene)],
+     INSERT INTO snapshot (scene, version, document, whole) SELECT id, version, $6, true FROM kept`,
+    [id, version, mendings, JSON.stringify(edit), `mended on opening: ${mendings}`, JSON.stringify(made.scene)],
   )
   return rowCount === 1
 }

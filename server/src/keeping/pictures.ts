@@ -1,19 +1,18 @@
-import { createHash, randomUUID } from 'node:crypto'
-import { createWriteStream } from 'node:fs'
-import { readFile, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { Readable, Transform } from 'node:stream'
-import { pipeline } from 'node:stream/promises'
+import { readFile } from 'node:fs/promises'
+import { Readable } from 'node:stream'
 import { LIMITS, pictureHead, PictureRefused } from '@unhurried/core'
 import type pg from 'pg'
 import { inTransaction } from '../database/pool'
+import { incoming } from './incoming'
+import { insertParts, PART, partsOf } from './parts'
 import { KeepingRefused } from './refused'
 
-export type Pictures = ReturnType<typeof pictureKeeper>
+export type Pictures = ReturnType<typeof pictureStore>
 
-/** Bytes of a picture that travel at once. */
-const PART = 256 * 1024
+const LIMIT = {
+  most: LIMITS.pictureBytes,
+  tooLarge: () => new PictureRefused(`This picture takes more than ${LIMITS.pictureBytes / 1e6} MB. Save it smaller.`),
+}
 
 export interface KeptPicture {
   readonly hash: string
@@ -28,23 +27,18 @@ export async function insertPicture(
   client: pg.ClientBase,
   { hash, type, width, height, bytes }: KeptPicture,
 ): Promise<void> {
-  const { rowCount } = await client.query(
-    'INSERT INTO picture (hash, type, width, height) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+  // One put in again is as young as a new one: what names it is on its way.
+  const { rows } = await client.query<{ fresh: boolean }>(
+    `INSERT INTO picture (hash, type, width, height) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (hash) DO UPDATE SET made_at = now() RETURNING xmax = 0 AS fresh`,
     [hash, type, width, height],
   )
-  if (rowCount === 0) return
-  for (let n = 0; n * PART < bytes.length; n++) {
-    const part = bytes.subarray(n * PART, (n + 1) * PART)
-    await client.query('INSERT INTO picture_part (hash, n, bytes) VALUES ($1, $2, $3)', [
-      hash,
-      n,
-      Buffer.from(part.buffer, part.byteOffset, part.byteLength),
-    ])
-  }
+  if (!rows[0]!.fresh) return
+  await insertParts(client, 'picture_part', { hash, parts: partsOf(bytes) })
 }
 
 /** Keeps pictures by what they are: the same one twice is kept once. */
-export function pictureKeeper(pool: pg.Pool) {
+export function pictureStore(pool: pg.Pool) {
   /** Pictures are looked at one after the other: each is whole in memory for that moment. */
   let looking: Promise<unknown> = Promise.resolve()
 
@@ -57,17 +51,12 @@ export function pictureKeeper(pool: pg.Pool) {
 
   return {
     /** Takes a picture as it comes in. Errors: PictureRefused when the bytes are no whole picture of the type claimed, or too many. */
-    async put(body: Readable, claimed = '') {
-      const file = join(tmpdir(), `unhurried-picture-${randomUUID()}`)
-      try {
-        const hash = await received(body, file)
+    put: (body: Readable, claimed = '') =>
+      incoming(body, LIMIT, async ({ file, hash }) => {
         const job = looking.then(() => look(file, hash, claimed))
         looking = job.catch(() => undefined)
-        return await job
-      } finally {
-        await rm(file, { force: true })
-      }
-    },
+        return job
+      }),
 
     /** A picture's bytes, part by part. */
     async read(hash: string): Promise<{ length: number; stream: Readable }> {
@@ -94,24 +83,4 @@ export function pictureKeeper(pool: pg.Pool) {
       return { length: found.length, stream: Readable.from(parts(), { objectMode: false, highWaterMark: PART }) }
     },
   }
-}
-
-/** Writes what comes in to a file, and gives its SHA-256. */
-async function received(body: Readable, file: string): Promise<string> {
-  const hash = createHash('sha256')
-  let size = 0
-  const counted = new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      size += chunk.length
-      hash.update(chunk)
-      done(
-        size > LIMITS.pictureBytes
-          ? new PictureRefused(`This picture takes more than ${LIMITS.pictureBytes / 1e6} MB. Save it smaller.`)
-          : null,
-        chunk,
-      )
-    },
-  })
-  await pipeline(body, counted, createWriteStream(file, { mode: 0o600 }))
-  return hash.digest('hex')
 }

@@ -33,6 +33,7 @@ export interface Prepared {
   }[]
   readonly ink: readonly PassBytes[]
   readonly pictures: readonly KeptPicture[]
+  readonly sounds: readonly { readonly hash: string; readonly bytes: Uint8Array }[]
 }
 
 /**
@@ -40,7 +41,7 @@ export interface Prepared {
  * be looked at. Errors: ArchiveRefused.
  */
 export function preparedArchive(bytes: Uint8Array): Prepared {
-  const { scene, ink, pictures } = readArchive(bytes)
+  const { scene, ink, pictures, sounds } = readArchive(bytes)
   const bare: Scene = {
     ...scene,
     drawings: Object.fromEntries(
@@ -58,7 +59,8 @@ export function preparedArchive(bytes: Uint8Array): Prepared {
       : []
   })
   const shown = [...pictures].map(([hash, picture]) => ({ hash, ...pictureHead(picture), bytes: picture }))
-  return { ...prepared(bare, [...lines, ...locks]), pictures: shown }
+  const heard = [...sounds].map(([hash, sound]) => ({ hash, bytes: sound }))
+  return { ...prepared(bare, [...lines, ...locks]), pictures: shown, sounds: heard }
 }
 
 type Level = Scene['levels'][string]
@@ -93,6 +95,7 @@ export function prepared(start: Scene, edits: readonly Edit[]): Prepared {
     edits: rows,
     ink: [...ink.values()].map(({ drawing, pass, ink: pieces }) => ({ drawing, pass, bytes: packInk(pieces) })),
     pictures: [],
+    sounds: [],
   }
 }
 

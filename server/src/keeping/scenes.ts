@@ -1,195 +1,201 @@
-import { newScene, packPasses, pencilTest, type Limits, type Scene, type Settings, type Swatch } from '@unhurried/core'
-import { type SentEdit } from '@unhurried/core/api'
+import { randomUUID } from 'node:crypto'
+import {
+  newScene,
+  packPasses,
+  pencilTest,
+  sameSetUp,
+  type Limits,
+  type Scene,
+  type Settings,
+  type Swatch,
+} from '@unhurried/core'
+import { type KeptEdit, type SentEdit } from '@unhurried/core/api'
 import type pg from 'pg'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import { productionEntity } from '../database/entities'
-import { inTransaction, poolOf } from '../database/pool'
+import { poolOf } from '../database/pool'
 import { KeepingRefused } from './refused'
 import { archiveRead } from './archives'
-import { hotScenes, sceneNow } from './hot-scenes'
 import { linesOf } from './ink'
-import { insertPicture } from './pictures'
-import { prepared, type Prepared } from './prepared'
+import { prepared } from './prepared'
+import { foundOf } from './found'
 import { shelfOf } from './shelf'
-import { sceneUpkeep } from './upkeep'
-import { keptSince, sceneWriter } from './writer'
+import { shelvedBy } from './shelf-rows'
+import { sceneNow } from './hot-scene'
+import { HotScenes } from './hot-scenes'
+import { keptSince } from './kept-since'
+import { Upkeep } from './upkeep'
+import { SceneWriter } from './writer'
+import { NO_PRODUCTION, insertScene } from './insert'
+import { Forgetting } from './forgetting'
+import { copyRows, shelvingOf, type ShelfPlace } from './shelving'
 
-export type SceneKeeper = ReturnType<typeof sceneKeeper>
-
-/** Rows of a history written at once, and their bytes: making a statement of more holds everybody up. */
-const AT_ONCE = { rows: 500, bytes: 500_000 } as const
+interface SceneCopy {
+  readonly id: string
+  readonly name: string
+  readonly copies: 'everything' | 'set-up'
+  readonly production?: string | undefined
+}
 
 /** Keeps scenes, their history and their lines in the database. Every change goes through `applyEdit`. */
-export function sceneKeeper(database: DataSource, log: Logger) {
-  const pool = poolOf(database)
-  const upkeep = sceneUpkeep(pool, log)
-  const scenes = hotScenes(pool, {
-    onLoad: (hot) =>
-      void upkeep.opened(hot).catch((error: unknown) => log.warn({ err: error }, 'upkeep not looked for')),
-  })
-  upkeep.of(scenes)
-  let told = (_edits: number): void => undefined
-  const writer = sceneWriter(pool, scenes, upkeep, (edits) => told(edits))
-  const shelf = shelfOf(pool, scenes, upkeep)
+export class SceneService {
+  readonly shelf: ReturnType<typeof shelfOf> & ReturnType<typeof foundOf>
+  readonly shelving: ReturnType<typeof shelvingOf>
+  readonly forgetting: Forgetting
+  readonly #pool: pg.Pool
+  readonly #upkeep: Upkeep
+  readonly #hot: HotScenes
+  readonly #writer: SceneWriter
+  #onKept = (_edits: number): void => undefined
 
-  const keeper = {
-    shelf,
-
-    async createProduction({ id, name }: { id: string; name: string }) {
-      await database
-        .getRepository(productionEntity)
-        .createQueryBuilder()
-        .insert()
-        .values({ id, name })
-        .orIgnore()
-        .execute()
-      return { id, name }
-    },
-
-    async setLimits(id: string, limits: Limits): Promise<Limits> {
-      const { affected } = await database.getRepository(productionEntity).update({ id }, { limits })
-      if (affected === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
-      return limits
-    },
-
-    /** Makes an empty scene; the same id again gives the scene that is there. */
-    async createScene({
-      id,
-      production,
-      settings,
-      palette,
-    }: {
-      id: string
-      production: string
-      settings: Settings
-      palette?: readonly Swatch[]
-    }) {
-      await insertScene(pool, { id, production, prepared: prepared(newScene(settings, palette), []) })
-      return keeper.readScene(id)
-    },
-
-    async readScene(id: string) {
-      const hot = await scenes.newest(id)
-      const { production, version, told } = hot
-      const scene = sceneNow(hot)
-      const { limits } = await database.getRepository(productionEntity).findOneByOrFail({ id: production })
-      return { id, production, version, scene, limits, ...(told !== '' && { told }) }
-    },
-
-    /** The first seconds of a scene with only what they show, for its pencil test on the shelf. */
-    async readTest(id: string): Promise<{ version: number; scene: Scene }> {
-      const hot = await scenes.newest(id)
-      return { version: hot.version, scene: pencilTest(sceneNow(hot)) }
-    },
-
-    editsSince: (scene: string, version: number) => keptSince(pool, scene, version),
-
-    /** The lines of some drawings of a scene, packed; drawings without any are simply absent. */
-    readInk: async (scene: string, drawings: readonly string[]): Promise<Uint8Array> =>
-      packPasses(await linesOf(pool, scene, drawings)),
-
-    /** Brings in a scene from an archive. Errors: ArchiveRefused, and then nothing was written. */
-    async putArchive({ id, production, bytes }: { id: string; production: string; bytes: Uint8Array }) {
-      const found = await pool.query('SELECT FROM production WHERE id = $1', [production])
-      if (found.rowCount === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
-      await insertScene(pool, { id, production, prepared: await archiveRead(bytes) })
-      return keeper.readScene(id)
-    },
-
-    /** Opens scenes that no version with summaries has opened yet, one after the other: each is made whole, and the shelf need not wait for it. */
-    async carryOver(): Promise<void> {
-      const { rows } = await pool.query<{ id: string }>('SELECT id FROM scene WHERE summary IS NULL ORDER BY position')
-      for (const { id } of rows) {
-        try {
-          await upkeep.keepSummary(await scenes.get(id))
-        } catch (error) {
-          log.warn({ err: error, scene: id }, 'a scene cannot be carried over')
-        }
-        scenes.drop(id)
-      }
-    },
-
-    keep: (id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> =>
-      writer.keep(id, base, sent),
-
-    /** Calls `tell` with how many edits were kept, whenever some were. */
-    onKept: (tell: (edits: number) => void) => void (told = tell),
-    /** What is held in memory, for those who watch the server. */
-    held: () => scenes.held(),
-    close: () => upkeep.close(),
+  constructor(
+    private readonly database: DataSource,
+    private readonly log: Logger,
+  ) {
+    this.#pool = poolOf(database)
+    this.#upkeep = new Upkeep(this.#pool, log)
+    this.#hot = new HotScenes(this.#pool, (hot) => {
+      void this.#upkeep.opened(hot).catch((error: unknown) => log.warn({ err: error }, 'upkeep not looked for'))
+    })
+    this.#upkeep.of(this.#hot)
+    this.#writer = new SceneWriter(this.#pool, this.#hot, this.#upkeep, (edits) => this.#onKept(edits))
+    const shelved = shelvedBy(this.#hot, this.#upkeep)
+    this.shelf = { ...shelfOf(this.#pool, shelved), ...foundOf(this.#pool, shelved) }
+    this.shelving = shelvingOf(this.#pool)
+    this.forgetting = new Forgetting(this.#pool, log, (scene) => this.#hot.drop(scene))
   }
-  return keeper
-}
 
-const NO_PRODUCTION = 'This production is not on the shelf. Open the shelf again and choose one.'
-
-/** Writes a scene with its whole history, all or nothing; one with this id that is there already stays as it is. */
-async function insertScene(
-  pool: pg.Pool,
-  { id, production, prepared: made }: { id: string; production: string; prepared: Prepared },
-): Promise<void> {
-  const inserted = await inTransaction(pool, async (client) => {
-    const version = made.edits.length
-    const { rowCount } = await client.query(
-      `INSERT INTO scene (id, production, version, summary, summary_version)
-       SELECT $1, production.id, $3, $4, $3 FROM production WHERE production.id = $2 ON CONFLICT DO NOTHING`,
-      [id, production, version, JSON.stringify(made.summary)],
-    )
-    if (rowCount === 0) return false
-    await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, 0, $2, true)', [
-      id,
-      made.start,
-    ])
-    if (version > 0)
-      await client.query('INSERT INTO moment (scene, version, document, whole) VALUES ($1, $2, $3, true)', [
+  async createProduction({ id, name, limitsOf }: { id: string; name: string; limitsOf?: string | undefined }) {
+    const like = limitsOf && (await this.database.getRepository(productionEntity).findOneBy({ id: limitsOf }))
+    await this.database
+      .getRepository(productionEntity)
+      .createQueryBuilder()
+      .insert()
+      .values({
         id,
-        version,
-        made.document,
-      ])
-    for (const picture of made.pictures) await insertPicture(client, picture)
-    await insertHistory(client, id, made)
-    return true
-  })
-  if (inserted) return
-  const { rowCount } = await pool.query('SELECT FROM scene WHERE id = $1', [id])
-  if (rowCount === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
-}
-
-async function insertHistory(client: pg.ClientBase, id: string, { edits, ink }: Prepared): Promise<void> {
-  let from = 0
-  while (from < edits.length) {
-    let to = from
-    for (let bytes = 0; to < edits.length && to - from < AT_ONCE.rows && bytes < AT_ONCE.bytes; to++)
-      bytes += edits[to]!.edit.byteLength
-    const rows = edits.slice(from, to)
-    await client.query(
-      `INSERT INTO edit (scene, version, id, edit, words, kind, drawing)
-       SELECT $1, $2 + n, 'begin-' || ($2 + n) || '-' || $1, sent.edit, sent.words, sent.kind, sent.drawing
-       FROM unnest($3::jsonb[], $4::text[], $5::text[], $6::text[]) WITH ORDINALITY AS sent (edit, words, kind, drawing, n)`,
-      [
-        id,
-        from,
-        rows.map((row) => Buffer.from(row.edit.buffer, row.edit.byteOffset, row.edit.byteLength).toString()),
-        rows.map((row) => row.words),
-        rows.map((row) => row.kind),
-        rows.map((row) => row.drawing),
-      ],
-    )
-    from = to
+        name,
+        ...(like && { limits: like.limits }),
+        position: () => '(SELECT COALESCE(max(position), 0) + 1 FROM production)',
+      })
+      .orIgnore()
+      .execute()
+    return { id, name }
   }
-  const written = edits.flatMap((row, i) => (row.drawing === null ? [] : [{ drawing: row.drawing, version: i + 1 }]))
-  await client.query('INSERT INTO ink_edit (scene, drawing, version) SELECT $1, * FROM unnest($2::text[], $3::int[])', [
+
+  async setLimits(id: string, limits: Limits): Promise<Limits> {
+    const { affected } = await this.database.getRepository(productionEntity).update({ id }, { limits })
+    if (affected === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
+    return limits
+  }
+
+  /** Makes an empty scene; the same id again gives the scene that is there. */
+  async createScene({
     id,
-    written.map((each) => each.drawing),
-    written.map((each) => each.version),
-  ])
-  for (const { drawing, pass, bytes } of ink)
-    await client.query('INSERT INTO ink (scene, drawing, pass, version, bytes) VALUES ($1, $2, $3, $4, $5)', [
-      id,
-      drawing,
-      pass,
-      edits.length,
-      Buffer.from(bytes),
-    ])
+    production,
+    settings,
+    palette,
+  }: {
+    id: string
+    production: string
+    settings: Settings
+    palette?: readonly Swatch[]
+  }) {
+    await insertScene(this.#pool, { id, production, prepared: prepared(newScene(settings, palette), []) })
+    return this.readScene(id)
+  }
+
+  async readScene(id: string) {
+    const hot = await this.#hot.newest(id)
+    const { production, version, notice } = hot
+    const scene = sceneNow(hot)
+    const { limits } = await this.database.getRepository(productionEntity).findOneByOrFail({ id: production })
+    return { id, production, version, scene, limits, ...(notice !== '' && { notice }) }
+  }
+
+  /** The first seconds of a scene with only what they show, for its pencil test on the shelf. */
+  async readTest(id: string): Promise<{ version: number; scene: Scene }> {
+    const hot = await this.#hot.newest(id)
+    return { version: hot.version, scene: pencilTest(sceneNow(hot)) }
+  }
+
+  editsSince(scene: string, version: number): Promise<KeptEdit[]> {
+    return keptSince(this.#pool, scene, version)
+  }
+
+  /** The lines of some drawings of a scene, packed; drawings without any are simply absent. */
+  async readInk(scene: string, drawings: readonly string[]): Promise<Uint8Array> {
+    return packPasses(await linesOf(this.#pool, scene, drawings))
+  }
+
+  /** Brings in a scene from an archive. Errors: ArchiveRefused, and then nothing was written. */
+  async putArchive({ id, production, bytes }: { id: string; production: string; bytes: Uint8Array }) {
+    await this.#requireProduction(production)
+    await insertScene(this.#pool, { id, production, prepared: await archiveRead(bytes) })
+    return this.readScene(id)
+  }
+
+  async #requireProduction(id: string): Promise<void> {
+    const found = await this.#pool.query('SELECT FROM production WHERE id = $1', [id])
+    if (found.rowCount === 0) throw new KeepingRefused('not here', NO_PRODUCTION)
+  }
+
+  /** Names a scene anew, as a step of its history, and changes its place on the shelf. */
+  async shelveScene(id: string, { name, ...place }: { name?: string | undefined } & ShelfPlace): Promise<void> {
+    if (name !== undefined) {
+      const { version } = await this.#hot.newest(id)
+      await this.keep(id, version, [{ id: randomUUID(), edit: { type: 'scene.set', settings: { name } } }])
+      await this.#upkeep.keepSummary(await this.#hot.newest(id))
+    }
+    await this.shelving.shelveScene(id, place)
+  }
+
+  /** Copies a scene, whole or its set-up alone, to stand right after it or last in a production. */
+  async copyScene(from: string, { id, name, copies, production: into }: SceneCopy) {
+    if (into !== undefined) await this.#requireProduction(into)
+    const { scene, version, production } = await this.readScene(from)
+    if (copies === 'set-up')
+      await insertScene(this.#pool, { id, production, prepared: prepared(sameSetUp(scene, name), []) })
+    else {
+      await copyRows(this.#pool, from, id)
+      await this.keep(id, version, [{ id: `copied-${id}`, edit: { type: 'scene.set', settings: { name } } }])
+    }
+    if (into === undefined) await this.shelving.shelveAfter(id, from)
+    else await this.shelving.shelveScene(id, { production: into, before: null })
+    return { id }
+  }
+
+  /** Opens scenes that no version with summaries has opened yet, one after the other: each is made whole, and the shelf need not wait for it. */
+  async carryOver(): Promise<void> {
+    const { rows } = await this.#pool.query<{ id: string }>(
+      'SELECT id FROM scene WHERE summary IS NULL ORDER BY position',
+    )
+    for (const { id } of rows) {
+      try {
+        await this.#upkeep.keepSummary(await this.#hot.get(id))
+      } catch (error) {
+        this.log.warn({ err: error, scene: id }, 'a scene cannot be carried over')
+      }
+      this.#hot.drop(id)
+    }
+  }
+
+  keep(id: string, base: number, sent: readonly SentEdit[]): Promise<{ version: number }> {
+    return this.#writer.keep(id, base, sent)
+  }
+
+  /** Calls `listener` with how many edits were kept, whenever some were. */
+  onKept(listener: (edits: number) => void): void {
+    this.#onKept = listener
+  }
+
+  /** What is in memory, for those who watch the server. */
+  get inMemory(): { scenes: number; bytes: number } {
+    return this.#hot.size
+  }
+
+  async close(): Promise<void> {
+    await this.forgetting.close()
+    await this.#upkeep.close()
+  }
 }

@@ -2,19 +2,19 @@ import { PassThrough } from 'node:stream'
 import type Router from '@koa/router'
 import { idSchema } from '@unhurried/core'
 import { Problem } from '../http/problems'
-import type { News } from '../keeping/news'
+import type { ChangeFeed } from '../keeping/change-feed'
 
 const ALIVE_EVERY = 20_000
 
 /** A stream of a scene's new versions (server-sent events), so that a page hears of others' edits at once. */
-export function addEvents(router: Router, news: News): void {
+export function addEvents(router: Router, feed: ChangeFeed): void {
   router.get('/api/scenes/:scene/events', (ctx) => {
     const scene = idSchema.safeParse(ctx['params'].scene)
     if (!scene.success) throw new Problem(404, 'This scene is not on the shelf.')
     const stream = new PassThrough()
-    const leave = news.follow(scene.data, (version) => stream.write(`data: ${JSON.stringify({ version })}\n\n`))
+    const leave = feed.follow(scene.data, (version) => stream.write(`data: ${JSON.stringify({ version })}\n\n`))
     const alive = setInterval(() => stream.write(': alive\n\n'), ALIVE_EVERY)
-    const stay = news.onClose(() => stream.end())
+    const stay = feed.onClose(() => stream.end())
     stream.once('close', () => {
       clearInterval(alive)
       leave()

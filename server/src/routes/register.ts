@@ -2,32 +2,62 @@ import * as api from '@unhurried/core/api'
 import { route, type AnyRoute } from '../http/route'
 import type { History } from '../keeping/history'
 import type { Pictures } from '../keeping/pictures'
-import type { SceneKeeper } from '../keeping/scenes'
+import type { SceneService } from '../keeping/scenes'
+import type { Sounds } from '../keeping/sounds'
+
+/** Nothing is told of what was done but that it was. */
+const done = async (work: Promise<void>) => {
+  await work
+  return {}
+}
+
+interface Keepers {
+  readonly scenes: SceneService
+  readonly history: History
+  readonly pictures: Pictures
+  readonly sounds: Sounds
+}
 
 /** What the server does at each endpoint of the API. */
-export function routes(keeper: SceneKeeper, history: History, pictures: Pictures): AnyRoute[] {
+export function routes({ scenes, history, pictures, sounds }: Keepers): AnyRoute[] {
   return [
-    route(api.readShelf, { handle: () => keeper.shelf.productions() }),
+    route(api.readShelf, { handle: () => scenes.shelf.productions() }),
     route(api.readScenesAfter, {
-      handle: ({ params, query }) => keeper.shelf.scenesAfter(params.production, query.after),
+      handle: ({ params, query }) => scenes.shelf.scenesAfter(params.production, query.after),
     }),
-    route(api.createProduction, { handle: ({ body }) => keeper.createProduction(body) }),
-    route(api.setLimits, { handle: ({ params, body }) => keeper.setLimits(params.production, body) }),
+    route(api.findScenes, {
+      handle: ({ query }) => scenes.shelf.found(query.words.split(/\s+/).filter(Boolean), query.left),
+    }),
+    route(api.readDrawer, { handle: () => scenes.shelf.drawer() }),
+    route(api.changeProduction, {
+      handle: ({ params, body }) => done(scenes.shelving.changeProduction(params.production, body)),
+    }),
+    route(api.forgetProduction, { handle: ({ params }) => done(scenes.shelving.forgetProduction(params.production)) }),
+    route(api.shelveScene, { handle: ({ params, body }) => done(scenes.shelveScene(params.scene, body)) }),
+    route(api.copyScene, { handle: ({ params, body }) => scenes.copyScene(params.scene, body) }),
+    route(api.forgetScene, { handle: ({ params, body }) => done(scenes.forgetting.forget(params.scene, body.now)) }),
+    route(api.tellFindings, {
+      handle: ({ params, body }) => done(scenes.shelving.tellFindings(params.scene, body.version, body.count)),
+    }),
+    route(api.createProduction, { handle: ({ body }) => scenes.createProduction(body) }),
+    route(api.setLimits, { handle: ({ params, body }) => scenes.setLimits(params.production, body) }),
     route(api.createScene, {
-      handle: ({ body: { palette, ...body } }) => keeper.createScene({ ...body, ...(palette && { palette }) }),
+      handle: ({ body: { palette, ...body } }) => scenes.createScene({ ...body, ...(palette && { palette }) }),
     }),
-    route(api.putArchive, { handle: ({ query, bytes }) => keeper.putArchive({ ...query, bytes }) }),
+    route(api.putArchive, { handle: ({ query, bytes }) => scenes.putArchive({ ...query, bytes }) }),
     route(api.putPicture, { streamed: true, handle: ({ query, stream }) => pictures.put(stream, query.type) }),
     route(api.readPicture, { handle: ({ params }) => pictures.read(params.picture), cached: () => true }),
-    route(api.readScene, { handle: ({ params }) => keeper.readScene(params.scene) }),
+    route(api.putSound, { streamed: true, handle: ({ stream }) => sounds.put(stream) }),
+    route(api.readSound, { handle: ({ params }) => sounds.read(params.sound), cached: () => true }),
+    route(api.readScene, { handle: ({ params }) => scenes.readScene(params.scene) }),
     route(api.readTest, {
-      handle: ({ params }) => keeper.readTest(params.scene),
+      handle: ({ params }) => scenes.readTest(params.scene),
       cached: ({ query }, answer) =>
         query.version !== undefined && query.version === (answer as { version: number }).version,
     }),
-    route(api.readEdits, { handle: ({ params, query }) => keeper.editsSince(params.scene, query.since) }),
-    route(api.keepEdits, { handle: ({ params, body }) => keeper.keep(params.scene, body.base, body.edits) }),
-    route(api.readSceneInk, { handle: ({ params, query }) => keeper.readInk(params.scene, query.drawings) }),
+    route(api.readEdits, { handle: ({ params, query }) => scenes.editsSince(params.scene, query.since) }),
+    route(api.keepEdits, { handle: ({ params, body }) => scenes.keep(params.scene, body.base, body.edits) }),
+    route(api.readSceneInk, { handle: ({ params, query }) => scenes.readInk(params.scene, query.drawings) }),
     route(api.readHistory, { handle: ({ params, query }) => history.steps(params.scene, query.before ?? 0) }),
     route(api.readMoment, {
       handle: async ({ params: { scene, version } }) => ({ version, scene: await history.sceneAt(scene, version) }),

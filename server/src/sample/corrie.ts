@@ -1,5 +1,5 @@
 import type { Settings, Swatch } from '@unhurried/core'
-import { oval, placed, through, type Paper, type Point } from './hand'
+import { oval, pairs, placed, smoothCurve, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
@@ -41,14 +41,22 @@ const headAt = (lid: number) => placed([610, 262 + 20 * lid], 0.05 * lid)
 const pinnedAt = (frame: number, [x, y]: Point) =>
   LID[frame] === undefined ? undefined : { x: Math.round(x * 8) / 8, y: Math.round(y * 8) / 8 }
 
+type Put = (points: readonly Point[]) => Point[]
+
 function drawCorrie(paper: Paper, frame: number): void | false {
   const lid = LID[frame]
   if (lid === undefined) return false
   // The ribbon comes after the head.
   const head = headAt(lid)
-  const put = (points: readonly Point[]) => points.map(head)
+  const put: Put = (points) => points.map(head)
+  drawNeck(paper, lid)
+  drawHead(paper, lid, put)
+  drawBeak(paper, put)
+  drawEye(paper, lid, put)
+}
 
-  // Neck: an S from the head down out of the picture.
+/** An S from the head down out of the picture, with the ribbon tied round it, its tails to the left. */
+function drawNeck(paper: Paper, lid: number) {
   const back: Point[] = [
     [470, 236 + 20 * lid],
     [424, 300 + 14 * lid],
@@ -71,7 +79,24 @@ function drawCorrie(paper: Paper, frame: number): void | false {
   paper.fill([...front.map(([x, y]): Point => [x - 34, y + 4]), ...[...front].reverse()], 'white')
   paper.fill([...back, ...[...back].reverse().map(([x, y]): Point => [x + 26, y + 2])], 'feather-dim')
 
-  // The ribbon, tied round the neck, its tails to the left.
+  drawRibbon(paper, lid)
+  paper.line(back.slice(0, 4), { size: 9 })
+  paper.line(pairs([470, 486, 486, 510, 520, 560, 498, 650, 452, 742]), { size: 9, tail: 0.05 })
+  paper.line(
+    [
+      [598, 354 + 18 * lid],
+      [548, 384 + 10 * lid],
+      [536, 430],
+      [572, 476],
+    ],
+    { size: 8 },
+  )
+  paper.line(pairs([592, 512, 628, 590, 626, 672, 604, 742]), { size: 8, tail: 0.05 })
+  for (const [x, y] of pairs([560, 560, 584, 604, 556, 640, 590, 668, 548, 604]))
+    paper.line(pairs([0, 0, 3, 13, -2, 25]).map(placed([x, y])), { size: 5, weight: 0.7 })
+}
+
+function drawRibbon(paper: Paper, lid: number) {
   const flow = 12 * lid
   const knot: Point = [478, 470 + 6 * lid]
   for (const [dx, dy, long] of [
@@ -86,73 +111,26 @@ function drawCorrie(paper: Paper, frame: number): void | false {
     ]
     const lower = tail.map(([x, y], i): Point => [x + 5, y + 9 + i * 6])
     const notch: Point = [tail.at(-1)![0] + 16, tail.at(-1)![1] + 16]
-    paper.fill([...through(tail), notch, ...through([...lower].reverse())], dx === -60 ? 'ribbon' : 'ribbon-dim', {
-      sharp: true,
-    })
+    paper.fill(
+      [...smoothCurve(tail), notch, ...smoothCurve([...lower].reverse())],
+      dx === -60 ? 'ribbon' : 'ribbon-dim',
+      {
+        sharp: true,
+      },
+    )
     paper.line(tail, { size: 6 })
     paper.line(lower, { size: 6 })
     paper.line([tail.at(-1)!, notch, lower.at(-1)!], { size: 5.5 })
   }
-  const band: Point[] = [
-    [478, 452],
-    [516, 478],
-    [566, 484],
-    [592, 470],
-    [606, 492],
-    [570, 512],
-    [512, 506],
-    [474, 480],
-  ]
+  const band: Point[] = pairs([478, 452, 516, 478, 566, 484, 592, 470, 606, 492, 570, 512, 512, 506, 474, 480])
   paper.fill(band, 'ribbon')
   paper.contour(band, { size: 7 })
   paper.contour(oval(knot, 17, 15), { size: 6.5 })
   paper.fill(oval(knot, 16, 14), 'ribbon-dim')
-  paper.line(back.slice(0, 4), { size: 9 })
-  paper.line(
-    [
-      [470, 486],
-      [486, 510],
-      [520, 560],
-      [498, 650],
-      [452, 742],
-    ],
-    { size: 9, tail: 0.05 },
-  )
-  paper.line(
-    [
-      [598, 354 + 18 * lid],
-      [548, 384 + 10 * lid],
-      [536, 430],
-      [572, 476],
-    ],
-    { size: 8 },
-  )
-  paper.line(
-    [
-      [592, 512],
-      [628, 590],
-      [626, 672],
-      [604, 742],
-    ],
-    { size: 8, tail: 0.05 },
-  )
-  for (const [x, y] of [
-    [560, 560],
-    [584, 604],
-    [556, 640],
-    [590, 668],
-    [548, 604],
-  ] as Point[])
-    paper.line(
-      [
-        [x, y],
-        [x + 3, y + 13],
-        [x - 2, y + 25],
-      ],
-      { size: 5, weight: 0.7 },
-    )
+}
 
-  // Crest plumes behind, then the head.
+/** Crest plumes behind, then the head. */
+function drawHead(paper: Paper, lid: number, put: Put) {
   for (const [x, y, bend] of [
     [-232, -34, -14],
     [-252, 8, 6],
@@ -174,112 +152,30 @@ function drawCorrie(paper: Paper, frame: number): void | false {
     paper.line(plume, { size: 6.5 })
     paper.line([plume.at(-2)!, plume.at(-1)!, under.at(-2)!], { size: 6 })
   }
-  const skull = put([
-    [-148, 8],
-    [-138, -52],
-    [-84, -90],
-    [-16, -96],
-    [50, -76],
-    [96, -40],
-    [112, -10],
-    [96, 30],
-    [40, 62],
-    [-10, 92],
-    [-62, 96],
-    [-116, 62],
-  ])
+  const skull = put(
+    pairs([
+      -148, 8, -138, -52, -84, -90, -16, -96, 50, -76, 96, -40, 112, -10, 96, 30, 40, 62, -10, 92, -62, 96, -116, 62,
+    ]),
+  )
   paper.fill(skull, 'white')
   paper.fill(
-    put([
-      [-146, -10],
-      [-138, -52],
-      [-84, -90],
-      [-16, -96],
-      [50, -76],
-      [92, -44],
-      [40, -50],
-      [-20, -62],
-      [-76, -40],
-      [-118, -8],
-    ]),
+    put(pairs([-146, -10, -138, -52, -84, -90, -16, -96, 50, -76, 92, -44, 40, -50, -20, -62, -76, -40, -118, -8])),
     'crest',
   )
-  paper.fill(
-    put([
-      [-146, 14],
-      [-118, -6],
-      [-84, 22],
-      [-70, 66],
-      [-58, 94],
-      [-116, 62],
-    ]),
-    'feather',
-  )
+  paper.fill(put(pairs([-146, 14, -118, -6, -84, 22, -70, 66, -58, 94, -116, 62])), 'feather')
   paper.contour(skull, { size: 9.5 })
+}
 
-  // The long beak.
-  paper.fill(
-    put([
-      [88, -46],
-      [190, -26],
-      [330, 4],
-      [438, 32],
-      [330, 34],
-      [196, 32],
-      [96, 34],
-    ]),
-    'beak',
-  )
-  paper.fill(
-    put([
-      [96, 12],
-      [200, 16],
-      [330, 24],
-      [438, 32],
-      [320, 42],
-      [196, 44],
-      [88, 38],
-    ]),
-    'beak-dim',
-  )
-  paper.line(
-    put([
-      [84, -46],
-      [190, -26],
-      [330, 4],
-      [440, 32],
-    ]),
-    { size: 9 },
-  )
-  paper.line(
-    put([
-      [440, 32],
-      [320, 42],
-      [196, 45],
-      [86, 40],
-    ]),
-    { size: 8.5 },
-  )
-  paper.line(
-    put([
-      [438, 32],
-      [330, 25],
-      [200, 14],
-      [104, 10],
-      [70, 20],
-    ]),
-    { size: 6.5, tail: 0.1 },
-  )
-  paper.line(
-    put([
-      [138, -20],
-      [156, -16],
-      [172, -11],
-    ]),
-    { size: 6 },
-  )
+function drawBeak(paper: Paper, put: Put) {
+  paper.fill(put(pairs([88, -46, 190, -26, 330, 4, 438, 32, 330, 34, 196, 32, 96, 34])), 'beak')
+  paper.fill(put(pairs([96, 12, 200, 16, 330, 24, 438, 32, 320, 42, 196, 44, 88, 38])), 'beak-dim')
+  paper.line(put(pairs([84, -46, 190, -26, 330, 4, 440, 32])), { size: 9 })
+  paper.line(put(pairs([440, 32, 320, 42, 196, 45, 86, 40])), { size: 8.5 })
+  paper.line(put(pairs([438, 32, 330, 25, 200, 14, 104, 10, 70, 20])), { size: 6.5, tail: 0.1 })
+  paper.line(put(pairs([138, -20, 156, -16, 172, -11])), { size: 6 })
+}
 
-  // The eye and its lid.
+function drawEye(paper: Paper, lid: number, put: Put) {
   const eye = put(oval([34, -22], 27, 25))
   if (lid < 0.95) {
     paper.fill(eye, 'eye')
@@ -322,27 +218,11 @@ function drawCorrie(paper: Paper, frame: number): void | false {
     ]),
     { size: 8 },
   )
-  paper.line(
-    put([
-      [60, -18],
-      [84, -8],
-      [104, -2],
-    ]),
-    { size: 6, weight: 0.7 },
-  )
+  paper.line(put(pairs([60, -18, 84, -8, 104, -2])), { size: 6, weight: 0.7 })
 }
 
 function drawReeds(paper: Paper) {
-  paper.fill(
-    [
-      [0, 0],
-      [1280, 0],
-      [1280, 720],
-      [0, 720],
-    ],
-    'mist',
-    { sharp: true },
-  )
+  paper.wash('mist')
   for (const [x, lean, top] of [
     [70, 22, 250],
     [128, -12, 330],

@@ -1,16 +1,15 @@
-import { chance, settled, type Fill, type InkPiece, type Stroke } from '@unhurried/core'
+import { clamp, seededRandom, quantized, type Fill, type InkPiece, type Stroke } from '@unhurried/core'
 
 /** A drawing hand made of arithmetic: curves through a few points, with weight and a little life in them. */
 export type Point = readonly [number, number]
 
 /** A smooth curve through points (uniform Catmull–Rom), sampled about every `step` pixels. */
-export function through(
+export function smoothCurve(
   points: readonly Point[],
   { closed = false, step = 4 }: { closed?: boolean; step?: number } = {},
 ): Point[] {
   const count = points.length
-  const at = (i: number): Point =>
-    closed ? points[(i + count) % count]! : points[Math.min(count - 1, Math.max(0, i))]!
+  const at = (i: number): Point => (closed ? points[(i + count) % count]! : points[clamp(i, 0, count - 1)]!)
   const result: Point[] = []
   for (let i = 0; i < (closed ? count : count - 1); i++) {
     const [a, b, c, d] = [at(i - 1), at(i), at(i + 1), at(i + 2)]
@@ -38,6 +37,10 @@ export const placed =
     return [at[0] + x * cos - y * sin, at[1] + x * sin + y * cos]
   }
 
+/** Points from their coordinates one after the other: x, y, x, y … */
+export const pairs = (flat: readonly number[]): Point[] =>
+  Array.from({ length: flat.length / 2 }, (_, i): Point => [flat[2 * i]!, flat[2 * i + 1]!])
+
 export const oval = (at: Point, rx: number, ry: number, points = 14): Point[] =>
   Array.from({ length: points }, (_, i) => [
     at[0] + rx * Math.cos((i / points) * 2 * Math.PI),
@@ -46,7 +49,7 @@ export const oval = (at: Point, rx: number, ry: number, points = 14): Point[] =>
 
 /** One drawing's pieces, passes apart, ready to become ink edits. */
 export function sheetOfPaper(seed: number) {
-  const random = chance(seed)
+  const random = seededRandom(seed)
   let count = 0
   const freshId = () => `p${seed.toString(36)}n${(count++).toString(36)}`
   const passes = { colour: [] as InkPiece[], shadow: [] as InkPiece[], line: [] as InkPiece[] }
@@ -64,10 +67,20 @@ export function sheetOfPaper(seed: number) {
       return [
         x + life * 0.6,
         y + Math.sin(i / 13 + drift[1]!) * 0.35,
-        Math.min(1, Math.max(0.03, pressure(s, i) + 0.05 * Math.sin(i / 9 + drift[2]!))),
+        clamp(pressure(s, i) + 0.05 * Math.sin(i / 9 + drift[2]!), 0.03, 1),
       ]
     })
-    passes.line.push(settled<Stroke>({ kind: 'stroke', id: freshId(), swatch, size, points }))
+    passes.line.push(quantized<Stroke>({ kind: 'stroke', id: freshId(), swatch, size, points }))
+  }
+
+  /** Paint; what is cast on the ground goes on the pass of shadows. */
+  function fill(
+    points: readonly Point[],
+    swatch: string,
+    { sharp = false, pass = 'colour' }: { sharp?: boolean; pass?: 'colour' | 'shadow' } = {},
+  ): void {
+    const path = sharp ? points : smoothCurve(points, { closed: true, step: 6 })
+    passes[pass].push(quantized<Fill>({ kind: 'fill', id: freshId(), swatch, outline: path.flat() as number[] }))
   }
 
   return {
@@ -83,7 +96,7 @@ export function sheetOfPaper(seed: number) {
       }: { size?: number; swatch?: string; weight?: number; tail?: number } = {},
     ) {
       stroke(
-        through(points),
+        smoothCurve(points),
         swatch,
         size,
         (s) => weight * Math.min(1, 0.25 + s / 0.16) * Math.min(1, 0.15 + (1 - s) / tail),
@@ -91,7 +104,7 @@ export function sheetOfPaper(seed: number) {
     },
     /** A closed line, heavier where it turns from the light, which falls from the upper left. */
     contour(points: readonly Point[], { size = 8, swatch = 'ink' }: { size?: number; swatch?: string } = {}) {
-      const path = through(points, { closed: true })
+      const path = smoothCurve(points, { closed: true })
       const round = [...path, ...path.slice(0, 5)]
       stroke(round, swatch, size, (_, i) => {
         const [a, b] = [round[Math.max(0, i - 1)]!, round[Math.min(round.length - 1, i + 1)]!]
@@ -100,15 +113,9 @@ export function sheetOfPaper(seed: number) {
         return 0.5 + 0.38 * shade
       })
     },
-    /** Paint; what is cast on the ground goes on the pass of shadows. */
-    fill(
-      points: readonly Point[],
-      swatch: string,
-      { sharp = false, pass = 'colour' }: { sharp?: boolean; pass?: 'colour' | 'shadow' } = {},
-    ) {
-      const path = sharp ? points : through(points, { closed: true, step: 6 })
-      passes[pass].push(settled<Fill>({ kind: 'fill', id: freshId(), swatch, outline: path.flat() as number[] }))
-    },
+    fill,
+    /** The whole paper of one colour. */
+    wash: (swatch: string) => fill(pairs([0, 0, 1280, 0, 1280, 720, 0, 720]), swatch, { sharp: true }),
   }
 }
 

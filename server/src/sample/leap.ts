@@ -1,6 +1,6 @@
 import type { MotionDrawing, Settings, Swatch } from '@unhurried/core'
 import { CORRIE_COLOURS } from './corrie'
-import { oval, type Paper, type Point } from './hand'
+import { oval, pairs, placed, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
@@ -109,53 +109,13 @@ function drawCorrie(paper: Paper, drawing: MotionDrawing) {
   paper.fill([...back, ...[...front].reverse()], 'white')
   paper.line(back, { size: 7 })
   paper.line(front, { size: 7 })
-  paper.fill(
-    [
-      [head[0] - 18, head[1] - 10],
-      [head[0] - 62, head[1] - 18],
-      [head[0] - 92, head[1] + 2],
-      [head[0] - 20, head[1] + 6],
-    ],
-    'crest',
-  )
-  paper.line(
-    [
-      [head[0] - 14, head[1] - 12],
-      [head[0] - 62, head[1] - 18],
-      [head[0] - 94, head[1] + 2],
-    ],
-    { size: 5.5 },
-  )
-  paper.fill(
-    [
-      [head[0] + 18, head[1] - 9],
-      [head[0] + 102, head[1] + 10],
-      [head[0] + 20, head[1] + 12],
-    ],
-    'beak',
-    { sharp: true },
-  )
-  paper.line(
-    [
-      [head[0] + 16, head[1] - 10],
-      [head[0] + 60, head[1] - 2],
-      [head[0] + 103, head[1] + 10],
-      [head[0] + 58, head[1] + 12],
-      [head[0] + 18, head[1] + 13],
-    ],
-    { size: 6 },
-  )
+  paper.fill(pairs([-18, -10, -62, -18, -92, 2, -20, 6]).map(placed(head)), 'crest')
+  paper.line(pairs([-14, -12, -62, -18, -94, 2]).map(placed(head)), { size: 5.5 })
+  paper.fill(pairs([18, -9, 102, 10, 20, 12]).map(placed(head)), 'beak', { sharp: true })
+  paper.line(pairs([16, -10, 60, -2, 103, 10, 58, 12, 18, 13]).map(placed(head)), { size: 6 })
   const skull = oval(head, 30, 23)
   paper.fill(skull, 'white')
-  paper.fill(
-    [
-      [head[0] - 28, head[1] - 6],
-      [head[0] - 6, head[1] - 22],
-      [head[0] + 20, head[1] - 14],
-      [head[0] + 2, head[1] - 8],
-    ],
-    'crest',
-  )
+  paper.fill(pairs([-28, -6, -6, -22, 20, -14, 2, -8]).map(placed(head)), 'crest')
   paper.contour(skull, { size: 7 })
   paper.fill(oval([head[0] + 9, head[1] - 4], 4.5, 5), 'ink')
 }
@@ -179,28 +139,8 @@ function drawRibbon(paper: Paper, { shapes }: MotionDrawing, i: number): void | 
 }
 
 function drawGap(paper: Paper) {
-  paper.fill(
-    [
-      [0, 0],
-      [1280, 0],
-      [1280, 720],
-      [0, 720],
-    ],
-    'sky',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [0, 640],
-      [320, 634],
-      [700, 642],
-      [1280, 636],
-      [1280, 720],
-      [0, 720],
-    ],
-    'water',
-    { sharp: true },
-  )
+  paper.wash('sky')
+  paper.fill(pairs([0, 640, 320, 634, 700, 642, 1280, 636, 1280, 720, 0, 720]), 'water', { sharp: true })
   for (const [left, right] of [
     [-40, 470],
     [800, 1320],
@@ -236,14 +176,7 @@ function drawGap(paper: Paper) {
       { size: 8, tail: 0.08 },
     )
     for (let stone = left + 90; stone < right - 40; stone += 118)
-      paper.line(
-        [
-          [stone, GROUND + 6],
-          [stone - 4, GROUND + 34],
-          [stone - 2, GROUND + 62],
-        ],
-        { size: 5, weight: 0.6 },
-      )
+      paper.line(pairs([0, 6, -4, 34, -2, 62]).map(placed([stone, GROUND])), { size: 5, weight: 0.6 })
     paper.line(
       [
         [left + 20, 656],

@@ -1,5 +1,5 @@
 import type { Pin, Settings, Swatch } from '@unhurried/core'
-import { oval, placed, type Paper, type Point } from './hand'
+import { oval, pairs, placed, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
@@ -130,19 +130,7 @@ function drawLime(paper: Paper, frame: number) {
   paper.fill(skin, 'lime')
   // Light and shade stay where the sun is, however the lime turns.
   paper.fill(
-    (
-      [
-        [-30, 26],
-        [-8, 37],
-        [18, 33],
-        [36, 12],
-        [40, -8],
-        [45, 6],
-        [38, 28],
-        [16, 44],
-        [-14, 44],
-      ] as Point[]
-    ).map(onPaper(0)),
+    pairs([-30, 26, -8, 37, 18, 33, 36, 12, 40, -8, 45, 6, 38, 28, 16, 44, -14, 44]).map(onPaper(0)),
     'lime-dim',
   )
   paper.fill(
@@ -158,33 +146,13 @@ function drawLime(paper: Paper, frame: number) {
     [RADIUS + 25, -9],
   ]
   paper.line(stem.map(onPaper(spin)), { size: 8, weight: 0.95 })
-  paper.line(
-    (
-      [
-        [30, -7],
-        [36, 1],
-        [31, 9],
-      ] as Point[]
-    ).map(onPaper(spin)),
-    { size: 4, weight: 0.6 },
-  )
-  for (const [x, y] of [
-    [-20, 12],
-    [-6, 22],
-    [8, 10],
-    [-28, -6],
-    [12, -26],
-    [-4, -6],
-  ] as Point[]) {
-    paper.line(
-      (
-        [
-          [x, y],
-          [x + 3.5, y + 1.6],
-        ] as Point[]
-      ).map(onPaper(spin)),
-      { size: 4, weight: 0.62, swatch: 'ink' },
-    )
+  paper.line(pairs([30, -7, 36, 1, 31, 9]).map(onPaper(spin)), { size: 4, weight: 0.6 })
+  for (const [x, y] of pairs([-20, 12, -6, 22, 8, 10, -28, -6, 12, -26, -4, -6])) {
+    paper.line((pairs([0, 0, 3.5, 1.6]).map(placed([x, y])) as Point[]).map(onPaper(spin)), {
+      size: 4,
+      weight: 0.62,
+      swatch: 'ink',
+    })
   }
   if (touching && frame < 40) {
     for (const side of [-1, 1]) {
@@ -209,86 +177,15 @@ function drawLime(paper: Paper, frame: number) {
 
 function drawSlip(paper: Paper) {
   const stone = (x: number): Point => [x, slip(x)]
-  paper.fill(
-    [
-      [0, 0],
-      [1280, 0],
-      [1280, 720],
-      [0, 720],
-    ],
-    'sky',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [0, 250],
-      [360, 244],
-      [820, 256],
-      [1280, 246],
-      [1280, 720],
-      [0, 720],
-    ],
-    'water',
-    { sharp: true },
-  )
+  paper.wash('sky')
+  paper.fill(pairs([0, 250, 360, 244, 820, 256, 1280, 246, 1280, 720, 0, 720]), 'water', { sharp: true })
   // A boat waiting on the mud, far off.
-  paper.fill(
-    [
-      [860, 214],
-      [930, 222],
-      [1010, 220],
-      [1062, 206],
-      [1046, 250],
-      [1000, 264],
-      [912, 264],
-      [876, 250],
-    ],
-    'hull',
-  )
-  paper.line(
-    [
-      [850, 210],
-      [930, 222],
-      [1012, 220],
-      [1070, 202],
-    ],
-    { size: 6 },
-  )
-  paper.line(
-    [
-      [858, 214],
-      [874, 246],
-      [908, 264],
-      [1000, 265],
-      [1044, 248],
-      [1066, 206],
-    ],
-    { size: 6.5 },
-  )
-  paper.line(
-    [
-      [968, 218],
-      [972, 130],
-      [974, 70],
-    ],
-    { size: 5.5, tail: 0.5 },
-  )
-  paper.line(
-    [
-      [974, 78],
-      [1004, 140],
-      [1030, 206],
-    ],
-    { size: 3, weight: 0.5 },
-  )
-  paper.line(
-    [
-      [973, 92],
-      [940, 150],
-      [906, 214],
-    ],
-    { size: 3, weight: 0.5 },
-  )
+  paper.fill(pairs([860, 214, 930, 222, 1010, 220, 1062, 206, 1046, 250, 1000, 264, 912, 264, 876, 250]), 'hull')
+  paper.line(pairs([850, 210, 930, 222, 1012, 220, 1070, 202]), { size: 6 })
+  paper.line(pairs([858, 214, 874, 246, 908, 264, 1000, 265, 1044, 248, 1066, 206]), { size: 6.5 })
+  paper.line(pairs([968, 218, 972, 130, 974, 70]), { size: 5.5, tail: 0.5 })
+  paper.line(pairs([974, 78, 1004, 140, 1030, 206]), { size: 3, weight: 0.5 })
+  paper.line(pairs([973, 92, 940, 150, 906, 214]), { size: 3, weight: 0.5 })
   for (const [x, y, w] of [
     [120, 282, 110],
     [330, 300, 90],
@@ -307,27 +204,8 @@ function drawSlip(paper: Paper) {
     )
   }
   paper.fill([stone(0), stone(1280), [1280, 720], [0, 720]], 'stone', { sharp: true })
-  paper.fill(
-    [
-      [0, 566],
-      [320, 600],
-      [700, 668],
-      [1000, 720],
-      [0, 720],
-    ],
-    'stone-dim',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [0, 640],
-      [110, 652],
-      [240, 684],
-      [330, 720],
-      [0, 720],
-    ],
-    'weed',
-  )
+  paper.fill(pairs([0, 566, 320, 600, 700, 668, 1000, 720, 0, 720]), 'stone-dim', { sharp: true })
+  paper.fill(pairs([0, 640, 110, 652, 240, 684, 330, 720, 0, 720]), 'weed')
   paper.line(
     Array.from({ length: 9 }, (_, i) => stone(-10 + i * 163)),
     { size: 9, weight: 0.85, tail: 0.03 },
@@ -364,20 +242,8 @@ function drawSlip(paper: Paper) {
     ],
     { size: 7 },
   )
-  for (const [x, y] of [
-    [60, 668],
-    [130, 690],
-    [34, 700],
-    [196, 706],
-  ] as Point[])
-    paper.line(
-      [
-        [x, y],
-        [x + 6, y - 16],
-        [x + 15, y - 25],
-      ],
-      { size: 4, weight: 0.6, swatch: 'ink' },
-    )
+  for (const [x, y] of pairs([60, 668, 130, 690, 34, 700, 196, 706]))
+    paper.line(pairs([0, 0, 6, -16, 15, -25]).map(placed([x, y])), { size: 4, weight: 0.6, swatch: 'ink' })
 }
 
 export const lime: SampleScene = {

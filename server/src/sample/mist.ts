@@ -1,6 +1,7 @@
 import type { MotionDrawing, Settings, Swatch } from '@unhurried/core'
-import type { Paper, Point } from './hand'
+import { pairs, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
+import { waterSound } from './water'
 
 const settings: Settings = {
   name: 'Mist on the water',
@@ -60,83 +61,16 @@ function drawMist(paper: Paper, { shapes }: MotionDrawing) {
 }
 
 function drawWater(paper: Paper) {
-  paper.fill(
-    [
-      [0, 0],
-      [1280, 0],
-      [1280, 720],
-      [0, 720],
-    ],
-    'sky',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [0, 300],
-      [180, 272],
-      [420, 286],
-      [700, 262],
-      [980, 284],
-      [1280, 268],
-      [1280, 350],
-      [0, 350],
-    ],
-    'far',
-  )
-  paper.fill(
-    [
-      [0, 334],
-      [1280, 330],
-      [1280, 720],
-      [0, 720],
-    ],
-    'water',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [0, 336],
-      [1280, 332],
-      [1280, 372],
-      [640, 388],
-      [0, 378],
-    ],
-    'water-lit',
-    { sharp: true },
-  )
-  const hull: Point[] = [
-    [820, 392],
-    [860, 440],
-    [1040, 446],
-    [1092, 386],
-    [960, 402],
-  ]
+  paper.wash('sky')
+  paper.fill(pairs([0, 300, 180, 272, 420, 286, 700, 262, 980, 284, 1280, 268, 1280, 350, 0, 350]), 'far')
+  paper.fill(pairs([0, 334, 1280, 330, 1280, 720, 0, 720]), 'water', { sharp: true })
+  paper.fill(pairs([0, 336, 1280, 332, 1280, 372, 640, 388, 0, 378]), 'water-lit', { sharp: true })
+  const hull: Point[] = pairs([820, 392, 860, 440, 1040, 446, 1092, 386, 960, 402])
   paper.fill(hull, 'hull')
   paper.contour(hull, { size: 7 })
-  paper.line(
-    [
-      [948, 400],
-      [950, 300],
-      [952, 226],
-    ],
-    { size: 7, tail: 0.1 },
-  )
-  paper.line(
-    [
-      [952, 232],
-      [1010, 310],
-      [1072, 388],
-    ],
-    { size: 4, weight: 0.6 },
-  )
-  paper.line(
-    [
-      [0, 334],
-      [640, 331],
-      [1280, 330],
-    ],
-    { size: 4, weight: 0.45, swatch: 'tide', tail: 0.02 },
-  )
+  paper.line(pairs([948, 400, 950, 300, 952, 226]), { size: 7, tail: 0.1 })
+  paper.line(pairs([952, 232, 1010, 310, 1072, 388]), { size: 4, weight: 0.6 })
+  paper.line(pairs([0, 334, 640, 331, 1280, 330]), { size: 4, weight: 0.45, swatch: 'tide', tail: 0.02 })
   for (const [x, y, w] of [
     [90, 430, 160],
     [420, 480, 210],
@@ -160,6 +94,7 @@ export const mist: SampleScene = {
   meant: [{ check: 'ground-competes', reason: 'Mist is paler than what it lies on.' }],
   settings,
   palette,
+  sounds: [{ name: 'Slack water', bytes: waterSound, seconds: 4, strength: 1 }],
   levels: [
     { name: 'Water', kind: 'ground', loop: false, keys: [{ frame: 1, draw: drawWater }], charts: [] },
     {

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import {
   answerId,
   answerTo,
@@ -43,19 +44,21 @@ interface SampleLevel {
   /** Points followed from drawing to drawing, pinned on every drawing they are given a place on. */
   readonly landmarks?: readonly { name: string; at: (frame: number) => Pin | undefined }[]
   /** Motions laid in by planners, and whoever draws over their guides; undefined or false leaves a drawing still to be made. */
-  readonly plans?: readonly {
-    readonly planner: string
-    readonly frame: number
-    readonly turns?: number | null
-    readonly inputs: Inputs | ((scene: Scene) => Inputs)
-    readonly landmarks?: readonly { readonly name: string; readonly at: (drawing: MotionDrawing) => Pin }[]
-    readonly draw: (paper: Paper, drawing: MotionDrawing, i: number) => void | false
-  }[]
+  readonly plans?: readonly SamplePlan[]
   readonly strength?: number
   /** Pixels to the right the level goes by each frame. */
   readonly pan?: number
   /** Draws whatever begins at a frame; undefined leaves that drawing still to be made. */
   readonly drawAt?: (paper: Paper, frame: number) => void | false
+}
+
+interface SamplePlan {
+  readonly planner: string
+  readonly frame: number
+  readonly turns?: number | null
+  readonly inputs: Inputs | ((scene: Scene) => Inputs)
+  readonly landmarks?: readonly { readonly name: string; readonly at: (drawing: MotionDrawing) => Pin }[]
+  readonly draw: (paper: Paper, drawing: MotionDrawing, i: number) => void | false
 }
 
 export interface SampleScene {
@@ -66,113 +69,160 @@ export interface SampleScene {
   readonly levels: readonly SampleLevel[]
   /** What Second look finds that is meant, by check and level, and why. */
   readonly meant?: readonly { readonly check: string; readonly level?: string; readonly reason: string }[]
+  /** Files with sound, laid from the first frame on. */
+  readonly sounds?: readonly { name: string; bytes: () => Uint8Array; seconds: number; strength: number }[]
   /** Further takes: what one level's frames from one to another are made to last. */
   readonly takes?: readonly { name: string; level: string; from: number; to: number; frames: number }[]
 }
 
+/** By what a file is known. */
+export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
+
 /** A sample scene as the edits an animator would have made, from an empty scene on. */
-export function editsOf({ id, settings, palette, levels, takes = [] }: SampleScene): Edit[] {
-  const edits: Edit[] = []
-  let scene: Scene = newScene(settings, palette)
-  const make = (edit: Edit) => {
-    scene = applyEdit(scene, edit).scene
-    edits.push(edit)
+export function editsOf({ id, settings, palette, levels, takes = [], sounds = [] }: SampleScene): Edit[] {
+  const table = new Table(settings, palette, id)
+  levels.forEach((level, n) => layLevel(table, level, n))
+  takes.forEach(({ name, level, from, to, frames }, i) => {
+    const take = `take${i}`
+    table.make({ type: 'take.add', id: take, name, from: 'main' })
+    table.make({ type: 'sheet.range', take, levels: [level], from, to, act: { do: 'retime', frames } })
+  })
+  sounds.forEach(({ name, bytes, seconds, strength }, n) =>
+    table.make({
+      type: 'sound.put',
+      sound: { id: `sound${n}`, name, file: hashOf(bytes()), seconds, start: 1, from: 0, strength },
+    }),
+  )
+  return table.edits
+}
+
+/** A scene being made, edit by edit. */
+class Table {
+  readonly edits: Edit[] = []
+  scene: Scene
+  readonly #seed: number
+  constructor(
+    readonly settings: Settings,
+    palette: readonly Swatch[],
+    id: string,
+  ) {
+    this.scene = newScene(settings, palette)
+    this.#seed = id.length * 100_000
   }
-  const inked = (drawing: string, paper: Paper) => {
+
+  make(edit: Edit): void {
+    this.scene = applyEdit(this.scene, edit).scene
+    this.edits.push(edit)
+  }
+
+  /** Paper whose unevenness is its own: no two drawings of the scene share it. */
+  paper(n: number): Paper {
+    return sheetOfPaper(n + this.#seed)
+  }
+
+  ink(drawing: string, paper: Paper): void {
     for (const pass of ['colour', 'shadow', 'line'] as const) {
       const pieces = paper.passes[pass]
       if (pieces.length > 0)
-        make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
+        this.make({ type: 'ink.change', drawing, pass, remove: [], add: pieces.map((piece, at) => ({ at, piece })) })
     }
   }
-  levels.forEach(({ landmarks, plans = [], strength, pan, ...sample }, n) => {
-    const level = n === 0 ? 'A' : `L${n}`
-    if (n === 0) {
-      const { id: _, ...fields } = newLevel({ id: level, ...sample, approach: settings.approach })
-      make({ type: 'level.set', level, fields })
-    } else make({ type: 'level.add', level: newLevel({ id: level, ...sample, approach: settings.approach }), at: n })
-    const keyId = (frame: number) => `${level}k${frame}`
-    for (const { frame, role = 'key' } of sample.keys)
-      make({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: keyId(frame), role } })
-    sample.charts.forEach(({ from, to, exposure, law, strength = 2, halves }, i) => {
-      const spacing = halves
-        ? { by: 'halves' as const, slowOut: halves[0], slowIn: halves[1] }
-        : { by: 'law' as const, law: law ?? 'even', strength }
-      make({
-        type: 'chart.add',
-        id: `${level}c${i}`,
-        level,
-        from: keyId(from),
-        to: keyId(to),
-        spacing,
-        exposure,
-        drawings: Array.from({ length: 48 }, (_, j) => `${level}c${i}i${j}`),
-      })
+}
+
+function layLevel(table: Table, sample: SampleLevel, n: number): void {
+  const level = n === 0 ? 'A' : `L${n}`
+  const { settings } = table
+  const { name, kind, loop } = sample
+  const own = newLevel({ id: level, name, kind, loop, approach: settings.approach })
+  if (n === 0) {
+    const { id: _, ...fields } = own
+    table.make({ type: 'level.set', level, fields })
+  } else table.make({ type: 'level.add', level: own, at: n })
+  layKeysAndCharts(table, level, sample)
+  drawKeys(table, level, sample, n)
+  if (sample.pan !== undefined) {
+    const to = { x: sample.pan * (settings.length - 1), y: 0 }
+    table.make({
+      type: 'level.set',
+      level,
+      fields: { ground: { pan: { from: { x: 0, y: 0 }, to, law: 'even', strength: 1 } } },
     })
-    ;(landmarks ?? []).forEach(({ name }, i) =>
-      make({ type: 'landmark.put', level, landmark: { id: `${level}m${i}`, name } }),
+  }
+  if (sample.strength !== undefined) table.make({ type: 'level.set', level, fields: { strength: sample.strength } })
+  sample.plans?.forEach((plan, p) => layPlan(table, level, plan, { n, p }))
+}
+
+const keyId = (level: string, frame: number) => `${level}k${frame}`
+
+function layKeysAndCharts(table: Table, level: string, { keys, charts, landmarks = [] }: SampleLevel): void {
+  for (const { frame, role = 'key' } of keys)
+    table.make({ type: 'drawing.add', take: 'main', level, frame, drawing: { id: keyId(level, frame), role } })
+  charts.forEach(({ from, to, exposure, law, strength = 2, halves }, i) => {
+    const spacing = halves
+      ? { by: 'halves' as const, slowOut: halves[0], slowIn: halves[1] }
+      : { by: 'law' as const, law: law ?? 'even', strength }
+    table.make({
+      type: 'chart.add',
+      id: `${level}c${i}`,
+      level,
+      from: keyId(level, from),
+      to: keyId(level, to),
+      spacing,
+      exposure,
+      drawings: Array.from({ length: 48 }, (_, j) => `${level}c${i}i${j}`),
+    })
+  })
+  landmarks.forEach(({ name }, i) =>
+    table.make({ type: 'landmark.put', level, landmark: { id: `${level}m${i}`, name } }),
+  )
+}
+
+/** Draws and pins every drawing that is shown. */
+function drawKeys(table: Table, level: string, { keys, drawAt, landmarks = [] }: SampleLevel, n: number): void {
+  for (const { drawing, frame } of drawingsShown(mainSheet(table.scene, level))) {
+    landmarks.forEach(({ at }, i) => {
+      const pin = at(frame)
+      if (pin) table.make({ type: 'pin.set', drawing, landmark: `${level}m${i}`, pin })
+    })
+    const paper = table.paper(frame + n * 1000)
+    const own = keys.find((key) => key.frame === frame)?.draw
+    if (own) own(paper)
+    else if (!drawAt || drawAt(paper, frame) === false) continue
+    table.ink(drawing, paper)
+  }
+}
+
+/** Lays a plan as its planner works it out, and draws it. Errors: RangeError when the planner refuses. */
+function layPlan(
+  table: Table,
+  level: string,
+  { planner: name, frame, turns = 1, inputs, landmarks = [], draw }: SamplePlan,
+  { n, p }: { n: number; p: number },
+): void {
+  const planner = plannerOf(name)!
+  const setting = { scene: table.scene, take: 'main', level, frame }
+  const asked = completed(planner, typeof inputs === 'function' ? inputs(table.scene) : inputs, setting)
+  const outcome = outcomeOf(planner, asked, setting)
+  if ('refused' in outcome) throw new RangeError(outcome.refused)
+  const { motion } = outcome
+  let count = 0
+  const freshId = () => `${level}p${p}n${count++}`
+  const { edit, plan } = layIn({ ...setting, planner: name, inputs: asked, motion, turns, freshId })
+  table.make(edit)
+  landmarks.forEach(({ name: called }, i) =>
+    table.make({ type: 'landmark.put', level, landmark: { id: `${level}p${p}m${i}`, name: called } }),
+  )
+  table.scene.plans![plan]!.drawings.forEach((drawing, i) => {
+    const paper = table.paper(i + n * 1000 + p * 500)
+    const made = motion.drawings[i]!
+    if (draw(paper, made, i) === false) return
+    table.ink(drawing, paper)
+    for (const [landmark, pin] of Object.entries(table.scene.guides?.[drawing]?.targets ?? {}))
+      table.make({ type: 'pin.set', drawing, landmark, pin })
+    landmarks.forEach(({ at }, k) =>
+      table.make({ type: 'pin.set', drawing, landmark: `${level}p${p}m${k}`, pin: at(made) }),
     )
-    for (const { drawing, frame } of drawingsShown(mainSheet(scene, level))) {
-      ;(landmarks ?? []).forEach(({ at }, i) => {
-        const pin = at(frame)
-        if (pin) make({ type: 'pin.set', drawing, landmark: `${level}m${i}`, pin })
-      })
-      const paper = sheetOfPaper(frame + n * 1000 + id.length * 100_000)
-      const own = sample.keys.find((key) => key.frame === frame)?.draw
-      if (own) own(paper)
-      else if (!sample.drawAt || sample.drawAt(paper, frame) === false) continue
-      inked(drawing, paper)
-    }
-    if (pan !== undefined)
-      make({
-        type: 'level.set',
-        level,
-        fields: {
-          ground: {
-            pan: { from: { x: 0, y: 0 }, to: { x: pan * (settings.length - 1), y: 0 }, law: 'even', strength: 1 },
-          },
-        },
-      })
-    if (strength !== undefined) make({ type: 'level.set', level, fields: { strength } })
-    plans.forEach(({ planner: name, frame, turns = 1, inputs, landmarks: extra = [], draw }, p) => {
-      const planner = plannerOf(name)!
-      const setting = { scene, take: 'main', level, frame }
-      const asked = completed(planner, typeof inputs === 'function' ? inputs(scene) : inputs, setting)
-      const outcome = outcomeOf(planner, asked, setting)
-      if ('refused' in outcome) throw new RangeError(`${id}: ${outcome.refused}`)
-      let count = 0
-      const { edit, plan } = layIn({
-        scene,
-        take: 'main',
-        level,
-        frame,
-        planner: name,
-        inputs: asked,
-        motion: outcome.motion,
-        turns,
-        freshId: () => `${level}p${p}n${count++}`,
-      })
-      make(edit)
-      extra.forEach(({ name: called }, i) =>
-        make({ type: 'landmark.put', level, landmark: { id: `${level}p${p}m${i}`, name: called } }),
-      )
-      scene.plans![plan]!.drawings.forEach((drawing, i) => {
-        const paper = sheetOfPaper(i + n * 1000 + p * 500 + id.length * 100_000)
-        const made = outcome.motion.drawings[i]!
-        if (draw(paper, made, i) === false) return
-        inked(drawing, paper)
-        for (const [landmark, pin] of Object.entries(scene.guides?.[drawing]?.targets ?? {}))
-          make({ type: 'pin.set', drawing, landmark, pin })
-        extra.forEach(({ at }, k) => make({ type: 'pin.set', drawing, landmark: `${level}p${p}m${k}`, pin: at(made) }))
-      })
-    })
   })
-  takes.forEach(({ name, level, from, to, frames }, i) => {
-    const take = `take${i}`
-    make({ type: 'take.add', id: take, name, from: 'main' })
-    make({ type: 'sheet.range', take, levels: [level], from, to, act: { do: 'retime', frames } })
-  })
-  return edits
 }
 
 /** The answers whoever drew a sample gave to what Second look finds in it. */

@@ -1,11 +1,13 @@
 import type { DataSource } from 'typeorm'
-import { markEntity } from '../database/entities'
-import type { SceneKeeper } from '../keeping/scenes'
+import { factEntity } from '../database/entities'
+import { inTransaction, poolOf } from '../database/pool'
+import type { SceneService } from '../keeping/scenes'
+import { insertSound } from '../keeping/sounds'
 import { corrie } from './corrie'
 import { leap } from './leap'
 import { lime } from './lime'
 import { mist } from './mist'
-import { answersOf, editsOf, type SampleScene } from './sample'
+import { answersOf, editsOf, hashOf, type SampleScene } from './sample'
 import { tansy } from './tansy'
 import { walk } from './walk'
 
@@ -13,24 +15,28 @@ export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, w
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
 /** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */
-export async function shelveSampleFilm(database: DataSource, keeper: SceneKeeper): Promise<void> {
-  const marks = database.getRepository(markEntity)
-  if (await marks.existsBy({ name: 'sample film' })) return
-  await keeper.createProduction(PRODUCTION)
+export async function shelveSampleFilm(database: DataSource, scenes: SceneService): Promise<void> {
+  const facts = database.getRepository(factEntity)
+  if (await facts.existsBy({ name: 'sample film' })) return
+  await scenes.createProduction(PRODUCTION)
   for (const sample of SAMPLE_FILM) {
-    const { version } = await keeper.createScene({
+    const { version } = await scenes.createScene({
       id: sample.id,
       production: PRODUCTION.id,
       settings: sample.settings,
       palette: sample.palette,
     })
     if (version > 0) continue
+    for (const { bytes } of sample.sounds ?? []) {
+      const file = bytes()
+      await inTransaction(poolOf(database), (client) => insertSound(client, { hash: hashOf(file), bytes: file }))
+    }
     const edits = editsOf(sample)
-    await keeper.keep(
+    await scenes.keep(
       sample.id,
       0,
       [...edits, ...(await answersOf(sample, edits))].map((edit, n) => ({ id: `${sample.id}-${n}`, edit })),
     )
   }
-  await marks.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
+  await facts.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
 }

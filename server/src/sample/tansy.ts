@@ -1,5 +1,5 @@
 import type { Settings, Swatch } from '@unhurried/core'
-import { oval, placed, type Paper, type Point } from './hand'
+import { oval, pairs, placed, type Paper, type Point } from './hand'
 import type { SampleScene } from './sample'
 
 const settings: Settings = {
@@ -46,11 +46,19 @@ function pose(frame: number) {
 const FORGOTTEN = 9
 const DOTTED = 17
 
-function drawTansy(paper: Paper, frame: number) {
-  const { at, tilt, tall, turn } = pose(frame)
-  const put = (points: readonly Point[]) => points.map(([x, y]): Point => placed(at, tilt)([x / tall, y * tall]))
+type Pose = ReturnType<typeof pose>
+type Put = (points: readonly Point[]) => Point[]
 
-  // The rope hangs from the ring behind and follows late.
+function drawTansy(paper: Paper, frame: number) {
+  const now = pose(frame)
+  const put: Put = (points) => points.map(([x, y]) => placed(now.at, now.tilt)([x / now.tall, y * now.tall]))
+  drawRope(paper, now, put)
+  drawBody(paper, frame, put)
+  drawFace(paper, now, put)
+}
+
+/** The rope hangs from the ring behind and follows late. */
+function drawRope(paper: Paper, { at, turn }: Pose, put: Put) {
   const rope = Array.from({ length: 8 }, (_, i): Point => {
     const late = Math.sin(turn - 0.5 - i * 0.42) * (5 + i * 4.5)
     return [at[0] + 118 + i * 34 + late * 0.4, at[1] - 128 + i * 26 + i * i * 3.4 + late]
@@ -74,119 +82,42 @@ function drawTansy(paper: Paper, frame: number) {
     for (const share of [0.25, 0.75]) {
       const [a, b] = [tail[i - 1]!, tail[i]!]
       const [x, y] = [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share]
-      paper.line(
-        [
-          [x - 5, y - 6],
-          [x + 1, y - 1],
-          [x + 5, y + 6],
-        ],
-        { size: 3.6, weight: 0.6 },
-      )
+      paper.line(pairs([-5, -6, 1, -1, 5, 6]).map(placed([x, y])), { size: 3.6, weight: 0.6 })
     }
   }
+}
 
-  // The iron ring on her head.
+/** The round of the buoy with the iron ring on her head. */
+function drawBody(paper: Paper, frame: number, put: Put) {
   paper.contour(put(oval([8, -196], 27, 25)), { size: 9 })
-  paper.fill(
-    put([
-      [-34, -150],
-      [-27, -180],
-      [27, -180],
-      [34, -150],
-    ]),
-    'tansy-dim',
-    { sharp: true },
-  )
-  paper.line(
-    put([
-      [-36, -148],
-      [-28, -181],
-      [28, -181],
-      [37, -147],
-    ]),
-    { size: 8 },
-  )
+  paper.fill(put(pairs([-34, -150, -27, -180, 27, -180, 34, -150])), 'tansy-dim', { sharp: true })
+  paper.line(put(pairs([-36, -148, -28, -181, 28, -181, 37, -147])), { size: 8 })
 
   const body = put(oval([0, 0], RADIUS, RADIUS, 20))
   paper.fill(body, 'tansy')
   paper.fill(
-    put([
-      [60, -146],
-      [118, -104],
-      [154, -36],
-      [156, 30],
-      [124, 98],
-      [70, 142],
-      [0, 157],
-      [58, 112],
-      [98, 40],
-      [100, -50],
-    ]),
+    put(pairs([60, -146, 118, -104, 154, -36, 156, 30, 124, 98, 70, 142, 0, 157, 58, 112, 98, 40, 100, -50])),
     'tansy-dim',
   )
   paper.fill(
-    put([
-      [-157, 18],
-      [-110, 44],
-      [-30, 58],
-      [56, 56],
-      [126, 38],
-      [157, 16],
-      [154, 52],
-      [120, 76],
-      [52, 94],
-      [-34, 96],
-      [-112, 80],
-      [-152, 54],
-    ]),
+    put(
+      pairs([
+        -157, 18, -110, 44, -30, 58, 56, 56, 126, 38, 157, 16, 154, 52, 120, 76, 52, 94, -34, 96, -112, 80, -152, 54,
+      ]),
+    ),
     'band',
   )
-  paper.fill(
-    put([
-      [96, 48],
-      [128, 38],
-      [157, 16],
-      [154, 52],
-      [120, 76],
-      [80, 88],
-    ]),
-    'band-dim',
-  )
-  paper.fill(
-    put([
-      [-112, -70],
-      [-84, -108],
-      [-40, -128],
-      [-22, -122],
-      [-62, -98],
-      [-92, -58],
-    ]),
-    'tansy-lit',
-  )
+  paper.fill(put(pairs([96, 48, 128, 38, 157, 16, 154, 52, 120, 76, 80, 88])), 'band-dim')
+  paper.fill(put(pairs([-112, -70, -84, -108, -40, -128, -22, -122, -62, -98, -92, -58])), 'tansy-lit')
   // Two faults for whoever takes a second look: cheeks forgotten on one drawing, a dot of the resting hand on another.
   if (frame !== FORGOTTEN) for (const x of [-74, 66]) paper.fill(put(oval([x, 14], 21, 11)), 'blush')
-  if (frame === DOTTED)
-    paper.line(
-      [
-        [1130, 170],
-        [1132, 172],
-      ],
-      { size: 5 },
-    )
+  if (frame === DOTTED) paper.line(pairs([1130, 170, 1132, 172]), { size: 5 })
   paper.contour(body, { size: 11 })
-  paper.line(
-    put([
-      [-157, 18],
-      [-110, 44],
-      [-30, 58],
-      [56, 56],
-      [126, 38],
-      [157, 16],
-    ]),
-    { size: 7 },
-  )
+  paper.line(put(pairs([-157, 18, -110, 44, -30, 58, 56, 56, 126, 38, 157, 16])), { size: 7 })
+}
 
-  // A face that has all morning.
+/** A face that has all morning. */
+function drawFace(paper: Paper, { turn }: Pose, put: Put) {
   const lid = 0.42 + 0.1 * Math.cos(turn)
   for (const [x, way] of [
     [-44, -1],
@@ -224,24 +155,8 @@ function drawTansy(paper: Paper, frame: number) {
       { size: 6, weight: 0.7 },
     )
   }
-  paper.line(
-    put([
-      [-26, 14],
-      [-12, 24],
-      [6, 26],
-      [22, 17],
-      [27, 9],
-    ]),
-    { size: 7.5 },
-  )
-  paper.line(
-    put([
-      [23, 6],
-      [29, 8],
-      [31, 13],
-    ]),
-    { size: 5, weight: 0.6 },
-  )
+  paper.line(put(pairs([-26, 14, -12, 24, 6, 26, 22, 17, 27, 9])), { size: 7.5 })
+  paper.line(put(pairs([23, 6, 29, 8, 31, 13])), { size: 5, weight: 0.6 })
 }
 
 /** The water before her: it takes the lower part of every drawing and its rings widen once a turn. */
@@ -269,16 +184,7 @@ function drawWater(paper: Paper, frame: number) {
     }
   }
   paper.fill(
-    [
-      [at[0] - 150, SEA + 8],
-      [at[0] - 90, SEA + 28],
-      [at[0], SEA + 35],
-      [at[0] + 90, SEA + 28],
-      [at[0] + 150, SEA + 8],
-      [at[0] + 96, SEA + 12],
-      [at[0], SEA + 17],
-      [at[0] - 96, SEA + 12],
-    ],
+    pairs([-150, 8, -90, 28, 0, 35, 90, 28, 150, 8, 96, 12, 0, 17, -96, 12]).map(placed([at[0], SEA])),
     'water-lit',
   )
   paper.line(
@@ -307,61 +213,11 @@ function drawWater(paper: Paper, frame: number) {
 }
 
 function drawHarbour(paper: Paper) {
-  paper.fill(
-    [
-      [0, 0],
-      [1280, 0],
-      [1280, 720],
-      [0, 720],
-    ],
-    'sky',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [0, 352],
-      [250, 338],
-      [470, 350],
-      [470, 500],
-      [0, 500],
-    ],
-    'far',
-    { sharp: true },
-  )
-  paper.fill(
-    [
-      [900, 366],
-      [1080, 352],
-      [1280, 358],
-      [1280, 500],
-      [900, 500],
-    ],
-    'far',
-    { sharp: true },
-  )
-  paper.line(
-    [
-      [-8, 352],
-      [120, 344],
-      [260, 338],
-      [380, 343],
-      [472, 352],
-      [474, 420],
-      [478, 470],
-    ],
-    { size: 5, weight: 0.55 },
-  )
-  paper.line(
-    [
-      [896, 470],
-      [899, 410],
-      [900, 367],
-      [990, 358],
-      [1100, 351],
-      [1288, 358],
-    ],
-    { size: 5, weight: 0.55 },
-  )
+  paper.wash('sky')
+  paper.fill(pairs([0, 352, 250, 338, 470, 350, 470, 500, 0, 500]), 'far', { sharp: true })
+  paper.fill(pairs([900, 366, 1080, 352, 1280, 358, 1280, 500, 900, 500]), 'far', { sharp: true })
+  paper.line(pairs([-8, 352, 120, 344, 260, 338, 380, 343, 472, 352, 474, 420, 478, 470]), { size: 5, weight: 0.55 })
+  paper.line(pairs([896, 470, 899, 410, 900, 367, 990, 358, 1100, 351, 1288, 358]), { size: 5, weight: 0.55 })
   for (const x of [60, 150, 240, 330, 420])
     paper.line(
       [
@@ -381,29 +237,13 @@ function drawHarbour(paper: Paper) {
       { size: 3.6, weight: 0.34, tail: 0.5 },
     )
   // A lamp on the wall, and two gulls far away.
-  paper.line(
-    [
-      [196, 340],
-      [198, 280],
-      [200, 236],
-    ],
-    { size: 5, weight: 0.6, tail: 0.6 },
-  )
+  paper.line(pairs([196, 340, 198, 280, 200, 236]), { size: 5, weight: 0.6, tail: 0.6 })
   paper.contour(oval([201, 222], 11, 15), { size: 5 })
   for (const [x, y] of [
     [1010, 150],
     [1076, 118],
   ] as const)
-    paper.line(
-      [
-        [x - 24, y - 4],
-        [x - 10, y - 12],
-        [x, y],
-        [x + 11, y - 13],
-        [x + 27, y - 8],
-      ],
-      { size: 4.5, weight: 0.6 },
-    )
+    paper.line(pairs([-24, -4, -10, -12, 0, 0, 11, -13, 27, -8]).map(placed([x, y])), { size: 4.5, weight: 0.6 })
 }
 
 export const tansy: SampleScene = {

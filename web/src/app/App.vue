@@ -11,12 +11,13 @@ import TopEdge from './TopEdge.vue'
 
 <style scoped>
 .app {
-  display: grid;
-  grid-template-rows: auto 1fr;
+  display: flex;
+  flex-direction: column;
   height: 100%;
 }
 
 .place {
+  flex: 1;
   min-height: 0;
   overflow: auto;
 }

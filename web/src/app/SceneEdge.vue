@@ -2,6 +2,7 @@
 import { keepingInWords } from '../session/sync/keeping'
 import { useScene } from '../session/scene'
 import { PLACES } from './places'
+import ScenePanel from './ScenePanel.vue'
 
 /** Where one is in a scene, its places, and the state of keeping. */
 const store = useScene()
@@ -9,7 +10,14 @@ const store = useScene()
 
 <template>
   <template v-if="store.scene">
-    <span class="where" :title="store.scene.settings.name">{{ store.scene.settings.name }}</span>
+    <ElPopover :hide-after="0" trigger="click" placement="bottom-start" :width="480">
+      <template #reference
+        ><button class="where" title="Name, paper, approach and more of this scene">
+          {{ store.scene.settings.name }}
+        </button></template
+      >
+      <ScenePanel />
+    </ElPopover>
     <nav aria-label="Places of this scene">
       <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
         place.word
@@ -24,15 +32,28 @@ const store = useScene()
 <style scoped>
 .where {
   min-width: 0;
+  padding: 2px 4px;
+  border: 0;
+  background: none;
+  font: inherit;
+  cursor: pointer;
   overflow: hidden;
   color: var(--graphite);
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 
+@media (max-width: 760px) {
+  .where {
+    display: none;
+  }
+}
+
 nav {
   display: flex;
   gap: 4px;
+  overflow: auto hidden;
+  scrollbar-width: none;
 }
 
 nav a {

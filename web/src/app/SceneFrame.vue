@@ -28,18 +28,18 @@ onUnmounted(() => {
 })
 
 function makeMine(id: string) {
-  const aside = store.asides.find((each) => each.id === id)
-  if (aside && store.change(aside.edit)) store.settleAside(id)
+  const conflict = store.conflicts.find((each) => each.id === id)
+  if (conflict && store.change(conflict.edit)) store.settleConflict(id)
 }
 </script>
 
 <template>
   <div class="frame">
-    <div v-if="store.asides.length > 0" class="asides" role="alert">
-      <p v-for="aside in store.asides" :key="aside.id">
-        {{ aside.sentence }}
-        <button class="word" @click="makeMine(aside.id)">Make my change after all</button>
-        <button class="word" @click="store.settleAside(aside.id)">Leave it as it is</button>
+    <div v-if="store.conflicts.length > 0" class="asides" role="alert">
+      <p v-for="conflict in store.conflicts" :key="conflict.id">
+        {{ conflict.sentence }}
+        <button class="word" @click="makeMine(conflict.id)">Make my change after all</button>
+        <button class="word" @click="store.settleConflict(conflict.id)">Leave it as it is</button>
       </p>
     </div>
     <div v-if="store.trouble" class="trouble paper" role="alert">
@@ -69,7 +69,7 @@ function makeMine(id: string) {
 
 .asides {
   padding: 6px 18px;
-  background: #f6eaf0;
+  background: var(--plum-pale);
   border-bottom: 1px solid var(--plum);
 }
 

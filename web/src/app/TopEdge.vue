@@ -19,9 +19,21 @@ const SceneEdge = defineAsyncComponent(() => import('./SceneEdge.vue'))
   display: flex;
   align-items: baseline;
   gap: 18px;
+  overflow: hidden;
   padding: 7px 18px 5px;
   background: var(--paper);
   border-bottom: 1px solid var(--rule);
+}
+
+/* The table cleared: only the paper is left. */
+:global(:root[data-cleared] header.edge) {
+  display: none;
+}
+
+@media (max-height: 520px) {
+  .edge {
+    padding: 2px 12px 1px;
+  }
 }
 
 .home {

@@ -6,6 +6,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: () => import('../shelf/ShelfPage.vue'), meta: { title: 'Shelf' } },
+    { path: '/drawer', name: 'drawer', component: () => import('../shelf/DrawerPage.vue'), meta: { title: 'Drawer' } },
     {
       path: '/new',
       name: 'new',

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import {
+  counted,
   chartHere,
+  chartLaidLike,
   chartSpan,
   drawingsShown,
   EditRefused,
@@ -20,8 +22,9 @@ import {
 import { computed, reactive, ref, watch } from 'vue'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
-import { useScene } from '../session/scene'
+import { sayWhy, useScene } from '../session/scene'
 import ChartLadder from './ChartLadder.vue'
+import { copiedChart } from './copied-chart'
 import SpacingGraph from './SpacingGraph.vue'
 
 const props = defineProps<{ scene: Scene; level: string; frame: number }>()
@@ -141,6 +144,16 @@ function lay() {
   })
   if (laid) nesting.value = false
 }
+/** Lays the chart that was copied between the two that are chosen; why it cannot be is said. */
+function layCopied() {
+  const span = { id: freshId(), take: store.take, level: props.level, from: form.from, to: form.to, freshId }
+  try {
+    if (store.change(chartLaidLike(props.scene, copiedChart.value!, span))) nesting.value = false
+  } catch (error) {
+    if (!(error instanceof EditRefused || error instanceof RangeError)) throw error
+    sayWhy(error)
+  }
+}
 </script>
 
 <template>
@@ -170,7 +183,12 @@ function lay() {
         Drag a mark along the ladder. Taken out, the chart leaves what is drawn for it on the sheet; empty inbetweens go
         with it.
       </p>
-      <button class="word" @click="nesting = true">Nest a chart between two of its drawings</button>
+      <div class="line">
+        <button class="word" @click="nesting = true">Nest a chart between two of its drawings</button>
+        <button class="word" :aria-pressed="copiedChart?.id === existing.id" @click="copiedChart = existing">
+          Copy it
+        </button>
+      </div>
     </template>
     <template v-else>
       <h2>{{ nesting ? 'Nest a chart' : 'Join two keys with a chart' }}</h2>
@@ -195,6 +213,10 @@ function lay() {
           />
         </ElSelect>
       </div>
+      <p v-if="copiedChart" class="line">
+        <button class="word" :disabled="!form.to" @click="layCopied">Lay the copied chart here</button>
+        <span class="note">{{ spacingInWords(copiedChart.spacing) }}, held {{ copiedChart.exposure.join(' ') }}</span>
+      </p>
       <div class="line" role="group" aria-label="Spacing">
         <button class="word" :aria-pressed="form.by === 'halves'" @click="form.by = 'halves'">By halves</button>
         <button class="word" :aria-pressed="form.by === 'thirds'" @click="form.by = 'thirds'">By thirds</button>
@@ -256,7 +278,7 @@ function lay() {
         />
         <div v-if="wish.plan" class="told">
           <p>
-            <b>{{ wish.plan.inbetweens.length }} inbetween{{ wish.plan.inbetweens.length === 1 ? '' : 's' }}</b> over
+            <b>{{ counted(wish.plan.inbetweens.length, 'inbetween') }}</b> over
             {{ framesAndSeconds(wish.plan.toFrame - wish.plan.fromFrame, scene.settings.fps) }}
           </p>
           <table>
@@ -300,15 +322,9 @@ function lay() {
   padding: 15px 18px;
 }
 
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-}
-
 .ladder {
-  width: 250px;
+  flex: 1 1 250px;
+  max-width: 380px;
 }
 
 .end {
@@ -324,6 +340,7 @@ function lay() {
   flex-wrap: wrap;
   gap: 18px;
   align-items: start;
+  width: 100%;
 }
 
 .told {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  clamp,
   chartSpan,
   favoured,
   fractionInWords,
@@ -16,6 +17,7 @@ import {
 import { Minus, Plus } from '@lucide/vue'
 import { computed, ref, watch } from 'vue'
 import { freshId } from '../api/ids'
+import { followDrag } from '../parts/drag'
 import { useScene } from '../session/scene'
 import ChartSpacing from './ChartSpacing.vue'
 import { spread, type Rung } from './ladder'
@@ -27,7 +29,9 @@ const scene = computed(() => store.scene!)
 
 const TOP = 18
 const HEIGHT = 210
-const CENTRE = 104
+const CENTRE = 88
+/** Where the numbers of the ends and of the marks stand. */
+const NUMBERS = { end: 44, mark: 13 } as const
 const NEAR_A_SIGN = 0.018
 /** Places a dragged mark settles on when it comes near. */
 const SIGNS = [1 / 2, 1 / 3, 2 / 3, 1 / 4, 3 / 4, 1 / 8, 3 / 8, 5 / 8, 7 / 8]
@@ -46,16 +50,24 @@ interface MarkRung extends Rung {
   fraction: number
 }
 const LABEL = 17
+/** Closer than this labels run into each other: every so many of them is written, the others stand as lines. */
+const LEGIBLE = 11
+const labelGap = (count: number) => Math.min(LABEL, (TOP + HEIGHT - LABEL / 2) / Math.max(1, count - 1))
 const rungs = computed<MarkRung[]>(() =>
   spread(
     [{ drawing: props.chart.from, fraction: 0 }, ...props.chart.marks, { drawing: props.chart.to, fraction: 1 }]
       .filter((mark) => scene.value.drawings[mark.drawing])
       .sort((a, b) => a.fraction - b.fraction)
       .map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 })),
-    LABEL,
+    labelGap(props.chart.marks.length + 2),
     TOP + HEIGHT,
   ),
 )
+/** Whether a rung's number is written: ends, the drawing we are at and the mark in hand always are. */
+function isWritten({ drawing }: MarkRung, index: number): boolean {
+  const every = Math.ceil(LEGIBLE / labelGap(rungs.value.length))
+  return index % every === 0 || isEnd(drawing) || drawing === store.drawing || drawing === picked.value
+}
 const entryOf = (drawing: string) => scene.value.drawings[drawing]!
 const isEnd = (drawing: string) => drawing === props.chart.from || drawing === props.chart.to
 
@@ -76,7 +88,7 @@ const measuring = computed(() => {
 const measured = computed(() =>
   spread(
     (measuring.value?.marks ?? []).map((mark) => ({ ...mark, y: yOf(mark.fraction), label: 0 })),
-    LABEL,
+    labelGap(measuring.value?.marks.length ?? 0),
     TOP + HEIGHT,
   ),
 )
@@ -120,19 +132,19 @@ function roomFor(drawing: string, wanted: number): number {
       : Math.round(held * 1000) / 1000
 }
 /** Share of the way that one CSS pixel of the drag stands for, as it was when the mark was taken in hand. */
-let dragged: { drawing: string; from: number; perPixel: number; start: number; to: number | undefined } | undefined
+let dragged: { drawing: string; from: number; perPixel: number; to: number | undefined } | undefined
 function grab(event: PointerEvent, rung: MarkRung) {
   picked.value = rung.drawing
   if (isEnd(rung.drawing) || event.button > 0) return
   const svg = (event.currentTarget as SVGElement).ownerSVGElement!
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   const perPixel =
     (svg.viewBox.baseVal.width / svg.getBoundingClientRect().width) * ((reach.value.most - reach.value.least) / HEIGHT)
-  dragged = { drawing: rung.drawing, from: rung.fraction, perPixel, start: event.clientY, to: undefined }
+  dragged = { drawing: rung.drawing, from: rung.fraction, perPixel, to: undefined }
+  followDrag(event, { onMove: pull, onEnd: letGo })
 }
-function pull(event: PointerEvent) {
+function pull({ dy }: { dy: number }, event: PointerEvent) {
   if (!dragged) return
-  const wanted = dragged.from + (event.clientY - dragged.start) * dragged.perPixel
+  const wanted = dragged.from + dy * dragged.perPixel
   const sign = event.altKey ? undefined : SIGNS.find((each) => Math.abs(each - wanted) < NEAR_A_SIGN)
   const to =
     sign !== undefined && roomFor(dragged.drawing, sign) === Math.round(sign * 1000) / 1000
@@ -143,9 +155,10 @@ function pull(event: PointerEvent) {
   // The sheet, the arc and the card follow while it is dragged.
   store.attempt(moved(dragged.drawing, to))
 }
-function letGo() {
+function letGo(lifted: boolean) {
   const last = dragged
   dragged = undefined
+  if (!lifted) return void store.attempt()
   if (last?.to !== undefined) store.change(moved(last.drawing, last.to))
   else if (last) emit('open', last.drawing)
 }
@@ -203,10 +216,7 @@ function favour(toward: 'first' | 'second') {
   store.change(
     moved(
       inHand.value.drawing,
-      roomFor(
-        inHand.value.drawing,
-        a + (b - a) * favoured(Math.min(1, Math.max(0, (inHand.value.fraction - a) / (b - a))), toward),
-      ),
+      roomFor(inHand.value.drawing, a + (b - a) * favoured(clamp((inHand.value.fraction - a) / (b - a), 0, 1), toward)),
     ),
   )
 }
@@ -236,7 +246,7 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
     <figcaption>
       Chart <span v-if="span" class="note">frames {{ span.fromFrame }} to {{ span.toFrame }}</span>
     </figcaption>
-    <svg viewBox="0 0 210 262" role="group" aria-label="Timing chart">
+    <svg class="picture" viewBox="0 0 182 262" role="group" aria-label="Timing chart">
       <line :x1="CENTRE" :x2="CENTRE" :y1="TOP" :y2="TOP + HEIGHT" class="rail" />
       <line
         v-if="reach.least < 0 || reach.most > 1"
@@ -247,7 +257,7 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         class="beyond"
       />
       <g
-        v-for="rung in rungs"
+        v-for="(rung, index) in rungs"
         :key="rung.drawing"
         class="rung"
         :class="{
@@ -261,25 +271,30 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         :data-rung="number(rung.drawing)"
         :aria-label="`Open drawing ${number(rung.drawing)}, ${fractionInWords(rung.fraction)} of the way, ${isDrawn(entryOf(rung.drawing)) ? 'drawn' : 'to draw'}`"
         @pointerdown="grab($event, rung)"
-        @pointermove="pull"
-        @pointerup="isEnd(rung.drawing) ? emit('open', rung.drawing) : letGo()"
-        @pointercancel="store.attempt()"
+        @pointerup="isEnd(rung.drawing) && emit('open', rung.drawing)"
         @keydown="onKey($event, rung)"
       >
         <rect x="0" :y="rung.label - 8.5" :width="CENTRE" height="17" rx="3" class="reach" />
         <line :x1="CENTRE - (isEnd(rung.drawing) ? 20 : 13)" :x2="CENTRE" :y1="rung.y" :y2="rung.y" class="mark" />
         <path :d="`M${CENTRE - (isEnd(rung.drawing) ? 21 : 14)} ${rung.y}L${CENTRE - 27} ${rung.label}`" class="lead" />
-        <text v-if="!isEnd(rung.drawing)" :x="CENTRE - 29" :y="rung.label + 4.5" text-anchor="end" class="fraction">
+        <text
+          v-if="!isEnd(rung.drawing) && isWritten(rung, index)"
+          :x="CENTRE - 29"
+          :y="rung.label + 4.5"
+          text-anchor="end"
+          class="fraction"
+        >
           {{ fractionInWords(rung.fraction) }}
         </text>
         <circle
-          v-if="entryOf(rung.drawing).role === 'key'"
-          :cx="isEnd(rung.drawing) ? 58 : 20"
+          v-if="entryOf(rung.drawing).role === 'key' && isWritten(rung, index)"
+          :cx="isEnd(rung.drawing) ? NUMBERS.end : NUMBERS.mark"
           :cy="rung.label"
           r="10"
         />
         <text
-          :x="isEnd(rung.drawing) ? 58 : 20"
+          v-if="isWritten(rung, index)"
+          :x="isEnd(rung.drawing) ? NUMBERS.end : NUMBERS.mark"
           :y="rung.label + 4.5"
           text-anchor="middle"
           class="number"
@@ -332,10 +347,14 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         <button class="word small" @click="favour('first')">favour {{ number(step.between.parents[0]) }}</button>
         <button class="word small" @click="favour('second')">favour {{ number(step.between.parents[1]) }}</button>
       </template>
-      <button class="word small" @click="takeOff(inHand.drawing)">take off</button>
+      <button class="word small" title="Take it off the chart" aria-label="take off" @click="takeOff(inHand.drawing)">
+        off
+      </button>
     </div>
     <div class="line">
-      <button class="word small" @click="putIn">Put in a mark</button>
+      <button class="word small" title="A mark in the widest gap" aria-label="Put in a mark" @click="putIn">
+        Put in
+      </button>
       <ElPopover
         :visible="spacing"
         placement="left"
@@ -343,13 +362,21 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         @update:visible="(open: boolean) => !open && putAway()"
       >
         <template #reference
-          ><button class="word small" :aria-expanded="spacing" @click="spacing ? putAway() : (spacing = true)">
-            Space it anew
+          ><button
+            class="word small"
+            aria-label="Space it anew"
+            title="Space it anew"
+            :aria-expanded="spacing"
+            @click="spacing ? putAway() : (spacing = true)"
+          >
+            Space
           </button></template
         >
         <ChartSpacing v-if="spacing" :chart="chart" @done="putAway" />
       </ElPopover>
-      <button class="word small" @click="remove">Take the chart out</button>
+      <button class="word small" aria-label="Take the chart out" title="Take the chart out" @click="remove">
+        chart out
+      </button>
     </div>
     <p v-if="snapped" class="note snap">
       By halves it would be {{ snapped.fractions.map(fractionInWords).join(' ') }}: at most
@@ -361,8 +388,11 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
 
 <style scoped>
 .ladder {
-  display: grid;
-  gap: 5px;
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  gap: 4px;
+  min-height: 250px;
   margin: 0;
 }
 
@@ -375,9 +405,11 @@ figcaption .note {
   font-weight: 400;
 }
 
-svg {
+/* The picture gives way before a button leaves the window. */
+.picture {
+  flex: 0 1 262px;
   width: 100%;
-  max-height: 300px;
+  min-height: 110px;
   touch-action: none;
   user-select: none;
 }
@@ -415,11 +447,11 @@ svg {
 }
 
 .rung.picked .reach {
-  fill: #e3ecea;
+  fill: var(--lagoon-mist);
 }
 
 .rung.here .reach {
-  fill: #f3d9d0;
+  fill: var(--chosen);
 }
 
 circle {
@@ -481,14 +513,11 @@ circle {
 
 .hand,
 .line {
-  display: flex;
-  flex-wrap: wrap;
   gap: 4px;
-  align-items: center;
 }
 
 .hand {
-  padding: 5px 0;
+  padding: 3px 0;
   border-top: 1px solid var(--rule);
   font-size: 14px;
 }

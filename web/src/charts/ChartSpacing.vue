@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  counted,
   LAW_WORDS,
   LIMITS,
   patternSchema,
@@ -133,7 +134,7 @@ onUnmounted(() => store.attempt())
       <span class="note">2, or a pattern such as 3 2</span>
     </div>
     <p v-if="sentence" class="sentence" role="alert">{{ sentence }}</p>
-    <p v-else class="note">{{ marks }} inbetween{{ marks === 1 ? '' : 's' }}.</p>
+    <p v-else class="note">{{ counted(marks, 'inbetween') }}.</p>
     <div class="line">
       <button class="word main" :disabled="sentence !== ''" @click="take">Space it so</button>
       <button class="word" @click="emit('done')">Leave it as it was</button>
@@ -146,13 +147,6 @@ onUnmounted(() => store.attempt())
   display: grid;
   gap: 9px;
   justify-items: start;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
 }
 
 .law {

@@ -61,7 +61,9 @@ const path = computed(() => {
 
 <style scoped>
 svg {
-  width: 300px;
+  flex: 1 1 300px;
+  min-width: 280px;
+  max-width: 380px;
 }
 
 .axis {

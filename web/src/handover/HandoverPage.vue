@@ -1,30 +1,38 @@
 <script setup lang="ts">
-import { EXPORT_FORMATS, exportFormat, inkKey, PASSES, pictureRuns, picturesOf, type InkPiece } from '@unhurried/core'
-import { usePreferredReducedMotion } from '@vueuse/core'
-import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
-import { api } from '../api/api'
-import { pictures as shownPictures } from '../stage/pictures'
+import { clamp, EXPORT_FORMATS, exportFormat, lastFrameOf, pictureRuns, runsWithin } from '@unhurried/core'
+import { useDebounceFn, usePreferredReducedMotion, useResizeObserver } from '@vueuse/core'
+import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
+import { bytesInWords } from '../parts/bytes'
 import { framesAndSeconds } from '../parts/frames'
-import { composedPictures, playFrames } from '../stage/player'
+import { composedPictures } from '../stage/player'
+import { playFrames } from '../stage/play-frames'
 import { useScene } from '../session/scene'
 import LookedAt from './LookedAt.vue'
 import SheetBack from './SheetBack.vue'
-import { handoverReportSchema, type HandoverOrder } from '../workers/handover/messages'
+import { useMaking, type Handover } from './useMaking'
 
 const store = useScene()
 const scene = computed(() => store.scene!)
-const form = reactive({
-  as: 'gif' as HandoverOrder['as'],
-  take: store.take,
-  paper: 'a4' as HandoverOrder['paper'],
-  scale: 1 as HandoverOrder['scale'],
-  clear: false,
+const length = computed(() => scene.value.settings.length)
+const form = reactive<Handover>({
+  ...{ as: 'gif', take: store.take, paper: 'a4', scale: 1, clear: false, turns: 1 },
+  // What was chosen on the sheet is what goes out.
+  ...{ first: store.chosen?.from ?? 1, last: store.chosen?.to ?? length.value },
+  sprites: { trimmed: true, padding: 1, powers: false },
 })
+const count = computed(() => form.last - form.first + 1)
+/** Whole frames of the scene; the one that is dragged past the other takes it along. */
+function setRange(first: number, last: number) {
+  const within = (frame: number) => clamp(Math.round(frame), 1, length.value)
+  const kept = first === form.first ? { first: Math.min(first, last), last } : { first, last: Math.max(first, last) }
+  Object.assign(form, { first: within(kept.first), last: within(kept.last) })
+}
+watch(length, (now, was) => setRange(form.first, form.last === was ? now : Math.min(form.last, now)))
 const format = computed(() => exportFormat(form.as))
 /** Pictures go out in a size and over a ground; sheets and archives do not. */
 const pictures = computed(() => format.value.needs.painted === true)
 const takes = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
-const runs = computed(() => pictureRuns(scene.value, form.take))
+const runs = computed(() => runsWithin(pictureRuns(scene.value, form.take), form.first, form.last))
 const size = computed(() => ({
   width: Math.max(1, Math.round(scene.value.settings.width * form.scale)),
   height: Math.max(1, Math.round(scene.value.settings.height * form.scale)),
@@ -42,7 +50,13 @@ const notes = computed(() => {
       .flatMap((run) => run.shown.map((entry) => entry.drawing))
       .filter((id) => Object.keys(scene.value.drawings[id]!.passes).length === 0),
   )
+  const beyond = Object.values(scene.value.sounds ?? {}).filter(
+    (sound) => !sound.muted && lastFrameOf(sound, scene.value.settings.fps) > form.last,
+  )
   return [
+    ...(format.value.needs.sound && beyond.length > 0
+      ? [`${beyond.map(({ name }) => name).join(', ')} goes on beyond the last frame and is cut off there.`]
+      : []),
     ...(blank > 0 && !empty.value
       ? [`${framesAndSeconds(blank, scene.value.settings.fps)} show nothing but paper.`]
       : []),
@@ -60,14 +74,25 @@ const notes = computed(() => {
   ]
 })
 
+const lasts = computed(() => framesAndSeconds(count.value * form.turns, scene.value.settings.fps))
+
 const canvas = ref<HTMLCanvasElement>()
+const stage = ref<HTMLElement>()
+/** What the page needs above and below the preview, in pixels. */
+const BESIDE = 170
+/** As large as there is room, never wider than its own paper asks for twice over. */
+function previewScale(): number {
+  const { width, height } = scene.value.settings
+  const room = { width: (stage.value?.clientWidth ?? 700) - 24, height: Math.max(160, window.innerHeight - BESIDE) }
+  return Math.min(room.width / width, room.height / height)
+}
 const calm = usePreferredReducedMotion()
 const now = ref(1)
 let stopPreview: (() => void) | undefined
 function preview() {
   stopPreview?.()
-  const { fps, length, width, height } = scene.value.settings
-  const scale = Math.min(700 / width, 520 / height)
+  const { fps, width, height } = scene.value.settings
+  const scale = previewScale()
   if (!canvas.value) return
   canvas.value.width = Math.round(width * scale)
   canvas.value.height = Math.round(height * scale)
@@ -84,115 +109,43 @@ function preview() {
     surface?.clearRect(0, 0, canvas.value!.width, canvas.value!.height)
     surface?.drawImage(pictures.at(frame), 0, 0)
   }
-  show(1)
-  if (calm.value !== 'reduce') stopPreview = playFrames({ fps, length, show })
+  show(form.first)
+  const showWithin = (frame: number) => show(form.first + frame - 1)
+  if (calm.value !== 'reduce') stopPreview = playFrames({ fps, length: count.value, show: showWithin })
 }
 onMounted(async () => {
   await store.loadInk()
   preview()
 })
 watch(
-  () => [store.scene, form.clear, form.take],
+  () => [store.scene, form.clear, form.take, form.first, form.last],
   () => store.scene && preview(),
 )
+useResizeObserver(stage, useDebounceFn(preview, 120))
 onUnmounted(() => {
   stopPreview?.()
   stop()
 })
 
-const progress = ref<{ share: number; words: string }>()
-const result = shallowRef<{ url: string; name: string; bytes: number; ms: number }>()
-const trouble = ref('')
-let worker: Worker | undefined
-function stop() {
-  worker?.terminate()
-  worker = undefined
-  progress.value = undefined
-}
-function forget() {
-  if (result.value) URL.revokeObjectURL(result.value.url)
-  result.value = undefined
-}
+const { progress, result, trouble, make, stop, forget } = useMaking(form, runs)
 watch(form, forget)
-async function make() {
-  forget()
-  trouble.value = ''
-  progress.value = { share: 0, words: 'Fetching the drawings' }
-  await store.loadInk()
-  const ink = new Map<string, InkPiece[]>()
-  const { needs } = format.value
-  const wanted = {
-    shown: () => runs.value.flatMap((run) => run.shown.map((entry) => entry.drawing)),
-    all: () => Object.keys(scene.value.drawings),
-    none: () => [],
-  }[needs.ink]()
-  for (const drawing of wanted) {
-    if (!store.ink!.isLoaded(drawing)) {
-      progress.value = undefined
-      trouble.value = 'Some drawings could not be fetched: the server is not answering. Start it again, then hand over.'
-      return
-    }
-    for (const pass of PASSES) ink.set(inkKey(drawing, pass), [...store.ink!.inkOf(drawing, pass)])
-  }
-  const named = picturesOf(scene.value)
-  const files = new Map<string, Uint8Array>()
-  await shownPictures.ready(named)
-  try {
-    if (needs.pictures) for (const picture of named) files.set(picture, await api.readPicture(picture))
-  } catch (error) {
-    progress.value = undefined
-    trouble.value = error instanceof Error ? error.message : String(error)
-    return
-  }
-  if (pictures.value && named.some((picture) => !shownPictures.of(picture))) {
-    progress.value = undefined
-    trouble.value =
-      'A picture of this scene could not be fetched. Take its ground away or put the picture in again, then hand over.'
-    return
-  }
-  worker = new Worker(new URL('../workers/handover/worker.ts', import.meta.url), { type: 'module' })
-  worker.onerror = () => {
-    stop()
-    trouble.value = 'The work stopped unexpectedly. Try again, at a smaller size if it happens twice.'
-  }
-  worker.onmessage = (event: MessageEvent<unknown>) => {
-    const report = handoverReportSchema.parse(event.data)
-    if (report.kind === 'progress') progress.value = { share: report.done / report.of, words: report.words }
-    else if (report.kind === 'failed') {
-      stop()
-      trouble.value = report.sentence
-    } else {
-      stop()
-      result.value = {
-        url: URL.createObjectURL(report.file),
-        name: report.name,
-        bytes: report.file.size,
-        ms: report.ms,
-      }
-    }
-  }
-  const bitmaps = new Map(
-    named.flatMap((picture) => {
-      const bitmap = shownPictures.of(picture)
-      return bitmap ? [[picture, bitmap] as const] : []
-    }),
-  )
-  worker.postMessage({ scene: JSON.parse(JSON.stringify(scene.value)), ink, bitmaps, pictures: files, ...form })
-}
-const bytesInWords = (bytes: number) =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
+let wasForSprites = false
+// Sprites are nearly always wanted over nothing; what cannot be clear is over the paper.
+watch(format, ({ needs }) => {
+  form.clear = needs.sprites === true || (form.clear && !needs.opaque && !wasForSprites)
+  wasForSprites = needs.sprites === true
+})
 </script>
 
 <template>
   <div class="handover">
     <section class="paper show" aria-label="Preview">
-      <div class="stage" :class="{ clear: form.clear }">
+      <div ref="stage" class="stage" :class="{ clear: form.clear }">
         <canvas ref="canvas" role="img" :aria-label="`Preview, frame ${now}`" />
       </div>
       <p class="note">
-        Frame {{ now }} of {{ framesAndSeconds(scene.settings.length, scene.settings.fps) }} at
-        {{ scene.settings.fps }} a second · {{ runs.length }} different picture{{ runs.length === 1 ? '' : 's' }} in a
-        row
+        Frame {{ now }} of {{ framesAndSeconds(length, scene.settings.fps) }} at {{ scene.settings.fps }} a second ·
+        {{ runs.length }} different picture{{ runs.length === 1 ? '' : 's' }} in a row
       </p>
     </section>
     <section class="paper form" aria-label="What goes out">
@@ -216,6 +169,29 @@ const bytesInWords = (bytes: number) =>
             :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name"
         /></ElSelect>
       </div>
+      <div v-if="format.needs.painted || format.needs.sound" class="line" role="group" aria-label="Frames">
+        <label>
+          Frames
+          <ElInputNumber
+            size="small"
+            :model-value="form.first"
+            :min="1"
+            :max="length"
+            aria-label="First frame"
+            @change="(value?: number) => setRange(value ?? 1, form.last)"
+        /></label>
+        <label>
+          to
+          <ElInputNumber
+            size="small"
+            :model-value="form.last"
+            :min="1"
+            :max="length"
+            aria-label="Last frame"
+            @change="(value?: number) => setRange(form.first, value ?? length)"
+        /></label>
+        <button v-if="count < length" class="word" @click="setRange(1, length)">All of them</button>
+      </div>
       <div v-if="format.needs.paper" class="line" role="group" aria-label="Paper">
         <span>Printed on</span>
         <button class="word" :aria-pressed="form.paper === 'a4'" @click="form.paper = 'a4'">A4</button>
@@ -234,7 +210,33 @@ const bytesInWords = (bytes: number) =>
         </button>
         <span class="note">{{ size.width }} × {{ size.height }} pixels</span>
       </div>
-      <div v-if="pictures" class="line" role="group" aria-label="Background">
+      <div v-if="format.needs.turns" class="line">
+        <label for="handover-turns">Goes by</label>
+        <ElInputNumber id="handover-turns" v-model="form.turns" size="small" :min="1" :max="100" />
+        <span class="note">{{ form.turns === 1 ? 'time' : 'times' }}, {{ lasts }}</span>
+      </div>
+      <div v-if="format.needs.sprites" class="line" role="group" aria-label="Sprites">
+        <button class="word" :aria-pressed="form.sprites.trimmed" @click="form.sprites.trimmed = true">
+          Trimmed and packed
+        </button>
+        <button class="word" :aria-pressed="!form.sprites.trimmed" @click="form.sprites.trimmed = false">
+          All of one size
+        </button>
+        <button
+          class="word"
+          :aria-pressed="form.sprites.powers"
+          title="Sides of the sheet as older graphics want them: 256, 512, 1024 …"
+          @click="form.sprites.powers = !form.sprites.powers"
+        >
+          Powers of two
+        </button>
+        <label>
+          apart
+          <ElInputNumber v-model="form.sprites.padding" size="small" :min="0" :max="64" aria-label="Pixels apart" />
+          px
+        </label>
+      </div>
+      <div v-if="pictures && !format.needs.opaque" class="line" role="group" aria-label="Background">
         <span>Over</span>
         <button class="word" :aria-pressed="!form.clear" @click="form.clear = false">the paper</button>
         <button class="word" :aria-pressed="form.clear" @click="form.clear = true">nothing (transparent)</button>
@@ -267,13 +269,15 @@ const bytesInWords = (bytes: number) =>
   gap: 18px;
   align-content: start;
   align-items: start;
-  max-width: 1240px;
+  width: 100%;
   margin: 0 auto;
   padding: 22px 24px;
   overflow: auto;
 }
 
 .show {
+  position: sticky;
+  top: 0;
   display: grid;
   gap: 10px;
   padding: 16px;
@@ -288,7 +292,7 @@ const bytesInWords = (bytes: number) =>
 }
 
 .stage.clear {
-  background: repeating-conic-gradient(#fffdf8 0 25%, #e9e1d1 0 50%) 0 0 / 22px 22px;
+  background: repeating-conic-gradient(var(--card) 0 25%, var(--chequer) 0 50%) 0 0 / 22px 22px;
 }
 
 canvas {
@@ -316,13 +320,6 @@ legend {
   font-weight: 600;
 }
 
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 7px;
-  align-items: center;
-}
-
 .take {
   width: 200px;
 }
@@ -331,7 +328,7 @@ legend {
   margin: 0;
   padding: 8px 12px 8px 26px;
   border-left: 3px solid var(--plum);
-  background: #f6eef1;
+  background: var(--plum-wash);
   font-size: 14px;
 }
 

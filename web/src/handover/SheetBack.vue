@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readSheetCsv, type SheetError } from '@unhurried/core'
+import { counted, readSheetCsv, type SheetError } from '@unhurried/core'
 import { ref, shallowRef } from 'vue'
 import { useScene } from '../session/scene'
 
@@ -24,7 +24,7 @@ async function read(event: Event) {
     said.value =
       levels === 0
         ? `${file.name} says what the sheet says already.`
-        : `${file.name} is on the sheet now: ${levels} level${levels === 1 ? '' : 's'} timed anew. Undo takes it back.`
+        : `${file.name} is on the sheet now: ${counted(levels, 'level')} timed anew. Undo takes it back.`
 }
 </script>
 

@@ -13,7 +13,7 @@ const look = useLook()
 const answering = ref(false)
 const reason = ref('')
 const numbers = computed(() => props.finding.drawings.map((id) => store.scene!.drawings[id]?.number ?? '?'))
-const told = (value: number) => (Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
+const rounded = (value: number) => (Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
 /** How far over its limit, as far as a small bar can show. */
 const share = computed(() => Math.min(1, Math.abs(props.finding.limit / (props.finding.value || 1))))
 function answer() {
@@ -37,8 +37,8 @@ function answer() {
       <span
         v-if="finding.limit > 0 && finding.unit"
         class="gauge"
-        :title="`${told(finding.value)} ${finding.unit}, limit ${told(finding.limit)}`"
-        ><i :style="{ width: `${share * 100}%` }" /><em>{{ told(finding.value) }} {{ finding.unit }}</em></span
+        :title="`${rounded(finding.value)} ${finding.unit}, limit ${rounded(finding.limit)}`"
+        ><i :style="{ width: `${share * 100}%` }" /><em>{{ rounded(finding.value) }} {{ finding.unit }}</em></span
       >
     </div>
     <p>{{ finding.sentence }}</p>
@@ -53,7 +53,7 @@ function answer() {
         Show on the paper
       </button>
       <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
-      <span class="note limit">limit {{ told(finding.limit) }} {{ finding.unit }}</span>
+      <span class="note limit">limit {{ rounded(finding.limit) }} {{ finding.unit }}</span>
     </div>
     <form v-if="answering" class="acts" @submit.prevent="answer">
       <ElInput
@@ -87,7 +87,7 @@ function answer() {
 }
 
 .slip.shown {
-  background: #fffdf8;
+  background: var(--card);
 }
 
 .slip.meant {
@@ -138,7 +138,7 @@ p {
 .gauge i {
   position: absolute;
   inset: 0 auto 0 0;
-  background: #52743a33;
+  background: rgb(from var(--moss) r g b / calc(51 / 255));
   border-right: 1.5px solid var(--moss);
 }
 

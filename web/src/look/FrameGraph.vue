@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '@unhurried/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
 
@@ -22,10 +23,7 @@ const asTable = ref(false)
 
 function pick(event: PointerEvent) {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect()
-  emit(
-    'frame',
-    Math.min(props.length, Math.max(1, Math.round(x.value.invert(((event.clientX - box.left) / box.width) * WIDTH)))),
-  )
+  emit('frame', clamp(Math.round(x.value.invert(((event.clientX - box.left) / box.width) * WIDTH)), 1, props.length))
 }
 const drag = (event: PointerEvent) => event.buttons === 1 && pick(event)
 </script>

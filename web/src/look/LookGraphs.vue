@@ -18,7 +18,7 @@ watch(
 )
 const track = computed(() => level.value?.tracks[trackAt.value] ?? level.value?.tracks[0])
 const length = computed(() => scene.value.settings.length)
-const told = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
+const formatted = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
 type X = ScaleLinear<number, number>
 const drawn = (points: readonly [number, number][]) => line()(points as [number, number][]) ?? ''
 
@@ -134,7 +134,12 @@ const goTo = (frame: number) => store.goTo(frame)
       @frame="goTo"
       :table="{
         head: ['Drawing', 'Frame', 'px per frame', 'planned'],
-        rows: (track?.places ?? []).map((each) => [each.number, each.frame, told(each.speed), told(each.planned)]),
+        rows: (track?.places ?? []).map((each) => [
+          each.number,
+          each.frame,
+          formatted(each.speed),
+          formatted(each.planned),
+        ]),
       }"
     >
       <template #default="{ x, left }">
@@ -148,7 +153,7 @@ const goTo = (frame: number) => store.goTo(frame)
           :cx="x(each.frame)"
           :cy="speedY(each.speed!)"
           r="2.6"
-          ><title>{{ each.number }}: {{ told(each.speed) }} px per frame</title></circle
+          ><title>{{ each.number }}: {{ formatted(each.speed) }} px per frame</title></circle
         >
       </template>
     </FrameGraph>
@@ -161,7 +166,7 @@ const goTo = (frame: number) => store.goTo(frame)
       @frame="goTo"
       :table="{
         head: ['Drawing', 'Frame', 'area, %', 'axis ratio'],
-        rows: sizes.map((each) => [each.number, each.frame, told(each.share), told(each.ratio, 2)]),
+        rows: sizes.map((each) => [each.number, each.frame, formatted(each.share), formatted(each.ratio, 2)]),
       }"
     >
       <template #default="{ x, left, right }">
@@ -185,7 +190,7 @@ const goTo = (frame: number) => store.goTo(frame)
           :cy="shareY(each.share)"
           r="2.6"
           :class="{ out: Math.abs(each.share - 100) > limit }"
-          ><title>{{ each.number }}: {{ told(each.share) }} %</title></circle
+          ><title>{{ each.number }}: {{ formatted(each.share) }} %</title></circle
         >
       </template>
     </FrameGraph>
@@ -220,7 +225,7 @@ const goTo = (frame: number) => store.goTo(frame)
       <div class="bars" role="list" aria-label="Steps around the seam of the loop">
         <div v-for="each in seam" :key="each.name" role="listitem" :class="{ over: each.over }">
           <i :style="{ width: `${(each.speed / seamMost) * 180}px` }" /> {{ each.name
-          }}{{ each.over ? ' over the seam' : '' }} · {{ told(each.speed) }}
+          }}{{ each.over ? ' over the seam' : '' }} · {{ formatted(each.speed) }}
         </div>
       </div>
     </figure>
@@ -235,7 +240,7 @@ const goTo = (frame: number) => store.goTo(frame)
         head: ['Frame', 'lightness', 'flash'],
         rows: graphs.luminance.map((value, i) => [
           i + 1,
-          told(value, 3),
+          formatted(value, 3),
           graphs.flashes.includes(i + 1) ? 'change' : '',
         ]),
       }"
@@ -299,7 +304,7 @@ const goTo = (frame: number) => store.goTo(frame)
 }
 
 .within {
-  fill: #52743a1f;
+  fill: rgb(from var(--moss) r g b / calc(31 / 255));
 }
 
 circle {

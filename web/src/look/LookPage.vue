@@ -160,8 +160,12 @@ const csv = () =>
         <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"
           ><template #reference><button class="word">Limits …</button></template><LimitsPanel
         /></ElPopover>
-        <button class="word" :disabled="!look.found" @click="csv">Findings as CSV</button>
-        <button class="word" :disabled="!look.found" @click="print">Print them</button>
+        <button class="word" aria-label="Findings as CSV" title="Findings as CSV" :disabled="!look.found" @click="csv">
+          CSV
+        </button>
+        <button class="word" aria-label="Print them" title="Print them" :disabled="!look.found" @click="print">
+          Print
+        </button>
       </div>
       <div class="scroll" tabindex="0" role="region" aria-label="List of findings">
         <p v-if="look.trouble" class="trouble" role="alert">{{ look.trouble }}</p>
@@ -252,10 +256,13 @@ section {
   min-height: 0;
 }
 
+header {
+  flex-wrap: wrap;
+}
+
 header,
 .filters {
   display: flex;
-  flex-wrap: wrap;
   gap: 8px;
   align-items: baseline;
   padding: 8px 12px 4px;
@@ -267,7 +274,14 @@ header,
 }
 
 .filters .el-select {
-  width: 122px;
+  flex: 1 1 90px;
+  min-width: 76px;
+  max-width: 150px;
+}
+
+.filters .note,
+.filters .word {
+  flex: none;
 }
 
 .filters .el-input-number {

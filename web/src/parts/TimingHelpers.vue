@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { exposuresOf, framesPerBeat, isCycle, LIMITS, loopLength, secondsToFrames, totalFrames } from '@unhurried/core'
+import {
+  clamp,
+  exposuresOf,
+  framesPerBeat,
+  isCycle,
+  LIMITS,
+  loopLength,
+  secondsToFrames,
+  totalFrames,
+} from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useScene } from '../session/scene'
 import { framesAndSeconds } from './frames'
@@ -8,7 +17,7 @@ defineProps<{ plain?: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const store = useScene()
 const settings = computed(() => store.scene!.settings)
-const told = (frames: number) => framesAndSeconds(frames, settings.value.fps)
+const inWords = (frames: number) => framesAndSeconds(frames, settings.value.fps)
 
 // ---- beats --------------------------------------------------------------------------------------
 const bpm = ref(settings.value.beats?.bpm ?? 100)
@@ -21,7 +30,7 @@ function tap(event: Event) {
   taps = taps.length > 0 && now - taps.at(-1)! > PAUSE ? [now] : [...taps.slice(1 - TAPS), now]
   if (taps.length < 2) return
   const tempo = (60_000 * (taps.length - 1)) / (now - taps[0]!)
-  bpm.value = Math.min(LIMITS.bpm.max, Math.max(LIMITS.bpm.min, Math.round(tempo * 10) / 10))
+  bpm.value = clamp(Math.round(tempo * 10) / 10, LIMITS.bpm.min, LIMITS.bpm.max)
 }
 const beat = computed(() => framesPerBeat(bpm.value || 100, settings.value.fps))
 const ruled = computed(() => settings.value.beats)
@@ -90,13 +99,13 @@ const together = computed(() =>
     <p v-if="moves === undefined" class="note">Nothing moves in this take yet.</p>
     <template v-else>
       <p class="note">
-        The first change comes after {{ told(moves - 1) }}. The eye wants about
-        {{ told(secondsToFrames(SETTLE, settings.fps)) }} to settle.
+        The first change comes after {{ inWords(moves - 1) }}. The eye wants about
+        {{ inWords(secondsToFrames(SETTLE, settings.fps)) }} to settle.
       </p>
       <div class="line">
         <ElInputNumber v-model="opening" size="small" :min="1" :max="600" aria-label="Frames of opening hold" />
         <button class="word" :disabled="opening === moves - 1" @click="holdOpening">
-          Hold the opening for {{ told(opening) }}
+          Hold the opening for {{ inWords(opening) }}
         </button>
       </div>
     </template>
@@ -105,7 +114,7 @@ const together = computed(() =>
     <template v-else>
       <p>
         {{ cycles.map((cycle) => `${cycle.name} ${cycle.period}`).join(', ') }}: these cycles line up again after
-        <b>{{ told(together) }}</b>.
+        <b>{{ inWords(together) }}</b>.
       </p>
       <button
         class="word"
@@ -115,7 +124,7 @@ const together = computed(() =>
         Make the scene exactly that long
       </button>
       <p v-if="together > LIMITS.length.max" class="note">
-        That is longer than a scene can be ({{ told(LIMITS.length.max) }}).
+        That is longer than a scene can be ({{ inWords(LIMITS.length.max) }}).
       </p>
     </template>
     <button v-if="!plain" class="word" @click="emit('done')">Close</button>
@@ -127,13 +136,6 @@ const together = computed(() =>
   display: grid;
   gap: 7px;
   justify-items: start;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 7px;
-  align-items: center;
 }
 
 .el-input-number {

@@ -17,18 +17,18 @@ const path = computed(() =>
   line()(props.graph.points.map(({ frame, value }): [number, number] => [x.value(frame), y.value(value)])),
 )
 const here = computed(() => props.graph.points.findLast(({ frame }) => frame <= props.frame) ?? props.graph.points[0])
-const told = (value: number) => `${Math.abs(value) < 10 ? value.toFixed(1) : Math.round(value)} ${props.graph.unit}`
+const withUnit = (value: number) => `${Math.abs(value) < 10 ? value.toFixed(1) : Math.round(value)} ${props.graph.unit}`
 </script>
 
 <template>
   <figure>
     <figcaption>
-      {{ graph.words }} <span v-if="here" class="note">{{ told(here.value) }}</span>
+      {{ graph.words }} <span v-if="here" class="note">{{ withUnit(here.value) }}</span>
     </figcaption>
     <svg
       :viewBox="`0 0 ${SIZE.width} ${SIZE.height}`"
       role="img"
-      :aria-label="`${graph.words} over ${frames} frames, from ${told(Math.min(...graph.points.map((point) => point.value)))} to ${told(Math.max(...graph.points.map((point) => point.value)))}`"
+      :aria-label="`${graph.words} over ${frames} frames, from ${withUnit(Math.min(...graph.points.map((point) => point.value)))} to ${withUnit(Math.max(...graph.points.map((point) => point.value)))}`"
     >
       <line :x1="SIZE.left" :x2="SIZE.width - SIZE.right" :y1="y(0)" :y2="y(0)" class="axis" />
       <path v-if="path" :d="path" class="curve" />

@@ -3,6 +3,7 @@ import type { Handle, Inputs, Motion } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { pathThrough } from '../parts/svg-path'
+import { followDrag } from '../parts/drag'
 
 /** The motion moving on the paper at the scene's rate, its path in dots, and what can be dragged. */
 const props = defineProps<{
@@ -92,22 +93,21 @@ const ghosts = computed(() => {
 })
 const unit = computed(() => props.height / 360)
 
-/** The handle in hand, by its id, and how far beside it it was taken. */
-let held: { id: string; dx: number; dy: number } | undefined
 function onPaper(event: PointerEvent) {
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(host.value!.getScreenCTM()!.inverse())
   return { x, y }
 }
 function grab(event: PointerEvent, handle: Handle) {
   const at = onPaper(event)
-  held = { id: handle.id, dx: handle.x - at.x, dy: handle.y - at.y }
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-function pull(event: PointerEvent) {
-  const handle = held && props.motion.handles.find(({ id }) => id === held!.id)
-  if (!handle) return
-  const at = onPaper(event)
-  emit('set', handle.drag({ x: at.x + held!.dx, y: at.y + held!.dy }))
+  // How far beside it it was taken.
+  const off = { x: handle.x - at.x, y: handle.y - at.y }
+  followDrag(event, {
+    onMove(_, moved) {
+      const now = props.motion.handles.find(({ id }) => id === handle.id)
+      const to = onPaper(moved)
+      if (now) emit('set', now.drag({ x: to.x + off.x, y: to.y + off.y }))
+    },
+  })
 }
 const KEYS: Readonly<Record<string, [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -171,9 +171,6 @@ function nudge(event: KeyboardEvent, handle: Handle) {
         :aria-label="`${handle.words}: drag it, or move it with the arrow keys`"
         :transform="`translate(${handle.x} ${handle.y})`"
         @pointerdown.prevent="grab($event, handle)"
-        @pointermove="pull"
-        @pointerup="held = undefined"
-        @pointercancel="held = undefined"
         @keydown="nudge($event, handle)"
       >
         <circle :r="13 * unit" class="reach" :data-handle="handle.id" />
@@ -290,13 +287,6 @@ path {
 }
 
 .handle:focus-visible .reach {
-  fill: #b9472f2e;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
+  fill: rgb(from var(--persimmon) r g b / calc(46 / 255));
 }
 </style>

@@ -9,6 +9,7 @@ import TimingHelpers from '../parts/TimingHelpers.vue'
 import ChartForm from '../charts/ChartForm.vue'
 import PlannerBench from './PlannerBench.vue'
 import RateChange from './RateChange.vue'
+import { useHeard } from '../sound/useHeard'
 import TimeStrip from './TimeStrip.vue'
 import { usePlanner } from './usePlanner'
 
@@ -16,6 +17,7 @@ const store = useScene()
 const router = useRouter()
 const scene = computed(() => store.scene!)
 const entry = computed(() => (store.drawing ? scene.value.drawings[store.drawing] : undefined))
+useHeard().followFrame()
 const begins = computed(() => store.here?.frame === store.frame && entry.value !== undefined)
 const tally = computed(() => progress(scene.value))
 const level = computed(() => scene.value.levels[store.level]!)
@@ -240,13 +242,6 @@ function setScene(field: 'length' | 'fps', text: string) {
   align-content: start;
   padding: 14px 18px 24px;
   overflow: auto;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
 }
 
 .head h1 {

@@ -57,13 +57,13 @@ function panGround() {
         <button class="word end" @click="table.close()">Put it away</button>
       </div>
       <p class="note">{{ t.planner!.about }}</p>
-      <div v-if="t.planner!.starts" class="line" role="group" aria-label="Starting points">
+      <div v-if="t.planner!.presets" class="line" role="group" aria-label="Starting points">
         <span class="note">Start from</span>
         <button
-          v-for="each in t.planner!.starts"
+          v-for="each in t.planner!.presets"
           :key="each.id"
           class="word"
-          @click="table.set(each.inputs(t.setting!))"
+          @click="table.set(each.inputs(t.context!))"
         >
           {{ each.words }}
         </button>
@@ -122,9 +122,9 @@ function panGround() {
               :max="500"
               :disabled="t.turns === null"
               class="number"
-              @change="(value?: number) => table.turn(value ?? 1)"
+              @change="(value?: number) => table.repeat(value ?? 1)"
             />
-            <button class="word" :aria-pressed="t.turns === null" @click="table.turn(t.turns === null ? 2 : null)">
+            <button class="word" :aria-pressed="t.turns === null" @click="table.repeat(t.turns === null ? 2 : null)">
               to the end
             </button>
           </template>
@@ -155,8 +155,8 @@ function panGround() {
         <h3>What it asks</h3>
         <p v-if="t.cost" data-test="cost">{{ framesAndSeconds(t.cost.frames, settings.fps) }}. {{ t.cost.words }}</p>
         <p v-if="t.motion.pan" class="bend">The ground goes by at {{ t.motion.pan.toFixed(2) }} px a frame.</p>
-        <ul v-if="t.motion.told.length > 0">
-          <li v-for="(each, i) in t.motion.told" :key="i" :class="{ caution: each.caution }">
+        <ul v-if="t.motion.notes.length > 0">
+          <li v-for="(each, i) in t.motion.notes" :key="i" :class="{ caution: each.caution }">
             {{ each.words }}
             <button v-if="each.nearest" class="word" @click="table.set(each.nearest.inputs)">
               {{ each.nearest.words }}
@@ -181,13 +181,6 @@ function panGround() {
   gap: 9px;
   min-width: 0;
   padding: 12px 14px;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
 }
 
 .end {

@@ -7,7 +7,7 @@ const props = defineProps<{ fields: readonly Field[]; inputs: Inputs; fps: numbe
 const now = computed(() => props.fields.filter(({ when }) => when?.(props.inputs) ?? true))
 const emit = defineEmits<{ set: [patch: Inputs] }>()
 const decimals = (step: number) => (step >= 1 ? 0 : step >= 0.1 ? 1 : 2)
-const told = (field: Field, value: Inputs[string] | undefined, fps: number) => {
+const inWords = (field: Field, value: Inputs[string] | undefined, fps: number) => {
   if (field.kind !== 'number' || field.unit === '') return ''
   return field.unit === 'frames' ? `frames, ${framesToSeconds(Number(value), fps).toFixed(2)} s` : field.unit
 }
@@ -29,7 +29,7 @@ const told = (field: Field, value: Inputs[string] | undefined, fps: number) => {
           controls-position="right"
           @change="(value?: number) => value !== undefined && emit('set', { [field.id]: value })"
         />
-        <span class="note">{{ told(field, inputs[field.id], fps) }}</span>
+        <span class="note">{{ inWords(field, inputs[field.id], fps) }}</span>
       </div>
       <ElSelect
         v-else-if="field.kind === 'choice'"

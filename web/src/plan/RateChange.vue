@@ -99,13 +99,6 @@ function take() {
   padding: 14px 18px;
 }
 
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-}
-
 .levels {
   display: flex;
   gap: 10px;

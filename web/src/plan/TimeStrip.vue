@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
-import { useElementSize } from '@vueuse/core'
+import { clamp, chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
+import { useElementSize, useScroll } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
+import { followDrag } from '../parts/drag'
+
+// Most scenes are silent.
+const SoundStrip = defineAsyncComponent(() => import('../sound/SoundStrip.vue'))
 
 const props = defineProps<{ scene: Scene; take: string; frame: number; level: string; only?: string | undefined }>()
 const emit = defineEmits<{
@@ -14,6 +18,7 @@ const emit = defineEmits<{
 const LANE = 84
 const RULER = 30
 const PAD = 22
+const SOUND = 52
 const host = ref<HTMLElement>()
 const { width: room } = useElementSize(host)
 const length = computed(() => props.scene.settings.length)
@@ -28,7 +33,7 @@ const lanes = computed(() =>
 )
 const height = computed(() => RULER + lanes.value.length * LANE + 6)
 /** Numbers shrink before they run into each other. */
-const type = computed(() => Math.min(13, Math.max(9, step.value * 0.56)))
+const type = computed(() => clamp(step.value * 0.56, 9, 13))
 const every = computed(() => (step.value >= 26 ? 1 : step.value >= 13 ? 2 : step.value >= 9 ? 4 : 6))
 const ticks = computed(() =>
   Array.from({ length: length.value }, (_, i) => i + 1).map((frame) => ({
@@ -66,21 +71,32 @@ const charts = (level: string) =>
 
 function frameAt(event: PointerEvent | MouseEvent): number {
   const left = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect().left
-  return Math.min(length.value, Math.max(1, Math.floor(x.value.invert(event.clientX - left))))
+  return clamp(Math.floor(x.value.invert(event.clientX - left)), 1, length.value)
+}
+/** The waveform is drawn under the frames that are in view, and under a few beside them. */
+const scroll = useScroll(host)
+const seen = computed(() => {
+  const first = clamp(Math.floor(x.value.invert(scroll.x.value)) - 2, 1, length.value)
+  const last = Math.ceil(x.value.invert(scroll.x.value + (room.value || 1200))) + 2
+  return { first, count: clamp(last - first + 1, 1, length.value - first + 1) }
+})
+function hear({ clientX, currentTarget }: MouseEvent) {
+  const left = (currentTarget as Element).getBoundingClientRect().left
+  emit('pick', props.level, clamp(Math.floor(x.value.invert(clientX - left)), 1, length.value))
 }
 const drag = ref<{ level: string; from: number; to: number }>()
 function grab(event: PointerEvent, level: string, from: number) {
   emit('pick', level, from)
   if (from === 1) return
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   drag.value = { level, from, to: from }
-}
-function pull(event: PointerEvent) {
-  if (drag.value) drag.value = { ...drag.value, to: frameAt(event) }
-}
-function letGo() {
-  if (drag.value && drag.value.to !== drag.value.from) emit('move', drag.value.level, drag.value.from, drag.value.to)
-  drag.value = undefined
+  followDrag(event, {
+    onMove: (_, moved) => (drag.value = { level, from, to: frameAt(moved) }),
+    onEnd(lifted) {
+      const to = drag.value?.to
+      drag.value = undefined
+      if (lifted && to !== undefined && to !== from) emit('move', level, from, to)
+    },
+  })
 }
 function onKey(event: KeyboardEvent) {
   const at = lanes.value.findIndex((lane) => lane.id === props.level)
@@ -94,8 +110,8 @@ function onKey(event: KeyboardEvent) {
   if (event.key === 'Enter') emit('open')
   if (!by) return
   event.preventDefault()
-  const lane = lanes.value[Math.min(lanes.value.length - 1, Math.max(0, at + by[1]))]!
-  emit('pick', lane.id, Math.min(length.value, Math.max(1, props.frame + by[0])))
+  const lane = lanes.value[clamp(at + by[1], 0, lanes.value.length - 1)]!
+  emit('pick', lane.id, clamp(props.frame + by[0], 1, length.value))
 }
 watch(
   () => props.frame,
@@ -168,14 +184,11 @@ watch(
               :class="[each.entry.role, { drawn: each.drawn, again: each.again }]"
               :data-number="each.entry.number"
               @pointerdown="grab($event, lane.id, each.frame)"
-              @pointermove="pull"
-              @pointerup="letGo"
-              @pointercancel="drag = undefined"
             >
               <circle
                 :cx="each.at"
                 cy="56"
-                :r="Math.min(each.entry.role === 'key' && !each.again ? 14 : 11, Math.max(7, step * 0.52))"
+                :r="clamp(step * 0.52, 7, each.entry.role === 'key' && !each.again ? 14 : 11)"
               />
               <text :x="each.at" :y="56 + type * 0.37" text-anchor="middle" :style="{ fontSize: `${type}px` }">
                 {{ each.again ? `(${each.entry.number})` : each.entry.number }}
@@ -195,12 +208,35 @@ watch(
         <line v-if="drag?.level === lane.id" :x1="x(drag.to)" :x2="x(drag.to)" y1="36" y2="78" class="drop" />
       </g>
     </svg>
+    <div v-if="scene.sounds" class="sound" :style="{ width: `${width}px`, height: `${SOUND}px` }" @click="hear">
+      <SoundStrip
+        class="wave"
+        :sounds="scene.sounds"
+        :fps="scene.settings.fps"
+        :first="seen.first"
+        :count="seen.count"
+        :per-frame="step"
+        :across="SOUND - 4"
+        :style="{ left: `${x(seen.first)}px` }"
+      />
+    </div>
   </div>
 </template>
 
 <style scoped>
 .host {
   overflow: auto hidden;
+}
+
+.sound {
+  position: relative;
+  border-top: 1px solid var(--rule);
+  cursor: pointer;
+}
+
+.wave {
+  position: absolute;
+  top: 2px;
 }
 
 svg {
@@ -223,7 +259,7 @@ text {
 }
 
 .ruler line.second {
-  stroke: #a9987a;
+  stroke: var(--edge);
 }
 
 .ruler text {
@@ -242,7 +278,7 @@ text {
 }
 
 .lane.active {
-  fill: #fffdf8;
+  fill: var(--card);
   fill-opacity: 0.55;
 }
 

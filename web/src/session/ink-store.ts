@@ -5,6 +5,7 @@ import {
   inkKey,
   inkSourcesOf,
   PASSES,
+  simpleEditsOf,
   type Edit,
   type Ink,
   type InkKey,
@@ -21,6 +22,11 @@ const EMPTY: Ink = []
 
 /** Told of a pass that changed; `onTop` are the pieces laid on what was there, when nothing else changed. */
 export type InkListener = (drawing: string, pass: Pass, onTop: readonly InkPiece[] | undefined) => void
+/** One of the edits an edit is made of, and the drawing whose ink it writes. */
+interface InkPart {
+  readonly edit: Edit
+  readonly drawing: string
+}
 type Waiting = () => readonly Edit[]
 
 /**
@@ -34,6 +40,8 @@ export class InkStore {
   readonly #kept = new Map<InkKey, Ink>()
   /** Drawings on which edits wait that the server may have had already when it answered: what it has is not known. */
   readonly #unsure = new Set<string>()
+  /** Of those, copies: what they were copied from may have been another then, so they are read again once kept. */
+  readonly #doubted = new Set<string>()
   /** Drawings whose ink is as new as we know, and those whose ink was changed elsewhere since. */
   readonly #loaded = new Set<string>()
   readonly #stale = new Set<string>()
@@ -74,9 +82,19 @@ export class InkStore {
       if (this.#loading.has(drawing)) this.#during.set(drawing, [...(this.#during.get(drawing) ?? []), edit])
     }
     for (const { drawing, pass, ink } of written) {
-      const key = inkKey(drawing, pass)
-      if (this.#isSure(drawing) && !this.#kept.has(key)) this.#kept.set(key, this.inkOf(drawing, pass))
-      this.#put(drawing, pass, ink)
+      const was = this.inkOf(drawing, pass)
+      this.#setWaiting(drawing, pass, ink)
+      this.#tellOf(inkKey(drawing, pass), was)
+    }
+  }
+
+  /** Lays an edit that was made in the session this is a copy of. Ink that it does not fit is older: it is read again. */
+  follow(edit: Edit): void {
+    try {
+      this.apply(edit)
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+      this.forget(inkedBy(edit))
     }
   }
 
@@ -89,10 +107,12 @@ export class InkStore {
     const before = new Map<InkKey, Ink>()
     const remember = (key: InkKey) => before.has(key) || before.set(key, this.#passes.get(key) ?? EMPTY)
     for (const key of this.#kept.keys()) remember(key)
+    for (const drawing of new Set(waiting.flatMap(inkedBy))) for (const pass of PASSES) remember(inkKey(drawing, pass))
     const onTop = new Set(waiting.flatMap(inkedBy))
-    for (const edit of confirmed) this.#layKept(edit, onTop, remember)
+    for (const part of inkPartsOf(confirmed)) this.#layKept(part, onTop, remember)
     for (const [key, ink] of this.#kept) this.#passes.set(key, ink)
-    for (const edit of waiting) this.#layQuietly(edit)
+    // Where it is not known what the server has, what is shown has ours on it already.
+    for (const part of inkPartsOf(waiting)) if (this.#isSure(part.drawing)) this.#layQuietly(part)
     for (const edit of waiting) this.#doubtCopies(edit)
     this.#release(onTop)
     for (const [key, was] of before) this.#tellOf(key, was)
@@ -103,8 +123,9 @@ export class InkStore {
     for (const edit of edits) {
       this.#doubtCopies(edit)
       if (inkSourcesOf(edit).length > 0) this.forget(inkedBy(edit).filter((drawing) => !this.#isSure(drawing)))
-      const written = this.#written(edit, this.#keptInk)
-      for (const { drawing, pass, ink } of written ?? []) {
+    }
+    for (const part of inkPartsOf(edits)) {
+      for (const { drawing, pass, ink } of this.#written(part, this.#keptInk) ?? []) {
         const key = inkKey(drawing, pass)
         if (this.#kept.has(key)) this.#kept.set(key, ink)
       }
@@ -142,8 +163,8 @@ export class InkStore {
     return this.#loaded.has(drawing) && !this.#unsure.has(drawing)
   }
 
-  /** What an edit writes, or undefined when it does not fit: then it had arrived before. */
-  #written(edit: Edit, inkOf: (drawing: string, pass: Pass) => Ink): readonly PassInk[] | undefined {
+  /** What is written, or undefined when it does not fit: then it had arrived before. */
+  #written({ edit }: InkPart, inkOf: (drawing: string, pass: Pass) => Ink): readonly PassInk[] | undefined {
     try {
       return inkAfter(edit, inkOf)
     } catch (error) {
@@ -152,15 +173,12 @@ export class InkStore {
     }
   }
 
-  /** Lays one edit on the ink as the server has it; `remember` is called for each pass before that. */
-  #layKept(edit: Edit, onTop: ReadonlySet<string>, remember: (key: InkKey) => void): void {
-    const targets = inkedBy(edit)
-    const sure = [...targets, ...inkSourcesOf(edit)].every((drawing) => this.#isSure(drawing))
-    const written = sure && this.#written(edit, this.#keptInk)
-    if (!written) {
-      // A drawing that is new to us and came with its first lines is fetched like any other.
-      return this.forget(targets)
-    }
+  /** Lays what the server kept on the ink as the server has it; `remember` is called for each pass before that. */
+  #layKept(part: InkPart, onTop: ReadonlySet<string>, remember: (key: InkKey) => void): void {
+    const sure = [part.drawing, ...inkSourcesOf(part.edit)].every((drawing) => this.#isSure(drawing))
+    const written = sure && this.#written(part, this.#keptInk)
+    // A drawing that is new to us and came with its first lines is fetched like any other.
+    if (!written) return this.forget([part.drawing])
     for (const { drawing, pass, ink } of written) {
       const key = inkKey(drawing, pass)
       remember(key)
@@ -174,14 +192,21 @@ export class InkStore {
     if (inkSourcesOf(edit).every((source) => this.#isSure(source))) return
     for (const drawing of inkedBy(edit)) {
       this.#unsure.add(drawing)
+      this.#doubted.add(drawing)
       this.#dropKept(drawing)
     }
   }
 
-  #layQuietly(edit: Edit): void {
-    for (const { drawing, pass, ink } of this.#written(edit, this.inkOf) ?? []) {
-      this.#passes.set(inkKey(drawing, pass), ink)
-    }
+  /** Lays what waits, telling nobody yet; where we know what the server has, that is remembered. */
+  #layQuietly(part: InkPart): void {
+    for (const { drawing, pass, ink } of this.#written(part, this.inkOf) ?? []) this.#setWaiting(drawing, pass, ink)
+  }
+
+  /** Shows a pass with an edit on it that waits. */
+  #setWaiting(drawing: string, pass: Pass, ink: Ink): void {
+    const key = inkKey(drawing, pass)
+    if (this.#isSure(drawing) && !this.#kept.has(key)) this.#kept.set(key, this.inkOf(drawing, pass))
+    this.#passes.set(key, ink)
   }
 
   /** Lets go of what was remembered of drawings on which nothing waits any more. */
@@ -190,17 +215,14 @@ export class InkStore {
       if (!waitingOn.has(drawingOf(key))) this.#kept.delete(key)
     }
     for (const drawing of [...this.#unsure]) if (!waitingOn.has(drawing)) this.#unsure.delete(drawing)
+    for (const drawing of [...this.#doubted].filter((each) => !waitingOn.has(each))) {
+      this.#doubted.delete(drawing)
+      this.forget([drawing])
+    }
   }
 
   #dropKept(drawing: string): void {
     for (const pass of PASSES) this.#kept.delete(inkKey(drawing, pass))
-  }
-
-  #put(drawing: string, pass: Pass, ink: Ink): void {
-    const key = inkKey(drawing, pass)
-    const was = this.#passes.get(key) ?? EMPTY
-    this.#passes.set(key, ink)
-    this.#tellOf(key, was)
   }
 
   #tellOf(key: InkKey, was: Ink): void {
@@ -242,10 +264,11 @@ export class InkStore {
     for (const { drawing, pass, ink } of answer) if (fresh.has(drawing)) this.#passes.set(inkKey(drawing, pass), ink)
     // Edits the server may not have seen when it answered lie on top of what it sent.
     const made = [...fresh].flatMap((drawing) => this.#during.get(drawing) ?? [])
-    for (const edit of new Set([...asked, ...made, ...waiting()])) {
-      const targets = inkedBy(edit).filter((drawing) => fresh.has(drawing))
-      if (targets.length > 0) this.#layQuietly(edit)
-      for (const drawing of targets) this.#unsure.add(drawing)
+    for (const part of inkPartsOf([...new Set([...asked, ...made, ...waiting()])])) {
+      if (!fresh.has(part.drawing)) continue
+      this.#unsure.add(part.drawing)
+      if (inkSourcesOf(part.edit).length > 0) this.#doubted.add(part.drawing)
+      this.#layQuietly(part)
     }
     for (const [key, was] of before) {
       if (was === undefined && !this.#passes.has(key)) continue
@@ -254,6 +277,9 @@ export class InkStore {
   }
 }
 
+/** What writes ink of some edits, drawing by drawing: of a step over many drawings each is laid where it is missing. */
+const inkPartsOf = (edits: readonly Edit[]): InkPart[] =>
+  edits.flatMap(simpleEditsOf).flatMap((edit) => inkedBy(edit).map((drawing) => ({ edit, drawing })))
 const drawingOf = (key: InkKey): string => key.slice(0, key.lastIndexOf('/'))
 const passOf = (key: InkKey): Pass => key.slice(key.lastIndexOf('/') + 1) as Pass
 

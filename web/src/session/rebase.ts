@@ -14,7 +14,7 @@ import type { KeptEdit, SentEdit } from '@unhurried/core/api'
 export type WaitingEdit = SentEdit
 
 /** What became known of the server's scene. */
-export interface News {
+export interface ServerChanges {
   /** Edits kept since, in the order in which they were kept, our own among them. */
   readonly missed: readonly KeptEdit[]
   /** Waiting edits that will not be sent: the server has them already, or never takes them. */
@@ -29,7 +29,7 @@ export interface Rebased<W extends WaitingEdit> {
   readonly working: Scene
   readonly waiting: readonly W[]
   /** Waiting edits that met another's change or no longer fit, each with a sentence. */
-  readonly asides: readonly { readonly edit: W; readonly sentence: string }[]
+  readonly conflicts: readonly { readonly edit: W; readonly sentence: string }[]
 }
 
 /**
@@ -38,7 +38,7 @@ export interface Rebased<W extends WaitingEdit> {
  */
 export function rebase<W extends WaitingEdit>(
   { confirmed, version, waiting }: { confirmed: Scene; version: number; waiting: readonly W[] },
-  { missed, gone = [], fresh }: News,
+  { missed, gone = [], fresh }: ServerChanges,
 ): Rebased<W> {
   const own = new Set(waiting.map(({ id }) => id))
   const theirs = new Set<string>()
@@ -63,7 +63,7 @@ export function rebase<W extends WaitingEdit>(
 
 function laidAgain<W extends WaitingEdit>(base: Scene, waiting: readonly W[], theirs: ReadonlySet<string>) {
   let working = base
-  const asides: { edit: W; sentence: string }[] = []
+  const conflicts: { edit: W; sentence: string }[] = []
   const stay = waiting.filter((entry) => {
     const words = editInWords(entry.edit, working)
     try {
@@ -73,15 +73,15 @@ function laidAgain<W extends WaitingEdit>(base: Scene, waiting: readonly W[], th
         return true
       }
       const sentence = `Also changed somewhere else: ${words}. The other change is on the sheet now; yours is put aside.`
-      asides.push({ edit: entry, sentence })
+      conflicts.push({ edit: entry, sentence })
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
       const sentence = `Your change (${words}) does not fit what was changed somewhere else: ${error.message}`
-      asides.push({ edit: entry, sentence })
+      conflicts.push({ edit: entry, sentence })
     }
     return false
   })
-  return { working, waiting: stay, asides }
+  return { working, waiting: stay, conflicts }
 }
 
 /** The scene after an edit, or undefined when it is refused. */

@@ -1,6 +1,6 @@
 import { applyEdit, EditRefused, type Edit, type Scene } from '@unhurried/core'
 import type { InkStore } from './ink-store'
-import { drawingsInked, laidOn, rebase, type News, type Rebased, type WaitingEdit } from './rebase'
+import { drawingsInked, laidOn, rebase, type ServerChanges, type Rebased, type WaitingEdit } from './rebase'
 
 /** Everything that can happen to a scene that is open, as values: whoever holds a copy does the same to it. */
 export type Transition =
@@ -10,9 +10,9 @@ export type Transition =
   | { readonly kind: 'adopted'; readonly rows: readonly WaitingEdit[] }
   /** The server kept the first of those that wait, as they are. */
   | { readonly kind: 'confirmed'; readonly ids: readonly string[]; readonly version: number }
-  | { readonly kind: 'rebased'; readonly news: News }
+  | { readonly kind: 'rebased'; readonly changes: ServerChanges }
 
-type Aside = Rebased<WaitingEdit>['asides'][number]
+type Conflict = Rebased<WaitingEdit>['conflicts'][number]
 type Listener = (transition: Transition) => void
 
 const editsOf = (entries: readonly WaitingEdit[]): Edit[] => entries.map(({ edit }) => edit)
@@ -134,41 +134,41 @@ export class SceneSession {
   }
 
   /** Takes in what others changed; gives the edits of ours that met theirs. */
-  takeIn(news: News): readonly Aside[] {
+  takeIn(changes: ServerChanges): readonly Conflict[] {
     const before = this.#waiting
-    const after = rebase({ confirmed: this.#confirmed, version: this.#version, waiting: before }, news)
+    const after = rebase({ confirmed: this.#confirmed, version: this.#version, waiting: before }, changes)
     this.#confirmed = after.confirmed
     this.#version = after.version
     this.#waiting = after.waiting
     this.#working = after.working
     this.#tried = undefined
-    if (news.fresh) this.ink.forget(undefined)
+    if (changes.fresh) this.ink.forget(undefined)
     else {
-      const arrived = new Set(news.missed.map(({ id }) => id))
+      const arrived = new Set(changes.missed.map(({ id }) => id))
       const gone = before.filter((entry) => !after.waiting.includes(entry) && !arrived.has(entry.id))
-      this.ink.takeIn(editsOf(news.missed), this.waitingEdits(), editsOf(gone))
+      this.ink.takeIn(editsOf(changes.missed), this.waitingEdits(), editsOf(gone))
     }
-    this.#tell({ kind: 'rebased', news })
-    return after.asides
+    this.#tell({ kind: 'rebased', changes })
+    return after.conflicts
   }
 
   /** Lays edits a closed page left on the scene; gives those that do not fit it any more. `working` when that was worked out before. */
-  adopt(rows: readonly WaitingEdit[], working?: Scene): readonly Aside[] {
+  adopt(rows: readonly WaitingEdit[], working?: Scene): readonly Conflict[] {
     this.#waiting = [...rows, ...this.#waiting]
     // What was sent by that page may be in the ink already: it is read again, and laid on then.
     this.ink.forget(drawingsInked(rows))
-    let asides: readonly Aside[] = []
+    let conflicts: readonly Conflict[] = []
     if (working) this.#working = working
     else {
       const known = { confirmed: this.#confirmed, version: this.#version, waiting: this.#waiting }
       const after = rebase(known, { missed: [] })
       this.#waiting = after.waiting
       this.#working = after.working
-      asides = after.asides
+      conflicts = after.conflicts
     }
     this.#tried = undefined
     this.#tell({ kind: 'adopted', rows })
-    return asides
+    return conflicts
   }
 
   /** Does what happened in the session this one is a copy of. */
@@ -181,7 +181,7 @@ export class SceneSession {
       case 'confirmed':
         return this.confirm(transition.ids, transition.version)
       case 'rebased':
-        return void this.takeIn(transition.news)
+        return void this.takeIn(transition.changes)
     }
   }
 
@@ -192,11 +192,10 @@ export class SceneSession {
     return inverse
   }
 
-  /** `drawn`: the ink it is laid on is here; else it is fetched when it is asked for, and the edit laid on it then. */
+  /** `drawn`: here, on the ink that is shown; else ink that is missing is fetched when asked for, and this laid on it then. */
   #lay(made: WaitingEdit, drawn: boolean, after = applyEdit(this.#working, made.edit).scene): void {
-    const { edit } = made
-    const here = drawn || [...drawingsInked([made])].every((drawing) => this.#isHere(drawing))
-    if (here) this.ink.apply(edit)
+    if (drawn) this.ink.apply(made.edit)
+    else if ([...drawingsInked([made])].every((drawing) => this.#isHere(drawing))) this.ink.follow(made.edit)
     this.#working = after
     this.#tried = undefined
     this.#waiting = [...this.#waiting, made]

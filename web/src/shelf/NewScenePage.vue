@@ -1,9 +1,19 @@
 <script setup lang="ts">
-import { framesToSeconds, LIMITS, secondsToFrames, settingsSchema, type Approach, type Settings } from '@unhurried/core'
-import { computed, onMounted, reactive, ref } from 'vue'
+import {
+  clamp,
+  framesToSeconds,
+  LIMITS,
+  secondsToFrames,
+  settingsSchema,
+  usualExposure,
+  type Approach,
+  type Settings,
+} from '@unhurried/core'
+import { computed, onMounted, onUnmounted, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
 import { freshId } from '../api/ids'
+import { onInWords, USUAL_EXPOSURES } from '../parts/frames'
 import RatePreview from './RatePreview.vue'
 
 const SIZES = [
@@ -32,6 +42,9 @@ const router = useRouter()
 const productions = ref<Production[]>([])
 const trouble = ref('')
 const busy = ref(false)
+/** Somebody who went elsewhere while the scene was set up stays there. */
+let left = false
+onUnmounted(() => (left = true))
 const form = reactive({
   name: '',
   production: String(route.query['production'] ?? ''),
@@ -43,6 +56,9 @@ const form = reactive({
   unit: 'frames' as 'frames' | 'seconds',
   paper: PAPERS[0]!,
   approach: 'pose-to-pose' as Approach,
+  /** Frames a new drawing is shown for; as is usual at the rate until it is chosen. */
+  exposure: undefined as number | undefined,
+  follows: true,
   numbering: 'by-frame' as Settings['numbering'],
   cells: true,
 })
@@ -50,10 +66,18 @@ onMounted(async () => {
   try {
     productions.value = await api.shelf()
     form.production ||= productions.value[0]?.id ?? ''
+    // Who is writing a name already is not written over.
+    if (document.activeElement?.id !== 'scene-name') form.name ||= untitled()
   } catch (error) {
     trouble.value = (error as Error).message
   }
 })
+
+/** A name to begin with, so that nobody has to think of one before drawing. */
+function untitled(): string {
+  const names = new Set(productions.value.flatMap(({ scenes }) => scenes.map(({ name }) => name)))
+  for (let n = 1; ; n++) if (!names.has(`Scene ${n}`)) return `Scene ${n}`
+}
 
 function choose(name: string) {
   const size = SIZES.find((each) => each.name === name)
@@ -79,6 +103,10 @@ function changeUnit(unit: typeof form.unit) {
   form.unit = unit
 }
 
+/** Drawn one after the other, not planned from key to key. */
+const ahead = computed(() => form.approach !== 'pose-to-pose')
+const onFrames = computed(() => form.exposure ?? usualExposure({ fps: fps.value ?? 24 }))
+
 /** Small enough to be drawn cell by cell. */
 const small = computed(() => Math.max(Number(form.width), Number(form.height)) <= LIMITS.cellSide)
 const parsed = computed(() =>
@@ -90,6 +118,8 @@ const parsed = computed(() =>
     length: length.value ?? 0,
     paper: form.paper,
     approach: form.approach,
+    ...(ahead.value && form.exposure && { exposure: form.exposure }),
+    ...(ahead.value && form.follows && { lengthFollows: true }),
     numbering: form.numbering,
     ...(small.value && form.cells && { cells: true }),
   }),
@@ -113,7 +143,9 @@ async function setUp() {
     }
     const id = freshId()
     await api.createScene({ id, production: form.production, settings: parsed.value.data })
-    await router.push({ name: 'plan', params: { scene: id } })
+    // Nothing is planned straight ahead: the paper comes first.
+    const name = ahead.value ? 'draw' : 'plan'
+    if (!left) await router.push({ name, params: { scene: id } })
   } catch (error) {
     trouble.value = (error as Error).message
   } finally {
@@ -236,7 +268,7 @@ async function setUp() {
         </div>
         <p v-if="wrong('fps')" class="wrong" role="alert">{{ wrong('fps') }}</p>
       </div>
-      <RatePreview :fps="fps ?? 24" :length="Math.min(7200, Math.max(1, Math.round(length ?? 48)))" />
+      <RatePreview :fps="fps ?? 24" :length="clamp(Math.round(length ?? 48), 1, 7200)" />
       <div class="field">
         <label for="scene-length">Length</label>
         <div class="line">
@@ -277,6 +309,28 @@ async function setUp() {
           >
         </label>
       </fieldset>
+      <div v-if="ahead" class="field line" role="group" aria-label="New drawings on">
+        <span class="label">New drawings on</span>
+        <button
+          v-for="frames in USUAL_EXPOSURES"
+          :key="frames"
+          type="button"
+          class="word"
+          :aria-pressed="onFrames === frames"
+          @click="form.exposure = frames"
+        >
+          {{ onInWords(frames) }}
+        </button>
+      </div>
+      <div v-if="ahead" class="field line" role="group" aria-label="The scene ends">
+        <span class="label">The scene ends</span>
+        <button type="button" class="word" :aria-pressed="form.follows" @click="form.follows = true">
+          where its drawings do
+        </button>
+        <button type="button" class="word" :aria-pressed="!form.follows" @click="form.follows = false">
+          at its length
+        </button>
+      </div>
       <div class="field line">
         <span class="label">Drawing numbers</span>
         <button
@@ -300,7 +354,9 @@ async function setUp() {
     <div class="end">
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
       <RouterLink to="/">Back to the shelf</RouterLink>
-      <ElButton type="primary" native-type="submit" size="large" :loading="busy">Set up and plan it</ElButton>
+      <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{
+        ahead ? 'Set up and draw' : 'Set up and plan it'
+      }}</ElButton>
     </div>
   </form>
 </template>
@@ -336,18 +392,15 @@ h1,
   border: 0;
 }
 
+.field.line {
+  display: flex;
+}
+
 .field > label:not(.choice),
 .label,
 legend {
   padding: 0;
   font-weight: 600;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 7px;
-  align-items: center;
 }
 
 .short {
@@ -393,7 +446,7 @@ legend {
 .sheet {
   width: 42px;
   height: 32px;
-  border: 1px solid #a9987a;
+  border: 1px solid var(--edge);
   border-radius: 4px;
   cursor: pointer;
 }

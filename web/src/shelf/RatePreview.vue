@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { exposePattern, spacingLaw } from '@unhurried/core'
+import { counted, exposePattern, spacingLaw } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
 
@@ -51,8 +51,8 @@ onUnmounted(() => cancelAnimationFrame(handle))
     </figure>
   </div>
   <p class="note cost">
-    A second costs <b>{{ fps }} drawing{{ fps === 1 ? '' : 's' }} on ones</b>, <b>{{ Math.ceil(fps / 2) }} on twos</b>;
-    the whole scene {{ length }} on ones, {{ onTwos }} on twos, for each moving part.
+    A second costs <b>{{ counted(fps, 'drawing') }} on ones</b>, <b>{{ Math.ceil(fps / 2) }} on twos</b>; the whole
+    scene {{ length }} on ones, {{ onTwos }} on twos, for each moving part.
   </p>
 </template>
 
@@ -73,7 +73,7 @@ figure {
 
 figure.chosen {
   border-color: var(--persimmon);
-  background: #fffdf8;
+  background: var(--card);
 }
 
 figcaption {

@@ -1,10 +1,18 @@
+<script lang="ts">
+import { isScrolling, restfulQueue } from '../parts/stillness'
+
+// All pencil tests together: they are fetched and painted one by one, and wait while the shelf is scrolled.
+const whenStill = restfulQueue()
+</script>
+
 <script setup lang="ts">
-import { drawingsShown, mainSheet, type Scene } from '@unhurried/core'
+import { drawingsShown, mainSheet, PENCIL_TEST_FRAMES, type Scene } from '@unhurried/core'
 import { useIntersectionObserver, usePreferredReducedMotion } from '@vueuse/core'
 import { onUnmounted, ref } from 'vue'
 import { api, type ShelvedScene } from '../api/api'
 import { createInkStore } from '../session/ink-store'
-import { composedPictures, playFrames } from '../stage/player'
+import { composedPictures } from '../stage/player'
+import { playFrames } from '../stage/play-frames'
 
 const props = defineProps<{ entry: ShelvedScene; width: number }>()
 const canvas = ref<HTMLCanvasElement>()
@@ -12,56 +20,60 @@ const calm = usePreferredReducedMotion()
 const scale =
   Math.min(props.width / props.entry.width, (props.width * 0.5625) / props.entry.height) *
   Math.min(2, window.devicePixelRatio || 1)
-let scene: Scene | undefined
+let test: { scene: Scene; inkOf: ReturnType<typeof createInkStore>['inkOf'] } | undefined
+/** Composed while it is on screen alone: a long shelf would fill the memory. */
 let pictures: ReturnType<typeof composedPictures> | undefined
 let stop: (() => void) | undefined
 
 function lay(frame: number) {
-  const surface = canvas.value?.getContext('2d')
-  if (surface && pictures) surface.drawImage(pictures.at(frame), 0, 0)
+  if (!test || isScrolling()) return
+  pictures ??= composedPictures({ ...test, scale })
+  canvas.value?.getContext('2d')?.drawImage(pictures.at(frame), 0, 0)
 }
+const layCover = () => lay(test?.scene.settings.cover ?? 1)
 function start() {
-  if (stop || !pictures || !scene) return
-  const { fps, length } = scene.settings
-  stop = playFrames({ fps, length, show: lay })
+  if (stop || !test) return
+  const { fps, length } = test.scene.settings
+  stop = playFrames({ fps, length: Math.min(length, PENCIL_TEST_FRAMES), show: lay })
 }
+/** At rest it shows its cover. */
 function pause() {
+  if (!stop) return
+  stop()
+  stop = undefined
+  layCover()
+}
+function release() {
   stop?.()
   stop = undefined
+  pictures?.end()
+  pictures = undefined
 }
-// Only what is on screen plays.
+/** Whether it is on screen. */
 let visible = false
+function show() {
+  layCover()
+  if (calm.value !== 'reduce') start()
+}
 useIntersectionObserver(canvas, ([entry]) => {
   visible = entry?.isIntersecting ?? false
-  if (visible) void fetchTest()
-  if (visible && calm.value !== 'reduce') start()
-  else pause()
+  if (!visible) release()
+  else if (test) show()
+  else whenStill(fetchTest, () => visible && !test)
 })
-let fetching = false
-/** What it shows is asked for when it is first seen. */
+/** What it shows is asked for when it is first seen. One that cannot be had stays empty paper; opening the scene says why. */
 async function fetchTest() {
-  if (fetching) return
-  fetching = true
-  try {
-    const { scene: test } = await api.readTest(props.entry.id, props.entry.version)
-    const ink = createInkStore(props.entry.id)
-    await ink.ensure(
-      test.levelOrder.flatMap((level) => drawingsShown(mainSheet(test, level))).map(({ drawing }) => drawing),
-    )
-    if (gone) return
-    scene = test
-    pictures = composedPictures({ scene: test, inkOf: ink.inkOf, scale })
-    lay(1)
-    if (visible && calm.value !== 'reduce') start()
-  } catch {
-    // It stays empty paper; opening the scene says what is the matter.
-    fetching = false
-  }
+  const { scene } = await api.readTest(props.entry.id, props.entry.version)
+  const ink = createInkStore(props.entry.id)
+  await ink.ensure(
+    scene.levelOrder.flatMap((level) => drawingsShown(mainSheet(scene, level))).map(({ drawing }) => drawing),
+  )
+  test = { scene, inkOf: ink.inkOf }
+  if (visible) show()
 }
-let gone = false
 onUnmounted(() => {
-  gone = true
-  pause()
+  visible = false
+  release()
 })
 defineExpose({ start, pause })
 </script>

@@ -1,38 +1,36 @@
 <script setup lang="ts">
-import { ARCHIVE_LIMITS, nameSchema, sentenceOf } from '@unhurried/core'
-import { defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
-import { api, type Production } from '../api/api'
+import { ARCHIVE_LIMITS, counted, nameSchema, sentenceOf } from '@unhurried/core'
+import { useDebounceFn } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import { api } from '../api/api'
 import { freshId } from '../api/ids'
-import { framesAndSeconds } from '../parts/frames'
+import ProductionHead from './ProductionHead.vue'
+import SceneCard from './SceneCard.vue'
+import SceneRow from './SceneRow.vue'
+import { useShelf } from './useShelf'
+import { useSorted } from './useSorted'
 
-// The shelf can be read before its pencil tests can be painted.
-const ScenePreview = defineAsyncComponent(() => import('./ScenePreview.vue'))
-const productions = shallowRef<Production[]>()
-const trouble = ref('')
+const shelf = useShelf()
+const { productions, found, trouble, said } = shelf
+const rows = ref<HTMLElement>()
+useSorted(rows, {
+  ...{ group: 'productions', draggable: 'section', handle: 'h2' },
+  // Its name is enough to see where it goes.
+  onStart: (_, ghost) => ghost?.querySelector('ul')?.remove(),
+  onMoved: (item, _, at) => void shelf.moveProduction(item.dataset['id']!, at),
+})
 const newName = ref('')
 const naming = ref(false)
 const nameTrouble = ref('')
 
-async function load() {
-  trouble.value = ''
-  try {
-    productions.value = await api.shelf()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
-onMounted(load)
-
-async function showMore({ id, scenes }: Production) {
-  try {
-    const more = await api.scenesAfter(id, scenes.at(-1)!.id)
-    productions.value = productions.value?.map((each) =>
-      each.id === id ? { ...each, scenes: [...each.scenes, ...more] } : each,
-    )
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+const words = ref('')
+const left = ref<'any' | 'to-do' | 'to-mend'>('any')
+const LEFT = [
+  { is: 'to-do', word: 'To draw' },
+  { is: 'to-mend', word: 'To mend' },
+] as const
+const search = useDebounceFn(() => shelf.search(words.value, left.value), 120)
+watch([words, left], () => void search())
 
 const bringing = ref<{ production: string; sentence: string; wrong: boolean }>()
 async function bringIn(production: string, event: Event) {
@@ -44,7 +42,7 @@ async function bringIn(production: string, event: Event) {
     if (file.size > ARCHIVE_LIMITS.packed)
       throw new Error(`${file.name} is larger than ${ARCHIVE_LIMITS.packed / 1024 / 1024} MB.`)
     const { scene } = await api.putArchive({ id: freshId(), production }, file)
-    await load()
+    await shelf.load()
     bringing.value = { production, sentence: `${scene.settings.name} is on the shelf now.`, wrong: false }
   } catch (error) {
     bringing.value = { production, sentence: (error as Error).message, wrong: true }
@@ -60,7 +58,7 @@ async function addProduction() {
     await api.createProduction({ id: freshId(), name: parsed.data })
     newName.value = ''
     naming.value = false
-    await load()
+    await shelf.load()
   } catch (error) {
     nameTrouble.value = (error as Error).message
   }
@@ -71,6 +69,25 @@ async function addProduction() {
   <div class="shelf">
     <div class="head">
       <h1>Shelf</h1>
+      <ElInput
+        v-model="words"
+        class="search"
+        clearable
+        aria-label="Find scenes"
+        placeholder="Find a name, level or note"
+      />
+      <span class="line" role="group" aria-label="Show alone">
+        <button
+          v-for="{ is, word } in LEFT"
+          :key="is"
+          class="word"
+          :aria-pressed="left === is"
+          @click="left = left === is ? 'any' : is"
+        >
+          {{ word }}
+        </button>
+      </span>
+      <RouterLink class="word" :to="{ name: 'drawer' }">Drawer</RouterLink>
       <button class="word" :aria-expanded="naming" @click="naming = !naming">New production</button>
     </div>
     <form v-if="naming" class="naming" @submit.prevent="addProduction">
@@ -79,60 +96,49 @@ async function addProduction() {
       <ElButton type="primary" native-type="submit">Put it on the shelf</ElButton>
       <span v-if="nameTrouble" class="wrong" role="alert">{{ nameTrouble }}</span>
     </form>
+    <p v-if="said" :class="said.wrong ? 'wrong' : 'note'" :role="said.wrong ? 'alert' : 'status'">
+      {{ said.sentence }} <button v-if="said.stop" class="word" @click="said.stop">Stop</button>
+    </p>
     <div v-if="trouble" class="paper empty" role="alert">
       <p>{{ trouble }}</p>
-      <button class="word main" @click="load">Try again</button>
+      <button class="word main" @click="shelf.load">Try again</button>
     </div>
     <p v-else-if="!productions" class="note">Fetching the shelf …</p>
-    <div v-else-if="productions.length === 0" class="paper empty">
-      <p>Nothing on the shelf yet. Name a production first; its scenes come next.</p>
-      <button class="word main" @click="naming = true">New production</button>
-    </div>
-    <section v-for="production in productions ?? []" :key="production.id" class="row" :aria-label="production.name">
-      <div class="head">
-        <h2>{{ production.name }}</h2>
-        <span class="note">{{ production.count }} scene{{ production.count === 1 ? '' : 's' }}</span>
-        <label class="word bring"
-          >Bring in a scene …
-          <input
-            type="file"
-            class="unseen"
-            accept=".zip,application/zip"
-            :aria-label="`Bring a scene from an archive into ${production.name}`"
-            @change="bringIn(production.id, $event)"
-        /></label>
-        <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }"
-          >Set up a new scene</RouterLink
-        >
-      </div>
-      <p
-        v-if="bringing?.production === production.id"
-        :class="bringing.wrong ? 'wrong' : 'note'"
-        :role="bringing.wrong ? 'alert' : 'status'"
-      >
-        {{ bringing.sentence }}
+    <section v-else-if="found" class="row" aria-label="Found">
+      <p class="note" role="status">
+        {{ found.count === 0 ? 'No scene on the shelf is like that.' : counted(found.count, 'scene') + ' found' }}
+        {{ found.count > found.scenes.length ? `, the first ${found.scenes.length} shown: say more words` : '' }}
       </p>
-      <ul>
-        <li v-for="entry in production.scenes" :key="entry.id" class="paper card">
-          <RouterLink :to="{ name: 'draw', params: { scene: entry.id } }">
-            <div class="test"><ScenePreview :entry="entry" :width="272" /></div>
-            <h3>{{ entry.name }}</h3>
-          </RouterLink>
-          <p class="note">{{ framesAndSeconds(entry.length, entry.fps) }} at {{ entry.fps }}</p>
-          <p class="tally">
-            <span class="done">{{ entry.done }} drawn</span>
-            <span v-if="entry.toDo > 0" class="left">{{ entry.toDo }} to draw</span>
-            <span v-else-if="entry.done > 0" class="left">nothing left to draw</span>
-            <span v-else class="left">no key yet</span>
-          </p>
-          <p v-if="entry.told" class="told">{{ entry.told }}</p>
-        </li>
+      <ul class="card-grid">
+        <SceneCard v-for="entry in found.scenes" :key="entry.id" :entry="entry" :production="entry.productionName" />
       </ul>
-      <button v-if="production.scenes.length < production.count" class="word" @click="showMore(production)">
-        Show the next of {{ production.count - production.scenes.length }} more scenes
-      </button>
-      <p v-if="production.scenes.length === 0" class="note">No scene yet: set one up and put its first key down.</p>
     </section>
+    <div v-else-if="productions.length === 0" class="paper empty">
+      <p>Nothing on the shelf yet. Set up a scene and draw, or name a production for it first.</p>
+      <div class="choices">
+        <RouterLink class="word main" :to="{ name: 'new' }">Set up a first scene</RouterLink>
+        <button class="word" @click="naming = true">New production</button>
+      </div>
+    </div>
+    <div v-else ref="rows" class="rows">
+      <section
+        v-for="production in productions"
+        :key="production.id"
+        class="row"
+        :aria-label="production.name"
+        :data-id="production.id"
+      >
+        <ProductionHead :shelf="shelf" :production="production" @bring="(event) => bringIn(production.id, event)" />
+        <p
+          v-if="bringing?.production === production.id"
+          :class="bringing.wrong ? 'wrong' : 'note'"
+          :role="bringing.wrong ? 'alert' : 'status'"
+        >
+          {{ bringing.sentence }}
+        </p>
+        <SceneRow :shelf="shelf" :production="production" />
+      </section>
+    </div>
   </div>
 </template>
 
@@ -147,21 +153,26 @@ async function addProduction() {
 
 .head {
   display: flex;
-  align-items: baseline;
-  gap: 16px;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 12px;
 }
 
-.bring {
-  margin-left: auto;
+.head h1 {
+  margin-right: auto;
 }
 
-.bring:focus-within {
-  outline: 2px solid var(--lagoon);
-}
-
-.head > :last-child:not(.bring + a) {
-  margin-left: auto;
+.head a {
   text-decoration: none;
+}
+
+.search {
+  width: 230px;
+}
+
+.rows {
+  display: grid;
+  gap: 18px;
 }
 
 .row {
@@ -169,65 +180,9 @@ async function addProduction() {
   gap: 12px;
 }
 
-.row .head {
-  padding-bottom: 6px;
-  border-bottom: 1px solid #cdbd9f;
-}
-
-ul {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  gap: 18px;
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-
-.card {
-  overflow: hidden;
-  padding-bottom: 11px;
-}
-
-.test {
-  aspect-ratio: 16 / 9;
-}
-
-.card a {
-  color: var(--ink);
-  text-decoration: none;
-}
-
-.card:hover h3 {
-  text-decoration: underline;
-  text-decoration-color: var(--lagoon);
-}
-
-.card h3 {
-  padding: 10px 14px 2px;
-}
-
-.card p {
-  padding: 0 14px;
-}
-
-.tally {
-  display: flex;
-  gap: 12px;
-  font-size: 14px;
-}
-
-.done {
-  color: var(--moss);
-}
-
-.left {
-  color: var(--graphite);
-}
-
-.told {
-  margin-top: 4px;
-  color: var(--plum);
-  font-size: 14px;
+.row.goes-here {
+  opacity: 0.5;
+  outline: 2px dashed var(--lagoon);
 }
 
 .naming {

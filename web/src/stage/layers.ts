@@ -1,7 +1,7 @@
 import {
   panAt,
   PASSES,
-  through,
+  transformPoint,
   type Ground,
   type InkPiece,
   type Level,
@@ -197,7 +197,7 @@ function layPasses(layers: Layers, drawing: string, level: Level) {
         inkOf(drawing, pass).filter(({ id }) => !from.has(id)),
         scene.palette,
       )
-    } else if (layers.quick && !bitmaps.ready(drawing, pass, 'ink')) {
+    } else if (layers.quick && !bitmaps.isReady(drawing, pass, 'ink')) {
       layers.missing.push({ drawing, pass, style: 'ink', tint: '' })
       surface.transform(...pixels)
       paintQuick(surface, inkOf(drawing, pass), scene.palette)
@@ -216,14 +216,14 @@ function layUnder(layers: Layers, { drawing, style, strength, tint }: UnderLight
   surface.globalAlpha = strength
   if (slide) {
     const { width, height } = scene.settings
-    const middle = through(pixels, { x: width / 2, y: height / 2 })
-    const moved = through(pixels, { x: width / 2 + slide.x, y: height / 2 + slide.y })
+    const middle = transformPoint(pixels, { x: width / 2, y: height / 2 })
+    const moved = transformPoint(pixels, { x: width / 2 + slide.x, y: height / 2 + slide.y })
     surface.translate(moved.x, moved.y)
     surface.rotate(mirrored ? -slide.turn : slide.turn)
     surface.translate(-middle.x, -middle.y)
   }
   for (const pass of passesShown(drawing, inkOf)) {
-    if (layers.quick && !bitmaps.ready(drawing, pass, style, tint)) {
+    if (layers.quick && !bitmaps.isReady(drawing, pass, style, tint)) {
       // What lies under the light follows a moment later.
       layers.missing.push({ drawing, pass, style, tint })
       continue
@@ -267,7 +267,7 @@ function paperPath({ scene, pixels }: Layers): Path2D {
       [0, height],
     ] as const
   ).entries()) {
-    const at = through(pixels, { x, y })
+    const at = transformPoint(pixels, { x, y })
     if (i === 0) path.moveTo(at.x, at.y)
     else path.lineTo(at.x, at.y)
   }

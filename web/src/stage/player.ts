@@ -1,4 +1,5 @@
 import { hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
+import { LRUCache } from 'lru-cache'
 import { free } from './release-canvas'
 import { pictures } from './pictures'
 import { paintPicture } from './paint/picture'
@@ -33,11 +34,11 @@ export function composedPictures({
     only === undefined ? all : all.map((run) => ({ ...run, shown: run.shown.filter((entry) => entry.level === only) }))
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
-  const kept = new Map<string, HTMLCanvasElement>()
   const panned = hasPan(scene)
   const nameOf = (run: PictureRun) =>
     `${run.shown.map((entry) => entry.drawing).join(' ')}${panned ? ` at ${run.frame}` : ''}`
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
+  const kept = new LRUCache<string, HTMLCanvasElement>({ max: most, dispose: free })
 
   function picture(run: PictureRun): HTMLCanvasElement {
     const name = nameOf(run)
@@ -58,11 +59,6 @@ export function composedPictures({
       silhouettes,
     })
     kept.set(name, canvas)
-    const [oldest] = kept
-    if (kept.size > most && oldest) {
-      free(oldest[1])
-      kept.delete(oldest[0])
-    }
     return canvas
   }
   return {
@@ -71,11 +67,10 @@ export function composedPictures({
     },
     /** What was composed of a drawing that has changed is composed anew. */
     forget(drawing: string) {
-      for (const name of kept.keys()) if (name.split(' ').includes(drawing)) kept.delete(name)
+      for (const name of [...kept.keys()]) if (name.split(' ').includes(drawing)) kept.delete(name)
     },
     /** Gives the memory of all pictures back; none may be asked for after. */
     end() {
-      for (const canvas of kept.values()) free(canvas)
       kept.clear()
     },
     /** Composes the next picture after `frame` that is not ready yet; false when all are. */
@@ -89,33 +84,4 @@ export function composedPictures({
       return false
     },
   }
-}
-
-/**
- * Plays frames at the scene's true rate, looping, from `from`. `show` is called once for each frame
- * that comes due. Gives a function that stops it.
- */
-export function playFrames({
-  fps,
-  length,
-  from = 1,
-  show,
-}: {
-  fps: number
-  length: number
-  from?: number
-  show: (frame: number) => void
-}): () => void {
-  let began: number | undefined
-  let last = -1
-  let handle = requestAnimationFrame(function tick(now) {
-    began ??= now
-    const elapsed = Math.floor(((now - began) * fps) / 1000 + 1e-6)
-    if (elapsed !== last) {
-      last = elapsed
-      show(((from - 1 + elapsed) % length) + 1)
-    }
-    handle = requestAnimationFrame(tick)
-  })
-  return () => cancelAnimationFrame(handle)
 }

@@ -1,6 +1,6 @@
-import { inverted, through, type Matrix, type Point } from '@unhurried/core'
+import { inverted, transformPoint, type Matrix, type Point } from '@unhurried/core'
 import type { Pen, Tool } from './tools/tool'
-import { held, type View } from './view'
+import { anchored, type View } from './view'
 
 /** What the hand works on. */
 export interface UnderHand {
@@ -66,7 +66,7 @@ export class TablePointer {
   }
 
   #penOf(event: PointerEvent, origin: DOMRect, back: Matrix): Pen {
-    const at = through(back, this.#at(event, origin))
+    const at = transformPoint(back, this.#at(event, origin))
     const pan = this.#pen?.pan
     return {
       x: at.x - (pan?.x ?? 0),
@@ -113,7 +113,7 @@ export class TablePointer {
     const origin = this.canvas.getBoundingClientRect()
     if (this.#dragging?.id === event.pointerId) {
       const to = this.#at(event, origin)
-      under.look(held(under.view(), under.size(), { from: this.#dragging.at, to }))
+      under.look(anchored(under.view(), under.size(), { from: this.#dragging.at, to }))
       this.#dragging.at = to
       return
     }
@@ -144,7 +144,7 @@ export class TablePointer {
     const [was, is] = [way(from), way(to)]
     const middle = (p: Point) => ({ x: (p.x + resting.x) / 2, y: (p.y + resting.y) / 2 })
     under.look(
-      held(under.view(), under.size(), {
+      anchored(under.view(), under.size(), {
         from: middle(from),
         to: middle(to),
         by: is.far / Math.max(1, was.far),
@@ -166,9 +166,9 @@ export class TablePointer {
     const unit = event.deltaMode === 1 ? LINE_HEIGHT : 1
     if (event.ctrlKey || event.metaKey) {
       const by = Math.exp((-event.deltaY * unit) / CALM_SCROLL)
-      return under.look(held(under.view(), under.size(), { from, by }))
+      return under.look(anchored(under.view(), under.size(), { from, by }))
     }
     const [x, y] = event.shiftKey && event.deltaX === 0 ? [event.deltaY, 0] : [event.deltaX, event.deltaY]
-    under.look(held(under.view(), under.size(), { from, to: { x: from.x - x * unit, y: from.y - y * unit } }))
+    under.look(anchored(under.view(), under.size(), { from, to: { x: from.x - x * unit, y: from.y - y * unit } }))
   }
 }

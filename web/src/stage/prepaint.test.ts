@@ -1,3 +1,4 @@
+import { settingsOf } from '../../../core/src/testing/build'
 import {
   applyEdit,
   newScene,
@@ -10,16 +11,7 @@ import {
 import type { Bitmaps } from './paint/bitmaps'
 import { warmAround } from './prepaint'
 
-const settings: Settings = {
-  name: 'Warm',
-  width: 64,
-  height: 64,
-  fps: 12,
-  length: 12,
-  paper: '#ffffff',
-  approach: 'straight-ahead',
-  numbering: 'by-frame',
-}
+const settings: Settings = settingsOf({ width: 64, height: 64, fps: 12, length: 12, approach: 'straight-ahead' })
 const key = (frame: number): Edit => ({
   type: 'drawing.add',
   take: 'main',
@@ -27,12 +19,12 @@ const key = (frame: number): Edit => ({
   frame,
   drawing: { id: `k${frame}`, role: 'key' },
 })
-const lamp: Edit = {
+const lightTableEdit: Edit = {
   type: 'level.set',
   level: 'A',
   fields: { lightTable: { ...startingLightTable('straight-ahead'), shows: 'earlier', earlier: 1 } },
 }
-const scene: Scene = [key(1), key(3), key(5), key(7), key(9), lamp].reduce(
+const scene: Scene = [key(1), key(3), key(5), key(7), key(9), lightTableEdit].reduce(
   (before, edit) => applyEdit(before, edit).scene,
   newScene(settings),
 )
@@ -56,7 +48,7 @@ function warming(left: number) {
   const painted: string[] = []
   const pause = idle(left)
   const bitmaps = {
-    work: (drawing: string, _pass: string, style: string) => painted.push(`${drawing} ${style}`) > 0,
+    paint: (drawing: string, _pass: string, style: string) => painted.push(`${drawing} ${style}`) > 0,
   } as unknown as Bitmaps
   const stop = warmAround({ scene, take: 'main', level: 'A', drawing: 'k5', bitmaps, inkOf: () => ink })
   return { painted, pause, stop }

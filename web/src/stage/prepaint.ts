@@ -45,13 +45,13 @@ export function warmAround({
     ),
   ])
   let handle = requestIdleCallback(
-    function work(deadline) {
+    function paint(deadline) {
       const enough = () => deadline.timeRemaining() <= LEAST
       do {
         const job = jobs[0]
-        if (!job || bitmaps.work(job.drawing, job.pass, job.style, job.tint, enough)) jobs.shift()
+        if (!job || bitmaps.paint(job.drawing, job.pass, job.style, job.tint, enough)) jobs.shift()
       } while (jobs.length > 0 && !enough())
-      if (jobs.length > 0) handle = requestIdleCallback(work, { timeout: PATIENCE })
+      if (jobs.length > 0) handle = requestIdleCallback(paint, { timeout: PATIENCE })
       else onWarm?.()
     },
     { timeout: PATIENCE },

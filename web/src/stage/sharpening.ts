@@ -37,10 +37,10 @@ export class Sharpening {
   #work() {
     const began = performance.now()
     const enough = () => performance.now() - began > SLICE
-    while (this.#missing.length > 0 && !enough()) {
+    do {
       const { drawing, pass, style, tint } = this.#missing[0]!
-      if (this.bitmaps.work(drawing, pass, style, tint, enough)) this.#missing.shift()
-    }
+      if (this.bitmaps.paint(drawing, pass, style, tint, enough)) this.#missing.shift()
+    } while (this.#missing.length > 0 && !enough())
     if (this.#missing.length > 0) this.#soon()
     else this.onSharp()
   }

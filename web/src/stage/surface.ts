@@ -2,7 +2,7 @@ import {
   followedBy,
   movedBy,
   scaledAbout,
-  through,
+  transformPoint,
   type Matrix,
   type Point,
   type Reference,
@@ -16,14 +16,14 @@ import type { InkOf, PictureOf } from './paint/surface'
 import { TablePointer } from './pointer'
 import { ReadiedPictures } from './readied'
 import { Sharpening } from './sharpening'
-import type { Bench, Tool } from './tools/tool'
+import type { ToolContext, Tool } from './tools/tool'
 import { TopLayer } from './top-layer'
 import { FIT, fitted, matrixOf, type View } from './view'
 
 export type { Lifted, OnTable, Slide } from './layers'
 
 /** How the paper lies on the table: from scene pixels to CSS pixels of the table, and the view that makes it so. */
-export interface Lie {
+export interface PaperPlacement {
   readonly matrix: Matrix
   readonly zoom: number
   readonly view: View
@@ -32,7 +32,7 @@ export interface Lie {
 interface TableEvents {
   /** Asked before a tool is put to the paper; false when it can do nothing here. */
   mayDraw: () => boolean
-  onLie: (lie: Lie) => void
+  onPlacement: (placement: PaperPlacement) => void
   /** The canvas lost what it showed, and has it again. */
   onLost?: (lost: boolean) => void
 }
@@ -93,7 +93,7 @@ export class Table {
   #lifted: Lifted | undefined
   #soon = 0
   /** What a tool can do on the table while the pen is down. */
-  readonly bench: Bench
+  readonly bench: ToolContext
 
   constructor(given: Given) {
     const { host, bitmaps } = given
@@ -153,7 +153,7 @@ export class Table {
     this.#pixels = this.#view.turn === 0 ? [a, b, c, d, Math.round(e), Math.round(f)] : exact
     bitmaps.lookFrom(this.#pixels, this.#still.width, this.#still.height)
     this.unready()
-    events.onLie({ matrix: this.#matrix, zoom: this.#view.zoom, view: this.#view })
+    events.onPlacement({ matrix: this.#matrix, zoom: this.#view.zoom, view: this.#view })
     this.repaint()
   }
 
@@ -265,7 +265,7 @@ export class Table {
 
   /** What is seen at a place of the scene: red, green, blue, alpha. */
   pixelAt(place: Point): readonly number[] {
-    const at = through(this.#pixels, place)
+    const at = transformPoint(this.#pixels, place)
     return [...this.#screen.getImageData(Math.round(at.x), Math.round(at.y), 1, 1).data]
   }
 

@@ -1,6 +1,6 @@
 import type { Matrix } from '@unhurried/core'
 import type { Box } from './paint/box'
-import { boxThrough, type Bench } from './tools/tool'
+import { boxThrough, type ToolContext } from './tools/tool'
 
 /** Farther than anything is drawn, in scene pixels. */
 const EVERYWHERE: Box = { left: -1e5, top: -1e5, right: 1e5, bottom: 1e5 }
@@ -25,7 +25,7 @@ export class TopLayer {
   }
 
   /** Paints in place of what was painted before; `box` is all it takes, in scene pixels. */
-  readonly paint: Bench['above'] = (box, paint) => {
+  readonly paint: ToolContext['above'] = (box, paint) => {
     this.clear()
     const matrix = this.toPixels()
     const { left, top, right, bottom } = boxThrough(matrix, box)

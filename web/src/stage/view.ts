@@ -1,9 +1,10 @@
 import {
+  clamp,
   followedBy,
   inverted,
   movedBy,
   scaledAbout,
-  through,
+  transformPoint,
   turnedAbout,
   type Matrix,
   type Point,
@@ -27,7 +28,7 @@ interface Size {
   readonly width: number
   readonly height: number
 }
-const MARGIN = 22
+const MARGIN = 8
 const ORIGIN = { x: 0, y: 0 }
 
 /** The view with the numbers that go with the table's size now. Cells are fitted in whole pixels when they are large enough. */
@@ -60,18 +61,18 @@ export function matrixOf({ zoom, turn, mirror, x, y }: View, table: Size): Matri
 }
 
 /** The view turned, zoomed or moved so that the scene's place under `from` on the table comes to lie under `to`. */
-export function held(
+export function anchored(
   view: View,
   table: Size,
   { from, to = from, by = 1, turn = 0 }: { from: Point; to?: Point; by?: number; turn?: number },
 ): View {
-  const place = through(inverted(matrixOf(view, table)), from)
+  const place = transformPoint(inverted(matrixOf(view, table)), from)
   const next = {
     ...view,
     fit: false,
-    zoom: Math.min(ZOOM.most, Math.max(ZOOM.least, view.zoom * by)),
+    zoom: clamp(view.zoom * by, ZOOM.least, ZOOM.most),
     turn: Math.abs(view.turn + turn) < 1e-6 ? 0 : view.turn + turn,
   }
-  const now = through(inverted(matrixOf(next, table)), to)
+  const now = transformPoint(inverted(matrixOf(next, table)), to)
   return { ...next, x: next.x + place.x - now.x, y: next.y + place.y - now.y }
 }

@@ -5,14 +5,16 @@ import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
-import { composedPictures, playFrames } from '../stage/player'
+import { composedPictures } from '../stage/player'
 import { sayWhy, useScene } from '../session/scene'
+import { useHeard } from '../sound/useHeard'
 import TakeStrip from './TakeStrip.vue'
 
 const MOST = 4
 const store = useScene()
 const router = useRouter()
 const scene = computed(() => store.scene!)
+const heard = useHeard()
 const out = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
 const away = computed(() => Object.values(scene.value.takes).filter((take) => take.away))
 /** Takes laid beside each other, the main one first until others are chosen. */
@@ -36,7 +38,7 @@ const differences = computed(
       beside.value.map((id) => [id, id === beside.value[0] ? [] : takesDiffer(scene.value, beside.value[0]!, id)]),
     ),
 )
-const told = (id: string) => {
+const differencesOf = (id: string) => {
   const frames = differences.value.get(id)!.reduce((sum, { from, to }) => sum + to - from + 1, 0)
   const name = scene.value.takes[beside.value[0]!]!.name
   return frames === 0
@@ -107,12 +109,7 @@ function lay() {
 function play() {
   stopPlaying?.()
   playing.value = true
-  stopPlaying = playFrames({
-    fps: scene.value.settings.fps,
-    length: scene.value.settings.length,
-    from: now.value,
-    show: (frame) => show(frame),
-  })
+  stopPlaying = heard.playAlong({ from: now.value, show: (frame) => show(frame) })
 }
 function stop() {
   stopPlaying?.()
@@ -210,7 +207,7 @@ onUnmounted(() => stopPlaying?.())
         <figure v-for="id in beside" :key="id" class="paper reel" :data-take="scene.takes[id]!.name">
           <figcaption>
             <b>{{ scene.takes[id]!.name }}</b><span v-if="id === scene.mainTake" class="main-mark"> main take</span
-            ><span v-if="id !== beside[0]" class="note">, {{ told(id) }}</span>
+            ><span v-if="id !== beside[0]" class="note">, {{ differencesOf(id) }}</span>
           </figcaption>
           <canvas
             :ref="(canvas) => keep(id, canvas)"
@@ -256,19 +253,12 @@ onUnmounted(() => stopPlaying?.())
   border-left-color: var(--persimmon);
 }
 
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-}
-
 .name {
   flex: 1;
 }
 
 .main-mark {
-  color: #41602c;
+  color: var(--moss-dark);
   font-size: 14px;
   font-weight: 600;
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   bringBack,
+  counted,
   inkBack,
   inkBackFor,
   numbersOf,
@@ -14,9 +15,11 @@ import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { api, type HistoryStep } from '../api/api'
 import { createInkStore, type InkStore } from '../session/ink-store'
 import { framesAndSeconds } from '../parts/frames'
-import { composedPictures, playFrames } from '../stage/player'
+import { composedPictures } from '../stage/player'
+import { playFrames } from '../stage/play-frames'
 import { sayWhy, useScene } from '../session/scene'
-import { chapters, momentInWords, type Chapter } from './history'
+import { momentInWords, sittingInWords, sittings, type Sitting } from './history'
+import MomentCard from './MomentCard.vue'
 
 const emit = defineEmits<{ back: [] }>()
 const store = useScene()
@@ -35,7 +38,12 @@ async function read(before?: number) {
     trouble.value = error instanceof Error ? error.message : String(error)
   }
 }
-onMounted(() => read())
+onMounted(async () => {
+  await read()
+  // The newest moment is shown at once: from there one goes back.
+  const newest = sittingList.value[0]?.chapters[0]
+  if (newest && !picked.value) await look(newest)
+})
 // What was just done appears as soon as it is kept.
 watch(
   () => store.keeping.state,
@@ -43,11 +51,25 @@ watch(
 )
 
 const numberOf = (drawing: string) => store.scene?.drawings[drawing]?.number ?? 'no longer here'
-const told = computed(() => chapters(steps.value, numberOf))
+const sittingList = computed(() => sittings(steps.value, numberOf))
+/** A drawing as its last change in a sitting left it. */
+const drawingMoment = (
+  { chapters: told }: Sitting,
+  { drawing: id, version, changes }: Sitting['drawings'][number],
+) => ({
+  version,
+  to: told.findLast((chapter) => chapter.version >= version)!.to,
+  words: `${counted(changes, 'change')} to drawing ${numberOf(id)}`,
+})
 const today = new Date()
 
 // ---- one moment -----------------------------------------------------------------------------------
-const picked = shallowRef<Chapter>()
+interface Moment {
+  readonly version: number
+  readonly to: Date
+  readonly words: string
+}
+const picked = shallowRef<Moment>()
 const then = shallowRef<Scene>()
 let ink: InkStore | undefined
 const loading = ref(false)
@@ -58,9 +80,11 @@ let stopPlaying: (() => void) | undefined
 let show: (frame: number) => void = () => undefined
 onUnmounted(() => stopPlaying?.())
 
-async function look(chapter: Chapter) {
+async function look(chapter: Moment) {
   stop()
   picked.value = chapter
+  // Before it is here, so that what is chosen meanwhile stays chosen.
+  part.value = 'whole'
   loading.value = true
   trouble.value = ''
   try {
@@ -71,7 +95,6 @@ async function look(chapter: Chapter) {
     if (picked.value !== chapter) return
     ink = inkThen
     then.value = scene
-    part.value = 'whole'
     now.value = Math.min(now.value, scene.settings.length)
   } catch (error) {
     then.value = undefined
@@ -212,19 +235,40 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
       <p v-if="trouble" class="wrong" role="alert">
         {{ trouble }} <button class="word" @click="picked ? look(picked) : read()">Try again</button>
       </p>
-      <p v-if="told.length === 0 && !trouble" class="note">Nothing was done to this scene yet.</p>
-      <ol>
-        <li v-for="chapter in told" :key="chapter.version">
-          <button
-            class="step"
-            :class="{ picked: picked?.version === chapter.version }"
-            :aria-pressed="picked?.version === chapter.version"
-            @click="look(chapter)"
-          >
-            <span class="note">{{ momentInWords(chapter.to, today) }}</span><span>{{ chapter.words }}</span>
-          </button>
-        </li>
-      </ol>
+      <p v-if="sittingList.length === 0 && !trouble" class="note">Nothing was done to this scene yet.</p>
+      <section v-for="(sitting, n) in sittingList" :key="sitting.version" class="sitting">
+        <h2>{{ sittingInWords(sitting, today) }}</h2>
+        <div v-if="sitting.drawings.length > 0" class="line cards">
+          <MomentCard
+            v-for="each in sitting.drawings"
+            :id="store.id"
+            :key="`${each.drawing} ${each.version}`"
+            :scene="store.scene!"
+            :drawing="each.drawing"
+            :version="each.version"
+            :words="drawingMoment(sitting, each).words"
+            :picked="picked?.version === each.version"
+            @click="look(drawingMoment(sitting, each))"
+          />
+        </div>
+        <details :open="n === 0">
+          <summary>{{ counted(sitting.steps, 'step') }}, one by one</summary>
+          <ol>
+            <li v-for="chapter in sitting.chapters" :key="chapter.version">
+              <button
+                class="step"
+                :class="{ picked: picked?.version === chapter.version }"
+                :aria-pressed="picked?.version === chapter.version"
+                @click="look(chapter)"
+              >
+                <span class="note">{{ momentInWords(chapter.to, today).slice(-5) }}</span><span>{{
+                  chapter.words
+                }}</span>
+              </button>
+            </li>
+          </ol>
+        </details>
+      </section>
       <button v-if="more" class="word" @click="read(steps.at(-1)!.version)">Show earlier steps</button>
     </section>
     <section v-if="then && picked" class="paper moment" aria-label="The scene at this moment">
@@ -323,14 +367,31 @@ ol {
   list-style: none;
 }
 
+.sitting {
+  display: grid;
+  gap: 6px;
+  padding: 6px 0 10px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.sitting h2 {
+  font-size: 16px;
+}
+
+summary {
+  color: var(--graphite);
+  font-size: 14px;
+  cursor: pointer;
+}
+
 .step {
   display: grid;
-  grid-template-columns: 108px minmax(0, 1fr);
+  grid-template-columns: 48px minmax(0, 1fr);
   gap: 8px;
   width: 100%;
   padding: 4px 6px;
   border: 0;
-  border-bottom: 1px solid #ece2cf;
+  border-bottom: 1px solid var(--hairline);
   background: none;
   color: var(--ink);
   font: inherit;
@@ -343,7 +404,7 @@ ol {
 }
 
 .step.picked {
-  background: #f3d9d0;
+  background: var(--chosen);
 }
 
 .moment {
@@ -354,10 +415,6 @@ ol {
 }
 
 .line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 7px;
-  align-items: center;
   width: 100%;
 }
 

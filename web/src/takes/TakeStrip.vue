@@ -1,7 +1,10 @@
 <script setup lang="ts">
-import { exposuresOf, isDrawn, placed, type Difference, type Scene } from '@unhurried/core'
+import { clamp, exposuresOf, isDrawn, placed, type Difference, type Scene } from '@unhurried/core'
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+
+// Most scenes are silent.
+const SoundStrip = defineAsyncComponent(() => import('../sound/SoundStrip.vue'))
 
 /** One take's sheet laid on its side: levels as rows, frames to the right, what differs hatched. */
 const props = defineProps<{ scene: Scene; take: string; differs: readonly Difference[]; now: number }>()
@@ -45,9 +48,9 @@ const seconds = computed(() =>
 )
 const frameAt = (event: MouseEvent) => {
   const left = host.value!.getBoundingClientRect().left
-  return Math.min(props.scene.settings.length, Math.max(1, Math.floor((event.clientX - left - NAME) / step.value) + 1))
+  return clamp(Math.floor((event.clientX - left - NAME) / step.value) + 1, 1, props.scene.settings.length)
 }
-const told = computed(() => {
+const label = computed(() => {
   const frames = props.differs.reduce((sum, { from, to }) => sum + to - from + 1, 0)
   return `Sheet of ${props.scene.takes[props.take]!.name}${frames > 0 ? `, ${frames} frames differ` : ''}`
 })
@@ -55,11 +58,11 @@ const told = computed(() => {
 
 <template>
   <div ref="host" class="strip">
-    <svg :width="width" :height="height" role="img" :aria-label="told" @click="emit('pick', frameAt($event))">
+    <svg :width="width" :height="height" role="img" :aria-label="label" @click="emit('pick', frameAt($event))">
       <defs>
         <pattern id="differs" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="5" height="5" fill="#f1e3ea" />
-          <line x1="0" x2="0" y1="0" y2="5" stroke="#7c3a63" stroke-width="1.6" stroke-opacity="0.55" />
+          <rect width="5" height="5" fill="var(--plum-mist)" />
+          <line x1="0" x2="0" y1="0" y2="5" stroke="var(--plum)" stroke-width="1.6" stroke-opacity="0.55" />
         </pattern>
       </defs>
       <text v-for="second in seconds" :key="second" :x="x(second * scene.settings.fps + 1)" y="11" class="second">
@@ -101,6 +104,17 @@ const told = computed(() => {
       </g>
       <line :x1="x(now) + step / 2" :x2="x(now) + step / 2" y1="14" :y2="height" class="now" />
     </svg>
+    <SoundStrip
+      v-if="scene.sounds"
+      class="sound"
+      :sounds="scene.sounds"
+      :fps="scene.settings.fps"
+      :first="1"
+      :count="scene.settings.length"
+      :per-frame="step"
+      :across="26"
+      :style="{ marginLeft: `${NAME}px` }"
+    />
   </div>
 </template>
 
@@ -116,7 +130,7 @@ svg {
 
 .block {
   fill: none;
-  stroke: #a9987a;
+  stroke: var(--edge);
 }
 
 .block.key {

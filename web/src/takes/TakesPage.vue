@@ -38,9 +38,6 @@ const part = ref<'takes' | 'earlier'>('takes')
 }
 
 .line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
   align-items: baseline;
 }
 

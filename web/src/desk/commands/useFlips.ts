@@ -1,4 +1,4 @@
-import { drawingsShown, type WorkStep } from '@unhurried/core'
+import { clamp, drawingsShown, type WorkStep } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { onUnmounted, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { typing } from '../../parts/typing'
@@ -60,8 +60,7 @@ export function useFlips({
     last = event.clientX
     if (!riffling) return
     const order = drawingsShown(store.exposures)
-    const target =
-      order[Math.min(order.length - 1, Math.max(0, riffling.at + Math.round((event.clientX - riffling.x) / THUMB)))]
+    const target = order[clamp(riffling.at + Math.round((event.clientX - riffling.x) / THUMB), 0, order.length - 1)]
     if (target && target.frame !== store.frame) store.goTo(target.frame)
   })
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import {
+  clamp,
   BLENDS,
+  LIMITS,
   panForWalk,
   panSpeed,
   SPACING_LAWS,
@@ -31,7 +33,7 @@ function setPicture(fields: Partial<NonNullable<Ground['picture']>>) {
 function lay({ picture, width }: { picture: string; width: number }) {
   set({
     ...ground.value,
-    picture: { picture, x: 0, y: 0, scale: Math.min(50, Math.max(0.01, store.scene!.settings.width / width)) },
+    picture: { picture, x: 0, y: 0, scale: clamp(store.scene!.settings.width / width, 0.01, 50) },
   })
 }
 function without(field: keyof Ground) {
@@ -201,6 +203,18 @@ const ENDS = [
           @change="(law: SpacingLaw) => setPan({ law })"
           ><ElOption v-for="law in SPACING_LAWS" :key="law" :value="law" :label="law.replaceAll('-', ' ')"
         /></ElSelect>
+        <label v-if="pan.law.startsWith('slow')" class="field"
+          >strength
+          <ElInputNumber
+            size="small"
+            :controls="false"
+            :model-value="pan.strength"
+            :min="LIMITS.strength.min"
+            :max="LIMITS.strength.max"
+            :step="0.5"
+            aria-label="Strength of the law of the pan"
+            @change="(strength?: number) => setPan({ strength: strength ?? 2 })"
+        /></label>
         <button class="word" @click="without('pan')">No pan</button>
       </div>
       <p v-if="speed" class="note" data-test="pan-speed">
@@ -234,11 +248,6 @@ const ENDS = [
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 6px;
-}
-
 .row {
   display: grid;
   grid-template-columns: 62px 1fr 44px;
@@ -247,10 +256,7 @@ const ENDS = [
 }
 
 .line {
-  display: flex;
-  flex-wrap: wrap;
   gap: 5px 7px;
-  align-items: center;
 }
 
 .field {

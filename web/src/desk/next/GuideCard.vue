@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { guideTaken, plannerOf, type GuideShape } from '@unhurried/core'
-import { computed } from 'vue'
+import { counted, guideTaken, type GuideShape } from '@unhurried/core'
+import { computed, defineAsyncComponent } from 'vue'
 import { useRouter } from 'vue-router'
 import { freshId } from '../../api/ids'
 import { sayWhy, useScene } from '../../session/scene'
 import type { InbetweenGuide } from './useInbetweenGuide'
 import { usePencil } from '../tools/pencil'
+
+const PlannerName = defineAsyncComponent(() => import('./PlannerName.vue'))
 
 /** What lies under this drawing, by a plan or found between its parents, and what can be done with it. */
 const props = defineProps<{ inbetween: InbetweenGuide }>()
@@ -15,13 +17,12 @@ const pencil = usePencil()
 const scene = computed(() => store.scene!)
 const guide = computed(() => (store.drawing ? scene.value.guides?.[store.drawing] : undefined))
 const plan = computed(() => (guide.value ? scene.value.plans?.[guide.value.plan] : undefined))
-const name = computed(() => (plan.value ? (plannerOf(plan.value.planner)?.name ?? plan.value.planner) : ''))
-const lamp = computed(() => scene.value.levels[store.level]!.lightTable)
+const light = computed(() => scene.value.levels[store.level]!.lightTable)
 /** They lie on the light table: with it off they are not seen. */
-const shown = computed(() => lamp.value.on && lamp.value.guides !== 'off')
+const shown = computed(() => light.value.on && light.value.guides !== 'off')
 const unsure = computed(() => props.inbetween.guide.value?.lines.filter(({ sure }) => !sure).length ?? 0)
 function toggle() {
-  const { guides: _, ...lightTable } = lamp.value
+  const { guides: _, ...lightTable } = light.value
   store.change({
     type: 'level.set',
     level: store.level,
@@ -60,7 +61,8 @@ function take(found = false) {
 <template>
   <section v-if="guide" class="paper card" aria-label="Guide under this drawing">
     <p>
-      <b>{{ name }}</b> <span class="note">lies under drawing {{ scene.drawings[store.drawing!]?.number }}</span>
+      <PlannerName v-if="plan" :planner="plan.planner" />{{ ' ' }}
+      <span class="note">lies under drawing {{ scene.drawings[store.drawing!]?.number }}</span>
     </p>
     <div class="line">
       <button class="word" :aria-pressed="shown" @click="toggle">Show guides</button>
@@ -99,7 +101,7 @@ function take(found = false) {
       </template>
     </div>
     <p v-if="inbetween.wanted.value && unsure > 0" class="note">
-      {{ unsure }} {{ unsure === 1 ? 'line is' : 'lines are' }} unsure: dotted.
+      {{ counted(unsure, 'line is', 'lines are') }} unsure: dotted.
     </p>
     <p v-if="inbetween.matching.value" class="note" role="status">
       {{
@@ -119,12 +121,10 @@ function take(found = false) {
 .card {
   display: grid;
   gap: 4px;
-  padding: 8px 12px;
+  padding: 5px 9px;
 }
 
 .line {
-  display: flex;
-  flex-wrap: wrap;
   gap: 4px;
 }
 

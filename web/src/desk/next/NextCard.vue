@@ -39,22 +39,23 @@ const scopes = computed(
     <template v-if="step && entry">
       <p class="number">
         <b :class="entry.role">{{ entry.number }}</b>{{ ' '
-        }}<span class="note">{{ entry.role }}, level {{ scene.levels[step.level]!.name }}</span>
+        }}<span class="note">{{ entry.role }}, {{ scene.levels[step.level]!.name }}</span>
       </p>
       <p data-test="how">{{ stepInWords(scene, step) }}</p>
-      <p v-if="step.between" class="note">
-        lands at {{ fractionInWords(step.between.fraction) }} of the chart<template v-if="targets.length > 0"
-          >; target for {{ targets.join(', ') }}</template
-        >
+      <p class="note">
+        <template v-if="step.between"
+          >at {{ fractionInWords(step.between.fraction) }} of the chart<template v-if="targets.length > 0"
+            >; target for {{ targets.join(', ') }}</template
+          >; </template
+        >frame {{ step.frame }}, held {{ framesAndSeconds(step.exposure, scene.settings.fps) }}
       </p>
-      <p class="note">from frame {{ step.frame }}, held {{ framesAndSeconds(step.exposure, scene.settings.fps) }}</p>
       <p v-if="onPegs" class="on">On the pegs now</p>
       <div class="line">
-        <button class="word" :disabled="!walk.canGoBack.value" :title="`Key ${keyOf('back')}`" @click="walk.back()">
-          Back
-        </button>
         <button v-if="!onPegs" class="word main" :title="`Key ${keyOf('next')}`" @click="walk.forward()">
           Put it on the pegs
+        </button>
+        <button class="word" :disabled="!walk.canGoBack.value" :title="`Key ${keyOf('back')}`" @click="walk.back()">
+          Back
         </button>
         <button class="word" :title="`Leave it for later, key ${keyOf('skip')}`" @click="walk.skip()">Skip</button>
       </div>
@@ -85,7 +86,7 @@ const scopes = computed(
   display: grid;
   gap: 2px;
   justify-items: start;
-  padding: 9px 12px 9px;
+  padding: 6px 9px;
 }
 
 h2 {
@@ -93,11 +94,11 @@ h2 {
 }
 
 .number {
-  margin-top: 5px;
+  margin-top: 2px;
 }
 
 .number b {
-  font: 600 24px/1.2 var(--heading);
+  font: 600 22px/1.2 var(--heading);
 }
 
 .number b.key {
@@ -116,8 +117,6 @@ h2 {
 }
 
 .line {
-  display: flex;
-  flex-wrap: wrap;
   gap: 4px;
   margin: 2px 0;
 }

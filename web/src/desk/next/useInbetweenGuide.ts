@@ -7,6 +7,8 @@ import {
   type GuidedInbetween,
   type GuideLandmark,
   type Ink,
+  type Scene,
+  type Chart,
 } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -15,16 +17,9 @@ import { useScene } from '../../session/scene'
 
 /** The line passes a guide is found from: the first that both parents have. */
 const PASSES = ['line', 'tie-down', 'rough', 'colour'] as const
-
-/** What an inbetween of the two drawings it is found between could be: worked out between flips, shown when it is wanted. */
-export function useInbetweenGuide() {
+/** The inbetween on the pegs, and all its guide is found from. */
+function useBetween() {
   const store = useScene()
-  const wanted = useLocalStorage('unhurried-inbetween-guide', false)
-  const guide = shallowRef<GuidedInbetween>()
-  /** Lines are being put together by hand: the one chosen on the first drawing. */
-  const matching = ref(false)
-  const chosen = ref<string>()
-
   const between = computed(() => {
     const scene = store.scene
     const drawing = store.drawing
@@ -35,22 +30,7 @@ export function useInbetweenGuide() {
     const [a, b] = step.between.parents
     const pass = PASSES.find((each) => [a, b].every((parent) => (scene.drawings[parent]?.passes[each] ?? 0) > 0))
     if (!pass) return undefined
-    const targets = chartTargets(scene, chart, store.take).flatMap((each) =>
-      each.targets.filter((target) => target.drawing === drawing),
-    )
-    const landmarks = landmarksOf(scene, store.level).flatMap(({ id }): GuideLandmark[] => {
-      const [from, to] = [pinOf(scene.drawings[a], id), pinOf(scene.drawings[b], id)]
-      const target = targets.find(({ landmark }) => landmark.id === id)?.place
-      return from && to
-        ? [
-            {
-              a: { x: from.x, y: from.y },
-              b: { x: to.x, y: to.y },
-              ...(target && { at: { x: target.x, y: target.y } }),
-            },
-          ]
-        : []
-    })
+    const landmarks = landmarksBetween(scene, { chart, take: store.take, drawing, a, b })
     return { drawing, chart, a, b, pass, fraction: step.between.ratio, landmarks, matches: matchedByHand(chart, a, b) }
   })
   const inks = computed<{ a: Ink; b: Ink } | undefined>(() =>
@@ -61,12 +41,41 @@ export function useInbetweenGuide() {
         }
       : undefined,
   )
+  return { between, inks }
+}
 
-  let waiting = 0
+/** Where each landmark lies on both drawings, and where its path of action puts it on the inbetween. */
+function landmarksBetween(
+  scene: Scene,
+  { chart, take, drawing, a, b }: { chart: Chart; take: string; drawing: string; a: string; b: string },
+): GuideLandmark[] {
+  const targets = chartTargets(scene, chart, take).flatMap((each) =>
+    each.targets.filter((target) => target.drawing === drawing),
+  )
+  return landmarksOf(scene, chart.level).flatMap(({ id }): GuideLandmark[] => {
+    const [from, to] = [pinOf(scene.drawings[a], id), pinOf(scene.drawings[b], id)]
+    if (!from || !to) return []
+    const target = targets.find(({ landmark }) => landmark.id === id)?.place
+    const at = target && { at: { x: target.x, y: target.y } }
+    return [{ a: { x: from.x, y: from.y }, b: { x: to.x, y: to.y }, ...at }]
+  })
+}
+
+/** What an inbetween of the two drawings it is found between could be: worked out between flips, shown when it is wanted. */
+export function useInbetweenGuide() {
+  const store = useScene()
+  const wanted = useLocalStorage('unhurried-inbetween-guide', false)
+  const guide = shallowRef<GuidedInbetween>()
+  /** Lines are being put together by hand: the one chosen on the first drawing. */
+  const matching = ref(false)
+  const chosen = ref<string>()
+  const { between, inks } = useBetween()
+
+  let handle = 0
   watch(
     () => (wanted.value ? between.value : undefined),
     (now) => {
-      cancelIdleCallback(waiting)
+      cancelIdleCallback(handle)
       guide.value = undefined
       chosen.value = undefined
       if (!now) {
@@ -74,7 +83,7 @@ export function useInbetweenGuide() {
         return
       }
       // Flips never wait for it.
-      waiting = requestIdleCallback(
+      handle = requestIdleCallback(
         () => {
           if (inks.value)
             guide.value = guideInbetween({

@@ -2,18 +2,18 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { pathThrough } from '../../parts/svg-path'
-import type { Lie } from '../../stage/surface'
+import type { PaperPlacement } from '../../stage/surface'
 import { useLook } from '../../session/look'
 import { useScene } from '../../session/scene'
 import { usePaperPlace } from './usePaperPlace'
 
 /** A finding of Second look drawn over the paper, and what is said of it. */
-const props = defineProps<{ lie: Lie }>()
+const props = defineProps<{ placement: PaperPlacement }>()
 const look = useLook()
 const store = useScene()
 const router = useRouter()
 const host = ref<SVGSVGElement>()
-const { k, style } = usePaperPlace(() => props.lie, host)
+const { k, style } = usePaperPlace(() => props.placement, host)
 const marks = computed(() =>
   look.evidence.map((each) => {
     const unit = k.value
@@ -106,7 +106,7 @@ function back() {
 }
 
 .shape {
-  fill: #7c3a6314;
+  fill: rgb(from var(--plum) r g b / calc(20 / 255));
   stroke: var(--plum);
 }
 

@@ -2,24 +2,33 @@
 import { exposureAt, exposuresOf, landmarksOf, pinOf, placesOf, type Ink } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { pathThrough } from '../../parts/svg-path'
-import type { Lie } from '../../stage/surface'
+import type { PaperPlacement } from '../../stage/surface'
 import { useScene } from '../../session/scene'
 import type { InbetweenGuide } from '../next/useInbetweenGuide'
 import { usePaperPlace } from './usePaperPlace'
 
 /** What a guided inbetween could be, and the figures a planner laid under this drawing, and where its landmarks should land: on the light table, never in the picture. */
-const props = defineProps<{ lie: Lie; playing: boolean; playFrame: number; inbetween: InbetweenGuide }>()
+const props = defineProps<{
+  placement: PaperPlacement
+  playing: boolean
+  playFrame: number
+  inbetween: InbetweenGuide
+}>()
 const store = useScene()
 const host = ref<SVGSVGElement>()
-const { k, style } = usePaperPlace(() => props.lie, host)
-const lamp = computed(() => store.scene!.levels[store.level]?.lightTable)
+const { k, style } = usePaperPlace(() => props.placement, host)
+const lightTable = computed(() => store.scene!.levels[store.level]?.lightTable)
 const drawing = computed(() =>
   props.playing
     ? (exposureAt(exposuresOf(store.scene!, store.level, store.take), props.playFrame)?.drawing ?? undefined)
     : store.drawing,
 )
 const guide = computed(() => {
-  if (!lamp.value?.on || lamp.value.guides === 'off' || (props.playing && lamp.value.guides !== 'play'))
+  if (
+    !lightTable.value?.on ||
+    lightTable.value.guides === 'off' ||
+    (props.playing && lightTable.value.guides !== 'play')
+  )
     return undefined
   return drawing.value === undefined ? undefined : store.scene!.guides?.[drawing.value]
 })
@@ -142,11 +151,11 @@ const parents = computed(() => {
 }
 
 .hands .a {
-  stroke: #b7791f99;
+  stroke: rgb(from var(--ochre) r g b / calc(153 / 255));
 }
 
 .hands .b {
-  stroke: #5a5ca899;
+  stroke: rgb(from var(--iris) r g b / calc(153 / 255));
 }
 
 .hands .chosen,
@@ -164,17 +173,17 @@ const parents = computed(() => {
 
 path {
   fill: none;
-  stroke: #7fa9ab;
+  stroke: var(--lagoon-soft);
   stroke-linecap: round;
   stroke-linejoin: round;
 }
 
 .far {
-  stroke: #a9c3c2;
+  stroke: var(--lagoon-pale);
 }
 
 .help {
-  stroke: #d3c6ad;
+  stroke: var(--sand);
 }
 
 .target circle,

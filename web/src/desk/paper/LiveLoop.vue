@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { livePicture } from '../../stage/live-picture'
+import { LivePicture } from '../../stage/live-picture'
 import { onMounted, onUnmounted, ref, watch } from 'vue'
 import { useScene } from '../../session/scene'
 import type { Live } from '../tools/hand/hands'
+import { followDrag } from '../../parts/drag'
 
 const props = defineProps<{ from: number; to: number; live: Live | undefined; silhouettes: boolean }>()
 const emit = defineEmits<{ close: [] }>()
@@ -15,24 +16,17 @@ const scale = Math.min(WIDE / width, 150 / height)
 const now = ref(props.from)
 /** Where it was put, from the lower right corner of the table, in CSS pixels; kept on this machine. */
 const place = useLocalStorage('unhurried-loop-place', { right: 8, bottom: 8 })
-let grip: { x: number; y: number; right: number; bottom: number } | undefined
 function take(event: PointerEvent) {
   if (event.target instanceof Element && event.target.closest('button')) return
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  grip = { x: event.clientX, y: event.clientY, ...place.value }
+  const { right, bottom } = place.value
+  followDrag(event, {
+    onMove: ({ dx, dy }) => (place.value = { right: Math.max(0, right - dx), bottom: Math.max(0, bottom - dy) }),
+  })
 }
-function drag(event: PointerEvent) {
-  if (!grip) return
-  const { right, bottom } = {
-    right: grip.right - (event.clientX - grip.x),
-    bottom: grip.bottom - (event.clientY - grip.y),
-  }
-  place.value = { right: Math.max(0, right), bottom: Math.max(0, bottom) }
-}
-let picture: ReturnType<typeof livePicture> | undefined
+let picture: LivePicture | undefined
 
 onMounted(() => {
-  picture = livePicture({
+  picture = new LivePicture({
     canvas: canvas.value!,
     scale,
     cells: Boolean(cells),
@@ -64,9 +58,6 @@ onUnmounted(() => {
     title="Drag it where it is out of the way"
     :style="{ right: `${place.right}px`, bottom: `${place.bottom}px` }"
     @pointerdown="take"
-    @pointermove="drag"
-    @pointerup="grip = undefined"
-    @pointercancel="grip = undefined"
   >
     <canvas
       ref="canvas"

@@ -11,15 +11,16 @@ import {
   type Target,
 } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import type { Lie } from '../../stage/surface'
+import type { PaperPlacement } from '../../stage/surface'
 import { useLook } from '../../session/look'
+import { followDrag } from '../../parts/drag'
 import { useScene } from '../../session/scene'
 import type { Landmarks } from '../tools/useLandmarks'
 import { usePaperPlace } from './usePaperPlace'
 import type { Slides } from '../tools/useSlides'
 
 const props = defineProps<{
-  lie: Lie
+  placement: PaperPlacement
   chart: Chart | undefined
   landmarks: Landmarks
   slides: Slides
@@ -29,7 +30,7 @@ const store = useScene()
 const look = useLook()
 const scene = computed(() => store.scene!)
 const host = ref<SVGSVGElement>()
-const { k, style, onPaper } = usePaperPlace(() => props.lie, host)
+const { k, style, onPaper } = usePaperPlace(() => props.placement, host)
 
 const line = (arc: Arc, from: number, to: number) => {
   const points = Array.from({ length: 24 * (to - from) + 1 }, (_, i) =>
@@ -56,7 +57,7 @@ const paths = computed(() => {
     return charted.value.map(({ path, between, targets }) => ({
       landmark: path.landmark,
       d: line(path.arc, between.from, between.to),
-      ticks: labelled(targets).map(({ drawing, place, label: told }) => {
+      ticks: labelled(targets).map(({ drawing, place, label: text }) => {
         const across = { x: -place.direction.y * 6 * k.value, y: place.direction.x * 6 * k.value }
         return {
           drawing,
@@ -64,7 +65,7 @@ const paths = computed(() => {
           a: { x: place.x - across.x, y: place.y - across.y },
           b: { x: place.x + across.x, y: place.y + across.y },
           here: drawing === store.drawing,
-          told,
+          text,
           label: { x: place.x + across.x * 2.6, y: place.y + across.y * 2.6 },
         }
       }),
@@ -137,7 +138,7 @@ function down(event: PointerEvent) {
     props.landmarks.tryAt(landmark, at.x, at.y)
   }
   event.preventDefault()
-  host.value!.setPointerCapture(event.pointerId)
+  followDrag(event, { onMove: (_, moved) => move(moved), onEnd: up })
 }
 function move(event: PointerEvent) {
   if (!drag) return
@@ -226,10 +227,6 @@ function onKey(event: KeyboardEvent) {
     "
     data-test="guides"
     @pointerdown="down"
-    @pointermove="move"
-    @pointerup="up"
-    @pointercancel="up"
-    @lostpointercapture="up"
     @keydown="onKey"
   >
     <g v-if="landmarks.shown.value || mode === 'pin'" :stroke-width="1.5 * k">
@@ -244,7 +241,7 @@ function onKey(event: KeyboardEvent) {
         <circle v-for="(end, i) in path.ends" :key="i" :cx="end.x" :cy="end.y" :r="2.6 * k" class="station" />
         <g v-for="tick in path.ticks" :key="tick.drawing" class="tick" :class="{ here: tick.here }">
           <line :x1="tick.a.x" :y1="tick.a.y" :x2="tick.b.x" :y2="tick.b.y" />
-          <text v-if="tick.told" :x="tick.label.x" :y="tick.label.y + 4 * k" text-anchor="middle" :font-size="12 * k">
+          <text v-if="tick.text" :x="tick.label.x" :y="tick.label.y + 4 * k" text-anchor="middle" :font-size="12 * k">
             {{ numberOf(tick.drawing) }}
           </text>
           <g v-if="tick.here" class="target" :data-target="path.landmark.name">
@@ -394,7 +391,7 @@ text {
 
 .tick.here text {
   font-weight: 700;
-  fill: #8c2f1c;
+  fill: var(--persimmon-dark);
 }
 
 .target * {
@@ -412,7 +409,7 @@ text {
 }
 
 .grab {
-  fill: rgb(255 253 248 / 55%);
+  fill: rgb(from var(--card) r g b / 55%);
   stroke: var(--ink);
 }
 
@@ -430,11 +427,11 @@ text {
 }
 
 .miss.near text {
-  fill: #41602c;
+  fill: var(--moss-dark);
 }
 
 .handle {
-  fill: #fffdf8;
+  fill: var(--card);
   stroke: var(--persimmon);
   cursor: grab;
 }

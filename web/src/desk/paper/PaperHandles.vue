@@ -1,15 +1,18 @@
 <script setup lang="ts">
-import { followedBy, STAY, through, type Point } from '@unhurried/core'
+import { counted, clamp, followedBy, STAY, transformPoint, type Point } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import type { Lie } from '../../stage/surface'
+import type { PaperPlacement } from '../../stage/surface'
+import { followDrag } from '../../parts/drag'
 import { usePaperPlace } from './usePaperPlace'
-import type { Paint } from '../tools/usePaint'
-import type { Selection } from '../tools/useSelection'
+import type { Paint } from '../tools/paint/usePaint'
+import type { Selection } from '../tools/selection/useSelection'
 import type { Tools } from '../tools/useTools'
 
-const props = defineProps<{ lie: Lie; selection: Selection; paint: Paint; tools: Tools }>()
+const props = defineProps<{ placement: PaperPlacement; selection: Selection; paint: Paint; tools: Tools }>()
+/** A knob nearer to the table's edge than this, in CSS pixels, cannot be taken well. */
+const MARGIN = 12
 const host = ref<SVGSVGElement>()
-const { k, style, onPaper } = usePaperPlace(() => props.lie, host)
+const { k, style, onPaper } = usePaperPlace(() => props.placement, host)
 
 // ---- what is selected ---------------------------------------------------------------------------------
 const SIDES = [
@@ -22,6 +25,16 @@ const SIDES = [
   [-1, 1],
   [-1, 0],
 ] as const
+/** How far along its axis the squash knob lies so that it is on the table: on this side, the other, or nearer. */
+function reachOnTable(middle: Point, along: Point, far: number): number {
+  const table = host.value?.parentElement
+  if (!table) return far
+  const lies = (reach: number) => {
+    const at = transformPoint(props.placement.matrix, { x: middle.x + along.x * reach, y: middle.y + along.y * reach })
+    return at.x > MARGIN && at.y > MARGIN && at.x < table.clientWidth - MARGIN && at.y < table.clientHeight - MARGIN
+  }
+  return [1, -1, 0.7, -0.7, 0.5, -0.5, 0.3, -0.3].map((share) => share * far).find(lies) ?? far
+}
 const frame = computed(() => {
   const { box, matrix, pivot, axis } = props.selection
   if (!box.value) return undefined
@@ -31,10 +44,11 @@ const frame = computed(() => {
     x: (left + right) / 2 + x * ((right - left) / 2 + margin),
     y: (top + bottom) / 2 + y * ((bottom - top) / 2 + margin),
   })
-  const at = (p: Point) => through(matrix.value, p)
+  const at = (p: Point) => transformPoint(matrix.value, p)
   const middle = at(pivot.value)
-  const reach = Math.max(46 * k.value, Math.hypot(right - left, bottom - top) / 2 + 26 * k.value)
   const along = { x: Math.cos(axis.value), y: Math.sin(axis.value) }
+  const far = Math.max(46 * k.value, Math.hypot(right - left, bottom - top) / 2 + 26 * k.value)
+  const reach = reachOnTable(middle, along, far)
   return {
     place,
     middle,
@@ -47,7 +61,7 @@ const frame = computed(() => {
     handles: SIDES.map((side) => ({ side, ...at(place(side)) })),
     knob: at({ x: right + margin + 18 * k.value, y: top - margin - 18 * k.value }),
     top: at(place([1, -1])),
-    corner: through(props.lie.matrix, at(place([-1, 1]))),
+    corner: transformPoint(props.placement.matrix, at(place([-1, 1]))),
     squash: { x: middle.x + along.x * reach, y: middle.y + along.y * reach },
   }
 })
@@ -66,8 +80,8 @@ function down(event: PointerEvent, grip: Grip) {
   if (event.button > 0) return
   event.stopPropagation()
   event.preventDefault()
-  host.value!.setPointerCapture(event.pointerId)
   drag = { grip, from: onPaper(event), matrix: props.selection.matrix.value, moved: false }
+  followDrag(event, { on: host.value!, onMove: (_, moved) => move(moved), onEnd: (_, ended) => up(ended) })
 }
 const angleFrom = ({ x, y }: Point, p: Point) => Math.atan2(p.y - y, p.x - x)
 function move(event: PointerEvent) {
@@ -103,7 +117,7 @@ function side([sx, sy]: readonly [number, number], at: Point, from: Point, event
     const far = sx === 0 ? from.y - y : from.x - x
     return selection.skew((sx === 0 ? at.x - from.x : from.y - at.y) / (far || 1), sx === 0 ? 0 : Math.PI / 2)
   }
-  const ratio = (to: number, was: number) => (Math.abs(was) < 1e-6 ? 1 : Math.min(20, Math.max(0.05, to / was)))
+  const ratio = (to: number, was: number) => (Math.abs(was) < 1e-6 ? 1 : clamp(to / was, 0.05, 20))
   let along = sx === 0 ? 1 : ratio(at.x - x, from.x - x)
   let across = sy === 0 ? 1 : ratio(at.y - y, from.y - y)
   if (event.shiftKey) along = across = sx === 0 ? across : sy === 0 ? along : Math.max(along, across)
@@ -129,11 +143,11 @@ function up(event: PointerEvent) {
 }
 
 /** What is selected, and what is being done to it, in figures. */
-const told = computed(() => {
+const words = computed(() => {
   const { figures, selected } = props.selection
   if (!selected.value) return ''
   const count = selected.value.pieces.length
-  return figures.value || `${count} ${count === 1 ? 'piece' : 'pieces'}`
+  return figures.value || `${counted(count, 'piece')}`
 })
 const grips = computed(() => {
   const { line } = props.tools
@@ -145,7 +159,7 @@ const grips = computed(() => {
       }))
     : []
 })
-const course = computed(() =>
+const markLine = computed(() =>
   props.tools.line.value?.stroke.points.reduce(
     (d, _, i, points) => (i % 3 === 0 ? `${d}${i === 0 ? 'M' : 'L'}${points[i]} ${points[i + 1]}` : d),
     '',
@@ -154,7 +168,7 @@ const course = computed(() =>
 const leakRing = computed(() => {
   const { leak } = props.paint
   if (!leak.value) return undefined
-  const at = through(followedBy(STAY, props.lie.matrix), leak.value)
+  const at = transformPoint(followedBy(STAY, props.placement.matrix), leak.value)
   return { ...leak.value, at, radius: Math.max(leak.value.width * 0.9, 16 * k.value) }
 })
 </script>
@@ -166,10 +180,6 @@ const leakRing = computed(() => {
     :style="style"
     :viewBox="`0 0 ${style.width.replace('px', '')} ${style.height.replace('px', '')}`"
     aria-hidden="true"
-    @pointermove="move"
-    @pointerup="up"
-    @pointercancel="up"
-    @lostpointercapture="up"
   >
     <g v-if="frame" :stroke-width="1.3 * k" data-test="selection">
       <polygon
@@ -227,7 +237,7 @@ const leakRing = computed(() => {
       </g>
     </g>
     <g v-if="grips.length > 0" :stroke-width="1.2 * k" data-test="grips">
-      <path class="thread" :d="course" />
+      <path class="thread" :d="markLine" />
       <circle
         v-for="each in grips"
         :key="each.grip"
@@ -255,7 +265,7 @@ const leakRing = computed(() => {
     data-test="figures"
     :style="{ left: `${frame.corner.x}px`, top: `${frame.corner.y}px` }"
   >
-    {{ told }}
+    {{ words }}
   </p>
   <div
     v-if="leakRing"
@@ -278,14 +288,14 @@ const leakRing = computed(() => {
 }
 
 .body {
-  fill: rgb(35 104 108 / 4%);
+  fill: rgb(from var(--lagoon) r g b / 4%);
   stroke: var(--lagoon);
   pointer-events: all;
   cursor: move;
 }
 
 .grip {
-  fill: #fffdf8;
+  fill: var(--card);
   stroke: var(--lagoon);
   pointer-events: all;
   cursor: grab;
@@ -308,7 +318,7 @@ const leakRing = computed(() => {
 }
 
 .pivot circle {
-  fill: rgb(255 253 248 / 70%);
+  fill: rgb(from var(--card) r g b / 70%);
 }
 
 /* A pencil note beside what it is about. */
@@ -318,7 +328,7 @@ const leakRing = computed(() => {
   margin: 6px 0 0 8px;
   padding: 0 5px;
   border-radius: 4px;
-  background: rgb(255 253 248 / 86%);
+  background: rgb(from var(--card) r g b / 86%);
   color: var(--lagoon);
   font-size: 13.5px;
   pointer-events: none;
@@ -326,7 +336,7 @@ const leakRing = computed(() => {
 }
 
 .leak {
-  fill: rgb(124 58 99 / 10%);
+  fill: rgb(from var(--plum) r g b / 10%);
   stroke: var(--plum);
 }
 

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { Level } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
-import { ref } from 'vue'
+import { ref, defineAsyncComponent } from 'vue'
 import { keyOf } from '../commands/commands'
-import ReferencePanel from './ReferencePanel.vue'
+import type { Layout } from '../useLayout'
 import type { ViewOf } from './useView'
 import ViewPanel from './ViewPanel.vue'
 
-defineProps<{ view: ViewOf; level: Level }>()
+const ReferencePanel = defineAsyncComponent(() => import('./ReferencePanel.vue'))
+
+defineProps<{ view: ViewOf; level: Level; layout: Layout }>()
 const emit = defineEmits<{ keys: [] }>()
 const open = ref<'view' | 'reference'>()
 const toggle = (panel: NonNullable<typeof open.value>) => (open.value = open.value === panel ? undefined : panel)
@@ -33,7 +35,7 @@ useEventListener(
           View {{ view.percent.value }} %
         </button></template
       >
-      <ViewPanel v-if="open === 'view'" :view="view" />
+      <ViewPanel v-if="open === 'view'" :view="view" :layout="layout" />
     </ElPopover>
     <ElPopover :hide-after="0" :visible="open === 'reference'" placement="top-end" :width="470">
       <template #reference

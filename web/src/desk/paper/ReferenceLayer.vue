@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { clamp } from '@unhurried/core'
 import type { Reference } from '@unhurried/core'
 import { computed, onUnmounted, ref, shallowRef } from 'vue'
 import { pictures } from '../../stage/pictures'
 import { useScene } from '../../session/scene'
+import { followDrag } from '../../parts/drag'
 
 const props = defineProps<{ picking: boolean }>()
 const emit = defineEmits<{ pick: [number, number, number, number] }>()
@@ -21,7 +23,6 @@ const all = computed(() => {
       address: pictures.address(each.picture),
     }))
 })
-let drag: { from: Reference; x: number; y: number; grow: boolean } | undefined
 
 function down(event: PointerEvent, reference: Reference, grow = false) {
   if (event.button > 0) return
@@ -29,25 +30,19 @@ function down(event: PointerEvent, reference: Reference, grow = false) {
   event.stopPropagation()
   if (props.picking) return pick(event, reference)
   if (reference.locked) return
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  drag = { from: reference, x: event.clientX, y: event.clientY, grow }
-}
-function move(event: PointerEvent) {
-  if (!drag) return
-  const box = host.value!.getBoundingClientRect()
-  const [dx, dy] = [(event.clientX - drag.x) / box.width, (event.clientY - drag.y) / box.height]
-  moving.value = drag.grow
-    ? { ...drag.from, width: Math.min(1, Math.max(0.04, drag.from.width + dx)) }
-    : {
-        ...drag.from,
-        x: Math.min(0.97, Math.max(-0.5, drag.from.x + dx)),
-        y: Math.min(0.97, Math.max(-0.5, drag.from.y + dy)),
-      }
-}
-function up() {
-  if (drag && moving.value) store.change({ type: 'reference.put', reference: moving.value })
-  drag = undefined
-  moving.value = undefined
+  followDrag(event, {
+    onMove(moved) {
+      const box = host.value!.getBoundingClientRect()
+      const [dx, dy] = [moved.dx / box.width, moved.dy / box.height]
+      moving.value = grow
+        ? { ...reference, width: clamp(reference.width + dx, 0.04, 1) }
+        : { ...reference, x: clamp(reference.x + dx, -0.5, 0.97), y: clamp(reference.y + dy, -0.5, 0.97) }
+    },
+    onEnd() {
+      if (moving.value) store.change({ type: 'reference.put', reference: moving.value })
+      moving.value = undefined
+    },
+  })
 }
 function pick(event: PointerEvent, { picture }: Reference) {
   const bitmap = pictures.of(picture)
@@ -98,20 +93,11 @@ function onKey(event: KeyboardEvent, reference: Reference) {
       :aria-label="`Reference ${reference.name}`"
       :data-reference="reference.name"
       @pointerdown="down($event, reference)"
-      @pointermove="move"
-      @pointerup="up"
-      @pointercancel="up"
       @keydown="onKey($event, reference)"
     >
       <img v-if="address" :src="address" :alt="reference.name" draggable="false" />
       <span v-else class="note">{{ reference.name }} is on its way …</span>
-      <i
-        v-if="!reference.locked && !picking"
-        class="grow"
-        @pointerdown="down($event, reference, true)"
-        @pointermove="move"
-        @pointerup="up"
-      />
+      <i v-if="!reference.locked && !picking" class="grow" @pointerdown="down($event, reference, true)" />
     </figure>
   </div>
 </template>
@@ -155,7 +141,7 @@ img {
   height: 14px;
   border: 1px solid var(--persimmon);
   border-radius: 50%;
-  background: #fffdf8;
+  background: var(--card);
   cursor: nwse-resize;
 }
 </style>

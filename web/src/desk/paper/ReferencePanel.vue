@@ -22,6 +22,11 @@ function pin(kept: { picture: string; width: number; height: number; name: strin
     strength: 1,
   })
 }
+/** The same picture pinned once more, a little aside. */
+function copy({ locked: _, ...reference }: Reference) {
+  const aside = reference.place === 'under' ? 24 : 0.03
+  put({ ...reference, id: freshId(), x: reference.x + aside, y: reference.y + aside })
+}
 function move(reference: Reference, place: Reference['place']) {
   const { width } = store.scene!.settings
   put(
@@ -56,7 +61,13 @@ const touched = computed(() =>
     </p>
     <PictureButton word="Pin a picture" @picture="pin" />
     <div v-for="each in all" :key="each.id" class="row" role="group" :aria-label="`Reference ${each.name}`">
-      <b>{{ each.name }}</b>
+      <ElInput
+        :model-value="each.name"
+        size="small"
+        class="name"
+        :aria-label="`Name of reference ${each.name}`"
+        @change="(name: string) => put({ ...each, name: name.trim() })"
+      />
       <button class="word" :aria-pressed="each.place === 'beside'" @click="move(each, 'beside')">beside</button>
       <button class="word" :aria-pressed="each.place === 'under'" @click="move(each, 'under')">under</button>
       <ElSlider
@@ -76,6 +87,7 @@ const touched = computed(() =>
       >
         model sheet of {{ each.level ? (store.scene!.levels[each.level]?.name ?? '') : level.name }}
       </button>
+      <button class="word" @click="copy(each)">copy</button>
       <button
         class="word"
         :disabled="each.locked"
@@ -112,9 +124,11 @@ const touched = computed(() =>
 </template>
 
 <style scoped>
+.name {
+  width: 110px;
+}
+
 .panel {
-  display: grid;
-  gap: 8px;
   justify-items: start;
   max-height: 60vh;
   overflow: auto;
@@ -134,11 +148,5 @@ const touched = computed(() =>
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
 }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useScene } from '../../session/scene'
 import { keyOf } from '../commands/commands'
+import type { Layout } from '../useLayout'
 import type { ViewOf } from './useView'
 
-const props = defineProps<{ view: ViewOf }>()
+const props = defineProps<{ view: ViewOf; layout: Layout }>()
 const store = useScene()
 const OUTSIDE = [
   { value: 'shown', word: 'shown' },
@@ -33,7 +34,7 @@ function phone() {
       <button class="word" @click="view.upright()">Upright</button>
       <button
         class="word"
-        :aria-pressed="view.lie.value.view.mirror"
+        :aria-pressed="view.placement.value.view.mirror"
         :title="`Key ${keyOf('mirror')}`"
         @click="view.mirror()"
       >
@@ -60,22 +61,26 @@ function phone() {
     >
       Silhouettes
     </button>
+    <div class="line" role="group" aria-label="The desk">
+      <span class="note">The desk</span>
+      <button class="word" :title="`Key ${keyOf('clear')}`" @click="layout.clear()">Clear the table</button>
+      <button class="word" :title="`Key ${keyOf('full-screen')}`" @click="layout.fullScreen()">Full screen</button>
+      <button
+        class="word"
+        :aria-pressed="layout.leftHanded.value"
+        title="The whole desk the other way round"
+        @click="layout.changeHands()"
+      >
+        For the left hand
+      </button>
+    </div>
     <p class="note">The wheel moves the paper, Ctrl and the wheel go nearer. Two fingers move, turn and enlarge it.</p>
   </div>
 </template>
 
 <style scoped>
 .panel {
-  display: grid;
-  gap: 8px;
   justify-items: start;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 5px;
-  align-items: center;
 }
 
 .size {

@@ -1,7 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import type { Lie, Table } from '../../stage/surface'
-import { FIT, held } from '../../stage/view'
+import type { PaperPlacement, Table } from '../../stage/surface'
+import { FIT, anchored } from '../../stage/view'
 
 const STEP = 1.25
 const TURN = Math.PI / 12
@@ -11,32 +11,32 @@ const PHONE = { upright: 210, across: 360 } as const
 /** How the paper is looked at, for the eye only. */
 export function useView() {
   const table = shallowRef<Table>()
-  const lie = shallowRef<Lie>({ matrix: [1, 0, 0, 1, 0, 0], zoom: 1, view: FIT })
+  const placement = shallowRef<PaperPlacement>({ matrix: [1, 0, 0, 1, 0, 0], zoom: 1, view: FIT })
   const silhouettes = ref(false)
   const outside = useLocalStorage<'shown' | 'dim' | 'hidden'>('unhurried-outside', 'dim')
   if (!['shown', 'dim', 'hidden'].includes(outside.value)) outside.value = 'dim'
   const middle = (size: { width: number; height: number }) => ({ x: size.width / 2, y: size.height / 2 })
   const look = (change: { by?: number; turn?: number }) =>
-    table.value?.look((view, size) => held(view, size, { from: middle(size), ...change }))
+    table.value?.look((view, size) => anchored(view, size, { from: middle(size), ...change }))
   return {
     table,
-    lie,
+    placement,
     silhouettes,
     outside,
     showOutside: (how: 'shown' | 'dim' | 'hidden') => (outside.value = how),
     toggleSilhouettes: () => (silhouettes.value = !silhouettes.value),
-    percent: computed(() => Math.round(lie.value.zoom * 100)),
+    percent: computed(() => Math.round(placement.value.zoom * 100)),
     fit: () => table.value?.look(() => FIT),
     nearer: () => look({ by: STEP }),
     farther: () => look({ by: 1 / STEP }),
     actual: () =>
       table.value?.look((view, size) =>
-        held(view, size, { from: middle(size), by: 1 / (view.zoom * (window.devicePixelRatio || 1)) }),
+        anchored(view, size, { from: middle(size), by: 1 / (view.zoom * (window.devicePixelRatio || 1)) }),
       ),
     phone: (width: number, height: number) =>
       table.value?.look((view, size) => {
         const whole = { ...view, fit: false, x: width / 2, y: height / 2 }
-        return held(whole, size, {
+        return anchored(whole, size, {
           from: middle(size),
           by: (width > height ? PHONE.across : PHONE.upright) / width / view.zoom,
         })

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { PASSES, type Drawing, type Scene } from '@unhurried/core'
 import type { InkStore } from '../../session/ink-store'
 import { paintQuick } from '../../stage/paint/ink'
 import { atPause } from '../../stage/at-pause'
+import type { Box } from '../../stage/paint/box'
 
 const props = defineProps<{
   scene: Scene
@@ -12,11 +13,15 @@ const props = defineProps<{
   here: boolean
   drawn: boolean
   found?: string | undefined
+  /** The part of the paper it shows, in scene pixels. */
+  crop: Box
 }>()
 const canvas = ref<HTMLCanvasElement>()
 const HEIGHT = 50
-const { width, height } = props.scene.settings
-const scale = HEIGHT / height
+/** No line is finer on a card, in its pixels: finer ones are not seen. */
+const FINEST = 1.2
+const scale = computed(() => HEIGHT / (props.crop.bottom - props.crop.top))
+const width = computed(() => Math.max(1, Math.round((props.crop.right - props.crop.left) * scale.value)))
 
 const me = {}
 let forget = () => {}
@@ -27,14 +32,17 @@ function paint() {
     surface.setTransform(1, 0, 0, 1, 0, 0)
     surface.fillStyle = props.scene.settings.paper
     surface.fillRect(0, 0, canvas.value!.width, canvas.value!.height)
-    surface.setTransform(scale, 0, 0, scale, 0, 0)
+    const { left, top } = props.crop
+    const k = scale.value
+    surface.setTransform(k, 0, 0, k, -left * k, -top * k)
     // As small as this nobody sees how a line swells.
-    for (const pass of PASSES) paintQuick(surface, props.ink.inkOf(props.entry.id, pass), props.scene.palette)
+    for (const pass of PASSES)
+      paintQuick(surface, props.ink.inkOf(props.entry.id, pass), props.scene.palette, FINEST / k)
   })
 }
 onMounted(paint)
 const release = props.ink.onChange((drawing) => drawing === props.entry.id && paint())
-watch(() => props.scene.palette, paint)
+watch(() => [props.scene.palette, props.crop], paint, { flush: 'post' })
 // A card laid with another drawing is bare until that is painted, never with the wrong one.
 watch(
   () => props.entry.id,
@@ -58,7 +66,7 @@ onUnmounted(() => {
     :title="found"
     :aria-pressed="here"
   >
-    <canvas ref="canvas" :width="Math.max(1, Math.round(width * scale))" :height="HEIGHT" aria-hidden="true" />
+    <canvas ref="canvas" :width="width" :height="HEIGHT" aria-hidden="true" />
     <b :class="entry.role">{{ entry.number }}</b>
     <i v-if="found" class="found" aria-hidden="true" />
   </button>
@@ -77,7 +85,7 @@ onUnmounted(() => {
 
 .card:not(.drawn) {
   border-style: dashed;
-  border-color: #a9987a;
+  border-color: var(--edge);
 }
 
 .card.here {

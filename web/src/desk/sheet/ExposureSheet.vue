@@ -1,10 +1,15 @@
 <script setup lang="ts">
-import { framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
+import { clamp, framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
-import { computed, onUnmounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
+import { followDrag } from '../../parts/drag'
 import type { Chosen } from '../../session/scene'
 import { cellAt, cycleInWords, sameFaces } from './cells'
+import { useSoundWidth } from './useSheetWidth'
+
+// Most scenes are silent.
+const SoundStrip = defineAsyncComponent(() => import('../../sound/SoundStrip.vue'))
 
 const props = defineProps<{
   scene: Scene
@@ -22,11 +27,14 @@ const emit = defineEmits<{
   hold: [level: string, frame: number, frames: number, done: boolean]
   head: [level: string, at: HTMLElement]
   note: [frame: number]
+  /** The head of the sound column was pressed. */
+  sounds: []
 }>()
 
 const ROW = 22
-const NUMBER = 46
-const NOTES = 110
+const NUMBER = 36
+/** Notes take what the levels leave, and no less than shows that there is one. */
+const NOTES = { least: 40, most: 110, share: 0.3 }
 const LEAST = 44
 const GRIP = 6
 const HEAD = 26
@@ -39,9 +47,16 @@ const length = computed(() => props.scene.settings.length)
 /** As on paper: the top level stands leftmost. */
 const levels = computed(() => [...props.scene.levelOrder].reverse().map((id) => props.scene.levels[id]!))
 const room = computed(() => size.width.value || UNMEASURED.width)
-const across = computed(() => Math.max(LEAST, Math.floor((room.value - NUMBER - NOTES) / levels.value.length)))
-const width = computed(() => NUMBER + NOTES + across.value * levels.value.length)
-const leftOf = (index: number) => NUMBER + index * across.value
+const noted = computed(() => Math.round(clamp(NOTES.share * room.value, NOTES.least, NOTES.most)))
+/** The sounds' column stands between the numbers and the levels, while there are any. */
+const sound = useSoundWidth()
+const sounds = computed(() => props.scene.sounds)
+const before = computed(() => NUMBER + (sounds.value ? sound.width.value : 0))
+const across = computed(() =>
+  Math.max(LEAST, Math.floor((room.value - before.value - noted.value) / levels.value.length)),
+)
+const width = computed(() => before.value + noted.value + across.value * levels.value.length)
+const leftOf = (index: number) => before.value + index * across.value
 
 // Only what is in view is in the page.
 const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
@@ -52,18 +67,15 @@ interface Shown {
   readonly left: number
   readonly column: Column
 }
-const columns = computed<Shown[]>((before) => {
+const columns = computed<Shown[]>((was) => {
   const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
     const index = firstColumn.value + i
     return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
   })
   const same =
-    before?.length === now.length &&
-    now.every(
-      (each, i) =>
-        each.level === before[i]!.level && each.left === before[i]!.left && each.column === before[i]!.column,
-    )
-  return same ? before : now
+    was?.length === now.length &&
+    now.every((each, i) => each.level === was[i]!.level && each.left === was[i]!.left && each.column === was[i]!.column)
+  return same ? was : now
 })
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
 const faces = computed<Scene['drawings']>((before) =>
@@ -106,7 +118,7 @@ watch(
       if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW)
         view.scrollTop = at - view.clientHeight / 2
       const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
-      if (left < view.scrollLeft + NUMBER || left + across.value > view.scrollLeft + view.clientWidth)
+      if (left < view.scrollLeft + before.value || left + across.value > view.scrollLeft + view.clientWidth)
         view.scrollLeft = left - view.clientWidth / 2
     }),
   { flush: 'post' },
@@ -117,7 +129,7 @@ function classOf(column: Column, frame: number) {
   const { kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
   return [kind, role, cycle && `cycle ${cycle}`, { drawn, ends: ends && role }]
 }
-function told(column: Column, name: string, frame: number) {
+function squareWords(column: Column, name: string, frame: number) {
   const cell = cellAt(props.scene, column, frame)
   const around = cycleInWords(column, frame)
   const what = cell.kind.startsWith('empty')
@@ -133,16 +145,17 @@ function placeOf(event: PointerEvent): { level: number; frame: number } {
   const view = host.value!
   const box = view.getBoundingClientRect()
   const frame = Math.floor((event.clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
-  const level = Math.floor((event.clientX - box.left + view.scrollLeft - NUMBER) / across.value)
+  const level = Math.floor((event.clientX - box.left + view.scrollLeft - before.value) / across.value)
   return {
-    level: Math.min(levels.value.length - 1, Math.max(0, level)),
-    frame: Math.min(length.value, Math.max(1, frame)),
+    level: clamp(level, 0, levels.value.length - 1),
+    frame: clamp(frame, 1, length.value),
   }
 }
 const head = ref<HTMLElement>()
 type Drag =
   | { what: 'choose'; level: number; frame: number }
   | { what: 'hold'; level: string; from: number; frames: number; moved: boolean }
+  | { what: 'hear' }
 let drag: Drag | undefined
 
 /** The frames from one square to another, on every level between. */
@@ -156,11 +169,17 @@ function spanned(from: { level: number; frame: number }, to: { level: number; fr
   }
 }
 function down(event: PointerEvent) {
-  const target = (event.target as HTMLElement).closest<HTMLElement>('[data-cell], [data-row], [data-note]')
+  const target = (event.target as HTMLElement).closest<HTMLElement>(
+    '[data-cell], [data-row], [data-note], [data-sound]',
+  )
   if (event.button > 0 || !target) return
   const at = placeOf(event)
   if (target.dataset['note'] !== undefined) return emit('note', at.frame)
-  host.value!.setPointerCapture(event.pointerId)
+  followDrag(event, { onMove: (_, moved) => move(moved), onEnd: up })
+  if (target.dataset['sound'] !== undefined) {
+    drag = { what: 'hear' }
+    return emit('pick', props.level, at.frame)
+  }
   if (target.dataset['row'] !== undefined) {
     // The frame number chooses all levels.
     drag = { what: 'choose', level: -1, frame: at.frame }
@@ -191,7 +210,8 @@ function down(event: PointerEvent) {
 function move(event: PointerEvent) {
   if (!drag) return
   const at = placeOf(event)
-  if (drag.what === 'hold') {
+  if (drag.what === 'hear') emit('pick', props.level, at.frame)
+  else if (drag.what === 'hold') {
     const frames = Math.max(1, at.frame - drag.from + 1)
     if (frames === drag.frames && !drag.moved) return
     drag = { ...drag, frames, moved: true }
@@ -227,13 +247,31 @@ onUnmounted(() => (drag = undefined))
     :aria-colcount="levels.length"
     aria-multiselectable="true"
     @pointerdown="down"
-    @pointermove="move"
-    @pointerup="up"
-    @pointercancel="up"
   >
     <div class="all" :style="{ width: `${width}px`, height: `${length * ROW}px` }" role="presentation">
       <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
         <span class="number" role="columnheader">frame</span>
+        <span
+          v-if="sounds"
+          class="head"
+          role="columnheader"
+          :style="{ left: `${NUMBER}px`, width: `${sound.width.value}px` }"
+        >
+          <button title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')"><span>sound</span></button>
+          <i
+            class="wider"
+            role="separator"
+            aria-orientation="vertical"
+            tabindex="0"
+            aria-label="Width of the sound"
+            :aria-valuenow="sound.width.value"
+            :aria-valuemin="sound.least"
+            :aria-valuemax="sound.most"
+            @pointerdown.stop="sound.widen"
+            @keydown.left.stop.prevent="sound.step(-1)"
+            @keydown.right.stop.prevent="sound.step(1)"
+          />
+        </span>
         <span
           v-for="each in columns"
           :key="each.level.id"
@@ -250,10 +288,10 @@ onUnmounted(() => (drag = undefined))
             <EyeOff v-if="each.level.hidden" :size="12" /><Eye v-else-if="solo === each.level.id" :size="12" /><Lock
               v-if="each.level.locked"
               :size="12"
-            />{{ each.level.name }}
+            /><span>{{ each.level.name }}</span>
           </button>
         </span>
-        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }"
+        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${noted}px` }"
           >notes</span
         >
       </div>
@@ -269,6 +307,25 @@ onUnmounted(() => (drag = undefined))
           ><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i
           >{{ number }}</span
         >
+      </div>
+      <div
+        v-if="sounds"
+        class="sounds"
+        role="row"
+        data-sound
+        :style="{ left: `${NUMBER}px`, top: `${(rows[0]! - 1) * ROW + HEAD}px`, width: `${sound.width.value}px` }"
+      >
+        <div role="gridcell">
+          <SoundStrip
+            down
+            :sounds="sounds"
+            :fps="scene.settings.fps"
+            :first="rows[0]!"
+            :count="rows.length"
+            :per-frame="ROW"
+            :across="sound.width.value"
+          />
+        </div>
       </div>
       <div
         v-for="number in rows"
@@ -294,7 +351,7 @@ onUnmounted(() => (drag = undefined))
               found: found.has(`${each.level.id}:${number}`),
             },
           ]"
-          :aria-label="`${told(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`"
+          :aria-label="`${squareWords(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`"
           :aria-selected="isChosen(each.level.id, number)"
           :title="found.get(`${each.level.id}:${number}`) ?? cycleInWords(each.column, number)"
           :data-cell="`${each.level.name}:${number}`"
@@ -306,7 +363,7 @@ onUnmounted(() => (drag = undefined))
           class="note-cell"
           role="gridcell"
           :data-note="number"
-          :style="{ left: `${leftOf(levels.length)}px`, width: `${NOTES}px` }"
+          :style="{ left: `${leftOf(levels.length)}px`, width: `${noted}px` }"
           :title="notes.get(number) ?? 'Write a note here'"
           :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`"
         >
@@ -341,7 +398,7 @@ onUnmounted(() => (drag = undefined))
   height: 26px;
   margin-top: -26px;
   background: var(--paper);
-  border-bottom: 1px solid #a9987a;
+  border-bottom: 1px solid var(--edge);
   font-size: 13px;
   line-height: 26px;
 }
@@ -357,7 +414,9 @@ onUnmounted(() => (drag = undefined))
 }
 
 .head button {
-  display: inline-flex;
+  display: flex;
+  margin: 0 auto;
+  text-overflow: ellipsis;
   gap: 2px;
   align-items: center;
   max-width: 100%;
@@ -368,6 +427,12 @@ onUnmounted(() => (drag = undefined))
   color: inherit;
   font: inherit;
   cursor: pointer;
+}
+
+.head button span {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 
 .head button:hover {
@@ -384,16 +449,32 @@ onUnmounted(() => (drag = undefined))
   font-style: italic;
 }
 
+.sounds {
+  position: absolute;
+  z-index: 1;
+  border-left: 1px solid var(--rule);
+  cursor: pointer;
+}
+
+.wider {
+  position: absolute;
+  top: 0;
+  right: 0;
+  width: 6px;
+  height: 26px;
+  cursor: ew-resize;
+}
+
 .row {
   position: absolute;
   left: 0;
   height: 22px;
-  border-bottom: 1px solid #ece2cf;
+  border-bottom: 1px solid var(--hairline);
   contain: layout style;
 }
 
 .row.second {
-  border-top: 1.5px solid #a9987a;
+  border-top: 1.5px solid var(--edge);
 }
 
 .row.beat {
@@ -401,14 +482,14 @@ onUnmounted(() => (drag = undefined))
 }
 
 .row.here {
-  background: #f3d9d0;
+  background: var(--chosen);
 }
 
 .numbers {
   position: sticky;
   left: 0;
   z-index: 2;
-  width: 46px;
+  width: 36px;
   background: var(--paper);
 }
 
@@ -421,16 +502,16 @@ onUnmounted(() => (drag = undefined))
 .numbers .number {
   position: absolute;
   left: 0;
-  border-bottom: 1px solid #ece2cf;
+  border-bottom: 1px solid var(--hairline);
 }
 
 .numbers .second {
-  border-top: 1.5px solid #a9987a;
+  border-top: 1.5px solid var(--edge);
 }
 
 .number {
   display: block;
-  width: 46px;
+  width: 36px;
   height: 22px;
   padding-right: 9px;
   background: var(--paper);
@@ -447,8 +528,8 @@ onUnmounted(() => (drag = undefined))
 }
 
 .number.here {
-  background: #f3d9d0;
-  color: #8c2f1c;
+  background: var(--chosen);
+  color: var(--persimmon-dark);
   font-weight: 700;
 }
 
@@ -489,8 +570,8 @@ onUnmounted(() => (drag = undefined))
 }
 
 .cell.chosen {
-  background: rgb(35 104 108 / 15%);
-  box-shadow: inset 0 0 0 1px rgb(35 104 108 / 45%);
+  background: rgb(from var(--lagoon) r g b / 15%);
+  box-shadow: inset 0 0 0 1px rgb(from var(--lagoon) r g b / 45%);
 }
 
 .here .cell.chosen {
@@ -550,7 +631,7 @@ onUnmounted(() => (drag = undefined))
 }
 
 .cell.cycle.later span {
-  color: #6d6873;
+  color: var(--pale-ink);
   font-weight: 400;
 }
 
@@ -568,6 +649,6 @@ onUnmounted(() => (drag = undefined))
 }
 
 .cell.ends:hover::before {
-  background: rgb(82 116 58 / 40%);
+  background: rgb(from var(--moss) r g b / 40%);
 }
 </style>

@@ -18,6 +18,9 @@ const chosen = computed(() => props.sheet.range.value.to - props.sheet.range.val
 watch(chosen, (now) => (frames.value = now), { immediate: true })
 const timed = (count: number) => framesAndSeconds(count, store.scene!.settings.fps)
 
+function copyOn(mirrored: boolean) {
+  if (props.sheet.copyOn(mirrored)) emit('done')
+}
 function withPattern(does: (numbers: number[]) => void) {
   const parsed = patternSchema.safeParse(
     pattern.value
@@ -77,10 +80,16 @@ function withPattern(does: (numbers: number[]) => void) {
       <button class="word" title="There and back, over what follows" @click="sheet.act({ do: 'back-and-forth' })">
         There and back
       </button>
-      <button class="word" @click="sheet.leaveEmpty()">Leave empty</button>
       <button class="word" @click="sheet.copy()">Copy</button>
       <button class="word" @click="sheet.cut()">Cut</button>
       <button class="word" :disabled="!sheet.canPaste.value" @click="sheet.paste()">Paste</button>
+    </div>
+    <div class="line">
+      <span>Copy on after them</span>
+      <button class="word" title="New drawings with the same lines, one after the other" @click="copyOn(false)">
+        As they are
+      </button>
+      <button class="word" title="Mirrored: the second half of a walk" @click="copyOn(true)">Sides exchanged</button>
     </div>
     <div class="line">
       <span>Put in</span>
@@ -108,7 +117,7 @@ function withPattern(does: (numbers: number[]) => void) {
         Plan a motion from frame {{ store.frame }}
       </button>
     </div>
-    <p class="note">Nothing here takes a drawing out of the scene, and every step can be undone.</p>
+    <p class="note">Every step can be undone.</p>
     <button class="word" @click="emit('done')">Close</button>
   </div>
 </template>
@@ -118,13 +127,6 @@ function withPattern(does: (numbers: number[]) => void) {
   display: grid;
   gap: 9px;
   justify-items: start;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
 }
 
 .short {

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { drawingsShown, exposuresOf, isDrawn, type Drawing } from '@unhurried/core'
-import { computed, ref } from 'vue'
+import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useLook } from '../../session/look'
 import { useScene } from '../../session/scene'
+import { atPause } from '../../stage/at-pause'
+import type { Box } from '../../stage/paint/box'
+import { cropOf, sameBox } from './card-crop'
 import DrawingCard from './DrawingCard.vue'
 
 const props = defineProps<{ span: readonly string[] }>()
@@ -33,6 +36,55 @@ const rows = computed(() => {
   return [mine, ...others.filter(({ cards }) => cards.length > 0)]
 })
 
+/** The part of the paper the cards of each level show; looked at again while the hand pauses. */
+const crops = shallowRef<ReadonlyMap<string, Box>>(new Map())
+const whole = computed<Box>(() => ({
+  left: 0,
+  top: 0,
+  right: scene.value.settings.width,
+  bottom: scene.value.settings.height,
+}))
+const owner = {}
+function cropAnew() {
+  stop = atPause(owner, () => {
+    const { ink } = store
+    if (!ink || !store.scene) return
+    const next = new Map(
+      rows.value.map(({ level, cards }) => {
+        const box = cropOf(
+          cards.map(({ id }) => id),
+          ink.inkOf,
+          scene.value.settings,
+        )
+        const before = crops.value.get(level)
+        return [level, before && sameBox(before, box) ? before : box]
+      }),
+    )
+    if ([...next].some(([level, box]) => crops.value.get(level) !== box)) crops.value = next
+  })
+}
+let stop = () => {}
+watch(rows, cropAnew, { immediate: true })
+
+/** The card of the drawing on the pegs is brought into sight once the hand pauses: flips do not wait for it. */
+const host = ref<HTMLElement>()
+const follower = {}
+let unfollow = () => {}
+watch(
+  () => store.drawing,
+  () =>
+    (unfollow = atPause(follower, () =>
+      host.value?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
+    )),
+  { immediate: true },
+)
+const release = store.ink!.onChange(cropAnew)
+onUnmounted(() => {
+  release()
+  stop()
+  unfollow()
+})
+
 /** A card taken up and laid before another, or after the last. */
 const lifted = ref<string>()
 const over = ref<string | null>()
@@ -58,57 +110,63 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
 </script>
 
 <template>
-  <div class="rows" :class="{ several: all }">
-    <div
-      v-for="row in rows"
-      :key="row.level"
-      class="cards"
-      role="group"
-      :aria-label="
-        row.level === store.level ? 'Drawings of this span' : `Drawings of level ${scene.levels[row.level]?.name}`
-      "
-      @dragover.prevent
-      @drop.prevent="drop(row.level)"
-    >
-      <span v-if="all" class="note name">{{ scene.levels[row.level]?.name }}</span>
-      <DrawingCard
-        v-for="(card, i) in row.cards"
-        :key="i"
-        :scene="scene"
-        :entry="card"
-        :ink="store.ink!"
-        :here="card.id === store.drawing"
-        :drawn="isDrawn(card)"
-        :found="look.byDrawing.get(card.id)?.[0]?.sentence"
-        :class="{ over: over === card.id, lifted: lifted === card.id }"
-        draggable="true"
-        title="Drag it to another place, or Alt and the arrows"
-        @click="store.showDrawing(card.id)"
-        @dragstart="
-          (event: DragEvent) => {
-            lifted = card.id
-            event.dataTransfer?.setData('text/plain', card.number)
-          }
+  <div class="beside">
+    <div ref="host" class="rows" :class="{ several: all }">
+      <div
+        v-for="row in rows"
+        :key="row.level"
+        class="cards"
+        role="group"
+        :aria-label="
+          row.level === store.level ? 'Drawings of this span' : `Drawings of level ${scene.levels[row.level]?.name}`
         "
-        @dragover.prevent="over = card.id"
-        @dragend="lifted = undefined"
-        @keydown="onKey($event, row.cards, i)"
-      />
-      <i v-if="lifted" class="end" :class="{ over: over === null }" @dragover.prevent="over = null" />
-      <button
-        v-if="row === rows[0] && scene.levelOrder.length > 1"
-        class="word levels"
-        :aria-pressed="all"
-        @click="all = !all"
+        @dragover.prevent
+        @drop.prevent="drop(row.level)"
       >
-        {{ all ? 'This level' : 'All levels' }}
-      </button>
+        <span v-if="all" class="note name">{{ scene.levels[row.level]?.name }}</span>
+        <DrawingCard
+          v-for="(card, i) in row.cards"
+          :key="i"
+          :scene="scene"
+          :crop="crops.get(row.level) ?? whole"
+          :entry="card"
+          :ink="store.ink!"
+          :here="card.id === store.drawing"
+          :drawn="isDrawn(card)"
+          :found="look.byDrawing.get(card.id)?.[0]?.sentence"
+          :class="{ over: over === card.id, lifted: lifted === card.id }"
+          draggable="true"
+          title="Drag it to another place, or Alt and the arrows"
+          @click="store.showDrawing(card.id)"
+          @dragstart="
+            (event: DragEvent) => {
+              lifted = card.id
+              event.dataTransfer?.setData('text/plain', card.number)
+            }
+          "
+          @dragover.prevent="over = card.id"
+          @dragend="lifted = undefined"
+          @keydown="onKey($event, row.cards, i)"
+        />
+        <i v-if="lifted" class="end" :class="{ over: over === null }" @dragover.prevent="over = null" />
+      </div>
     </div>
+    <button v-if="scene.levelOrder.length > 1" class="word levels" :aria-pressed="all" @click="all = !all">
+      {{ all ? 'This level' : 'All levels' }}
+    </button>
   </div>
 </template>
 
 <style scoped>
+.beside {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-width: 0;
+}
+
 .rows {
+  flex: 1;
   min-width: 0;
 }
 
@@ -150,10 +208,8 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
   border-radius: 5px;
 }
 
-/* In sight however far the cards are scrolled. */
+/* Beside the cards, never over one. */
 .levels {
-  position: sticky;
-  right: 0;
   flex: none;
 }
 </style>

@@ -1,16 +1,8 @@
+import { settingsOf } from '../../../../core/src/testing/build'
 import { applyEdit, newScene, type Edit, type Scene, type Settings } from '@unhurried/core'
 import { cellAt, cycleInWords, sameFaces } from './cells'
 
-const settings: Settings = {
-  name: 'Cells',
-  width: 64,
-  height: 64,
-  fps: 12,
-  length: 14,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
+const settings: Settings = settingsOf({ width: 64, height: 64, fps: 12, length: 14 })
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)
 const key = (frame: number): Edit => ({
   type: 'drawing.add',
@@ -35,14 +27,14 @@ const scene = make(
   { type: 'exposure.show', take: 'main', level: 'A', frame: 12, drawing: 'k1' },
 )
 const column = (of: Scene) => of.sheets['main']!['A']!
-const told = (of: Scene) =>
+const summary = (of: Scene) =>
   Array.from({ length: 14 }, (_, i) => {
     const { text, kind, ends } = cellAt(of, column(of), i + 1)
     return `${text || kind}${ends ? '.' : ''}`
   }).join(' ')
 
 test('squares are written as on paper: numbers, holds and their ends, empty frames, drawings shown again', () => {
-  expect(told(scene)).toBe('1 hold end. 4 hold hold hold end. × empty-hold empty-hold. (1) hold end.')
+  expect(summary(scene)).toBe('1 hold end. 4 hold hold hold end. × empty-hold empty-hold. (1) hold end.')
   expect(cellAt(scene, column(scene), 1)).toMatchObject({ role: 'key', drawn: true, cycle: '' })
 })
 

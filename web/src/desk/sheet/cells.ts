@@ -1,6 +1,8 @@
 import {
+  counted,
   isCycle,
   isDrawn,
+  memo,
   placed,
   totalFrames,
   writtenOut,
@@ -28,12 +30,8 @@ interface Reading {
   readonly cycles: readonly { from: number; to: number; period: number; turns: number | null }[]
 }
 
-const known = new WeakMap<Column, Reading>()
-
 /** A column read once for as long as it stays as it is, however many of its squares are in view. */
-function reading(column: Column): Reading {
-  let found = known.get(column)
-  if (found) return found
+const reading = memo((column: Column): Reading => {
   const entries = placed(writtenOut(column))
   const seen = new Set<string>()
   const firsts = new Set(
@@ -47,9 +45,8 @@ function reading(column: Column): Reading {
     frame += entry.frames
     return isCycle(entry) ? [{ from, to: frame - 1, period: totalFrames(entry.cycle), turns: entry.turns }] : []
   })
-  known.set(column, (found = { entries, firsts, cycles }))
-  return found
-}
+  return { entries, firsts, cycles }
+})
 
 /** The last exposure that begins at or before a frame, found by halving. */
 function entryAt(entries: readonly Placed[], frame: number): Placed {
@@ -95,5 +92,5 @@ export function sameFaces(before: Scene['drawings'], now: Scene['drawings']): bo
 export function cycleInWords(column: Column, frame: number): string {
   const around = reading(column).cycles.find(({ from, to }) => frame >= from && frame <= to)
   if (!around) return ''
-  return `${around.turns === null ? 'a cycle to the end' : `a cycle of ${around.turns} turn${around.turns === 1 ? '' : 's'}`}, ${around.period} frames each, from frame ${around.from}`
+  return `${around.turns === null ? 'a cycle to the end' : `a cycle of ${counted(around.turns, 'turn')}`}, ${around.period} frames each, from frame ${around.from}`
 }

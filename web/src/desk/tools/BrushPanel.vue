@@ -4,12 +4,13 @@ import { onMounted, ref, watch } from 'vue'
 import { paintLine } from '../../stage/paint/ink'
 import { livePath } from '../../stage/paint/paths'
 import { brushTool, lineOf } from '../../stage/tools/brush'
-import type { Bench, Pen, Tool } from '../../stage/tools/tool'
-import type { PencilCase } from './pencil'
+import type { ToolContext, Pen } from '../../stage/tools/tool'
+import { followDrag } from '../../parts/drag'
+import type { PencilSettings } from './pencil'
 
-const pencil = defineModel<PencilCase>({ required: true })
+const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{ colour: string; paper: string }>()
-const set = (fields: Partial<PencilCase['brushes'][Brush]>) => {
+const set = (fields: Partial<PencilSettings['brushes'][Brush]>) => {
   const { brush, brushes } = pencil.value
   pencil.value = { ...pencil.value, brushes: { ...brushes, [brush]: { ...brushes[brush], ...fields } } }
 }
@@ -40,8 +41,7 @@ onMounted(sample)
 watch([pencil, () => props.colour, () => props.paper], sample, { deep: true })
 
 // The strip answers to the pen as the paper does.
-let tool: Tool | undefined
-const bench: Bench = {
+const bench: ToolContext = {
   above(_, paint) {
     const surface = canvas.value!.getContext('2d')!
     surface.fillStyle = props.paper
@@ -60,14 +60,14 @@ const penOf = (event: PointerEvent): Pen => ({
   alt: false,
 })
 function down(event: PointerEvent) {
-  canvas.value!.setPointerCapture(event.pointerId)
-  tool = brushTool({
+  const tool = brushTool({
     bench,
     hand: { brush: pencil.value.brush, ...hand(), colour: props.colour },
     onLine: () => {},
     onLive: () => {},
   })
   tool.down(penOf(event))
+  followDrag(event, { onMove: (_, moved) => tool.move([penOf(moved)]) })
 }
 </script>
 
@@ -81,8 +81,6 @@ function down(event: PointerEvent) {
       aria-label="Test strip: draw here to try the brush"
       data-test="strip-test"
       @pointerdown="down"
-      @pointermove="tool?.move([penOf($event)])"
-      @pointerup="tool = undefined"
     />
     <p class="note">Draw on the strip to try it.</p>
     <label
@@ -123,11 +121,6 @@ function down(event: PointerEvent) {
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 6px;
-}
-
 canvas {
   width: 360px;
   height: 104px;

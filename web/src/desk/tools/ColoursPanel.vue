@@ -1,30 +1,23 @@
 <script setup lang="ts">
-import {
-  coloursOf,
-  coloursOver,
-  colourUse,
-  nameSchema,
-  potsOf,
-  sentenceOf,
-  TONES,
-  type Swatch,
-  type Tone,
-} from '@unhurried/core'
+import { counted, coloursOf, coloursOver, colourUse, nameSchema, sentenceOf, TONES } from '@unhurried/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { freshId } from '../../api/ids'
 import { sayWhy, useScene } from '../../session/scene'
-import type { PencilCase } from './pencil'
+import type { PencilSettings } from './pencil'
+import { usePaletteActs } from './usePaletteActs'
 import type { Tools } from './useTools'
 
-const pencil = defineModel<PencilCase>({ required: true })
+const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{ tools: Tools }>()
 const store = useScene()
 const scene = computed(() => store.scene!)
-const pots = computed(() => potsOf(scene.value.palette))
+const inHand = computed({
+  get: () => pencil.value.swatch,
+  set: (swatch) => (pencil.value = { ...pencil.value, swatch }),
+})
+const acts = usePaletteActs(inHand)
+const { pots, chosen, put } = acts
 const colours = computed(() => coloursOf(scene.value.palette))
-const chosen = computed(() => pots.value.find((swatch) => swatch.id === pencil.value.swatch) ?? pots.value[0]!)
 const groups = computed(() => [...new Set(scene.value.palette.flatMap((swatch) => swatch.group ?? []))])
-const put = (swatch: Swatch) => store.change({ type: 'swatch.put', swatch })
 
 const name = ref('')
 const group = ref('')
@@ -49,45 +42,18 @@ function recolour(colour: string | null) {
   const { tone: _, ...swatch } = chosen.value
   put({ ...swatch, colour: colour.toLowerCase() })
 }
-function addTone(tone: Tone) {
-  const of = chosen.value.tone?.of ?? chosen.value.id
-  const base = scene.value.palette.find(({ id }) => id === of)!
-  const swatch: Swatch = {
-    id: freshId(),
-    name: `${base.name}, ${tone}`.slice(0, 120),
-    colour: base.colour,
-    tone: { of, is: tone },
-    ...(base.group && { group: base.group }),
-  }
-  if (put(swatch)) pencil.value = { ...pencil.value, swatch: swatch.id }
-}
-function letGo() {
-  const { tone: _, ...swatch } = chosen.value
-  put(swatch)
-}
-function merge(into: string) {
-  if (store.change({ type: 'swatch.pour', swatch: chosen.value.id, into }))
-    pencil.value = { ...pencil.value, swatch: into }
-}
 const newName = ref('')
 const newColour = ref('#23686c')
 watch(
-  () => props.tools.found.value,
+  () => props.tools.unknownColour.value,
   (found) => found && (newColour.value = found),
   { immediate: true },
 )
 function add() {
   const parsed = nameSchema.safeParse(newName.value)
   if (!parsed.success) return sayWhy(new Error(`A colour needs a name: ${sentenceOf(parsed.error)}`))
-  const swatch: Swatch = {
-    id: freshId(),
-    name: parsed.data,
-    colour: newColour.value,
-    ...(chosen.value.group && { group: chosen.value.group }),
-  }
-  if (put(swatch)) {
-    pencil.value = { ...pencil.value, swatch: swatch.id }
-    props.tools.forgetFound()
+  if (acts.add(parsed.data, newColour.value)) {
+    props.tools.forgetUnknown()
     newName.value = ''
   }
 }
@@ -131,14 +97,15 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
       <datalist id="colour-groups"><option v-for="each in groups" :key="each" :value="each" /></datalist>
     </div>
     <p v-if="chosen.tone" class="note">
-      Follows {{ nameOf(chosen.tone.of) }}, {{ chosen.tone.is }}. <button class="word" @click="letGo">Let it go</button>
+      Follows {{ nameOf(chosen.tone.of) }}, {{ chosen.tone.is }}.
+      <button class="word" @click="acts.letGo">Let it go</button>
     </p>
     <p v-else class="note">A change is seen everywhere it was used.</p>
     <div class="line">
-      <button v-for="tone in TONES" :key="tone" class="word" @click="addTone(tone)">
+      <button v-for="tone in TONES" :key="tone" class="word" @click="acts.addTone(tone)">
         Add {{ tone === 'shadow' ? 'its shadow' : tone }}
       </button>
-      <ElDropdown trigger="click" :persistent="false" max-height="260" @command="merge">
+      <ElDropdown trigger="click" :persistent="false" max-height="260" @command="acts.merge">
         <button class="word" :disabled="pots.length < 2">Merge into …</button>
         <template #dropdown
           ><ElDropdownMenu
@@ -152,11 +119,16 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
         >
       </ElDropdown>
     </div>
+    <div class="line" role="group" aria-label="This pot">
+      <button class="word" @click="acts.copy">Copy it</button>
+      <button class="word" :disabled="!acts.canStep(-1)" @click="acts.step(-1)">Earlier in the row</button>
+      <button class="word" :disabled="!acts.canStep(1)" @click="acts.step(1)">Later</button>
+    </div>
     <p class="note" data-test="colour-use">
       <template v-if="!usedBy">Counting …</template>
       <template v-else-if="numbers.length === 0">No drawing uses it.</template>
       <template v-else
-        >Used on {{ numbers.length }} {{ numbers.length === 1 ? 'drawing' : 'drawings' }}:
+        >Used on {{ counted(numbers.length, 'drawing') }}:
         <button
           v-for="drawing in numbers.slice(0, 18)"
           :key="drawing.id"
@@ -169,9 +141,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
     </p>
     <p v-for="each in merged" :key="each.id" class="note">
       {{ each.name }} was merged into {{ nameOf(each.into!) }}.
-      <button class="word small" @click="store.change({ type: 'swatch.take-out', swatch: each.id })">
-        Take it out again
-      </button>
+      <button class="word small" @click="acts.takeOutAgain(each.id)">Take it out again</button>
     </p>
     <form class="line" @submit.prevent="add">
       <ElColorPicker v-model="newColour" aria-label="New colour" />
@@ -208,17 +178,8 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
 
 <style scoped>
 .panel {
-  display: grid;
-  gap: 8px;
   max-height: 60vh;
   overflow: auto;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
 }
 
 .name {

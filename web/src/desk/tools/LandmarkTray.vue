@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameSchema, pinOf, sentenceOf } from '@unhurried/core'
+import { counted, nameSchema, pinOf, sentenceOf, type Landmark } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { typing } from '../../parts/typing'
@@ -37,10 +37,33 @@ const asks = computed(() => {
     ? `Press on the paper where ${inHand.value.name} lies on ${entry.value.number}.`
     : `Still to pin on ${entry.value.number}: ${missing.value.map((each) => each.name).join(', ')}.`
 })
+/** What is done to the one in hand. */
+const acts = computed(() => {
+  const { inHand, copy, canStep, step, remove } = props.landmarks
+  if (!inHand.value) return []
+  const landmark = inHand.value
+  const { id } = landmark
+  return [
+    { word: 'Rename …', act: () => beginRenaming(landmark) },
+    { word: 'Copy', title: 'With its pins, to be dragged on from there', act: () => copy(id) },
+    { word: 'Earlier', off: !canStep(id, -1), act: () => step(id, -1) },
+    { word: 'Later', off: !canStep(id, 1), act: () => step(id, 1) },
+    { word: 'Take away', title: 'With its pins on every drawing; undo brings them back', act: () => remove(id) },
+  ]
+})
+/** The landmark that is being given another name. */
+const renaming = ref<string>()
+function beginRenaming({ id, name: was }: Landmark) {
+  renaming.value = id
+  name.value = was
+}
 function add() {
   const parsed = nameSchema.safeParse(name.value)
   if (!parsed.success) return sayWhy(new Error(`A landmark needs a name: ${sentenceOf(parsed.error)}`))
-  if (props.landmarks.add(parsed.data)) name.value = ''
+  const done = renaming.value ? props.landmarks.rename(renaming.value, parsed.data) : props.landmarks.add(parsed.data)
+  if (!done) return
+  name.value = ''
+  renaming.value = undefined
 }
 </script>
 
@@ -57,8 +80,13 @@ function add() {
       {{ pinOf(landmarks.entry.value, each.id) ? '●' : '○' }} {{ each.name }}
     </button>
     <form @submit.prevent="add">
-      <ElInput v-model="name" size="small" placeholder="New landmark" aria-label="Name of a new landmark" />
-      <button class="word">Add</button>
+      <ElInput
+        v-model="name"
+        size="small"
+        placeholder="New landmark"
+        :aria-label="renaming ? 'Another name for this landmark' : 'Name of a new landmark'"
+      />
+      <button class="word">{{ renaming ? 'Rename' : 'Add' }}</button>
     </form>
     <template v-if="landmarks.inHand.value">
       <button
@@ -71,17 +99,25 @@ function add() {
         Sharp turn
       </button>
       <button v-if="pin" class="word" @click="landmarks.unpin(landmarks.inHand.value.id)">Unpin</button>
-      <button
-        class="word"
-        title="With its pins on every drawing; undo brings them back"
-        @click="landmarks.remove(landmarks.inHand.value.id)"
-      >
-        Take away
-      </button>
+      <ElDropdown trigger="click" :persistent="false" @command="(act: () => void) => act()">
+        <button class="word">Change …</button>
+        <template #dropdown
+          ><ElDropdownMenu
+            ><ElDropdownItem
+              v-for="{ word, title, off, act } in acts"
+              :key="word"
+              :command="act"
+              :disabled="off"
+              :title
+              >{{ word }}</ElDropdownItem
+            ></ElDropdownMenu
+          ></template
+        >
+      </ElDropdown>
     </template>
     <template v-if="look.proposals.length > 0">
       <button class="word main" title="Enter" data-test="accept" @click="look.accept()">
-        Pin on {{ look.proposals.length }} {{ look.proposals.length === 1 ? 'drawing' : 'drawings' }}
+        Pin on {{ counted(look.proposals.length, 'drawing') }}
       </button>
       <button class="word" @click="look.refuse()">Let go</button>
       <span class="note" role="status">Dotted where it seems to lie, at least {{ least }} % sure. Flip to see.</span>
@@ -89,11 +125,11 @@ function add() {
     <button
       v-else-if="pin && landmarks.entry.value"
       class="word"
-      :disabled="look.following > 0"
+      :disabled="look.following"
       title="Proposes where it lies on the drawings after this one, from the ink around it"
       @click="look.follow(landmarks.entry.value.id, landmarks.inHand.value!.id)"
     >
-      {{ look.following > 0 ? 'Following …' : 'Follow on' }}
+      {{ look.following ? 'Following …' : 'Follow on' }}
     </button>
     <span v-if="look.proposals.length === 0" class="note asks" role="status" :title="asks">{{ asks }}</span>
   </div>

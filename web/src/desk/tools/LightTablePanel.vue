@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Level, LightTable } from '@unhurried/core'
 import { computed } from 'vue'
-import { TINTS } from '../../stage/light-table'
+import { isClosed, TINTS } from '../../stage/light-table'
 import { useScene } from '../../session/scene'
 
 const props = defineProps<{ level: Level }>()
@@ -30,7 +30,15 @@ function set(fields: { [Field in keyof LightTable]?: LightTable[Field] | undefin
 }
 const percent = (share: number) => Math.round(share * 100)
 const tints = computed(() => props.level.lightTable.tints ?? TINTS)
-const beyond = computed(() => props.level.lightTable.beyond ?? props.level.loop)
+const beyond = computed(() => isClosed(store.scene!, props.level.id, store.take))
+/** What lies beyond the last drawing, and when. */
+const loopWords = computed(() => {
+  if (!props.level.loop) return 'This level is not a loop.'
+  if (props.level.lightTable.beyond !== undefined) return 'This level is a loop.'
+  return beyond.value
+    ? 'This level is a loop: its first drawing lies beyond the last.'
+    : 'This level is a loop: its first drawing lies beyond the last once no frame at its end is empty.'
+})
 const pinned = computed(() => props.level.lightTable.pinned ?? [])
 const drawings = computed(() =>
   Object.values(store.scene!.drawings)
@@ -142,22 +150,11 @@ const SIDES = [
         <ElOption v-for="drawing in drawings" :key="drawing.id" :value="drawing.id" :label="drawing.number" />
       </ElSelect>
     </label>
-    <p class="note">{{ level.loop ? 'This level is a loop.' : 'This level is not a loop.' }} Kept with the level.</p>
+    <p class="note">{{ loopWords }} Kept with the level.</p>
   </div>
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 8px;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-
 .row {
   display: grid;
   grid-template-columns: 22px 50px 92px 1fr 40px 26px;

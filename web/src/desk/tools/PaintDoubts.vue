@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useScene } from '../../session/scene'
-import type { Paint } from './usePaint'
+import type { Paint } from './paint/usePaint'
 
 defineProps<{ paint: Paint }>()
 const store = useScene()

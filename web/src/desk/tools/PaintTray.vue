@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { PencilCase } from './pencil'
-import type { Paint } from './usePaint'
+import type { PencilSettings } from './pencil'
+import type { Paint } from './paint/usePaint'
 
-const pencil = defineModel<PencilCase>({ required: true })
+const pencil = defineModel<PencilSettings>({ required: true })
 defineProps<{ paint: Paint; cells: boolean }>()
 </script>
 
@@ -25,7 +25,7 @@ defineProps<{ paint: Paint; cells: boolean }>()
       class="word"
       :disabled="!paint.last.value || paint.progress.value !== undefined"
       title="Lays the paint you put down last in every drawing of this level"
-      @click="paint.paintThrough()"
+      @click="paint.propagate()"
     >
       Paint through
     </button>
@@ -38,7 +38,7 @@ defineProps<{ paint: Paint; cells: boolean }>()
       />
       <button class="word" @click="paint.stop()">Stop</button>
     </template>
-    <span v-else-if="paint.told.value" class="note" role="status">{{ paint.told.value }}</span>
+    <span v-else-if="paint.note.value" class="note" role="status">{{ paint.note.value }}</span>
   </div>
 </template>
 

@@ -3,9 +3,9 @@ import { BLENDS, PASSES, type Blend, type Level, type Pass, type PassState, type
 import { computed } from 'vue'
 import { freshId } from '../../api/ids'
 import { sayWhy, useScene } from '../../session/scene'
-import type { PencilCase } from './pencil'
+import type { PencilSettings } from './pencil'
 
-const pencil = defineModel<PencilCase>({ required: true })
+const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{ level: Level }>()
 const store = useScene()
 /** As they lie, the uppermost first. */
@@ -129,11 +129,6 @@ function beginFrom(pass: Pass, withLines: boolean) {
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 6px;
-}
-
 .row {
   display: grid;
   grid-template-columns: 84px 26px auto auto auto 1fr 46px 92px;
@@ -151,12 +146,5 @@ function beginFrom(pass: Pass, withLines: boolean) {
 
 .count {
   text-align: right;
-}
-
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
 }
 </style>

@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import { BRUSH_TABLE, coloursOf, potsOf, type Level } from '@unhurried/core'
+import { BRUSH_TABLE, type Level } from '@unhurried/core'
 import { Lamp } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, defineAsyncComponent } from 'vue'
 import { useScene } from '../../session/scene'
 import type { UnderLight } from '../../stage/light-table'
 import BrushPanel from './BrushPanel.vue'
-import ColoursPanel from './ColoursPanel.vue'
+import CellPenTray from './CellPenTray.vue'
 import { keyOf, type CommandId } from '../commands/commands'
 import LandmarkTray from './LandmarkTray.vue'
 import LightTablePanel from './LightTablePanel.vue'
 import PaintTray from './PaintTray.vue'
 import PassesPanel from './PassesPanel.vue'
-import { drawsWithBrush, type PencilCase } from './pencil'
+import PotRow from './PotRow.vue'
+import { drawsWithBrush, type PencilSettings } from './pencil'
 import { TOOL_LIST, type ToolName } from './register'
 import SelectTray from './SelectTray.vue'
 import SlideTray from './SlideTray.vue'
@@ -20,17 +21,20 @@ import type { Landmarks } from './useLandmarks'
 import type { Slides } from './useSlides'
 import type { Stage } from '../paper/useStage'
 
-const pencil = defineModel<PencilCase>({ required: true })
+const ColoursPanel = defineAsyncComponent(() => import('./ColoursPanel.vue'))
+
+const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{
   level: Level
   landmarks: Landmarks
   slides: Slides
   under: readonly UnderLight[]
   stage: Stage
+  ahead: boolean
 }>()
-const emit = defineEmits<{ light: [] }>()
+const emit = defineEmits<{ light: []; again: [] }>()
 const store = useScene()
-const set = (fields: Partial<PencilCase>) => (pencil.value = { ...pencil.value, ...fields })
+const set = (fields: Partial<PencilSettings>) => (pencil.value = { ...pencil.value, ...fields })
 const cells = computed(() => Boolean(store.scene!.settings.cells))
 
 const tools = computed(() => TOOL_LIST.filter((tool) => !(cells.value && tool.notInCells)))
@@ -67,18 +71,8 @@ const THROUGH = [
   { value: 'chosen', word: 'the chosen' },
   { value: 'all', word: 'all of the span' },
 ] as const
-const targets = computed(() => props.stage.through.targets.value.length)
+const targets = computed(() => props.stage.targets.all.value.length)
 
-const pots = computed(() => potsOf(store.scene!.palette))
-const colours = computed(() => coloursOf(store.scene!.palette))
-const chosen = computed(() => pots.value.find((swatch) => swatch.id === pencil.value.swatch) ?? pots.value[0]!)
-/** Pots by their groups, those of no group first. */
-const shelves = computed(() => {
-  const names = [...new Set(pots.value.map((pot) => pot.group ?? ''))].sort(
-    (a, b) => Number(b === '') - Number(a === ''),
-  )
-  return names.map((name) => ({ name, pots: pots.value.filter((pot) => (pot.group ?? '') === name) }))
-})
 const pickPot = (swatch: string) =>
   set({ swatch, ...(drawsLines.value || pencil.value.tool === 'fill' ? {} : { tool: pencil.value.brush }) })
 
@@ -98,27 +92,31 @@ useEventListener(
   },
   { capture: true },
 )
+/** Straight ahead one key goes round three ways: which one it is stands on the lamp. */
+const lightWords = computed(() => {
+  const { on, shows } = props.level.lightTable
+  if (!props.ahead || !on) return 'Light'
+  return shows === 'earlier' ? 'earlier' : 'both sides'
+})
 const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 </script>
 
 <template>
   <section class="tray" aria-label="Pencil tray">
-    <div class="line">
-      <div class="tools" role="group" aria-label="Tools">
-        <button
-          v-for="tool in tools"
-          :key="tool.name"
-          class="word tool"
-          :class="{ apart: tool.apart }"
-          :aria-pressed="pencil.tool === tool.name"
-          :title="titleOf(tool.name)"
-          @click="set({ tool: tool.name })"
-        >
-          <component :is="tool.icon" :size="14" /> {{ wordOf(tool.name, tool.word) }}
-        </button>
-      </div>
+    <div class="tools" role="group" aria-label="Tools">
+      <button
+        v-for="tool in tools"
+        :key="tool.name"
+        class="word tool"
+        :class="{ apart: tool.apart }"
+        :aria-pressed="pencil.tool === tool.name"
+        :title="titleOf(tool.name)"
+        @click="set({ tool: tool.name })"
+      >
+        <component :is="tool.icon" :size="15" /><span>{{ wordOf(tool.name, tool.word) }}</span>
+      </button>
     </div>
-    <div class="line options">
+    <div class="options">
       <ElPopover :hide-after="0" :visible="open === 'passes'" placement="top-start" :width="560">
         <template #reference
           ><button
@@ -127,7 +125,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
             :title="`The pass drawn on: ${pencil.pass}`"
             @click="toggle('passes')"
           >
-            Pass: {{ pencil.pass }}
+            <span class="wide-only">Pass: </span>{{ pencil.pass }}
           </button></template
         >
         <PassesPanel v-if="open === 'passes'" v-model="pencil" :level="level" />
@@ -157,6 +155,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
           >
             Lines whole
           </button>
+          <CellPenTray v-if="cells && (drawsLines || pencil.tool === 'eraser')" v-model="pencil" />
           <ElPopover
             :hide-after="0"
             v-if="drawsLines && !cells"
@@ -182,49 +181,39 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
             />
           </ElPopover>
         </template>
-        <SelectTray v-if="pencil.tool === 'select'" v-model="pencil" :selection="stage.selection" :cells="cells" />
+        <SelectTray
+          v-if="pencil.tool === 'select'"
+          v-model="pencil"
+          :selection="stage.selection"
+          :cells="cells"
+          @again="emit('again')"
+        />
         <PaintTray v-else-if="pencil.tool === 'fill'" v-model="pencil" :paint="stage.paint" :cells="cells" />
         <span v-else-if="pencil.tool === 'points'" class="note"
           >Press a line to see its points; drag a point to bend the line there.</span
         >
         <span v-else-if="pencil.tool === 'pick'" class="note"
           >Press the paper, the ground or a reference.
-          <button v-if="stage.tools.found.value" class="word" @click="open = 'colours'">
-            <i class="dot" :style="{ backgroundColor: stage.tools.found.value }" /> New colour: name it
+          <button v-if="stage.tools.unknownColour.value" class="word" @click="open = 'colours'">
+            <i class="dot" :style="{ backgroundColor: stage.tools.unknownColour.value }" /> New colour: name it
           </button></span
         >
         <label v-if="pencil.tool !== 'pick' && pencil.tool !== 'points'" class="through"
-          ><span class="note">On</span>
-          <ElSelect
-            :model-value="pencil.through"
+          ><ElSelect
+            :model-value="pencil.on"
             size="small"
             aria-label="Drawings the tool works on"
-            @change="(through: PencilCase['through']) => set({ through })"
+            @change="(on: PencilSettings['on']) => set({ on })"
             @visible-change="(shown: boolean) => shown || letKeysGo()"
             ><ElOption v-for="each in THROUGH" :key="each.value" :value="each.value" :label="each.word"
           /></ElSelect>
           <span v-if="targets > 1" class="note" data-test="targets">{{ targets }} drawings</span>
         </label>
-        <div
+        <PotRow
           v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'"
-          class="pots"
-          role="group"
-          aria-label="Colours"
-        >
-          <template v-for="shelf in shelves" :key="shelf.name">
-            <span v-if="shelf.name" class="group">{{ shelf.name }}</span>
-            <button
-              v-for="pot in shelf.pots"
-              :key="pot.id"
-              class="pot"
-              :aria-pressed="chosen.id === pot.id"
-              :title="pot.name"
-              @click="pickPot(pot.id)"
-            >
-              <i :style="{ backgroundColor: colours.get(pot.id)! }" /><span>{{ pot.name }}</span>
-            </button>
-          </template>
-        </div>
+          :chosen="pencil.swatch"
+          @pick="pickPot"
+        />
         <ElPopover
           :hide-after="0"
           v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'"
@@ -240,75 +229,69 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
           <ColoursPanel v-if="open === 'colours'" v-model="pencil" :tools="stage.tools" />
         </ElPopover>
       </template>
-      <div class="right">
-        <button
-          class="word tool"
-          :aria-pressed="level.lightTable.on"
-          :title="`Key ${keyOf('light')}`"
-          @click="emit('light')"
-        >
-          <Lamp :size="14" /> Light table
-        </button>
-        <ElPopover :hide-after="0" :visible="open === 'light'" placement="top-end" :width="430">
-          <template #reference
-            ><button
-              class="word"
-              :aria-expanded="open === 'light'"
-              aria-label="Set it up"
-              title="Set the light table up"
-              @click="toggle('light')"
-            >
-              …
-            </button></template
+    </div>
+    <div class="right">
+      <button
+        class="word tool"
+        :aria-label="`Light table${ahead && level.lightTable.on ? `: ${lightWords}` : ''}`"
+        :aria-pressed="level.lightTable.on"
+        :title="`Key ${keyOf('light')}`"
+        @click="emit('light')"
+      >
+        <Lamp :size="15" /><span>{{ lightWords }}</span>
+      </button>
+      <ElPopover :hide-after="0" :visible="open === 'light'" placement="top-end" :width="430">
+        <template #reference
+          ><button
+            class="word"
+            :aria-expanded="open === 'light'"
+            aria-label="Set it up"
+            title="Set the light table up"
+            @click="toggle('light')"
           >
-          <LightTablePanel v-if="open === 'light'" :level="level" />
-        </ElPopover>
-      </div>
+            …
+          </button></template
+        >
+        <LightTablePanel v-if="open === 'light'" :level="level" />
+      </ElPopover>
     </div>
   </section>
 </template>
 
 <style scoped>
+/* One line: every tool by its shape and name, then what the one in hand needs. */
 .tray {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 4px;
-  padding: 5px 12px 6px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-width: 0;
+  padding: 3px 8px 4px;
   background: var(--paper);
   border-top: 1px solid var(--rule);
 }
 
-.line {
-  display: flex;
-  gap: 5px 8px;
-  align-items: center;
-  min-height: 36px;
-}
-
 /* As high for one tool as for another, so that the paper stays where it is. */
 .options {
+  display: flex;
+  flex: 1;
   gap: 6px;
-  height: 40px;
+  align-items: center;
+  min-width: 0;
+  height: 42px;
   overflow: auto hidden;
   scrollbar-width: thin;
 }
 
-.line:first-child {
-  flex-wrap: wrap;
-  min-height: 28px;
-}
-
 .tools {
   display: flex;
-  flex-wrap: wrap;
-  gap: 3px;
+  flex: none;
+  gap: 2px;
 }
 
 .right {
   display: flex;
   flex: none;
   gap: 4px;
-  margin-left: auto;
 }
 
 .right .word {
@@ -320,22 +303,52 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 }
 
 .tool {
-  display: inline-flex;
-  gap: 4px;
-  align-items: center;
-  padding: 2px 5px;
-  font-size: 13px;
+  display: grid;
+  gap: 1px;
+  justify-items: center;
+  min-width: 36px;
+  min-height: 40px;
+  padding: 3px 2px 1px;
+  font-size: 11px;
 }
 
 .apart {
-  margin-left: 5px;
+  margin-left: 4px;
+}
+
+@media (max-height: 520px) {
+  .tray {
+    padding: 2px 8px;
+  }
+
+  .options {
+    height: 34px;
+  }
+
+  .tool {
+    min-height: 33px;
+  }
+}
+
+/* Where the line is short the shapes stand for the names, but for the tool in hand. */
+@media (max-width: 1180px) {
+  .tools .tool {
+    min-width: 28px;
+  }
+
+  .tools .tool:not([aria-pressed='true']) span,
+  .wide-only {
+    display: none;
+  }
 }
 
 .slide {
   display: grid;
-  width: 92px;
+  flex: none;
+  width: 72px;
   font-size: 12.5px;
   line-height: 1.2;
+  white-space: nowrap;
 }
 
 .slide b {
@@ -355,67 +368,14 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 }
 
 .through .el-select {
-  width: 106px;
-}
-
-.pots {
-  display: flex;
-  gap: 4px;
-  align-items: center;
-  flex: 0 1 auto;
-  min-width: 76px;
-  overflow-x: auto;
-  scrollbar-width: thin;
-}
-
-.group {
-  flex: none;
-  padding-left: 5px;
-  color: var(--graphite);
-  font-size: 11.5px;
-  font-style: italic;
-  border-left: 1px solid var(--rule);
-}
-
-.pot {
-  flex: none;
-  display: grid;
-  justify-items: center;
-  max-width: 66px;
-  padding: 2px 4px;
-  border: 1px solid transparent;
-  border-radius: 5px;
-  background: none;
-  color: var(--ink);
-  font-size: 11.5px;
-  line-height: 1.2;
-  cursor: pointer;
-}
-
-.pot span {
-  max-width: 100%;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-
-.pot[aria-pressed='true'] {
-  border-color: var(--lagoon);
-  background: #fffdf8;
-}
-
-.pot i {
-  width: 24px;
-  height: 15px;
-  border: 1px solid #a9987a;
-  border-radius: 3px 3px 8px 8px;
+  width: 98px;
 }
 
 .dot {
   display: inline-block;
   width: 12px;
   height: 12px;
-  border: 1px solid #a9987a;
+  border: 1px solid var(--edge);
   border-radius: 50%;
 }
 </style>

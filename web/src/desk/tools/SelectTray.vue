@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { LAW_WORDS, PASSES, SPACING_LAWS, type Pass, type SpacingLaw } from '@unhurried/core'
 import { computed } from 'vue'
-import type { PencilCase } from './pencil'
-import type { Selection } from './useSelection'
+import { useScene } from '../../session/scene'
+import type { PencilSettings } from './pencil'
+import type { Selection } from './selection/useSelection'
 
-const pencil = defineModel<PencilCase>({ required: true })
+const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{ selection: Selection; cells: boolean }>()
-const set = (fields: Partial<PencilCase>) => (pencil.value = { ...pencil.value, ...fields })
+const emit = defineEmits<{ again: [] }>()
+const set = (fields: Partial<PencilSettings>) => (pencil.value = { ...pencil.value, ...fields })
 const any = computed(() => props.selection.selected.value !== undefined)
 const degrees = computed(() => Math.round(((((props.selection.axis.value * 180) / Math.PI) % 180) + 180) % 180))
 const acts = {
@@ -16,6 +19,33 @@ const acts = {
   remove: () => props.selection.remove(),
   all: () => props.selection.all(),
 }
+const width = computed(() => pencil.value.brushes[pencil.value.brush].size)
+/** So much finer or heavier at a time. */
+const WEIGHT = 1.25
+const restyles: Record<string, () => unknown> = {
+  again: () => emit('again'),
+  swatch: () => props.selection.inColour(pencil.value.swatch),
+  finer: () => props.selection.byWidth(1 / WEIGHT),
+  heavier: () => props.selection.byWidth(WEIGHT),
+  width: () => props.selection.toWidth(width.value),
+  brush: () => props.selection.withBrush(pencil.value.brush),
+  steadier: () => props.selection.steadier(),
+  closed: () => props.selection.closed(),
+  join: () => props.selection.join(),
+  front: () => props.selection.order('front'),
+  behind: () => props.selection.order('behind'),
+}
+function restyle(act: string) {
+  const [what, which = ''] = act.split(' ')
+  if (what === 'pass') return props.selection.toPass(which as Pass)
+  if (what === 'level') return props.selection.toLevel(which)
+  return restyles[act]!()
+}
+const store = useScene()
+const otherLevels = computed(() =>
+  store.scene!.levelOrder.filter((id) => id !== store.level).map((id) => store.scene!.levels[id]!),
+)
+const onLines = computed(() => !props.selection.anyLine.value)
 function squashTo(value: number | undefined) {
   if (value === undefined) return
   props.selection.squash(value / 100)
@@ -30,53 +60,42 @@ function squashTo(value: number | undefined) {
     <button
       v-if="!cells"
       class="word"
-      :aria-pressed="pencil.cut"
-      title="Lines are cut where the lasso crosses them; else taken whole by their greater part"
-      @click="set({ cut: !pencil.cut })"
+      :aria-pressed="pencil.form === 'part'"
+      title="A line is cut in two where it is touched"
+      @click="set({ form: 'part' })"
     >
-      Cut lines
+      Part
     </button>
-    <button
-      v-if="!cells"
-      class="word"
-      :aria-pressed="pencil.everyPass"
-      title="Takes from every pass that is shown and not locked, lines and paint together"
-      @click="set({ everyPass: !pencil.everyPass })"
-    >
-      Every pass
-    </button>
-    <button class="word" :disabled="!any" @click="selection.flip('across')" aria-label="Flip across">Flip ↔</button>
-    <button class="word" :disabled="!any" @click="selection.flip('down')" aria-label="Flip down">Flip ↕</button>
-    <template v-if="!cells">
-      <label class="tray-field"
-        >Stretch
-        <ElInputNumber
-          size="small"
-          :controls="false"
-          :model-value="100"
-          :min="20"
-          :max="500"
-          :step="5"
-          :disabled="!any"
-          aria-label="Stretch along the axis in per cent, keeping the area"
-          @change="squashTo"
-        />
-        %</label
-      >
-      <label class="tray-field"
-        >along
-        <ElInputNumber
-          size="small"
-          :controls="false"
-          :model-value="degrees"
-          :min="0"
-          :max="179"
-          :step="15"
-          aria-label="Direction of the stretch and of the mirror line in degrees"
-          @change="(value?: number) => selection.face(((value ?? 90) * Math.PI) / 180)"
-        />°</label
-      >
-    </template>
+    <ElDropdown trigger="click" :persistent="false" max-height="360" @command="restyle">
+      <button class="word" :disabled="!any" title="Another colour, width, brush, place or pass for what is selected">
+        Change …
+      </button>
+      <template #dropdown>
+        <ElDropdownMenu>
+          <ElDropdownItem command="again">Again on the next drawing, moved as last time</ElDropdownItem>
+          <ElDropdownItem command="swatch">In the colour in hand</ElDropdownItem>
+          <ElDropdownItem command="finer" :disabled="onLines">Finer lines</ElDropdownItem>
+          <ElDropdownItem command="heavier" :disabled="onLines">Heavier lines</ElDropdownItem>
+          <ElDropdownItem command="width" :disabled="onLines"
+            >As wide as the brush in hand, {{ width }} px</ElDropdownItem
+          >
+          <ElDropdownItem command="brush" :disabled="onLines"
+            >With the brush in hand, {{ pencil.brush }}</ElDropdownItem
+          >
+          <ElDropdownItem command="steadier" :disabled="onLines">Steadier lines</ElDropdownItem>
+          <ElDropdownItem command="join" :disabled="onLines">Join to one line</ElDropdownItem>
+          <ElDropdownItem command="closed" :disabled="onLines">Close: lead them back to their beginning</ElDropdownItem>
+          <ElDropdownItem command="front">In front of all</ElDropdownItem>
+          <ElDropdownItem command="behind">Behind all</ElDropdownItem>
+          <ElDropdownItem v-for="pass in PASSES" :key="pass" :command="`pass ${pass}`"
+            >Onto the {{ pass }} pass</ElDropdownItem
+          >
+          <ElDropdownItem v-for="{ id, name } in otherLevels" :key="id" :command="`level ${id}`"
+            >Over to level {{ name }}</ElDropdownItem
+          >
+        </ElDropdownMenu>
+      </template>
+    </ElDropdown>
     <ElDropdown trigger="click" :persistent="false" @command="(act: keyof typeof acts) => acts[act]()">
       <button class="word" title="Copy, cut out, paste, take out">Copy …</button>
       <template #dropdown>
@@ -92,10 +111,86 @@ function squashTo(value: number | undefined) {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
+    <ElPopover v-if="!cells" :hide-after="0" trigger="click" placement="top" :width="300">
+      <template #reference><button class="word" title="What a lasso takes">Takes …</button></template>
+      <div class="panel">
+        <button
+          class="word"
+          :aria-pressed="pencil.cut"
+          title="Else taken whole, by their greater part"
+          @click="set({ cut: !pencil.cut })"
+        >
+          Cut lines where the lasso crosses them
+        </button>
+        <button
+          class="word"
+          :aria-pressed="pencil.everyPass"
+          title="That is shown and not locked, lines and paint together"
+          @click="set({ everyPass: !pencil.everyPass })"
+        >
+          Every pass
+        </button>
+      </div>
+    </ElPopover>
+    <ElPopover :hide-after="0" trigger="click" placement="top" :width="250">
+      <template #reference>
+        <button class="word" :disabled="!any" title="Flip, stretch, the direction of both">Shape …</button>
+      </template>
+      <div class="panel">
+        <div class="line">
+          <button class="word" @click="selection.flip('across')">Flip across ↔</button>
+          <button class="word" @click="selection.flip('down')">Flip down ↕</button>
+        </div>
+        <template v-if="!cells">
+          <label class="tray-field"
+            >Stretch
+            <ElInputNumber
+              size="small"
+              :controls="false"
+              :model-value="100"
+              :min="20"
+              :max="500"
+              :step="5"
+              aria-label="Stretch along the axis in per cent, keeping the area"
+              @change="squashTo"
+            />
+            %</label
+          >
+          <label class="tray-field"
+            >along
+            <ElInputNumber
+              size="small"
+              :controls="false"
+              :model-value="degrees"
+              :min="0"
+              :max="179"
+              :step="15"
+              aria-label="Direction of the stretch and of the mirror line in degrees"
+              @change="(value?: number) => selection.face(((value ?? 90) * Math.PI) / 180)"
+            />°</label
+          >
+        </template>
+      </div>
+    </ElPopover>
+    <ElSelect
+      v-if="pencil.on !== 'one'"
+      size="small"
+      class="grows"
+      :model-value="pencil.grows ?? 'same'"
+      aria-label="How much of a move each drawing gets"
+      @change="(law: SpacingLaw | 'same') => set({ grows: law === 'same' ? undefined : law })"
+    >
+      <ElOption value="same" label="by the same" />
+      <ElOption v-for="law in SPACING_LAWS" :key="law" :value="law" :label="`growing, ${LAW_WORDS[law]}`" />
+    </ElSelect>
   </div>
 </template>
 
 <style scoped>
+.grows {
+  width: 150px;
+}
+
 .word {
   padding: 2px 6px;
 }

@@ -21,7 +21,7 @@ watch(
   },
   { immediate: true },
 )
-const told = computed(() => {
+const words = computed(() => {
   const { x, y, turn } = props.slides.of(props.slides.picked.value ?? '')
   return `${Math.round(x)} across, ${Math.round(y)} down, turned ${Math.round((turn * 180) / Math.PI)}°`
 })
@@ -38,7 +38,7 @@ const told = computed(() => {
     >
       {{ store.scene!.drawings[id]?.number }}
     </button>
-    <span v-if="ids.length > 0" class="note">{{ told }}</span>
+    <span v-if="ids.length > 0" class="note">{{ words }}</span>
     <span v-else class="note">Nothing lies under the light here. Turn the light table on first.</span>
     <button
       class="word"

@@ -1,4 +1,4 @@
-import { BRUSH_TABLE, BRUSHES, LIMITS, passSchema, type Brush } from '@unhurried/core'
+import { BRUSH_TABLE, BRUSHES, GRAINS, LIMITS, passSchema, SPACING_LAWS, type Brush } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { z } from 'zod'
@@ -10,6 +10,10 @@ const brushSchema = z.object({
   steadiness: z.number().min(0).max(1),
   curve: z.number().min(-1).max(1),
 })
+/** Before, what is now `on` was called `through`. */
+const renamed = (kept: unknown): unknown =>
+  kept !== null && typeof kept === 'object' && 'through' in kept ? { on: kept.through, ...kept } : kept
+
 const pencilSchema = z.object({
   tool: z.enum(TOOL_NAMES),
   /** The brush last in hand: lines, circles and boxes are drawn with it. */
@@ -21,27 +25,33 @@ const pencilSchema = z.object({
   pushSize: z.number().min(8).max(600),
   /** Gaps up to this many pixels hold paint. */
   gap: z.number().min(0).max(60),
-  form: z.enum(['lasso', 'box']),
+  /** A ring or a box is drawn around what is selected; or a line touched is cut in two. */
+  form: z.enum(['lasso', 'box', 'part']),
   /** The lasso cuts lines where it crosses them. */
   cut: z.boolean(),
   /** The lasso takes from every pass that can be drawn on, not from one alone. */
   everyPass: z.boolean(),
   /** What is done is done on this drawing, on those chosen on the sheet, or on all of the span. */
-  through: z.enum(['one', 'chosen', 'all']),
+  on: z.enum(['one', 'chosen', 'all']),
+  /** On several drawings a move is the same on each, or grows by this law toward the one on the table. */
+  grows: z.enum(SPACING_LAWS).optional(),
   /** New lines go beneath what is there. */
   beneath: z.boolean(),
   pass: passSchema,
   swatch: z.string(),
   cellSize: z.int().min(1).max(16),
+  /** How densely the cell pen draws, and whether on both sides of the middle. */
+  grain: z.enum(GRAINS).optional(),
+  mirrors: z.boolean().optional(),
 })
-export type PencilCase = z.infer<typeof pencilSchema>
+export type PencilSettings = z.infer<typeof pencilSchema>
 /** What each brush is like when it is first taken in hand. */
-function usualBrushes(): PencilCase['brushes'] {
+function usualBrushes(): PencilSettings['brushes'] {
   const usual = (brush: Brush) => ({ ...BRUSH_TABLE[brush].usual, taper: [...BRUSH_TABLE[brush].usual.taper] })
-  return Object.fromEntries(BRUSHES.map((brush) => [brush, usual(brush)])) as PencilCase['brushes']
+  return Object.fromEntries(BRUSHES.map((brush) => [brush, usual(brush)])) as PencilSettings['brushes']
 }
 
-const USUAL: PencilCase = {
+const USUAL: PencilSettings = {
   tool: 'pencil',
   brush: 'pencil',
   brushes: usualBrushes(),
@@ -52,7 +62,7 @@ const USUAL: PencilCase = {
   form: 'lasso',
   cut: true,
   everyPass: false,
-  through: 'one',
+  on: 'one',
   beneath: false,
   pass: 'line',
   swatch: 'pencil',
@@ -63,11 +73,12 @@ const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]
 /** Tools that draw with the brush last in hand. */
 export const drawsWithBrush = (tool: ToolName): boolean => toolNamed(tool).draws === true
 
-/** The pencil case, remembered on this machine. */
+/** What is set for the pencils and pots, remembered on this machine. */
 export function usePencil() {
-  const kept = useLocalStorage<PencilCase>('unhurried-pencil-case', USUAL)
-  if (!pencilSchema.safeParse(kept.value).success) kept.value = USUAL
-  return computed<PencilCase>({
+  const kept = useLocalStorage<PencilSettings>('unhurried-pencil-case', USUAL)
+  const parsed = pencilSchema.safeParse(renamed(kept.value))
+  kept.value = parsed.success ? parsed.data : USUAL
+  return computed<PencilSettings>({
     get: () => kept.value,
     set: (next) => (kept.value = isBrush(next.tool) ? { ...next, brush: next.tool } : next),
   })

@@ -1,4 +1,4 @@
-import { landmarksOf, nextToPin, pinOf, type Landmark } from '@unhurried/core'
+import { landmarkCopied, landmarksOf, nextToPin, pinOf, type Landmark } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { freshId } from '../../api/ids'
 import { useScene } from '../../session/scene'
@@ -20,6 +20,8 @@ export function useLandmarks() {
       all.value[0],
   )
   const missing = computed(() => (entry.value ? all.value.filter(({ id }) => !pinOf(entry.value, id)) : []))
+
+  const placeOf = (landmark: string) => all.value.findIndex(({ id }) => id === landmark)
 
   const edit = (landmark: string, x: number, y: number) => {
     const corner = pinOf(entry.value, landmark)?.corner
@@ -62,6 +64,18 @@ export function useLandmarks() {
       if (!store.change({ type: 'landmark.put', level: store.level, landmark: { id, name } })) return false
       picked.value = id
       return true
+    },
+    rename: (landmark: string, name: string) =>
+      store.change({ type: 'landmark.put', level: store.level, landmark: { id: landmark, name } }),
+    /** The landmark once more, pinned where it is, to be dragged on from there. */
+    copy(landmark: string) {
+      const id = freshId()
+      if (store.change(landmarkCopied(store.scene!, store.level, landmark, id))) picked.value = id
+    },
+    canStep: (landmark: string, by: 1 | -1) => all.value[placeOf(landmark) + by] !== undefined,
+    step(landmark: string, by: 1 | -1) {
+      const before = all.value[by === 1 ? placeOf(landmark) + 2 : placeOf(landmark) - 1]
+      store.change({ type: 'landmark.place', level: store.level, landmark, before: before?.id ?? null })
     },
     remove: (landmark: string) => store.change({ type: 'landmark.remove', level: store.level, landmark }),
   }

@@ -1,4 +1,4 @@
-import { coloursOf, modelTouches, type InkPiece, type Pass } from '@unhurried/core'
+import { counted, coloursOf, modelTouches, usualExposure, type Edit, type InkPiece, type Pass } from '@unhurried/core'
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { freshId } from '../../api/ids'
 import { sayWhy, useScene } from '../../session/scene'
@@ -9,15 +9,15 @@ import type { ViewOf } from '../paper/useView'
 import type { Hands, Live } from './hand/hands'
 import { usePicking } from './hand/pick'
 import { useLinePoints } from './hand/points'
-import { drawsWithBrush, type PencilCase } from './pencil'
+import { drawsWithBrush, type PencilSettings } from './pencil'
 import { toolNamed } from './register'
-import type { Paint } from './usePaint'
-import type { Selection } from './useSelection'
-import type { Through } from './useThrough'
+import type { Paint } from './paint/usePaint'
+import type { Selection } from './selection/useSelection'
+import type { Targets } from './useTargets'
 
 interface Given {
-  readonly pencil: Ref<PencilCase>
-  readonly through: Through
+  readonly pencil: Ref<PencilSettings>
+  readonly targets: Targets
   readonly selection: Selection
   readonly paint: Paint
   readonly view: ViewOf
@@ -26,7 +26,7 @@ interface Given {
 }
 
 /** Puts the tool in hand to the paper, and what it does into the scene. */
-export function useTools({ pencil, through, selection, paint, view, bitmaps, flipped }: Given) {
+export function useTools({ pencil, targets, selection, paint, view, bitmaps, flipped }: Given) {
   const store = useScene()
   const live = shallowRef<Live>()
   const swatch = computed(
@@ -37,14 +37,14 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     const { brush, brushes } = pencil.value
     return { brush, ...brushes[brush], colour: colour.value }
   }
-  const points = useLinePoints({ store, pencil, through, view })
+  const points = useLinePoints({ store, pencil, targets, view })
   const picking = usePicking(store, pencil)
   const model = useModelNote()
 
   const hands: Hands = {
     store,
     pencil,
-    through,
+    targets,
     selection,
     paint,
     view,
@@ -58,7 +58,7 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     bitmaps,
     table: () => view.table.value!,
     brushInHand,
-    lay: (pieces) => layOn({ store, pencil, through }, pieces),
+    lay: (pieces) => layOn({ store, pencil, targets }, pieces),
   }
 
   function mayDraw(): boolean {
@@ -70,8 +70,8 @@ export function useTools({ pencil, through, selection, paint, view, bitmaps, fli
     toolOf: (): Tool => toolNamed(pencil.value.tool).inHand(hands),
     mayDraw,
     live,
-    found: picking.unknown,
-    forgetFound: picking.forget,
+    unknownColour: picking.unknown,
+    forgetUnknown: picking.forget,
     pickColour: picking.pick,
     line: points.line,
     moveGrip: points.moveGrip,
@@ -85,18 +85,16 @@ export type Tools = ReturnType<typeof useTools>
 /** Says once for each level, on this page, what a change of its model touches. */
 function useModelNote() {
   const store = useScene()
-  const told = new Set<string>()
+  const noted = new Set<string>()
   const note = ref('')
   function tell(drawing: string) {
     const { level } = store
     const { model, name } = store.scene!.levels[level]!
-    if (model !== drawing || told.has(level)) return
-    told.add(level)
+    if (model !== drawing || noted.has(level)) return
+    noted.add(level)
     const touches = modelTouches(store.scene!, level)
     if (touches.length === 0) return
-    const each = touches.map(
-      ({ pass, drawings }) => `${drawings} ${drawings === 1 ? 'drawing' : 'drawings'} at the ${pass} pass`,
-    )
+    const each = touches.map(({ pass, drawings }) => `${counted(drawings, 'drawing')} at the ${pass} pass`)
     note.value = `This is the model of level ${name}. A change of it touches ${each.join(', ')}.`
   }
   return { note, tell }
@@ -108,8 +106,7 @@ function mayUse({ store, pencil, paint, cells }: Hands, tellOfModel: (drawing: s
   const level = store.scene!.levels[store.level]!
   if (store.drawing === undefined) {
     if (!drawsWithBrush(tool)) return tool === 'pick'
-    const drawing = { id: freshId(), role: 'key' as const }
-    return store.change({ type: 'drawing.add', take: store.take, level: store.level, frame: store.frame, drawing })
+    return store.change(newDrawing(store))
   }
   const entry = store.scene!.drawings[store.drawing]!
   if (!store.ink!.isLoaded(store.drawing) && Object.keys(entry.passes).length > 0) {
@@ -125,11 +122,20 @@ function mayUse({ store, pencil, paint, cells }: Hands, tellOfModel: (drawing: s
   return true
 }
 
-function layOn({ store, pencil, through }: Pick<Hands, 'store' | 'pencil' | 'through'>, pieces: InkPiece[]) {
+/** A drawing for an empty frame: planned from key to key it is held until the next, straight ahead as long as is usual. */
+function newDrawing({ scene, take, level, frame }: Hands['store']): Edit {
+  const drawing = { id: freshId(), role: 'key' as const }
+  const { settings } = scene!
+  return settings.approach === 'pose-to-pose'
+    ? { type: 'drawing.add', take, level, frame, drawing }
+    : { type: 'drawing.next', take, level, frame, frames: usualExposure(settings), drawing }
+}
+
+function layOn({ store, pencil, targets }: Pick<Hands, 'store' | 'pencil' | 'targets'>, pieces: InkPiece[]) {
   const { drawing } = store
   if (drawing === undefined || pieces.length === 0) return
   const { pass, beneath } = pencil.value
-  if (through.targets.value.length === 1 && !beneath) {
+  if (targets.all.value.length === 1 && !beneath) {
     for (const piece of pieces) {
       const at = store.ink!.inkOf(drawing, pass).length
       store.change({ type: 'ink.change', drawing, pass, remove: [], add: [{ at, piece }] })
@@ -137,7 +143,7 @@ function layOn({ store, pencil, through }: Pick<Hands, 'store' | 'pencil' | 'thr
     return
   }
   const words = (count: number) => `a line on ${count} drawings`
-  through.commit(pass, words, (target, ink) => ({
+  targets.commit(pass, words, (target, ink) => ({
     remove: [],
     add: pieces.map((piece, i) => ({
       at: beneath ? i : ink.length + i,

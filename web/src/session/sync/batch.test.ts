@@ -1,6 +1,6 @@
 import type { Edit } from '@unhurried/core'
 import { EDITS_AT_ONCE } from '@unhurried/core/api'
-import { nextBatch } from './batch'
+import { canBeSent, nextBatch } from './batch'
 
 const line = (points: number, n = 0) => {
   const piece = {
@@ -31,4 +31,16 @@ test('long lines go in smaller requests, one at the least, and none is passed ov
   const { edit } = line(20_000)
   const huge = { id: 'huge', edit: { type: 'together' as const, words: 'w', edits: Array(60).fill(edit) } }
   expect(nextBatch([huge, line(1)])).toEqual([huge])
+})
+
+test('a step that no request could carry is known before it is made: by its bytes, and by its parts', () => {
+  const step = (edits: Edit[]): Edit => ({ type: 'together', words: 'w', edits: edits as never })
+  const { edit } = line(20_000)
+  expect([canBeSent(step(Array(15).fill(edit))), canBeSent(step(Array(60).fill(edit)))]).toEqual([true, false])
+  const dots = (count: number) => step(Array.from({ length: count }, (_, n) => line(1, n).edit))
+  expect([canBeSent(dots(5000)), canBeSent(dots(12_000))]).toEqual([true, false])
+  // What JSON would hold is never more than what was counted.
+  let parts = 0
+  JSON.parse(JSON.stringify(dots(500)), (_, value) => (typeof value === 'object' && parts++, value))
+  expect(parts).toBeLessThanOrEqual(500 * 10 + 1 + 1)
 })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-const newsSchema = z
+const versionSchema = z
   .string()
   .transform((text, context): unknown => {
     try {
@@ -28,8 +28,8 @@ export function followVersions(
     source = new EventSource(`/api/scenes/${scene}/events`)
     source.onopen = onListening
     source.onmessage = ({ data }: MessageEvent<string>) => {
-      const news = newsSchema.safeParse(data)
-      if (news.success) onVersion(news.data.version)
+      const changes = versionSchema.safeParse(data)
+      if (changes.success) onVersion(changes.data.version)
     }
   }
   listen()

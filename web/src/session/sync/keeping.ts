@@ -1,3 +1,4 @@
+import { counted } from '@unhurried/core'
 /** How far what was drawn has got. */
 export type Keeping =
   | { state: 'opening' }
@@ -10,7 +11,7 @@ export type Keeping =
 
 /** The same in words. */
 export function keepingInWords(keeping: Keeping): string {
-  const changes = (n: number) => `${n} change${n === 1 ? '' : 's'}`
+  const changes = (n: number) => `${counted(n, 'change')}`
   switch (keeping.state) {
     case 'opening':
       return 'Opening'

@@ -5,13 +5,13 @@ import { z } from 'zod'
 const rowSchema = z.object({ id: z.string(), scene: z.string(), page: z.string(), made: z.number(), edit: editSchema })
 /** An edit on its way to the server. */
 export type OutboxRow = z.infer<typeof rowSchema>
-const asideSchema = z.object({ id: z.string(), scene: z.string(), sentence: z.string(), edit: editSchema })
+const conflictSchema = z.object({ id: z.string(), scene: z.string(), sentence: z.string(), edit: editSchema })
 /** An edit that met another's and waits for a decision. */
-export type AsideRow = z.infer<typeof asideSchema>
+export type ConflictRow = z.infer<typeof conflictSchema>
 
 interface Shape extends DBSchema {
   outbox: { key: string; value: OutboxRow; indexes: { scene: string } }
-  aside: { key: string; value: AsideRow; indexes: { scene: string } }
+  aside: { key: string; value: ConflictRow; indexes: { scene: string } }
 }
 
 let opened: Promise<IDBPDatabase<Shape>> | undefined
@@ -106,13 +106,13 @@ export function openOutbox(scene: string, page: string) {
         })
       }
     },
-    async putAside(row: AsideRow): Promise<void> {
+    async putConflict(row: ConflictRow): Promise<void> {
       own.delete(row.id)
       const done = (await database()).transaction(['outbox', 'aside'], 'readwrite')
       await Promise.all([done.objectStore('aside').put(row), done.objectStore('outbox').delete(row.id), done.done])
     },
-    async asides(): Promise<AsideRow[]> {
-      return readable(asideSchema, await (await database()).getAllFromIndex('aside', 'scene', scene))
+    async conflicts(): Promise<ConflictRow[]> {
+      return readable(conflictSchema, await (await database()).getAllFromIndex('aside', 'scene', scene))
     },
     async settle(id: string): Promise<void> {
       await (await database()).delete('aside', id)

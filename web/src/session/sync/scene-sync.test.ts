@@ -1,3 +1,4 @@
+import { settingsOf } from '../../../../core/src/testing/build'
 import 'fake-indexeddb/auto'
 import {
   applyEdit,
@@ -13,19 +14,10 @@ import fc from 'fast-check'
 import { InkStore } from '../ink-store'
 import { SceneSession } from '../session'
 import { keepingInWords, type Keeping } from './keeping'
-import type { AsideRow } from './outbox'
+import type { ConflictRow } from './outbox'
 import { SceneSync } from './scene-sync'
 
-const settings: Settings = {
-  name: 'Kept',
-  width: 320,
-  height: 180,
-  fps: 24,
-  length: 24,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-}
+const settings: Settings = settingsOf()
 const start = [1, 5, 9].reduce(
   (scene, frame) =>
     applyEdit(scene, {
@@ -144,7 +136,7 @@ async function openPage(scene: string) {
     name,
     session,
     keeping: { state: 'opening' } as Keeping,
-    asides: [] as readonly AsideRow[],
+    conflicts: [] as readonly ConflictRow[],
     made: 0,
     get scene() {
       return session.working
@@ -152,7 +144,7 @@ async function openPage(scene: string) {
   }
   const events = {
     onKeeping: (now: Keeping) => void (page.keeping = now),
-    onAside: (now: readonly AsideRow[]) => void (page.asides = now),
+    onConflicts: (now: readonly ConflictRow[]) => void (page.conflicts = now),
   }
   const sync = new SceneSync(scene, session, events, 1)
   await sync.resume()
@@ -234,7 +226,7 @@ test('nothing is called kept before what other pages left in this browser has be
   const sync = new SceneSync(
     'uncounted',
     session,
-    { onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }), onAside: () => undefined },
+    { onKeeping: ({ state }) => said.push({ state, arrived: there.history.length }), onConflicts: () => undefined },
     1,
   )
   // News of the server comes before this browser's own storage has answered.
@@ -280,7 +272,7 @@ test('an edit the server kept just before its page died is taken over, and found
   await until(() => second.keeping.state === 'kept')
   expect(there.history).toHaveLength(1)
   expect(second.scene).toEqual(there.scene())
-  expect(second.asides).toEqual([])
+  expect(second.conflicts).toEqual([])
   second.die()
 })
 
@@ -292,19 +284,19 @@ test('the same hold changed on both sides: theirs stays, mine is put aside with 
   mine.change(hold(1, 3))
   mine.change(stroke('k9'))
   await until(() => mine.keeping.state === 'kept')
-  expect(mine.asides.map((aside) => aside.sentence)).toEqual([
+  expect(mine.conflicts.map((aside) => aside.sentence)).toEqual([
     expect.stringMatching(/^Also changed somewhere else: the drawing at frame 1 held for 3/),
   ])
   expect(there.scene().sheets['main']!['A']![0]).toEqual({ drawing: 'k1', frames: 2 })
   expect(there.scene().drawings['k9']!.passes.line).toBe(1)
   expect(mine.scene).toEqual(there.scene())
-  const [aside] = mine.asides
+  const [aside] = mine.conflicts
   // A page opened later still knows what waits for a decision.
   mine.die()
   const later = await openPage('clash')
-  expect(later.asides).toEqual([aside])
+  expect(later.conflicts).toEqual([aside])
   await later.sync.settle(aside!.id)
-  expect(later.asides).toEqual([])
+  expect(later.conflicts).toEqual([])
   later.die()
   theirs.die()
 })
@@ -317,7 +309,7 @@ test('an edit that no longer fits is put aside, the others go on', async () => {
   mine.change(stroke('k5'))
   mine.change(stroke('k1'))
   await until(() => mine.keeping.state === 'kept')
-  expect(mine.asides[0]!.sentence).toMatch(
+  expect(mine.conflicts[0]!.sentence).toMatch(
     /does not fit what was changed somewhere else: This drawing is not in the scene any more/,
   )
   expect(there.scene().drawings['k1']!.passes.line).toBe(1)
@@ -333,7 +325,7 @@ test('an edit the server alone refuses is put aside and taken back from the page
   page.change(hold(1, 2))
   page.change(stroke('k9'))
   await until(() => page.keeping.state === 'kept')
-  expect(page.asides.map((aside) => aside.edit.type)).toEqual(['exposure.hold'])
+  expect(page.conflicts.map((aside) => aside.edit.type)).toEqual(['exposure.hold'])
   expect(there.history.map((entry) => entry.edit.type)).toEqual(['ink.change', 'ink.change'])
   expect(page.scene).toEqual(there.scene())
   page.die()
@@ -347,7 +339,7 @@ test('an edit at which the server fails, while it keeps others, is put aside and
   page.change(hold(1, 2))
   page.change(stroke('k9'))
   await until(() => page.keeping.state === 'kept')
-  expect(page.asides.map((aside) => aside.sentence)).toEqual([
+  expect(page.conflicts.map((aside) => aside.sentence)).toEqual([
     expect.stringMatching(
       /^The server failed at one change \(the drawing at frame 1 held for 2\), so it is put aside; what came after it is kept\.$/,
     ),
@@ -364,7 +356,7 @@ test('a server that fails at everything is waited for: nothing is put aside', as
   page.change(stroke('k1'))
   page.change(hold(1, 2))
   await until(() => page.keeping.state === 'away')
-  expect(page.asides).toEqual([])
+  expect(page.conflicts).toEqual([])
   there.faulting = () => false
   await until(() => page.keeping.state === 'kept')
   expect(there.history).toHaveLength(2)
@@ -382,7 +374,7 @@ test('edits laid by the server on what others kept meanwhile: the page takes in 
   await until(() => page.keeping.state === 'kept')
   expect(there.history).toHaveLength(4)
   expect(page.scene).toEqual(there.scene())
-  expect(page.asides).toEqual([])
+  expect(page.conflicts).toEqual([])
   // And goes on from there.
   page.change(stroke('k9'))
   await until(() => page.keeping.state === 'kept')
@@ -423,7 +415,7 @@ test('what is put aside is never sent as well', async () => {
     }
   }
   await until(() => mine.keeping.state === 'kept')
-  expect(mine.asides.map((aside) => aside.edit.type).sort()).toEqual(['exposure.hold', 'scene.set'])
+  expect(mine.conflicts.map((aside) => aside.edit.type).sort()).toEqual(['exposure.hold', 'scene.set'])
   expect(there.scene().sheets['main']!['A']![0]).toEqual({ drawing: 'k1', frames: 2 })
   expect(mine.scene).toEqual(there.scene())
   mine.die()
@@ -439,7 +431,7 @@ test('a page that missed more than one answer can carry is told of all of it, an
   for (let n = 0; n < 1100; n++) there.push({ id: `far${n}`, edit: stroke('k5') })
   there.failing = () => 'no'
   await until(() => page.keeping.state === 'kept')
-  expect(page.asides).toEqual([])
+  expect(page.conflicts).toEqual([])
   expect(page.scene).toEqual(there.scene())
   page.die()
 })
@@ -481,8 +473,8 @@ test('two pages, a bad line, any edits: all end with one scene, and every edit i
           })
           expect(left.scene).toEqual(there.scene())
           expect(new Set(there.history.map((entry) => entry.id)).size).toBe(there.history.length)
-          const asides = new Set([...left.asides, ...right.asides].map((aside) => aside.id))
-          expect(there.history.length + asides.size).toBe(left.made + right.made)
+          const conflicts = new Set([...left.conflicts, ...right.conflicts].map((aside) => aside.id))
+          expect(there.history.length + conflicts.size).toBe(left.made + right.made)
         } finally {
           left.die()
           right.die()

@@ -4,16 +4,16 @@ import { api } from '../../api/api'
 import { ApiProblem } from '../../api/client'
 import { editsApi } from '../../api/edits'
 import { freshId } from '../../api/ids'
-import { laidOn, type News, type WaitingEdit } from '../rebase'
+import { laidOn, type ServerChanges, type WaitingEdit } from '../rebase'
 import type { SceneSession, Transition } from '../session'
 import { nextBatch } from './batch'
 import { followVersions } from './change-feed'
 import type { Keeping } from './keeping'
-import { breathe, openOutbox, type AsideRow, type OutboxRow } from './outbox'
+import { breathe, openOutbox, type ConflictRow, type OutboxRow } from './outbox'
 
 export interface SyncEvents {
   readonly onKeeping: (keeping: Keeping) => void
-  readonly onAside: (asides: readonly AsideRow[]) => void
+  readonly onConflicts: (conflicts: readonly ConflictRow[]) => void
 }
 
 /** What a server says of an edit it will never take. */
@@ -39,7 +39,7 @@ const UNSTORED =
 export class SceneSync {
   readonly #outbox
   readonly #storing = new Set<string>()
-  #asides: readonly AsideRow[] = []
+  #conflicts: readonly ConflictRow[] = []
   #unstored: string | undefined
   #away = false
   #awayWhy: string | undefined
@@ -82,17 +82,17 @@ export class SceneSync {
 
   /** Lays edits that closed pages left in this browser on the scene and goes on sending them. */
   async resume(): Promise<void> {
-    this.#asides = await this.#outbox.asides().catch(() => [])
-    if (this.#asides.length > 0) this.events.onAside(this.#asides)
+    this.#conflicts = await this.#outbox.conflicts().catch(() => [])
+    if (this.#conflicts.length > 0) this.events.onConflicts(this.#conflicts)
     await this.#countOthers()
     await this.#outbox.adopt((rows) => void this.#takeOver(rows)).catch(() => undefined)
   }
 
   /** What was put aside has been decided. */
-  async settle(aside: string): Promise<void> {
-    this.#asides = this.#asides.filter(({ id }) => id !== aside)
-    this.events.onAside(this.#asides)
-    await this.#outbox.settle(aside).catch(() => undefined)
+  async settle(conflict: string): Promise<void> {
+    this.#conflicts = this.#conflicts.filter(({ id }) => id !== conflict)
+    this.events.onConflicts(this.#conflicts)
+    await this.#outbox.settle(conflict).catch(() => undefined)
   }
 
   close(): void {
@@ -138,11 +138,11 @@ export class SceneSync {
   }
 
   #putAside({ id, edit }: WaitingEdit, sentence: string) {
-    const aside = { id, scene: this.scene, sentence, edit }
-    this.#asides = [...this.#asides, aside]
-    this.events.onAside(this.#asides)
+    const conflict = { id, scene: this.scene, sentence, edit }
+    this.#conflicts = [...this.#conflicts, conflict]
+    this.events.onConflicts(this.#conflicts)
     // Until this is stored the row stays in the outbox, so it is never in neither.
-    void this.#outbox.putAside(aside).catch(() => undefined)
+    void this.#outbox.putConflict(conflict).catch(() => undefined)
   }
 
   async #countOthers(): Promise<void> {
@@ -163,8 +163,8 @@ export class SceneSync {
     }
     if (this.#closed) return
     this.#ofOthers = Math.max(0, (this.#ofOthers ?? rows.length) - rows.length)
-    const asides = session.adopt(rows, isUndisturbed() ? working : undefined)
-    for (const { edit, sentence } of asides) this.#putAside(edit, sentence)
+    const conflicts = session.adopt(rows, isUndisturbed() ? working : undefined)
+    for (const { edit, sentence } of conflicts) this.#putAside(edit, sentence)
     this.#tell()
     void this.#send()
   }
@@ -262,11 +262,11 @@ export class SceneSync {
     this.#takeIn({ missed: [], gone: [entry.id] })
   }
 
-  #takeIn(news: News) {
+  #takeIn(changes: ServerChanges) {
     const own = new Set(this.session.waiting.map(({ id }) => id))
-    const arrived = news.missed.map(({ id }) => id).filter((id) => own.has(id))
+    const arrived = changes.missed.map(({ id }) => id).filter((id) => own.has(id))
     void this.#outbox.remove(arrived).catch(() => undefined)
-    for (const { edit, sentence } of this.session.takeIn(news)) this.#putAside(edit, sentence)
+    for (const { edit, sentence } of this.session.takeIn(changes)) this.#putAside(edit, sentence)
   }
 
   /** Takes in what others kept since our version, starting with what a conflict has told already. */

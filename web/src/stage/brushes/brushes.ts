@@ -1,10 +1,10 @@
-import { PLAIN_BRUSH, type Brush, type Drawn } from '@unhurried/core'
+import { PLAIN_BRUSH, type Brush, type StrokeShape } from '@unhurried/core'
 import type { Surface } from '../paint/surface'
 import { graphite } from './pencil'
 import { layWash } from './wash'
 
 /** Lays a line; `path` is its outline, made when it is asked for. */
-type Painter = (surface: Surface, stroke: Drawn, colour: string, path: () => Path2D) => void
+type Painter = (surface: Surface, stroke: StrokeShape, colour: string, path: () => Path2D) => void
 
 const plain: Painter = (surface, _, colour, path) => {
   surface.fillStyle = colour
@@ -20,4 +20,4 @@ const PAINTERS: Partial<Record<Brush, Painter>> = {
   wash: layWash,
 }
 
-export const painterOf = ({ brush }: Pick<Drawn, 'brush'>): Painter => PAINTERS[brush ?? PLAIN_BRUSH] ?? plain
+export const painterOf = ({ brush }: Pick<StrokeShape, 'brush'>): Painter => PAINTERS[brush ?? PLAIN_BRUSH] ?? plain

@@ -1,5 +1,5 @@
+import { channelsOf, clamp } from '@unhurried/core'
 import type { Surface } from '../paint/surface'
-import { channels } from './channels'
 
 const GRAIN = 96
 let grain: Uint8ClampedArray | undefined
@@ -15,7 +15,7 @@ function tooth(): Uint8ClampedArray {
   for (let y = 0; y < GRAIN; y++) {
     for (let x = 0; x < GRAIN; x++) {
       const near = (2 * at(x, y) + at(x + 1, y) + at(x - 1, y) + at(x, y + 1) + at(x, y - 1)) / 6
-      grain[y * GRAIN + x] = 255 * Math.min(1, Math.max(0.22, 1.72 - 1.9 * near))
+      grain[y * GRAIN + x] = 255 * clamp(1.72 - 1.9 * near, 0.22, 1)
     }
   }
   return grain
@@ -28,7 +28,7 @@ export function graphite(surface: Surface, colour: string): CanvasPattern | stri
   let pattern = patterns.get(colour)
   if (!pattern) {
     const tile = new ImageData(GRAIN, GRAIN)
-    const [r, g, b] = channels(colour)
+    const [r, g, b] = channelsOf(colour)
     tooth().forEach((alpha, i) => tile.data.set([r, g, b, alpha], 4 * i))
     const canvas = new OffscreenCanvas(GRAIN, GRAIN)
     canvas.getContext('2d')!.putImageData(tile, 0, 0)

@@ -1,6 +1,5 @@
-import { courseLengths, halfWidth, taperShares, type Drawn } from '@unhurried/core'
+import { channelsOf, cumulativeLengths, halfWidth, taperShares, type StrokeShape } from '@unhurried/core'
 import type { Surface } from '../paint/surface'
-import { channels } from './channels'
 
 const DAB = 64
 const dabs = new Map<string, OffscreenCanvas>()
@@ -11,7 +10,7 @@ function dabOf(colour: string): OffscreenCanvas {
   if (!canvas) {
     canvas = new OffscreenCanvas(DAB, DAB)
     const surface = canvas.getContext('2d')!
-    const [r, g, b] = channels(colour)
+    const [r, g, b] = channelsOf(colour)
     const soft = surface.createRadialGradient(DAB / 2, DAB / 2, 0, DAB / 2, DAB / 2, DAB / 2)
     for (const [at, alpha] of [
       [0, 1],
@@ -34,10 +33,10 @@ const COVERING = 3.3
 const FULL = 0.88
 
 /** A wash: soft at the edge, as strong as the hand is heavy, stronger where it crosses itself. */
-export function layWash(surface: Surface, stroke: Drawn, colour: string): void {
+export function layWash(surface: Surface, stroke: StrokeShape, colour: string): void {
   const { points } = stroke
   const dab = dabOf(colour)
-  const lengths = courseLengths(points)
+  const lengths = cumulativeLengths(points)
   const shares = taperShares(stroke)
   const before = surface.globalAlpha
   let i = 0

@@ -2,7 +2,7 @@ import {
   coloursOf,
   LINE_PASSES,
   PASSES,
-  type Drawn,
+  type StrokeShape,
   type Ink,
   type Pass,
   type Stroke,
@@ -15,7 +15,7 @@ import type { InkOf, Style, Surface } from './surface'
 const NO_COLOUR = '#2a2932'
 
 /** A line as its brush lays it. */
-export function paintLine(surface: Surface, stroke: Drawn, colour: string, path: () => Path2D): void {
+export function paintLine(surface: Surface, stroke: StrokeShape, colour: string, path: () => Path2D): void {
   painterOf(stroke)(surface, stroke, colour, path)
 }
 
@@ -60,8 +60,11 @@ export function passesShown(drawing: string, inkOf: InkOf): readonly Pass[] {
 /** At most this many points of a line are drawn when it must be quick. */
 const QUICK_POINTS = 24
 
-/** Lines as plain strokes of one width and paint as it is: for the moment until the drawing itself is painted. */
-export function paintQuick(surface: Surface, ink: Ink, palette: readonly Swatch[]): void {
+/**
+ * Lines as plain strokes of one width and paint as it is: for the moment until the drawing itself is painted, and for
+ * small pictures, where no line is finer than `least` scene pixels.
+ */
+export function paintQuick(surface: Surface, ink: Ink, palette: readonly Swatch[], least = 0): void {
   const colours = coloursOf(palette)
   surface.lineJoin = 'bevel'
   for (const piece of ink) {
@@ -74,7 +77,7 @@ export function paintQuick(surface: Surface, ink: Ink, palette: readonly Swatch[
     const { points } = piece
     const step = Math.max(1, Math.ceil(points.length / 3 / QUICK_POINTS)) * 3
     surface.strokeStyle = colour
-    surface.lineWidth = piece.size * 0.75
+    surface.lineWidth = Math.max(least, piece.size * 0.75)
     surface.beginPath()
     surface.moveTo(points[0]!, points[1]!)
     for (let i = step; i < points.length; i += step) surface.lineTo(points[i]!, points[i + 1]!)

@@ -1,6 +1,12 @@
-import { brushKind, strokeOutlines, type Cells, type Drawn, type Fill, type InkPiece } from '@unhurried/core'
-
-const paths = new WeakMap<InkPiece, Path2D>()
+import {
+  brushKind,
+  strokeOutlines,
+  type Cells,
+  type StrokeShape,
+  type Fill,
+  type InkPiece,
+  memo,
+} from '@unhurried/core'
 
 function ring(path: Path2D, points: ArrayLike<readonly [number, number]>) {
   const count = points.length
@@ -44,17 +50,12 @@ function cellsPath({ runs }: Cells): Path2D {
   return path
 }
 
-export function livePath(stroke: Drawn, done: boolean): Path2D {
+export function livePath(stroke: StrokeShape, done: boolean): Path2D {
   const path = new Path2D()
   for (const outline of strokeOutlines(stroke, done)) (brushKind(stroke).tip === 'edge' ? corners : ring)(path, outline)
   return path
 }
 
-export function pathOf(piece: InkPiece): Path2D {
-  let path = paths.get(piece)
-  if (!path) {
-    path = piece.kind === 'stroke' ? livePath(piece, true) : piece.kind === 'fill' ? fillPath(piece) : cellsPath(piece)
-    paths.set(piece, path)
-  }
-  return path
-}
+export const pathOf = memo((piece: InkPiece): Path2D =>
+  piece.kind === 'stroke' ? livePath(piece, true) : piece.kind === 'fill' ? fillPath(piece) : cellsPath(piece),
+)

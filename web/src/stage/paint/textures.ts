@@ -1,3 +1,4 @@
+import { clamp } from '@unhurried/core'
 import type { Ground } from '@unhurried/core'
 import type { Surface } from './surface'
 
@@ -27,7 +28,7 @@ function tileOf(is: Texture['is']): OffscreenCanvas {
     const image = new ImageData(TILE, TILE)
     for (let y = 0; y < TILE; y++)
       for (let x = 0; x < TILE; x++)
-        image.data.set([58, 44, 26, 255 * Math.min(1, Math.max(0, SPOTS[is](x, y, random)))], 4 * (y * TILE + x))
+        image.data.set([58, 44, 26, 255 * clamp(SPOTS[is](x, y, random), 0, 1)], 4 * (y * TILE + x))
     tile = new OffscreenCanvas(TILE, TILE)
     tile.getContext('2d')!.putImageData(image, 0, 0)
     tiles.set(is, tile)

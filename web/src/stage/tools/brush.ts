@@ -1,8 +1,8 @@
-import { PLAIN_BRUSH, steadyPen, type Brush, type Drawn, type Steady } from '@unhurried/core'
+import { PLAIN_BRUSH, steadyPen, type Brush, type StrokeShape, type Steady } from '@unhurried/core'
 import { boxOf } from '../paint/box'
 import { paintLine } from '../paint/ink'
 import { livePath } from '../paint/paths'
-import { penOnGrid, type Bench, type Pen, type Tool } from './tool'
+import { penOnGrid, type ToolContext, type Pen, type Tool } from './tool'
 
 /** A brush as it is in hand. */
 export interface BrushInHand {
@@ -32,10 +32,10 @@ export function brushTool({
   onLine,
   onLive,
 }: {
-  bench: Bench
+  bench: ToolContext
   hand: BrushInHand
   onLine: (points: number[]) => void
-  onLive: (line: Drawn | undefined) => void
+  onLive: (line: StrokeShape | undefined) => void
 }): Tool {
   let steady: Steady
   let points: number[] = []
@@ -48,7 +48,7 @@ export function brushTool({
   /** The line so far and, for the eye only, where the browser expects the pen a moment from now. */
   function paint(expected?: Pen) {
     const ahead = expected && steady.peek(...penOnGrid(expected, hand.curve))
-    const drawn: Drawn = { ...line, points: ahead ? [...points, ...ahead] : points }
+    const drawn: StrokeShape = { ...line, points: ahead ? [...points, ...ahead] : points }
     bench.above(boxOf(drawn.points, 3, hand.size + 2), (surface) =>
       paintLine(surface, drawn, hand.colour, () => livePath(drawn, false)),
     )

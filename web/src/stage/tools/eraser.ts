@@ -1,6 +1,6 @@
 import { INK_GRID, onGrid, steadyPen, type Steady } from '@unhurried/core'
 import { boxOf } from '../paint/box'
-import { ringCursor, type Bench, type Pen, type Tool } from './tool'
+import { ringCursor, type ToolContext, type Pen, type Tool } from './tool'
 
 /**
  * Rubs along its way. `surface` is the picture it rubs in at once; the ink itself is changed by `onPath`
@@ -12,7 +12,7 @@ export function eraserTool({
   surface,
   onPath,
 }: {
-  bench: Bench
+  bench: ToolContext
   size: number
   surface: () => CanvasRenderingContext2D | undefined
   onPath: (path: number[]) => void

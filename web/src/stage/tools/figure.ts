@@ -1,8 +1,8 @@
-import { figurePoints, type Drawn, type Figure } from '@unhurried/core'
+import { figurePoints, type StrokeShape, type Figure } from '@unhurried/core'
 import { boxOf } from '../paint/box'
 import { paintLine } from '../paint/ink'
 import { livePath } from '../paint/paths'
-import type { Bench, Pen, Tool } from './tool'
+import type { ToolContext, Pen, Tool } from './tool'
 import { lineOf, type BrushInHand } from './brush'
 
 /** Pulls out a line, a circle or a box with the brush in hand: Shift makes it even, Alt begins in its middle. */
@@ -12,7 +12,7 @@ export function figureTool({
   figure,
   onLine,
 }: {
-  bench: Bench
+  bench: ToolContext
   hand: BrushInHand
   figure: Figure
   onLine: (points: number[]) => void
@@ -21,7 +21,7 @@ export function figureTool({
   let points: number[] = []
   function pull(pen: Pen) {
     points = figurePoints(figure, { from: [from.x, from.y], to: [pen.x, pen.y], even: pen.shift, fromMiddle: pen.alt })
-    const drawn: Drawn = { ...lineOf({ ...hand, taper: figure === 'line' ? hand.taper : [0, 0] }), points }
+    const drawn: StrokeShape = { ...lineOf({ ...hand, taper: figure === 'line' ? hand.taper : [0, 0] }), points }
     bench.above(boxOf(points, 3, hand.size + 2), (surface) =>
       paintLine(surface, drawn, hand.colour, () => livePath(drawn, true)),
     )

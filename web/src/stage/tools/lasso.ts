@@ -1,5 +1,5 @@
 import { boxOf } from '../paint/box'
-import type { Bench, Pen, Tool } from './tool'
+import type { ToolContext, Pen, Tool } from './tool'
 
 /** A ring or a box drawn around what is meant (flat x, y); a mere press gives its place alone. */
 export function lassoTool({
@@ -7,7 +7,7 @@ export function lassoTool({
   form,
   onRing,
 }: {
-  bench: Bench
+  bench: ToolContext
   form: 'lasso' | 'box'
   onRing: (ring: number[], pen: Pen) => void
 }): Tool {

@@ -1,4 +1,4 @@
-import { ringCursor, type Bench, type Pen, type Tool } from './tool'
+import { ringCursor, type ToolContext, type Pen, type Tool } from './tool'
 import type { Push } from '@unhurried/core'
 
 /** Pushes ink softly along. `onPush` gets each little push as it is made, `onDone` ends it. */
@@ -9,7 +9,7 @@ export function pushTool({
   onPush,
   onDone,
 }: {
-  bench: Bench
+  bench: ToolContext
   radius: number
   onBegin: () => boolean
   onPush: (pushes: readonly Push[]) => void

@@ -1,4 +1,4 @@
-import { INK_GRID, onGrid, pressed, type Matrix, type Point } from '@unhurried/core'
+import { clamp, INK_GRID, onGrid, pressed, type Matrix, type Point } from '@unhurried/core'
 import type { Box } from '../paint/box'
 
 /** Where the pen is on the drawing: scene pixels and pressure 0…1 as the hand gave it. */
@@ -26,7 +26,7 @@ export interface Tool {
 }
 
 /** What a tool can do on the table while the pen is down. */
-export interface Bench {
+export interface ToolContext {
   /** Paints on the sheet above all, in scene pixels, in place of what the tool painted there before; `box` is all it takes. */
   above: (box: Box, paint: (surface: CanvasRenderingContext2D) => void) => void
   clearAbove: () => void
@@ -44,7 +44,7 @@ export const penOnGrid = ({ x, y, pressure }: Pen, curve: number): [number, numb
 /** A ring as wide as a tool reaches, in CSS pixels; browsers show no larger cursor. */
 const LARGEST_CURSOR = 120
 export function ringCursor(width: number): string {
-  const across = Math.max(6, Math.min(LARGEST_CURSOR, Math.round(width)))
+  const across = clamp(Math.round(width), 6, LARGEST_CURSOR)
   const middle = across / 2 + 1
   const ring = `<svg xmlns="http://www.w3.org/2000/svg" width="${across + 2}" height="${across + 2}"><circle cx="${middle}" cy="${middle}" r="${across / 2 - 0.5}" fill="none" stroke="#2a2932"/></svg>`
   return `url("data:image/svg+xml,${encodeURIComponent(ring)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`

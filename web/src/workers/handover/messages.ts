@@ -9,8 +9,17 @@ export const handoverOrderSchema = z.object({
   /** The pictures it shows, and for an archive their bytes. */
   bitmaps: z.map(z.string(), z.instanceof(ImageBitmap)),
   pictures: z.map(z.string(), z.instanceof(Uint8Array)),
+  /** Bytes of the files with sound, for an archive and for film. */
+  sounds: z.map(z.string(), z.instanceof(Uint8Array)),
   take: idSchema,
+  /** The frames that go out, both ends among them. */
+  first: z.int().min(1),
+  last: z.int().min(1),
   as: z.enum(FORMAT_IDS),
+  sprites: z.object({ trimmed: z.boolean(), padding: z.int().min(0).max(64), powers: z.boolean() }),
+  /** How often a film lets the scene go by, and what is heard in one turn. */
+  turns: z.int().min(1).max(100),
+  sound: z.object({ rate: z.number(), channels: z.array(z.instanceof(Float32Array)).min(1) }).optional(),
   /** What a printed sheet is printed on. */
   paper: z.enum(['a4', 'letter']),
   scale: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),

@@ -1,4 +1,14 @@
-import { exportFormat, inkKey, stillName, type Ink, type PictureRun } from '@unhurried/core'
+import {
+  exportFormat,
+  inkKey,
+  pictureRuns,
+  runsWithin,
+  stillName,
+  type FilmContainer,
+  type FilmSound,
+  type Ink,
+  type PictureRun,
+} from '@unhurried/core'
 import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
 import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
 import greek from '@fontsource/source-sans-3/files/source-sans-3-greek-400-normal.woff?url'
@@ -29,29 +39,59 @@ const fonts = async () => {
 }
 
 /** Paints pictures of the film, one after the other on the same surface. */
-function painter({ scene, bitmaps, scale, clear }: HandoverOrder, inkOf: InkOf) {
-  const width = Math.max(1, Math.round(scene.settings.width * scale))
-  const height = Math.max(1, Math.round(scene.settings.height * scale))
-  let surface: OffscreenCanvasRenderingContext2D | null | undefined
-  function paint({ frame, shown }: PictureRun): Uint8ClampedArray {
-    surface ??= new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
+function painter({ scene, bitmaps, scale, clear, as }: HandoverOrder, inkOf: InkOf) {
+  // Films are encoded in squares of two pixels: of an odd side the last row is left out.
+  const even = exportFormat(as).needs.turns === true
+  const sideOf = (side: number) => (even ? 2 * Math.max(1, Math.floor(side / 2)) : Math.max(1, side))
+  const width = sideOf(Math.round(scene.settings.width * scale))
+  const height = sideOf(Math.round(scene.settings.height * scale))
+  let canvas: OffscreenCanvas | undefined
+  const theCanvas = () => (canvas ??= new OffscreenCanvas(width, height))
+  const surfaceOf = () => {
+    const surface = theCanvas().getContext('2d', { willReadFrequently: true })
     if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
-    paintPicture(surface, { scene, frame, shown, inkOf, pictureOf: (picture) => bitmaps.get(picture), scale, clear })
-    return surface.getImageData(0, 0, width, height).data
+    return surface
   }
-  return { width, height, paint }
+  const show = ({ frame, shown }: PictureRun) =>
+    paintPicture(surfaceOf(), {
+      ...{ scene, frame, shown, inkOf, scale, clear },
+      pictureOf: (picture) => bitmaps.get(picture),
+    })
+  function paint(run: PictureRun): Uint8ClampedArray {
+    show(run)
+    return surfaceOf().getImageData(0, 0, width, height).data
+  }
+  const film = async (container: FilmContainer, sound: FilmSound | undefined) =>
+    // Encoders are fetched when a film is made.
+    (await import('./film')).openFilm({ container, canvas: theCanvas(), fps: scene.settings.fps, clear, sound })
+  return { width, height, show, paint, openFilm: film }
+}
+
+/** A sound several times over. */
+function repeated({ rate, channels }: FilmSound, turns: number): FilmSound {
+  const over = (channel: Float32Array) => {
+    const all = new Float32Array(channel.length * turns)
+    for (let turn = 0; turn < turns; turn++) all.set(channel, turn * channel.length)
+    return all
+  }
+  return turns === 1 ? { rate, channels } : { rate, channels: channels.map(over) }
 }
 
 async function make(order: HandoverOrder) {
   const began = performance.now()
-  const { scene, take, ink, pictures, as, paper, clear } = order
+  const { scene, take, first, last, ink, pictures, sounds, sound, turns, sprites, as, paper, clear } = order
   const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
   const write = await exportFormat(as).load()
   const { name, type, parts } = await write({
     scene,
     take,
+    runs: runsWithin(pictureRuns(scene, take), first, last),
     inkOf,
     pictures,
+    sounds,
+    turns,
+    sprites,
+    sound: sound && repeated(sound, turns),
     paper,
     clear,
     ...painter(order, inkOf),

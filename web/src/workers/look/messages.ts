@@ -17,7 +17,7 @@ const transitionSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('confirmed'), ids: z.array(z.string()), version: z.int() }),
   z.object({
     kind: z.literal('rebased'),
-    news: z.object({
+    changes: z.object({
       missed: z.array(waitingSchema.extend({ version: z.int() })),
       gone: z.array(z.string()).exactOptional(),
       fresh: z.object({ scene: sceneSchema, version: z.int() }).exactOptional(),

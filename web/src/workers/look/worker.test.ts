@@ -1,8 +1,18 @@
-import { applyEdit, newScene, packInk, packPasses, settled, type Edit, type Scene, type Stroke } from '@unhurried/core'
+import { settingsOf } from '../../../../core/src/testing/build'
+import {
+  applyEdit,
+  newScene,
+  packInk,
+  packPasses,
+  quantized,
+  type Edit,
+  type Scene,
+  type Stroke,
+} from '@unhurried/core'
 import { lookReportSchema, type LookOrder, type LookReport } from './messages'
 
 const round = (id: string, x: number, r: number): Stroke =>
-  settled({
+  quantized({
     kind: 'stroke',
     id,
     swatch: 'pencil',
@@ -21,16 +31,7 @@ const inked = (drawing: string, piece: Stroke): Edit => ({
   add: [{ at: 0, piece }],
 })
 
-let scene: Scene = newScene({
-  name: 'Looked at',
-  width: 640,
-  height: 360,
-  fps: 24,
-  length: 36,
-  paper: '#ffffff',
-  approach: 'pose-to-pose',
-  numbering: 'by-frame',
-})
+let scene: Scene = newScene(settingsOf({ width: 640, height: 360, length: 36 }))
 const kept = new Map<string, Stroke>()
 for (let i = 0; i < 8; i++) {
   const [id, piece] = [`d${i}`, round(`s${i}`, 80 + 50 * i, i === 4 ? 48 : 40)]
@@ -172,7 +173,7 @@ test('a line that somebody else rubbed out is gone from here too, and nothing is
   const rubbed: Edit = { ...inked('d2', ghost), remove: [{ at: 0, piece: ghost }], add: [] } as Edit
   tell({
     kind: 'happened',
-    transition: { kind: 'rebased', news: { missed: [{ id: 'theirs', version: 18, edit: rubbed }] } },
+    transition: { kind: 'rebased', changes: { missed: [{ id: 'theirs', version: 18, edit: rubbed }] } },
   })
   expect(onD2(await asked(look(42), answers(42)))).toEqual([])
   expect(fetched).toBe(before)
@@ -181,7 +182,7 @@ test('a line that somebody else rubbed out is gone from here too, and nothing is
 test('one that still waits is laid on what is fetched anew', async () => {
   happens(inked('d2', round('waits', 180, 90)))
   const before = fetched
-  tell({ kind: 'happened', transition: { kind: 'rebased', news: { missed: [], fresh: { scene, version: 20 } } } })
+  tell({ kind: 'happened', transition: { kind: 'rebased', changes: { missed: [], fresh: { scene, version: 20 } } } })
   expect(onD2(await asked(look(43, { whole: true }), answers(43)))).not.toEqual([])
   expect(fetched).toBeGreaterThan(before)
 })

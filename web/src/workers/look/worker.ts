@@ -107,7 +107,7 @@ async function look(
     next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
   }
   const context = subjectOf(options)
-  let told = began
+  let reportedAt = began
   const inspection = await inspectScene(now, ink.inkOf, {
     take,
     limits,
@@ -117,8 +117,8 @@ async function look(
     before,
     context,
     onProgress(done, of) {
-      if (performance.now() - told < 60) return
-      told = performance.now()
+      if (performance.now() - reportedAt < 60) return
+      reportedAt = performance.now()
       tell({ kind: 'progress', id, done, of, words: 'Measuring' })
     },
   })

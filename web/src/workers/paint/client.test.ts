@@ -1,29 +1,13 @@
-import { createPainter } from './client'
+import { FakeWorker } from '../../testing/browser'
+import { Painter } from './client'
 
-/** A worker that says what the test tells it to. */
 function stage() {
-  const started: {
-    asked: { kind: string; id: number }[]
-    ended: boolean
-    say: (data: unknown) => void
-    die: () => void
-  }[] = []
+  const started: FakeWorker[] = []
   const start = () => {
-    const asked: { kind: string; id: number }[] = []
-    const worker = {
-      postMessage: (order: { kind: string; id: number }) => void asked.push(order),
-      terminate: () => void (entry.ended = true),
-    } as unknown as Worker
-    const entry = {
-      asked,
-      ended: false,
-      say: (data: unknown) => worker.onmessage?.({ data } as MessageEvent),
-      die: () => worker.onerror?.({} as ErrorEvent),
-    }
-    started.push(entry)
-    return worker
+    started.push(new FakeWorker())
+    return started.at(-1) as unknown as Worker
   }
-  return { started, painter: createPainter(start) }
+  return { started, painter: new Painter(start) }
 }
 const lines = { passes: [[]], width: 10, height: 10, gap: 2 }
 const order = { x: 1, y: 1, closings: [], anyway: false }
@@ -63,16 +47,16 @@ test('a worker that dies or talks nonsense ends all that waits with a sentence, 
 
 test('what cannot be painted says why, progress is told, and it can be stopped', async () => {
   const { started, painter } = stage()
-  const told: number[][] = []
+  const heard: number[][] = []
   const failed = painter.fill(lines, order)
   started[0]!.say({ kind: 'failed', id: 1, sentence: 'The place lies off the paper.' })
   await expect(failed).rejects.toThrow('The place lies off the paper.')
-  const long = painter.through(
+  const long = painter.propagate(
     { source: { outline: [0, 0, 1, 0, 1, 1], holes: [] }, from: 'a', drawings: [], width: 10, height: 10, gap: 2 },
-    (...at) => told.push(at),
+    (...at) => heard.push(at),
   )
   started[0]!.say({ kind: 'progress', id: 2, done: 1, of: 3 })
   painter.stop()
   await expect(long).rejects.toThrow('Stopped.')
-  expect(told).toEqual([[1, 3]])
+  expect(heard).toEqual([[1, 3]])
 })

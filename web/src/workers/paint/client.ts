@@ -1,13 +1,9 @@
 import type { Ink } from '@unhurried/core'
+import { WorkerClient, type Unnumbered } from '../client'
 import { reportSchema, type PaintOrder, type PaintReport } from './messages'
 
-type Wish = PaintOrder extends infer O ? (O extends PaintOrder ? Omit<O, 'id'> : never) : never
-type Answer<K extends PaintReport['kind']> = Extract<PaintReport, { kind: K }>
-interface Waiting {
-  resolve: (report: PaintReport) => void
-  reject: (error: Error) => void
-  onProgress: (done: number, of: number) => void
-}
+export type PaintAnswer<K extends PaintReport['kind']> = Extract<PaintReport, { kind: K }>
+type OrderOf<K extends PaintOrder['kind']> = Omit<Extract<PaintOrder, { kind: K }>, 'id' | 'kind'>
 
 /** The passes of one drawing that hold paint; the same arrays while nothing on them changed. */
 export interface Lines {
@@ -19,69 +15,46 @@ export interface Lines {
 
 const DIED = 'The work of painting stopped unexpectedly. Nothing was changed; do it again.'
 
-/** The page's side of the paint worker: started when first needed, and again after it died. */
-export function createPainter(start: () => Worker) {
-  let worker: Worker | undefined
-  let last = 0
+/** Fills and their propagation through drawings, done by the paint worker. */
+export class Painter {
+  readonly #client: WorkerClient<PaintOrder, PaintReport>
   /** The lines the worker has. */
-  let sent: Lines | undefined
-  const waiting = new Map<number, Waiting>()
+  #sent: Lines | undefined
 
-  function end(sentence: string) {
-    worker?.terminate()
-    worker = undefined
-    sent = undefined
-    for (const { reject } of waiting.values()) reject(new Error(sentence))
-    waiting.clear()
+  constructor(start: () => Worker) {
+    this.#client = new WorkerClient({ start, reportSchema, died: DIED, onEnd: () => (this.#sent = undefined) })
   }
-  function running(): Worker {
-    if (worker) return worker
-    worker = start()
-    worker.onerror = (event) => {
-      event.preventDefault?.()
-      end(DIED)
-    }
-    worker.onmessageerror = () => end(DIED)
-    worker.onmessage = (event: MessageEvent<unknown>) => {
-      const parsed = reportSchema.safeParse(event.data)
-      if (!parsed.success) return end(DIED)
-      const report = parsed.data
-      const job = waiting.get(report.id)
-      if (report.kind === 'progress') return job?.onProgress(report.done, report.of)
-      waiting.delete(report.id)
-      if (report.kind === 'failed') job?.reject(new Error(report.sentence))
-      else job?.resolve(report)
-    }
-    return worker
-  }
-  function ask<K extends 'filled' | 'through'>(
-    order: Wish,
-    onProgress: Waiting['onProgress'] = () => {},
-  ): Promise<Answer<K>> {
-    return new Promise((resolve, reject) => {
-      const id = ++last
-      waiting.set(id, { resolve: resolve as Waiting['resolve'], reject, onProgress })
-      running().postMessage({ ...order, id })
-    })
-  }
+
   /** Has the lines of a drawing made ready for paint, unless they are. */
-  function ready(lines: Lines) {
+  ready(lines: Lines): void {
     const { passes, ...rest } = lines
-    if (sent?.gap === lines.gap && sent.passes.every((ink, i) => ink === passes[i])) return
-    running().postMessage({ kind: 'lines', id: 0, ink: passes.flat(), ...rest } satisfies PaintOrder)
-    sent = lines
+    if (this.#sent?.gap === lines.gap && this.#sent.passes.every((ink, i) => ink === passes[i])) return
+    this.#client.tell({ kind: 'lines', id: 0, ink: passes.flat(), ...rest })
+    this.#sent = lines
   }
-  return {
-    ready,
-    fill(lines: Lines, order: Omit<Extract<PaintOrder, { kind: 'fill' }>, 'id' | 'kind'>) {
-      ready(lines)
-      return ask<'filled'>({ kind: 'fill', ...order })
-    },
-    through: (
-      order: Omit<Extract<PaintOrder, { kind: 'through' }>, 'id' | 'kind'>,
-      onProgress: Waiting['onProgress'],
-    ) => ask<'through'>({ kind: 'through', ...order }, onProgress),
-    /** Ends what is under way. */
-    stop: () => end('Stopped.'),
+
+  async fill(lines: Lines, order: OrderOf<'fill'>): Promise<PaintAnswer<'filled'>> {
+    this.ready(lines)
+    return this.#ask<'filled'>({ kind: 'fill', ...order })
+  }
+
+  propagate(
+    order: OrderOf<'propagate'>,
+    onProgress: (done: number, of: number) => void,
+  ): Promise<PaintAnswer<'propagated'>> {
+    return this.#ask<'propagated'>({ kind: 'propagate', ...order }, onProgress)
+  }
+
+  /** Ends what is under way. */
+  stop(): void {
+    this.#client.stop()
+  }
+
+  async #ask<K extends 'filled' | 'propagated'>(
+    order: Unnumbered<PaintOrder>,
+    onProgress: (done: number, of: number) => void = () => undefined,
+  ): Promise<PaintAnswer<K>> {
+    const answer = await this.#client.ask(order, ({ done, of }) => onProgress(done, of))
+    return answer as PaintAnswer<K>
   }
 }

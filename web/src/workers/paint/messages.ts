@@ -19,7 +19,7 @@ export const orderSchema = z.discriminatedUnion('kind', [
     anyway: z.boolean(),
   }),
   z.object({
-    kind: z.literal('through'),
+    kind: z.literal('propagate'),
     id: z.int(),
     source: z.object({ outline: z.array(z.number()), holes: z.array(z.array(z.number())) }),
     from: idSchema,
@@ -41,7 +41,7 @@ const filledSchema = z.discriminatedUnion('outcome', [
   z.object({ outcome: z.literal('on a line') }),
   z.object({ outcome: z.literal('too fine') }),
 ])
-const throughSchema = z.array(
+const propagatedSchema = z.array(
   z.object({
     drawing: z.string(),
     paint: z.object({ outline: ring, holes: z.array(ring).readonly() }).optional(),
@@ -51,7 +51,7 @@ const throughSchema = z.array(
 )
 export const reportSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('filled'), id: z.int(), result: filledSchema, ms: z.number() }),
-  z.object({ kind: z.literal('through'), id: z.int(), result: throughSchema }),
+  z.object({ kind: z.literal('propagated'), id: z.int(), result: propagatedSchema }),
   z.object({ kind: z.literal('progress'), id: z.int(), done: z.int(), of: z.int() }),
   z.object({ kind: z.literal('failed'), id: z.int(), sentence: z.string() }),
 ])

@@ -1,4 +1,4 @@
-import { fillAt, readyLines, paintThrough, type ReadyLines } from '@unhurried/core'
+import { fillAt, readyLines, propagateFill, type ReadyLines } from '@unhurried/core'
 import { orderSchema, type PaintReport } from './messages'
 
 const PAINT_PROBLEM = 'This could not be painted. Undo the last line and try again.'
@@ -37,9 +37,9 @@ self.onmessage = (event: MessageEvent<unknown>) => {
       tell({ kind: 'filled', id: order.id, result: fillAt({ ...order, lines }), ms: performance.now() - began })
     } else
       tell({
-        kind: 'through',
+        kind: 'propagated',
         id: order.id,
-        result: paintThrough({
+        result: propagateFill({
           ...order,
           onProgress: (done, of) => tell({ kind: 'progress', id: order.id, done, of }),
         }),

@@ -1,4 +1,13 @@
-import { LIMITS, penCells, runsOf, settled, type Cells, type Drawn, type InkPiece } from '@unhurried/core'
+import {
+  drawnCells,
+  LIMITS,
+  quantized,
+  runsOf,
+  type CellPen,
+  type Cells,
+  type InkPiece,
+  type StrokeShape,
+} from '@unhurried/core'
 import { freshId } from '../../../api/ids'
 import { brushTool, lineOf } from '../../../stage/tools/brush'
 import { cellTool } from '../../../stage/tools/cells'
@@ -12,7 +21,7 @@ export function layLine({ brushInHand, swatch, lay }: Hands, points: readonly nu
   const parts: InkPiece[] = []
   for (let from = 0; from < points.length; from += most) {
     parts.push(
-      settled({
+      quantized({
         kind: 'stroke',
         id: freshId(),
         swatch: swatch.value.id,
@@ -24,24 +33,31 @@ export function layLine({ brushInHand, swatch, lay }: Hands, points: readonly nu
   lay(parts)
 }
 
-/** The cells a pen of the size in hand takes along a path of x, y. */
-export const cellsAlong = ({ swatch, pencil }: Hands, path: readonly number[]): Cells => ({
-  kind: 'cells',
-  id: freshId(),
-  swatch: swatch.value.id,
-  runs: runsOf(penCells(path, pencil.value.cellSize)),
-})
+/** The cell pen in hand. */
+export function cellPenOf({ pencil, store }: Hands): CellPen {
+  const { cellSize, grain, mirrors } = pencil.value
+  return { size: cellSize, grain, ...(mirrors && { mirroredIn: store.scene!.settings.width }) }
+}
+/** The cells the pen in hand draws along a path of x, y; undefined where its grain leaves all out. */
+function cellsAlong(hands: Hands, path: readonly number[]): Cells | undefined {
+  const runs = runsOf(drawnCells(path, cellPenOf(hands)))
+  return runs.length > 0 ? { kind: 'cells', id: freshId(), swatch: hands.swatch.value.id, runs } : undefined
+}
+/** Lays the cells the pen in hand draws along a path. */
+export const layCells = (hands: Hands, path: readonly number[]) => {
+  const cells = cellsAlong(hands, path)
+  if (cells) hands.lay([cells])
+}
 
 /** Draws lines with the brush in hand; on a sprite, whole cells. */
 export function drawTool(hands: Hands): Tool {
   const { bench } = hands.table()
   if (hands.cells.value) {
-    const { cellSize } = hands.pencil.value
-    const onPath = (path: number[]) => hands.lay([cellsAlong(hands, path)])
-    return cellTool({ bench, size: cellSize, colour: hands.colour.value, onPath })
+    const onPath = (path: number[]) => layCells(hands, path)
+    return cellTool({ bench, pen: cellPenOf(hands), colour: hands.colour.value, onPath })
   }
   const { store, live, colour } = hands
-  const onLive = (line: Drawn | undefined) => {
+  const onLive = (line: StrokeShape | undefined) => {
     const drawing = store.drawing
     live.value = line && drawing !== undefined ? { drawing, line, colour: colour.value } : undefined
   }

@@ -1,18 +1,20 @@
-import { cellsOff, eraseAlong, eraseWhole, penCells } from '@unhurried/core'
+import { cellsOff, drawnCells, eraseAlong, eraseWhole } from '@unhurried/core'
 import { freshId } from '../../../api/ids'
 import { eraserTool } from '../../../stage/tools/eraser'
 import type { Tool } from '../../../stage/tools/tool'
+import { cellPenOf } from './draw'
 import type { Hands } from './hands'
 
-function rubAlong({ store, pencil, through, cells, bitmaps, table }: Hands, path: readonly number[]) {
+function rubAlong(hands: Hands, path: readonly number[]) {
+  const { store, pencil, targets, cells, bitmaps, table } = hands
   const { drawing } = store
   if (drawing === undefined) return
-  const { whole, eraserSize, cellSize, pass } = pencil.value
+  const { whole, eraserSize, pass } = pencil.value
   bitmaps()!.forget(drawing, pass)
   const words = (count: number) => `lines rubbed out of ${count} drawings`
   if (path.length > 0)
-    through.commit(pass, words, (_, ink) => {
-      if (cells.value) return cellsOff({ ink, cells: penCells(path, cellSize), freshId })
+    targets.commit(pass, words, (_, ink) => {
+      if (cells.value) return cellsOff({ ink, cells: drawnCells(path, cellPenOf(hands)), freshId })
       const radius = eraserSize / 2
       return whole ? eraseWhole({ ink, path, radius }) : eraseAlong({ ink, path, radius, freshId })
     })

@@ -1,7 +1,7 @@
 import { PLAIN_BRUSH, type Figure } from '@unhurried/core'
 import { figureTool as pulledFigure } from '../../../stage/tools/figure'
 import type { Tool } from '../../../stage/tools/tool'
-import { cellsAlong, layLine } from './draw'
+import { layCells, layLine } from './draw'
 import type { Hands } from './hands'
 
 /** Pulls a figure out from where the pen came down. */
@@ -17,7 +17,7 @@ export function figureTool(figure: Figure): (hands: Hands) => Tool {
       bench,
       hand: { ...hands.brushInHand(), brush: PLAIN_BRUSH, size: hands.pencil.value.cellSize, taper: [0, 0] },
       figure,
-      onLine: (points) => hands.lay([cellsAlong(hands, places(points))]),
+      onLine: (points) => layCells(hands, places(points)),
     })
   }
 }

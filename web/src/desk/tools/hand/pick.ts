@@ -1,21 +1,17 @@
-import { coloursOf, liesAt, PASSES } from '@unhurried/core'
+import { coloursOf, hexOf, liesAt, nearestColour, PASSES } from '@unhurried/core'
 import { ref, type Ref } from 'vue'
 import { pressTool } from '../../../stage/tools/press'
 import type { Tool } from '../../../stage/tools/tool'
-import type { PencilCase } from '../pencil'
+import type { PencilSettings } from '../pencil'
 import type { Hands } from './hands'
 
 /** Half of a canvas's alpha: less is seen as nothing. */
 const SEEN = 128
-/** Squared distance of two colours, in steps of their channels, that the eye takes for one. */
-const SAME = 75
-
-const channelsOf = (hex: string) => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16))
-const farFrom = (rgb: readonly number[]) => (hex: string) =>
-  channelsOf(hex).reduce((sum, value, i) => sum + (value - rgb[i]!) ** 2, 0)
+/** How far apart in steps of their channels two colours may be that the eye takes for one. */
+const SAME = Math.sqrt(75)
 
 /** Colours picked from the paper or from a reference. */
-export function usePicking(store: Hands['store'], pencil: Ref<PencilCase>) {
+export function usePicking(store: Hands['store'], pencil: Ref<PencilSettings>) {
   /** A colour seen on the paper that is none of the scene's. */
   const unknown = ref<string>()
   const choose = (swatch: string) => {
@@ -29,10 +25,11 @@ export function usePicking(store: Hands['store'], pencil: Ref<PencilCase>) {
     /** Takes the pot of a colour that was seen; an unknown colour is offered as a new pot. */
     pick(r: number, g: number, b: number, alpha = 255) {
       if (alpha < SEEN) return
-      const far = farFrom([r, g, b])
-      const [nearest] = [...coloursOf(store.scene!.palette)].sort((x, y) => far(x[1]) - far(y[1]))
-      if (nearest && far(nearest[1]) <= SAME) return choose(nearest[0])
-      unknown.value = `#${[r, g, b].map((value) => value.toString(16).padStart(2, '0')).join('')}`
+      const pots = [...coloursOf(store.scene!.palette)]
+      const colours = pots.map(([, colour]) => colour)
+      const same = pots[nearestColour(colours, [r, g, b], SAME)]
+      if (same) return choose(same[0])
+      unknown.value = hexOf([r, g, b])
     },
   }
 }

@@ -3,8 +3,8 @@ import { shallowRef, watch, type Ref } from 'vue'
 import { pressTool } from '../../../stage/tools/press'
 import type { Tool } from '../../../stage/tools/tool'
 import type { ViewOf } from '../../paper/useView'
-import type { PencilCase } from '../pencil'
-import type { Through } from '../useThrough'
+import type { PencilSettings } from '../pencil'
+import type { Targets } from '../useTargets'
 import type { Hands } from './hands'
 
 /** How near to a line it is taken, in CSS pixels, and how far the grips lie apart, in its own widths. */
@@ -22,12 +22,12 @@ interface LineInHand {
 export function useLinePoints({
   store,
   pencil,
-  through,
+  targets,
   view,
 }: {
   store: Hands['store']
-  pencil: Ref<PencilCase>
-  through: Through
+  pencil: Ref<PencilSettings>
+  targets: Targets
   view: ViewOf
 }) {
   const line = shallowRef<LineInHand>()
@@ -58,7 +58,7 @@ export function useLinePoints({
     const { drawing } = store
     if (drawing === undefined) return
     const { pass } = pencil.value
-    const reach = REACH / view.lie.value.zoom
+    const reach = REACH / view.placement.value.zoom
     const stroke = strokesOf(drawing, pass).findLast((each) => liesAt(each, x, y, reach))
     line.value = stroke && asShown(drawing, pass, stroke)
   }
@@ -75,7 +75,7 @@ export function useLinePoints({
     }
     const bent = (piece: { id: string }) => (piece.id === now.stroke.id ? after : undefined)
     if (dx !== 0 || dy !== 0)
-      through.commit(
+      targets.commit(
         now.pass,
         () => 'a line bent',
         (_, ink) => replaced(ink, bent),

@@ -1,4 +1,4 @@
-import { pushed, replaced, settled, STAY, type InkPiece, type Push } from '@unhurried/core'
+import { pushed, replaced, quantized, STAY, type InkPiece, type Push } from '@unhurried/core'
 import { pushTool } from '../../../stage/tools/push'
 import type { Tool } from '../../../stage/tools/tool'
 import type { Hands } from './hands'
@@ -7,7 +7,7 @@ const afterAll = (piece: InkPiece, pushes: readonly Push[]) => pushes.reduce((no
 
 /** Pushes ink softly along with the pen. */
 export function pushingTool(hands: Hands): Tool {
-  const { store, pencil, through, inkOf, table } = hands
+  const { store, pencil, targets, inkOf, table } = hands
   let pushes: Push[] = []
   let pieces = new Map<string, InkPiece>()
   let moved: ReadonlySet<string> = new Set()
@@ -30,11 +30,11 @@ export function pushingTool(hands: Hands): Tool {
     const done = pushes
     const pushedOf = (piece: InkPiece) => {
       const after = afterAll(piece, done)
-      return after === piece ? undefined : settled(after)
+      return after === piece ? undefined : quantized(after)
     }
     const words = (count: number) => `lines pushed on ${count} drawings`
     if (store.drawing !== undefined && done.length > 0)
-      through.commit(pencil.value.pass, words, (_, ink) => replaced(ink, pushedOf))
+      targets.commit(pencil.value.pass, words, (_, ink) => replaced(ink, pushedOf))
     pieces = new Map()
     table().lift(undefined)
   }

@@ -1,0 +1,20 @@
+import { differenceEuclidean, formatHex, nearest, parseHex } from 'culori'
+
+type Rgb = readonly [red: number, green: number, blue: number]
+
+/** A colour's channels, whole numbers from 0 to 255. `hex` as the schema keeps colours: six digits. */
+export function channelsOf(hex: string): Rgb {
+  const { r, g, b } = parseHex(hex)!
+  return [Math.round(r * 255), Math.round(g * 255), Math.round(b * 255)]
+}
+
+const rgb = ([r, g, b]: Rgb) => ({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 }) as const
+
+/** The same as six digits. */
+export const hexOf = (channels: Rgb): string => formatHex(rgb(channels))
+
+/** The place in a list of the colour nearest to one that is seen, or -1 when none is within `reach` channel steps of it. */
+export function nearestColour(hexes: readonly string[], seen: Rgb, reach: number): number {
+  const of = nearest([...hexes.keys()], differenceEuclidean('rgb'), (i: number) => rgb(channelsOf(hexes[i]!)))
+  return of(rgb(seen), 1, (reach + 1e-6) / 255)[0] ?? -1
+}

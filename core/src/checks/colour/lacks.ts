@@ -1,0 +1,58 @@
+import { PASSES } from '../../scene/schema'
+import { judged, type Check } from '../check'
+import { rounded, type Observation } from '../finding'
+import { named } from '../subject'
+
+/** Fewer drawings than this say nothing of what most of them have. */
+const FEW = 5
+
+/**
+ * Lacks a pass or a colour. What most drawings of a level have and one has not was forgotten there, and
+ * flickers: the eye's white, the stripe, the whole shadow.
+ */
+export const lacks: Check = {
+  id: 'lacks',
+  name: 'Lacks a pass or a colour',
+  group: 'colour',
+  severity: 'mend',
+  why: 'What all drawings have but one flickers there.',
+  limits: { share: { words: 'Of the drawings that have it', unit: '%', value: 80, min: 51, max: 100 } },
+  level(subject, { scene, colour, limit }) {
+    const { shots } = subject
+    if (shots.length < FEW || subject.level.kind === 'ground') return judged([])
+    const share = limit('share')
+    const names = new Map(scene.palette.map(({ id, name }) => [id, name]))
+    const colours = shots.map(({ measured }) => new Set([...measured.pieces].map(({ swatch }) => colour(swatch))))
+    const findings: Observation[] = []
+    const judge = (what: string, has: readonly boolean[]) => {
+      const value = (100 * has.filter(Boolean).length) / has.length
+      if (value < share || value === 100) return
+      shots.forEach((shot, i) => {
+        if (has[i]) return
+        findings.push({
+          level: subject.level.id,
+          drawings: [shot.drawing],
+          frames: [shot.frame],
+          value,
+          limit: share,
+          unit: '%',
+          sentence: `${named(subject, shot)} lacks ${what}, which ${rounded(value)} % of its level have.`,
+          evidence: shot.measured.shape
+            ? [{ kind: 'shape', rings: shot.measured.shape.rings, words: `no ${what}` }]
+            : [],
+        })
+      })
+    }
+    for (const pass of PASSES)
+      judge(
+        `the ${pass} pass`,
+        shots.map(({ measured }) => measured.passes.includes(pass)),
+      )
+    for (const swatch of new Set(colours.flatMap((set) => [...set])))
+      judge(
+        names.get(swatch) ?? swatch,
+        colours.map((set) => set.has(swatch)),
+      )
+    return judged(findings)
+  },
+}

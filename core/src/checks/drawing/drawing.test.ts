@@ -1,0 +1,94 @@
+import type { InkPiece } from '../../ink/ink'
+import { BoxScene, but, going, square } from '../../testing/boxes'
+
+const dot = (x: number, y: number, id = 'dot'): InkPiece => ({
+  kind: 'stroke',
+  id,
+  swatch: 'ink',
+  size: 4,
+  points: [x, y, 0.5, x + 2, y + 1, 0.5],
+})
+
+describe('line weight', () => {
+  test('a line half as wide again is told with both widths; a tenth is not', async () => {
+    const { findings } = await new BoxScene().draw(but(going(5), 1, { line: 6 })).ask('line-weight')
+    expect(findings.map(({ drawings }) => drawings)).toEqual([['A1']])
+    expect(findings[0]!.value).toBeCloseTo(50, 0)
+    expect(findings[0]!.sentence).toMatch(/px wide, 50 % heavier than its level's/)
+    expect((await new BoxScene().draw(but(going(5), 1, { line: 4.4 })).ask('line-weight')).findings).toEqual([])
+    const fine = await new BoxScene().draw(but(going(5), 1, { line: 2 })).ask('line-weight')
+    expect(fine.findings[0]!.sentence).toMatch(/50 % finer/)
+  })
+
+  test('two drawings say nothing of what is usual', async () => {
+    expect((await new BoxScene().draw(but(going(2), 1, { line: 9 })).ask('line-weight')).findings).toEqual([])
+  })
+})
+
+describe('outside the frame', () => {
+  test('more than half of the ink beyond the frame is told; a quarter is not', async () => {
+    const quarter = await new BoxScene().draw([{ frame: 1, at: [15, 300] }]).ask('outside')
+    expect(quarter.findings).toEqual([])
+    const { findings } = await new BoxScene().draw([{ frame: 1, at: [-25, 300] }]).ask('outside')
+    expect(findings).toMatchObject([{ drawings: ['A0'], unit: '%', limit: 50 }])
+    expect(findings[0]!.sentence).toMatch(/^\d+ % of the ink of drawing 1 of A lies outside the frame\.$/)
+    const wholly = await new BoxScene().draw([{ frame: 1, at: [-100, 300] }]).ask('outside')
+    expect(wholly.findings[0]!.value).toBe(100)
+  })
+})
+
+describe('stray mark', () => {
+  test('a dot by itself on one drawing is told, with its place', async () => {
+    const { findings } = await new BoxScene().draw(but(going(5), 2, { more: [dot(700, 500)] })).ask('stray')
+    expect(findings).toMatchObject([{ drawings: ['A2'], unit: 'px', evidence: [{ kind: 'ring', at: { x: 701 } }] }])
+    expect(findings[0]!.value).toBeCloseTo(Math.hypot(2, 1), 1)
+  })
+
+  test('a dot beside the figure, one that comes again and one that is large are meant', async () => {
+    const beside = but(going(5), 2, { more: [dot(300, 300)] })
+    expect((await new BoxScene().draw(beside).ask('stray')).findings).toEqual([])
+    const again = going(5).map((box, i) => ({ ...box, more: [dot(700, 500, `dot${i}`)] }))
+    expect((await new BoxScene().draw(again).ask('stray')).findings).toEqual([])
+    const large = but(going(5), 2, {
+      more: [{ kind: 'fill', id: 'patch', swatch: 'body', outline: square([700, 500], 20) }],
+    })
+    expect((await new BoxScene().draw(large).ask('stray')).findings).toEqual([])
+    expect((await new BoxScene().draw(large).ask('stray', { stray: { px: 30 } })).findings).toHaveLength(1)
+  })
+})
+
+describe('line does not meet', () => {
+  /** Paint with a line round it that leaves a gap in the middle of its top. */
+  const open = (gap: number) => {
+    const [left, right, top, bottom] = [200, 320, 200, 320]
+    const middle = (left + right) / 2
+    const round = [
+      [middle + gap / 2, top],
+      [right, top],
+      [right, bottom],
+      [left, bottom],
+      [left, top],
+      [middle - gap / 2, top],
+    ]
+    return new BoxScene()
+      .draw([{ frame: 1, at: [260, 260], side: 120, line: 0 }])
+      .lay('A0', 'line', [
+        { kind: 'stroke', id: 'round', swatch: 'ink', size: 4, points: round.flatMap(([x, y]) => [x!, y!, 0.5]) },
+      ])
+  }
+
+  test('a gap of twenty is found where it is; one of four is closed to the eye', async () => {
+    const { findings } = await open(24).ask('line-meets')
+    expect(findings).toHaveLength(1)
+    expect(findings[0]!.value).toBeGreaterThan(14)
+    expect(findings[0]!.value).toBeLessThan(28)
+    const [ring] = findings[0]!.evidence as readonly { at: { x: number; y: number } }[]
+    expect(Math.hypot(ring!.at.x - 260, ring!.at.y - 200)).toBeLessThan(8)
+    expect((await open(4).ask('line-meets')).findings).toEqual([])
+  })
+
+  test('paint that follows no line relies on none', async () => {
+    const loose = new BoxScene().draw([{ frame: 1, at: [260, 260], side: 120, line: 0 }])
+    expect((await loose.ask('line-meets')).findings).toEqual([])
+  })
+})

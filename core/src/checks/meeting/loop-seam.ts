@@ -1,0 +1,90 @@
+import { distance } from '../../motion/arc'
+import { judged, lackingPins, type Check } from '../check'
+import { rounded, type Observation } from '../finding'
+import { followed } from '../subject'
+
+/** Speeds that differ by less are alike to the eye, in pixels per frame. */
+const ALIKE = 1.5
+/** An area that changes by less over the seam is no jump, in per cent. */
+const STEADY = 8
+
+/**
+ * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
+ * size from the last drawing to the first are held against the two steps on each side of it.
+ */
+export const loopSeam: Check = {
+  id: 'loop-seam',
+  name: 'Loop seam',
+  group: 'meeting',
+  severity: 'mend',
+  why: 'A loop is seen round and round: a jump where it closes is seen every time.',
+  limits: {
+    ratio: {
+      words: 'Step or change of size over the seam, against those around it',
+      unit: '×',
+      value: 1.6,
+      min: 1.1,
+      max: 10,
+    },
+  },
+  level(subject, { scene, limit }) {
+    const ratio = limit('ratio')
+    const [stretch] = subject.stretches
+    if (!subject.level.loop || !stretch || stretch.from !== 2) return judged([])
+    const { length } = scene.settings
+    const around = stretch.shots.slice(stretch.from)
+    const findings: Observation[] = []
+    // Round the seam: three showings before it and three after.
+    const ring = [
+      ...around.slice(-5, -2),
+      ...around.slice(0, 3).map((shot) => ({ ...shot, frame: shot.frame + length })),
+    ]
+    if (ring.length < 6) return judged([])
+    const [last, first] = [ring[2]!, ring[3]!]
+    const base = {
+      level: subject.level.id,
+      drawings: [last.drawing, first.drawing],
+      frames: [last.frame, first.frame - length],
+      limit: ratio,
+      unit: '×',
+    }
+    for (const track of subject.tracks) {
+      const places = followed(track, ring)
+      if (places.length < 6) continue
+      const speeds = places
+        .slice(1)
+        .map(({ at, shot }, i) => distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame))
+      const seam = speeds[2]!
+      const others = speeds.filter((_, i) => i !== 2)
+      const [least, most] = [Math.min(...others), Math.max(...others)]
+      const off = seam > most ? seam - most : seam < least ? least - seam : 0
+      if (off <= ALIKE || (seam <= most * ratio && seam >= least / ratio)) continue
+      findings.push({
+        ...base,
+        value: seam > most ? seam / Math.max(1e-3, most) : least / Math.max(1e-3, seam),
+        sentence: `Over the seam of ${subject.level.name}, ${last.entry.number} to ${first.entry.number}, ${track.name} goes ${rounded(seam)} px per frame; the steps around it go ${rounded(least)} to ${rounded(most)}.`,
+        evidence: [
+          { kind: 'path', points: places.map(({ at }) => at) },
+          { kind: 'arrow', from: places[2]!.at, to: places[3]!.at, words: `${rounded(seam)} px per frame` },
+        ],
+      })
+    }
+    const areas = ring.map(({ measured }) => measured.shape?.area)
+    if (areas.every((area) => area !== undefined)) {
+      const changes = areas.slice(1).map((area, i) => Math.abs(100 * Math.log(area! / areas[i]!)))
+      const most = Math.max(...changes.filter((_, i) => i !== 2))
+      if (changes[2]! > STEADY && changes[2]! > ratio * most) {
+        findings.push({
+          ...base,
+          value: changes[2]! / Math.max(0.1, most),
+          sentence: `Over the seam of ${subject.level.name}, ${last.entry.number} to ${first.entry.number}, its area changes by ${rounded(changes[2]!)} %; around it by no more than ${rounded(most)} %.`,
+          evidence: [
+            { kind: 'shape', rings: last.measured.shape!.rings },
+            { kind: 'shape', rings: first.measured.shape!.rings, words: `${rounded(changes[2]!)} %` },
+          ],
+        })
+      }
+    }
+    return judged(findings, lackingPins(subject))
+  },
+}

@@ -1,0 +1,101 @@
+import { arcDeviation } from '../../motion/spacing'
+import { distance, type Point } from '../../motion/arc'
+import { judged, lackingPins, onePerDrawing, worstOnly, type Check } from '../check'
+import { rounded, type Observation } from '../finding'
+import { followed, named } from '../subject'
+import { cornersOf } from '../turns'
+
+type Place = Point & { readonly corner?: boolean | undefined }
+
+/** Deviations worked out before, by the places they were worked out from: after a stroke all but a few are. */
+const known = new Map<string, ReturnType<typeof arcDeviation>[number]>()
+const MOST_KNOWN = 20_000
+
+/** How far a place lies off the arc through its two neighbours on each side. */
+function deviationAt(points: readonly Place[], i: number): ReturnType<typeof arcDeviation>[number] {
+  const from = Math.max(0, i - 2)
+  const around = points.slice(from, i + 3)
+  const name = `${i - from}/${around.map(({ x, y, corner }) => `${x},${y}${corner ? '!' : ''}`).join(' ')}`
+  let found = known.get(name)
+  if (found === undefined) {
+    if (known.size > MOST_KNOWN) known.clear()
+    known.set(name, (found = arcDeviation(around)[i - from]!))
+  }
+  return found
+}
+
+/**
+ * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
+ * neighbours jitters when played. Each place is judged without itself: against the arc through two
+ * neighbours on each side, across the way, as a share of the step there.
+ */
+export const offArc: Check = {
+  id: 'off-arc',
+  name: 'Off the arc',
+  group: 'motion',
+  severity: 'mend',
+  why: 'A drawing beside the arc of its neighbours jitters when it is played.',
+  limits: {
+    share: { words: 'Distance across the path, of the step there', unit: '%', value: 25, min: 5, max: 200 },
+    px: { words: 'and at least', unit: 'px', value: 2, min: 0.5, max: 50 },
+  },
+  level(subject, { limit }) {
+    const [share, px] = [limit('share'), limit('px')]
+    const findings: Observation[] = []
+    for (const { shots, from, to } of subject.stretches) {
+      for (const track of subject.tracks) {
+        const places = followed(track, shots)
+        if (places.length < 4) continue
+        const corners = cornersOf(places.map(({ at }) => at))
+        const points: Place[] = places.map(({ at }, i) => ({ x: at.x, y: at.y, corner: corners[i] }))
+        const off = points.map((_, i) => deviationAt(points, i))
+        const suspects = places.flatMap(({ shot, at }, i) => {
+          const index = shots.indexOf(shot)
+          const miss = off[i]
+          // Keys are what the arc is laid through.
+          if (
+            !miss ||
+            points[i]!.corner ||
+            index < from ||
+            index > to ||
+            (subject.keysSay && shot.entry.role === 'key')
+          )
+            return []
+          const step = (distance(points[i - 1]!, at) + distance(at, points[i + 1]!)) / 2
+          const value = step > 1e-6 ? (100 * Math.abs(miss.across)) / step : 0
+          return Math.abs(miss.across) > px && value > share
+            ? [
+                {
+                  at: i,
+                  excess: Math.abs(miss.across),
+                  across: miss.across,
+                  value,
+                  shot,
+                  place: at,
+                  way: { x: points[i + 1]!.x - points[i - 1]!.x, y: points[i + 1]!.y - points[i - 1]!.y },
+                },
+              ]
+            : []
+        })
+        for (const { across, value, shot, place, way } of worstOnly(suspects, 2)) {
+          const size = Math.hypot(way.x, way.y) || 1
+          const back = { x: place.x - (across * way.y) / size, y: place.y + (across * way.x) / size }
+          findings.push({
+            level: subject.level.id,
+            drawings: [shot.drawing],
+            frames: [shot.frame],
+            value,
+            limit: share,
+            unit: '%',
+            sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(across))} px off the arc of its neighbours, ${rounded(value)} % of the step there.`,
+            evidence: [
+              { kind: 'path', points: places.filter((each) => each.shot !== shot).map((each) => each.at) },
+              { kind: 'arrow', from: place, to: back, words: `${rounded(Math.abs(across))} px` },
+            ],
+          })
+        }
+      }
+    }
+    return judged(onePerDrawing(findings), lackingPins(subject))
+  },
+}

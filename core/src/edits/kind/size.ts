@@ -1,0 +1,79 @@
+import { z } from 'zod'
+import { clamp } from '../../base/clamp'
+import { LIMITS } from '../../base/limits'
+import { placeNumber, scaleSchema } from '../../scene/schema'
+import { settingsSchema, type Ground, type Guide, type Pin, type Reference, type Scene } from '../../scene/schema'
+import { editKind } from '../edit'
+
+/** Every place of the old paper lies at `x + scale · place` on the new one. */
+export interface Placing {
+  readonly scale: number
+  readonly x: number
+  readonly y: number
+}
+const within = (value: number) => clamp(value, -LIMITS.reach, LIMITS.reach)
+const placed = <T extends { readonly x: number; readonly y: number }>(at: T, { scale, x, y }: Placing): T => ({
+  ...at,
+  x: within(at.x * scale + x),
+  y: within(at.y * scale + y),
+})
+const eachOf = <T>(record: Readonly<Record<string, T>>, change: (value: T) => T): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]))
+
+const guidePlaced = ({ shapes, targets, ...guide }: Guide, by: Placing): Guide => ({
+  ...guide,
+  shapes: shapes.map(({ points, ...shape }) => ({
+    ...shape,
+    points: points.map((value, i) => within(value * by.scale + (i % 2 === 0 ? by.x : by.y))),
+  })),
+  targets: eachOf(targets, (target: Pin) => placed(target, by)),
+})
+
+function groundPlaced({ picture, pan, ...ground }: Ground, by: Placing): Ground {
+  const offset = (at: { x: number; y: number }) => placed(at, { ...by, x: 0, y: 0 })
+  return {
+    ...ground,
+    ...(picture && { picture: { ...placed(picture, by), scale: clamp(picture.scale * by.scale, 0.01, 50) } }),
+    ...(pan && { pan: { ...pan, from: offset(pan.from), to: offset(pan.to) } }),
+  }
+}
+
+/** A reference under the paper moves with it; one beside it stays. */
+const referencePlaced = (reference: Reference, by: Placing): Reference =>
+  reference.place === 'beside'
+    ? reference
+    : { ...placed(reference, by), width: clamp(reference.width * by.scale, 0.02, LIMITS.reach) }
+
+/** Everything with a place but ink: pins, bends of charts, grounds, guides, references under the paper. */
+function everythingPlaced(scene: Scene, by: Placing): Scene {
+  if (by.scale === 1 && by.x === 0 && by.y === 0) return scene
+  return {
+    ...scene,
+    levels: eachOf(scene.levels, (level) =>
+      level.ground ? { ...level, ground: groundPlaced(level.ground, by) } : level,
+    ),
+    drawings: eachOf(scene.drawings, (drawing) =>
+      drawing.pins ? { ...drawing, pins: eachOf(drawing.pins, (pin) => placed(pin, by)) } : drawing,
+    ),
+    charts: eachOf(scene.charts, (chart) =>
+      chart.bends ? { ...chart, bends: eachOf(chart.bends, (bend) => within(bend * by.scale)) } : chart,
+    ),
+    ...(scene.guides && { guides: eachOf(scene.guides, (guide) => guidePlaced(guide, by)) }),
+    ...(scene.references && { references: eachOf(scene.references, (each) => referencePlaced(each, by)) }),
+  }
+}
+
+/** Another size of paper, and where what was on the old lies on it. The ink is placed by edits of its own. */
+export const sceneSize = editKind({
+  pastLocks: true,
+  schema: z.strictObject({
+    type: z.literal('scene.size'),
+    ...settingsSchema.pick({ width: true, height: true }).shape,
+    placing: z.strictObject({ scale: scaleSchema, x: placeNumber(), y: placeNumber() }),
+  }),
+  apply(scene, { width, height, placing }) {
+    const next = everythingPlaced(scene, placing)
+    return { ...next, settings: { ...next.settings, width, height } }
+  },
+  words: ({ width, height }) => `the paper made ${width} × ${height}`,
+})

@@ -1,0 +1,35 @@
+import { z } from 'zod'
+import { LIMITS } from '../../base/limits'
+import { answerSchema } from './answer'
+import { chartSchema } from './chart'
+import { drawingSchema } from './drawing'
+import { idSchema } from './fields'
+import { levelSchema } from './level'
+import { paletteSchema } from './palette'
+import { referenceSchema } from './picture'
+import { guideSchema, planSchema } from './plan'
+import { settingsSchema } from './settings'
+import { soundSchema } from './sound'
+import { columnSchema, takeSchema } from './take'
+
+export const sceneSchema = z.strictObject({
+  format: z.literal(1),
+  settings: settingsSchema,
+  palette: paletteSchema,
+  /** Bottom level first. */
+  levelOrder: z.array(idSchema).max(LIMITS.levels, `A scene can have ${LIMITS.levels} levels.`),
+  levels: z.record(idSchema, levelSchema),
+  drawings: z.record(idSchema, drawingSchema),
+  charts: z.record(idSchema, chartSchema),
+  takes: z.record(idSchema, takeSchema),
+  mainTake: idSchema,
+  /** take → level → exposures, which always fill the scene's length exactly. */
+  sheets: z.record(idSchema, z.record(idSchema, columnSchema)),
+  references: z.record(idSchema, referenceSchema).optional(),
+  answers: z.record(idSchema, answerSchema).optional(),
+  plans: z.record(idSchema, planSchema).optional(),
+  /** By drawing. */
+  guides: z.record(idSchema, guideSchema).optional(),
+  sounds: z.record(idSchema, soundSchema).optional(),
+})
+export type Scene = z.infer<typeof sceneSchema>

@@ -1,0 +1,8 @@
+declare module 'fft.js' {
+  export default class FFT {
+    /** @param size - a power of two */
+    constructor(size: number)
+    createComplexArray(): number[]
+    realTransform(out: number[], data: ArrayLike<number>): void
+  }
+}

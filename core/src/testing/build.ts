@@ -1,0 +1,30 @@
+import type { Edit } from '../edits/kinds'
+import type { Role, Settings } from '../scene/schema'
+
+/** Scenes for tests: all that does not matter to a test has a usual value here. */
+
+/** Settings of a scene of two dozen frames, small, pose to pose. */
+export const settingsOf = (fields: Partial<Settings> = {}): Settings => ({
+  name: 'Tried',
+  width: 320,
+  height: 180,
+  fps: 24,
+  length: 24,
+  paper: '#ffffff',
+  approach: 'pose-to-pose',
+  numbering: 'by-frame',
+  ...fields,
+})
+
+/** A drawing put in at a frame, a key of level A of the main take unless said. */
+export const drawn = (
+  id: string,
+  frame: number,
+  { level = 'A', role = 'key' as Role, take = 'main' } = {},
+): Extract<Edit, { type: 'drawing.add' }> => ({
+  type: 'drawing.add',
+  take,
+  level,
+  frame,
+  drawing: { id, role },
+})

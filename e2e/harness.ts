@@ -1,0 +1,344 @@
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+import type { Edit, InkPiece, Pass, Scene, Settings } from '@unhurried/core'
+import { unpackInk, unpackPasses } from '../core/src/ink/packed-ink'
+import { freePort, openCluster } from '../scripts/lib/postgres.mjs'
+import { startServer } from '../scripts/lib/server.mjs'
+
+/** The app as `npm start` runs it, on a database of its own, with a server that can be killed. */
+export interface Harness {
+  readonly url: string
+  killServer: () => Promise<void>
+  startServer: () => Promise<void>
+}
+
+export const test = base.extend<{ desk: Desk }, { harness: Harness }>({
+  harness: [
+    async ({}, use) => {
+      const folder = mkdtempSync(join(tmpdir(), 'unhurried-e2e-'))
+      chmodSync(folder, 0o755)
+      const cluster = await openCluster({ folder })
+      const port = await freePort()
+      const start = () => startServer({ databaseUrl: cluster.url, port, logFile: join(folder, 'server.log') })
+      let server = await start()
+      await use({
+        url: `http://127.0.0.1:${port}`,
+        async killServer() {
+          const gone = new Promise((resolve) => server.process.once('exit', resolve))
+          server.process.kill('SIGKILL')
+          await gone
+        },
+        async startServer() {
+          server = await start()
+        },
+      })
+      await server.stop()
+      await cluster.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  desk: async ({ page, harness }, use) => {
+    // A plain pen, whose lines are one flat colour, unless a test takes another brush.
+    const line = { size: 5, taper: [0, 0], steadiness: 0.35, curve: 0 }
+    await page.addInitScript(
+      (kept) => localStorage.getItem('unhurried-pencil-case') ?? localStorage.setItem('unhurried-pencil-case', kept),
+      JSON.stringify({
+        tool: 'pen',
+        brush: 'pen',
+        brushes: { pencil: line, pen: line, wash: { ...line, size: 42 }, flat: { ...line, size: 22 } },
+        eraserSize: 28,
+        whole: false,
+        pushSize: 90,
+        gap: 8,
+        form: 'lasso',
+        cut: true,
+        everyPass: false,
+        through: 'one',
+        beneath: false,
+        pass: 'line',
+        swatch: 'pencil',
+        cellSize: 1,
+      }),
+    )
+    await use(deskOf(page, harness))
+  },
+})
+export { expect }
+
+export type Desk = ReturnType<typeof deskOf>
+
+const idIn = (page: Page) => /scene\/(\w+)/.exec(page.url())![1]!
+
+/** Edits that make drawings for tests. */
+export const key = (id: string, frame: number, level = 'A'): Edit => ({
+  type: 'drawing.add',
+  take: 'main',
+  level,
+  frame,
+  drawing: { id, role: 'key' },
+})
+export const line = (
+  drawing: string,
+  id: string,
+  places: readonly (readonly [number, number])[],
+  { pass = 'line' as Pass, size = 4, at = 0 } = {},
+): Edit => ({
+  type: 'ink.change',
+  drawing,
+  pass,
+  remove: [],
+  add: [{ at, piece: { kind: 'stroke', id, swatch: 'pencil', size, points: places.flatMap(([x, y]) => [x, y, 0.5]) } }],
+})
+export const round = (x: number, y: number, r: number, from = 0, to = 2 * Math.PI) =>
+  Array.from(
+    { length: 49 },
+    (_, i) =>
+      [x + r * Math.cos(from + ((to - from) * i) / 48), y + r * Math.sin(from + ((to - from) * i) / 48)] as const,
+  )
+
+/** What a person does at the desk, with a real pointer. */
+export function deskOf(page: Page, harness: Harness) {
+  const table = page.getByTestId('table')
+  const canvas = page.locator('[data-test=table] canvas').first()
+  const paper = page.getByTestId('paper')
+
+  /** Draws through places given as shares of the paper's width and height. */
+  async function draw(...places: (readonly [number, number])[]) {
+    const box = (await paper.boundingBox())!
+    const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const
+    await page.mouse.move(...at(places[0]!))
+    await page.mouse.down()
+    for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 8 })
+    await page.mouse.up()
+  }
+
+  return {
+    page,
+    canvas,
+    paper,
+    table,
+    draw,
+    async kept() {
+      // What was just done is told of with the next picture.
+      await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+      await expect(page.getByTestId('keeping')).toHaveText('Kept')
+    },
+    cell: (level: string, frame: number) => page.locator(`[data-cell="${level}:${frame}"]`),
+    /** The sheet of a level as text, one entry a frame: a number where a drawing begins, | for a hold. */
+    async sheet(level: string, frames: number): Promise<string> {
+      await page.locator('.cell').first().waitFor()
+      const cells = await page
+        .locator('.cell')
+        .evaluateAll((all) =>
+          all.map(
+            (cell) => [(cell as HTMLElement).dataset['cell']!, cell.textContent?.trim() ?? '', cell.className] as const,
+          ),
+        )
+      const text = new Map(cells.map(([name, content, kind]) => [name, kind.includes('empty') ? '.' : content || '|']))
+      return Array.from({ length: frames }, (_, i) => text.get(`${level}:${i + 1}`) ?? '?').join(' ')
+    },
+    /** Chooses frames on the sheet by dragging from one square to another. */
+    async choose(level: string, from: number, to: number, lastLevel = level) {
+      const [a, b] = [(await this.cell(level, from).boundingBox())!, (await this.cell(lastLevel, to).boundingBox())!]
+      await page.mouse.move(a.x + a.width / 2, a.y + 8)
+      await page.mouse.down()
+      await page.mouse.move(b.x + b.width / 2, b.y + 8, { steps: 6 })
+      await page.mouse.up()
+    },
+    /** Presses on the paper at shares of its width and height. */
+    async press(x: number, y: number) {
+      const box = (await paper.boundingBox())!
+      await page.mouse.click(box.x + x * box.width, box.y + y * box.height)
+    },
+    /** Drags from one place on the page to another, through `steps` moves. */
+    async drag(from: { x: number; y: number }, to: { x: number; y: number }) {
+      await page.mouse.move(from.x, from.y)
+      await page.mouse.down()
+      await page.mouse.move(to.x, to.y, { steps: 8 })
+      await page.mouse.up()
+    },
+    /** The picture on the table once nothing of it is still to be sharpened. */
+    async still() {
+      await expect(table).toHaveAttribute('data-sharp', 'yes')
+      return canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+    },
+    /** How many pixels on the table are nearer to a colour than `reach`. */
+    pixels: (colour: readonly [number, number, number], reach = 40) =>
+      canvas.evaluate(
+        (canvas, [[r, g, b], far]) => {
+          const { data } = (canvas as HTMLCanvasElement)
+            .getContext('2d')!
+            .getImageData(0, 0, (canvas as HTMLCanvasElement).width, (canvas as HTMLCanvasElement).height)
+          let count = 0
+          for (let i = 0; i < data.length; i += 4)
+            if (Math.abs(data[i]! - r) + Math.abs(data[i + 1]! - g) + Math.abs(data[i + 2]! - b) < far) count++
+          return count
+        },
+        [colour, reach] as const,
+      ),
+    /** Opens a scene made through the API, with some edits done to it, at the desk. */
+    async opened({
+      edits,
+      production = 'tests',
+      ...settings
+    }: Partial<Settings> & { edits: readonly Edit[]; production?: string }) {
+      const id = `made${Date.now()}${Math.floor(Math.random() * 1e6)}`
+      const post = async (path: string, body: unknown) => {
+        const answer = await fetch(harness.url + path, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+        if (!answer.ok) throw new Error(await answer.text())
+      }
+      await post('/api/productions', { id: production, name: 'Tests' })
+      await post('/api/scenes', {
+        id,
+        production,
+        settings: {
+          name: 'Made',
+          width: 640,
+          height: 360,
+          fps: 24,
+          length: 24,
+          paper: '#ffffff',
+          approach: 'pose-to-pose',
+          numbering: 'by-frame',
+          ...settings,
+        },
+      })
+      if (edits.length > 0)
+        await post(`/api/scenes/${id}/edits`, {
+          base: 0,
+          edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })),
+        })
+      await page.goto(`${harness.url}/scene/${id}/draw`)
+      await expect(paper).toBeVisible()
+      await this.kept()
+      return id
+    },
+    /** Where a place of the scene lies on the page, in scene pixels of an upright paper. */
+    async at(x: number, y: number, width = 640, height = 360) {
+      const box = (await paper.boundingBox())!
+      return [box.x + (x / width) * box.width, box.y + (y / height) * box.height] as const
+    },
+    /** Draws through places given in scene pixels, with keys held if need be. */
+    async stroke(
+      places: readonly (readonly [number, number])[],
+      { keys = [] as string[], width = 640, height = 360 } = {},
+    ) {
+      const all = await Promise.all(places.map(([x, y]) => this.at(x, y, width, height)))
+      for (const key of keys) await page.keyboard.down(key)
+      await page.mouse.move(...all[0]!)
+      await page.mouse.down()
+      for (const place of all.slice(1)) await page.mouse.move(...place, { steps: 6 })
+      await page.mouse.up()
+      for (const key of keys) await page.keyboard.up(key)
+    },
+    /** Opens what can be done with the frame we are at, or with those chosen; the same closes it. */
+    frameMenu: () => page.getByRole('button', { name: /^Frames? \d/ }).click(),
+    async pickTool(name: string) {
+      await page.getByRole('group', { name: 'Tools' }).getByRole('button', { name, exact: true }).click()
+    },
+    /** Chooses in one of the little lists. */
+    async choice(label: string, option: string) {
+      await page
+        .locator('.el-select')
+        .filter({ has: page.getByRole('combobox', { name: label }) })
+        .click()
+      await page.getByRole('option', { name: option, exact: true }).click()
+    },
+    /** Drags a handle on the paper by CSS pixels; what is moved is taken beside its pivot. */
+    async pull(handle: string, dx: number, dy: number, keys: string[] = []) {
+      const found = (await page.locator(`[data-handle="${handle}"]`).boundingBox())!
+      const box = handle === 'move' ? { ...found, width: found.width * 0.5, height: found.height * 0.5 } : found
+      for (const key of keys) await page.keyboard.down(key)
+      await this.drag(
+        { x: box.x + box.width / 2, y: box.y + box.height / 2 },
+        { x: box.x + box.width / 2 + dx, y: box.y + box.height / 2 + dy },
+      )
+      for (const key of keys) await page.keyboard.up(key)
+    },
+    scene: async (): Promise<Scene> => (await (await fetch(`${harness.url}/api/scenes/${idIn(page)}`)).json()).scene,
+    /** The ink the server keeps of a drawing, by pass. */
+    async ink(drawing: string): Promise<Partial<Record<Pass, InkPiece[]>>> {
+      await this.kept()
+      const answer = await fetch(`${harness.url}/api/scenes/${idIn(page)}/ink?drawings=${drawing}`)
+      return Object.fromEntries(
+        unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [pass, unpackInk(bytes)]),
+      )
+    },
+    /** Sets up a scene through the form and ends in Plan. */
+    async newScene({
+      name,
+      size = 'Small sprite',
+      fps = 12,
+      frames,
+      approach,
+    }: {
+      name: string
+      size?: string
+      fps?: number
+      frames: number
+      approach?: string
+    }) {
+      await page.goto(`${harness.url}/new`)
+      await page.getByLabel('Name', { exact: true }).fill(name)
+      await page.getByRole('button', { name: size }).click()
+      await page.getByLabel('Rate, frames a second').fill(String(fps))
+      await page.getByLabel('Length', { exact: true }).fill(String(frames))
+      if (approach) await page.getByText(approach, { exact: true }).click()
+      const ahead = approach !== undefined && approach !== 'Pose to pose'
+      await page.getByRole('button', { name: ahead ? 'Set up and draw' : 'Set up and plan it' }).click()
+      if (ahead) await this.to('Plan')
+      await expect(page.getByTestId('strip')).toBeVisible()
+    },
+    /** Goes to a frame of the only level on the strip, by keyboard. */
+    async goToFrame(frame: number) {
+      const strip = page.getByRole('application')
+      await strip.focus()
+      const heading = page.getByRole('heading', { name: /^Frame/ })
+      for (let tries = 0; tries < 400; tries++) {
+        const at = Number(/\d+/.exec((await heading.textContent())!)![0])
+        if (at === frame) return
+        await strip.press(at < frame ? 'ArrowRight' : 'ArrowLeft')
+      }
+    },
+    async putKey(frame: number) {
+      await this.goToFrame(frame)
+      await page.getByRole('button', { name: `Put a key at frame ${frame}` }).click()
+    },
+    async to(place: 'Plan' | 'Draw' | 'Second look' | 'Takes' | 'Hand over') {
+      await page.getByRole('link', { name: place, exact: true }).click()
+      await page.waitForURL(`**/${place === 'Second look' ? 'look' : place.toLowerCase().replace(' ', '-')}`)
+    },
+  }
+}
+
+/** What lies under the light on white paper: earlier drawings and later ones. */
+export const OCHRE = [220, 190, 145] as const
+export const IRIS = [187, 185, 210] as const
+
+/** The bytes of the file a click saves. */
+export async function saved(page: Page, act: () => Promise<void>): Promise<Buffer> {
+  const [download] = await Promise.all([page.waitForEvent('download'), act()])
+  return readFileSync(await download.path())
+}
+
+export async function expectNothingSerious(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(
+    serious.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map((node) => node.target.join(' '))
+          .slice(0, 4)
+          .join(', ')}`,
+    ),
+  ).toEqual([])
+}

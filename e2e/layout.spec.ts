@@ -1,0 +1,142 @@
+import type { Page } from '@playwright/test'
+import { expect, expectNothingSerious, key, test } from './harness'
+
+/** How much of the window the paper has, in per cent. */
+async function share(page: Page): Promise<number> {
+  const { width, height } = page.viewportSize()!
+  const paper = (await page.getByTestId('paper').boundingBox())!
+  const seen = (from: number, size: number, most: number) => Math.min(most, from + size) - Math.max(0, from)
+  return (100 * seen(paper.x, paper.width, width) * seen(paper.y, paper.height, height)) / (width * height)
+}
+
+for (const [width, height, least] of [
+  [1280, 800, 45],
+  [1024, 768, 40],
+  [640, 400, 50],
+  [1920, 1080, 45],
+] as const) {
+  test(`with everything in place at ${width} × ${height} the paper has at least ${least} % of the window`, async ({
+    page,
+    desk,
+  }) => {
+    await page.setViewportSize({ width, height })
+    await desk.opened({
+      width: 1280,
+      height: 720,
+      edits: [
+        key('d', 1),
+        key('k', 9),
+        {
+          type: 'chart.add',
+          id: 'c',
+          level: 'A',
+          from: 'd',
+          to: 'k',
+          spacing: { by: 'halves', slowOut: 2, slowIn: 0 },
+          exposure: [2],
+          drawings: ['m1', 'm2', 'm3'],
+        },
+      ],
+    })
+    await expect.poll(() => share(page)).toBeGreaterThanOrEqual(least)
+    // It is drawn on where it lies.
+    await desk.stroke(
+      [
+        [600, 300],
+        [700, 300],
+      ],
+      { width: 1280, height: 720 },
+    )
+    await expect.poll(async () => (await desk.ink('d')).line?.length).toBe(1)
+  })
+}
+
+test('what has no room folds to its edge and is laid over the paper when asked for; Escape folds it again', async ({
+  page,
+  desk,
+}) => {
+  await page.setViewportSize({ width: 640, height: 400 })
+  await desk.opened({ edits: [key('d', 1)] })
+  const sheet = page.getByRole('grid', { name: 'Exposure sheet' })
+  await expect(sheet).toBeHidden()
+  const edge = page.getByRole('button', { name: 'Sheet', exact: true })
+  await edge.click()
+  await expect(sheet).toBeVisible()
+  await desk.cell('A', 5).click()
+  await page.keyboard.press('Escape')
+  await expect(sheet).toBeHidden()
+  await expect(edge).toHaveAttribute('aria-expanded', 'false')
+  await page.getByRole('button', { name: 'Next, chart' }).click()
+  await expect(page.getByRole('region', { name: 'Next on the pegs' })).toBeVisible()
+  await expectNothingSerious(page)
+})
+
+test('one key clears the table and lays everything back; panels come back one by one', async ({ page, desk }) => {
+  await desk.opened({ edits: [key('d', 1)] })
+  const before = await share(page)
+  await page.keyboard.press('Backquote')
+  await expect(page.getByRole('grid', { name: 'Exposure sheet' })).toBeHidden()
+  await expect(page.getByRole('region', { name: 'Pencil tray' })).toBeHidden()
+  await expect(page.getByRole('link', { name: 'Shelf' })).toBeHidden()
+  await expect.poll(() => share(page)).toBeGreaterThan(Math.max(70, before + 15))
+  await expect(page.getByText(/^Frame 1, drawing 1, held 24 frames \(1 s\)\. Kept\.$/)).toBeVisible()
+  await desk.stroke([
+    [100, 100],
+    [300, 200],
+  ])
+  await expect.poll(async () => (await desk.ink('d')).line?.length).toBe(1)
+  const hand = page.getByRole('group', { name: 'Tools at hand' })
+  await hand.getByRole('button', { name: 'Eraser' }).click()
+  await expect(hand.getByRole('button', { name: 'Eraser' })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('button', { name: 'Sheet', exact: true }).click()
+  await expect(page.getByRole('grid', { name: 'Exposure sheet' })).toBeVisible()
+  await expectNothingSerious(page)
+  await page.keyboard.press('Backquote')
+  await expect(page.getByRole('region', { name: 'Pencil tray' })).toBeVisible()
+  await expect.poll(() => share(page)).toBeCloseTo(before, 0)
+})
+
+test('for the left hand the whole desk lies the other way round, and stays so', async ({ page, desk }) => {
+  await desk.opened({ edits: [key('d', 1)] })
+  const sheet = page.getByRole('grid', { name: 'Exposure sheet' })
+  const middle = page.viewportSize()!.width / 2
+  expect((await sheet.boundingBox())!.x).toBeLessThan(middle)
+  await page.getByRole('button', { name: /^View/ }).click()
+  await page.getByRole('button', { name: 'For the left hand' }).click()
+  await expect.poll(async () => (await sheet.boundingBox())!.x).toBeGreaterThan(middle)
+  await page.reload()
+  await expect(desk.paper).toBeVisible()
+  expect((await sheet.boundingBox())!.x).toBeGreaterThan(middle)
+  expect((await page.getByRole('region', { name: 'Next on the pegs' }).boundingBox())!.x).toBeLessThan(middle)
+  const paper = await share(page)
+  expect(paper).toBeGreaterThan(45)
+})
+
+test('cards show the drawing: where its level is drawn, and no line too fine to see', async ({ page, desk }) => {
+  // A small thing in a corner of a large paper.
+  await desk.opened({ edits: [key('d', 1)], width: 1920, height: 1080 })
+  await desk.stroke(
+    [
+      [120, 120],
+      [240, 120],
+      [240, 220],
+    ],
+    { width: 1920, height: 1080 },
+  )
+  const card = page.getByRole('group', { name: 'Drawings of this span' }).locator('canvas').first()
+  const inked = () =>
+    card.evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+      let [dark, left, right] = [0, canvas.width, 0]
+      for (let i = 0; i < data.length; i += 4) {
+        if (data[i]! + data[i + 1]! + data[i + 2]! > 360) continue
+        dark++
+        const x = (i / 4) % canvas.width
+        left = Math.min(left, x)
+        right = Math.max(right, x)
+      }
+      return { dark, wide: (right - left) / canvas.width }
+    })
+  await expect.poll(async () => (await inked()).dark).toBeGreaterThan(40)
+  expect((await inked()).wide).toBeGreaterThan(0.4)
+})

@@ -1,0 +1,73 @@
+import { settled, standInBrowser } from '../../testing/browser'
+import { drawn, lined, mounted, openScene } from '../../testing/open-scene'
+import { useInbetweenGuide, type InbetweenGuide } from './useInbetweenGuide'
+
+const browser = standInBrowser()
+let store: Awaited<ReturnType<typeof openScene>>
+let guide: InbetweenGuide
+beforeEach(async () => {
+  store = await openScene([
+    drawn('a', 1),
+    drawn('b', 5),
+    lined('a', 'p', [20, 20, 60, 20]),
+    lined('b', 'q', [20, 60, 60, 60]),
+    {
+      type: 'chart.add',
+      id: 'c',
+      level: 'A',
+      from: 'a',
+      to: 'b',
+      spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
+      exposure: [2],
+      drawings: ['i1', 'i2', 'i3'],
+    },
+  ])
+  guide = mounted(useInbetweenGuide).given
+  store.goTo(3)
+})
+afterEach(() => store.close())
+const ys = () => guide.guide.value!.lines.flatMap(({ points }) => points.filter((_, i) => i % 2 === 1))
+async function wait() {
+  await settled()
+  browser.pause()
+}
+
+test('between two keys an inbetween knows its parents, its pass and how far on it is', () => {
+  expect(guide.between.value).toMatchObject({ a: 'a', b: 'b', pass: 'line', fraction: 0.5 })
+  store.goTo(1)
+  expect(guide.between.value).toBeUndefined()
+})
+
+test('wanted, it is worked out when the hand pauses, half way between the two', async () => {
+  guide.toggle()
+  await settled()
+  expect(guide.guide.value).toBeUndefined()
+  await wait()
+  expect(ys().every((y) => Math.abs(y - 40) < 1)).toBe(true)
+  guide.toggle()
+  await settled()
+  expect(guide.guide.value).toBeUndefined()
+})
+
+test('a landmark on its path of action pulls the guide after it', async () => {
+  store.change({ type: 'landmark.put', level: 'A', landmark: { id: 'm', name: 'Middle' } })
+  store.change({ type: 'pin.set', drawing: 'a', landmark: 'm', pin: { x: 40, y: 20 } })
+  store.change({ type: 'pin.set', drawing: 'b', landmark: 'm', pin: { x: 40, y: 60 } })
+  store.change({ type: 'chart.bend', chart: 'c', landmark: 'm', bend: 20 })
+  expect(guide.between.value!.landmarks).toMatchObject([{ a: { x: 40, y: 20 }, b: { x: 40, y: 60 } }])
+  expect(Math.abs(guide.between.value!.landmarks[0]!.at!.x - 40)).toBeGreaterThan(15)
+})
+
+test('lines are put together by hand, one of the first drawing and then one of the second, and let go', () => {
+  guide.pick('b', 'q')
+  expect(store.canUndo).toBe(false)
+  guide.pick('a', 'p')
+  guide.pick('a', 'p')
+  expect(guide.chosen.value).toBeUndefined()
+  guide.pick('a', 'p')
+  guide.pick('b', 'q')
+  expect([guide.chosen.value, guide.between.value!.matches]).toEqual([undefined, [['p', 'q']]])
+  guide.pick('a', 'p')
+  guide.letGo()
+  expect([guide.chosen.value, guide.between.value!.matches]).toEqual([undefined, []])
+})

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import PaintDoubts from '../tools/PaintDoubts.vue'
+import type { Desk } from '../useDesk'
+import AheadTargets from './AheadTargets.vue'
+import CellGrid from './CellGrid.vue'
+import FindingOnPaper from './FindingOnPaper.vue'
+import GuideOnPaper from './GuideOnPaper.vue'
+import LiveLoop from './LiveLoop.vue'
+import PaperGuides from './PaperGuides.vue'
+import PaperHandles from './PaperHandles.vue'
+import ReferenceLayer from './ReferenceLayer.vue'
+
+const { desk } = defineProps<{ desk: Desk }>()
+const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
+const { playing, playFrame, view, selection, tools } = stage
+const mode = computed(() => {
+  const { tool } = pencil.value
+  return !playing.value && (tool === 'pin' || tool === 'slide') ? tool : 'look'
+})
+</script>
+
+<template>
+  <div class="table">
+    <div
+      :ref="desk.setHost"
+      class="stage"
+      data-test="table"
+      role="img"
+      :aria-label="drawing ? `Drawing ${drawing.number} on the table` : 'Empty paper'"
+    />
+    <div
+      class="paper-edge"
+      data-test="paper"
+      aria-hidden="true"
+      :style="{
+        width: `${scene.settings.width}px`,
+        height: `${scene.settings.height}px`,
+        transform: `matrix(${view.placement.value.matrix.join(',')})`,
+        '--zoom': view.placement.value.zoom,
+      }"
+    />
+    <GuideOnPaper :placement="view.placement.value" :playing="playing" :play-frame="playFrame" :inbetween="inbetween" />
+    <CellGrid v-if="!playing" :placement="view.placement.value" />
+    <PaperGuides
+      v-if="!playing"
+      :placement="view.placement.value"
+      :chart="chart"
+      :landmarks="landmarks"
+      :slides="slides"
+      :mode="mode"
+    />
+    <PaperHandles
+      v-if="!playing"
+      :placement="view.placement.value"
+      :selection="selection"
+      :paint="stage.paint"
+      :tools="tools"
+    />
+    <FindingOnPaper v-if="!playing" :placement="view.placement.value" />
+    <PaintDoubts :paint="stage.paint" />
+    <ReferenceLayer :picking="pencil.tool === 'pick'" @pick="tools.pickColour" />
+    <LiveLoop
+      v-if="loop.on.value && !playing"
+      :from="loop.frames.value.from"
+      :to="loop.frames.value.to"
+      :live="tools.live.value"
+      :silhouettes="view.silhouettes.value"
+      @close="loop.on.value = false"
+    />
+    <AheadTargets v-if="desk.ahead.isAhead.value && !playing" :ahead="desk.ahead" />
+    <p v-if="tools.modelNote.value" class="paper model" role="status">
+      {{ tools.modelNote.value }} <button class="word" @click="tools.modelNote.value = ''">Draw on</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  position: relative;
+  overflow: hidden;
+}
+
+.stage {
+  position: absolute;
+  inset: 0;
+  overflow: hidden;
+}
+
+.paper-edge {
+  position: absolute;
+  top: 0;
+  left: 0;
+  transform-origin: 0 0;
+  box-shadow:
+    0 calc(1px / var(--zoom)) calc(2px / var(--zoom)) rgb(from var(--shade) r g b / 30%),
+    0 calc(6px / var(--zoom)) calc(22px / var(--zoom)) rgb(from var(--shade) r g b / 18%);
+  pointer-events: none;
+}
+
+.model {
+  position: absolute;
+  top: 8px;
+  left: 50%;
+  z-index: 3;
+  max-width: 460px;
+  padding: 7px 12px;
+  font-size: 14px;
+  transform: translateX(-50%);
+}
+</style>

@@ -1,0 +1,99 @@
+import type { Ink, Pass } from '@unhurried/core'
+import { onMounted, onUnmounted, watch, type Ref } from 'vue'
+import { sayWhy, useScene } from '../../../session/scene'
+import { boxOfPieces } from '../../../stage/paint/box'
+import { Bitmaps } from '../../../stage/paint/bitmaps'
+import { pictures } from '../../../stage/pictures'
+import { Table } from '../../../stage/surface'
+import type { ViewOf } from '../useView'
+import type { Laying } from './useLaying'
+
+interface TableOptions {
+  readonly host: Ref<HTMLElement | undefined>
+  readonly view: ViewOf
+  readonly laying: Laying
+  readonly inkOf: (drawing: string, pass: Pass) => Ink
+  readonly mayDraw: () => boolean
+  /** Called once the table is there. */
+  readonly onReady: (table: Table) => void
+}
+
+const SURFACE_LOST =
+  'The browser took the drawing surface away for a moment. Everything drawn is kept; it comes back by itself.'
+
+/** The table itself, for as long as the desk is open: laid anew when ink, pictures or colours change. */
+export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableOptions) {
+  const store = useScene()
+  let bitmaps: Bitmaps | undefined
+  const releases: (() => void)[] = []
+
+  onMounted(() => {
+    const { width, height, cells = false } = store.scene!.settings
+    const own = new Bitmaps({ width, height, cells, inkOf, palette: () => store.scene!.palette })
+    const table = new Table({
+      host: host.value!,
+      scene: () => store.scene!,
+      bitmaps: own,
+      inkOf,
+      pictureOf: pictures.of,
+      references: () =>
+        Object.values(store.scene!.references ?? {}).filter(
+          (each) => each.place === 'under' && (each.level === undefined || each.level === store.level),
+        ),
+      events: {
+        mayDraw,
+        onPlacement: (next) => (view.placement.value = next),
+        onLost: (lost) => lost && sayWhy(new Error(SURFACE_LOST)),
+      },
+    })
+    bitmaps = own
+    view.table.value = table
+    releases.push(followInk(table, own, laying), followPictures(table, laying))
+    followColours(table, own, laying)
+    onReady(table)
+  })
+
+  onUnmounted(() => {
+    for (const release of releases) release()
+    view.table.value?.destroy()
+    view.table.value = undefined
+  })
+  return () => bitmaps
+}
+
+function followInk(table: Table, bitmaps: Bitmaps, { lay }: Laying): () => void {
+  return useScene().ink!.onChange((drawing, pass, onTop) => {
+    table.unready()
+    if (onTop) {
+      bitmaps.append(drawing, pass, onTop)
+      // First it is on its way to be kept, then it is shown; both in the same frame.
+      queueMicrotask(() => table.repaint(boxOfPieces(onTop)))
+    } else {
+      bitmaps.forget(drawing, pass)
+      lay()
+    }
+  })
+}
+
+const followPictures = (table: Table, { lay }: Laying): (() => void) =>
+  pictures.onChange(() => {
+    table.unready()
+    lay()
+  })
+
+function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
+  const store = useScene()
+  watch(
+    () => [store.scene?.levels, store.scene?.settings, store.scene?.references, store.take, store.solo],
+    () => table.unready(),
+    { flush: 'sync' },
+  )
+  watch(
+    () => store.scene?.palette,
+    () => {
+      bitmaps.clear()
+      table.unready()
+      lay()
+    },
+  )
+}

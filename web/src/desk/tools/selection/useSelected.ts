@@ -1,0 +1,115 @@
+import {
+  boundsOf,
+  PASSES,
+  piecesWithin,
+  STAY,
+  type Ink,
+  type InkPiece,
+  type Matrix,
+  type Pass,
+  type Point,
+} from '@unhurried/core'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { useScene } from '../../../session/scene'
+import type { Table } from '../../../stage/surface'
+import type { PencilSettings } from '../pencil'
+
+export interface Selected {
+  readonly drawing: string
+  /** The passes it was taken from, the lowest first. */
+  readonly passes: readonly Pass[]
+  readonly ids: ReadonlySet<string>
+  readonly pieces: readonly InkPiece[]
+  /** What was drawn around them: the same is taken up on other drawings. */
+  readonly ring: readonly number[]
+}
+
+/** Of what is selected the pieces on a drawing: those very ones, or on another drawing whatever lies where they do. */
+export function meantOn({ drawing: here, ids, ring }: Selected, drawing: string, ink: Ink): ReadonlySet<string> {
+  return drawing === here ? ids : new Set(piecesWithin(ink, ring).map(({ id }) => id))
+}
+
+/** Ink that is selected on the drawing on the table, and what is being done to it. */
+export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; table: Ref<Table | undefined> }) {
+  const store = useScene()
+  const selected = shallowRef<Selected>()
+  /** What is being done to it, not yet laid down. */
+  const matrix = shallowRef<Matrix>(STAY)
+  const pivot = shallowRef<Point>({ x: 0, y: 0 })
+  /** Direction of squash and of the mirror line, in radians; 0 lies across the paper. */
+  const axis = ref(Math.PI / 2)
+  /** What is being done, in figures. */
+  const figures = ref('')
+  const cells = computed(() => Boolean(store.scene?.settings.cells))
+
+  /** The passes a lasso takes from now: the one in hand, or every one that is shown and not locked. */
+  function passesMeant(): Pass[] {
+    if (!pencil.value.everyPass || cells.value) return [pencil.value.pass]
+    const states = store.scene!.levels[store.level]!.passes
+    return PASSES.filter((pass) => !states?.[pass]?.locked && !states?.[pass]?.hidden)
+  }
+  const inkOn = (drawing: string, passes: readonly Pass[]) => passes.flatMap((pass) => store.ink!.inkOf(drawing, pass))
+
+  function drop() {
+    selected.value = undefined
+    matrix.value = STAY
+    figures.value = ''
+    table.value?.lift(undefined)
+  }
+  watch(
+    () => [store.drawing, pencil.value.pass, pencil.value.tool, pencil.value.everyPass],
+    () => selected.value && drop(),
+    { flush: 'sync' },
+  )
+  // What somebody undid or changed elsewhere may be gone.
+  watch(
+    () => store.scene,
+    () => {
+      const now = selected.value
+      if (!now || matrix.value !== STAY) return
+      const pieces = inkOn(now.drawing, now.passes).filter(({ id }) => now.ids.has(id))
+      if (pieces.length === 0) drop()
+      else selected.value = { ...now, pieces }
+    },
+  )
+
+  function choose(pieces: readonly InkPiece[], ring: readonly number[], passes: readonly Pass[]) {
+    if (pieces.length === 0 || store.drawing === undefined) return drop()
+    figures.value = ''
+    selected.value = { drawing: store.drawing, passes, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
+    const { left, top, right, bottom } = boundsOf(pieces)!
+    pivot.value = cells.value
+      ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) }
+      : { x: (left + right) / 2, y: (top + bottom) / 2 }
+  }
+
+  /** Shows what is selected as a matrix changes it. */
+  function show(next: Matrix) {
+    matrix.value = next
+    const now = selected.value
+    if (now)
+      table.value?.lift({
+        drawing: now.drawing,
+        passes: new Set(now.passes),
+        from: now.ids,
+        pieces: now.pieces,
+        matrix: next,
+      })
+  }
+
+  return {
+    selected,
+    matrix,
+    pivot,
+    axis,
+    figures,
+    cells,
+    box: computed(() => selected.value && boundsOf(selected.value.pieces)),
+    passesMeant,
+    inkOn,
+    drop,
+    choose,
+    show,
+  }
+}
+export type SelectedInk = ReturnType<typeof useSelected>

@@ -1,0 +1,76 @@
+import { said } from '../testing/element-plus'
+import { standInBrowser } from '../testing/browser'
+import { drawn, lined, openScene } from '../testing/open-scene'
+
+standInBrowser()
+const three = [drawn('a', 1), drawn('b', 5), drawn('c', 9), lined('a', 'l', [10, 10, 50, 10])]
+let store: Awaited<ReturnType<typeof openScene>>
+beforeEach(async () => {
+  said.length = 0
+  store = await openScene(three)
+})
+afterEach(() => store.close())
+
+test('an opened scene lies at its first frame, on the level most is drawn on, with its ink', () => {
+  expect([store.id, store.take, store.level, store.frame, store.drawing]).toEqual(['s', 'main', 'A', 1, 'a'])
+  expect(store.ink!.inkOf('a', 'line')).toHaveLength(1)
+  expect([store.canUndo, store.canRedo, store.trouble]).toEqual([false, false, ''])
+})
+
+test('flipping goes from drawing to drawing and stops at the ends; on a loop it goes round', () => {
+  const flipped = (direction: 1 | -1) => {
+    store.flip(direction)
+    return store.drawing
+  }
+  expect([flipped(-1), flipped(1), flipped(1), flipped(1)]).toEqual(['a', 'b', 'c', 'c'])
+  store.change({ type: 'level.set', level: 'A', fields: { loop: true } })
+  expect([flipped(1), flipped(-1)]).toEqual(['a', 'c'])
+  store.goTo(7)
+  expect([store.drawing, store.besideOf(-1), store.besideOf(1)]).toEqual(['b', 1, 9])
+})
+
+test('where we go stays on the sheet, and where we are stays when the sheet gets shorter', () => {
+  store.goTo(400)
+  expect(store.frame).toBe(24)
+  store.chosen = { levels: ['A'], from: 10, to: 24 }
+  store.change({ type: 'scene.set', settings: { length: 12 } })
+  expect([store.frame, store.chosen, said]).toEqual([12, undefined, []])
+})
+
+test('what is refused is said and changes nothing', () => {
+  const before = store.working
+  expect(store.change({ type: 'drawing.remove', drawing: 'gone' })).toBe(false)
+  expect(store.working).toBe(before)
+  expect(said).toEqual([expect.stringMatching(/not in the scene/)])
+})
+
+test('a trial is shown and nothing more; its end shows the scene as it is', () => {
+  const hold = { type: 'exposure.hold' as const, take: 'main', level: 'A', frame: 1, frames: 2 }
+  expect(store.attempt(hold)).toBeUndefined()
+  expect([store.exposures[0]!.frames, store.working!.sheets['main']!['A']![0]!.frames]).toEqual([2, 4])
+  store.attempt()
+  expect([store.exposures[0]!.frames, store.canUndo]).toEqual([4, false])
+})
+
+test('undoing a line shows the drawing it was on', () => {
+  store.change(lined('a', 'm', [10, 40, 50, 40], { at: 1 }))
+  store.showDrawing('c')
+  store.undo()
+  expect([store.drawing, store.ink!.inkOf('a', 'line').length, store.canRedo]).toEqual(['a', 1, true])
+  store.showDrawing('b')
+  store.redo()
+  expect([store.drawing, store.ink!.inkOf('a', 'line').length]).toEqual(['a', 2])
+})
+
+test('a take that is undone leaves us on the main one', () => {
+  store.change({ type: 'take.add', id: 't2', name: 'Other', from: 'main' })
+  store.take = 't2'
+  store.undo()
+  expect([store.take, store.exposures.length]).toEqual(['main', 3])
+})
+
+test('a closed scene is gone from the page, and nothing is done to it any more', () => {
+  store.close()
+  expect([store.scene, store.ink, store.drawing, store.canUndo]).toEqual([undefined, undefined, undefined, false])
+  expect(store.change({ type: 'drawing.remove', drawing: 'a' })).toBe(false)
+})

@@ -1,0 +1,196 @@
+import type { Ref, ShallowRef } from 'vue'
+import { counted, LIMITS } from '@unhurried/core'
+import { api, type Production, type ShelvedScene } from '../api/api'
+import { freshId } from '../api/ids'
+
+/** What was done last, or why it could not be; what is still being done can be stopped. */
+export interface Said {
+  readonly sentence: string
+  readonly wrong: boolean
+  readonly stop?: () => void
+}
+interface ShelfState {
+  readonly productions: ShallowRef<readonly Production[] | undefined>
+  readonly said: Ref<Said | undefined>
+  readonly load: () => Promise<void>
+}
+
+/** A scene on the shelf, moved by so many places, or to the end of another production. */
+interface Move {
+  readonly production: string
+  /** The place it has then, counted from 0. */
+  readonly at: number
+}
+
+/** The scenes without one, and with it at a place of a production. */
+export function withMoved(shelf: readonly Production[], scene: ShelvedScene, to: Move): Production[] {
+  return shelf.map((production) => {
+    const had = production.scenes.some(({ id }) => id === scene.id)
+    const others = had ? production.scenes.filter(({ id }) => id !== scene.id) : production.scenes
+    const gets = production.id === to.production
+    return {
+      ...production,
+      scenes: gets ? others.toSpliced(to.at, 0, scene) : others,
+      count: production.count + Number(gets) - Number(had),
+    }
+  })
+}
+
+/** A shelf without a scene that was put away or forgotten. */
+const without = (shelf: readonly Production[], scene: string): Production[] =>
+  withMoved(shelf, { id: scene } as ShelvedScene, { production: '', at: 0 })
+
+interface Act {
+  /** The shelf as it is then; absent: as it is. */
+  readonly shown?: readonly Production[]
+  readonly work: () => Promise<unknown>
+  /** What is said when it is done. */
+  readonly sentence?: string
+}
+
+/** What is done to the shelf. Each act is shown at once; one that fails is said, and what was shown before is back. */
+export function shelfActs(state: ShelfState) {
+  const shelf = { ...state, now: () => state.productions.value ?? [], act: actOn(state) }
+  return { ...sceneActs(shelf), ...productionActs(shelf) }
+}
+type ActedOn = ShelfState & {
+  readonly now: () => readonly Production[]
+  readonly act: ReturnType<typeof actOn>
+}
+
+const actOn = ({ productions, said }: ShelfState) =>
+  /** Gives whether it was done. */
+  async function act({ shown, work, sentence = '' }: Act): Promise<boolean> {
+    const before = productions.value
+    if (shown) productions.value = shown
+    try {
+      await work()
+      said.value = sentence ? { sentence, wrong: false } : undefined
+      return true
+    } catch (error) {
+      said.value = { sentence: (error as Error).message, wrong: true }
+      if (shown) productions.value = before
+      return false
+    }
+  }
+
+function sceneActs({ now, act, load }: ActedOn) {
+  const replaced = (scene: string, fields: Partial<ShelvedScene>) =>
+    now().map((each) => ({
+      ...each,
+      scenes: each.scenes.map((entry) => (entry.id === scene ? { ...entry, ...fields } : entry)),
+    }))
+  return {
+    async moveScene(scene: ShelvedScene, to: Move) {
+      const shown = withMoved(now(), scene, to)
+      const row = shown.find(({ id }) => id === to.production)
+      const after = row?.scenes[to.at + 1]
+      const place = { production: to.production, before: after?.id ?? null }
+      const done = await act({ shown, work: () => api.shelveScene(scene.id, place) })
+      // Behind those that are shown lie others: it went behind them all.
+      if (done && row && !after && row.scenes.length < row.count) await load()
+    },
+    renameScene: (scene: ShelvedScene, name: string) =>
+      act({
+        shown: replaced(scene.id, { name }),
+        work: () => api.shelveScene(scene.id, { name }),
+      }),
+    async copyScene(scene: ShelvedScene, copies: 'everything' | 'set-up') {
+      const name = nameOfCopy(scene.name, copies === 'everything' ? 'copy' : 'the same set-up')
+      const work = () => api.copyScene(scene.id, { id: freshId(), name, copies })
+      if (await act({ work, sentence: `${name} stands beside it.` })) await load()
+    },
+    putAway: (scene: ShelvedScene) =>
+      act({
+        shown: without(now(), scene.id),
+        work: () => api.shelveScene(scene.id, { away: true }),
+        sentence: `${scene.name} is put away, whole. It can be brought back from the drawer at any time.`,
+      }),
+    forget: (scene: ShelvedScene) =>
+      act({
+        shown: without(now(), scene.id),
+        work: () => api.forgetScene(scene.id, false),
+        sentence: `${scene.name} lies in the drawer and can be brought back.`,
+      }),
+  }
+}
+
+function productionActs({ now, act, load, said }: ActedOn) {
+  return {
+    changeProduction: (production: Production, fields: ProductionFields) =>
+      act({
+        shown: withProduction(now(), production, fields),
+        work: () => api.changeProduction(production.id, fields),
+        ...(fields.away && { sentence: `${production.name} is put away with its scenes; the drawer has it.` }),
+      }),
+    /** Moves a production to a place among the others, counted from 0. */
+    async moveProduction(id: string, at: number) {
+      const others = now().filter((each) => each.id !== id)
+      const production = now().find((each) => each.id === id)!
+      const before = others[at]?.id ?? null
+      await act({
+        shown: others.toSpliced(at, 0, production),
+        work: () => api.changeProduction(id, { before }),
+      })
+    },
+    /** Copies a production with all its scenes, one after the other; what was copied when it is stopped stays. */
+    async copyProduction(production: Production) {
+      const name = nameOfCopy(production.name, 'copy')
+      let [copied, stopped] = [0, false]
+      const tell = () =>
+        (said.value = {
+          sentence: `Copying ${production.name}: ${copied} of ${counted(production.count, 'scene')} …`,
+          wrong: false,
+          stop: () => (stopped = true),
+        })
+      const work = async () => {
+        const id = freshId()
+        tell()
+        await api.createProduction({ id, name, limitsOf: production.id })
+        for await (const scene of allScenes(production)) {
+          if (stopped) return
+          await api.copyScene(scene.id, { id: freshId(), name: scene.name, copies: 'everything', production: id })
+          copied++
+          tell()
+        }
+      }
+      if (await act({ work }))
+        said.value = { sentence: `${name} stands last, with ${counted(copied, 'scene')}.`, wrong: false }
+      await load()
+    },
+    forgetProduction: (production: Production) =>
+      act({
+        shown: now().filter(({ id }) => id !== production.id),
+        work: () => api.forgetProduction(production.id),
+      }),
+  }
+}
+
+const nameOfCopy = (name: string, what: string) => `${name.slice(0, LIMITS.name - what.length - 3)} · ${what}`
+
+/** The scenes of a production that are on the shelf, also those not fetched yet. */
+async function* allScenes({ id, scenes, count }: Production) {
+  yield* scenes
+  let last = scenes.at(-1)
+  for (let told = scenes.length; last && told < count;) {
+    const more = await api.scenesAfter(id, last.id)
+    if (more.length === 0) return
+    yield* more
+    told += more.length
+    last = more.at(-1)
+  }
+}
+
+interface ProductionFields {
+  name?: string
+  away?: boolean
+}
+function withProduction(
+  shelf: readonly Production[],
+  production: Production,
+  { name, away }: ProductionFields,
+): Production[] {
+  if (away) return shelf.filter(({ id }) => id !== production.id)
+  const changed = name === undefined ? production : { ...production, name }
+  return shelf.map((each) => (each.id === production.id ? changed : each))
+}

@@ -1,0 +1,68 @@
+import { onMounted, ref, shallowRef } from 'vue'
+import { api, type FoundScene, type Production } from '../api/api'
+import { shelfActs, type Said } from './shelf-acts'
+
+/** The shelf, what is looked for on it, and what is done to it. */
+export function useShelf() {
+  const productions = shallowRef<readonly Production[]>()
+  const found = shallowRef<{ count: number; scenes: readonly FoundScene[] }>()
+  /** Why there is nothing to show. */
+  const trouble = ref('')
+  const said = ref<Said>()
+
+  async function load() {
+    trouble.value = ''
+    try {
+      const shown = new Map(productions.value?.map(({ id, scenes }) => [id, scenes.length]))
+      const fresh = await api.shelf()
+      productions.value = await Promise.all(fresh.map((each) => asFar(each, shown.get(each.id) ?? 0)))
+    } catch (error) {
+      // What is shown already stays.
+      if (productions.value) said.value = { sentence: (error as Error).message, wrong: true }
+      else trouble.value = (error as Error).message
+    }
+  }
+  onMounted(load)
+
+  async function showMore({ id, scenes }: Production) {
+    try {
+      const more = await api.scenesAfter(id, scenes.at(-1)!.id)
+      const known = new Set(scenes.map((scene) => scene.id))
+      productions.value = productions.value?.map((each) =>
+        each.id === id ? { ...each, scenes: [...each.scenes, ...more.filter((scene) => !known.has(scene.id))] } : each,
+      )
+    } catch (error) {
+      said.value = { sentence: (error as Error).message, wrong: true }
+    }
+  }
+
+  let asked = 0
+  /** Shows the scenes with these words, or the whole shelf when nothing is looked for. */
+  async function search(words: string, left: 'any' | 'to-do' | 'to-mend') {
+    const mine = ++asked
+    if (words.trim() === '' && left === 'any') return void (found.value = undefined)
+    try {
+      const answer = await api.findScenes(words.trim(), left)
+      if (mine === asked) found.value = answer
+    } catch (error) {
+      if (mine === asked) said.value = { sentence: (error as Error).message, wrong: true }
+    }
+  }
+
+  return {
+    ...{ productions, found, trouble, said, load, showMore, search },
+    ...shelfActs({ productions, said, load }),
+  }
+}
+export type Shelf = ReturnType<typeof useShelf>
+
+/** A production with as many scenes as were shown before. */
+async function asFar(production: Production, shown: number): Promise<Production> {
+  let { scenes } = production
+  while (scenes.length < Math.min(shown, production.count)) {
+    const more = await api.scenesAfter(production.id, scenes.at(-1)!.id)
+    if (more.length === 0) break
+    scenes = [...scenes, ...more]
+  }
+  return { ...production, scenes }
+}

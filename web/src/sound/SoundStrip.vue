@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { endOf, gainAt, lastFrameOf, peakBetween, type Sound } from '@unhurried/core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { heardOf } from './measured'
+
+/** The waveform of a scene's sounds under some of its frames, down the sheet or along a strip. */
+const props = defineProps<{
+  sounds: Readonly<Record<string, Sound>>
+  fps: number
+  /** The first frame drawn, and how many. */
+  first: number
+  count: number
+  /** Pixels a frame takes, and the strip across. */
+  perFrame: number
+  across: number
+  down?: boolean
+}>()
+
+const canvas = ref<HTMLCanvasElement>()
+const along = computed(() => Math.ceil(props.count * props.perFrame))
+const laid = computed(() => Object.values(props.sounds).map((sound) => ({ sound, heard: heardOf(sound.file) })))
+const words = computed(() =>
+  laid.value
+    .map(({ sound, heard }) => {
+      const trouble = heard && 'trouble' in heard ? `, cannot be read: ${heard.trouble}` : ''
+      const muted = sound.muted ? ', muted' : ''
+      return `${sound.name}, frames ${sound.start} to ${lastFrameOf(sound, props.fps)}${muted}${trouble}`
+    })
+    .join('; '),
+)
+
+/** A stroke across the strip, whichever way it lies. */
+function bar(surface: CanvasRenderingContext2D, at: number, thick: number, [from, to]: readonly [number, number]) {
+  if (props.down) surface.fillRect(from, at, Math.max(1, to - from), thick)
+  else surface.fillRect(at, from, thick, Math.max(1, to - from))
+}
+
+function drawSound(surface: CanvasRenderingContext2D, { sound, heard }: (typeof laid.value)[number]) {
+  const { fps, first, perFrame, across } = props
+  const middle = across / 2
+  const secondAt = (at: number) => sound.from + (first - sound.start + at / perFrame) / fps
+  const measured = heard && 'measured' in heard ? heard.measured : undefined
+  const step = 1 / (perFrame * fps)
+  surface.globalAlpha = sound.muted ? 0.25 : 0.8
+  for (let at = 0; at < along.value; at++) {
+    const second = secondAt(at)
+    if (second < sound.from || second >= endOf(sound)) continue
+    const [low, high] = measured ? peakBetween(measured.peaks, second, second + step) : [0, 0]
+    const gain = Math.min(1, sound.muted ? sound.strength : gainAt(sound, second)) * (middle - 2)
+    bar(surface, at, 1, [middle + low * gain, middle + high * gain])
+  }
+  surface.globalAlpha = 0.9
+  for (const { seconds } of measured?.onsets ?? []) {
+    const at = ((seconds - sound.from) * fps + sound.start - first) * perFrame
+    if (at >= 0 && at < along.value && seconds >= sound.from && seconds < endOf(sound))
+      bar(surface, Math.round(at), 1, [0, 5])
+  }
+}
+
+function draw() {
+  const surface = canvas.value?.getContext('2d')
+  if (!canvas.value || !surface) return
+  const dense = window.devicePixelRatio || 1
+  const [width, height] = props.down ? [props.across, along.value] : [along.value, props.across]
+  canvas.value.width = Math.max(1, Math.round(width * dense))
+  canvas.value.height = Math.max(1, Math.round(height * dense))
+  surface.scale(dense, dense)
+  surface.fillStyle = getComputedStyle(canvas.value).color
+  for (const each of laid.value) drawSound(surface, each)
+}
+onMounted(draw)
+watch([() => ({ ...props }), laid], draw, { flush: 'post' })
+</script>
+
+<template>
+  <canvas
+    ref="canvas"
+    class="strip"
+    role="img"
+    :aria-label="`Sound: ${words}`"
+    :style="{ width: `${down ? across : along}px`, height: `${down ? along : across}px` }"
+  />
+</template>
+
+<style scoped>
+.strip {
+  display: block;
+  color: var(--lagoon);
+  pointer-events: none;
+}
+</style>

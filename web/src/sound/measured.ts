@@ -1,0 +1,58 @@
+import { addressOf, readSound } from '@unhurried/core/api'
+import { shallowReactive } from 'vue'
+import { WorkerClient } from '../workers/client'
+import { soundReportSchema, type MeasuredSound, type SoundOrder, type SoundReport } from '../workers/sound/messages'
+
+/** What is known of a file with sound, or why nothing is. */
+export type Heard = { readonly measured: MeasuredSound } | { readonly trouble: string }
+
+const client = new WorkerClient<SoundOrder, SoundReport>({
+  start: () => new Worker(new URL('../workers/sound/worker.ts', import.meta.url), { type: 'module' }),
+  reportSchema: soundReportSchema,
+  died: 'The work of reading a sound stopped unexpectedly. Try again.',
+})
+/** What could not be read is tried again after so many milliseconds. */
+const LATER = 20_000
+const heard = shallowReactive(new Map<string, Heard>())
+const asked = new Set<string>()
+
+/** Where a file that is kept is read from. */
+export const addressOfSound = (file: string): string =>
+  new URL(addressOf(readSound, { params: { sound: file } }), location.href).href
+
+/** Measures a file that was just chosen. Errors: with a sentence. */
+export async function measureFile(file: Blob, onProgress: (share: number) => void): Promise<MeasuredSound> {
+  const answer = await client.ask({ kind: 'measure', from: file }, ({ done, of }) => onProgress(done / of))
+  return answer
+}
+
+/** Remembers what was measured before it was kept. */
+export function remember(file: string, measured: MeasuredSound): void {
+  asked.add(file)
+  heard.set(file, { measured })
+}
+
+/** What is known of a file that is kept; undefined while it is measured, which begins when first asked for. */
+export function heardOf(file: string): Heard | undefined {
+  const known = heard.get(file)
+  if (!known && !asked.has(file)) {
+    asked.add(file)
+    client.ask({ kind: 'measure', from: addressOfSound(file) }).then(
+      (measured) => heard.set(file, { measured }),
+      (error: Error) => {
+        heard.set(file, { trouble: error.message })
+        // A server that was away may be back: whoever still shows it asks anew.
+        setTimeout(() => {
+          asked.delete(file)
+          heard.delete(file)
+        }, LATER)
+      },
+    )
+  }
+  return known
+}
+
+export function measuredOf(file: string): MeasuredSound | undefined {
+  const known = heardOf(file)
+  return known && 'measured' in known ? known.measured : undefined
+}
