@@ -5,6 +5,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   workers: 2,
   timeout: 60_000,
+  // What passed only at its second go is told by the list as flaky.
+  retries: 1,
   expect: { timeout: 10_000 },
   outputDir: '../test-results',
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
