@@ -52,6 +52,9 @@ export const LIMITS = {
   soundSeconds: 3600,
   soundBytes: 200_000_000,
   soundStrength: 4,
+  /** Words laid on one sound, and letters of one. */
+  words: 1500,
+  wordLetters: 80,
   swatches: 200,
   /** Holes in one fill. */
   holes: 200,

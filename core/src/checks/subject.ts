@@ -30,7 +30,9 @@ export interface LevelSubject {
   readonly level: Level
   /** Every drawn drawing shown, once, in order. */
   readonly shots: readonly Shot[]
-  /** Showings one after the other with no empty frame between; drawings still without ink are passed over. */
+  /** Those of them that show one body; shapes shown again and again, such as mouths, change theirs. */
+  readonly bodies: readonly Shot[]
+  /** Showings one after the other with no empty frame between; drawings still without ink are passed over, and shapes shown again and again are no motion. */
   readonly runs: readonly (readonly Shot[])[]
   /** Runs as far as anything repeats: on a loop with two showings from beyond each side of the seam. `inner` says which to judge. */
   readonly stretches: readonly { readonly shots: readonly Shot[]; readonly from: number; readonly to: number }[]
@@ -57,11 +59,11 @@ export interface Subject {
 }
 
 /** Turns of a cycle after the first show nothing new. */
-function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf): Shot[][] {
+function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf, shapes: ReadonlySet<string>): Shot[][] {
   const runs: Shot[][] = [[]]
   const pairs = new Set<string>()
   for (const { drawing, frame, frames } of placed(exposuresOf(scene, level, take))) {
-    if (drawing === null) {
+    if (drawing === null || shapes.has(drawing)) {
       if (runs.at(-1)!.length > 0) runs.push([])
       continue
     }
@@ -92,7 +94,8 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     const measured = measuredOf(drawing, inkOf)
     return measured ? [{ drawing, entry: scene.drawings[drawing]!, frame, frames: framesAt.get(frame)!, measured }] : []
   })
-  const runs = runsOf(scene, id, take, inkOf)
+  const shapes = shapesOf(scene, id)
+  const runs = runsOf(scene, id, take, inkOf, shapes)
   const [only] = runs
   const whole =
     level.loop &&
@@ -115,6 +118,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
   return {
     level,
     shots,
+    bodies: shots.filter(({ drawing }) => !shapes.has(drawing)),
     runs,
     stretches,
     all,
@@ -122,6 +126,10 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
+
+/** Drawings laid to be shown again and again: the mouths of a voice. One after the other they are no motion. */
+const shapesOf = (scene: Scene, level: string): ReadonlySet<string> =>
+  new Set(Object.values(scene.plans ?? {}).flatMap((plan) => (plan.level === level && plan.laid ? plan.drawings : [])))
 
 function tracksOf(scene: Scene, level: Level): Track[] {
   const landmarks = landmarksOf(scene, level.id)

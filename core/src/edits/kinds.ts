@@ -28,7 +28,7 @@ import { referencePut, referenceRemove } from './kind/references'
 import { textSchema } from '../scene/schema'
 import { sceneRate, sceneSet } from './kind/settings'
 import { sceneSize } from './kind/size'
-import { soundPut, soundRemove } from './kind/sounds'
+import { soundPut, soundRemove, soundSaid } from './kind/sounds'
 import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './kind/takes'
 
 /** Every kind of edit. A new one is a file of its own and a line here. */
@@ -88,6 +88,7 @@ const KINDS = [
   planRemove,
   soundPut,
   soundRemove,
+  soundSaid,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }

@@ -55,11 +55,13 @@ export function layIn({ scene, take, level, frame, planner, inputs, motion, turn
     type: 'plan.lay',
     take,
     cycle: motion.cycle,
+    ...(motion.again && { again: true as const }),
     landmarks,
     plan: { id, level, planner, frame, inputs, turns: motion.cycle ? turns : 1 },
-    drawings: motion.drawings.map(({ role, shapes, targets, existing }) => ({
+    drawings: motion.drawings.map(({ role, note, shapes, targets, existing }) => ({
       id: existing ?? freshId(),
       role,
+      ...(note !== undefined && { note }),
       ...(existing !== undefined && { existing: true as const }),
       shapes: [...shapes],
       targets: Object.fromEntries(

@@ -59,6 +59,8 @@ export type Field = NumberField | ChoiceField | SwitchField | HeldField | TextFi
 /** A drawing the plan asks for, once; the scene's pixels. */
 export interface MotionDrawing {
   readonly role: Role
+  /** What it is, where that cannot be seen from where it stands. */
+  readonly note?: string
   readonly shapes: readonly GuideShape[]
   /** Where landmarks land, by their names. */
   readonly targets: Readonly<Record<string, Point & { readonly corner?: boolean }>>
@@ -108,6 +110,8 @@ export interface Motion {
   readonly cycle: boolean
   /** The landmark whose way spaces the charts. */
   readonly lead?: string
+  /** A few drawings shown again and again: what a hand changed on the sheet since it was laid stays so. */
+  readonly again?: true
   /** Its drawings lie between no others: nothing is charted. */
   readonly noCharts?: true
   readonly handles: readonly Handle[]

@@ -1,3 +1,4 @@
+import { accent } from './accent'
 import { blink } from './blink'
 import { boil } from './boil'
 import { bounce } from './bounce'
@@ -5,6 +6,7 @@ import { drag } from './drag'
 import { drift } from './drift'
 import { leap } from './leap'
 import { morph } from './morph'
+import { mouths } from './mouths'
 import { move } from './move'
 import type { Planner } from './planner'
 import { swing } from './swing'
@@ -25,5 +27,7 @@ export const PLANNERS: readonly Planner[] = [
   boil,
   swing,
   morph,
+  accent,
+  mouths,
 ]
 export const plannerOf = (id: string): Planner | undefined => PLANNERS.find((planner) => planner.id === id)

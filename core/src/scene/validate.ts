@@ -14,6 +14,7 @@ import {
   paletteSchema,
   planSchema,
   referenceSchema,
+  saidSchema,
   sceneSchema,
   settingsSchema,
   soundSchema,
@@ -24,6 +25,7 @@ import {
   type Guide,
   type LaidPlan,
   type Level,
+  type Said,
   type Scene,
   type Sound,
   type Swatch,
@@ -81,6 +83,20 @@ function soundFault({ from, to, seconds }: Sound): Fault {
   const end = to ?? seconds
   if (from >= end) return 'a sound ends before it begins: move its beginning or its end.'
   return end > seconds ? 'a sound is to be heard longer than it is.' : undefined
+}
+
+/** Words come one after the other, and each has a place for every one of its sounds. */
+function saidFault({ words }: Said): Fault {
+  let last = 0
+  for (const { sounds, at, held = [] } of words) {
+    if (at.length !== sounds.length + 1 || held.some((border) => border >= at.length))
+      return 'a word has not as many places as it has sounds.'
+    for (const second of at) {
+      if (second < last) return 'words overlap: one would begin before the one ahead of it has ended.'
+      last = second
+    }
+  }
+  return undefined
 }
 
 const chartDrawings = (chart: Chart): string[] => [chart.from, chart.to, ...chart.marks.map((mark) => mark.drawing)]
@@ -150,6 +166,11 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     schema: soundSchema,
     most: [LIMITS.sounds, `A scene can have ${LIMITS.sounds} sounds. Take one out first.`],
     fault: (_, sound: Sound, key) => soundFault(sound) ?? filedUnder(sound.id, key),
+  },
+  said: {
+    schema: saidSchema,
+    fault: (scene, said: Said, sound) =>
+      Object.hasOwn(scene.sounds ?? {}, sound) ? saidFault(said) : 'words are laid on a sound that is not there.',
   },
   answers: {
     schema: answerSchema,
@@ -244,6 +265,7 @@ function lostBy(field: PartField, { was, now }: PartChange): readonly PartField[
       ? ['drawings', 'charts', 'plans', 'guides']
       : []
   if (field === 'plans') return now === null ? ['guides'] : []
+  if (field === 'sounds') return now === null ? ['said'] : []
   return []
 }
 

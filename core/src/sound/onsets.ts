@@ -1,4 +1,4 @@
-import FFT from 'fft.js'
+import { bandsBetween, Spectra, windowOf } from './spectra'
 
 /** Where something begins to sound, and how much more there is of it than before. */
 export interface Onset {
@@ -23,76 +23,48 @@ const BANDS = 32
 const LOWEST = 60
 const HIGHEST = 10_000
 
-/** The window of a rate: its samples, and which bins of its spectrum make each band. */
-function framing(rate: number) {
-  const size = 2 ** Math.round(Math.log2(WINDOW * rate))
-  const shape = Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
-  const binOf = (hertz: number) => Math.min(size / 2, Math.round((hertz * size) / rate))
-  const edges = Array.from({ length: BANDS + 1 }, (_, i) => binOf(LOWEST * (HIGHEST / LOWEST) ** (i / BANDS)))
-  const bands = edges.slice(1).flatMap((end, i) => (end > edges[i]! ? [[edges[i]!, end] as const] : []))
-  return { size, hop: Math.max(1, Math.round(STEP * rate)), shape, bands }
-}
-
 /** Gathers the spectral flux (Bello et al. 2005) of a sound that comes in pieces. */
 export class FluxGatherer {
-  readonly #frame: ReturnType<typeof framing>
-  readonly #fft: FFT
-  readonly #spectrum: number[]
-  readonly #windowed: Float32Array
+  readonly #spectra: Spectra
+  readonly #bands: readonly (readonly [number, number])[]
+  readonly #size: number
+  readonly #step: number
   #before: Float32Array
   #now: Float32Array
-  #waiting: Float32Array
-  #held: number
   readonly #values: number[] = []
 
   /** @param rate - samples a second */
-  constructor(private readonly rate: number) {
-    this.#frame = framing(rate)
-    const { size, bands } = this.#frame
-    this.#fft = new FFT(size)
-    this.#spectrum = this.#fft.createComplexArray()
-    this.#windowed = new Float32Array(size)
-    this.#before = new Float32Array(bands.length)
-    this.#now = new Float32Array(bands.length)
-    this.#waiting = new Float32Array(size)
-    // Half a window of silence before it: the first step lies at its very beginning.
-    this.#held = size / 2
+  constructor(rate: number) {
+    this.#size = windowOf(WINDOW, rate)
+    const hop = Math.max(1, Math.round(STEP * rate))
+    this.#step = hop / rate
+    const edges = Array.from({ length: BANDS + 1 }, (_, i) => LOWEST * (HIGHEST / LOWEST) ** (i / BANDS))
+    this.#bands = bandsBetween(edges, this.#size, rate).filter(([first, next]) => next > first)
+    this.#before = new Float32Array(this.#bands.length)
+    this.#now = new Float32Array(this.#bands.length)
+    this.#spectra = new Spectra(this.#size, hop, (spectrum) => this.#look(spectrum))
   }
 
   /** @param samples - one channel, −1 … 1 */
   add(samples: Float32Array): void {
-    const { size, hop } = this.#frame
-    for (let at = 0; at < samples.length;) {
-      const take = Math.min(size - this.#held, samples.length - at)
-      this.#waiting.set(samples.subarray(at, at + take), this.#held)
-      this.#held += take
-      at += take
-      if (this.#held < size) return
-      this.#step()
-      this.#waiting.copyWithin(0, hop)
-      this.#held -= hop
-    }
+    this.#spectra.add(samples)
   }
 
   finish(): Flux {
-    // The last sounds come into the middle of a window too.
-    this.add(new Float32Array(this.#frame.size))
-    return { step: this.#frame.hop / this.rate, values: Float32Array.from(this.#values) }
+    this.#spectra.finish()
+    return { step: this.#step, values: Float32Array.from(this.#values) }
   }
 
-  #step() {
-    const { size, shape, bands } = this.#frame
-    for (let i = 0; i < size; i++) this.#windowed[i] = this.#waiting[i]! * shape[i]!
-    this.#fft.realTransform(this.#spectrum, this.#windowed)
+  #look(spectrum: readonly number[]) {
     let flux = 0
-    bands.forEach(([first, next], band) => {
+    this.#bands.forEach(([first, next], band) => {
       let sum = 0
-      for (let bin = first; bin < next; bin++) sum += Math.hypot(this.#spectrum[2 * bin]!, this.#spectrum[2 * bin + 1]!)
-      const loud = Math.log1p((COMPRESSION * sum) / ((next - first) * size))
+      for (let bin = first; bin < next; bin++) sum += Math.hypot(spectrum[2 * bin]!, spectrum[2 * bin + 1]!)
+      const loud = Math.log1p((COMPRESSION * sum) / ((next - first) * this.#size))
       this.#now[band] = loud
       flux += Math.max(0, loud - this.#before[band]!)
     })
-    this.#values.push(flux / bands.length)
+    this.#values.push(flux / this.#bands.length)
     ;[this.#before, this.#now] = [this.#now, this.#before]
   }
 }

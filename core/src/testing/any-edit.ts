@@ -249,6 +249,27 @@ const AGREEING: Partial<Record<SimpleEdit['type'], fc.Arbitrary<Edit>>> = {
         ...(to !== null && { to }),
       },
     })),
+  'sound.said': fc
+    .tuple(
+      fc.constantFrom('p0', 'p1'),
+      fc.option(
+        fc.array(fc.tuple(fc.constantFrom('b', 'ow1', 't'), fc.integer({ min: -1, max: 9 })), {
+          minLength: 1,
+          maxLength: 4,
+        }),
+      ),
+      fc.option(fc.constant([1])),
+    )
+    .map(([sound, words, held]): Edit => ({
+      type: 'sound.said',
+      sound,
+      said: words && {
+        words: words.map(([each, gap], i) => ({
+          ...{ text: 'boat', sounds: [each], sureness: 0.5, at: [i, i + gap / 10].map((at) => Math.max(0, at)) },
+          ...(held && { held }),
+        })),
+      },
+    })),
   'plan.lay': fc
     .tuple(
       some(IDS['drawing']!, 1, 4),
@@ -259,13 +280,15 @@ const AGREEING: Partial<Record<SimpleEdit['type'], fc.Arbitrary<Edit>>> = {
       fc.option(fc.integer({ min: 1, max: 3 })),
       fc.array(fc.tuple(fc.option(fc.nat(3)), fc.integer({ min: 1, max: 4 })), { minLength: 1, maxLength: 5 }),
       fc.constantFrom(0.5, 1.5, 50, 1e308),
+      fc.option(fc.constant(true as const)),
     )
-    .map(([drawings, id, level, frame, cycle, turns, exposures, fraction]): Edit => ({
+    .map(([drawings, id, level, frame, cycle, turns, exposures, fraction, again]): Edit => ({
       type: 'plan.lay',
       take: 'main',
       cycle,
       landmarks: [],
       plan: { id, level, planner: 'move', frame, inputs: {}, turns: cycle ? turns : 1 },
+      ...(again && !cycle && { again }),
       drawings: drawings.map((each) => ({ id: each, role: 'key', shapes: [], targets: {} })),
       exposures: exposures.map(([drawing, frames]) => ({
         drawing: drawing === null ? null : drawing % drawings.length,

@@ -24,12 +24,12 @@ export const volume: Check = {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')
     const model = subject.all.find(({ entry }) => entry.id === subject.level.model)
-    const areas = subject.shots.flatMap(({ measured }) => measured.shape?.area ?? [])
+    const areas = subject.bodies.flatMap(({ measured }) => measured.shape?.area ?? [])
     const own = model?.measured?.shape?.area
     if (own === undefined && areas.length < 3) return judged([])
     const wanted = own ?? median(areas)
     const what = own === undefined ? 'the middle one of its level' : `the model, ${model!.entry.number}`
-    const findings = subject.shots.flatMap((shot): Observation[] => {
+    const findings = subject.bodies.flatMap((shot): Observation[] => {
       const { shape } = shot.measured
       if (!shape) return []
       const value = 100 * (shape.area / wanted - 1)

@@ -1,14 +1,16 @@
 import { z } from 'zod'
+import { exposuresNamed } from '../../scene/columns'
 import { numberFor } from '../../timing/numbering'
 import { chartSpan, exposuresOf } from '../../timing/sheet'
 import { refuse } from '../../scene/refusal'
-import { idSchema, type Drawing, type LaidPlan, type Scene } from '../../scene/schema'
+import { idSchema, type Column, type Drawing, type LaidPlan, type Scene } from '../../scene/schema'
 import { editKind } from '../edit'
 import { levelOf, requireFree, withSheet } from '../lookup'
 import { withoutDrawing, withoutGuides } from '../take-out'
 import { turnOf, columnWith, type Frames } from './plan/column'
+import { columnAgain } from './plan/again'
 import { laySchema, drawnIn, type Laying } from './plan/laying'
-import { seatsOf } from './plan/seats'
+import { seatsOf, type Seats } from './plan/seats'
 
 const planOf = (scene: Scene, id: string): LaidPlan =>
   scene.plans?.[id] ?? refuse('This plan is not in the scene any more.')
@@ -38,9 +40,7 @@ export const planLay = editKind({
     const before = new Set(old ? [...old.drawings, ...old.kept].filter((id) => scene.drawings[id]) : [])
     const sitting = seatsOf(scene, laying, old)
     const { seats, fixed, kept } = sitting
-    const sheet = exposuresOf(scene, plan.level, take)
-    const { frames: turn, laid: onSheet } = turnOf(laying, sitting, sheet)
-    const { column, covered } = columnWith(scene, laying, before, turn)
+    const { turn, onSheet, column, covered } = laidOut(scene, laying, { sitting, before, old })
     const shown = (i: number) => fixed.has(i) || onSheet.has(seats[i]!)
     const gone = new Set([
       ...covered,
@@ -53,11 +53,28 @@ export const planLay = editKind({
     const withDrawings = withSheet(withLaidDrawings(laid, laying), take, plan.level, column)
     const guided = withGuides(withLandmarks(withDrawings, plan.level, landmarks), laying, laid)
     const { charts: laidCharts, ids } = chartsWith(scene.charts, laying, { laid, old })
-    const record: LaidPlan = { ...plan, drawings: [...seats], kept: [...kept], charts: ids }
+    const record: LaidPlan = {
+      ...plan,
+      ...{ drawings: [...seats], kept: [...kept], charts: ids },
+      ...(laying.again && { laid: { ...old?.laid, [take]: exposures } }),
+    }
     return { ...guided, charts: laidCharts, plans: { ...guided.plans, [plan.id]: record } }
   },
   words: ({ plan }, scene) => `a ${plan.planner} ${scene.plans?.[plan.id] ? 'changed' : 'laid'} at frame ${plan.frame}`,
 })
+
+/** The level's column with the plan in it, which drawings are on it, and which empty ones it covers. */
+function laidOut(
+  scene: Scene,
+  laying: Laying,
+  { sitting, before, old }: { sitting: Seats; before: ReadonlySet<string>; old: LaidPlan | undefined },
+): { turn: Frames; onSheet: ReadonlySet<string>; column: Column; covered: ReadonlySet<string> } {
+  const { frames: turn, laid } = turnOf(laying, sitting, exposuresOf(scene, laying.plan.level, laying.take))
+  if (!laying.again) return { turn, onSheet: laid, ...columnWith(scene, laying, before, turn) }
+  const column = columnAgain(scene, laying, sitting.seats, old)
+  const onSheet = new Set(exposuresNamed(column).flatMap(({ drawing }) => drawing ?? []))
+  return { turn, onSheet, column, covered: new Set() }
+}
 
 /** Charts that are not the plan's own must neither span its frames nor lose a drawing to it. */
 function refuseCharts(
@@ -100,7 +117,7 @@ function withLaidDrawings({ scene, seats, fixed, turn, shown }: Laid, { plan, dr
   let numbering = without(scene, anew)
   const ends = new Set(charts.flatMap(({ from, to }) => [from, to]))
   const records: Record<string, Drawing> = {}
-  drawings.forEach(({ role }, i) => {
+  drawings.forEach(({ role, note }, i) => {
     const id = seats[i]!
     if (!shown(i)) return
     const was = scene.drawings[id]
@@ -109,9 +126,9 @@ function withLaidDrawings({ scene, seats, fixed, turn, shown }: Laid, { plan, dr
       if (was!.role === 'inbetween' && ends.has(i)) records[id] = { ...was!, role }
       return
     }
-    const at = plan.frame + turn.indexOf(id)
+    const at = plan.frame + Math.max(0, turn.indexOf(id))
     const number = was && !anew.includes(id) ? was.number : numberFor(numbering, plan.level, at)
-    records[id] = { ...(was ?? { note: '', passes: {} }), id, level: plan.level, number, role }
+    records[id] = { ...(was ?? { note: note ?? '', passes: {} }), id, level: plan.level, number, role }
     numbering = { ...numbering, drawings: { ...numbering.drawings, [id]: records[id] } }
   })
   return { ...scene, drawings: { ...scene.drawings, ...records } }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { refuse } from '../../scene/refusal'
-import { idSchema, soundSchema, type Scene } from '../../scene/schema'
+import { idSchema, saidSchema, soundSchema, type Scene } from '../../scene/schema'
 import { editKind } from '../edit'
 
 function withSounds(scene: Scene, sounds: NonNullable<Scene['sounds']>): Scene {
@@ -16,12 +16,35 @@ export const soundPut = editKind({
   words: ({ sound }) => `the sound ${sound.name}`,
 })
 
+const without = <T>(record: Readonly<Record<string, T>> | undefined, id: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(record ?? {}).filter(([key]) => key !== id))
+
+function withSaid(scene: Scene, said: NonNullable<Scene['said']>): Scene {
+  const { said: _, ...rest } = scene
+  return Object.keys(said).length > 0 ? { ...rest, said } : rest
+}
+
+const nameOf = (scene: Scene, sound: string): string => scene.sounds?.[sound]?.name ?? ''
+const requireSound = (scene: Scene, sound: string) =>
+  scene.sounds?.[sound] ?? refuse('This sound is not in the scene any more.')
+
 export const soundRemove = editKind({
   pastLocks: true,
   schema: z.strictObject({ type: z.literal('sound.remove'), sound: idSchema }),
   apply(scene, { sound }) {
-    if (!scene.sounds?.[sound]) refuse('This sound is not in the scene any more.')
-    return withSounds(scene, Object.fromEntries(Object.entries(scene.sounds!).filter(([id]) => id !== sound)))
+    requireSound(scene, sound)
+    return withSaid(withSounds(scene, without(scene.sounds, sound)), without(scene.said, sound))
   },
-  words: ({ sound }, scene) => `the sound ${scene.sounds?.[sound]?.name ?? ''} taken out`,
+  words: ({ sound }, scene) => `the sound ${nameOf(scene, sound)} taken out`,
+})
+
+/** What is said in a sound, laid where it is heard; null takes the words out. */
+export const soundSaid = editKind({
+  pastLocks: true,
+  schema: z.strictObject({ type: z.literal('sound.said'), sound: idSchema, said: saidSchema.nullable() }),
+  apply(scene, { sound, said }) {
+    requireSound(scene, sound)
+    return withSaid(scene, said ? { ...scene.said, [sound]: said } : without(scene.said, sound))
+  },
+  words: ({ sound, said }, scene) => `the words of ${nameOf(scene, sound)}${said ? '' : ' taken out'}`,
 })

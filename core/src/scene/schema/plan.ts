@@ -3,6 +3,12 @@ import { LIMITS } from '../../base/limits'
 import { pinSchema } from './drawing'
 import { frameSchema, idSchema, placeNumber, textSchema } from './fields'
 
+/** Which of a plan's drawings for how many frames, by place among them; null is an empty frame. */
+export const shownSchema = z.strictObject({
+  drawing: z.int().min(0).max(999).nullable(),
+  frames: z.int().min(1).max(LIMITS.length.max),
+})
+
 /** What was asked of a planner, and what it laid: it can be opened again and changed. */
 export const planSchema = z.strictObject({
   id: idSchema,
@@ -22,6 +28,8 @@ export const planSchema = z.strictObject({
   charts: z.array(idSchema).max(1000),
   /** Turns of a plan that repeats; null goes on to the end of the sheet. */
   turns: z.int().min(1).max(LIMITS.length.max).nullable(),
+  /** What it laid on the sheet, by take, where it is laid anew around what a hand changed there since. */
+  laid: z.record(idSchema, z.array(shownSchema).min(1).max(LIMITS.length.max)).optional(),
 })
 export type LaidPlan = z.infer<typeof planSchema>
 

@@ -8,6 +8,7 @@ import { levelSchema } from './level'
 import { paletteSchema } from './palette'
 import { referenceSchema } from './picture'
 import { guideSchema, planSchema } from './plan'
+import { saidSchema } from './said'
 import { settingsSchema } from './settings'
 import { soundSchema } from './sound'
 import { columnSchema, takeSchema } from './take'
@@ -31,5 +32,7 @@ export const sceneSchema = z.strictObject({
   /** By drawing. */
   guides: z.record(idSchema, guideSchema).optional(),
   sounds: z.record(idSchema, soundSchema).optional(),
+  /** What is said, by sound. */
+  said: z.record(idSchema, saidSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

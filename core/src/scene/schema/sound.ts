@@ -5,7 +5,7 @@ import { between, idSchema, nameSchema } from './fields'
 /** Sounds are named by the SHA-256 of their bytes. */
 export const soundFileSchema = z.string().regex(/^[0-9a-f]{64}$/, 'A sound is named by 64 hexadecimal digits.')
 
-const secondsSchema = (what: string) =>
+export const secondsSchema = (what: string) =>
   z
     .number(`${what} must be a number of seconds.`)
     .min(0, `${what} cannot lie before the beginning of the sound.`)

@@ -16,12 +16,12 @@ const runs = (frames: readonly (string | null)[]): Exposure[] =>
 
 /** The plan's frames once through, by what sits where: what is settled keeps its own frame. */
 export function turnOf(
-  { exposures, plan }: Laying,
+  { exposures, plan, again }: Laying,
   { seats, fixed, kept }: Seats,
   sheet: readonly Exposure[],
 ): { frames: Frames; laid: ReadonlySet<string> } {
   const period = totalFrames(exposures as Exposure[])
-  if (!shownOnce(exposures)) {
+  if (again || !shownOnce(exposures)) {
     const frames = exposures.flatMap(({ drawing, frames: held }) =>
       new Array<string | null>(held).fill(drawing === null ? null : seats[drawing]!),
     )

@@ -5,10 +5,12 @@ import { LIMITS } from '../../../base/limits'
 import {
   idSchema,
   roleSchema,
+  drawingSchema,
   guideSchema,
   planSchema,
   patternSchema,
   landmarkSchema,
+  shownSchema,
   type Scene,
 } from '../../../scene/schema'
 import { isDrawn } from '../../../timing/work'
@@ -18,6 +20,7 @@ const laidDrawing = z.strictObject({
   /** For a drawing that is new. */
   id: idSchema,
   role: roleSchema,
+  note: drawingSchema.shape.note.optional(),
   /** It is there already and takes part as it is. */
   existing: z.literal(true).optional(),
   ...guideSchema.pick({ shapes: true, targets: true }).shape,
@@ -28,11 +31,10 @@ export const laySchema = z.strictObject({
   plan: planSchema.pick({ id: true, level: true, planner: true, frame: true, inputs: true, turns: true }),
   drawings: z.array(laidDrawing).min(1).max(1000),
   /** Once through, by place among the drawings; null is an empty frame. */
-  exposures: z
-    .array(z.strictObject({ drawing: place.nullable(), frames: z.int().min(1).max(LIMITS.length.max) }))
-    .min(1)
-    .max(LIMITS.length.max),
+  exposures: z.array(shownSchema).min(1).max(LIMITS.length.max),
   cycle: z.boolean(),
+  /** A few drawings shown again and again: frames a hand changed stay as they are, and a drawing not asked for stays off the sheet. */
+  again: z.literal(true).optional(),
   charts: z
     .array(
       z.strictObject({

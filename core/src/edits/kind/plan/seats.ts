@@ -14,7 +14,11 @@ export interface Seats {
 }
 
 /** Who sits where: what is drawn keeps its frame and takes the place nearest to it; empty drawings of the old plan are used again. */
-export function seatsOf(scene: Scene, { take, plan, drawings, exposures }: Laying, old: LaidPlan | undefined): Seats {
+export function seatsOf(
+  scene: Scene,
+  { take, plan, drawings, exposures, again }: Laying,
+  old: LaidPlan | undefined,
+): Seats {
   const seats = new Map<number, string>()
   const fixed = new Set<number>()
   drawings.forEach(({ existing, id }, i) => {
@@ -28,8 +32,9 @@ export function seatsOf(scene: Scene, { take, plan, drawings, exposures }: Layin
   const before = [...(old?.drawings ?? []), ...(old?.kept ?? [])]
   const drawn = before.filter((id) => drawnIn(scene, id) && ![...seats.values()].includes(id))
   const kept: string[] = []
-  const seatOf = shownOnce(exposures) ? nearestSeat(exposures, sheet, plan.frame) : seatByPlace(before, drawings.length)
-  for (const id of shownOnce(exposures) ? byFirstFrame(drawn, sheet) : drawn) {
+  const once = !again && shownOnce(exposures)
+  const seatOf = once ? nearestSeat(exposures, sheet, plan.frame) : seatByPlace(before, drawings.length)
+  for (const id of once ? byFirstFrame(drawn, sheet) : drawn) {
     const seat = seatOf(id, seats)
     if (seat === undefined) kept.push(id)
     else {
