@@ -6,7 +6,7 @@ import { SEVERITIES, type Finding, type Limits, type Outcome, type Unmeasured } 
 import { measuredOf, type InkOf } from './measured'
 import { CHECKS } from './register'
 import { smallFrames } from './small-frames'
-import { colourOf, levelSubject, type LevelSubject, type Subject } from './subject'
+import { colourOf, levelSubject, type LevelSubject, type OnsetsOf, type Subject } from './subject'
 
 export interface InspectOptions {
   /** The main take unless another is named. */
@@ -22,6 +22,8 @@ export interface InspectOptions {
   readonly breathe?: () => Promise<void>
   /** The scene this one hands on to. */
   readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
+  /** Where the sounds of a file begin anew, as far as they were heard. */
+  readonly onsets?: OnsetsOf | undefined
   /** What the checks are given, when it was put together before from the same scene, take and limits. */
   readonly context?: Subject
   /** What was found before and the levels that changed since: only those are judged again, and the scene as a whole. */
@@ -44,9 +46,9 @@ const SPELL = 12
  * Errors: RangeError for a limit outside its range.
  */
 export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectOptions = {}): Promise<Inspection> {
-  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, before } = options
+  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, before, onsets } = options
   const checks = CHECKS.filter(({ id }) => options.checks?.includes(id) ?? true)
-  const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next })
+  const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next, onsets })
   let spell = Date.now()
   const rest = async () => {
     if (!breathe || Date.now() - spell < SPELL) return
@@ -111,12 +113,14 @@ export function subjectOf({
   inkOf,
   limits = {},
   next,
+  onsets = () => [],
 }: {
   scene: Scene
   take: string
   inkOf: InkOf
   limits?: Limits
   next?: Subject['next']
+  onsets?: OnsetsOf | undefined
 }): Subject {
   const levels = new Map<string, LevelSubject>()
   let report: FlashReport | undefined
@@ -125,6 +129,7 @@ export function subjectOf({
     take,
     inkOf,
     next,
+    onsets,
     colour: colourOf(scene),
     flashes: () => (report ??= flashCheck(smallFrames({ scene, take, inkOf }), scene.settings.fps)),
     level(id) {

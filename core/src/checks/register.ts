@@ -7,9 +7,12 @@ import { groundCompetes } from './colour/ground-competes'
 import { handOn } from './meeting/hand-on'
 import { lacks } from './colour/lacks'
 import { landsTogether } from './timing/lands-together'
+import { latePicture } from './timing/late-picture'
 import { lineMeets } from './drawing/line-meets'
 import { lineWeight } from './drawing/line-weight'
+import { lipsApart } from './timing/lips-apart'
 import { loopSeam } from './meeting/loop-seam'
+import { mouthShort } from './timing/mouth-short'
 import { neverShown } from './timing/never-shown'
 import { notReadable } from './size/not-readable'
 import { offArc } from './motion/off-arc'
@@ -40,6 +43,9 @@ export const CHECKS: readonly Check[] = [
   blank,
   neverShown,
   soundBeyond,
+  lipsApart,
+  mouthShort,
+  latePicture,
   loopSeam,
   footSlides,
   contactMissed,

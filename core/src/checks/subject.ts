@@ -5,6 +5,7 @@ import type { Drawing, Level, Scene } from '../scene/schema'
 import { poured } from '../scene/palette'
 import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
+import type { Onset } from '../sound/onsets'
 import { measuredOf, type InkOf, type Measured } from './measured'
 
 /** One showing of a drawing in the take. */
@@ -44,6 +45,8 @@ export interface LevelSubject {
   readonly keysSay: boolean
 }
 
+export type OnsetsOf = (file: string) => readonly Onset[]
+
 export interface Subject {
   /** The flash check of the take's frames, made when it is first asked for. */
   readonly flashes: () => FlashReport
@@ -54,6 +57,8 @@ export interface Subject {
   readonly limit: (check: string, name: string) => number
   /** A colour, once it was merged into another that one. */
   readonly colour: (swatch: string) => string
+  /** Where the sounds of a file begin anew; none while nobody has heard it. */
+  readonly onsets: OnsetsOf
   /** The scene this one hands on to. */
   readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
 }

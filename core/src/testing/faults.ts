@@ -2,6 +2,7 @@ import { seededRandom } from '../base/random'
 import type { Point } from '../geometry/matrix'
 import type { Scene, Sound } from '../scene/schema'
 import { aheadScene, arcScene, desk, figureInk, kindOf, settingsOf, type Change, type Kind, type Made } from './planted'
+import { accentLateBy, lipsApartBy, mouthShorterBy } from './spoken'
 
 /** A fault that can be planted at so many times its limit. */
 export interface Fault {
@@ -335,6 +336,9 @@ export const FAULTS: readonly Fault[] = [
       return { ...made, scene: withSound(made.scene, 2 * strength), planted: [] }
     },
   },
+  { check: 'lips-apart', plant: (seed, strength) => lipsApartBy(seed, Math.ceil(strength)) },
+  { check: 'mouth-short', plant: (seed, strength) => mouthShorterBy(seed, Math.ceil(strength - 0.5)) },
+  { check: 'late-picture', plant: (seed, strength) => accentLateBy(seed, Math.round(2 * strength)) },
   {
     check: 'loop-seam',
     plant(seed, strength) {
