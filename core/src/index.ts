@@ -4,6 +4,7 @@ export { counted } from './base/counted'
 export { clamp } from './base/clamp'
 export { memo, memoLists } from './base/memo'
 export { LIMITS } from './base/limits'
+export { isSpeechSound, MOST_SOUNDS, SPEECH_SOUNDS } from './base/speech-sounds'
 export { seededRandom } from './base/random'
 export { sentenceOf } from './base/sentence'
 export { coloursOver, colourUse } from './scene/colour-use'
@@ -42,6 +43,8 @@ export {
   type Pin,
   type Reference,
   type Role,
+  type Said,
+  type SaidWord,
   type Scene,
   type Sound,
   sceneSchema,
@@ -170,6 +173,7 @@ export {
   toggle,
   type PlanNote,
 } from './planners/planner'
+export { mouthFigure } from './planners/mouth-figure'
 export { plannerOf, PLANNERS } from './planners/register'
 export {
   applyEdit,
@@ -191,6 +195,7 @@ export { drawingsBrought, type InkCounts, requireInk, sameCounts, swatchesTakenO
 export { chartLaidLike, type CopiedChart, landmarkCopied } from './edits/copies'
 export { copyOf, type Edit, editSchema, type SimpleEdit, simpleEditsOf } from './edits/kinds'
 export { layIn } from './edits/lay'
+export { mouthsLaid, wordsLaid } from './edits/mouths'
 export { drawingsMoved, levelCopied, levelSplit, levelsLaidTogether } from './edits/level-steps'
 export { placingOf, sceneSized, type Sizing } from './edits/scene-sized'
 export { mended, type Mended } from './edits/mend'
@@ -223,11 +228,16 @@ export { writeFindingsCsv } from './format/findings-csv'
 export { EXPORT_FORMATS, exportFormat, FORMAT_IDS } from './format/formats'
 export { gifDelays, openGif } from './format/gif'
 export { endOf, gainAt, lastFrameOf, type SampleRange, secondAt, soundFrame, type SoundPlace } from './sound/frames'
+export { type LaidWord, layWords, type WordToLay, WordsRefused } from './sound/lay-words'
 export { type Loudness, loudness, quiet } from './sound/loudness'
+export { MOUTH_SHAPES, type MouthShape, planMouths, SHAPE_WORDS } from './sound/mouths'
 export { FluxGatherer, type Onset, onsetsIn } from './sound/onsets'
 export { PeakGatherer, type Peaks, peakBetween } from './sound/peaks'
+export { frameAtSecond, type HeardWord, heardWords, isUnsure } from './sound/said'
 export { gainsOver, stretchOf } from './sound/schedule'
+export { type Speech, SpeechGatherer, stretchOfSpeech } from './sound/speech'
 export { type Tempo, tempo } from './sound/tempo'
+export { type Dictionary, placesKept, soundsOf, soundsWritten, spelled } from './sound/words'
 export type { FilmContainer, FilmSound, FilmWriter } from './format/film'
 export { writeWav } from './format/wav'
 export { SOUND_HEAD, SOUND_TYPES, soundHead, SoundRefused, type SoundType } from './format/sound-head'

@@ -136,7 +136,7 @@ test('a curve goes through its points; chance repeats itself', () => {
   expect([one(), one(), one()]).toEqual([other(), other(), other()])
 })
 
-test('Second look finds nothing in the sample film but what was planted in Tansy for a person to discover; the rest is answered', async () => {
+test('Second look finds nothing in the sample film but what was planted in Tansy and Corrie for a person to discover; the rest is answered', async () => {
   const notice: string[] = []
   for (const sample of SCENES) {
     const { scene: drawn, ink } = played(sample)
@@ -155,5 +155,6 @@ test('Second look finds nothing in the sample film but what was planted in Tansy
   expect(notice).toEqual([
     expect.stringMatching(/^lowtide-tansy stray: Drawing 17 of Tansy/),
     expect.stringMatching(/^lowtide-tansy lacks: Drawing 9 of Tansy lacks Blush/),
+    expect.stringMatching(/^lowtide-speaks lips-apart: On the b of “boat”, frame 15, the mouth is open/),
   ])
 })

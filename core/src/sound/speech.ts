@@ -68,3 +68,20 @@ export function speechOf(samples: Float32Array, rate: number): Speech {
   gatherer.add(samples)
   return gatherer.finish()
 }
+
+/** A stretch of speech. @param from - and `to`, in seconds; the first step of the stretch lies at `at` */
+export function stretchOfSpeech(
+  { step, loud, bands }: Speech,
+  from: number,
+  to: number,
+): { speech: Speech; at: number } {
+  const [first, next] = [Math.max(0, Math.round(from / step)), Math.min(loud.length, Math.round(to / step))]
+  return {
+    speech: {
+      step,
+      loud: loud.subarray(first, next),
+      bands: bands.subarray(first * SPEECH_BANDS, next * SPEECH_BANDS),
+    },
+    at: first * step,
+  }
+}

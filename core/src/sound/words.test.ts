@@ -3,19 +3,20 @@ import { isVowel, SPEECH_SOUNDS } from '../base/speech-sounds'
 import { madeSpeech } from '../testing/made-speech'
 import { layWords, WordsRefused, type WordToLay } from './lay-words'
 import { voicingOf } from './voicing'
-import { soundsOf, soundsWritten, wordsIn, type Dictionary } from './words'
+import { placesKept, soundsOf, soundsWritten, wordsIn, type Dictionary } from './words'
 
 const KNOWN: Record<string, string> = { boat: 'B OW1 T', the: 'DH AH0', "don't": 'D OW1 N T' }
 const dictionary: Dictionary = (word) => KNOWN[word]
 
 describe('words of a text', () => {
-  test('what the dictionary knows is said so, marks say nothing, an apostrophe belongs to its word', () => {
+  test('what the dictionary knows is said so, marks stay written and say nothing, an apostrophe belongs to its word', () => {
     expect(wordsIn('The boat – don’t!', dictionary)).toEqual([
       { text: 'The', sounds: ['dh', 'ah0'] },
       { text: 'boat', sounds: ['b', 'ow1', 't'] },
-      { text: 'don’t', sounds: ['d', 'ow1', 'n', 't'] },
+      { text: 'don’t!', sounds: ['d', 'ow1', 'n', 't'] },
     ])
     expect(wordsIn(' … , ', dictionary)).toEqual([])
+    expect(wordsIn('boat-the', dictionary)).toEqual([{ text: 'boat-the', sounds: ['b', 'ow1', 't', 'dh', 'ah0'] }])
   })
   test('what it does not know goes by its letters', () => {
     expect(soundsOf('Corrie', dictionary)).toEqual(['k', 'ao1', 'r', 'iy0'])
@@ -36,6 +37,12 @@ describe('words of a text', () => {
         }
       }),
     )
+  })
+  test('of a changed text the words before and after the change are the ones they were', () => {
+    expect(placesKept(['a', 'b', 'c', 'd'], ['a', 'x', 'y', 'd'])).toEqual([0, undefined, undefined, 3])
+    expect(placesKept(['a', 'b'], ['a', 'a', 'b'])).toEqual([0, undefined, 1])
+    expect(placesKept(['a', 'a'], ['a'])).toEqual([0])
+    expect(placesKept([], ['a'])).toEqual([undefined])
   })
   test('sounds written by hand say which is none', () => {
     expect(soundsWritten('K ao1, r iy')).toEqual({ sounds: ['k', 'ao1', 'r', 'iy'] })

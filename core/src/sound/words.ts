@@ -9,21 +9,26 @@ export interface Word {
 /** How a word is said, as in the CMU pronouncing dictionary: `b ow1 t`; undefined for a word it does not know. */
 export type Dictionary = (word: string) => string | undefined
 
+/** Letters and digits; an apostrophe within a word is part of it. */
+const WORD = /[\p{L}\p{M}\p{N}]+(?:['’][\p{L}\p{M}]+)*/u
+const WORDS = new RegExp(WORD, 'gu')
+
 /**
- * The words of a text, each with its sounds: as the dictionary has them, by the letters where it has none. Marks
- * between words say nothing; an apostrophe within a word is part of it.
+ * The words of a text, each with its sounds: as the dictionary has them, by the letters where it has none. Marks say
+ * nothing; words joined by one, such as a dash, are said one after the other.
  *
  * @param dictionary - absent: every word by its letters, as other languages are said
  */
 export function wordsIn(text: string, dictionary?: Dictionary): Word[] {
-  const found = text.normalize('NFC').match(/[\p{L}\p{M}\p{N}]+(?:['’][\p{L}\p{M}]+)*/gu) ?? []
-  return found.map((word) => ({ text: word, sounds: soundsOf(word, dictionary) }))
+  return spelled(text).map((word) => ({ text: word, sounds: soundsOf(word, dictionary) }))
 }
 
 /** The sounds of one word, at least one. */
 export function soundsOf(word: string, dictionary?: Dictionary): string[] {
-  const known = dictionary?.(word.toLowerCase().replace(/’/g, "'"))
-  const sounds = known ? known.toLowerCase().split(' ') : byLetters(word, dictionary ? ENGLISH : PLAIN)
+  const sounds = (word.normalize('NFC').match(WORDS) ?? []).flatMap((part) => {
+    const known = dictionary?.(part.toLowerCase().replace(/’/g, "'"))
+    return known ? known.toLowerCase().split(' ') : byLetters(part, dictionary ? ENGLISH : PLAIN)
+  })
   return (sounds.length > 0 ? sounds : ['ah0']).slice(0, MOST_SOUNDS)
 }
 
@@ -77,3 +82,24 @@ function byLetters(word: string, letters: Letters): string[] {
   const first = sounds.findIndex(isVowel)
   return sounds.map((sound, i) => (isVowel(sound) ? `${sound}${i === first ? 1 : 0}` : sound))
 }
+
+/**
+ * Which of the words that were there each word of a changed text still is: those before and after all that changed.
+ *
+ * @returns by word of the text, the place it had
+ */
+export function placesKept(before: readonly string[], now: readonly string[]): (number | undefined)[] {
+  let same = 0
+  while (same < before.length && same < now.length && before[same] === now[same]) same++
+  let ends = 0
+  const left = Math.min(before.length, now.length) - same
+  while (ends < left && before[before.length - 1 - ends] === now[now.length - 1 - ends]) ends++
+  return now.map((_, i) => (i < same ? i : i >= now.length - ends ? before.length - (now.length - i) : undefined))
+}
+
+/** The words of a text as they are written, the marks beside them with them; marks by themselves are none. */
+export const spelled = (text: string): string[] =>
+  text
+    .normalize('NFC')
+    .split(/\s+/)
+    .filter((word) => WORD.test(word))

@@ -258,7 +258,7 @@ const AGREEING: Partial<Record<SimpleEdit['type'], fc.Arbitrary<Edit>>> = {
           maxLength: 4,
         }),
       ),
-      fc.option(fc.constant([1])),
+      fc.option(fc.constant<number[]>([1])),
     )
     .map(([sound, words, held]): Edit => ({
       type: 'sound.said',

@@ -23,7 +23,7 @@ export const CORRIE_COLOURS: readonly Swatch[] = [
   { id: 'beak', name: 'Beak', colour: '#d8a052' },
   { id: 'ribbon', name: 'Ribbon', colour: '#a8455c' },
 ]
-const palette: Swatch[] = [
+export const CORRIE_PALETTE: Swatch[] = [
   ...CORRIE_COLOURS,
   { id: 'beak-dim', name: 'Beak dim', colour: '#b07c38' },
   { id: 'eye', name: 'Eye', colour: '#e9c64a' },
@@ -36,12 +36,12 @@ const palette: Swatch[] = [
 const LID: Readonly<Record<number, number>> = { 1: 0, 9: 1, 19: 0, 5: 0.5 }
 
 /** The head dips a little with the blink. */
-const headAt = (lid: number) => placed([610, 262 + 20 * lid], 0.05 * lid)
+export const headAt = (lid: number) => placed([610, 262 + 20 * lid], 0.05 * lid)
 /** Only what is drawn is pinned. */
 const pinnedAt = (frame: number, [x, y]: Point) =>
   LID[frame] === undefined ? undefined : { x: Math.round(x * 8) / 8, y: Math.round(y * 8) / 8 }
 
-type Put = (points: readonly Point[]) => Point[]
+export type Put = (points: readonly Point[]) => Point[]
 
 function drawCorrie(paper: Paper, frame: number): void | false {
   const lid = LID[frame]
@@ -50,13 +50,15 @@ function drawCorrie(paper: Paper, frame: number): void | false {
   const head = headAt(lid)
   const put: Put = (points) => points.map(head)
   drawNeck(paper, lid)
-  drawHead(paper, lid, put)
-  drawBeak(paper, put)
+  drawCrest(paper, lid, put)
+  drawHead(paper, put)
+  drawUpperBeak(paper, put)
+  drawLowerBeak(paper, put)
   drawEye(paper, lid, put)
 }
 
 /** An S from the head down out of the picture, with the ribbon tied round it, its tails to the left. */
-function drawNeck(paper: Paper, lid: number) {
+export function drawNeck(paper: Paper, lid: number) {
   const back: Point[] = [
     [470, 236 + 20 * lid],
     [424, 300 + 14 * lid],
@@ -129,8 +131,8 @@ function drawRibbon(paper: Paper, lid: number) {
   paper.fill(oval(knot, 16, 14), 'ribbon-dim')
 }
 
-/** Crest plumes behind, then the head. */
-function drawHead(paper: Paper, lid: number, put: Put) {
+/** Plumes behind the head; with the lid down they sink. */
+export function drawCrest(paper: Paper, lid: number, put: Put) {
   for (const [x, y, bend] of [
     [-232, -34, -14],
     [-252, 8, 6],
@@ -152,6 +154,9 @@ function drawHead(paper: Paper, lid: number, put: Put) {
     paper.line(plume, { size: 6.5 })
     paper.line([plume.at(-2)!, plume.at(-1)!, under.at(-2)!], { size: 6 })
   }
+}
+
+export function drawHead(paper: Paper, put: Put) {
   const skull = put(
     pairs([
       -148, 8, -138, -52, -84, -90, -16, -96, 50, -76, 96, -40, 112, -10, 96, 30, 40, 62, -10, 92, -62, 96, -116, 62,
@@ -166,16 +171,19 @@ function drawHead(paper: Paper, lid: number, put: Put) {
   paper.contour(skull, { size: 9.5 })
 }
 
-function drawBeak(paper: Paper, put: Put) {
+export function drawUpperBeak(paper: Paper, put: Put) {
   paper.fill(put(pairs([88, -46, 190, -26, 330, 4, 438, 32, 330, 34, 196, 32, 96, 34])), 'beak')
-  paper.fill(put(pairs([96, 12, 200, 16, 330, 24, 438, 32, 320, 42, 196, 44, 88, 38])), 'beak-dim')
   paper.line(put(pairs([84, -46, 190, -26, 330, 4, 440, 32])), { size: 9 })
-  paper.line(put(pairs([440, 32, 320, 42, 196, 45, 86, 40])), { size: 8.5 })
-  paper.line(put(pairs([438, 32, 330, 25, 200, 14, 104, 10, 70, 20])), { size: 6.5, tail: 0.1 })
   paper.line(put(pairs([138, -20, 156, -16, 172, -11])), { size: 6 })
 }
 
-function drawEye(paper: Paper, lid: number, put: Put) {
+export function drawLowerBeak(paper: Paper, put: Put) {
+  paper.fill(put(pairs([96, 12, 200, 16, 330, 24, 438, 32, 320, 42, 196, 44, 88, 38])), 'beak-dim')
+  paper.line(put(pairs([440, 32, 320, 42, 196, 45, 86, 40])), { size: 8.5 })
+  paper.line(put(pairs([438, 32, 330, 25, 200, 14, 104, 10, 70, 20])), { size: 6.5, tail: 0.1 })
+}
+
+export function drawEye(paper: Paper, lid: number, put: Put) {
   const eye = put(oval([34, -22], 27, 25))
   if (lid < 0.95) {
     paper.fill(eye, 'eye')
@@ -221,7 +229,7 @@ function drawEye(paper: Paper, lid: number, put: Put) {
   paper.line(put(pairs([60, -18, 84, -8, 104, -2])), { size: 6, weight: 0.7 })
 }
 
-function drawReeds(paper: Paper) {
+export function drawReeds(paper: Paper) {
   paper.wash('mist')
   for (const [x, lean, top] of [
     [70, 22, 250],
@@ -273,7 +281,7 @@ export const corrie: SampleScene = {
   id: 'lowtide-corrie',
   meant: [{ check: 'opening-short', reason: 'Only a lid moves, and she is looked at from the first frame.' }],
   settings,
-  palette,
+  palette: CORRIE_PALETTE,
   takes: [
     { name: 'Sleepy blink', level: 'L1', from: 5, to: 10, frames: 10 },
     { name: 'Quick blink', level: 'L1', from: 1, to: 18, frames: 9 },

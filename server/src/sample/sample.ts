@@ -19,6 +19,7 @@ import {
   type Inputs,
   type MotionDrawing,
   type Pin,
+  type SaidWord,
   type Scene,
   type Settings,
   type SpacingLaw,
@@ -70,7 +71,20 @@ export interface SampleScene {
   /** What Second look finds that is meant, by check and level, and why. */
   readonly meant?: readonly { readonly check: string; readonly level?: string; readonly reason: string }[]
   /** Files with sound, laid from the first frame on. */
-  readonly sounds?: readonly { name: string; bytes: () => Uint8Array; seconds: number; strength: number }[]
+  readonly sounds?: readonly {
+    name: string
+    bytes: () => Uint8Array
+    seconds: number
+    strength: number
+    said?: readonly SaidWord[]
+  }[]
+  /** Changed on the sheet by hand once all is drawn: a drawing of a level shown over some frames. */
+  readonly shown?: readonly {
+    readonly level: string
+    readonly note: string
+    readonly from: number
+    readonly to: number
+  }[]
   /** Further takes: what one level's frames from one to another are made to last. */
   readonly takes?: readonly { name: string; level: string; from: number; to: number; frames: number }[]
 }
@@ -79,21 +93,29 @@ export interface SampleScene {
 export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** A sample scene as the edits an animator would have made, from an empty scene on. */
-export function editsOf({ id, settings, palette, levels, takes = [], sounds = [] }: SampleScene): Edit[] {
+export function editsOf({ id, settings, palette, levels, takes = [], sounds = [], shown = [] }: SampleScene): Edit[] {
   const table = new Table(settings, palette, id)
+  sounds.forEach(({ name, bytes, seconds, strength, said }, n) => {
+    const sound = `sound${n}`
+    const file = hashOf(bytes())
+    table.make({ type: 'sound.put', sound: { id: sound, name, file, seconds, start: 1, from: 0, strength } })
+    if (said) table.make({ type: 'sound.said', sound, said: { words: [...said] } })
+  })
   levels.forEach((level, n) => layLevel(table, level, n))
   takes.forEach(({ name, level, from, to, frames }, i) => {
     const take = `take${i}`
     table.make({ type: 'take.add', id: take, name, from: 'main' })
     table.make({ type: 'sheet.range', take, levels: [level], from, to, act: { do: 'retime', frames } })
   })
-  sounds.forEach(({ name, bytes, seconds, strength }, n) =>
-    table.make({
-      type: 'sound.put',
-      sound: { id: `sound${n}`, name, file: hashOf(bytes()), seconds, start: 1, from: 0, strength },
-    }),
-  )
+  for (const { level, note, from, to } of shown) showOver(table, { level, note, from, to })
   return table.edits
+}
+
+/** Shows the drawing of a level with a note over some frames. */
+function showOver(table: Table, { level, note, from, to }: NonNullable<SampleScene['shown']>[number]): void {
+  const drawing = Object.values(table.scene.drawings).find((each) => each.level === level && each.note.startsWith(note))
+  if (!drawing) throw new RangeError(`No drawing of level ${level} is noted ${note}.`)
+  table.make({ type: 'sheet.range', take: 'main', levels: [level], from, to, act: { do: 'show', drawing: drawing.id } })
 }
 
 /** A scene being made, edit by edit. */
@@ -213,6 +235,8 @@ function layPlan(
     table.make({ type: 'landmark.put', level, landmark: { id: `${level}p${p}m${i}`, name: called } }),
   )
   table.scene.plans![plan]!.drawings.forEach((drawing, i) => {
+    // A shape nothing is said with is not on the sheet.
+    if (!table.scene.drawings[drawing]) return
     const paper = table.paper(i + n * 1000 + p * 500)
     const made = motion.drawings[i]!
     if (draw(paper, made, i) === false) return

@@ -8,10 +8,11 @@ import { leap } from './leap'
 import { lime } from './lime'
 import { mist } from './mist'
 import { answersOf, editsOf, hashOf, type SampleScene } from './sample'
+import { speaks } from './speaks'
 import { tansy } from './tansy'
 import { walk } from './walk'
 
-export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, walk, mist]
+export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, walk, mist, speaks]
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
 /** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */

@@ -217,6 +217,7 @@ watch(
         :count="seen.count"
         :per-frame="step"
         :across="SOUND - 4"
+        :said="scene.said"
         :style="{ left: `${x(seen.first)}px` }"
       />
     </div>

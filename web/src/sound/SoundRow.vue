@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { endOf, lastFrameOf, LIMITS, nameSchema, sentenceOf, type Sound } from '@unhurried/core'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { sayWhy, useScene } from '../session/scene'
 import { heardOf } from './measured'
 import SoundNumber from './SoundNumber.vue'
 
+const WordsPanel = defineAsyncComponent(() => import('./WordsPanel.vue'))
+
 /** One sound of the scene, and all that can be changed about it. */
 const { sound } = defineProps<{ sound: Sound }>()
 const store = useScene()
+const saying = ref(store.scene!.said?.[sound.id] !== undefined)
 const fps = computed(() => store.scene!.settings.fps)
 const heard = computed(() => heardOf(sound.file))
 const trouble = computed(() => (heard.value && 'trouble' in heard.value ? heard.value.trouble : ''))
@@ -112,6 +115,8 @@ const copy = () =>
       <span class="note">{{ Math.round(sound.strength * 100) }} %</span>
     </div>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
+    <button class="word words" :aria-expanded="saying" @click="saying = !saying">words and mouths</button>
+    <WordsPanel v-if="saying" :sound="sound" />
   </div>
 </template>
 
@@ -126,6 +131,10 @@ const copy = () =>
 .name {
   flex: 1;
   min-width: 90px;
+}
+
+.words {
+  justify-self: start;
 }
 
 .strength .el-slider {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { endOf, gainAt, lastFrameOf, peakBetween, type Sound } from '@unhurried/core'
+import { endOf, gainAt, heardWords, lastFrameOf, peakBetween, type Said, type Sound } from '@unhurried/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { heardOf } from './measured'
 
@@ -14,6 +14,8 @@ const props = defineProps<{
   perFrame: number
   across: number
   down?: boolean
+  /** What is said, by sound, written along the strip. */
+  said?: Readonly<Record<string, Said>> | undefined
 }>()
 
 const canvas = ref<HTMLCanvasElement>()
@@ -24,10 +26,16 @@ const words = computed(() =>
     .map(({ sound, heard }) => {
       const trouble = heard && 'trouble' in heard ? `, cannot be read: ${heard.trouble}` : ''
       const muted = sound.muted ? ', muted' : ''
-      return `${sound.name}, frames ${sound.start} to ${lastFrameOf(sound, props.fps)}${muted}${trouble}`
+      const words = props.said?.[sound.id]?.words.map(({ text }) => text).join(' ')
+      const saying = words ? `, saying: ${words}` : ''
+      return `${sound.name}, frames ${sound.start} to ${lastFrameOf(sound, props.fps)}${muted}${saying}${trouble}`
     })
     .join('; '),
 )
+
+const WORDS_FONT = '11px "Source Sans 3 Variable", sans-serif'
+/** Frames a last word may take beyond its end. */
+const ROOM = 24
 
 /** A stroke across the strip, whichever way it lies. */
 function bar(surface: CanvasRenderingContext2D, at: number, thick: number, [from, to]: readonly [number, number]) {
@@ -57,6 +65,26 @@ function drawSound(surface: CanvasRenderingContext2D, { sound, heard }: (typeof 
   }
 }
 
+/** Words below the waveform, each from where it is heard to the next at most. */
+function drawWords(surface: CanvasRenderingContext2D) {
+  const { fps, first, perFrame, across } = props
+  surface.font = WORDS_FONT
+  surface.textBaseline = 'bottom'
+  surface.globalAlpha = 1
+  for (const { sound } of laid.value) {
+    const words = heardWords(sound, props.said?.[sound.id], fps)
+    words.forEach(({ text, from, to }, i) => {
+      const [x, end] = [(from - first) * perFrame, ((words[i + 1]?.from ?? to + ROOM) - first) * perFrame]
+      if (end < 0 || x > along.value) return
+      surface.globalAlpha = 0.6
+      surface.fillRect(x, across - 14, 1, 14)
+      surface.globalAlpha = 1
+      // A word that does not fit is only marked.
+      if (surface.measureText(text).width + 4 <= end - x) surface.fillText(text, x + 3, across - 1)
+    })
+  }
+}
+
 function draw() {
   const surface = canvas.value?.getContext('2d')
   if (!canvas.value || !surface) return
@@ -67,6 +95,8 @@ function draw() {
   surface.scale(dense, dense)
   surface.fillStyle = getComputedStyle(canvas.value).color
   for (const each of laid.value) drawSound(surface, each)
+  surface.fillStyle = getComputedStyle(canvas.value.parentElement ?? canvas.value).color
+  if (props.said && !props.down) drawWords(surface)
 }
 onMounted(draw)
 watch([() => ({ ...props }), laid], draw, { flush: 'post' })

@@ -1,15 +1,22 @@
 import { addressOf, readSound } from '@unhurried/core/api'
 import { shallowReactive } from 'vue'
 import { WorkerClient } from '../workers/client'
-import { soundReportSchema, type MeasuredSound, type SoundOrder, type SoundReport } from '../workers/sound/messages'
+import {
+  soundReportSchema,
+  type LayOrder,
+  type MeasuredSound,
+  type SoundOrder,
+  type SoundReport,
+} from '../workers/sound/messages'
 
 /** What is known of a file with sound, or why nothing is. */
 export type Heard = { readonly measured: MeasuredSound } | { readonly trouble: string }
 
+const DIED = 'The work of reading a sound stopped unexpectedly. Try again.'
 const client = new WorkerClient<SoundOrder, SoundReport>({
   start: () => new Worker(new URL('../workers/sound/worker.ts', import.meta.url), { type: 'module' }),
   reportSchema: soundReportSchema,
-  died: 'The work of reading a sound stopped unexpectedly. Try again.',
+  died: DIED,
 })
 /** What could not be read is tried again after so many milliseconds. */
 const LATER = 20_000
@@ -21,9 +28,25 @@ export const addressOfSound = (file: string): string =>
   new URL(addressOf(readSound, { params: { sound: file } }), location.href).href
 
 /** Measures a file that was just chosen. Errors: with a sentence. */
-export async function measureFile(file: Blob, onProgress: (share: number) => void): Promise<MeasuredSound> {
-  const answer = await client.ask({ kind: 'measure', from: file }, ({ done, of }) => onProgress(done / of))
+export const measureFile = (file: Blob, onProgress: (share: number) => void): Promise<MeasuredSound> =>
+  measure(file, onProgress)
+
+async function measure(from: Blob | string, onProgress: (share: number) => void = () => {}): Promise<MeasuredSound> {
+  const answer = await client.ask({ kind: 'measure', from }, ({ done, of }) => onProgress(done / of))
+  if (answer.kind !== 'measured') throw new Error(DIED)
   return answer
+}
+
+/** Lays words on a sound that is kept. Errors: with a sentence. */
+export async function layWordsIn(
+  file: string,
+  order: Pick<LayOrder, 'span' | 'words' | 'byLetters'>,
+  onProgress: (share: number) => void,
+) {
+  const asked = { kind: 'lay' as const, from: addressOfSound(file), ...order }
+  const answer = await client.ask(asked, ({ done, of }) => onProgress(done / of))
+  if (answer.kind !== 'laid') throw new Error(DIED)
+  return answer.words
 }
 
 /** Remembers what was measured before it was kept. */
@@ -37,7 +60,7 @@ export function heardOf(file: string): Heard | undefined {
   const known = heard.get(file)
   if (!known && !asked.has(file)) {
     asked.add(file)
-    client.ask({ kind: 'measure', from: addressOfSound(file) }).then(
+    measure(addressOfSound(file)).then(
       (measured) => heard.set(file, { measured }),
       (error: Error) => {
         heard.set(file, { trouble: error.message })

@@ -113,6 +113,7 @@ const label = computed(() => {
       :count="scene.settings.length"
       :per-frame="step"
       :across="26"
+      :said="scene.said"
       :style="{ marginLeft: `${NAME}px` }"
     />
   </div>

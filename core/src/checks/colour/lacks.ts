@@ -1,7 +1,7 @@
 import { PASSES } from '../../scene/schema'
 import { judged, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-import { named } from '../subject'
+import { named, type Shot } from '../subject'
 
 /** Fewer drawings than this say nothing of what most of them have. */
 const FEW = 5
@@ -18,16 +18,17 @@ export const lacks: Check = {
   why: 'What all drawings have but one flickers there.',
   limits: { share: { words: 'Of the drawings that have it', unit: '%', value: 80, min: 51, max: 100 } },
   level(subject, { scene, colour, limit }) {
-    const { shots } = subject
+    const { shots, bodies } = subject
     if (shots.length < FEW || subject.level.kind === 'ground') return judged([])
     const share = limit('share')
     const names = new Map(scene.palette.map(({ id, name }) => [id, name]))
-    const colours = shots.map(({ measured }) => new Set([...measured.pieces].map(({ swatch }) => colour(swatch))))
+    // A shut mouth shows no tongue: the shapes of a set differ in their colours, not in their passes.
+    const colours = bodies.map(({ measured }) => new Set([...measured.pieces].map(({ swatch }) => colour(swatch))))
     const findings: Observation[] = []
-    const judge = (what: string, has: readonly boolean[]) => {
+    const judge = (what: string, judged: readonly Shot[], has: readonly boolean[]) => {
       const value = (100 * has.filter(Boolean).length) / has.length
       if (value < share || value === 100) return
-      shots.forEach((shot, i) => {
+      judged.forEach((shot, i) => {
         if (has[i]) return
         findings.push({
           level: subject.level.id,
@@ -46,11 +47,13 @@ export const lacks: Check = {
     for (const pass of PASSES)
       judge(
         `the ${pass} pass`,
+        shots,
         shots.map(({ measured }) => measured.passes.includes(pass)),
       )
     for (const swatch of new Set(colours.flatMap((set) => [...set])))
       judge(
         names.get(swatch) ?? swatch,
+        bodies,
         colours.map((set) => set.has(swatch)),
       )
     return judged(findings)

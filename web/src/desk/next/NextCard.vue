@@ -42,6 +42,7 @@ const scopes = computed(
         }}<span class="note">{{ entry.role }}, {{ scene.levels[step.level]!.name }}</span>
       </p>
       <p data-test="how">{{ stepInWords(scene, step) }}</p>
+      <p v-if="entry.note">{{ entry.note }}</p>
       <p class="note">
         <template v-if="step.between"
           >at {{ fractionInWords(step.between.fraction) }} of the chart<template v-if="targets.length > 0"

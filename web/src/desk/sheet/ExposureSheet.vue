@@ -10,6 +10,7 @@ import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../../sound/SoundStrip.vue'))
+const SheetWords = defineAsyncComponent(() => import('../../sound/SheetWords.vue'))
 
 const props = defineProps<{
   scene: Scene
@@ -320,6 +321,16 @@ onUnmounted(() => (drag = undefined))
             down
             :sounds="sounds"
             :fps="scene.settings.fps"
+            :first="rows[0]!"
+            :count="rows.length"
+            :per-frame="ROW"
+            :across="sound.width.value"
+          />
+          <SheetWords
+            v-for="(_, id) in scene.said"
+            :key="id"
+            :sound="sounds[id]!"
+            :scene="scene"
             :first="rows[0]!"
             :count="rows.length"
             :per-frame="ROW"
