@@ -35,7 +35,16 @@ export function heardWords(sound: Sound, said: Said | undefined, fps: number): H
       heard(at[i]!) && heard(at[i + 1]!) ? [{ sound: each, from: frames[i]!, to: frames[i + 1]! }] : [],
     )
     return own.length > 0
-      ? [{ text, place, unsure: isUnsure(word), from: own[0]!.from, to: own.at(-1)!.to, sounds: own }]
+      ? [
+          {
+            text: withoutMarks(text),
+            place,
+            unsure: isUnsure(word),
+            from: own[0]!.from,
+            to: own.at(-1)!.to,
+            sounds: own,
+          },
+        ]
       : []
   })
 }
