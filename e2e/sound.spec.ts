@@ -76,6 +76,12 @@ test('a sound is brought in, stands on the sheet, is placed, cut, faded, muted, 
   expect([await wave(5), await wave(12)].every((wide) => wide <= 2)).toBe(true)
   await expectNothingSerious(page)
 
+  await page.getByLabel('Name of sound Cracks').fill('Clicks')
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await soundIn(desk))!.name).toBe('Clicks')
+  await page.getByLabel('Name of sound Clicks').fill('Cracks')
+  await page.keyboard.press('Enter')
+
   const panel = page.getByRole('group', { name: 'Sound Cracks' })
   const set = async (label: string, value: string) => {
     await panel.getByLabel(label).fill(value)

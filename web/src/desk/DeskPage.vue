@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { defineAsyncComponent, ref, watch } from 'vue'
 import ChartLadder from '../charts/ChartLadder.vue'
 import MeasuredLadder from '../charts/MeasuredLadder.vue'
 import { deskActs, editingActs } from './commands/acts'
 import { useCommands } from './commands/commands'
-import KeysDialog from './commands/KeysDialog.vue'
 import FoldedEdge from './FoldedEdge.vue'
 import AheadCard from './next/AheadCard.vue'
 import GuideCard from './next/GuideCard.vue'
@@ -19,6 +19,10 @@ import { useDesk } from './useDesk'
 const desk = useDesk()
 const { store, level, pencil, stage, ahead, walk, inbetween, chart, landmarks, slides, keysOpen, layout } = desk
 const size = useSheetWidth(layout)
+// Fetched when the keys are first asked for.
+const KeysDialog = defineAsyncComponent(() => import('./commands/KeysDialog.vue'))
+const keysAsked = ref(false)
+watch(keysOpen, () => (keysAsked.value = true))
 const acts = deskActs(desk)
 useCommands(
   (id) => acts[id](),
@@ -73,7 +77,7 @@ useCommands(
       @light="desk.toggleLight"
       @again="acts.again()"
     />
-    <KeysDialog v-model="keysOpen" />
+    <KeysDialog v-if="keysAsked" v-model="keysOpen" />
   </div>
 </template>
 

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { isDrawn, newLevel, progress, settingsSchema, type LaidPlan, type Settings } from '@unhurried/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { sayWhy, useScene } from '../session/scene'
-import TimingHelpers from '../parts/TimingHelpers.vue'
 import ChartForm from '../charts/ChartForm.vue'
-import PlannerBench from './PlannerBench.vue'
-import RateChange from './RateChange.vue'
 import { useHeard } from '../sound/useHeard'
 import TimeStrip from './TimeStrip.vue'
 import { usePlanner } from './usePlanner'
+
+// The strip can be read before what is only now and then asked for is here.
+const PlannerBench = defineAsyncComponent(() => import('./PlannerBench.vue'))
+const RateChange = defineAsyncComponent(() => import('./RateChange.vue'))
+const TimingHelpers = defineAsyncComponent(() => import('../parts/TimingHelpers.vue'))
 
 const store = useScene()
 const router = useRouter()

@@ -35,6 +35,7 @@ const inWords = (field: Field, value: Inputs[string] | undefined, fps: number) =
         v-else-if="field.kind === 'choice'"
         :id="`plan-${field.id}`"
         :model-value="String(inputs[field.id] ?? '')"
+        :model-modifiers="{ lazy: true }"
         size="small"
         :aria-label="field.words"
         placeholder="nothing to choose yet"

@@ -44,6 +44,7 @@ const copy = () =>
     <div class="line">
       <ElInput
         :model-value="sound.name"
+        :model-modifiers="{ lazy: true }"
         size="small"
         class="name"
         :aria-label="`Name of sound ${sound.name}`"

@@ -26,6 +26,7 @@ const emit = defineEmits<{ go: []; sounds: [written: string]; free: [] }>()
     <ElInput
       size="small"
       :model-value="word.sounds.join(' ')"
+      :model-modifiers="{ lazy: true }"
       :aria-label="`Sounds of ${word.text}`"
       @change="(written: string) => emit('sounds', written)"
     />

@@ -63,6 +63,7 @@ const touched = computed(() =>
     <div v-for="each in all" :key="each.id" class="row" role="group" :aria-label="`Reference ${each.name}`">
       <ElInput
         :model-value="each.name"
+        :model-modifiers="{ lazy: true }"
         size="small"
         class="name"
         :aria-label="`Name of reference ${each.name}`"

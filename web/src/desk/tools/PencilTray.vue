@@ -5,13 +5,10 @@ import { useEventListener } from '@vueuse/core'
 import { computed, ref, defineAsyncComponent } from 'vue'
 import { useScene } from '../../session/scene'
 import type { UnderLight } from '../../stage/light-table'
-import BrushPanel from './BrushPanel.vue'
 import CellPenTray from './CellPenTray.vue'
 import { keyOf, type CommandId } from '../commands/commands'
 import LandmarkTray from './LandmarkTray.vue'
-import LightTablePanel from './LightTablePanel.vue'
 import PaintTray from './PaintTray.vue'
-import PassesPanel from './PassesPanel.vue'
 import PotRow from './PotRow.vue'
 import { drawsWithBrush, type PencilSettings } from './pencil'
 import { TOOL_LIST, type ToolName } from './register'
@@ -21,6 +18,9 @@ import type { Landmarks } from './useLandmarks'
 import type { Slides } from './useSlides'
 import type { Stage } from '../paper/useStage'
 
+const BrushPanel = defineAsyncComponent(() => import('./BrushPanel.vue'))
+const LightTablePanel = defineAsyncComponent(() => import('./LightTablePanel.vue'))
+const PassesPanel = defineAsyncComponent(() => import('./PassesPanel.vue'))
 const ColoursPanel = defineAsyncComponent(() => import('./ColoursPanel.vue'))
 
 const pencil = defineModel<PencilSettings>({ required: true })
