@@ -17,7 +17,10 @@ const columnOf = (scene: Scene) => {
 }
 
 test('a line is typed and laid where it is heard, mended by hand, and mouths follow it', async ({ page, desk }) => {
-  await page.addInitScript(() => localStorage.setItem('unhurried-sound-width', '120'))
+  await page.addInitScript(() => {
+    localStorage.setItem('unhurried-sound-width', '120')
+    localStorage.setItem('unhurried-sheet', '320')
+  })
   await desk.opened({ length: 96, edits: [] })
   await desk.frameMenu()
   await page.getByRole('button', { name: 'Sound …' }).click()

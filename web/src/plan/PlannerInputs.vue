@@ -35,7 +35,6 @@ const inWords = (field: Field, value: Inputs[string] | undefined, fps: number) =
         v-else-if="field.kind === 'choice'"
         :id="`plan-${field.id}`"
         :model-value="String(inputs[field.id] ?? '')"
-        :model-modifiers="{ lazy: true }"
         size="small"
         :aria-label="field.words"
         placeholder="nothing to choose yet"
@@ -57,6 +56,7 @@ const inWords = (field: Field, value: Inputs[string] | undefined, fps: number) =
           :id="`plan-${field.id}`"
           class="held"
           :model-value="String(inputs[field.id] ?? '')"
+          :model-modifiers="{ lazy: true }"
           size="small"
           @change="(text: string) => emit('set', { [field.id]: text.trim() })"
         />
