@@ -66,6 +66,7 @@ const pins = (words: string): Act => ['desk/tools/useLandmarks.ts', words]
 const planner = (words: string): Act => ['plan/PlannerBench.vue', words]
 
 const sounds = (words: string): Act => ['sound/SoundRow.vue', words]
+const words = (act: string): Act => ['sound/WordsPanel.vue', act]
 
 const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   format: itself('the version of the document'),
@@ -194,6 +195,8 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'plans{}.kept[]': LAID,
   'plans{}.charts[]': LAID,
   'plans{}.turns': planner('plan-turns'),
+  'plans{}.laid{}[].drawing': LAID,
+  'plans{}.laid{}[].frames': LAID,
   'guides{}.plan': LAID,
   'guides{}.shapes[].points[]': LAID,
   'guides{}.shapes[].closed': LAID,
@@ -212,6 +215,13 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'sounds{}.fadeIn': sounds('set({ fadeIn:'),
   'sounds{}.fadeOut': sounds('set({ fadeOut:'),
   'sounds{}.muted': sounds('set({ muted:'),
+  'said{}.words[].text': words('work.layText('),
+  'said{}.words[].sounds[]': words('work.writeSounds('),
+  'said{}.words[].at[]': ['sound/SheetWords.vue', 'work.putBorder('],
+  'said{}.words[].sureness': itself('how sure whoever listened was'),
+  'said{}.words[].held[]': words('work.free('),
+  'said{}.words[].written': words('work.writeSounds('),
+  'said{}.byLetters': words('by their letters'),
 }
 
 const page = join(__dirname, '..')

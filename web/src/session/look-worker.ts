@@ -1,6 +1,5 @@
-import type { Limits } from '@unhurried/core'
 import { toRaw } from 'vue'
-import { WorkerClient } from '../workers/client'
+import { WorkerClient, type Unnumbered } from '../workers/client'
 import {
   lookReportSchema,
   type Found,
@@ -49,7 +48,7 @@ export class LookWorker {
 
   /** What is found; undefined when it was stopped or another look came after it. */
   async look(
-    order: { take: string; limits: Limits; whole: boolean },
+    order: Omit<Extract<Unnumbered<LookOrder>, { kind: 'look' }>, 'kind'>,
     onProgress: (progress: LookProgress) => void,
   ): Promise<Found | undefined> {
     const answer = await this.#client.ask({ kind: 'look', ...order, limits: toRaw(order.limits) }, onProgress)

@@ -1,3 +1,4 @@
+import { soundFilesOf, type Scene } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import { WorkerStopped } from '../workers/client'
@@ -10,6 +11,12 @@ import { useScene } from './scene'
 
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
 const PAUSE = 900
+
+/** What is heard in a scene; who listens is fetched when there is anything to hear. */
+async function onsetsIn(scene: Scene): ReturnType<typeof import('./measured').onsetsHeard> {
+  const files = soundFilesOf(scene)
+  return files.length > 0 ? (await import('./measured')).onsetsHeard(files) : new Map()
+}
 
 /** What Second look found in the scene that is open, kept new as it changes. */
 export const useLook = defineStore('look', () => {
@@ -58,7 +65,9 @@ export const useLook = defineStore('look', () => {
     trouble.value = ''
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
     try {
-      const order = { take: scene.take, limits: scene.limits, whole }
+      const onsets = await onsetsIn(scene.working)
+      if (!isLast()) return
+      const order = { take: scene.take, limits: scene.limits, whole, onsets }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
       if (isLast() && report) {
         found.value = report

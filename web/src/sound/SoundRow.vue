@@ -4,7 +4,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { sayWhy, useScene } from '../session/scene'
-import { heardOf } from './measured'
+import { heardOf } from '../session/measured'
 import SoundNumber from './SoundNumber.vue'
 
 const WordsPanel = defineAsyncComponent(() => import('./WordsPanel.vue'))

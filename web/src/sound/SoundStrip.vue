@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { endOf, gainAt, heardWords, lastFrameOf, peakBetween, type Said, type Sound } from '@unhurried/core'
 import { computed, onMounted, ref, watch } from 'vue'
-import { heardOf } from './measured'
+import { heardOf } from '../session/measured'
 
 /** The waveform of a scene's sounds under some of its frames, down the sheet or along a strip. */
 const props = defineProps<{

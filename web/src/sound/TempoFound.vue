@@ -2,7 +2,7 @@
 import { tempo, type Sound, type Tempo } from '@unhurried/core'
 import { computed } from 'vue'
 import { useScene } from '../session/scene'
-import { measuredOf } from './measured'
+import { measuredOf } from '../session/measured'
 
 /** The tempo heard in a sound, with its half and double, to be taken over as the scene's beats. */
 const { sounds } = defineProps<{ sounds: readonly Sound[] }>()

@@ -1,5 +1,5 @@
 import { gainsOver, stretchOf, type Sound } from '@unhurried/core'
-import { addressOfSound } from './measured'
+import { addressOfSound } from '../session/measured'
 import { PIECE, Pieces } from './pieces'
 
 /** Frames that go by, and what is heard meanwhile. */

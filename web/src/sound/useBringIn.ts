@@ -4,7 +4,7 @@ import { ref, shallowRef } from 'vue'
 import { upload } from '../api/upload'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
-import { measureFile, remember } from './measured'
+import { measureFile, remember } from '../session/measured'
 
 export const SOUND_ACCEPT = 'audio/*,video/webm,video/mp4,.wav,.flac,.mp3,.ogg,.opus,.aac,.m4a'
 

@@ -12,7 +12,7 @@ import { computed, ref } from 'vue'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import type { WishedWord } from '../workers/sound/messages'
-import { layWordsIn } from './measured'
+import { layWordsIn } from '../session/measured'
 
 /** A word as it is wished: what it was before, and what changes. */
 interface Wish {

@@ -39,7 +39,15 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
     waiting: z.array(waitingSchema),
   }),
   z.object({ kind: z.literal('happened'), transition: transitionSchema }),
-  z.object({ kind: z.literal('look'), id: z.int(), take: idSchema, limits: limitsSchema, whole: z.boolean() }),
+  z.object({
+    kind: z.literal('look'),
+    id: z.int(),
+    take: idSchema,
+    limits: limitsSchema,
+    whole: z.boolean(),
+    /** Where the sounds of a file begin anew, of those that were heard. */
+    onsets: z.map(z.string(), z.array(z.object({ seconds: z.number(), strength: z.number() }))),
+  }),
   /** Where a landmark may lie on the drawings after one it is pinned on. */
   z.object({
     kind: z.literal('follow'),

@@ -68,6 +68,7 @@ const look = (id: number, more: object = {}) => ({
   take: 'main',
   limits: {},
   whole: false,
+  onsets: new Map(),
   ...more,
 })
 const answers = (id: number) => (report: LookReport) => report.id === id && report.kind !== 'progress'
@@ -144,7 +145,10 @@ test('a landmark is followed from where it is pinned to where the next one is', 
 
 test('what is no order, or fits no scene, is answered with a sentence and costs nothing', async () => {
   expect(
-    await asked({ kind: 'look', id: 8, take: '', limits: {}, whole: false }, (report) => report.kind === 'failed'),
+    await asked(
+      { kind: 'look', id: 8, take: '', limits: {}, whole: false, onsets: new Map() },
+      (report) => report.kind === 'failed',
+    ),
   ).toMatchObject({ id: 8, sentence: expect.stringMatching(/Reload the page/) })
   expect(
     await asked(

@@ -9,7 +9,6 @@ import {
   PASSES,
   subjectOf,
   type Inspection,
-  type Limits,
   type Scene,
 } from '@unhurried/core'
 import { api } from '../../api/api'
@@ -75,7 +74,7 @@ async function nextOf(id: string | null | undefined) {
 
 async function look(
   { working: now, ink, waitingEdits }: SceneSession,
-  { id, take, limits, whole }: { id: number; take: string; limits: Limits; whole: boolean },
+  { id, take, limits, whole, onsets }: Omit<Extract<LookOrder, { kind: 'look' }>, 'kind'>,
 ) {
   const mine = ++turn
   const signal = {
@@ -105,6 +104,7 @@ async function look(
     inkOf: ink.inkOf,
     limits,
     next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
+    onsets: (file: string) => onsets.get(file) ?? [],
   }
   const context = subjectOf(options)
   let reportedAt = began

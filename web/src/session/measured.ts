@@ -21,7 +21,7 @@ const client = new WorkerClient<SoundOrder, SoundReport>({
 /** What could not be read is tried again after so many milliseconds. */
 const LATER = 20_000
 const heard = shallowReactive(new Map<string, Heard>())
-const asked = new Set<string>()
+const asked = new Map<string, Promise<MeasuredSound>>()
 
 /** Where a file that is kept is read from. */
 export const addressOfSound = (file: string): string =>
@@ -51,16 +51,17 @@ export async function layWordsIn(
 
 /** Remembers what was measured before it was kept. */
 export function remember(file: string, measured: MeasuredSound): void {
-  asked.add(file)
+  asked.set(file, Promise.resolve(measured))
   heard.set(file, { measured })
 }
 
-/** What is known of a file that is kept; undefined while it is measured, which begins when first asked for. */
-export function heardOf(file: string): Heard | undefined {
-  const known = heard.get(file)
-  if (!known && !asked.has(file)) {
-    asked.add(file)
-    measure(addressOfSound(file)).then(
+/** A file that is kept, measured when first asked for. Errors: with a sentence; what could not be read is asked anew later. */
+function measuring(file: string): Promise<MeasuredSound> {
+  let under = asked.get(file)
+  if (!under) {
+    under = measure(addressOfSound(file))
+    asked.set(file, under)
+    under.then(
       (measured) => heard.set(file, { measured }),
       (error: Error) => {
         heard.set(file, { trouble: error.message })
@@ -72,10 +73,26 @@ export function heardOf(file: string): Heard | undefined {
       },
     )
   }
-  return known
+  return under
+}
+
+/** What is known of a file that is kept; undefined while it is measured, which begins when first asked for. */
+export function heardOf(file: string): Heard | undefined {
+  if (!asked.has(file)) void measuring(file).catch(() => undefined)
+  return heard.get(file)
 }
 
 export function measuredOf(file: string): MeasuredSound | undefined {
   const known = heardOf(file)
   return known && 'measured' in known ? known.measured : undefined
+}
+
+/** Where the sounds of files begin anew; nothing of those that cannot be read. */
+export async function onsetsHeard(files: readonly string[]): Promise<Map<string, MeasuredSound['onsets']>> {
+  const found = new Map<string, MeasuredSound['onsets']>()
+  for (const file of files) {
+    const known = await measuring(file).catch(() => undefined)
+    if (known) found.set(file, known.onsets)
+  }
+  return found
 }
