@@ -15,7 +15,7 @@ const PAUSE = 900
 /** What is heard in a scene; who listens is fetched when there is anything to hear. */
 async function onsetsIn(scene: Scene): ReturnType<typeof import('./measured').onsetsHeard> {
   const files = soundFilesOf(scene)
-  return files.length > 0 ? (await import('./measured')).onsetsHeard(files) : new Map()
+  return files.length > 0 ? (await import('./measured')).onsetsHeard(files) : {}
 }
 
 /** What Second look found in the scene that is open, kept new as it changes. */

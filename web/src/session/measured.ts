@@ -88,11 +88,11 @@ export function measuredOf(file: string): MeasuredSound | undefined {
 }
 
 /** Where the sounds of files begin anew; nothing of those that cannot be read. */
-export async function onsetsHeard(files: readonly string[]): Promise<Map<string, MeasuredSound['onsets']>> {
-  const found = new Map<string, MeasuredSound['onsets']>()
+export async function onsetsHeard(files: readonly string[]): Promise<Record<string, MeasuredSound['onsets']>> {
+  const found: Record<string, MeasuredSound['onsets']> = {}
   for (const file of files) {
     const known = await measuring(file).catch(() => undefined)
-    if (known) found.set(file, known.onsets)
+    if (known) found[file] = known.onsets
   }
   return found
 }

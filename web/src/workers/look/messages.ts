@@ -46,7 +46,7 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
     limits: limitsSchema,
     whole: z.boolean(),
     /** Where the sounds of a file begin anew, of those that were heard. */
-    onsets: z.map(z.string(), z.array(z.object({ seconds: z.number(), strength: z.number() }))),
+    onsets: z.record(z.string(), z.array(z.object({ seconds: z.number(), strength: z.number() }))),
   }),
   /** Where a landmark may lie on the drawings after one it is pinned on. */
   z.object({

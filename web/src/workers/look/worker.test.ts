@@ -68,7 +68,7 @@ const look = (id: number, more: object = {}) => ({
   take: 'main',
   limits: {},
   whole: false,
-  onsets: new Map(),
+  onsets: {},
   ...more,
 })
 const answers = (id: number) => (report: LookReport) => report.id === id && report.kind !== 'progress'
@@ -146,7 +146,7 @@ test('a landmark is followed from where it is pinned to where the next one is', 
 test('what is no order, or fits no scene, is answered with a sentence and costs nothing', async () => {
   expect(
     await asked(
-      { kind: 'look', id: 8, take: '', limits: {}, whole: false, onsets: new Map() },
+      { kind: 'look', id: 8, take: '', limits: {}, whole: false, onsets: {} },
       (report) => report.kind === 'failed',
     ),
   ).toMatchObject({ id: 8, sentence: expect.stringMatching(/Reload the page/) })

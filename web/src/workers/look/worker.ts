@@ -104,7 +104,7 @@ async function look(
     inkOf: ink.inkOf,
     limits,
     next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
-    onsets: (file: string) => onsets.get(file) ?? [],
+    onsets: (file: string) => onsets[file] ?? [],
   }
   const context = subjectOf(options)
   let reportedAt = began
