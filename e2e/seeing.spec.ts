@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate'
 import { decode } from 'fast-png'
-import { writePng } from '../core/src/format/png'
+import { writePng } from '../core/src/format/picture/png'
 import { expect, expectNothingSerious, key, line, round, saved, test } from './harness'
 
 const INK = [42, 41, 50] as const

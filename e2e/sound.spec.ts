@@ -318,6 +318,46 @@ test('films go out with their sound, every frame at its time, as another program
     const moving = framesOf(await made('Moving PNG', 'Make the moving PNG'))
     expect(moving.map((time) => Math.round(time * 24))).toEqual([0, 2, 19])
 
+    // The browser's own decoders read the other two.
+    const webp = readFileSync(await made('Moving WebP', 'Make the moving WebP'))
+    const read = await page.evaluate(
+      async (bytes) => {
+        const decoder = new ImageDecoder({ data: Uint8Array.from(bytes), type: 'image/webp' })
+        await decoder.tracks.ready
+        const { frameCount, repetitionCount } = decoder.tracks.selectedTrack!
+        const durations: number[] = []
+        for (let frameIndex = 0; frameIndex < frameCount; frameIndex++)
+          durations.push((await decoder.decode({ frameIndex })).image.duration! / 1000)
+        return { repetitionCount, durations }
+      },
+      [...webp],
+    )
+    expect(read).toEqual({ repetitionCount: Infinity, durations: [83, 709, 708] })
+    const svg = readFileSync(await made('Moving SVG', 'Make the moving SVG'), 'utf8')
+    const shown = await page.context().newPage()
+    await shown.setContent(svg)
+    for (const [frame, drawing] of [
+      [1, 0],
+      [3, 1],
+      [19, 1],
+      [36, 2],
+    ] as const)
+      expect(
+        await shown.evaluate(
+          (ms) => {
+            for (const animation of document.getAnimations()) {
+              animation.pause()
+              animation.currentTime = ms
+            }
+            return [...document.querySelectorAll('g.m')].map(
+              (group) => getComputedStyle(group).visibility === 'visible',
+            )
+          },
+          ((frame - 0.5) * 1000) / 24,
+        ),
+      ).toEqual([0, 1, 2].map((each) => each === drawing))
+    await shown.close()
+
     // Over nothing: opacity goes along, in the corner there is none.
     await page.getByText('Film as WebM', { exact: true }).click()
     await page.getByRole('button', { name: 'nothing (transparent)' }).click()

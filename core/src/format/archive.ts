@@ -1,3 +1,4 @@
+import { attribute, outlineOf } from './picture/ink-paths'
 import type { Exporter } from './exported'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
@@ -14,7 +15,6 @@ import { coloursOf } from '../scene/palette'
 import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../scene/schema'
 import { sentenceOf } from '../base/sentence'
 import { pieceSchema, quantized, type Ink, type InkPiece } from '../ink/ink'
-import { strokeOutlines, type Ring } from '../ink/outline'
 
 /**
  * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),
@@ -103,24 +103,6 @@ export function writeArchive({ scene, inkOf, pictures, sounds }: SceneWithInk): 
   return zipSync(dated)
 }
 
-const attribute = (text: string) =>
-  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
-
-function outlinePath(rings: readonly Ring[]): string {
-  const ring = (points: Ring) =>
-    points.length === 0
-      ? ''
-      : `${points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')}Z`
-  return rings.map(ring).join('')
-}
-function runsPath(runs: readonly number[]): string {
-  let d = ''
-  for (let i = 0; i < runs.length; i += 3) d += `M${runs[i]} ${runs[i + 1]}h${runs[i + 2]}v1h-${runs[i + 2]}z`
-  return d
-}
-const pairs = (flat: readonly number[]): Ring =>
-  Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!] as const)
-
 /** One pass as a picture any program can show; what the hand did is in its `data-` attributes. */
 function inkSvg(scene: Scene, ink: Ink): string {
   const { width, height } = scene.settings
@@ -128,13 +110,13 @@ function inkSvg(scene: Scene, ink: Ink): string {
   const paths = ink.map((piece) => {
     const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
     if (piece.kind === 'cells')
-      return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${runsPath(piece.runs)}"/>`
+      return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${outlineOf(piece)}"/>`
     if (piece.kind === 'fill') {
       const holes = piece.holes ? ` data-holes="${piece.holes.map((ring) => ring.join(' ')).join(', ')}"` : ''
-      return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlinePath([piece.outline, ...(piece.holes ?? [])].map(pairs))}"/>`
+      return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlineOf(piece)}"/>`
     }
     const hand = `${piece.brush ? ` data-brush="${piece.brush}"` : ''} data-size="${piece.size}"${piece.taper ? ` data-taper="${piece.taper.join(' ')}"` : ''}`
-    return `<path ${common}${hand} data-points="${piece.points.join(' ')}" d="${outlinePath(strokeOutlines(piece))}"/>`
+    return `<path ${common}${hand} data-points="${piece.points.join(' ')}" d="${outlineOf(piece)}"/>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${paths.join('\n')}\n</svg>\n`
 }

@@ -1,7 +1,7 @@
 import type { Ink } from '../ink/ink'
 import type { Scene } from '../scene/schema'
 import type { PictureRun } from '../timing/sheet'
-import type { SpriteOptions } from './sprites'
+import type { SpriteOptions } from './picture/sprites'
 import type { FilmContainer, FilmSound, FilmWriter } from './film'
 
 /** Fonts of a printed sheet: of each kind several files, the first that has a letter writes it. */
@@ -9,6 +9,8 @@ interface SheetFonts {
   readonly plain: readonly Uint8Array[]
   readonly bold: readonly Uint8Array[]
 }
+
+export type StillType = 'image/png' | 'image/webp'
 
 /** What a format writes from. */
 interface ExportSource {
@@ -32,8 +34,12 @@ interface ExportSource {
   readonly show: (run: PictureRun) => void
   /** One picture of the film as RGBA bytes; the same bytes are used again for the next. */
   readonly paint: (run: PictureRun) => Uint8ClampedArray
+  /** One picture of the film as a file, packed by whoever paints it; of WebP `quality` 1 keeps every pixel. */
+  readonly still: (run: PictureRun, type: StillType, quality?: number) => Promise<Uint8Array>
+  /** Every pixel exact, where a format may be smaller without. */
+  readonly exact: boolean
   readonly sprites: SpriteOptions
-  /** How often a film lets the scene go by. */
+  /** How often a film lets the scene go by; of a part the last turn breaks off. */
   readonly turns: number
   /** The sound of all turns, for formats that need it; absent: nothing is heard. */
   readonly sound: FilmSound | undefined

@@ -32,6 +32,8 @@ function source(turns: number, runs = pictureRuns(scene)) {
       ...{ paper: 'a4' as const, clear: false, width: 8, height: 8 },
       show: ({ frame }: { frame: number }) => void did.push(['show', frame]),
       paint: () => new Uint8ClampedArray(),
+      still: async () => new Uint8Array(),
+      exact: true,
       openFilm: async (container: FilmContainer) => ({
         add: async (from: number, duration: number) => void did.push([container, Math.round(from * 12), duration * 12]),
         finish: async () => new Uint8Array([7]),
@@ -50,6 +52,12 @@ test('every frame is in the film at its own time, and each picture is painted on
   expect(times).toEqual(Array.from({ length: 18 }, (_, i) => i))
   expect(did.filter(([what]) => what === 'show').map(([, frame]) => frame)).toEqual([1, 5, 1, 5])
   expect((await exportMp4(source(1).given)).name).toBe('out.mp4')
+})
+
+test('of a part of a turn the last frames are left out', async () => {
+  const { did, given } = source(1.5)
+  await exportWebm(given)
+  expect(did.filter(([what]) => what === 'webm').map(([, at]) => at)).toEqual(Array.from({ length: 14 }, (_, i) => i))
 })
 
 test('of a part of the scene the film begins at its own beginning', async () => {

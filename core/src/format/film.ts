@@ -18,6 +18,9 @@ export interface FilmWriter {
   readonly finish: () => Promise<Uint8Array>
 }
 
+/** Frames of a film in which so many go by so often. */
+export const framesGoingBy = (frames: number, turns: number): number => Math.max(1, Math.round(frames * turns))
+
 /**
  * A film of a take with its sound, every frame at its exact time. A picture that is held is painted once; `turns` lets
  * the scene go by several times.
@@ -28,14 +31,16 @@ const exportFilm =
     const { fps } = scene.settings
     const first = runs[0]!.frame
     const length = runs.reduce((sum, { frames }) => sum + frames, 0)
+    const whole = framesGoingBy(length, turns)
     const film = await openFilm(container, sound)
-    for (let turn = 0; turn < turns; turn++)
+    for (let turn = 0; turn * length < whole; turn++)
       for (const run of runs) {
+        const begins = turn * length + run.frame - first
+        if (begins >= whole) break
         show(run)
-        for (let frame = run.frame; frame < run.frame + run.frames; frame++) {
-          const at = turn * length + frame - first
+        for (let at = begins; at < Math.min(whole, begins + run.frames); at++) {
           await film.add(at / fps, 1 / fps)
-          progress(at + 1, turns * length + 1, `Frame ${at + 1} of ${turns * length}`)
+          progress(at + 1, whole + 1, `Frame ${at + 1} of ${whole}`)
         }
       }
     return { name: `${stem}.${container}`, type: TYPES[container], parts: [await film.finish()] }

@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
 import { GifReader } from 'omggif'
-import { gifDelays, openGif } from './gif'
-import { writePng } from './png'
-import { openArchive, stillName } from './stills'
+import { gifDelays, openGif } from './picture/gif'
+import { writePng } from './picture/png'
+import { openArchive, stillName } from './picture/stills'
 
 const flat = (width: number, height: number, colour: number[]) =>
   Uint8Array.from({ length: width * height * 4 }, (_, i) => colour[i % 4]!)

@@ -1,5 +1,8 @@
+import { saidSrgb } from './picture/chunks'
+import { writePng } from './picture/png'
 import { pictureRuns } from '../timing/sheet'
 import { settingsOf } from '../testing/build'
+import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
 import { applyEdit } from '../edits/apply'
 import { newScene } from '../scene/create'
@@ -47,6 +50,12 @@ async function written(id: FormatId) {
       painted.push(frame)
       return new Uint8ClampedArray(16 * 8 * 4).fill(frame * 30)
     },
+    still: async ({ frame }) => {
+      painted.push(frame)
+      const pixels = Uint8Array.from({ length: 16 * 8 * 4 }, (_, i) => (i % 4 === 3 ? 255 : frame * 30))
+      return writePng({ width: 16, height: 8, pixels })
+    },
+    exact: true,
     fonts: () => Promise.reject(new Error('no letters here')),
     progress: (_done, _of, words) => reported.push(words),
   })
@@ -73,6 +82,20 @@ test('stills are a picture for every frame, painted once while it stands', async
   const [first, , third, fourth] = Object.values(files)
   expect(third).toEqual(first)
   expect(fourth).not.toEqual(first)
+})
+
+test('stills say that their colours are sRGB, once', async () => {
+  const [png] = Object.values(unzipSync((await written('stills')).bytes))
+  const text = Buffer.from(png!).toString('latin1')
+  expect([text.indexOf('sRGB'), text.lastIndexOf('sRGB')]).toEqual([37, 37])
+  expect(saidSrgb(png!)).toBe(png)
+  expect(decode(png!)).toMatchObject({ width: 16, height: 8, channels: 3 })
+})
+
+test('a moving SVG paints nothing: it is outlines', async () => {
+  const { name, type, bytes, painted } = await written('svg')
+  expect([name, type, painted]).toEqual(['out.svg', 'image/svg+xml', []])
+  expect(bytes.toString()).toContain('<path')
 })
 
 test('the sheet as a table and the whole scene need no picture painted', async () => {

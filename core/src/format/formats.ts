@@ -15,6 +15,8 @@ interface Needs {
   readonly sound?: true
   /** It has no clear places. */
   readonly opaque?: true
+  /** Its pixels may be exact, or the file smaller. */
+  readonly exact?: true
   /** Its pictures may be trimmed and packed. */
   readonly sprites?: true
   /** It may let the scene go by several times. */
@@ -39,7 +41,7 @@ const FORMATS = [
     note: 'one file that plays anywhere',
     make: 'Make the GIF',
     needs: { ink: 'shown', painted: true, take: true },
-    load: async () => (await import('./gif')).exportGif,
+    load: async () => (await import('./picture/gif')).exportGif,
   },
   {
     id: 'apng',
@@ -47,7 +49,23 @@ const FORMATS = [
     note: 'loops, every pixel exact',
     make: 'Make the moving PNG',
     needs: { ink: 'shown', painted: true, take: true },
-    load: async () => (await import('./apng')).exportApng,
+    load: async () => (await import('./picture/apng')).exportApng,
+  },
+  {
+    id: 'webp',
+    word: 'Moving WebP',
+    note: 'loops, small, for pages',
+    make: 'Make the moving WebP',
+    needs: { ink: 'shown', painted: true, take: true, exact: true },
+    load: async () => (await import('./picture/webp')).exportWebp,
+  },
+  {
+    id: 'svg',
+    word: 'Moving SVG',
+    note: 'loops, outlines at any size',
+    make: 'Make the moving SVG',
+    needs: { ink: 'shown', painted: true, files: true, take: true },
+    load: async () => (await import('./picture/moving-svg')).exportMovingSvg,
   },
   {
     id: 'webm',
@@ -79,7 +97,7 @@ const FORMATS = [
     note: 'every frame, in a zip',
     make: 'Make the stills',
     needs: { ink: 'shown', painted: true, take: true },
-    load: async () => (await import('./stills')).exportStills,
+    load: async () => (await import('./picture/stills')).exportStills,
   },
   {
     id: 'sprites',
@@ -87,7 +105,7 @@ const FORMATS = [
     note: 'PNG and JSON, for a game',
     make: 'Make the sheet',
     needs: { ink: 'shown', painted: true, take: true, sprites: true },
-    load: async () => (await import('./sprites')).exportSprites,
+    load: async () => (await import('./picture/sprites')).exportSprites,
   },
   {
     id: 'pdf',

@@ -1,5 +1,5 @@
 import { pictureHead } from './picture-head'
-import { writePng } from './png'
+import { writePng } from './picture/png'
 
 const png = writePng({ width: 3, height: 2, pixels: new Uint8ClampedArray(24) })
 const bytes = (...parts: (string | number[])[]) =>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { clamp, EXPORT_FORMATS, exportFormat, lastFrameOf, pictureRuns, runsWithin } from '@unhurried/core'
+import {
+  clamp,
+  EXPORT_FORMATS,
+  exportFormat,
+  framesGoingBy,
+  lastFrameOf,
+  pictureRuns,
+  runsWithin,
+} from '@unhurried/core'
 import { useDebounceFn, usePreferredReducedMotion, useResizeObserver } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { bytesInWords } from '../parts/bytes'
@@ -15,7 +23,7 @@ const store = useScene()
 const scene = computed(() => store.scene!)
 const length = computed(() => scene.value.settings.length)
 const form = reactive<Handover>({
-  ...{ as: 'gif', take: store.take, paper: 'a4', scale: 1, clear: false, turns: 1 },
+  ...{ as: 'gif', take: store.take, paper: 'a4', scale: 1, clear: false, exact: true, turns: 1 },
   // What was chosen on the sheet is what goes out.
   ...{ first: store.chosen?.from ?? 1, last: store.chosen?.to ?? length.value },
   sprites: { trimmed: true, padding: 1, powers: false },
@@ -74,7 +82,19 @@ const notes = computed(() => {
   ]
 })
 
-const lasts = computed(() => framesAndSeconds(count.value * form.turns, scene.value.settings.fps))
+/** What is asked for by its own width is kept within what a picture may be. */
+const LONGEST = 8192
+const MOST_TURNS = 1000
+const ownWidth = (width: number | undefined) => {
+  const { width: own, height } = scene.value.settings
+  const most = Math.floor((LONGEST * own) / Math.max(own, height))
+  if (width) form.scale = clamp(width, 8, most) / own
+}
+const goesBy = computed(() => framesGoingBy(count.value, form.turns))
+const lasts = computed(() => framesAndSeconds(goesBy.value, scene.value.settings.fps))
+const ownSeconds = (seconds: number | undefined) => {
+  if (seconds) form.turns = clamp((seconds * scene.value.settings.fps) / count.value, 1 / count.value, MOST_TURNS)
+}
 
 const canvas = ref<HTMLCanvasElement>()
 const stage = ref<HTMLElement>()
@@ -208,12 +228,48 @@ watch(format, ({ needs }) => {
         >
           {{ each === 0.5 ? '½' : `${each}×` }}
         </button>
-        <span class="note">{{ size.width }} × {{ size.height }} pixels</span>
+        <label>
+          or
+          <ElInputNumber
+            size="small"
+            :model-value="size.width"
+            :min="8"
+            :max="LONGEST"
+            aria-label="Pixels across"
+            @change="ownWidth"
+          />
+          × {{ size.height }} pixels</label
+        >
+      </div>
+      <div v-if="format.needs.exact" class="line" role="group" aria-label="Pixels">
+        <span>Pixels</span>
+        <button class="word" :aria-pressed="form.exact" @click="form.exact = true">exact</button>
+        <button class="word" :aria-pressed="!form.exact" @click="form.exact = false">nearly so, a smaller file</button>
       </div>
       <div v-if="format.needs.turns" class="line">
         <label for="handover-turns">Goes by</label>
-        <ElInputNumber id="handover-turns" v-model="form.turns" size="small" :min="1" :max="100" />
-        <span class="note">{{ form.turns === 1 ? 'time' : 'times' }}, {{ lasts }}</span>
+        <ElInputNumber
+          id="handover-turns"
+          size="small"
+          :model-value="Number(form.turns.toFixed(2))"
+          :min="0.01"
+          :max="MOST_TURNS"
+          @change="(value?: number) => (form.turns = value ?? 1)"
+        />
+        <label>
+          {{ form.turns === 1 ? 'time' : 'times' }}, for
+          <ElInputNumber
+            size="small"
+            :model-value="Number((goesBy / scene.settings.fps).toFixed(2))"
+            :min="0.1"
+            :max="3600"
+            :step="1"
+            aria-label="Seconds the film lasts"
+            @change="ownSeconds"
+          />
+          s</label
+        >
+        <span class="note">{{ lasts }}</span>
       </div>
       <div v-if="format.needs.sprites" class="line" role="group" aria-label="Sprites">
         <button class="word" :aria-pressed="form.sprites.trimmed" @click="form.sprites.trimmed = true">

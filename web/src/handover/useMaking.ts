@@ -8,7 +8,7 @@ import { handoverReportSchema, type HandoverOrder } from '../workers/handover/me
 /** What is asked for on the page. */
 export type Handover = Pick<
   HandoverOrder,
-  'as' | 'take' | 'paper' | 'scale' | 'clear' | 'turns' | 'sprites' | 'first' | 'last'
+  'as' | 'take' | 'paper' | 'scale' | 'clear' | 'exact' | 'turns' | 'sprites' | 'first' | 'last'
 >
 
 const NO_DRAWINGS = 'Some drawings could not be fetched: the server is not answering. Start it again, then hand over.'

@@ -18,12 +18,14 @@ export const handoverOrderSchema = z.object({
   as: z.enum(FORMAT_IDS),
   sprites: z.object({ trimmed: z.boolean(), padding: z.int().min(0).max(64), powers: z.boolean() }),
   /** How often a film lets the scene go by, and what is heard in one turn. */
-  turns: z.int().min(1).max(100),
+  turns: z.number().positive().max(1000),
   sound: z.object({ rate: z.number(), channels: z.array(z.instanceof(Float32Array)).min(1) }).optional(),
   /** What a printed sheet is printed on. */
   paper: z.enum(['a4', 'letter']),
-  scale: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),
+  scale: z.number().positive().max(16),
   clear: z.boolean(),
+  /** Every pixel exact, where a format may be smaller without. */
+  exact: z.boolean(),
 })
 export type HandoverOrder = z.infer<typeof handoverOrderSchema>
 

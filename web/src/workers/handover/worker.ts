@@ -1,5 +1,6 @@
 import {
   exportFormat,
+  framesGoingBy,
   inkKey,
   pictureRuns,
   runsWithin,
@@ -8,6 +9,7 @@ import {
   type FilmSound,
   type Ink,
   type PictureRun,
+  type StillType,
 } from '@unhurried/core'
 import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
 import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
@@ -61,25 +63,31 @@ function painter({ scene, bitmaps, scale, clear, as }: HandoverOrder, inkOf: Ink
     show(run)
     return surfaceOf().getImageData(0, 0, width, height).data
   }
+  async function still(run: PictureRun, type: StillType, quality?: number): Promise<Uint8Array> {
+    show(run)
+    const blob = await theCanvas().convertToBlob({ type, ...(quality !== undefined && { quality }) })
+    if (blob.type !== type) throw new Error(`This browser cannot write ${type === 'image/webp' ? 'WebP' : 'PNG'}.`)
+    return new Uint8Array(await blob.arrayBuffer())
+  }
   const film = async (container: FilmContainer, sound: FilmSound | undefined) =>
     // Encoders are fetched when a film is made.
     (await import('./film')).openFilm({ container, canvas: theCanvas(), fps: scene.settings.fps, clear, sound })
-  return { width, height, show, paint, openFilm: film }
+  return { width, height, show, paint, still, openFilm: film }
 }
 
-/** A sound several times over. */
-function repeated({ rate, channels }: FilmSound, turns: number): FilmSound {
+/** A sound over and over, for as long as so many frames of a film; once through lasts `once` frames. */
+function repeated({ rate, channels }: FilmSound, once: number, frames: number): FilmSound {
   const over = (channel: Float32Array) => {
-    const all = new Float32Array(channel.length * turns)
-    for (let turn = 0; turn < turns; turn++) all.set(channel, turn * channel.length)
+    const all = new Float32Array(Math.round((channel.length * frames) / once))
+    for (let at = 0; at < all.length; at += channel.length) all.set(channel.subarray(0, all.length - at), at)
     return all
   }
-  return turns === 1 ? { rate, channels } : { rate, channels: channels.map(over) }
+  return frames === once ? { rate, channels } : { rate, channels: channels.map(over) }
 }
 
 async function make(order: HandoverOrder) {
   const began = performance.now()
-  const { scene, take, first, last, ink, pictures, sounds, sound, turns, sprites, as, paper, clear } = order
+  const { scene, take, first, last, ink, pictures, sounds, sound, turns, sprites, as, paper, clear, exact } = order
   const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
   const write = await exportFormat(as).load()
   const { name, type, parts } = await write({
@@ -91,9 +99,10 @@ async function make(order: HandoverOrder) {
     sounds,
     turns,
     sprites,
-    sound: sound && repeated(sound, turns),
+    sound: sound && repeated(sound, last - first + 1, framesGoingBy(last - first + 1, turns)),
     paper,
     clear,
+    exact,
     ...painter(order, inkOf),
     stem: stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, ''),
     fonts,

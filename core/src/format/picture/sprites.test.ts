@@ -1,11 +1,11 @@
-import { pictureRuns } from '../timing/sheet'
+import { pictureRuns } from '../../timing/sheet'
 import { decode } from 'fast-png'
 import fc from 'fast-check'
 import { strFromU8, unzipSync } from 'fflate'
-import { applyEdit } from '../edits/apply'
-import type { Edit } from '../edits/kinds'
-import { newScene } from '../scene/create'
-import { drawn, settingsOf } from '../testing/build'
+import { applyEdit } from '../../edits/apply'
+import type { Edit } from '../../edits/kinds'
+import { newScene } from '../../scene/create'
+import { drawn, settingsOf } from '../../testing/build'
 import { exportSprites, type SpriteOptions } from './sprites'
 
 const SIDE = 12
@@ -69,6 +69,8 @@ async function made(boxes: Boxes, sprites: SpriteOptions, of = scene) {
     ...{ inkOf: () => [], pictures: new Map(), sounds: new Map(), sound: undefined },
     show: () => undefined,
     paint: ({ shown }) => painted(boxes, shown[0]!.drawing),
+    still: async () => new Uint8Array(),
+    exact: true,
     openFilm: () => Promise.reject(new Error('no film')),
     fonts: () => Promise.reject(new Error('no fonts')),
     progress: () => undefined,

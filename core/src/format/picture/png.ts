@@ -1,5 +1,5 @@
 import { encode } from 'fast-png'
-import { requireWhole } from '../base/ranges'
+import { requireWhole } from '../../base/ranges'
 
 export interface Picture {
   readonly width: number

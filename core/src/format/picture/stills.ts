@@ -1,5 +1,5 @@
-import type { Exporter } from './exported'
-import { writePng } from './png'
+import type { Exporter } from '../exported'
+import { saidSrgb } from './chunks'
 import { Zip, ZipPassThrough } from 'fflate'
 
 /** `low-tide-0007.png`: the frame's number with as many digits as the last frame needs, at least four. */
@@ -39,12 +39,16 @@ export function openArchive(): { add: (name: string, bytes: Uint8Array) => void;
   }
 }
 
-/** Every frame of a take as a numbered PNG, in a zip. */
-export const exportStills: Exporter = ({ scene, runs, stem, width, height, paint, progress }) => {
+/** Every frame of a take as a numbered PNG, in a zip. A held frame is made once, and its bytes are written again. */
+export const exportStills: Exporter = async ({ scene, runs, stem, still, progress }) => {
   const archive = openArchive()
   const { name, length } = scene.settings
-  for (const run of runs) {
-    const png = writePng({ width, height, pixels: paint(run) })
+  // The next is painted while this one is packed.
+  let next = runs[0] && still(runs[0], 'image/png')
+  for (const [i, run] of runs.entries()) {
+    const now = next!
+    next = runs[i + 1] && still(runs[i + 1]!, 'image/png')
+    const png = saidSrgb(await now)
     const end = run.frame + run.frames
     for (let frame = run.frame; frame < end; frame++) archive.add(stillName(name, frame, length), png)
     progress(end - 1, length, `Frame ${end - 1} of ${length}`)

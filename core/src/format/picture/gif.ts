@@ -1,7 +1,7 @@
-import type { Exporter } from './exported'
+import type { Exporter } from '../exported'
 import { GIFEncoder, quantize, type Palette } from 'gifenc'
-import { LIMITS } from '../base/limits'
-import { requireWhole } from '../base/ranges'
+import { LIMITS } from '../../base/limits'
+import { requireWhole } from '../../base/ranges'
 import { boxOf, cut, type Box } from './changed-box'
 import type { Picture } from './png'
 
