@@ -5,12 +5,12 @@ import { useRoute, useRouter } from 'vue-router'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { sayWhy, useScene } from '../session/scene'
-import ChartForm from '../charts/ChartForm.vue'
 import { useHeard } from '../sound/useHeard'
 import TimeStrip from './TimeStrip.vue'
 import { usePlanner } from './usePlanner'
 
-// The strip can be read before what is only now and then asked for is here.
+// The strip can be read before what lies below it is here.
+const ChartForm = defineAsyncComponent(() => import('../charts/ChartForm.vue'))
 const PlannerBench = defineAsyncComponent(() => import('./PlannerBench.vue'))
 const RateChange = defineAsyncComponent(() => import('./RateChange.vue'))
 const TimingHelpers = defineAsyncComponent(() => import('../parts/TimingHelpers.vue'))
