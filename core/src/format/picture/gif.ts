@@ -1,8 +1,10 @@
 import type { Exporter } from '../exported'
-import { GIFEncoder, quantize, type Palette } from 'gifenc'
+import { quantize, type Palette } from 'gifenc'
 import { LIMITS } from '../../base/limits'
 import { requireWhole } from '../../base/ranges'
 import { boxOf, cut, type Box } from './changed-box'
+import { concatenated } from './chunks'
+import { packed } from './lzw'
 import type { Picture } from './png'
 
 /**
@@ -22,7 +24,9 @@ export function gifDelays(frames: readonly number[], fps: number): number[] {
 
 interface Kept extends Box {
   readonly colours: Uint32Array
-  delay: number
+  readonly delay: number
+  /** What it covers is clear again before the next is laid. */
+  readonly clears: boolean
 }
 
 const CLEAR = 0
@@ -121,39 +125,62 @@ export function openGif({
   requireWhole('height', height, 1, 0xffff)
   const kept: Kept[] = []
   const book = colourBook()
-  let before: Uint32Array | undefined
+  /** What lies there before the picture that waits is laid, and that picture: what comes after it says how it ends. */
+  const lies = new Uint32Array(width * height)
+  let waiting: { plane: Uint32Array; delay: number } | undefined
   let anyClear = false
+  /** Lays the picture that waits, so that the next can follow it. */
+  function settle(next?: Uint32Array) {
+    const { plane, delay } = waiting!
+    const goes = next && boxOf(width, height, (at) => plane[at] !== CLEAR && next[at] === CLEAR)
+    const changed =
+      kept.length === 0 ? { x: 0, y: 0, width, height } : boxOf(width, height, (at) => plane[at] !== lies[at])
+    // A part that goes clear is covered by it, and goes with it.
+    const box = around(changed, goes) ?? { x: 0, y: 0, width: 1, height: 1 }
+    const colours = cut(plane, width, box)
+    book.note(colours)
+    kept.push({ ...box, colours, delay, clears: goes !== undefined })
+    lies.set(plane)
+    if (goes) clearBox(lies, width, box)
+  }
   return {
     add(pixels, delay) {
       requireWhole('pixels.length', pixels.length, width * height * 4, width * height * 4)
       const { plane, clear } = planeOf(pixels, transparent)
       anyClear ||= clear
-      const last = kept.at(-1)
-      const old = before
-      const changed = old ? boxOf(width, height, (at) => plane[at] !== old[at]) : undefined
-      before = plane
-      if (old && last && !changed && last.delay + delay <= LONGEST_DELAY) {
-        last.delay += delay
+      const same = waiting?.plane.every((colour, at) => colour === plane[at])
+      if (waiting && same && waiting.delay + delay <= LONGEST_DELAY) {
+        waiting.delay += delay
         return
       }
-      const whole = { x: 0, y: 0, width, height }
-      const dot = { x: 0, y: 0, width: 1, height: 1 }
-      const box = !old
-        ? whole
-        : transparent
-          ? (boxOf(width, height, (at) => plane[at] !== CLEAR) ?? dot)
-          : (changed ?? dot)
-      const colours = cut(plane, width, box)
-      book.note(colours)
-      kept.push({ ...box, colours, delay })
+      if (waiting) settle(plane)
+      waiting = { plane, delay }
     },
     finish(onFrame) {
-      if (kept.length === 0) throw new RangeError('A GIF needs at least one picture.')
+      if (!waiting) throw new RangeError('A GIF needs at least one picture.')
+      settle()
       // A clear index is needed for transparency, and otherwise saves bytes where there is room for it.
       const clear = transparent ? anyClear || book.size > 256 : book.size !== 256
-      return written(kept, { width, height, transparent, clear, onFrame, ...book.choose(clear ? 255 : 256) })
+      return written(kept, { width, height, clear, onFrame, ...book.choose(clear ? 255 : 256) })
     },
   }
+}
+
+/** The smallest box around two, if there is any. */
+function around(a: Box | undefined, b: Box | undefined): Box | undefined {
+  if (!a || !b) return a ?? b
+  const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)]
+  return {
+    x,
+    y,
+    width: Math.max(a.x + a.width, b.x + b.width) - x,
+    height: Math.max(a.y + a.height, b.y + b.height) - y,
+  }
+}
+
+function clearBox(plane: Uint32Array, width: number, box: Box): void {
+  for (let row = box.y; row < box.y + box.height; row++)
+    plane.fill(CLEAR, row * width + box.x, row * width + box.x + box.width)
 }
 
 /** Pixels as numbers; what is less than half opaque is clear, or else all are opaque. A copy of just these bytes, whatever larger buffer they may lie in. */
@@ -174,47 +201,74 @@ function planeOf(pixels: Picture['pixels'], transparent: boolean): { plane: Uint
 interface Writing extends ReturnType<ReturnType<typeof colourBook>['choose']> {
   readonly width: number
   readonly height: number
-  readonly transparent: boolean
   /** One index means clear. */
   readonly clear: boolean
   readonly onFrame: ((written: number, of: number) => void) | undefined
 }
 function written(kept: readonly Kept[], writing: Writing): Uint8Array {
-  const { width, height, transparent, clear, palette, onFrame } = writing
+  const { width, height, clear, palette, onFrame } = writing
   const clearIndex = palette.length
   if (clear) palette.push([0, 0, 0])
-  const colorDepth = Math.max(2, Math.ceil(Math.log2(Math.max(2, palette.length))))
-  const encoder = GIFEncoder({ initialCapacity: 1 << 20 })
-  const plane = new Uint32Array(width * height)
+  const depth = Math.max(2, Math.ceil(Math.log2(Math.max(2, palette.length))))
+  const lies = new Uint32Array(width * height)
+  const parts = [head(width, height, palette, depth)]
   kept.forEach((frame, n) => {
-    const index = indexed(frame, plane, { ...writing, clearIndex })
-    const start = encoder.bytesView().length
-    encoder.writeFrame(index, frame.width, frame.height, {
-      ...(n === 0 && { palette, repeat: 0 }),
-      delay: frame.delay * 10,
-      transparent: clear,
-      transparentIndex: clear ? clearIndex : 0,
-      dispose: transparent ? DISPOSE_CLEAR : DISPOSE_KEEP,
-      colorDepth,
-    })
-    // The encoder writes every frame at the top left; its place is set here. The image descriptor
-    // follows the eight bytes of the graphic control extension (GIF89a, sections 20 and 23).
-    if (n > 0) new DataView(encoder.bytesView().buffer).setUint32(start + 9, frame.x | (frame.y << 16), true)
+    const data = smallest(indexings(frame, lies, { ...writing, clearIndex }), depth)
+    parts.push(frameHead(frame, clear ? clearIndex : undefined), Uint8Array.of(depth), data)
     onFrame?.(n + 1, kept.length)
   })
-  encoder.finish()
-  return encoder.bytes()
+  return concatenated([...parts, Uint8Array.of(0x3b)])
 }
 
-/** A frame's colours as indexes, its pixels laid on `plane`; what does not change is clear where that saves bytes. */
-function indexed(
+const low = (value: number) => [value & 255, value >> 8]
+/** Signature, screen, colours, and that it goes round without end (GIF89a, sections 17 to 19; application extension). */
+function head(width: number, height: number, palette: Palette, depth: number): Uint8Array {
+  const colours = new Uint8Array(3 << depth)
+  palette.forEach(([r, g, b], i) => colours.set([r!, g!, b!], 3 * i))
+  const text = (words: string) => Uint8Array.from(words, (letter) => letter.charCodeAt(0))
+  return concatenated([
+    text('GIF89a'),
+    Uint8Array.of(...low(width), ...low(height), 0xf0 | (depth - 1), 0, 0),
+    colours,
+    Uint8Array.of(0x21, 0xff, 11),
+    text('NETSCAPE2.0'),
+    Uint8Array.of(3, 1, 0, 0, 0),
+  ])
+}
+
+/** Its delay, how it ends, and where it lies (GIF89a, sections 23 and 20). */
+function frameHead({ x, y, width, height, delay, clears }: Kept, clearIndex: number | undefined): Uint8Array {
+  const ends = (clears ? DISPOSE_CLEAR : DISPOSE_KEEP) << 2
+  return Uint8Array.of(
+    ...[0x21, 0xf9, 4, ends | (clearIndex === undefined ? 0 : 1), ...low(delay), clearIndex ?? 0, 0],
+    ...[0x2c, ...low(x), ...low(y), ...low(width), ...low(height), 0],
+  )
+}
+
+/** The fewest bytes of several ways to say the same. */
+function smallest(ways: readonly Uint8Array[], depth: number): Uint8Array {
+  const all = ways.map((indexes) => ({ indexes, bytes: packed(indexes, depth, true) }))
+  const best = all.reduce((least, each) => (each.bytes.length < least.bytes.length ? each : least))
+  const hasty = packed(best.indexes, depth, false)
+  return hasty.length < best.bytes.length ? hasty : best.bytes
+}
+
+/**
+ * A frame's colours as indexes, its pixels laid on `lies`. What does not change can be clear or be said again: always
+ * clear, never, or whichever goes on with the pixel before; where it must be one of them it is in all ways.
+ */
+function indexings(
   frame: Kept,
-  plane: Uint32Array,
-  { width, transparent, clear, indexOf, clearIndex }: Writing & { readonly clearIndex: number },
-): Uint8Array {
-  const index = new Uint8Array(frame.colours.length)
-  let lastColour = CLEAR
-  let lastIndex = clearIndex
+  lies: Uint32Array,
+  { width, clear, indexOf, clearIndex }: Writing & { readonly clearIndex: number },
+): Uint8Array[] {
+  const [left, said, runs] = [0, 1, 2].map(() => new Uint8Array(frame.colours.length)) as [
+    Uint8Array,
+    Uint8Array,
+    Uint8Array,
+  ]
+  let [lastColour, lastIndex] = [CLEAR, clearIndex]
+  let kept = false
   for (let i = 0, row = 0; row < frame.height; row++) {
     let at = (frame.y + row) * width + frame.x
     for (let x = 0; x < frame.width; x++, i++, at++) {
@@ -223,11 +277,17 @@ function indexed(
         lastColour = colour
         lastIndex = colour === CLEAR ? clearIndex : indexOf.get(colour)!
       }
-      index[i] = clear && !transparent && plane[at] === colour ? clearIndex : lastIndex
-      plane[at] = colour
+      const same = clear && lies[at] === colour
+      kept ||= same && colour !== CLEAR
+      left[i] = same ? clearIndex : lastIndex
+      said[i] = lastIndex
+      const goesOn = i > 0 && (runs[i - 1] === clearIndex || runs[i - 1] === lastIndex)
+      runs[i] = !same ? lastIndex : goesOn ? runs[i - 1]! : clearIndex
+      lies[at] = colour
     }
   }
-  return index
+  if (frame.clears) clearBox(lies, width, frame)
+  return kept ? [left, said, runs] : [said]
 }
 
 /** A looping GIF of a take. */
