@@ -66,7 +66,13 @@ describe('GIF', () => {
             gif.add(Buffer.concat([Buffer.alloc(4), pixels, Buffer.alloc(8)]).subarray(4, 4 + pixels.length), 10 + i),
           )
           const different = frames.filter((pixels, i) => i === 0 || Buffer.compare(pixels, frames[i - 1]!) !== 0)
-          const played = play(gif.finish())
+          // A part that goes clear may do so in a frame of its own, which shows the same.
+          const played = play(gif.finish()).reduce<ReturnType<typeof play>>((all, frame) => {
+            const last = all.at(-1)
+            if (last && Buffer.compare(Buffer.from(last.pixels), Buffer.from(frame.pixels)) === 0)
+              return [...all.slice(0, -1), { ...last, delay: last.delay + frame.delay }]
+            return [...all, frame]
+          }, [])
           expect(played.map(({ pixels }) => [...pixels])).toEqual(different.map((pixels) => [...pixels]))
           expect(played.reduce((sum, { delay }) => sum + delay, 0)).toBe(frames.reduce((sum, _, i) => sum + 10 + i, 0))
         },

@@ -32,6 +32,8 @@ interface Kept extends Box {
 const CLEAR = 0
 /** GIF holds a delay in 16 bits. */
 const LONGEST_DELAY = 0xffff
+/** Viewers slow down what is shorter. */
+const SHORTEST_DELAY = 2
 const DISPOSE_KEEP = 1
 const DISPOSE_CLEAR = 2
 
@@ -135,13 +137,20 @@ export function openGif({
     const goes = next && boxOf(width, height, (at) => plane[at] !== CLEAR && next[at] === CLEAR)
     const changed =
       kept.length === 0 ? { x: 0, y: 0, width, height } : boxOf(width, height, (at) => plane[at] !== lies[at])
-    // A part that goes clear is covered by it, and goes with it.
-    const box = around(changed, goes) ?? { x: 0, y: 0, width: 1, height: 1 }
-    const colours = cut(plane, width, box)
-    book.note(colours)
-    kept.push({ ...box, colours, delay, clears: goes !== undefined })
+    const keep = (box: Box, delay: number, clears: boolean) => {
+      const colours = cut(plane, width, box)
+      book.note(colours)
+      kept.push({ ...box, colours, delay, clears })
+    }
+    const all = around(changed, goes) ?? { x: 0, y: 0, width: 1, height: 1 }
+    // What goes clear takes all of its frame with it: where that is much more, a frame of its own covers it at the end.
+    const apart = goes && changed && areaOf(all) > 2 * areaOf(goes) && delay >= 2 * SHORTEST_DELAY
+    if (apart) {
+      keep(changed, delay - SHORTEST_DELAY, false)
+      keep(goes, SHORTEST_DELAY, true)
+    } else keep(all, delay, goes !== undefined)
     lies.set(plane)
-    if (goes) clearBox(lies, width, box)
+    if (goes) clearBox(lies, width, apart ? goes : all)
   }
   return {
     add(pixels, delay) {
@@ -165,6 +174,8 @@ export function openGif({
     },
   }
 }
+
+const areaOf = ({ width, height }: Box) => width * height
 
 /** The smallest box around two, if there is any. */
 function around(a: Box | undefined, b: Box | undefined): Box | undefined {
