@@ -1,3 +1,4 @@
+import type { Box } from './picture/changed-box'
 import type { Ink } from '../ink/ink'
 import type { Scene } from '../scene/schema'
 import type { PictureRun } from '../timing/sheet'
@@ -10,7 +11,12 @@ interface SheetFonts {
   readonly bold: readonly Uint8Array[]
 }
 
-export type StillType = 'image/png' | 'image/webp'
+export type PackedType = 'image/png' | 'image/webp'
+export interface PackOptions {
+  /** Of WebP: 1 keeps every pixel. */
+  readonly quality?: number
+  readonly part?: Box
+}
 
 /** What a format writes from. */
 interface ExportSource {
@@ -34,8 +40,8 @@ interface ExportSource {
   readonly show: (run: PictureRun) => void
   /** One picture of the film as RGBA bytes; the same bytes are used again for the next. */
   readonly paint: (run: PictureRun) => Uint8ClampedArray
-  /** One picture of the film as a file, packed by whoever paints it; of WebP `quality` 1 keeps every pixel. */
-  readonly still: (run: PictureRun, type: StillType, quality?: number) => Promise<Uint8Array>
+  /** The picture that was shown or painted last, or a part of it, as a file of its own, packed by whoever paints it. */
+  readonly pack: (type: PackedType, options?: PackOptions) => Promise<Uint8Array>
   /** Every pixel exact, where a format may be smaller without. */
   readonly exact: boolean
   readonly sprites: SpriteOptions

@@ -32,7 +32,7 @@ function source(turns: number, runs = pictureRuns(scene)) {
       ...{ paper: 'a4' as const, clear: false, width: 8, height: 8 },
       show: ({ frame }: { frame: number }) => void did.push(['show', frame]),
       paint: () => new Uint8ClampedArray(),
-      still: async () => new Uint8Array(),
+      pack: async () => new Uint8Array(),
       exact: true,
       openFilm: async (container: FilmContainer) => ({
         add: async (from: number, duration: number) => void did.push([container, Math.round(from * 12), duration * 12]),

@@ -50,9 +50,8 @@ async function written(id: FormatId) {
       painted.push(frame)
       return new Uint8ClampedArray(16 * 8 * 4).fill(frame * 30)
     },
-    still: async ({ frame }) => {
-      painted.push(frame)
-      const pixels = Uint8Array.from({ length: 16 * 8 * 4 }, (_, i) => (i % 4 === 3 ? 255 : frame * 30))
+    pack: async () => {
+      const pixels = Uint8Array.from({ length: 16 * 8 * 4 }, (_, i) => (i % 4 === 3 ? 255 : painted.at(-1)! * 30))
       return writePng({ width: 16, height: 8, pixels })
     },
     exact: true,

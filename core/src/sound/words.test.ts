@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { isVowel, SPEECH_SOUNDS } from '../base/speech-sounds'
+import { hearWords } from '../testing/heard-words'
 import { madeSpeech } from '../testing/made-speech'
 import { layWords, WordsRefused, type WordToLay } from './lay-words'
 import { voicingOf } from './voicing'
@@ -59,6 +60,22 @@ const anyWords = fc.array(
   { minLength: 1, maxLength: 9 },
 )
 const rising = (places: readonly number[]) => places.every((at, i) => i === 0 || at >= places[i - 1]!)
+
+test('from the sound to the words: three cries with pauses between them are three words', () => {
+  const rate = 16_000
+  const truth = [0.3, 0.9, 1.7].map((from) => [from, from + 0.3] as const)
+  const samples = Float32Array.from({ length: 2.4 * rate }, (_, i) => {
+    const at = i / rate
+    const cry = truth.find(([from, to]) => at >= from && at < to)
+    return cry ? 0.2 * [1, 2, 3, 4, 5, 6].reduce((sum, k) => sum + Math.sin(2 * Math.PI * 140 * k * at) / k, 0) : 0
+  })
+  const heard = hearWords([{ text: 'the boat the', samples, rate, truth }], dictionary)
+  expect(heard.off).toHaveLength(6)
+  expect(heard.off.at(-1)).toBeLessThan(1.5 / 24)
+  expect(heard.sure[0] + heard.unsure[0]).toBe(3)
+  // A line whose words are counted otherwise is no measure of anything.
+  expect(hearWords([{ text: 'the', samples, rate, truth }], dictionary).off).toEqual([])
+})
 
 describe('words laid where they are heard', () => {
   test('one after the other, each sound for some time, none where nobody speaks', () => {

@@ -177,7 +177,7 @@ export function drawUpperBeak(paper: Paper, put: Put) {
   paper.line(put(pairs([138, -20, 156, -16, 172, -11])), { size: 6 })
 }
 
-export function drawLowerBeak(paper: Paper, put: Put) {
+function drawLowerBeak(paper: Paper, put: Put) {
   paper.fill(put(pairs([96, 12, 200, 16, 330, 24, 438, 32, 320, 42, 196, 44, 88, 38])), 'beak-dim')
   paper.line(put(pairs([440, 32, 320, 42, 196, 45, 86, 40])), { size: 8.5 })
   paper.line(put(pairs([438, 32, 330, 25, 200, 14, 104, 10, 70, 20])), { size: 6.5, tail: 0.1 })

@@ -15,6 +15,7 @@ import { framesAndSeconds } from '../parts/frames'
 import { composedPictures } from '../stage/player'
 import { playFrames } from '../stage/play-frames'
 import { useScene } from '../session/scene'
+import { estimated, learn } from './estimate'
 import LookedAt from './LookedAt.vue'
 import SheetBack from './SheetBack.vue'
 import { useMaking, type Handover } from './useMaking'
@@ -148,6 +149,20 @@ onUnmounted(() => {
 })
 
 const { progress, result, trouble, make, stop, forget } = useMaking(form, runs)
+const making = computed(() => ({
+  ...{ as: form.as, scene: store.id, ...size.value },
+  pictures: runs.value.length * (format.value.needs.turns ? form.turns : 1),
+  frames: format.value.needs.turns ? goesBy.value : count.value,
+}))
+/** About what it will take, by what was made before; new when something was. */
+const about = computed(() => {
+  void result.value
+  const cost = pictures.value ? estimated(making.value, localStorage) : undefined
+  return (
+    cost && `About ${bytesInWords(cost.bytes)}, ${cost.ms < 1000 ? 'a moment' : `${Math.round(cost.ms / 1000)} s`}.`
+  )
+})
+watch(result, (made) => made && learn(making.value, made, localStorage))
 watch(form, forget)
 let wasForSprites = false
 // Sprites are nearly always wanted over nothing; what cannot be clear is over the paper.
@@ -307,7 +322,10 @@ watch(format, ({ needs }) => {
         <p class="note" role="status">{{ progress.words }}</p>
         <button class="word" @click="stop">Stop</button>
       </div>
-      <button v-else class="word main" @click="make">{{ format.make }}</button>
+      <template v-else>
+        <p v-if="about && !result" class="note" data-test="about">{{ about }}</p>
+        <button class="word main" @click="make">{{ format.make }}</button>
+      </template>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
       <p v-if="result" class="result" role="status">
         <a :href="result.url" :download="result.name" data-test="file">Save {{ result.name }}</a>

@@ -13,7 +13,7 @@ import { useScene } from './scene'
 const PAUSE = 900
 
 /** What is heard in a scene; who listens is fetched when there is anything to hear. */
-async function onsetsIn(scene: Scene): ReturnType<typeof import('./measured').onsetsHeard> {
+async function onsetsIn(scene: Scene) {
   const files = soundFilesOf(scene)
   return files.length > 0 ? (await import('./measured')).onsetsHeard(files) : {}
 }

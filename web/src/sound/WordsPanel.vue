@@ -105,8 +105,8 @@ const frameOf = (second: number) => Math.max(1, Math.floor(frameAtSecond(sound, 
       </ol>
       <details v-if="listed" class="note">
         <summary>Sounds a word can be written with</summary>
-        <span v-for="(as, sound) in SPEECH_SOUNDS" :key="sound" class="symbol"
-          ><b>{{ sound }}</b> {{ as }}</span
+        <span v-for="(as, symbol) in SPEECH_SOUNDS" :key="symbol" class="symbol"
+          ><b>{{ symbol }}</b> {{ as }}</span
         >
         <p>A vowel that is stressed has a 1 behind it.</p>
       </details>

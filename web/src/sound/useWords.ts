@@ -125,7 +125,6 @@ export function useWords(sound: () => Sound) {
     takeOut: () => keep(null),
   }
 }
-export type Words = ReturnType<typeof useWords>
 
 function marksOf({ was, held = was && heldOf(was) }: Wish): Pick<SaidWord, 'held' | 'written'> {
   const borders = Object.keys(held ?? {}).map(Number)

@@ -69,7 +69,7 @@ async function made(boxes: Boxes, sprites: SpriteOptions, of = scene) {
     ...{ inkOf: () => [], pictures: new Map(), sounds: new Map(), sound: undefined },
     show: () => undefined,
     paint: ({ shown }) => painted(boxes, shown[0]!.drawing),
-    still: async () => new Uint8Array(),
+    pack: async () => new Uint8Array(),
     exact: true,
     openFilm: () => Promise.reject(new Error('no film')),
     fonts: () => Promise.reject(new Error('no fonts')),

@@ -1,3 +1,4 @@
+import type { PictureRun } from '../../timing/sheet'
 import type { Exporter } from '../exported'
 import { saidSrgb } from './chunks'
 import { Zip, ZipPassThrough } from 'fflate'
@@ -40,14 +41,19 @@ export function openArchive(): { add: (name: string, bytes: Uint8Array) => void;
 }
 
 /** Every frame of a take as a numbered PNG, in a zip. A held frame is made once, and its bytes are written again. */
-export const exportStills: Exporter = async ({ scene, runs, stem, still, progress }) => {
+export const exportStills: Exporter = async ({ scene, runs, stem, show, pack, progress }) => {
   const archive = openArchive()
   const { name, length } = scene.settings
   // The next is painted while this one is packed.
-  let next = runs[0] && still(runs[0], 'image/png')
+  const begin = (run: PictureRun | undefined) => {
+    if (!run) return undefined
+    show(run)
+    return pack('image/png')
+  }
+  let next = begin(runs[0])
   for (const [i, run] of runs.entries()) {
     const now = next!
-    next = runs[i + 1] && still(runs[i + 1]!, 'image/png')
+    next = begin(runs[i + 1])
     const png = saidSrgb(await now)
     const end = run.frame + run.frames
     for (let frame = run.frame; frame < end; frame++) archive.add(stillName(name, frame, length), png)

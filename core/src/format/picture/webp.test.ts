@@ -40,7 +40,7 @@ test('every picture is in it, in order and for its time, and whether anything is
       (width, height, frames) => {
         const singles = frames.map(({ clear, data }) => single(width, height, clear, data))
         const bytes = joinWebp(
-          singles.map((webp, i) => ({ webp, ms: frames[i]!.ms })),
+          singles.map((webp, i) => ({ webp, ms: frames[i]!.ms, x: 2 * i, y: 0, width, height })),
           width,
           height,
         )
@@ -50,6 +50,7 @@ test('every picture is in it, in order and for its time, and whether anything is
         expect(chunks.map(({ name }) => name)).toEqual(['VP8X', 'ANIM', ...frames.map(() => 'ANMF')])
         expect((at(bytes, chunks[0]!.from, 1) & 16) !== 0).toBe(frames.some(({ clear }) => clear))
         chunks.slice(2).forEach(({ from, size }, i) => {
+          expect([at(bytes, from, 3), at(bytes, from + 3, 3)]).toEqual([i, 0])
           expect([at(bytes, from + 6, 3), at(bytes, from + 9, 3)]).toEqual([width - 1, height - 1])
           expect(at(bytes, from + 12, 3)).toBe(frames[i]!.ms)
           expect(bytes.slice(from + 16, from + size)).toEqual(singles[i]!.slice(12))
@@ -61,5 +62,7 @@ test('every picture is in it, in order and for its time, and whether anything is
 
 test('none, or what is no WebP, is refused in words', () => {
   expect(() => joinWebp([], 4, 4)).toThrow(/at least one picture/)
-  expect(() => joinWebp([{ webp: new Uint8Array(40), ms: 40 }], 4, 4)).toThrow(/cannot write WebP/)
+  expect(() => joinWebp([{ webp: new Uint8Array(40), ms: 40, x: 0, y: 0, width: 4, height: 4 }], 4, 4)).toThrow(
+    /cannot write WebP/,
+  )
 })

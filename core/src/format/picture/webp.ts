@@ -1,9 +1,10 @@
 import { requireWhole } from '../../base/ranges'
 import type { Exporter } from '../exported'
+import { boxOf, type Box } from './changed-box'
 import { concatenated } from './chunks'
 
-/** One picture of a moving WebP: a WebP of its own, all of the film's size, and for how many milliseconds it stays. */
-export interface WebpFrame {
+/** A part of a moving WebP that changes: a WebP of its own, where it lies, and for how many milliseconds it stays. */
+export interface WebpFrame extends Box {
   readonly webp: Uint8Array
   readonly ms: number
 }
@@ -45,11 +46,13 @@ export function joinWebp(frames: readonly WebpFrame[], width: number, height: nu
   if (frames.length === 0) throw new RangeError('A moving picture needs at least one picture.')
   let clear = false
   const size = [low(width - 1, 3), low(height - 1, 3)]
-  const moving = frames.map(({ webp, ms }) => {
+  const moving = frames.map(({ webp, ms, ...box }) => {
     const picture = pictureOf(webp)
     clear ||= picture.clear
-    // At the corner, for so long; it replaces what was there (blend 1: no), and stays (dispose 0).
-    const head = [low(0, 6), ...size, low(requireWhole('ms', ms, 1, LONGEST), 3), Uint8Array.of(0b10)]
+    // Where it lies, halved; it replaces what was there (blend 1: no), and stays (dispose 0).
+    const place = [low(requireEven(box.x) / 2, 3), low(requireEven(box.y) / 2, 3)]
+    const own = [low(box.width - 1, 3), low(box.height - 1, 3)]
+    const head = [...place, ...own, low(requireWhole('ms', ms, 1, LONGEST), 3), Uint8Array.of(0b10)]
     return chunk('ANMF', concatenated([...head, ...picture.chunks]))
   })
   const flags = 0b10 | (clear ? 0b1_0000 : 0)
@@ -63,18 +66,37 @@ export function joinWebp(frames: readonly WebpFrame[], width: number, height: nu
   return concatenated([letters('RIFF'), low(body.length, 4), body])
 }
 
+function requireEven(place: number): number {
+  if (place % 2 !== 0) throw new RangeError('A part of a moving WebP lies at even places.')
+  return place
+}
+
 /** Smaller files, hardly to be told from exact ones. */
 const GOOD = 0.86
 
-/** A moving WebP of a take: each picture begins at the millisecond nearest to its true time. */
-export const exportWebp: Exporter = async ({ scene, runs, stem, width, height, exact, still, progress }) => {
+/** The changed part of a picture, begun at an even place; a picture like the one before still needs its time. */
+function partOf(box: Box | undefined): Box {
+  const { x, y, width, height } = box ?? { x: 0, y: 0, width: 1, height: 1 }
+  const [left, top] = [x - (x % 2), y - (y % 2)]
+  return { x: left, y: top, width: width + x - left, height: height + y - top }
+}
+
+/** A moving WebP of a take: each picture begins at the millisecond nearest to its true time, and only what changed is stored. */
+export const exportWebp: Exporter = async ({ scene, runs, stem, width, height, exact, paint, pack, progress }) => {
   const { fps } = scene.settings
   const first = runs[0]!.frame
   const at = (frame: number) => Math.round(((frame - first) * 1000) / fps)
   const frames: WebpFrame[] = []
+  let before: Uint32Array | undefined
   for (const [i, run] of runs.entries()) {
+    const pixels = paint(run)
+    const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
+    const last = before
+    const part = last ? partOf(boxOf(width, height, (k) => plane[k] !== last[k])) : { x: 0, y: 0, width, height }
+    before = plane
     frames.push({
-      webp: await still(run, 'image/webp', exact ? 1 : GOOD),
+      ...part,
+      webp: await pack('image/webp', { quality: exact ? 1 : GOOD, part }),
       ms: at(run.frame + run.frames) - at(run.frame),
     })
     progress(i + 1, runs.length, `Picture ${i + 1} of ${runs.length}`)

@@ -7,7 +7,7 @@ import { shareSchema, textSchema } from './fields'
 const speechSoundSchema = z.string().refine(isSpeechSound, 'A word is written with a sound that is none.')
 
 /** A word as it is heard in a sound. */
-export const saidWordSchema = z.strictObject({
+const saidWordSchema = z.strictObject({
   text: textSchema(LIMITS.wordLetters, `A word has at most ${LIMITS.wordLetters} letters.`),
   sounds: z
     .array(speechSoundSchema)

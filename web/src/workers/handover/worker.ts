@@ -9,7 +9,8 @@ import {
   type FilmSound,
   type Ink,
   type PictureRun,
-  type StillType,
+  type PackedType,
+  type PackOptions,
 } from '@unhurried/core'
 import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
 import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
@@ -63,16 +64,20 @@ function painter({ scene, bitmaps, scale, clear, as }: HandoverOrder, inkOf: Ink
     show(run)
     return surfaceOf().getImageData(0, 0, width, height).data
   }
-  async function still(run: PictureRun, type: StillType, quality?: number): Promise<Uint8Array> {
-    show(run)
-    const blob = await theCanvas().convertToBlob({ type, ...(quality !== undefined && { quality }) })
+  async function pack(type: PackedType, { quality, part }: PackOptions = {}): Promise<Uint8Array> {
+    let from = theCanvas()
+    if (part) {
+      from = new OffscreenCanvas(part.width, part.height)
+      from.getContext('2d')!.drawImage(theCanvas(), -part.x, -part.y)
+    }
+    const blob = await from.convertToBlob({ type, ...(quality !== undefined && { quality }) })
     if (blob.type !== type) throw new Error(`This browser cannot write ${type === 'image/webp' ? 'WebP' : 'PNG'}.`)
     return new Uint8Array(await blob.arrayBuffer())
   }
   const film = async (container: FilmContainer, sound: FilmSound | undefined) =>
     // Encoders are fetched when a film is made.
     (await import('./film')).openFilm({ container, canvas: theCanvas(), fps: scene.settings.fps, clear, sound })
-  return { width, height, show, paint, still, openFilm: film }
+  return { width, height, show, paint, pack, openFilm: film }
 }
 
 /** A sound over and over, for as long as so many frames of a film; once through lasts `once` frames. */
