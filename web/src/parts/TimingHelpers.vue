@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import {
+  barsOf,
   clamp,
+  counted,
   exposuresOf,
   framesPerBeat,
   isCycle,
+  keysOnBeats,
   LIMITS,
   loopLength,
   secondsToFrames,
   totalFrames,
 } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import { useScene } from '../session/scene'
+import { sayWhy, useScene } from '../session/scene'
 import { framesAndSeconds } from './frames'
 
 defineProps<{ plain?: boolean }>()
@@ -35,6 +38,22 @@ function tap(event: Event) {
 const beat = computed(() => framesPerBeat(bpm.value || 100, settings.value.fps))
 const ruled = computed(() => settings.value.beats)
 const rule = (beats: { bpm: number; first: number } | null) => store.change({ type: 'scene.set', settings: { beats } })
+
+function putKeysOnBeats() {
+  try {
+    store.change(keysOnBeats(store.working!, { take: store.take, level: store.level }))
+  } catch (error) {
+    sayWhy(error)
+  }
+}
+/** How a cycle comes round with the bars that are ruled, if any are. */
+function withBars(period: number): string {
+  if (!ruled.value) return ''
+  const { turns, bars, off } = barsOf(period, { bpm: ruled.value.bpm, fps: settings.value.fps })
+  const about =
+    Math.abs(off) < 0.05 ? 'to the frame' : `${Math.abs(off).toFixed(1)} frames ${off > 0 ? 'late' : 'early'}`
+  return `${counted(turns, 'turn')} fit ${counted(bars, 'bar')} of four beats, ${about}`
+}
 
 // ---- the opening --------------------------------------------------------------------------------
 /** The eye needs this long before the first movement, in seconds. */
@@ -95,6 +114,9 @@ const together = computed(() =>
       <button v-if="ruled" class="word" @click="rule(null)">Take the rules away</button>
       <span v-if="ruled" class="note">{{ ruled.bpm }} a minute from frame {{ ruled.first }}</span>
     </div>
+    <button v-if="ruled" class="word" title="The drawings between them are shared out anew" @click="putKeysOnBeats">
+      Put the keys of {{ store.scene!.levels[store.level]!.name }} on the beats
+    </button>
     <h3>Opening hold</h3>
     <p v-if="moves === undefined" class="note">Nothing moves in this take yet.</p>
     <template v-else>
@@ -116,6 +138,9 @@ const together = computed(() =>
         {{ cycles.map((cycle) => `${cycle.name} ${cycle.period}`).join(', ') }}: these cycles line up again after
         <b>{{ inWords(together) }}</b>.
       </p>
+      <ul v-if="ruled" class="note">
+        <li v-for="cycle in cycles" :key="cycle.name">{{ cycle.name }}: {{ withBars(cycle.period) }}</li>
+      </ul>
       <button
         class="word"
         :disabled="together > LIMITS.length.max || together === settings.length"
