@@ -68,6 +68,38 @@ test('a line is typed and laid where it is heard, mended by hand, and mouths fol
   await expect.poll(async () => columnOf(await desk.scene())).toEqual(columnOf(first))
 })
 
+test('half speed plays half as many frames, the voice with its pitch kept', async ({ page, desk }) => {
+  await page.addInitScript(() => {
+    const own = window as unknown as { played: HTMLMediaElement[] }
+    own.played = []
+    const play = HTMLMediaElement.prototype.play
+    HTMLMediaElement.prototype.play = function () {
+      own.played.push(this)
+      return play.call(this)
+    }
+  })
+  await desk.opened({ length: 96, edits: [] })
+  await desk.frameMenu()
+  await page.getByRole('button', { name: 'Sound …' }).click()
+  await page.getByLabel('Bring in a sound', { exact: true }).setInputFiles(voice)
+  await expect(page.getByRole('group', { name: 'Sound Corrie' })).toBeVisible()
+  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('button', { name: '½ speed' }).click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  const shown = page.getByTestId('play-frame')
+  await expect(shown).toHaveText(/frame (2\d|3\d) of 96/, { timeout: 20_000 })
+  const told = await page.evaluate(() => {
+    const [audio] = (window as unknown as { played: HTMLMediaElement[] }).played
+    const frame = Number(/\d+/.exec(document.querySelector('[data-test="play-frame"]')!.textContent!)![0])
+    const { playbackRate, preservesPitch, currentTime } = audio!
+    return { playbackRate, preservesPitch, behind: currentTime * 24 - (frame - 1) }
+  })
+  expect(told).toEqual({ playbackRate: 0.5, preservesPitch: true, behind: expect.any(Number) })
+  // The picture is the one whose sound is heard, give or take what a busy screen holds up.
+  expect(told.behind > -1 && told.behind < 4).toBe(true)
+  await page.getByRole('button', { name: 'Stop' }).click()
+})
+
 test('sounds written by hand, letters of another tongue, subtitles; what is none is said', async ({ page, desk }) => {
   await desk.opened({ length: 96, edits: [] })
   await desk.frameMenu()

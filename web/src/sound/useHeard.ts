@@ -1,8 +1,10 @@
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onUnmounted, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import { useScene } from '../session/scene'
 import { playFrames } from '../stage/play-frames'
 import type { PlayingSound, SoundPlayer } from './sound-player'
+
+const HALF = 0.5
 
 interface Playing {
   readonly from: number
@@ -14,6 +16,8 @@ export function useHeard() {
   const store = useScene()
   /** Whether what lies under a frame is heard when one goes there; kept on this machine. */
   const scrubs = useLocalStorage('unhurried-scrub', true)
+  /** Play goes half as fast, with the pitch kept; for as long as the page is open. */
+  const slow = ref(false)
   const has = computed(() => Object.keys(store.scene?.sounds ?? {}).length > 0)
   let player: Promise<SoundPlayer> | undefined
   let playing = 0
@@ -24,7 +28,8 @@ export function useHeard() {
   /** All that is heard from a frame on, round and round; undefined where nothing is. */
   async function sounding(from: number): Promise<PlayingSound | undefined> {
     const { sounds, settings } = store.scene!
-    return (await ready()).play({ sounds, fps: settings.fps, from, first: 1, last: settings.length })
+    const turns = { sounds, fps: settings.fps, from, first: 1, last: settings.length }
+    return slow.value ? (await import('./slowed')).playSlowed(turns, HALF) : (await ready()).play(turns)
   }
   /** Lets be heard what lies under a frame. */
   async function scrub(frame: number): Promise<void> {
@@ -35,6 +40,7 @@ export function useHeard() {
 
   return {
     scrubs,
+    slow,
     /** Lets be heard what lies under the frame one goes to. */
     followFrame: () =>
       watch(
@@ -51,7 +57,9 @@ export function useHeard() {
       let stops: (() => void)[] = []
       const begin = (sound?: PlayingSound) => {
         if (over) return sound?.stop()
-        stops = [playFrames({ fps, length, from, show, ...(sound && { clock: sound.heard }) })]
+        // A sound tells the time of the scene, the screen its own.
+        const clocked = sound ? { fps, clock: sound.heard } : { fps: slow.value ? fps * HALF : fps }
+        stops = [playFrames({ length, from, show, ...clocked })]
         if (sound) stops.push(sound.stop)
       }
       playing++

@@ -9,6 +9,7 @@ import PaperTools from './PaperTools.vue'
 const { desk } = defineProps<{ desk: Desk }>()
 const { store, scene, level, drawing, span, flips, flipped, loop, stage, layout } = desk
 const { playing, playFrame } = stage
+const { slow } = desk.heard
 </script>
 
 <template>
@@ -19,6 +20,14 @@ const { playing, playFrame } = stage
         {{ playing ? 'Stop' : 'Play' }}
       </button>
       <button class="word" :title="`Key ${keyOf('later')}`" @click="stage.flip(1)">Flip on</button>
+      <button
+        class="word"
+        :aria-pressed="slow"
+        title="Plays half as fast; sounds keep their pitch"
+        @click="((slow = !slow), playing && stage.play())"
+      >
+        ½ speed
+      </button>
       <button
         class="word"
         :aria-pressed="flips.beating.value !== undefined"
