@@ -557,7 +557,7 @@ await orStop(async () => {
   chmodSync(work, 0o755)
   const { build: bundle } = createRequire(join(root, 'package.json'))('esbuild')
   await bundle({
-    entryPoints: [join(root, 'core', 'src', 'format', 'gif.ts')],
+    entryPoints: [join(root, 'core', 'src', 'format', 'picture', 'gif.ts')],
     bundle: true,
     platform: 'node',
     format: 'esm',

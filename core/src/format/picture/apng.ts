@@ -1,5 +1,5 @@
 import { requireWhole } from '../../base/ranges'
-import { boxOf, cut, type Box } from './changed-box'
+import { boxChanged, cut, type Box } from './changed-box'
 import type { Exporter } from '../exported'
 import { chunk, chunksOf, concatenated, numbers, SIGNATURE } from './chunks'
 import { writePng, type Picture } from './png'
@@ -46,7 +46,7 @@ export function openApng({
       const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
       const old = before
       const last = parts.at(-1)
-      const changed = old ? boxOf(width, height, (at) => plane[at] !== old[at]) : { x: 0, y: 0, width, height }
+      const changed = old ? boxChanged(plane, old, width, height) : { x: 0, y: 0, width, height }
       before = plane
       if (last && !changed && last.frames + frames <= LONGEST) {
         last.frames += frames

@@ -26,6 +26,23 @@ export function boxOf(width: number, height: number, differs: (at: number) => bo
   return { x: left, y: top, width: right - left + 1, height: bottom - top + 1 }
 }
 
+/** The smallest box around every pixel in which two pictures differ, or undefined when none does. */
+export function boxChanged(a: Uint32Array, b: Uint32Array, width: number, height: number): Box | undefined {
+  let [top, bottom, left, right] = [height, -1, width, -1]
+  for (let y = 0, at = 0; y < height; y++, at += width) {
+    let x = 0
+    while (x < width && a[at + x] === b[at + x]) x++
+    if (x === width) continue
+    let end = width - 1
+    while (a[at + end] === b[at + end]) end--
+    if (top === height) top = y
+    bottom = y
+    if (x < left) left = x
+    if (end > right) right = end
+  }
+  return bottom < 0 ? undefined : { x: left, y: top, width: right - left + 1, height: bottom - top + 1 }
+}
+
 /** The pixels of a box, row by row. */
 export function cut(plane: Uint32Array, width: number, box: Box): Uint32Array {
   const result = new Uint32Array(box.width * box.height)

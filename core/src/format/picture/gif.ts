@@ -2,7 +2,7 @@ import type { Exporter } from '../exported'
 import { quantize, type Palette } from 'gifenc'
 import { LIMITS } from '../../base/limits'
 import { requireWhole } from '../../base/ranges'
-import { boxOf, cut, type Box } from './changed-box'
+import { boxChanged, boxOf, cut, type Box } from './changed-box'
 import { concatenated } from './chunks'
 import { packed } from './lzw'
 import type { Picture } from './png'
@@ -134,9 +134,9 @@ export function openGif({
   /** Lays the picture that waits, so that the next can follow it. */
   function settle(next?: Uint32Array) {
     const { plane, delay } = waiting!
-    const goes = next && boxOf(width, height, (at) => plane[at] !== CLEAR && next[at] === CLEAR)
-    const changed =
-      kept.length === 0 ? { x: 0, y: 0, width, height } : boxOf(width, height, (at) => plane[at] !== lies[at])
+    const goes =
+      transparent && next ? boxOf(width, height, (at) => plane[at] !== CLEAR && next[at] === CLEAR) : undefined
+    const changed = kept.length === 0 ? { x: 0, y: 0, width, height } : boxChanged(plane, lies, width, height)
     const keep = (box: Box, delay: number, clears: boolean) => {
       const colours = cut(plane, width, box)
       book.note(colours)
@@ -157,8 +157,7 @@ export function openGif({
       requireWhole('pixels.length', pixels.length, width * height * 4, width * height * 4)
       const { plane, clear } = planeOf(pixels, transparent)
       anyClear ||= clear
-      const same = waiting?.plane.every((colour, at) => colour === plane[at])
-      if (waiting && same && waiting.delay + delay <= LONGEST_DELAY) {
+      if (waiting && isSame(waiting.plane, plane) && waiting.delay + delay <= LONGEST_DELAY) {
         waiting.delay += delay
         return
       }
@@ -173,6 +172,11 @@ export function openGif({
       return written(kept, { width, height, clear, onFrame, ...book.choose(clear ? 255 : 256) })
     },
   }
+}
+
+function isSame(a: Uint32Array, b: Uint32Array): boolean {
+  for (let at = 0; at < a.length; at++) if (a[at] !== b[at]) return false
+  return true
 }
 
 const areaOf = ({ width, height }: Box) => width * height
@@ -258,26 +262,23 @@ function frameHead({ x, y, width, height, delay, clears }: Kept, clearIndex: num
 
 /** The fewest bytes of several ways to say the same. */
 function smallest(ways: readonly Uint8Array[], depth: number): Uint8Array {
-  const all = ways.map((indexes) => ({ indexes, bytes: packed(indexes, depth, true) }))
+  const all = ways.map((indexes) => ({ indexes, ...packed(indexes, depth, true) }))
   const best = all.reduce((least, each) => (each.bytes.length < least.bytes.length ? each : least))
-  const hasty = packed(best.indexes, depth, false)
+  if (!best.full) return best.bytes
+  const hasty = packed(best.indexes, depth, false).bytes
   return hasty.length < best.bytes.length ? hasty : best.bytes
 }
 
 /**
- * A frame's colours as indexes, its pixels laid on `lies`. What does not change can be clear or be said again: always
- * clear, never, or whichever goes on with the pixel before; where it must be one of them it is in all ways.
+ * A frame's colours as indexes, its pixels laid on `lies`. What does not change can be clear or be said again:
+ * whichever goes on with the pixel before, or said again always; what changes is said in both ways.
  */
 function indexings(
   frame: Kept,
   lies: Uint32Array,
   { width, clear, indexOf, clearIndex }: Writing & { readonly clearIndex: number },
 ): Uint8Array[] {
-  const [left, said, runs] = [0, 1, 2].map(() => new Uint8Array(frame.colours.length)) as [
-    Uint8Array,
-    Uint8Array,
-    Uint8Array,
-  ]
+  const [said, runs] = [new Uint8Array(frame.colours.length), new Uint8Array(frame.colours.length)]
   let [lastColour, lastIndex] = [CLEAR, clearIndex]
   let kept = false
   for (let i = 0, row = 0; row < frame.height; row++) {
@@ -290,7 +291,6 @@ function indexings(
       }
       const same = clear && lies[at] === colour
       kept ||= same && colour !== CLEAR
-      left[i] = same ? clearIndex : lastIndex
       said[i] = lastIndex
       const goesOn = i > 0 && (runs[i - 1] === clearIndex || runs[i - 1] === lastIndex)
       runs[i] = !same ? lastIndex : goesOn ? runs[i - 1]! : clearIndex
@@ -298,7 +298,7 @@ function indexings(
     }
   }
   if (frame.clears) clearBox(lies, width, frame)
-  return kept ? [left, said, runs] : [said]
+  return kept ? [said, runs] : [said]
 }
 
 /** A looping GIF of a take. */

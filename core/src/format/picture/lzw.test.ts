@@ -37,7 +37,7 @@ test('another reader finds every index again, however long and whatever they are
           ...runs.flatMap(([index, many]) => new Array<number>(many).fill(index & ((1 << depth) - 1))),
           ...(seed % 3 === 0 ? noise : []),
         ])
-        expect(read(packed(indexes, depth, patient), indexes.length, 1, depth)).toEqual([...indexes])
+        expect(read(packed(indexes, depth, patient).bytes, indexes.length, 1, depth)).toEqual([...indexes])
       },
     ),
     { numRuns: 80 },

@@ -50,6 +50,12 @@ class Blocks {
   }
 }
 
+/** Data of a picture, and whether its table of strings was ever full: only then does patience matter. */
+export interface Packed {
+  readonly bytes: Uint8Array
+  readonly full: boolean
+}
+
 /**
  * Indexes packed as GIF has them (LZW with codes that grow, Welch 1984; GIF89a, appendix F).
  *
@@ -57,50 +63,48 @@ class Blocks {
  * @param patient - a full table is used further as long as it serves, else it is begun anew at once
  * @returns the blocks of a picture, without the byte that says the depth, with the empty block at their end
  */
-export function packed(indexes: Uint8Array, depth: number, patient: boolean): Uint8Array {
+export function packed(indexes: Uint8Array, depth: number, patient: boolean): Packed {
   const blocks = new Blocks()
+  const { keys, codes: codeAt } = table
   const clear = 1 << depth
+  const { length } = indexes
   let [next, bits] = [clear + 2, depth + 1]
-  const begin = () => {
-    table.keys.fill(-1)
-    ;[next, bits] = [clear + 2, depth + 1]
-  }
-  /** How well a full table serves: indexes held by the codes of one window, and of all so far. */
-  let [since, codes, best] = [0, 0, 0]
-  begin()
+  /** How well a full table serves: indexes held by the codes of one window, and of the best, the filling of the table among them. */
+  let [since, codes, best, full] = [0, 0, 0, false]
+  keys.fill(-1)
   blocks.code(clear, bits)
   let before = indexes[0]!
-  for (let i = 1; i < indexes.length; i++) {
+  for (let i = 1; i < length; i++) {
     const index = indexes[i]!
     const key = (before << 8) | index
-    let slot = ((key * 40503) >>> 4) & (SLOTS - 1)
-    while (table.keys[slot] !== -1 && table.keys[slot] !== key) slot = (slot + 1) & (SLOTS - 1)
-    since++
-    if (table.keys[slot] === key) {
-      before = table.codes[slot]!
+    let slot = (Math.imul(key, 0x9e3779b1) >>> 12) & (SLOTS - 1)
+    while (keys[slot] !== -1 && keys[slot] !== key) slot = (slot + 1) & (SLOTS - 1)
+    if (keys[slot] === key) {
+      before = codeAt[slot]!
       continue
     }
     blocks.code(before, bits)
     before = index
     if (next < CODES) {
-      table.keys[slot] = key
-      table.codes[slot] = next
+      keys[slot] = key
+      codeAt[slot] = next
       if (next++ === 1 << bits) bits++
       continue
     }
-    codes++
-    if (patient && codes < WINDOW) continue
-    best = Math.max(best, since)
-    const serves = patient && since >= WORTH * best
-    ;[since, codes] = [0, 0]
+    full = true
+    if (patient && ++codes < WINDOW) continue
+    const held = i - since
+    best = Math.max(best, held)
+    const serves = patient && held >= WORTH * best
+    ;[since, codes] = [i, 0]
     if (serves) continue
     blocks.code(clear, bits)
-    begin()
-    best = 0
+    keys.fill(-1)
+    ;[next, bits, best] = [clear + 2, depth + 1, 0]
   }
   blocks.code(before, bits)
   // Whoever reads has one string more by now.
   if (next === 1 << bits && bits < MOST_BITS) bits++
   blocks.code(clear + 1, bits)
-  return blocks.finish()
+  return { bytes: blocks.finish(), full }
 }

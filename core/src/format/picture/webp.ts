@@ -1,6 +1,6 @@
 import { requireWhole } from '../../base/ranges'
 import type { Exporter } from '../exported'
-import { boxOf, type Box } from './changed-box'
+import { boxChanged, type Box } from './changed-box'
 import { concatenated } from './chunks'
 
 /** A part of a moving WebP that changes: a WebP of its own, where it lies, and for how many milliseconds it stays. */
@@ -92,7 +92,7 @@ export const exportWebp: Exporter = async ({ scene, runs, stem, width, height, e
     const pixels = paint(run)
     const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
     const last = before
-    const part = last ? partOf(boxOf(width, height, (k) => plane[k] !== last[k])) : { x: 0, y: 0, width, height }
+    const part = last ? partOf(boxChanged(plane, last, width, height)) : { x: 0, y: 0, width, height }
     before = plane
     frames.push({
       ...part,
