@@ -240,6 +240,25 @@ const VIEWS = [
     },
   },
   {
+    name: 'words',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-speaks/draw',
+    async act(page) {
+      await page.evaluate(() => {
+        localStorage.setItem('unhurried-sheet', '300')
+        localStorage.setItem('unhurried-sound-width', '120')
+      })
+      await page.reload()
+      await page.getByRole('button', { name: 'sound', exact: true }).click()
+      await page.getByRole('button', { name: '9 words laid' }).click()
+      await page.getByRole('group', { name: 'Mouths of Corrie' }).scrollIntoViewIfNeeded()
+      await page.locator('[data-cell="L3:9"]').click()
+      await page.getByRole('img', { name: /^Mouth open/ }).waitFor()
+      await page.getByRole('img', { name: /^Sound: Corrie/ }).waitFor()
+      await page.waitForLoadState('networkidle')
+    },
+  },
+  {
     name: 'takes',
     path: '/scene/lowtide-corrie/takes',
     async act(page) {

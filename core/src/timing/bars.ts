@@ -1,7 +1,7 @@
 import { framesPerBeat } from './time'
 
 /** Beats of a bar. */
-export const BAR = 4
+const BAR = 4
 /** Nobody sees a beat that is off by less, in frames. */
 const UNSEEN = 0.5
 const MOST_TURNS = 24
