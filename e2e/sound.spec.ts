@@ -386,6 +386,19 @@ test('films go out with their sound, every frame at its time, as another program
     expect(Math.abs(lateBy(soundOf(part), meant.subarray(rate / 2), rate))).toBeLessThanOrEqual(1 / 240)
     await page.getByRole('button', { name: 'All of them' }).click()
 
+    // How it was made, from the empty paper to the last line.
+    await page.getByRole('button', { name: 'how it was made' }).click()
+    await set('Seconds of the making', '2')
+    const making = await made('Film as WebM', 'Make the film')
+    expect(framesOf(making)).toHaveLength(48)
+    const grey = ffmpeg('-i', making, '-pix_fmt', 'gray', '-f', 'rawvideo', '-')
+    const size = grey.length / 48
+    const dark = (frame: number) =>
+      grey.subarray(frame * size, (frame + 1) * size).filter((value) => value < 128).length
+    expect(dark(0)).toBe(0)
+    expect(dark(47)).toBeGreaterThan(50)
+    await page.getByRole('button', { name: 'the scene', exact: true }).click()
+
     // Twice over, the second turn begins anew.
     await page.getByText('The sound alone', { exact: true }).click()
     await page.getByLabel('Goes by').fill('2')

@@ -19,6 +19,8 @@ interface Needs {
   readonly exact?: true
   /** Its pictures may be trimmed and packed. */
   readonly sprites?: true
+  /** Its pictures may be of how the scene was made. */
+  readonly making?: true
   /** It may let the scene go by several times. */
   readonly turns?: true
 }
@@ -40,7 +42,7 @@ const FORMATS = [
     word: 'Looping GIF',
     note: 'one file that plays anywhere',
     make: 'Make the GIF',
-    needs: { ink: 'shown', painted: true, take: true },
+    needs: { making: true, ink: 'shown', painted: true, take: true },
     load: async () => (await import('./picture/gif')).exportGif,
   },
   {
@@ -48,7 +50,7 @@ const FORMATS = [
     word: 'Moving PNG',
     note: 'loops, every pixel exact',
     make: 'Make the moving PNG',
-    needs: { ink: 'shown', painted: true, take: true },
+    needs: { making: true, ink: 'shown', painted: true, take: true },
     load: async () => (await import('./picture/apng')).exportApng,
   },
   {
@@ -56,7 +58,7 @@ const FORMATS = [
     word: 'Moving WebP',
     note: 'loops, small, for pages',
     make: 'Make the moving WebP',
-    needs: { ink: 'shown', painted: true, take: true, exact: true },
+    needs: { making: true, ink: 'shown', painted: true, take: true, exact: true },
     load: async () => (await import('./picture/webp')).exportWebp,
   },
   {
@@ -72,7 +74,7 @@ const FORMATS = [
     word: 'Film as WebM',
     note: 'with sound, for pages',
     make: 'Make the film',
-    needs: { ink: 'shown', painted: true, take: true, sound: true, turns: true },
+    needs: { making: true, ink: 'shown', painted: true, take: true, sound: true, turns: true },
     load: async () => (await import('./film')).exportWebm,
   },
   {
@@ -80,7 +82,7 @@ const FORMATS = [
     word: 'Film as MP4',
     note: 'with sound, for editors',
     make: 'Make the film',
-    needs: { ink: 'shown', painted: true, opaque: true, take: true, sound: true, turns: true },
+    needs: { making: true, ink: 'shown', painted: true, opaque: true, take: true, sound: true, turns: true },
     load: async () => (await import('./film')).exportMp4,
   },
   {
@@ -96,7 +98,7 @@ const FORMATS = [
     word: 'Numbered PNG stills',
     note: 'every frame, in a zip',
     make: 'Make the stills',
-    needs: { ink: 'shown', painted: true, take: true },
+    needs: { making: true, ink: 'shown', painted: true, take: true },
     load: async () => (await import('./picture/stills')).exportStills,
   },
   {

@@ -24,7 +24,17 @@ const store = useScene()
 const scene = computed(() => store.scene!)
 const length = computed(() => scene.value.settings.length)
 const form = reactive<Handover>({
-  ...{ as: 'gif', take: store.take, paper: 'a4', scale: 1, clear: false, exact: true, turns: 1 },
+  ...{
+    what: 'scene',
+    seconds: 10,
+    as: 'gif',
+    take: store.take,
+    paper: 'a4',
+    scale: 1,
+    clear: false,
+    exact: true,
+    turns: 1,
+  },
   // What was chosen on the sheet is what goes out.
   ...{ first: store.chosen?.from ?? 1, last: store.chosen?.to ?? length.value },
   sprites: { trimmed: true, padding: 1, powers: false },
@@ -39,6 +49,8 @@ function setRange(first: number, last: number) {
 watch(length, (now, was) => setRange(form.first, form.last === was ? now : Math.min(form.last, now)))
 const format = computed(() => exportFormat(form.as))
 /** Pictures go out in a size and over a ground; sheets and archives do not. */
+/** The scene goes out, or how it was made. */
+const making = computed(() => form.what === 'making' && format.value.needs.making === true)
 const pictures = computed(() => format.value.needs.painted === true)
 const takes = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
 const runs = computed(() => runsWithin(pictureRuns(scene.value, form.take), form.first, form.last))
@@ -91,7 +103,9 @@ const ownWidth = (width: number | undefined) => {
   const most = Math.floor((LONGEST * own) / Math.max(own, height))
   if (width) form.scale = clamp(width, 8, most) / own
 }
-const goesBy = computed(() => framesGoingBy(count.value, form.turns))
+const goesBy = computed(() =>
+  framesGoingBy(making.value ? form.seconds * scene.value.settings.fps : count.value, form.turns),
+)
 const lasts = computed(() => framesAndSeconds(goesBy.value, scene.value.settings.fps))
 const ownSeconds = (seconds: number | undefined) => {
   if (seconds) form.turns = clamp((seconds * scene.value.settings.fps) / count.value, 1 / count.value, MOST_TURNS)
@@ -149,20 +163,26 @@ onUnmounted(() => {
 })
 
 const { progress, result, trouble, make, stop, forget } = useMaking(form, runs)
-const making = computed(() => ({
+const wished = computed(() => ({
   ...{ as: form.as, scene: store.id, ...size.value },
-  pictures: runs.value.length * (format.value.needs.turns ? form.turns : 1),
-  frames: format.value.needs.turns ? goesBy.value : count.value,
+  pictures:
+    (making.value ? (form.seconds * scene.value.settings.fps) / 2 : runs.value.length) *
+    (format.value.needs.turns ? form.turns : 1),
+  frames: making.value
+    ? form.seconds * scene.value.settings.fps
+    : format.value.needs.turns
+      ? goesBy.value
+      : count.value,
 }))
 /** About what it will take, by what was made before; new when something was. */
 const about = computed(() => {
   void result.value
-  const cost = pictures.value ? estimated(making.value, localStorage) : undefined
+  const cost = pictures.value ? estimated(wished.value, localStorage) : undefined
   return (
     cost && `About ${bytesInWords(cost.bytes)}, ${cost.ms < 1000 ? 'a moment' : `${Math.round(cost.ms / 1000)} s`}.`
   )
 })
-watch(result, (made) => made && learn(making.value, made, localStorage))
+watch(result, (made) => made && !making.value && learn(wished.value, made, localStorage))
 watch(form, forget)
 let wasForSprites = false
 // Sprites are nearly always wanted over nothing; what cannot be clear is over the paper.
@@ -204,7 +224,23 @@ watch(format, ({ needs }) => {
             :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name"
         /></ElSelect>
       </div>
-      <div v-if="format.needs.painted || format.needs.sound" class="line" role="group" aria-label="Frames">
+      <div v-if="format.needs.making" class="line" role="group" aria-label="What goes by">
+        <button class="word" :aria-pressed="!making" @click="form.what = 'scene'">the scene</button>
+        <button
+          class="word"
+          :aria-pressed="making"
+          title="How drawing, passes and timing came to be, from the first stroke on"
+          @click="form.what = 'making'"
+        >
+          how it was made
+        </button>
+        <label v-if="making">
+          in
+          <ElInputNumber v-model="form.seconds" size="small" :min="1" :max="120" aria-label="Seconds of the making" />
+          s</label
+        >
+      </div>
+      <div v-if="(format.needs.painted || format.needs.sound) && !making" class="line" role="group" aria-label="Frames">
         <label>
           Frames
           <ElInputNumber

@@ -1,6 +1,16 @@
-import { exportFormat, inkKey, PASSES, picturesOf, soundFilesOf, type InkPiece, type PictureRun } from '@unhurried/core'
+import {
+  exportFormat,
+  inkKey,
+  PASSES,
+  picturesOf,
+  soundFilesOf,
+  type Edit,
+  type InkPiece,
+  type PictureRun,
+} from '@unhurried/core'
 import { onUnmounted, ref, shallowRef, type Ref } from 'vue'
 import { api } from '../api/api'
+import { editsApi } from '../api/edits'
 import { useScene } from '../session/scene'
 import { pictures } from '../stage/pictures'
 import { handoverReportSchema, type HandoverOrder } from '../workers/handover/messages'
@@ -9,7 +19,11 @@ import { handoverReportSchema, type HandoverOrder } from '../workers/handover/me
 export type Handover = Pick<
   HandoverOrder,
   'as' | 'take' | 'paper' | 'scale' | 'clear' | 'exact' | 'turns' | 'sprites' | 'first' | 'last'
->
+> & {
+  /** The scene itself, or how it was made, in so many seconds. */
+  what: 'scene' | 'making'
+  seconds: number
+}
 
 const NO_DRAWINGS = 'Some drawings could not be fetched: the server is not answering. Start it again, then hand over.'
 const NO_PICTURE =
@@ -95,13 +109,16 @@ async function orderOf(
   const named = picturesOf(scene)
   await pictures.ready(named)
   if (needs.painted && named.some((picture) => !pictures.of(picture))) throw new Error(NO_PICTURE)
-  const sound = needs.sound && scene.sounds ? await mixed(scene, form, onMixing) : undefined
+  const making = form.what === 'making' && needs.making ? await madeOf(store, form.seconds) : undefined
+  const sound = needs.sound && scene.sounds && !making ? await mixed(scene, form, onMixing) : undefined
+  const { what: _, seconds: __, ...asked } = form
   return {
-    ...form,
+    ...asked,
+    ...(making && { making }),
     sprites: { ...form.sprites },
     ...(sound && { sound }),
     scene: JSON.parse(JSON.stringify(scene)) as HandoverOrder['scene'],
-    ink: inkOf(store, needs.ink, runs),
+    ink: inkOf(store, making ? 'none' : needs.ink, runs),
     bitmaps: new Map(
       named.flatMap((picture) => {
         const bitmap = pictures.of(picture)
@@ -110,6 +127,18 @@ async function orderOf(
     ),
     pictures: needs.files ? await fetched(named, api.readPicture) : new Map(),
     sounds: needs.files ? await fetched(soundFilesOf(scene), api.readSound) : new Map(),
+  }
+}
+
+/** All that was done to the scene, from its beginning on. Errors: with a sentence, when it cannot be fetched. */
+async function madeOf(store: Store, seconds: number): Promise<NonNullable<HandoverOrder['making']>> {
+  const { scene: first } = await api.readMoment(store.id, 0)
+  const edits: Edit[] = []
+  for (let since = 0; ;) {
+    const rows = await editsApi.editsSince(store.id, since)
+    edits.push(...rows.map(({ edit }) => edit))
+    if (rows.length === 0) return { first, edits, seconds }
+    since = rows.at(-1)!.version
   }
 }
 

@@ -1,4 +1,4 @@
-import { FORMAT_IDS, idSchema, pieceSchema, sceneSchema } from '@unhurried/core'
+import { editSchema, FORMAT_IDS, idSchema, pieceSchema, sceneSchema } from '@unhurried/core'
 import { z } from 'zod'
 
 /** What the page asks of the worker that makes what is handed over, and what it answers. */
@@ -24,6 +24,8 @@ export const handoverOrderSchema = z.object({
   paper: z.enum(['a4', 'letter']),
   scale: z.number().positive().max(16),
   clear: z.boolean(),
+  /** How the scene was made goes by instead of it: all edits, from the scene before them on. */
+  making: z.object({ first: sceneSchema, edits: z.array(editSchema), seconds: z.number().positive() }).optional(),
   /** Every pixel exact, where a format may be smaller without. */
   exact: z.boolean(),
 })

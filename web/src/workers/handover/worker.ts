@@ -2,6 +2,8 @@ import {
   exportFormat,
   framesGoingBy,
   inkKey,
+  Making,
+  makingRuns,
   pictureRuns,
   runsWithin,
   stillName,
@@ -42,7 +44,7 @@ const fonts = async () => {
 }
 
 /** Paints pictures of the film, one after the other on the same surface. */
-function painter({ scene, bitmaps, scale, clear, as }: HandoverOrder, inkOf: InkOf) {
+function painter({ scene, bitmaps, scale, clear, as, making }: HandoverOrder, inkOf: InkOf) {
   // Films are encoded in squares of two pixels: of an odd side the last row is left out.
   const even = exportFormat(as).needs.turns === true
   const sideOf = (side: number) => (even ? 2 * Math.max(1, Math.floor(side / 2)) : Math.max(1, side))
@@ -55,11 +57,18 @@ function painter({ scene, bitmaps, scale, clear, as }: HandoverOrder, inkOf: Ink
     if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
     return surface
   }
-  const show = ({ frame, shown }: PictureRun) =>
-    paintPicture(surfaceOf(), {
-      ...{ scene, frame, shown, inkOf, scale, clear },
-      pictureOf: (picture) => bitmaps.get(picture),
-    })
+  const pictureOf = (picture: string) => bitmaps.get(picture)
+  const made = making && new Making(making.first, making.edits, makingRuns(making.seconds, scene.settings.fps).length)
+  /** A picture of the making is the scene as it was then, on the frame that was worked on. */
+  const showMade = (made: Making, { frame, frames }: PictureRun) => {
+    const moment = made.at((frame - 1) / frames)
+    surfaceOf().clearRect(0, 0, width, height)
+    paintPicture(surfaceOf(), { ...moment, inkOf: made.inkOf, scale, clear, pictureOf })
+  }
+  const show = (run: PictureRun) =>
+    made
+      ? showMade(made, run)
+      : paintPicture(surfaceOf(), { scene, frame: run.frame, shown: run.shown, inkOf, scale, clear, pictureOf })
   function paint(run: PictureRun): Uint8ClampedArray {
     show(run)
     return surfaceOf().getImageData(0, 0, width, height).data
@@ -92,13 +101,14 @@ function repeated({ rate, channels }: FilmSound, once: number, frames: number): 
 
 async function make(order: HandoverOrder) {
   const began = performance.now()
-  const { scene, take, first, last, ink, pictures, sounds, sound, turns, sprites, as, paper, clear, exact } = order
+  const { scene, take, first, last, ink, pictures, sounds, sound, turns, sprites, as, paper, clear, exact, making } =
+    order
   const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
   const write = await exportFormat(as).load()
   const { name, type, parts } = await write({
     scene,
     take,
-    runs: runsWithin(pictureRuns(scene, take), first, last),
+    runs: making ? makingRuns(making.seconds, scene.settings.fps) : runsWithin(pictureRuns(scene, take), first, last),
     inkOf,
     pictures,
     sounds,
