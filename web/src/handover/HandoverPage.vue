@@ -16,16 +16,16 @@ import { composedPictures } from '../stage/player'
 import { playFrames } from '../stage/play-frames'
 import { useScene } from '../session/scene'
 import { estimated, learn } from './estimate'
+import { levelAlone } from './level-alone'
 import LookedAt from './LookedAt.vue'
 import SheetBack from './SheetBack.vue'
 import { useMaking, type Handover } from './useMaking'
 
 const store = useScene()
-const scene = computed(() => store.scene!)
-const length = computed(() => scene.value.settings.length)
 const form = reactive<Handover>({
   ...{
     what: 'scene',
+    level: '',
     seconds: 10,
     as: 'gif',
     take: store.take,
@@ -36,9 +36,13 @@ const form = reactive<Handover>({
     turns: 1,
   },
   // What was chosen on the sheet is what goes out.
-  ...{ first: store.chosen?.from ?? 1, last: store.chosen?.to ?? length.value },
+  ...{ first: store.chosen?.from ?? 1, last: store.chosen?.to ?? store.scene!.settings.length },
   sprites: { trimmed: true, padding: 1, powers: false },
 })
+const format = computed(() => exportFormat(form.as))
+/** What goes out: all of the scene, or one of its levels alone. */
+const scene = computed(() => (format.value.needs.painted ? levelAlone(store.scene!, form.level) : store.scene!))
+const length = computed(() => scene.value.settings.length)
 const count = computed(() => form.last - form.first + 1)
 /** Whole frames of the scene; the one that is dragged past the other takes it along. */
 function setRange(first: number, last: number) {
@@ -47,10 +51,9 @@ function setRange(first: number, last: number) {
   Object.assign(form, { first: within(kept.first), last: within(kept.last) })
 }
 watch(length, (now, was) => setRange(form.first, form.last === was ? now : Math.min(form.last, now)))
-const format = computed(() => exportFormat(form.as))
-/** Pictures go out in a size and over a ground; sheets and archives do not. */
 /** The scene goes out, or how it was made. */
 const making = computed(() => form.what === 'making' && format.value.needs.making === true)
+/** Pictures go out in a size and over a ground; sheets and archives do not. */
 const pictures = computed(() => format.value.needs.painted === true)
 const takes = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
 const runs = computed(() => runsWithin(pictureRuns(scene.value, form.take), form.first, form.last))
@@ -153,7 +156,7 @@ onMounted(async () => {
   preview()
 })
 watch(
-  () => [store.scene, form.clear, form.take, form.first, form.last],
+  () => [store.scene, form.level, form.clear, form.take, form.first, form.last],
   () => store.scene && preview(),
 )
 useResizeObserver(stage, useDebounceFn(preview, 120))
@@ -223,6 +226,18 @@ watch(format, ({ needs }) => {
             :value="each.id"
             :label="each.id === scene.mainTake ? `${each.name} (main)` : each.name"
         /></ElSelect>
+      </div>
+      <div v-if="pictures && scene.levelOrder.length > 1" class="line">
+        <label for="handover-level">Levels</label>
+        <ElSelect id="handover-level" v-model="form.level" size="small" class="take">
+          <ElOption value="" label="all of them" />
+          <ElOption
+            v-for="id in scene.levelOrder.toReversed()"
+            :key="id"
+            :value="id"
+            :label="`${scene.levels[id]!.name} alone`"
+          />
+        </ElSelect>
       </div>
       <div v-if="format.needs.making" class="line" role="group" aria-label="What goes by">
         <button class="word" :aria-pressed="!making" @click="form.what = 'scene'">the scene</button>

@@ -13,6 +13,7 @@ import { api } from '../api/api'
 import { editsApi } from '../api/edits'
 import { useScene } from '../session/scene'
 import { pictures } from '../stage/pictures'
+import { levelAlone } from './level-alone'
 import { handoverReportSchema, type HandoverOrder } from '../workers/handover/messages'
 
 /** What is asked for on the page. */
@@ -22,6 +23,8 @@ export type Handover = Pick<
 > & {
   /** The scene itself, or how it was made, in so many seconds. */
   what: 'scene' | 'making'
+  /** The one level that goes out in pictures; none is all of them. */
+  level: string
   seconds: number
 }
 
@@ -104,14 +107,14 @@ async function orderOf(
   runs: readonly PictureRun[],
   onMixing: (share: number) => void,
 ): Promise<HandoverOrder> {
-  const scene = store.scene!
   const { needs } = exportFormat(form.as)
+  const scene = needs.painted ? levelAlone(store.scene!, form.level) : store.scene!
   const named = picturesOf(scene)
   await pictures.ready(named)
   if (needs.painted && named.some((picture) => !pictures.of(picture))) throw new Error(NO_PICTURE)
   const making = form.what === 'making' && needs.making ? await madeOf(store, form.seconds) : undefined
   const sound = needs.sound && scene.sounds && !making ? await mixed(scene, form, onMixing) : undefined
-  const { what: _, seconds: __, ...asked } = form
+  const { what: _, seconds: __, level: ___, ...asked } = form
   return {
     ...asked,
     ...(making && { making }),

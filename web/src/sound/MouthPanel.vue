@@ -7,7 +7,7 @@ import MouthShown from './MouthShown.vue'
 import { useMouths, type MouthWish } from './useMouths'
 
 /** The mouths to what is said: they move with the frames at once, and are laid on a level of their own. */
-const { sound } = defineProps<{ sound: Sound }>()
+const { sound, frame } = defineProps<{ sound: Sound; frame: number }>()
 const store = useScene()
 const wish = reactive({ set: 'six' as MouthWish['set'], exposure: 2, lead: 1 })
 /** What is laid says how; before that, what is wished. */
@@ -17,7 +17,11 @@ const now = (): MouthWish => {
   const [exposure] = String(inputs['exposure']).split(' ').map(Number)
   return { set: inputs['set'] === 'nine' ? 'nine' : 'six', exposure: exposure || 1, lead: Number(inputs['lead']) || 0 }
 }
-const mouths = useMouths(() => sound, now)
+const mouths = useMouths(
+  () => sound,
+  () => frame,
+  now,
+)
 const { shape, laid, drawn } = mouths
 const said = computed(() => {
   const { set, exposure, lead } = now()
@@ -32,7 +36,7 @@ const LEADS = [0, 1, 2] as const
   <div class="mouths" role="group" :aria-label="`Mouths of ${sound.name}`">
     <figure>
       <MouthShown :shape="shape" />
-      <figcaption class="note">{{ shape }}, frame {{ store.frame }}</figcaption>
+      <figcaption class="note">{{ shape }}, frame {{ frame }}</figcaption>
     </figure>
     <div v-if="laid" class="how">
       <span>Mouths laid: {{ said }}.</span>

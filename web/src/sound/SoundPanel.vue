@@ -9,6 +9,8 @@ import { useRecorder, type Microphone } from './useRecorder'
 
 /** The sounds of the scene: brought in, placed, cut and made stronger or weaker. */
 const scrubs = defineModel<boolean>('scrubs', { required: true })
+/** The frame that is seen, also while it plays. */
+defineProps<{ frame: number }>()
 const emit = defineEmits<{ done: [] }>()
 const store = useScene()
 const { progress, trouble, left, bring, again, stop } = useBringIn()
@@ -34,7 +36,7 @@ async function take(files: FileList | null | undefined) {
       No sound yet. Bring in a voice, music or a noise: it begins at frame {{ store.frame }} and stands on the sheet
       beside the frames.
     </p>
-    <SoundRow v-for="sound in sounds" :key="sound.id" :sound="sound" />
+    <SoundRow v-for="sound in sounds" :key="sound.id" :sound="sound" :frame="frame" />
     <div v-if="progress" class="line">
       <ElProgress
         class="bar"

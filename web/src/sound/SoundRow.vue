@@ -10,7 +10,7 @@ import SoundNumber from './SoundNumber.vue'
 const WordsPanel = defineAsyncComponent(() => import('./WordsPanel.vue'))
 
 /** One sound of the scene, and all that can be changed about it. */
-const { sound } = defineProps<{ sound: Sound }>()
+const { sound } = defineProps<{ sound: Sound; frame: number }>()
 const store = useScene()
 const saying = ref(store.scene!.said?.[sound.id] !== undefined)
 const fps = computed(() => store.scene!.settings.fps)
@@ -117,7 +117,7 @@ const copy = () =>
     </div>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <button class="word words" :aria-expanded="saying" @click="saying = !saying">words and mouths</button>
-    <WordsPanel v-if="saying" :sound="sound" />
+    <WordsPanel v-if="saying" :sound="sound" :frame="frame" />
   </div>
 </template>
 

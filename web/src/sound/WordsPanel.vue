@@ -8,7 +8,7 @@ import WordRow from './WordRow.vue'
 import { useWords } from './useWords'
 
 /** What is said in a sound: typed or brought, laid where it is heard, put right by hand; and the mouths to it. */
-const { sound } = defineProps<{ sound: Sound }>()
+const { sound } = defineProps<{ sound: Sound; frame: number }>()
 const store = useScene()
 const work = useWords(() => sound)
 const { words, share, trouble } = work
@@ -110,7 +110,7 @@ const frameOf = (second: number) => Math.max(1, Math.floor(frameAtSecond(sound, 
         >
         <p>A vowel that is stressed has a 1 behind it.</p>
       </details>
-      <MouthPanel :sound="sound" />
+      <MouthPanel :sound="sound" :frame="frame" />
     </template>
   </div>
 </template>

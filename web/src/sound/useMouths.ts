@@ -11,7 +11,7 @@ export interface MouthWish {
 }
 
 /** The mouths to a sound's words: seen before they are laid, and laid on a level of their own. */
-export function useMouths(sound: () => Sound, wish: () => MouthWish) {
+export function useMouths(sound: () => Sound, frame: () => number, wish: () => MouthWish) {
   const store = useScene()
   const sounds = computed(() => {
     const scene = store.scene!
@@ -30,8 +30,8 @@ export function useMouths(sound: () => Sound, wish: () => MouthWish) {
     ),
   )
   return {
-    /** The shape on the frame one is at. */
-    shape: computed<MouthShape>(() => shown.value[store.frame - 1] ?? 'shut'),
+    /** The shape on the frame that is seen. */
+    shape: computed<MouthShape>(() => shown.value[frame() - 1] ?? 'shut'),
     /** How many of its shapes are drawn already, of those that are on the sheet. */
     drawn: computed(() => {
       const there = (laid.value?.drawings ?? []).flatMap((id) => store.scene!.drawings[id] ?? [])

@@ -17,6 +17,8 @@ const { desk } = defineProps<{ desk: Desk; size: ReturnType<typeof useSheetWidth
 const { store, scene, panels } = desk
 const { acting, helping, sounding, head, noting, note } = panels
 const { scrubs } = desk.heard
+/** The frame one sees: while it plays, the one that goes by. */
+const shownFrame = computed(() => (desk.stage.playing.value ? desk.stage.playFrame.value : store.frame))
 const look = useLook()
 const edge = ref<HTMLElement>()
 const takes = computed(() => Object.values(scene.value.takes).filter((each) => !each.away || each.id === store.take))
@@ -58,7 +60,7 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
     >
       <FrameMenu v-if="acting" :desk="desk" @done="acting = false" />
       <TimingHelpers v-else-if="helping" @done="helping = false" />
-      <SoundPanel v-else-if="sounding" v-model:scrubs="scrubs" @done="sounding = false" />
+      <SoundPanel v-else-if="sounding" v-model:scrubs="scrubs" :frame="shownFrame" @done="sounding = false" />
     </ElPopover>
     <form v-if="noting !== undefined" class="line noting" @submit.prevent="panels.keepNote">
       <label for="desk-note">Note at frame {{ noting }}</label>
