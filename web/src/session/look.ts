@@ -1,4 +1,4 @@
-import { soundFilesOf, type Scene } from '@unhurried/core'
+import { soundFilesOf } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import { WorkerStopped } from '../workers/client'
@@ -11,12 +11,6 @@ import { useScene } from './scene'
 
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
 const PAUSE = 900
-
-/** What is heard in a scene; who listens is fetched when there is anything to hear. */
-async function onsetsIn(scene: Scene) {
-  const files = soundFilesOf(scene)
-  return files.length > 0 ? (await import('./measured')).onsetsHeard(files) : {}
-}
 
 /** What Second look found in the scene that is open, kept new as it changes. */
 export const useLook = defineStore('look', () => {
@@ -65,7 +59,9 @@ export const useLook = defineStore('look', () => {
     trouble.value = ''
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
     try {
-      const onsets = await onsetsIn(scene.working)
+      const files = soundFilesOf(scene.working)
+      // Who listens is fetched when there is anything to hear; a silent scene is looked at at once.
+      const onsets = files.length > 0 ? await (await import('./measured')).onsetsHeard(files) : {}
       if (!isLast()) return
       const order = { take: scene.take, limits: scene.limits, whole, onsets }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
