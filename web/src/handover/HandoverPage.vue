@@ -25,7 +25,7 @@ const store = useScene()
 const form = reactive<Handover>({
   ...{
     what: 'scene',
-    level: '',
+    level: '*',
     seconds: 10,
     as: 'gif',
     take: store.take,
@@ -230,7 +230,7 @@ watch(format, ({ needs }) => {
       <div v-if="pictures && scene.levelOrder.length > 1" class="line">
         <label for="handover-level">Levels</label>
         <ElSelect id="handover-level" v-model="form.level" size="small" class="take">
-          <ElOption value="" label="all of them" />
+          <ElOption value="*" label="all of them" />
           <ElOption
             v-for="id in scene.levelOrder.toReversed()"
             :key="id"

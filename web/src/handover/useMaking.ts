@@ -23,7 +23,7 @@ export type Handover = Pick<
 > & {
   /** The scene itself, or how it was made, in so many seconds. */
   what: 'scene' | 'making'
-  /** The one level that goes out in pictures; none is all of them. */
+  /** The one level that goes out in pictures; `*` is all of them. */
   level: string
   seconds: number
 }

@@ -23,10 +23,11 @@ const { slow } = desk.heard
       <button
         class="word"
         :aria-pressed="slow"
+        aria-label="½ speed"
         title="Plays half as fast; sounds keep their pitch"
         @click="((slow = !slow), playing && stage.play())"
       >
-        ½ speed
+        ½
       </button>
       <button
         class="word"
