@@ -252,7 +252,7 @@ const VIEWS = [
       await page.getByRole('button', { name: 'sound', exact: true }).click()
       await page.getByRole('button', { name: '9 words laid' }).click()
       await page.getByRole('group', { name: 'Mouths of Corrie' }).scrollIntoViewIfNeeded()
-      await page.locator('[data-cell="Beak:9"]').click()
+      await page.locator('[data-cell="Beak:7"]').click()
       await page.getByRole('img', { name: /^Mouth open/ }).waitFor()
       await page.getByRole('img', { name: /^Sound: Corrie/ }).waitFor()
       await page.waitForLoadState('networkidle')
