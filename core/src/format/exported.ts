@@ -45,6 +45,8 @@ interface ExportSource {
   /** Every pixel exact, where a format may be smaller without. */
   readonly exact: boolean
   readonly sprites: SpriteOptions
+  /** How often what loops goes round; 0 is for ever. */
+  readonly loops: number
   /** How often a film lets the scene go by; of a part the last turn breaks off. */
   readonly turns: number
   /** The sound of all turns, for formats that need it; absent: nothing is heard. */

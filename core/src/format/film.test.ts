@@ -34,6 +34,7 @@ function source(turns: number, runs = pictureRuns(scene)) {
       paint: () => new Uint8ClampedArray(),
       pack: async () => new Uint8Array(),
       exact: true,
+      loops: 0,
       openFilm: async (container: FilmContainer) => ({
         add: async (from: number, duration: number) => void did.push([container, Math.round(from * 12), duration * 12]),
         finish: async () => new Uint8Array([7]),

@@ -98,6 +98,16 @@ describe('GIF', () => {
     expect(worst).toBeLessThanOrEqual(count <= 256 ? 0 : 40)
   })
 
+  test.each([
+    [0, 0],
+    [1, null],
+    [4, 3],
+  ])('goes round %i times: after the first it is told to go round %s times', (loops, told) => {
+    const gif = openGif({ ...size, transparent: false })
+    gif.add(flat(size.width, size.height, [9, 9, 9, 255]), 5)
+    expect(new GifReader(Buffer.from(gif.finish(undefined, loops))).loopCount()).toBe(told)
+  })
+
   test('no picture or a wrong size is refused', () => {
     expect(() => openGif({ ...size, transparent: false }).finish()).toThrow(/at least one/)
     expect(() => openGif({ ...size, transparent: false }).add(new Uint8Array(8), 4)).toThrow(/pixels.length/)

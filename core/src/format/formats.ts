@@ -19,6 +19,8 @@ interface Needs {
   readonly exact?: true
   /** Its pictures may be trimmed and packed. */
   readonly sprites?: true
+  /** It goes round by itself, for ever or so many times. */
+  readonly loops?: true
   /** Its pictures may be of how the scene was made. */
   readonly making?: true
   /** It may let the scene go by several times. */
@@ -42,7 +44,7 @@ const FORMATS = [
     word: 'Looping GIF',
     note: 'one file that plays anywhere',
     make: 'Make the GIF',
-    needs: { making: true, ink: 'shown', painted: true, take: true },
+    needs: { loops: true, making: true, ink: 'shown', painted: true, take: true },
     load: async () => (await import('./picture/gif')).exportGif,
   },
   {
@@ -50,7 +52,7 @@ const FORMATS = [
     word: 'Moving PNG',
     note: 'loops, every pixel exact',
     make: 'Make the moving PNG',
-    needs: { making: true, ink: 'shown', painted: true, take: true },
+    needs: { loops: true, making: true, ink: 'shown', painted: true, take: true },
     load: async () => (await import('./picture/apng')).exportApng,
   },
   {
@@ -58,7 +60,7 @@ const FORMATS = [
     word: 'Moving WebP',
     note: 'loops, small, for pages',
     make: 'Make the moving WebP',
-    needs: { making: true, ink: 'shown', painted: true, take: true, exact: true },
+    needs: { loops: true, making: true, ink: 'shown', painted: true, take: true, exact: true },
     load: async () => (await import('./picture/webp')).exportWebp,
   },
   {

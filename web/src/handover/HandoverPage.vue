@@ -33,6 +33,7 @@ const form = reactive<Handover>({
     scale: 1,
     clear: false,
     exact: true,
+    loops: 0,
     turns: 1,
   },
   // What was chosen on the sheet is what goes out.
@@ -311,6 +312,11 @@ watch(format, ({ needs }) => {
         <span>Pixels</span>
         <button class="word" :aria-pressed="form.exact" @click="form.exact = true">exact</button>
         <button class="word" :aria-pressed="!form.exact" @click="form.exact = false">nearly so, a smaller file</button>
+      </div>
+      <div v-if="format.needs.loops" class="line">
+        <label for="handover-loops">Goes round</label>
+        <ElInputNumber id="handover-loops" v-model="form.loops" size="small" :min="0" :max="1000" />
+        <span class="note">{{ form.loops === 0 ? 'for ever' : form.loops === 1 ? 'once' : 'times' }}</span>
       </div>
       <div v-if="format.needs.turns" class="line">
         <label for="handover-turns">Goes by</label>

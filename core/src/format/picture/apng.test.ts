@@ -18,10 +18,11 @@ test('every pixel of every picture comes back, and each stays for its frames', (
     fc.property(
       fc.array(fc.record({ pixels: picture, frames: fc.integer({ min: 1, max: 9 }) }), { minLength: 1, maxLength: 6 }),
       fc.boolean(),
-      (film, clear) => {
+      fc.nat(9),
+      (film, clear, loops) => {
         const writer = openApng({ ...side, fps: 24, clear })
         for (const { pixels, frames } of film) writer.add(shown(pixels, !clear), frames)
-        const back = UPNG.decode(writer.finish().buffer)
+        const back = UPNG.decode(writer.finish(loops).buffer)
         // What is equal to the one before only stays longer.
         const meant: { bytes: number[]; frames: number }[] = []
         for (const { pixels, frames } of film) {
@@ -32,7 +33,7 @@ test('every pixel of every picture comes back, and each stays for its frames', (
         // Read by another hand than ours.
         const pictures = UPNG.toRGBA8(back).map((bytes) => [...new Uint8Array(bytes)])
         expect(pictures).toEqual(meant.map(({ bytes }) => bytes))
-        expect(back.tabs.acTL?.num_plays).toBe(0)
+        expect(back.tabs.acTL?.num_plays).toBe(loops)
         if (meant.length > 1)
           back.frames.forEach(({ delay }, i) => expect(delay).toBeCloseTo((1000 * meant[i]!.frames) / 24, 0))
       },

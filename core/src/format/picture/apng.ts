@@ -16,7 +16,8 @@ const LONGEST = 0xffff
 export interface ApngWriter {
   /** Adds a picture shown for so many frames; one equal to the last only stays longer. */
   readonly add: (pixels: Picture['pixels'], frames: number) => void
-  readonly finish: () => Uint8Array
+  /** @param loops - how often it goes round; 0 is for ever */
+  readonly finish: (loops?: number) => Uint8Array
 }
 
 /**
@@ -56,18 +57,18 @@ export function openApng({
       const own = new Uint8Array(cut(plane, width, box).buffer)
       parts.push({ ...box, frames, png: writePng({ ...box, pixels: own }, !clear) })
     },
-    finish() {
+    finish(loops = 0) {
       if (parts.length === 0) throw new RangeError('A moving picture needs at least one picture.')
-      return joined(parts, fps)
+      return joined(parts, fps, loops)
     },
   }
 }
 
 /** The parts as one file: the first as any program shows it, the others after it. */
-function joined(parts: readonly Part[], fps: number): Uint8Array {
+function joined(parts: readonly Part[], fps: number, loops: number): Uint8Array {
   const chunks: Uint8Array[] = [parts[0]!.png.subarray(0, SIGNATURE), chunksOf(parts[0]!.png, 'IHDR')[0]!.whole]
   let sequence = 0
-  chunks.push(chunk('acTL', numbers([parts.length, 4], [0, 4])))
+  chunks.push(chunk('acTL', numbers([parts.length, 4], [loops, 4])))
   parts.forEach(({ x, y, width, height, frames, png }, n) => {
     const places = [sequence++, width, height, x, y].map((value): [number, number] => [value, 4])
     // It stays on the picture (dispose 0), and replaces what was there with its opacity (blend 0).
@@ -82,11 +83,11 @@ function joined(parts: readonly Part[], fps: number): Uint8Array {
 }
 
 /** A looping moving PNG of a take. */
-export const exportApng: Exporter = ({ scene, runs, stem, width, height, clear, paint, progress }) => {
+export const exportApng: Exporter = ({ scene, runs, stem, width, height, clear, loops, paint, progress }) => {
   const apng = openApng({ width, height, clear, fps: scene.settings.fps })
   runs.forEach((run, i) => {
     apng.add(paint(run), run.frames)
     progress(i + 1, runs.length, `Picture ${i + 1} of ${runs.length}`)
   })
-  return { name: `${stem}.png`, type: 'image/apng', parts: [apng.finish()] }
+  return { name: `${stem}.png`, type: 'image/apng', parts: [apng.finish(loops)] }
 }

@@ -104,8 +104,8 @@ function nearest(palette: Palette, [red, green, blue]: readonly [number, number,
 export interface GifWriter {
   /** Adds a picture shown for `delay` hundredths of a second; one equal to the last only stays longer. */
   add: (pixels: Picture['pixels'], delay: number) => void
-  /** The bytes of the file. `onFrame` is told how many frames are written. */
-  finish: (onFrame?: (written: number, of: number) => void) => Uint8Array
+  /** The bytes of the file. `onFrame` is told how many frames are written; it goes round `loops` times, 0 for ever. */
+  finish: (onFrame?: (written: number, of: number) => void, loops?: number) => Uint8Array
 }
 
 /**
@@ -164,12 +164,12 @@ export function openGif({
       if (waiting) settle(plane)
       waiting = { plane, delay }
     },
-    finish(onFrame) {
+    finish(onFrame, loops = 0) {
       if (!waiting) throw new RangeError('A GIF needs at least one picture.')
       settle()
       // A clear index is needed for transparency, and otherwise saves bytes where there is room for it.
       const clear = transparent ? anyClear || book.size > 256 : book.size !== 256
-      return written(kept, { width, height, clear, onFrame, ...book.choose(clear ? 255 : 256) })
+      return written(kept, { width, height, clear, loops, onFrame, ...book.choose(clear ? 255 : 256) })
     },
   }
 }
@@ -218,15 +218,16 @@ interface Writing extends ReturnType<ReturnType<typeof colourBook>['choose']> {
   readonly height: number
   /** One index means clear. */
   readonly clear: boolean
+  readonly loops: number
   readonly onFrame: ((written: number, of: number) => void) | undefined
 }
 function written(kept: readonly Kept[], writing: Writing): Uint8Array {
-  const { width, height, clear, palette, onFrame } = writing
+  const { width, height, clear, loops, palette, onFrame } = writing
   const clearIndex = palette.length
   if (clear) palette.push([0, 0, 0])
   const depth = Math.max(2, Math.ceil(Math.log2(Math.max(2, palette.length))))
   const lies = new Uint32Array(width * height)
-  const parts = [head(width, height, palette, depth)]
+  const parts = [head({ width, height, palette, depth, loops })]
   kept.forEach((frame, n) => {
     const data = smallest(indexings(frame, lies, { ...writing, clearIndex }), depth)
     parts.push(frameHead(frame, clear ? clearIndex : undefined), Uint8Array.of(depth), data)
@@ -236,8 +237,14 @@ function written(kept: readonly Kept[], writing: Writing): Uint8Array {
 }
 
 const low = (value: number) => [value & 255, value >> 8]
-/** Signature, screen, colours, and that it goes round without end (GIF89a, sections 17 to 19; application extension). */
-function head(width: number, height: number, palette: Palette, depth: number): Uint8Array {
+/** Signature, screen, colours, and how often it goes round (GIF89a, sections 17 to 19; application extension, which counts the times after the first). */
+function head({
+  width,
+  height,
+  palette,
+  depth,
+  loops,
+}: Pick<Writing, 'width' | 'height' | 'palette' | 'loops'> & { depth: number }): Uint8Array {
   const colours = new Uint8Array(3 << depth)
   palette.forEach(([r, g, b], i) => colours.set([r!, g!, b!], 3 * i))
   const text = (words: string) => Uint8Array.from(words, (letter) => letter.charCodeAt(0))
@@ -245,9 +252,9 @@ function head(width: number, height: number, palette: Palette, depth: number): U
     text('GIF89a'),
     Uint8Array.of(...low(width), ...low(height), 0xf0 | (depth - 1), 0, 0),
     colours,
-    Uint8Array.of(0x21, 0xff, 11),
-    text('NETSCAPE2.0'),
-    Uint8Array.of(3, 1, 0, 0, 0),
+    ...(loops === 1
+      ? []
+      : [Uint8Array.of(0x21, 0xff, 11), text('NETSCAPE2.0'), Uint8Array.of(3, 1, ...low(Math.max(0, loops - 1)), 0)]),
   ])
 }
 
@@ -302,7 +309,7 @@ function indexings(
 }
 
 /** A looping GIF of a take. */
-export const exportGif: Exporter = ({ scene, runs, stem, width, height, clear, paint, progress }) => {
+export const exportGif: Exporter = ({ scene, runs, stem, width, height, clear, loops, paint, progress }) => {
   const gif = openGif({ width, height, transparent: clear })
   const delays = gifDelays(
     runs.map((run) => run.frames),
@@ -312,8 +319,8 @@ export const exportGif: Exporter = ({ scene, runs, stem, width, height, clear, p
     gif.add(paint(run), delays[i]!)
     progress(i + 1, runs.length * 2, `Painting picture ${i + 1} of ${runs.length}`)
   }
-  const bytes = gif.finish((written, of) =>
-    progress(runs.length + (written / of) * runs.length, runs.length * 2, `Writing picture ${written} of ${of}`),
-  )
+  const told = (written: number, of: number) =>
+    progress(runs.length + (written / of) * runs.length, runs.length * 2, `Writing picture ${written} of ${of}`)
+  const bytes = gif.finish(told, loops)
   return { name: `${stem}.gif`, type: 'image/gif', parts: [bytes] }
 }

@@ -71,6 +71,7 @@ async function made(boxes: Boxes, sprites: SpriteOptions, of = scene) {
     paint: ({ shown }) => painted(boxes, shown[0]!.drawing),
     pack: async () => new Uint8Array(),
     exact: true,
+    loops: 0,
     openFilm: () => Promise.reject(new Error('no film')),
     fonts: () => Promise.reject(new Error('no fonts')),
     progress: () => undefined,

@@ -37,17 +37,20 @@ test('every picture is in it, in order and for its time, and whether anything is
       fc.integer({ min: 1, max: 900 }),
       fc.integer({ min: 1, max: 900 }),
       fc.array(frame, { minLength: 1, maxLength: 9 }),
-      (width, height, frames) => {
+      fc.nat(99),
+      (width, height, frames, loops) => {
         const singles = frames.map(({ clear, data }) => single(width, height, clear, data))
         const bytes = joinWebp(
           singles.map((webp, i) => ({ webp, ms: frames[i]!.ms, x: 2 * i, y: 0, width, height })),
           width,
           height,
+          loops,
         )
         expect(at(bytes, 4, 4)).toBe(bytes.length - 8)
         expect(pictureHead(bytes)).toEqual({ type: 'image/webp', width, height })
         const chunks = read(bytes)
         expect(chunks.map(({ name }) => name)).toEqual(['VP8X', 'ANIM', ...frames.map(() => 'ANMF')])
+        expect(at(bytes, chunks[1]!.from + 4, 2)).toBe(loops)
         expect((at(bytes, chunks[0]!.from, 1) & 16) !== 0).toBe(frames.some(({ clear }) => clear))
         chunks.slice(2).forEach(({ from, size }, i) => {
           expect([at(bytes, from, 3), at(bytes, from + 3, 3)]).toEqual([i, 0])

@@ -36,11 +36,11 @@ function pictureOf(webp: Uint8Array): { chunks: Uint8Array[]; clear: boolean } {
 }
 
 /**
- * A moving WebP that goes round and round, of pictures that are WebP by themselves (WebP container: VP8X, ANIM, ANMF).
+ * A moving WebP that goes round so many times, 0 for ever, of pictures that are WebP by themselves (WebP container: VP8X, ANIM, ANMF).
  *
  * Errors: RangeError for a wrong size, no picture, or what is no WebP
  */
-export function joinWebp(frames: readonly WebpFrame[], width: number, height: number): Uint8Array {
+export function joinWebp(frames: readonly WebpFrame[], width: number, height: number, loops = 0): Uint8Array {
   requireWhole('width', width, 1, 16_383)
   requireWhole('height', height, 1, 16_383)
   if (frames.length === 0) throw new RangeError('A moving picture needs at least one picture.')
@@ -59,8 +59,8 @@ export function joinWebp(frames: readonly WebpFrame[], width: number, height: nu
   const body = concatenated([
     letters('WEBP'),
     chunk('VP8X', concatenated([low(flags, 4), ...size])),
-    // Clear behind it all, round and round without end.
-    chunk('ANIM', concatenated([low(0, 4), low(0, 2)])),
+    // Clear behind it all.
+    chunk('ANIM', concatenated([low(0, 4), low(loops, 2)])),
     ...moving,
   ])
   return concatenated([letters('RIFF'), low(body.length, 4), body])
@@ -82,7 +82,18 @@ function partOf(box: Box | undefined): Box {
 }
 
 /** A moving WebP of a take: each picture begins at the millisecond nearest to its true time, and only what changed is stored. */
-export const exportWebp: Exporter = async ({ scene, runs, stem, width, height, exact, paint, pack, progress }) => {
+export const exportWebp: Exporter = async ({
+  scene,
+  runs,
+  stem,
+  width,
+  height,
+  exact,
+  loops,
+  paint,
+  pack,
+  progress,
+}) => {
   const { fps } = scene.settings
   const first = runs[0]!.frame
   const at = (frame: number) => Math.round(((frame - first) * 1000) / fps)
@@ -101,5 +112,5 @@ export const exportWebp: Exporter = async ({ scene, runs, stem, width, height, e
     })
     progress(i + 1, runs.length, `Picture ${i + 1} of ${runs.length}`)
   }
-  return { name: `${stem}.webp`, type: 'image/webp', parts: [joinWebp(frames, width, height)] }
+  return { name: `${stem}.webp`, type: 'image/webp', parts: [joinWebp(frames, width, height, loops)] }
 }

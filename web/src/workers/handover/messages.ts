@@ -26,6 +26,8 @@ export const handoverOrderSchema = z.object({
   clear: z.boolean(),
   /** How the scene was made goes by instead of it: all edits, from the scene before them on. */
   making: z.object({ first: sceneSchema, edits: z.array(editSchema), seconds: z.number().positive() }).optional(),
+  /** How often what loops goes round; 0 is for ever. */
+  loops: z.int().min(0).max(1000),
   /** Every pixel exact, where a format may be smaller without. */
   exact: z.boolean(),
 })

@@ -101,8 +101,24 @@ function repeated({ rate, channels }: FilmSound, once: number, frames: number): 
 
 async function make(order: HandoverOrder) {
   const began = performance.now()
-  const { scene, take, first, last, ink, pictures, sounds, sound, turns, sprites, as, paper, clear, exact, making } =
-    order
+  const {
+    scene,
+    take,
+    first,
+    last,
+    ink,
+    pictures,
+    sounds,
+    sound,
+    turns,
+    sprites,
+    as,
+    paper,
+    clear,
+    exact,
+    loops,
+    making,
+  } = order
   const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
   const write = await exportFormat(as).load()
   const { name, type, parts } = await write({
@@ -118,6 +134,7 @@ async function make(order: HandoverOrder) {
     paper,
     clear,
     exact,
+    loops,
     ...painter(order, inkOf),
     stem: stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, ''),
     fonts,
