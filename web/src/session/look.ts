@@ -12,6 +12,9 @@ import { useScene } from './scene'
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
 const PAUSE = 900
 
+/** Where files begin to sound anew. Who listens is fetched when there is anything to hear: a silent scene never waits. */
+const onsetsIn = async (files: readonly string[]) => (await import('./measured')).onsetsHeard(files)
+
 /** What Second look found in the scene that is open, kept new as it changes. */
 export const useLook = defineStore('look', () => {
   const scene = useScene()
@@ -60,8 +63,7 @@ export const useLook = defineStore('look', () => {
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
     try {
       const files = soundFilesOf(scene.working)
-      // Who listens is fetched when there is anything to hear; a silent scene is looked at at once.
-      const onsets = files.length > 0 ? await (await import('./measured')).onsetsHeard(files) : {}
+      const onsets = files.length > 0 ? await onsetsIn(files) : {}
       if (!isLast()) return
       const order = { take: scene.take, limits: scene.limits, whole, onsets }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
