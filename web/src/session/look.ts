@@ -1,4 +1,4 @@
-import { soundFilesOf } from '@unhurried/core'
+import { soundFilesOf, type Scene } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import { WorkerStopped } from '../workers/client'
@@ -12,8 +12,8 @@ import { useScene } from './scene'
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
 const PAUSE = 900
 
-/** Where files begin to sound anew. Who listens is fetched when there is anything to hear: a silent scene never waits. */
-const onsetsIn = async (files: readonly string[]) => (await import('./measured')).onsetsHeard(files)
+/** Where the sounds of a scene begin anew. Who listens is fetched when there is anything to hear: a silent scene never waits. */
+const onsetsIn = async (now: Scene) => (await import('./measured')).onsetsHeard(soundFilesOf(now))
 
 /** What Second look found in the scene that is open, kept new as it changes. */
 export const useLook = defineStore('look', () => {
@@ -62,8 +62,7 @@ export const useLook = defineStore('look', () => {
     trouble.value = ''
     progress.value ??= { done: 0, of: 1, words: 'Measuring' }
     try {
-      const files = soundFilesOf(scene.working)
-      const onsets = files.length > 0 ? await onsetsIn(files) : {}
+      const onsets = scene.working.sounds ? await onsetsIn(scene.working) : {}
       if (!isLast()) return
       const order = { take: scene.take, limits: scene.limits, whole, onsets }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
