@@ -5,7 +5,7 @@ import type { Scene } from '../scene/schema'
 import { chartSpan } from '../timing/sheet'
 import { applyEdit } from './apply'
 import { matchedByHand } from './kind/charts'
-import { inkOfGuide } from './guide-ink'
+import { inkOfGuide } from './composed/guide-ink'
 import type { Edit } from './kinds'
 
 const settings = settingsOf({ width: 64, height: 64, fps: 12, length: 12 })

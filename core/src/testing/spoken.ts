@@ -1,6 +1,6 @@
 import { seededRandom } from '../base/random'
-import { inkOfGuide } from '../edits/guide-ink'
-import { layIn } from '../edits/lay'
+import { inkOfGuide } from '../edits/composed/guide-ink'
+import { layIn } from '../edits/composed/lay'
 import { completed, outcomeOf, type Inputs } from '../planners/planner'
 import { plannerOf } from '../planners/register'
 import type { Exposure, SaidWord, Scene, Sound } from '../scene/schema'

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
-import { newScene } from '../scene/create'
-import { faultOf } from '../scene/validate'
-import { drawn, settingsOf } from '../testing/build'
-import { applyEdit } from './apply'
+import { newScene } from '../../scene/create'
+import { faultOf } from '../../scene/validate'
+import { drawn, settingsOf } from '../../testing/build'
+import { applyEdit } from '../apply'
 import { chartLaidLike, landmarkCopied } from './copies'
-import type { Edit } from './kinds'
+import type { Edit } from '../kinds'
 
 const make = (...edits: Edit[]) => edits.reduce((now, edit) => applyEdit(now, edit).scene, newScene(settingsOf()))
 const then = (scene: ReturnType<typeof make>, edit: Edit) => applyEdit(scene, edit).scene

@@ -1,10 +1,10 @@
-import { refuse } from '../scene/refusal'
-import type { Scene } from '../scene/schema'
-import { between } from '../timing/column'
-import { shortest } from '../timing/range'
-import { drawingsShown, exposuresOf } from '../timing/sheet'
-import { framesPerBeat } from '../timing/time'
-import type { Edit, SimpleEdit } from './kinds'
+import { refuse } from '../../scene/refusal'
+import type { Scene } from '../../scene/schema'
+import { between } from '../../timing/column'
+import { shortest } from '../../timing/range'
+import { drawingsShown, exposuresOf } from '../../timing/sheet'
+import { framesPerBeat } from '../../timing/time'
+import type { Edit, SimpleEdit } from '../kinds'
 
 /** A key of a level, where it begins, and the beat it goes to. */
 interface Moved {

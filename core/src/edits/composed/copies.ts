@@ -1,8 +1,8 @@
-import type { Chart, Scene, Spacing } from '../scene/schema'
-import { wishedChart } from './kind/charts'
-import type { Edit, SimpleEdit } from './kinds'
-import { levelOf } from './lookup'
-import { refuse } from '../scene/refusal'
+import type { Chart, Scene, Spacing } from '../../scene/schema'
+import { wishedChart } from '../kind/charts'
+import type { Edit, SimpleEdit } from '../kinds'
+import { levelOf } from '../lookup'
+import { refuse } from '../../scene/refusal'
 
 /** A landmark once more under a name of its own, pinned where the first is. */
 export function landmarkCopied(scene: Scene, level: string, landmark: string, id: string): Edit {

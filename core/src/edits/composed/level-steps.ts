@@ -1,11 +1,11 @@
-import { LIMITS } from '../base/limits'
-import type { Ink, InkPiece, PlacedPiece } from '../ink/ink'
-import { exposuresNamed } from '../scene/columns'
-import { refuse } from '../scene/refusal'
-import { PASSES, type Chart, type Column, type Exposure, type Level, type Pass, type Scene } from '../scene/schema'
-import { joined, redrawn, writtenOut } from '../timing/column'
-import type { Edit, SimpleEdit } from './kinds'
-import { drawingOf, levelOf } from './lookup'
+import { LIMITS } from '../../base/limits'
+import type { Ink, InkPiece, PlacedPiece } from '../../ink/ink'
+import { exposuresNamed } from '../../scene/columns'
+import { refuse } from '../../scene/refusal'
+import { PASSES, type Chart, type Column, type Exposure, type Level, type Pass, type Scene } from '../../scene/schema'
+import { joined, redrawn, writtenOut } from '../../timing/column'
+import type { Edit, SimpleEdit } from '../kinds'
+import { drawingOf, levelOf } from '../lookup'
 
 /**
  * What is done to whole levels, each as one step of several edits. Nothing drawn is lost: what is moved or laid

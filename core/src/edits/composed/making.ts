@@ -1,9 +1,9 @@
-import type { Ink } from '../ink/ink'
-import type { Pass, Scene } from '../scene/schema'
-import { exposuresOf, firstFrameOf, shownAt, type PictureRun } from '../timing/sheet'
-import { EditRefused } from '../scene/refusal'
-import { applyEdit, inkAfter, inkKey } from './apply'
-import { simpleEditsOf, type Edit } from './kinds'
+import type { Ink } from '../../ink/ink'
+import type { Pass, Scene } from '../../scene/schema'
+import { exposuresOf, firstFrameOf, shownAt, type PictureRun } from '../../timing/sheet'
+import { EditRefused } from '../../scene/refusal'
+import { applyEdit, inkAfter, inkKey } from '../apply'
+import { simpleEditsOf, type Edit } from '../kinds'
 
 /** A picture of the making is held for two frames, as drawings mostly are; at slow rates for one. */
 const HELD = 2

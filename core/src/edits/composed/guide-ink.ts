@@ -1,8 +1,8 @@
-import { penCells, runsOf } from '../ink/cells'
-import { quantized, type Ink, type InkPiece } from '../ink/ink'
-import type { GuideShape, Scene } from '../scene/schema'
-import type { Edit, SimpleEdit } from './kinds'
-import { refuse } from '../scene/refusal'
+import { penCells, runsOf } from '../../ink/cells'
+import { quantized, type Ink, type InkPiece } from '../../ink/ink'
+import type { GuideShape, Scene } from '../../scene/schema'
+import type { Edit, SimpleEdit } from '../kinds'
+import { refuse } from '../../scene/refusal'
 
 /** How hard a guide is drawn when it is taken as ink. */
 const PRESSURE = 0.45

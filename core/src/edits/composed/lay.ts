@@ -1,9 +1,9 @@
-import { chartsOf } from '../planners/charts'
-import { framesOf, type Inputs, type Motion } from '../planners/planner'
-import { isDrawn } from '../timing/work'
-import type { Drawing, Scene } from '../scene/schema'
-import { drawingsOfPlan } from './kind/plans'
-import type { Edit, SimpleEdit } from './kinds'
+import { chartsOf } from '../../planners/charts'
+import { framesOf, type Inputs, type Motion } from '../../planners/planner'
+import { isDrawn } from '../../timing/work'
+import type { Drawing, Scene } from '../../scene/schema'
+import { drawingsOfPlan } from '../kind/plans'
+import type { Edit, SimpleEdit } from '../kinds'
 
 const eighth = (value: number) => Math.round(value * 8) / 8 + 0
 

@@ -1,7 +1,7 @@
-import type { InkPiece } from '../ink/ink'
-import { newScene } from '../scene/create'
-import { drawn, settingsOf } from '../testing/build'
-import type { Edit } from './kinds'
+import type { InkPiece } from '../../ink/ink'
+import { newScene } from '../../scene/create'
+import { drawn, settingsOf } from '../../testing/build'
+import type { Edit } from '../kinds'
 import { Making, makingRuns } from './making'
 
 const line = (drawing: string, id: string): Edit => {
