@@ -1,4 +1,4 @@
-import { heardWords, mouthsLaid, planMouths, type MouthShape, type Sound } from '@unhurried/core'
+import { heardSounds, mouthsLaid, planMouths, type MouthShape, type Sound } from '@unhurried/core'
 import { computed } from 'vue'
 import { freshId } from '../api/ids'
 import { sayWhy, useScene } from '../session/scene'
@@ -13,10 +13,7 @@ export interface MouthWish {
 /** The mouths to a sound's words: seen before they are laid, and laid on a level of their own. */
 export function useMouths(sound: () => Sound, frame: () => number, wish: () => MouthWish) {
   const store = useScene()
-  const sounds = computed(() => {
-    const scene = store.scene!
-    return heardWords(sound(), scene.said?.[sound().id], scene.settings.fps).flatMap((word) => word.sounds)
-  })
+  const sounds = computed(() => heardSounds(store.scene!, sound().id))
   const shown = computed<readonly MouthShape[]>(() => {
     const { length } = store.scene!.settings
     if (sounds.value.length === 0) return []

@@ -1,4 +1,5 @@
 import { distance } from '../../motion/arc'
+import { landingPlace } from '../../motion/planned/accent'
 import { frameAtSecond, heardWords, stressOf } from '../../sound/said'
 import { firstFrameOf, exposuresOf } from '../../timing/sheet'
 import { judged, type Check, type CheckContext } from '../check'
@@ -38,8 +39,8 @@ function accentsLate({ scene, take }: CheckContext, late: number): Observation[]
     const sound = plan.planner === 'accent' ? scene.sounds?.[id!] : undefined
     const word =
       sound && heardWords(sound, scene.said?.[id!], scene.settings.fps).find((each) => each.place === Number(place))
-    // Its drawings: at rest, those against the way, those that strike, and the one it lands on.
-    const drawing = plan.drawings[1 + Number(plan.inputs['before']) + Number(plan.inputs['strike'])]
+    const steps = { before: Number(plan.inputs['before']), strike: Number(plan.inputs['strike']) }
+    const drawing = plan.drawings[landingPlace(steps)]
     if (!word || !drawing) return []
     const frame = firstFrameOf(exposuresOf(scene, plan.level, take), drawing)
     const stressed = Math.round(stressOf(word))

@@ -29,6 +29,10 @@ const slowly = (t: number) => (1 - Math.cos(Math.PI * t)) / 2
 const gathering = (t: number) => t * t
 const dying = (t: number) => 1 - (1 - t) ** 2
 
+/** The place among an accent's drawings of the one it lands on: after the one at rest, those against the way and those that strike. */
+export const landingPlace = ({ before, strike }: Pick<AccentOptions, 'before' | 'strike'>): number =>
+  1 + before + strike
+
 /** Frames an accent takes before it lands, its rest not among them. */
 export function framesBefore({
   before,
