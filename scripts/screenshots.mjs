@@ -1,15 +1,10 @@
 // Makes docs/screenshots anew, from the sample film as a new user finds it.
 import './lib/node-version.mjs'
-import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { build } from './lib/build.mjs'
-import { launchChromium } from './lib/chromium.mjs'
-import { installModules } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
-import { openCluster } from './lib/postgres.mjs'
+import { withSampleApp } from './lib/sample-app.mjs'
 import { orStop, say } from './lib/say.mjs'
-import { startServer } from './lib/server.mjs'
 
 /** A finding chosen in the list, drawn on the paper. */
 async function shown(page, sentence) {
@@ -342,20 +337,13 @@ const VIEWS = [
 /** `npm run screenshots -- planner guide` makes only those. */
 const wanted = process.argv.slice(2)
 
-await orStop(async () => {
-  installModules()
-  await build()
-  const work = mkdtempSync(join(tmpdir(), 'unhurried-shots-'))
-  chmodSync(work, 0o755)
-  const cluster = await openCluster({ folder: work })
-  const server = await startServer({ databaseUrl: cluster.url, logFile: join(work, 'server.log') })
-  const browser = await launchChromium()
-  try {
+await orStop(() =>
+  withSampleApp(async ({ browser, address }) => {
     for (const { name, path, act, folder = 'screenshots', of } of VIEWS.filter(
       ({ name }) => wanted.length === 0 || wanted.includes(name),
     )) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
-      await page.goto(`http://127.0.0.1:${server.port}${path}`)
+      await page.goto(`${address}${path}`)
       await page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first().waitFor()
       await page.waitForLoadState('networkidle')
       await act?.(page)
@@ -366,10 +354,5 @@ await orStop(async () => {
       say(`docs/${folder}/${name}.png`)
       await page.close()
     }
-  } finally {
-    await browser.close()
-    await server.stop()
-    await cluster.stop()
-    rmSync(work, { recursive: true, force: true })
-  }
-})
+  }),
+)

@@ -235,7 +235,7 @@ export { type LaidWord, layWords, type WordToLay, WordsRefused } from './sound/l
 export { type Loudness, loudness, quiet } from './sound/loudness'
 export { MOUTH_SHAPES, type MouthShape, planMouths, SHAPE_WORDS } from './sound/mouths'
 export { FluxGatherer, type Onset, onsetsIn } from './sound/onsets'
-export { PeakGatherer, type Peaks, peakBetween } from './sound/peaks'
+export { loudBetween, PeakGatherer, type Peaks, peakBetween } from './sound/peaks'
 export { frameAtSecond, heardSounds, type HeardWord, heardWords, isUnsure } from './sound/said'
 export { gainsOver, stretchOf } from './sound/schedule'
 export { type Speech, SpeechGatherer, stretchOfSpeech } from './sound/speech'

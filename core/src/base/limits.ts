@@ -52,6 +52,7 @@ export const LIMITS = {
   soundSeconds: 3600,
   soundBytes: 200_000_000,
   soundStrength: 4,
+  soundNotes: 500,
   /** Words laid on one sound, and letters of one. */
   words: 1500,
   wordLetters: 80,

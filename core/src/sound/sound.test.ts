@@ -4,7 +4,7 @@ import { fScore, hearMusic } from '../testing/heard-music'
 import { endOf, gainAt, lastFrameOf, secondAt, soundFrame } from './frames'
 import { loudness, quiet } from './loudness'
 import { onsets } from './onsets'
-import { PeakGatherer, peakBetween } from './peaks'
+import { loudBetween, PeakGatherer, peakBetween } from './peaks'
 import { tempo } from './tempo'
 
 const sound = (fields: Partial<Sound> = {}): Sound => ({
@@ -100,6 +100,10 @@ test('a waveform keeps the lowest and highest of every step, in whatever pieces 
         }
         const peaks = pieces.finish()
         expect(peaks.values).toEqual(whole.finish().values)
+        const power = values.reduce((sum, value) => sum + value * value, 0) / values.length
+        // Steps are weighed alike, the last may hold fewer samples.
+        if (values.length % 20 === 0)
+          expect(10 ** (loudBetween(peaks, 0, values.length / 8000) / 10)).toBeCloseTo(power, 4)
         const [low, high] = peakBetween(peaks, 0, values.length / 8000)
         expect(low).toBeCloseTo(Math.min(0, ...values), 1)
         expect(high).toBeCloseTo(Math.max(0, ...values), 1)

@@ -214,6 +214,8 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'sounds{}.strength': sounds('set({ strength:'),
   'sounds{}.fadeIn': sounds('set({ fadeIn:'),
   'sounds{}.fadeOut': sounds('set({ fadeOut:'),
+  'sounds{}.notes[].at': ['sound/SoundNotes.vue', 'at: here.value'],
+  'sounds{}.notes[].text': ['sound/SoundNotes.vue', '{ ...note, text }'],
   'sounds{}.muted': sounds('set({ muted:'),
   'said{}.words[].text': words('work.layText('),
   'said{}.words[].sounds[]': words('work.writeSounds('),

@@ -5,6 +5,7 @@ import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { sayWhy, useScene } from '../session/scene'
 import { heardOf } from '../session/measured'
+import SoundNotes from './SoundNotes.vue'
 import SoundNumber from './SoundNumber.vue'
 
 const WordsPanel = defineAsyncComponent(() => import('./WordsPanel.vue'))
@@ -115,6 +116,13 @@ const copy = () =>
       />
       <span class="note">{{ Math.round(sound.strength * 100) }} %</span>
     </div>
+    <SoundNotes
+      :sound="sound"
+      :fps="fps"
+      :frame="frame"
+      @notes="(notes) => set({ notes })"
+      @go="(at) => (store.frame = Math.min(Math.max(1, at), store.scene!.settings.length))"
+    />
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <button class="word words" :aria-expanded="saying" @click="saying = !saying">words and mouths</button>
     <WordsPanel v-if="saying" :sound="sound" :frame="frame" />

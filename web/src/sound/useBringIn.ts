@@ -1,6 +1,7 @@
 import { LIMITS } from '@unhurried/core'
 import { putSound } from '@unhurried/core/api'
-import { ref, shallowRef } from 'vue'
+import { createGlobalState, useEventListener } from '@vueuse/core'
+import { computed, ref, shallowRef } from 'vue'
 import { upload } from '../api/upload'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
@@ -15,13 +16,18 @@ interface Wished {
   readonly scene: string
 }
 
-/** Brings sounds into the scene: each is read through, then kept, and only then laid on the sheet. */
-export function useBringIn() {
+/**
+ * Brings sounds into the scene: each is read through, then kept, and only then laid on the sheet. One for the whole
+ * page: what is under way, or waits to be tried again, outlives the panel that shows it.
+ */
+export const useBringIn = createGlobalState(() => {
   const store = useScene()
   const progress = ref<{ words: string; share: number }>()
   const trouble = ref('')
   /** What could not be brought in, a recording among it, to be tried again. */
   const left = shallowRef<readonly Wished[]>([])
+  const leftHere = computed(() => left.value.filter(({ scene }) => scene === store.id))
+  useEventListener(window, 'beforeunload', (event) => left.value.length > 0 && event.preventDefault())
   let under = Promise.resolve()
   let stopping: AbortController | undefined
 
@@ -36,8 +42,7 @@ export function useBringIn() {
     signal.throwIfAborted()
     const { sound } = await upload(putSound, file, { onProgress: tell('Keeping'), signal })
     remember(sound, measured)
-    if (store.id !== scene)
-      throw new Error(`Another scene is open: ${file.name} was not laid there. Bring it in again.`)
+    if (store.id !== scene) throw new Error(`Another scene is open: ${file.name} waits in its own to be tried again.`)
     const name = file.name.replace(/\.\w+$/, '').slice(0, LIMITS.name) || 'Sound'
     store.change({
       type: 'sound.put',
@@ -66,11 +71,12 @@ export function useBringIn() {
   return {
     progress,
     trouble,
-    left,
+    /** What waits in the scene that is open. */
+    left: leftHere,
     bring,
     again() {
-      const wished = left.value
-      left.value = []
+      const wished = leftHere.value
+      left.value = left.value.filter((each) => !wished.includes(each))
       for (const each of wished) void add(each)
     },
     stop() {
@@ -78,4 +84,4 @@ export function useBringIn() {
       progress.value = undefined
     },
   }
-}
+})

@@ -61,3 +61,17 @@ test('a slow screen leaves frames out rather than falling behind', () => {
 test('a box holds its points and the margin around them', () => {
   expect(boxOf([10, 20, 0.5, 30, 5, 1], 3, 4)).toEqual({ left: 6, top: 1, right: 34, bottom: 24 })
 })
+
+test('with a clock of its own the picture is the one of the moment it is seen: the next time the screen is renewed', () => {
+  const display = screen()
+  const shown: { frame: number; ms: number }[] = []
+  let now = 0
+  playFrames({ fps: 24, length: 1000, clock: () => now / 1000, show: (frame) => shown.push({ frame, ms: now }) })
+  const refresh = 1000 / 60
+  for (let n = 0; n < 600; n++) display.at((now = n * refresh))
+  for (const { frame, ms } of shown.slice(60)) {
+    const late = ms + refresh - ((frame - 1) * 1000) / 24
+    expect(late).toBeGreaterThan(-0.1)
+    expect(late).toBeLessThan(refresh + 0.1)
+  }
+})

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
-import { between, idSchema, nameSchema } from './fields'
+import { between, idSchema, nameSchema, noteSchema } from './fields'
 
 /** Sounds are named by the SHA-256 of their bytes. */
 export const soundFileSchema = z.string().regex(/^[0-9a-f]{64}$/, 'A sound is named by 64 hexadecimal digits.')
@@ -32,5 +32,10 @@ export const soundSchema = z.strictObject({
   fadeIn: secondsSchema('A fade').optional(),
   fadeOut: secondsSchema('A fade').optional(),
   muted: z.boolean().optional(),
+  /** Notes to what is heard, each at its second of the file, so that they move with the sound. */
+  notes: z
+    .array(z.strictObject({ at: secondsSchema('A note'), text: noteSchema.min(1) }))
+    .max(LIMITS.soundNotes, `A sound can have ${LIMITS.soundNotes} notes. Take some away first.`)
+    .optional(),
 })
 export type Sound = z.infer<typeof soundSchema>

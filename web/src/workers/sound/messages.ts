@@ -37,7 +37,7 @@ const measuredSchema = z.object({
   /** Samples a second. */
   rate: z.number(),
   channels: z.int(),
-  peaks: z.object({ rate: z.number(), values: z.instanceof(Int8Array) }),
+  peaks: z.object({ rate: z.number(), values: z.instanceof(Int8Array), power: z.instanceof(Float32Array) }),
   onsets: z.array(onsetSchema),
 })
 /** What is known of a file with sound. */
