@@ -1,0 +1,45 @@
+import { exportFormat, lastFrameOf, type PictureRun, type Scene } from '@unhurried/core'
+import { framesAndSeconds } from '../parts/frames'
+import type { Handover } from './useMaking'
+
+interface GoingOut extends Pick<Handover, 'as' | 'clear' | 'last'> {
+  readonly scene: Scene
+  readonly runs: readonly PictureRun[]
+  /** Whether a painted ground shows under every frame. */
+  readonly ground: boolean
+}
+
+/** GIF counts in hundredths of a second; shorter than two of them many viewers slow down. */
+const GIF_FASTEST = 50
+
+/** What one should know before this goes out, in sentences. */
+export function cautions({ scene, runs, as, clear, last, ground }: GoingOut): string[] {
+  const { fps } = scene.settings
+  const said: string[] = []
+  const beyond = soundsBeyond(scene, last)
+  if (exportFormat(as).needs.sound && beyond.length > 0)
+    said.push(`${beyond.join(', ')} goes on beyond the last frame and is cut off there.`)
+  const blank = runs.filter((run) => run.shown.length === 0)
+  const frames = blank.reduce((sum, run) => sum + run.frames, 0)
+  if (frames > 0 && !ground && blank.length < runs.length)
+    said.push(`${framesAndSeconds(frames, fps)} show nothing but paper.`)
+  const undrawn = undrawnIn(scene, runs)
+  if (undrawn > 0) said.push(`${undrawn} drawing${undrawn === 1 ? ' is' : 's are'} on the sheet but not drawn yet.`)
+  if (as === 'gif' && fps > GIF_FASTEST)
+    said.push(
+      'GIF counts in hundredths of a second and many viewers slow pictures shorter than two of them: at this rate hand over stills, or expose on twos.',
+    )
+  if (as === 'gif' && clear)
+    said.push('In a GIF a pixel is either clear or not: soft edges become hard. Stills keep them soft.')
+  return said
+}
+
+const soundsBeyond = ({ sounds, settings }: Scene, last: number): string[] =>
+  Object.values(sounds ?? {})
+    .filter((sound) => !sound.muted && lastFrameOf(sound, settings.fps) > last)
+    .map(({ name }) => name)
+
+function undrawnIn({ drawings }: Scene, runs: readonly PictureRun[]): number {
+  const shown = new Set(runs.flatMap((run) => run.shown.map((entry) => entry.drawing)))
+  return [...shown].filter((id) => Object.keys(drawings[id]!.passes).length === 0).length
+}
