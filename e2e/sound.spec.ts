@@ -103,6 +103,18 @@ test('a sound is brought in, stands on the sheet, is placed, cut, faded, muted, 
   await set('Second of its file with which Cracks ends', '1')
   await expect(page.getByText(/ends before it begins/)).toBeVisible()
 
+  await set('Second of its file with which Cracks begins', '0.5')
+  await set('Second of its file with which Cracks ends', '2')
+  // A note to what is heard at the frame one is at moves with the sound.
+  await desk.cell('A', 7).click()
+  await panel.getByLabel('Note to Cracks at frame 7').fill('the mast gives')
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await soundIn(desk))!.notes).toEqual([{ at: 1.25, text: 'the mast gives' }])
+  await set('Frame where Cracks begins', '-9')
+  await expect(page.getByRole('img', { name: /notes: the mast gives \(frame 9\)/ })).toBeVisible()
+  await panel.getByRole('button', { name: 'Take out the note at frame 9' }).click()
+  await expect.poll(async () => Object.keys((await soundIn(desk))!)).not.toContain('notes')
+
   await panel.getByRole('button', { name: 'copy' }).click()
   await expect(page.getByRole('group', { name: 'Sound Cracks' })).toHaveCount(2)
   for (let left = 2; left > 0; left--)
@@ -168,6 +180,10 @@ test('a voice is recorded from the stand-in; a microphone that may not be heard 
   await page.getByRole('button', { name: 'Stop and keep it' }).click()
   await expect(page.getByRole('alert')).toHaveText(/The server is not answering/)
   await page.unroute('**/api/sounds')
+  // It outlives its panel.
+  await page.getByRole('button', { name: 'Close' }).click()
+  await desk.frameMenu()
+  await page.getByRole('button', { name: 'Sound …' }).click()
   await page.getByRole('button', { name: 'Try it again' }).click()
   await expect(page.getByRole('group', { name: 'Sound Recording' })).toHaveCount(2)
   const { seconds } = (await soundIn(desk))!

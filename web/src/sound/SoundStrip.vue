@@ -99,6 +99,7 @@ function drawLoudness(surface: CanvasRenderingContext2D, { sound, heard }: (type
     const gain = 20 * Math.log10(Math.max(1e-6, gainAt(sound, second)))
     const loud = loudBetween(heard.measured.peaks, second, second + 1 / fps) + gain
     const share = Math.min(1, Math.max(0, 1 - loud / QUIETEST))
+    if (share === 0) continue
     const at = across - 1 - LOUDEST * share * across
     bar(surface, (frame - first) * perFrame, perFrame, [at, at + 1.5])
   }
