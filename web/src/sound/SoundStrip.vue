@@ -106,6 +106,14 @@ function drawLoudness(surface: CanvasRenderingContext2D, { sound, heard }: (type
   surface.restore()
 }
 
+/** As much of a text as there is room for. */
+function cutToFit(surface: CanvasRenderingContext2D, text: string, room: number): string {
+  if (surface.measureText(text).width <= room) return text
+  let letters = text.length
+  while (letters > 0 && surface.measureText(`${text.slice(0, letters)}…`).width > room) letters--
+  return `${text.slice(0, letters)}…`
+}
+
 /** Notes to what is heard, each at its second. */
 function drawNotes(surface: CanvasRenderingContext2D) {
   surface.font = WORDS_FONT
@@ -115,7 +123,7 @@ function drawNotes(surface: CanvasRenderingContext2D) {
       const along = (frameAtSecond(sound, at, props.fps) - props.first) * props.perFrame
       surface.fillStyle = noteColour
       bar(surface, Math.round(along), 1, [0, props.across])
-      if (props.down) surface.fillText(text, 3, along + 2, props.across - 4)
+      if (props.down) surface.fillText(cutToFit(surface, text, props.across - 4), 3, along + 2)
       else surface.fillText(text, along + 3, 1)
     }
 }
