@@ -137,6 +137,9 @@ function panGround() {
           <button v-if="t.record" class="word" @click="router.push({ name: 'draw', params: { scene: store.id } })">
             Draw over it
           </button>
+          <button v-if="t.record" class="word" title="The same once more, to be laid after it" @click="table.copy()">
+            Copy the plan
+          </button>
           <button v-if="t.record" class="word" @click="table.takeOut()">Take the plan out</button>
           <button v-if="t.motion.pan && ground" class="word" @click="panGround">
             Let {{ ground.name }} go by with it

@@ -91,3 +91,17 @@ test('a plan is taken out with what is not drawn of it', () => {
   table.takeOut()
   expect([laidDrawings(), table.planner.value, table.laid.value]).toEqual([0, undefined, []])
 })
+
+test('a plan is copied as a new one right after it, the old one left as it is', () => {
+  table.open('bounce')
+  table.set({ bounces: 1 })
+  table.lay()
+  const [first, until] = [table.plan.value, table.until.value]
+  const before = store.scene!.plans![first!]
+  table.copy()
+  expect([table.plan.value, table.frame.value]).toEqual([undefined, until + 1])
+  expect(table.lay()).toBe(true)
+  expect(Object.keys(store.scene!.plans!)).toHaveLength(2)
+  expect(store.scene!.plans![first!]).toEqual(before)
+  expect(store.scene!.plans![table.plan.value!]!.inputs).toEqual(before!.inputs)
+})

@@ -25,29 +25,23 @@ export function usePlanner() {
     trouble.value = ''
     done.value = ''
   }
-  function open(planned: string) {
-    if (!plannerOf(planned)) return
+  function begin(was: Pick<LaidPlan, 'planner' | 'level' | 'frame' | 'turns' | 'inputs'> & { plan?: string }) {
     reset()
     motion.value = undefined
-    plan.value = undefined
-    level.value = store.level
-    frame.value = store.frame
-    turns.value = 2
-    inputs.value = {}
-    id.value = planned
-    if (context.value) inputs.value = completed(planner.value!, {}, context.value)
+    ;[level.value, frame.value, turns.value, plan.value] = [was.level, was.frame, was.turns, was.plan]
+    inputs.value = was.inputs
+    id.value = was.planner
+    if (context.value) inputs.value = completed(planner.value!, was.inputs, context.value)
+  }
+  function open(planned: string) {
+    if (plannerOf(planned)) begin({ planner: planned, level: store.level, frame: store.frame, turns: 2, inputs: {} })
   }
   function reopen(planned: string) {
     const was = store.working?.plans?.[planned]
     if (!was || !plannerOf(was.planner)) return
-    reset()
-    motion.value = undefined
-    ;[level.value, frame.value, turns.value, plan.value] = [was.level, firstFrame(was), was.turns, was.id]
     store.level = was.level
-    store.goTo(frame.value)
-    inputs.value = was.inputs
-    id.value = was.planner
-    inputs.value = completed(planner.value!, was.inputs, context.value!)
+    store.goTo(firstFrame(was))
+    begin({ ...was, frame: firstFrame(was), plan: was.id })
   }
   function close() {
     id.value = plan.value = undefined
@@ -78,6 +72,12 @@ export function usePlanner() {
   function takeOut() {
     if (plan.value !== undefined && store.change({ type: 'plan.remove', plan: plan.value })) close()
   }
+  /** The plan once more, as a new one right after it; it is laid when one says so. */
+  function copy() {
+    reset()
+    frame.value = Math.min(planned.until.value + 1, store.working!.settings.length)
+    plan.value = undefined
+  }
   // A plan that was taken out by an undo, or by someone else, is a new one again.
   watch(record, (now) => {
     if (!now && plan.value !== undefined) plan.value = undefined
@@ -93,6 +93,7 @@ export function usePlanner() {
     close,
     set,
     lay,
+    copy,
     takeOut,
   }
 }

@@ -15,7 +15,7 @@ const LevelPanel = defineAsyncComponent(() => import('../levels/LevelPanel.vue')
 
 const { desk } = defineProps<{ desk: Desk; size: ReturnType<typeof useSheetWidth> }>()
 const { store, scene, panels } = desk
-const { acting, helping, sounding, head, noting, note } = panels
+const { acting, helping, sounding, head, noting, note, noteAt } = panels
 const { scrubs } = desk.heard
 /** The frame one sees: while it plays, the one that goes by. */
 const shownFrame = computed(() => (desk.stage.playing.value ? desk.stage.playFrame.value : store.frame))
@@ -62,7 +62,7 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
       <TimingHelpers v-else-if="helping" @done="helping = false" />
       <SoundPanel v-else-if="sounding" v-model:scrubs="scrubs" :frame="shownFrame" @done="sounding = false" />
     </ElPopover>
-    <form v-if="noting !== undefined" class="line noting" @submit.prevent="panels.keepNote">
+    <form v-if="noting !== undefined" class="line noting" @submit.prevent="panels.keepNote()">
       <label for="desk-note">Note at frame {{ noting }}</label>
       <ElInput
         id="desk-note"
@@ -71,7 +71,21 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
         size="small"
         @keydown.esc.stop="noting = undefined"
       />
-      <button class="word">Write it</button>
+      <label
+        >at
+        <ElInputNumber
+          v-model="noteAt"
+          size="small"
+          :controls="false"
+          :min="1"
+          :max="scene.settings.length"
+          class="at"
+          aria-label="Frame of the note"
+      /></label>
+      <button class="word">{{ noteAt === noting ? 'Write it' : 'Move it' }}</button>
+      <button v-if="noteAt !== noting" type="button" class="word" @click="panels.keepNote({ copied: true })">
+        Copy it there
+      </button>
     </form>
     <ExposureSheet
       :scene="scene"
@@ -134,7 +148,11 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
 }
 
 .noting .el-input {
-  flex: 1;
+  flex: 1 0 100%;
+}
+
+.noting .at {
+  width: 52px;
 }
 
 .take {

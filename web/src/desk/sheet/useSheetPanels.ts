@@ -11,6 +11,8 @@ export function useSheetPanels() {
   const head = shallowRef<{ level: string; at: HTMLElement }>()
   const noting = ref<number>()
   const note = ref('')
+  /** Where the note is put: its own frame until another is said. */
+  const noteAt = ref(1)
   let noteField: { focus: () => void } | null = null
   const setNoteField = (field: unknown) => (noteField = field as typeof noteField)
   const besides = [acting, helping, sounding]
@@ -19,16 +21,21 @@ export function useSheetPanels() {
 
   async function writeNote(frame: number) {
     note.value = store.scene!.takes[store.take]?.notes?.find((each) => each.frame === frame)?.text ?? ''
-    noting.value = frame
+    noting.value = noteAt.value = frame
     await nextTick()
     noteField?.focus()
   }
-  function keepNote() {
-    if (
-      noting.value === undefined ||
-      store.change({ type: 'take.note', take: store.take, frame: noting.value, text: note.value })
-    )
-      noting.value = undefined
+  /** Writes the note where it is put; one put at another frame moves there, or stays as well when copied. */
+  function keepNote({ copied = false } = {}) {
+    const from = noting.value
+    if (from === undefined) return
+    const write = (frame: number, text: string) => ({ type: 'take.note' as const, take: store.take, frame, text })
+    const there = write(noteAt.value, note.value)
+    const moves = noteAt.value !== from && !copied
+    const edit = moves
+      ? { type: 'together' as const, words: `a note moved to frame ${noteAt.value}`, edits: [write(from, ''), there] }
+      : there
+    if (store.change(edit)) noting.value = undefined
   }
 
   const toggleHead = (level: string, at: HTMLElement) =>
@@ -42,5 +49,18 @@ export function useSheetPanels() {
     noting.value = undefined
     return open
   }
-  return { acting, helping, sounding, head, toggleHead, noting, note, setNoteField, writeNote, keepNote, closeAll }
+  return {
+    acting,
+    helping,
+    sounding,
+    head,
+    toggleHead,
+    noting,
+    note,
+    noteAt,
+    setNoteField,
+    writeNote,
+    keepNote,
+    closeAll,
+  }
 }

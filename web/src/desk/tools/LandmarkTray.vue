@@ -37,13 +37,29 @@ const asks = computed(() => {
     ? `Press on the paper where ${inHand.value.name} lies on ${entry.value.number}.`
     : `Still to pin on ${entry.value.number}: ${missing.value.map((each) => each.name).join(', ')}.`
 })
+interface LandmarkAct {
+  readonly word: string
+  readonly title?: string
+  readonly off?: boolean
+  readonly act: () => void
+}
 /** What is done to the one in hand. */
-const acts = computed(() => {
-  const { inHand, copy, canStep, step, remove } = props.landmarks
+const acts = computed((): LandmarkAct[] => {
+  const { inHand, copy, canStep, step, remove, turnSharply, unpin } = props.landmarks
   if (!inHand.value) return []
   const landmark = inHand.value
   const { id } = landmark
+  const sharp = Boolean(pin.value && pin.value.corner)
+  const pinned = [
+    {
+      word: sharp ? 'No sharp turn' : 'Sharp turn',
+      title: 'The path turns sharply here, as where a ball touches the ground',
+      act: () => turnSharply(id, !sharp),
+    },
+    { word: 'Unpin', title: 'From this drawing', act: () => unpin(id) },
+  ]
   return [
+    ...(pin.value ? pinned : []),
     { word: 'Rename …', act: () => beginRenaming(landmark) },
     { word: 'Copy', title: 'With its pins, to be dragged on from there', act: () => copy(id) },
     { word: 'Earlier', off: !canStep(id, -1), act: () => step(id, -1) },
@@ -53,6 +69,17 @@ const acts = computed(() => {
 })
 /** The landmark that is being given another name. */
 const renaming = ref<string>()
+/** The field for a name stays while several are named. */
+const adding = ref(false)
+const naming = computed(() => adding.value || renaming.value !== undefined || props.landmarks.all.value.length === 0)
+function endNaming() {
+  adding.value = false
+  renaming.value = undefined
+  name.value = ''
+}
+const vFocus = {
+  mounted: (field: HTMLElement, { value }: { value: boolean }) => value && field.querySelector('input')?.focus(),
+}
 function beginRenaming({ id, name: was }: Landmark) {
   renaming.value = id
   name.value = was
@@ -62,6 +89,7 @@ function add() {
   if (!parsed.success) return sayWhy(new Error(`A landmark needs a name: ${sentenceOf(parsed.error)}`))
   const done = renaming.value ? props.landmarks.rename(renaming.value, parsed.data) : props.landmarks.add(parsed.data)
   if (!done) return
+  adding.value = !renaming.value
   name.value = ''
   renaming.value = undefined
 }
@@ -69,17 +97,19 @@ function add() {
 
 <template>
   <div class="landmarks" role="group" aria-label="Landmarks">
-    <button
-      v-for="each in landmarks.all.value"
-      :key="each.id"
-      class="word chip"
-      :aria-pressed="landmarks.inHand.value?.id === each.id"
-      :title="pinOf(landmarks.entry.value, each.id) ? 'Pinned on this drawing' : 'Not pinned on this drawing yet'"
-      @click="landmarks.pick(each.id)"
-    >
-      {{ pinOf(landmarks.entry.value, each.id) ? '●' : '○' }} {{ each.name }}
-    </button>
-    <form @submit.prevent="add">
+    <div v-if="landmarks.all.value.length > 0" class="chips">
+      <button
+        v-for="each in landmarks.all.value"
+        :key="each.id"
+        class="word chip"
+        :aria-pressed="landmarks.inHand.value?.id === each.id"
+        :title="pinOf(landmarks.entry.value, each.id) ? 'Pinned on this drawing' : 'Not pinned on this drawing yet'"
+        @click="(landmarks.pick(each.id), endNaming())"
+      >
+        {{ pinOf(landmarks.entry.value, each.id) ? '●' : '○' }} {{ each.name }}
+      </button>
+    </div>
+    <form v-if="naming" v-focus="adding || renaming !== undefined" @submit.prevent="add" @keydown.esc.stop="endNaming">
       <ElInput
         v-model="name"
         size="small"
@@ -88,17 +118,10 @@ function add() {
       />
       <button class="word">{{ renaming ? 'Rename' : 'Add' }}</button>
     </form>
+    <button v-else class="word" aria-label="New landmark" title="Name another point to follow" @click="adding = true">
+      New …
+    </button>
     <template v-if="landmarks.inHand.value">
-      <button
-        v-if="pin"
-        class="word"
-        :aria-pressed="Boolean(pin.corner)"
-        title="The path turns sharply here, as where a ball touches the ground"
-        @click="landmarks.turnSharply(landmarks.inHand.value.id, !pin.corner)"
-      >
-        Sharp turn
-      </button>
-      <button v-if="pin" class="word" @click="landmarks.unpin(landmarks.inHand.value.id)">Unpin</button>
       <ElDropdown trigger="click" :persistent="false" @command="(act: () => void) => act()">
         <button class="word">Change …</button>
         <template #dropdown
@@ -136,17 +159,35 @@ function add() {
 </template>
 
 <style scoped>
+/* One line, as every tool's: what does not fit is reached by scrolling. */
 .landmarks,
+.chips,
 form {
   display: flex;
-  flex-wrap: wrap;
+  flex: none;
   gap: 5px;
   align-items: center;
 }
 
+.landmarks {
+  flex: 1 0 auto;
+  max-width: 100%;
+}
+
+.chips {
+  flex: 0 1 auto;
+  min-width: 90px;
+  overflow: auto hidden;
+  scrollbar-width: thin;
+}
+
+.chip {
+  flex: none;
+}
+
 .asks {
-  flex: 1 1 140px;
-  min-width: 0;
+  flex: 1 1 130px;
+  min-width: 110px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
