@@ -2,7 +2,7 @@ import { writePng, type Scene } from '@unhurried/core'
 import type { Drawer, FoundScene, Production } from '@unhurried/core/api'
 import fc from 'fast-check'
 import { settingsOf } from '../../core/src/testing/build'
-import { positionBefore } from '../src/keeping/shelving'
+import { positionBefore } from '../src/keeping/shelf/shelving'
 import { openHarness, type Harness } from './drive'
 
 let harness: Harness

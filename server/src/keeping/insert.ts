@@ -1,8 +1,8 @@
 import type pg from 'pg'
 import { KeepingRefused } from './refused'
 import type { Prepared } from './prepared'
-import { insertPicture } from './pictures'
-import { insertSound } from './sounds'
+import { insertPicture } from './files/pictures'
+import { insertSound } from './files/sounds'
 import { inTransaction } from '../database/pool'
 
 export const NO_PRODUCTION = 'This production is not on the shelf. Open the shelf again and choose one.'

@@ -14,7 +14,7 @@ import {
 } from '@unhurried/core'
 import { summaryOf, type Summary } from '@unhurried/core/api'
 import type { PassBytes } from './ink'
-import type { KeptPicture } from './pictures'
+import type { KeptPicture } from './files/pictures'
 
 const encoder = new TextEncoder()
 

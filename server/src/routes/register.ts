@@ -1,9 +1,9 @@
 import * as api from '@unhurried/core/api'
 import { route, type AnyRoute } from '../http/route'
 import type { History } from '../keeping/history'
-import type { Pictures } from '../keeping/pictures'
+import type { Pictures } from '../keeping/files/pictures'
 import type { SceneService } from '../keeping/scenes'
-import type { Sounds } from '../keeping/sounds'
+import type { Sounds } from '../keeping/files/sounds'
 
 /** Nothing is told of what was done but that it was. */
 const done = async (work: Promise<void>) => {

@@ -1,7 +1,7 @@
 import { summaryOf, type ShelvedScene, type Summary } from '@unhurried/core/api'
-import { sceneNow } from './hot-scene'
-import type { HotScenes } from './hot-scenes'
-import type { Upkeep } from './upkeep'
+import { sceneNow } from '../hot-scene'
+import type { HotScenes } from '../hot-scenes'
+import type { Upkeep } from '../upkeep'
 
 /** What the shelf reads of a scene. */
 export interface ShelfRow {

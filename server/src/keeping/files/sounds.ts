@@ -2,10 +2,10 @@ import { open } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
 import { LIMITS, SOUND_HEAD, soundHead, SoundRefused } from '@unhurried/core'
 import type pg from 'pg'
-import { inTransaction } from '../database/pool'
+import { inTransaction } from '../../database/pool'
 import { incoming, type Incoming } from './incoming'
 import { insertParts, partsOf, partsOfFile, readParts } from './parts'
-import { KeepingRefused } from './refused'
+import { KeepingRefused } from '../refused'
 
 export type Sounds = ReturnType<typeof soundStore>
 

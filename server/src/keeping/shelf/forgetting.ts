@@ -1,8 +1,8 @@
 import { DRAWER_DAYS } from '@unhurried/core/api'
 import type pg from 'pg'
 import type { Logger } from 'pino'
-import { inTransaction } from '../database/pool'
-import { KeepingRefused } from './refused'
+import { inTransaction } from '../../database/pool'
+import { KeepingRefused } from '../refused'
 import { SCENE_TABLES } from './shelving'
 
 const HOUR = 3_600_000

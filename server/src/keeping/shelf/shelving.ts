@@ -1,7 +1,7 @@
 import type pg from 'pg'
-import { inTransaction } from '../database/pool'
-import { NO_PRODUCTION } from './insert'
-import { KeepingRefused } from './refused'
+import { inTransaction } from '../../database/pool'
+import { NO_PRODUCTION } from '../insert'
+import { KeepingRefused } from '../refused'
 
 const NO_SCENE = 'This scene is not on the shelf any more. Open the shelf again.'
 

@@ -2,10 +2,10 @@ import { readFile } from 'node:fs/promises'
 import { Readable } from 'node:stream'
 import { LIMITS, pictureHead, PictureRefused } from '@unhurried/core'
 import type pg from 'pg'
-import { inTransaction } from '../database/pool'
+import { inTransaction } from '../../database/pool'
 import { incoming } from './incoming'
 import { insertParts, PART, partsOf } from './parts'
-import { KeepingRefused } from './refused'
+import { KeepingRefused } from '../refused'
 
 export type Pictures = ReturnType<typeof pictureStore>
 
