@@ -9,6 +9,7 @@ const CORE = [
   'timing',
   'sound',
   'ink',
+  'paper',
   'motion',
   'paint',
   'planners',

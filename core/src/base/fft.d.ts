@@ -4,5 +4,7 @@ declare module 'fft.js' {
     constructor(size: number)
     createComplexArray(): number[]
     realTransform(out: number[], data: ArrayLike<number>): void
+    transform(out: number[], data: ArrayLike<number>): void
+    inverseTransform(out: number[], data: ArrayLike<number>): void
   }
 }

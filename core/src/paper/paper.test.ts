@@ -1,0 +1,265 @@
+import fc from 'fast-check'
+import { seededRandom } from '../base/random'
+import { madeLines, madePage } from '../testing/pages'
+import { shareWithin } from '../testing/trace-score'
+import { cutDrawings } from './cut'
+import { cutOut, greyOf, shrunk, type Grey } from './grey'
+import { lineArt, paperLevels } from './levels'
+import { pegHoles } from './pegs'
+import { laid, registerPage } from './register'
+import { tracedLines, tracedShapes } from './trace'
+
+const [WIDTH, HEIGHT] = [700, 490]
+const BOX = { x: 40, y: 40, width: WIDTH - 80, height: HEIGHT - 80 }
+const seeds = (first: number, count: number) => Array.from({ length: count }, (_, i) => first + i)
+const DEGREE = Math.PI / 180
+
+describe('light and levels', () => {
+  test('bare paper is clear and line is line, however a page is lit, yellowed and grainy', () => {
+    for (const seed of seeds(300, 6)) {
+      const random = seededRandom(seed)
+      const lines = madeLines(random, 6, BOX)
+      const bare = madePage({ width: WIDTH, height: HEIGHT, lines: [], uneven: 0, grain: 0 })
+      const exact = madePage({ width: WIDTH, height: HEIGHT, lines, uneven: 0, grain: 0 })
+      const page = madePage({ width: WIDTH, height: HEIGHT, lines, seed, uneven: 0.6, grain: 6, paper: 190 })
+      const art = lineArt(page, paperLevels(page))
+      let [paper, stained, line, found] = [0, 0, 0, 0]
+      exact.data.forEach((value, i) => {
+        if (value === bare.data[i]) {
+          paper++
+          if (art.data[i]! > 60) stained++
+        } else if (value < 110) {
+          line++
+          if (art.data[i]! > 120) found++
+        }
+      })
+      expect(stained / paper).toBeLessThan(0.004)
+      expect(found / line).toBeGreaterThan(0.93)
+    }
+  })
+
+  test('a page full of nothing is clear, and one too small says so', () => {
+    const page = madePage({ width: 200, height: 150, lines: [], grain: 5 })
+    const { data } = lineArt(page, paperLevels(page))
+    expect(data.filter((value) => value > 40).length / data.length).toBeLessThan(0.002)
+    expect(() => paperLevels({ width: 8, height: 90, data: new Uint8Array(720) })).toThrow(RangeError)
+    expect(() => lineArt(page, { ...paperLevels(page), black: 200, white: 200 })).toThrow(RangeError)
+  })
+
+  test('an under-drawing in blue or red is paper when it is dropped, graphite stays', () => {
+    const colours = [
+      [90, 140, 235],
+      [235, 95, 90],
+      [60, 60, 64],
+      [250, 248, 240],
+    ]
+    const data = Uint8Array.from(colours.flatMap((colour) => [...colour, 255]))
+    const picture = { width: 4, height: 1, data }
+    const [blue, red, graphite, paper] = greyOf(picture).data
+    expect(Math.max(blue!, red!, graphite!)).toBeLessThan(paper! - 60)
+    const noBlue = greyOf(picture, 'blue').data
+    expect([noBlue[0]! > 230, noBlue[1]! < 150, noBlue[2]! < 70]).toEqual([true, true, true])
+    const noRed = greyOf(picture, 'red').data
+    expect([noRed[1]! > 230, noRed[0]! < 150, noRed[2]! < 70]).toEqual([true, true, true])
+  })
+
+  test('a smaller picture holds the means of the larger, a part cut out beyond the edge is white there', () => {
+    const image: Grey = { width: 3, height: 2, data: Uint8Array.from([0, 100, 30, 200, 100, 50]) }
+    expect([...shrunk(image, 2).data]).toEqual([100, 40])
+    expect([...cutOut(image, { x: 2, y: 1, width: 2, height: 2 }).data]).toEqual([50, 255, 255, 255])
+  })
+})
+
+describe('pegs', () => {
+  test('a round hole between two slots is found to a fraction of a pixel, whatever is drawn and however it lies', () => {
+    for (const seed of seeds(600, 8)) {
+      const random = seededRandom(seed)
+      const lie = { dx: 30 * random() - 15, dy: 12 * random() - 6, turn: (random() - 0.5) * 8 * DEGREE }
+      const pegs = seed % 2 === 0 ? ('bottom' as const) : ('top' as const)
+      const size = { width: WIDTH, height: HEIGHT }
+      const page = madePage({ ...size, lines: madeLines(random, 10, BOX), lie, pegs, seed, uneven: 0.4 })
+      const found = pegHoles(page)
+      const longest = WIDTH
+      const y = pegs === 'top' ? 0.045 * longest : HEIGHT - 0.045 * longest
+      const meant = [WIDTH / 2 - 0.26 * longest, WIDTH / 2, WIDTH / 2 + 0.26 * longest].map((x) =>
+        laid({ x, y }, size, lie),
+      )
+      expect(found.edge).toBe(pegs)
+      const holes = [found.slots[0]!, found.round!, found.slots[1]!]
+      holes.forEach((hole, i) => expect(Math.hypot(hole.x - meant[i]!.x, hole.y - meant[i]!.y)).toBeLessThan(0.5))
+    }
+  })
+
+  test('where there are none, or not all, none are made up', () => {
+    for (const seed of seeds(640, 10)) {
+      const page = madePage({ width: WIDTH, height: HEIGHT, lines: madeLines(seededRandom(seed), 14, BOX), seed })
+      expect(pegHoles(page).edge).toBeUndefined()
+    }
+  })
+})
+
+/** Two pages that share so much of their drawing, the second one moved and turned. */
+function twoPages(seed: number, { own = 1, common = 1, pegs = false }) {
+  const random = seededRandom(seed)
+  const count = 5 + Math.floor(random() * 12)
+  const shared = madeLines(random, Math.round(common * count), BOX)
+  // Pegs stay on the page.
+  const [far, turned] = pegs ? [16, 3] : [60, 10]
+  const lie = { dx: 80 * random() - 40, dy: far * (random() - 0.5), turn: (random() - 0.5) * turned * DEGREE }
+  const page = (n: number) =>
+    madePage({
+      ...{ width: WIDTH, height: HEIGHT, seed: 2 * seed + n },
+      ...(n === 1 && { lie }),
+      ...(pegs && { pegs: 'bottom' as const }),
+      lines: [...shared, ...madeLines(random, Math.round(own * count), BOX)],
+      ...{ uneven: 0.5 * random(), grain: 8 * random(), paper: 190 + 60 * random() },
+    })
+  return { page: page(0), onto: page(1), lie }
+}
+
+describe('laying one page on another', () => {
+  test('by what both show, half of each drawn on one alone: within half a pixel and a twentieth of a degree', () => {
+    for (const seed of seeds(9100, 4)) {
+      const { page, onto, lie } = twoPages(seed, {})
+      const found = registerPage(page, onto)
+      if ('refused' in found) throw new Error(`${seed}: ${found.refused}`)
+      expect(found.by).toBe('drawing')
+      expect(Math.hypot(found.dx - lie.dx, found.dy - lie.dy)).toBeLessThan(0.5)
+      expect(Math.abs(found.turn - lie.turn)).toBeLessThan(0.05 * DEGREE)
+    }
+  })
+
+  test('by their pegs, when nothing else is the same', () => {
+    for (const seed of seeds(9200, 4)) {
+      const { page, onto, lie } = twoPages(seed, { common: 0, pegs: true })
+      const found = registerPage(page, onto, { pegs: [pegHoles(page), pegHoles(onto)] })
+      if ('refused' in found) throw new Error(found.refused)
+      expect(found.by).toBe('pegs')
+      expect(Math.hypot(found.dx - lie.dx, found.dy - lie.dy)).toBeLessThan(0.5)
+      expect(Math.abs(found.turn - lie.turn)).toBeLessThan(0.05 * DEGREE)
+    }
+  })
+
+  test('one read upside down is turned the right way up, by its pegs and by its drawing', () => {
+    const { page, onto, lie } = twoPages(9301, { own: 0.3, pegs: true })
+    const turned = { ...page, data: Uint8Array.from(page.data).reverse() }
+    for (const options of [{}, { pegs: [pegHoles(turned), pegHoles(onto)] as const }]) {
+      const found = registerPage(turned, onto, options)
+      if ('refused' in found) throw new Error(found.refused)
+      const upright = found.turn - lie.turn
+      expect(Math.abs(Math.abs(Math.atan2(Math.sin(upright), Math.cos(upright))) - Math.PI)).toBeLessThan(0.1 * DEGREE)
+    }
+  })
+
+  test('two pages of different drawings are refused, and so is an empty one', () => {
+    for (const seed of seeds(9400, 3)) {
+      const { page, onto } = twoPages(seed, { common: 0 })
+      expect(registerPage(page, onto)).toHaveProperty('refused')
+    }
+    const empty = madePage({ width: WIDTH, height: HEIGHT, lines: [], grain: 0, uneven: 0 })
+    expect(registerPage(empty, twoPages(9409, {}).onto)).toHaveProperty('refused')
+  })
+
+  test('pegs of another scale are refused', () => {
+    const { page, onto } = twoPages(9501, { pegs: true })
+    const wide = { ...pegHoles(onto), slots: pegHoles(onto).slots.map(({ x, y }, i) => ({ x: x + 20 * i, y })) }
+    expect(registerPage(page, onto, { pegs: [pegHoles(page), wide] })).toHaveProperty('refused')
+  })
+})
+
+describe('cutting a sheet apart', () => {
+  test('each drawing is found with all of its line, row by row', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.nat(9999),
+        (rows, columns, seed) => {
+          const random = seededRandom(seed)
+          const [across, down] = [WIDTH / columns, HEIGHT / rows]
+          const cells = Array.from({ length: rows * columns }, (_, i) => ({
+            x: (i % columns) * across + 14,
+            y: Math.floor(i / columns) * down + 14,
+            width: across - 28,
+            height: down - 28,
+          }))
+          // A ring about each, so that it hangs together.
+          const lines = cells.map(({ x, y, width, height }) => ({
+            points: Array.from({ length: 41 }, (_, i) => (i / 40) * 2 * Math.PI).flatMap((angle) => [
+              x + width / 2 + 0.42 * width * Math.cos(angle),
+              y + height / 2 + 0.42 * height * Math.sin(angle),
+            ]),
+            ...{ thick: 2 + 2 * random(), dark: 40 },
+          }))
+          const page = madePage({ width: WIDTH, height: HEIGHT, lines, seed, uneven: 0.4, grain: 4 })
+          const boxes = cutDrawings(page)
+          expect(boxes).toHaveLength(cells.length)
+          boxes.forEach((box, i) => {
+            const cell = cells[i]!
+            const [left, top] = [cell.x + 0.08 * cell.width, cell.y + 0.08 * cell.height]
+            expect(box.x).toBeLessThanOrEqual(left)
+            expect(box.y).toBeLessThanOrEqual(top)
+            expect(box.x + box.width).toBeGreaterThanOrEqual(left + 0.84 * cell.width)
+            expect(box.y + box.height).toBeGreaterThanOrEqual(top + 0.84 * cell.height)
+          })
+        },
+      ),
+      { numRuns: 12 },
+    )
+  })
+
+  test('a part within another is no drawing of its own, grain and dust are none', () => {
+    const ring = (radius: number, x: number) =>
+      Array.from({ length: 33 }, (_, i) => (i / 32) * 2 * Math.PI).flatMap((angle) => [
+        x + radius * Math.cos(angle),
+        240 + radius * Math.sin(angle),
+      ])
+    const line = (points: number[]) => ({ points, thick: 2.5, dark: 40 })
+    const lines = [line(ring(150, 220)), line(ring(20, 260)), line(ring(4, 560))]
+    expect(cutDrawings(madePage({ width: WIDTH, height: HEIGHT, lines }))).toHaveLength(1)
+    expect(cutDrawings(madePage({ width: WIDTH, height: HEIGHT, lines: [] }))).toEqual([])
+  })
+})
+
+describe('tracing', () => {
+  test('95 in 100 of the middle of every line is found within 1.5 px, and little that is none', () => {
+    for (const seed of seeds(800, 6)) {
+      const lines = madeLines(seededRandom(seed), 7, BOX)
+      const page = madePage({ width: WIDTH, height: HEIGHT, lines, seed, grain: 4 })
+      const traced = tracedLines(lineArt(page, paperLevels(page)))
+      const [meant, found] = [
+        lines.map(({ points }) => points),
+        traced.map(({ points }) => points.filter((_, i) => i % 3 !== 2)),
+      ]
+      expect(shareWithin(meant, found, 1.5).share).toBeGreaterThan(0.95)
+      expect(shareWithin(found, meant, 1.5).share).toBeGreaterThan(0.95)
+      expect(traced.length).toBeLessThan(8 * lines.length)
+    }
+  })
+
+  test('a lone line is one stroke as wide as it was', () => {
+    for (const thick of [2, 4, 9]) {
+      const points = Array.from({ length: 30 }, (_, i) => [100 + 14 * i, 240 + 80 * Math.sin(i / 6)]).flat()
+      const page = madePage({ width: WIDTH, height: HEIGHT, lines: [{ points, thick, dark: 20 }], grain: 2 })
+      const traced = tracedLines(lineArt(page, paperLevels(page)))
+      expect(traced).toHaveLength(1)
+      expect(Math.abs(traced[0]!.size - thick)).toBeLessThan(1)
+      const [x, y] = traced[0]!.points
+      const [far, near] = [points.slice(-2), points.slice(0, 2)].map((end) => Math.hypot(x! - end[0]!, y! - end[1]!))
+      expect(Math.min(far!, near!)).toBeLessThan(3)
+    }
+  })
+
+  test('a ring traced as a shape is one outline with one hole', () => {
+    const points = Array.from({ length: 61 }, (_, i) => (i / 60) * 2 * Math.PI).flatMap((angle) => [
+      300 + 90 * Math.cos(angle),
+      240 + 90 * Math.sin(angle),
+    ])
+    const page = madePage({ width: WIDTH, height: HEIGHT, lines: [{ points, thick: 8, dark: 20 }], grain: 1 })
+    const shapes = tracedShapes(lineArt(page, paperLevels(page)))
+    expect(shapes.map(({ holes }) => holes.length)).toEqual([1])
+    const far = (ring: readonly number[]) => Math.hypot(ring[0]! - 300, ring[1]! - 240)
+    expect(Math.abs(far(shapes[0]!.outline) - 94)).toBeLessThan(1)
+    expect(Math.abs(far(shapes[0]!.holes[0]!) - 86)).toBeLessThan(1)
+  })
+})
