@@ -20,7 +20,7 @@ const CORE = [
   'testing',
 ]
 const WEB = ['theme', 'api', 'stage', 'workers', 'session', 'parts', 'sound', 'charts', 'places', 'app']
-const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover']
+const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper']
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 
 /** Tests reach anywhere; what runs in a worker is a program of its own, on top of all it uses. */

@@ -67,7 +67,7 @@ export function lineArt(image: Grey, levels: PaperLevels): Grey {
 }
 
 /** One row of the light, between the middles of its cells along straight lines. */
-function lightAlong(
+export function lightAlong(
   { columns, rows, values }: PaperLevels['light'],
   { y, width }: { y: number; width: number },
   row: Float32Array,

@@ -5,8 +5,9 @@ import { shareWithin } from '../testing/trace-score'
 import { cutDrawings } from './cut'
 import { cutOut, greyOf, shrunk, type Grey } from './grey'
 import { lineArt, paperLevels } from './levels'
-import { pegHoles } from './pegs'
-import { laid, registerPage } from './register'
+import { pegHoles, withoutPegs } from './pegs'
+import { registerPage, whereLaid } from './register'
+import { withoutTable } from './table'
 import { tracedLines, tracedShapes } from './trace'
 
 const [WIDTH, HEIGHT] = [700, 490]
@@ -36,6 +37,19 @@ describe('light and levels', () => {
       expect(stained / paper).toBeLessThan(0.004)
       expect(found / line).toBeGreaterThan(0.93)
     }
+  })
+
+  test('the dark table round a photographed page is no line, what is drawn up to its edge is', () => {
+    const line = { points: [60, 100, 640, 300], thick: 4, dark: 30 }
+    const page = madePage({ width: WIDTH, height: HEIGHT, lines: [line], uneven: 0.4, grain: 3 })
+    const inside = (x: number, y: number) => x > 50 + 0.02 * y && x < 640 && y > 40 && y < 450
+    const data = page.data.map((value, i) => (inside(i % WIDTH, Math.floor(i / WIDTH)) ? value : 40))
+    const cleaned = withoutTable({ ...page, data })
+    const art = lineArt(cleaned, paperLevels(cleaned))
+    const far = art.data.filter((value, i) => value > 60 && !inside((i % WIDTH) + 8, Math.floor(i / WIDTH) + 8))
+    expect(far.length).toBeLessThan(60)
+    expect(art.data[200 * WIDTH + 350]).toBeGreaterThan(150)
+    expect(withoutTable(page)).toBe(page)
   })
 
   test('a page full of nothing is clear, and one too small says so', () => {
@@ -82,9 +96,13 @@ describe('pegs', () => {
       const longest = WIDTH
       const y = pegs === 'top' ? 0.045 * longest : HEIGHT - 0.045 * longest
       const meant = [WIDTH / 2 - 0.26 * longest, WIDTH / 2, WIDTH / 2 + 0.26 * longest].map((x) =>
-        laid({ x, y }, size, lie),
+        whereLaid({ x, y }, size, lie),
       )
       expect(found.edge).toBe(pegs)
+      // Taken off, nothing dark is left of them.
+      const off = withoutPegs(page, found)
+      for (const { x, y } of [found.round!, ...found.slots])
+        expect(off.data[Math.floor(y) * WIDTH + Math.floor(x)]).toBeGreaterThan(110)
       const holes = [found.slots[0]!, found.round!, found.slots[1]!]
       holes.forEach((hole, i) => expect(Math.hypot(hole.x - meant[i]!.x, hole.y - meant[i]!.y)).toBeLessThan(0.5))
     }

@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/matrix'
 import { blobsOf, withoutThin, type Blob } from './blobs'
 import { shrunk, type Grey } from './grey'
-import { flattened, paperLevels } from './levels'
+import { flattened, lightAlong, paperLevels } from './levels'
 
 /** What was found of the holes by which a page lies on its pegs: a round one midway between two slots. */
 export interface PegHoles {
@@ -10,6 +10,8 @@ export interface PegHoles {
   readonly slots: readonly Point[]
   /** The edge of the page they lie near; undefined unless all three are there. */
   readonly edge: 'top' | 'bottom' | 'left' | 'right' | undefined
+  /** All of the three, as ellipses about them: half their axes in pixels, and the direction of the longer one. */
+  readonly shapes: readonly (Point & { readonly long: number; readonly wide: number; readonly angle: number })[]
 }
 
 /** Holes are looked for on a page no larger than this, and then found exactly on the page itself. */
@@ -39,6 +41,9 @@ const BESIDE = [
   [0, -1],
 ] as const
 
+/** A hole with its edge and its shadow, beside the ellipse of its spread. */
+const AROUND = 1.5
+
 interface Hole extends Point {
   readonly blob: Blob
   /** Axes of the ellipse of the same spread, in pixels, and the direction of the longer one. */
@@ -65,9 +70,36 @@ export function pegHoles(image: Grey): PegHoles {
   const slots = holes.filter(({ long, wide }) => long / wide >= SLOT.least && long / wide <= SLOT.most)
   const exact = (hole: Hole) => middleOf(image, hole, factor)
   const three = bestThree(rounds, slots)
-  if (!three) return { round: rounds.length === 1 ? exact(rounds[0]!) : undefined, slots: [], edge: undefined }
+  if (!three)
+    return { round: rounds.length === 1 ? exact(rounds[0]!) : undefined, slots: [], edge: undefined, shapes: [] }
   const round = exact(three.round)
-  return { round, slots: three.slots.map(exact), edge: edgeNear(round, image, three.slots) }
+  const exactSlots = three.slots.map(exact)
+  const around = (hole: Hole, at: Point) => ({
+    ...at,
+    ...{ long: AROUND * (hole.long / 2) * factor, wide: AROUND * (hole.wide / 2) * factor, angle: hole.angle },
+  })
+  const shapes = [around(three.round, round), ...three.slots.map((slot, i) => around(slot, exactSlots[i]!))]
+  return { round, slots: exactSlots, edge: edgeNear(round, image, three.slots), shapes }
+}
+
+/** The page without its holes: they are no drawing. */
+export function withoutPegs(image: Grey, { shapes }: Pick<PegHoles, 'shapes'>): Grey {
+  if (shapes.length === 0) return image
+  const { light } = paperLevels(image)
+  const data = Uint8Array.from(image.data)
+  const row = new Float32Array(image.width)
+  for (const { x, y, long, wide, angle } of shapes) {
+    const reach = Math.ceil(long)
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+    for (let v = Math.max(0, Math.floor(y - reach)); v < Math.min(image.height, y + reach); v++) {
+      lightAlong(light, { y: (v + 0.5) / image.height, width: image.width }, row)
+      for (let u = Math.max(0, Math.floor(x - reach)); u < Math.min(image.width, x + reach); u++) {
+        const [along, across] = [cos * (u - x) + sin * (v - y), -sin * (u - x) + cos * (v - y)]
+        if ((along / long) ** 2 + (across / wide) ** 2 <= 1) data[v * image.width + u] = row[u]!
+      }
+    }
+  }
+  return { ...image, data }
 }
 
 const isSized = ({ area, width, height }: Blob, side: number): boolean =>

@@ -70,7 +70,7 @@ function byPegs(page: Grey, own: PegHoles, other: PegHoles): Registered | NotReg
     x: (holes.round!.x + holes.slots[0]!.x + holes.slots[1]!.x) / 3,
     y: (holes.round!.y + holes.slots[0]!.y + holes.slots[1]!.y) / 3,
   })
-  const moved = laid(centre(own), page, { dx: 0, dy: 0, turn })
+  const moved = whereLaid(centre(own), page, { dx: 0, dy: 0, turn })
   const meant = centre(other)
   return { dx: meant.x - moved.x, dy: meant.y - moved.y, turn, by: 'pegs', confidence: Math.max(0, 1 - off / 10) }
 }
@@ -78,7 +78,11 @@ function byPegs(page: Grey, own: PegHoles, other: PegHoles): Registered | NotReg
 const within = (turn: number): number => Math.atan2(Math.sin(turn), Math.cos(turn))
 
 /** Where a place of a page lies on the other. */
-export function laid({ x, y }: Point, { width, height }: Pick<Grey, 'width' | 'height'>, { dx, dy, turn }: Lie): Point {
+export function whereLaid(
+  { x, y }: Point,
+  { width, height }: Pick<Grey, 'width' | 'height'>,
+  { dx, dy, turn }: Lie,
+): Point {
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
   const [u, v] = [x - width / 2, y - height / 2]
   return { x: cos * u - sin * v + width / 2 + dx, y: sin * u + cos * v + height / 2 + dy }

@@ -6,6 +6,7 @@ import ScenePanel from './ScenePanel.vue'
 
 /** Where one is in a scene, its places, and the state of keeping. */
 const store = useScene()
+const onEdge = PLACES.filter((place) => !('aside' in place))
 </script>
 
 <template>
@@ -19,7 +20,7 @@ const store = useScene()
       <ScenePanel />
     </ElPopover>
     <nav aria-label="Places of this scene">
-      <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
+      <RouterLink v-for="place in onEdge" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
         place.word
       }}</RouterLink>
     </nav>

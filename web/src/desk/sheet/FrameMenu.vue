@@ -34,6 +34,7 @@ const { store, sheet, panels } = desk
       <button class="word" @click="sheet.leaveEmpty()">Leave empty</button>
       <button class="word" @click="panels.helping.value = true">Beats, holds …</button>
       <button class="word" @click="panels.sounding.value = true">Sound …</button>
+      <RouterLink class="word" :to="{ name: 'paper', params: { scene: store.id } }">Paper in …</RouterLink>
     </div>
     <DrawingFields :desk="desk" />
     <SheetActs :sheet="sheet" @done="emit('done')" />

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { LIMITS } from '@unhurried/core'
+import { computed } from 'vue'
+import { framesAndSeconds } from '../parts/frames'
+import { useScene } from '../session/scene'
+import type { useLaying } from './useLaying'
+import type { PaperIn } from './usePaperIn'
+
+/** Where the pages come to lie on the sheet, and as what. */
+const { work, laying } = defineProps<{ work: PaperIn; laying: ReturnType<typeof useLaying> }>()
+const store = useScene()
+const { form, progress, trouble, done } = laying
+const fps = computed(() => store.scene!.settings.fps)
+const levels = computed(() =>
+  store
+    .scene!.levelOrder.map((id) => store.scene!.levels[id]!)
+    .filter(({ kind, locked }) => kind === 'animated' && !locked),
+)
+const count = computed(() => work.layings.value.length)
+const last = computed(() => form.frame + count.value * form.hold - 1)
+</script>
+
+<template>
+  <div class="line" role="group" aria-label="As what">
+    <span>As</span>
+    <button
+      class="word"
+      :aria-pressed="form.as === 'lines'"
+      title="Strokes with their width"
+      @click="form.as = 'lines'"
+    >
+      lines
+    </button>
+    <button class="word" :aria-pressed="form.as === 'shapes'" title="Outlines filled in" @click="form.as = 'shapes'">
+      shapes
+    </button>
+    <span>on</span>
+    <button
+      v-for="pass in ['rough', 'line'] as const"
+      :key="pass"
+      class="word"
+      :aria-pressed="form.pass === pass"
+      @click="form.pass = pass"
+    >
+      {{ pass }}
+    </button>
+  </div>
+  <div class="line">
+    <label for="paper-level">Level</label>
+    <ElSelect id="paper-level" v-model="form.level" size="small" class="level" aria-label="Level">
+      <ElOption value="new" label="a new one" />
+      <ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name" />
+    </ElSelect>
+    <ElInput
+      v-if="form.level === 'new'"
+      v-model="form.name"
+      size="small"
+      class="level"
+      :maxlength="LIMITS.name"
+      aria-label="Name of the new level"
+    />
+  </div>
+  <div class="line">
+    <label>
+      from frame
+      <ElInputNumber
+        v-model="form.frame"
+        size="small"
+        class="number"
+        :controls="false"
+        :min="1"
+        :max="LIMITS.length.max"
+        aria-label="First frame"
+    /></label>
+    <label>
+      each held
+      <ElInputNumber
+        v-model="form.hold"
+        size="small"
+        class="number"
+        :controls="false"
+        :min="1"
+        :max="240"
+        aria-label="Frames each is held"
+    /></label>
+    <span class="note">{{ framesAndSeconds(form.hold, fps) }}</span>
+  </div>
+  <div class="line">
+    <label for="paper-colour">in</label>
+    <ElSelect id="paper-colour" v-model="form.swatch" size="small" class="level" aria-label="Colour">
+      <ElOption v-for="each in store.scene!.palette" :key="each.id" :value="each.id" :label="each.name" />
+    </ElSelect>
+  </div>
+  <div v-if="progress" class="progress">
+    <ElProgress :percentage="Math.round(100 * progress.share)" :stroke-width="8" :aria-label="progress.words" />
+    <p class="note" role="status">{{ progress.words }}</p>
+    <button class="word" @click="laying.stop()">Stop</button>
+  </div>
+  <button v-else class="word main" :disabled="count === 0" data-test="lay-pages" @click="laying.lay()">
+    Lay in {{ count === 1 ? '1 drawing' : `${count} drawings` }}
+  </button>
+  <p v-if="count > 0 && !progress" class="note">Frames {{ form.frame }} to {{ last }}.</p>
+  <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
+  <p v-if="done" class="note" role="status" data-test="laid">{{ done }}</p>
+</template>
+
+<style scoped>
+.level {
+  width: 120px;
+}
+
+.number {
+  width: 56px;
+}
+
+.progress {
+  display: grid;
+  gap: 4px;
+}
+
+.main {
+  justify-self: start;
+}
+
+.wrong {
+  color: var(--plum);
+}
+</style>

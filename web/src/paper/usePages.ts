@@ -1,0 +1,121 @@
+import type { Dropped, PageBox } from '@unhurried/core'
+import { computed, onUnmounted, reactive, ref, shallowReactive } from 'vue'
+import { freshId } from '../api/ids'
+import { WorkerClient } from '../workers/client'
+import {
+  paperReportSchema,
+  type LookedAtPage,
+  type PageOrder,
+  type PaperOrder,
+  type PaperReport,
+} from '../workers/paper/messages'
+import { STAYS, type Lie } from './placing'
+
+const DIED = 'The work on a page stopped unexpectedly. Take the page out and bring it in again.'
+/** Pages at once. */
+const MOST_PAGES = 120
+
+/** A page brought in: where it comes from, and what was found on it. */
+export interface PageIn {
+  readonly key: string
+  readonly name: string
+  readonly file: Blob | (() => Promise<Blob>)
+  /** Which page of its file. */
+  readonly index: number
+  looked: LookedAtPage | undefined
+  /** Levels set by hand; those found count otherwise. */
+  levels: { black: number; white: number } | undefined
+  preview: ImageBitmap | undefined
+  /** What the hand added to where it was found to lie. */
+  hand: Lie
+  boxes: PageBox[]
+  trouble: string
+}
+
+/** Pages, each read in a worker and laid on the first of them. */
+export function usePages() {
+  const client = new WorkerClient<PaperOrder, PaperReport>({
+    start: () => new Worker(new URL('../workers/paper/worker.ts', import.meta.url), { type: 'module' }),
+    reportSchema: paperReportSchema,
+    died: DIED,
+  })
+  onUnmounted(() => client.stop())
+  const pages = shallowReactive<PageIn[]>([])
+  const chosen = ref<string>()
+  const settings = reactive({
+    drop: 'none' as Dropped | 'none',
+    /** Each page is cut into its drawings. */
+    apart: false,
+    /** Share of the longer side within which line is one drawing, in thousandths. */
+    together: 14,
+    grow: 1,
+  })
+  const busy = ref('')
+  const trouble = ref('')
+  const page = computed(() => pages.find(({ key }) => key === chosen.value))
+  /** The page all others are laid on: the first that could be read. */
+  const first = computed(() => pages.find(({ looked }) => looked))
+
+  async function orderOf({ key, file, index }: PageIn): Promise<PageOrder> {
+    const read = typeof file === 'function' ? await file() : file
+    return { key, file: read, index, ...(settings.drop !== 'none' && { drop: settings.drop }) }
+  }
+
+  /** Pages are looked at one after the other: each is whole in memory for that moment. */
+  let looking: Promise<unknown> = Promise.resolve()
+  const lookAt = (of: PageIn) => (looking = looking.then(() => look(of)))
+  async function look(of: PageIn) {
+    if (!pages.includes(of)) return
+    busy.value = `Reading ${of.name}`
+    of.trouble = ''
+    try {
+      const onto = first.value && first.value !== of ? await orderOf(first.value) : undefined
+      const answer = await client.ask({
+        ...{ kind: 'look', page: await orderOf(of) },
+        ...(onto && { onto }),
+        ...(settings.apart && { apart: settings.together / 1000 }),
+      })
+      if (answer.kind !== 'looked') throw new Error(DIED)
+      of.preview?.close()
+      Object.assign(of, { looked: answer, preview: answer.preview, boxes: reactive(answer.boxes) })
+    } catch (error) {
+      of.trouble = (error as Error).message
+    }
+    busy.value = ''
+  }
+
+  const fresh = (name: string, file: PageIn['file'], index: number): PageIn =>
+    shallowReactive({
+      ...{ key: freshId(), name, file, index },
+      ...{ looked: undefined, levels: undefined, preview: undefined, hand: STAYS, boxes: reactive([]), trouble: '' },
+    })
+  /** False when as many lie here as can. */
+  function add(name: string, file: PageIn['file'], index = 0): boolean {
+    if (pages.length >= MOST_PAGES) return false
+    const added = fresh(name, file, index)
+    pages.push(added)
+    chosen.value ??= added.key
+    void lookAt(added)
+    return true
+  }
+  /** A page taken again, in its place. */
+  function replace(of: PageIn, file: Blob) {
+    const again = fresh(of.name, file, 0)
+    of.preview?.close()
+    pages.splice(pages.indexOf(of), 1, again)
+    chosen.value = again.key
+    void lookAt(again)
+  }
+  function takeOut(of: PageIn) {
+    const at = pages.indexOf(of)
+    of.preview?.close()
+    pages.splice(at, 1)
+    if (chosen.value === of.key) chosen.value = (pages[at] ?? pages[at - 1])?.key
+  }
+
+  return {
+    ...{ client, pages, chosen, page, first, settings, busy, trouble },
+    ...{ add, replace, takeOut, lookAt, orderOf },
+  }
+}
+export type Pages = ReturnType<typeof usePages>

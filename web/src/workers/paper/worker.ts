@@ -1,0 +1,128 @@
+import {
+  cutDrawings,
+  cutOut,
+  followedBy,
+  lineArt,
+  movedBy,
+  paperLevels,
+  pegHoles,
+  PictureRefused,
+  registerPage,
+  shrunk,
+  tracedLines,
+  tracedShapes,
+  transformPoint,
+  withoutPegs,
+  withoutTable,
+  type Grey,
+  type Matrix,
+  type PaperLevels,
+} from '@unhurried/core'
+import { LRUCache } from 'lru-cache'
+import { paperOrderSchema, type PageOrder, type PaperOrder, type PaperReport } from './messages'
+import { countPages, PageTrouble, readPage } from './read-page'
+
+const BROKEN = 'This page could not be read. Scan or save it again, then bring it in.'
+/** Pages kept as they were read: the one in hand and the one it is laid on. */
+const pages = new LRUCache<string, { image: Grey; levels: PaperLevels; pegs: ReturnType<typeof pegHoles> }>({ max: 3 })
+/** The longest side of a small picture of a page. */
+const PREVIEW = 1100
+/** Lines are traced on a page so many times as fine as the scene. */
+const FINER = 2
+
+const tell = (report: PaperReport, transfer: Transferable[] = []) => self.postMessage(report, { transfer })
+
+async function known(page: PageOrder) {
+  const key = `${page.key} ${page.index} ${page.drop ?? ''}`
+  let entry = pages.get(key)
+  if (!entry) {
+    const read = await readPage(page)
+    if (read.width < 32 || read.height < 32) throw new PageTrouble('This picture is too small to be a page.')
+    const image = withoutTable(read)
+    const pegs = pegHoles(image)
+    pages.set(key, (entry = { image: withoutPegs(image, pegs), levels: paperLevels(image), pegs }))
+  }
+  return entry
+}
+
+/** The line over nothing, in black, no larger than it is shown. */
+function previewOf(image: Grey, levels: PaperLevels): ImageBitmap {
+  const small = shrunk(image, Math.ceil(Math.max(image.width, image.height) / PREVIEW))
+  const art = lineArt(small, levels)
+  const canvas = new OffscreenCanvas(art.width, art.height)
+  const surface = canvas.getContext('2d')!
+  const picture = surface.createImageData(art.width, art.height)
+  for (let i = 0; i < art.data.length; i++) picture.data[4 * i + 3] = art.data[i]!
+  surface.putImageData(picture, 0, 0)
+  return canvas.transferToImageBitmap()
+}
+
+async function look({ id, page, onto, apart }: Extract<PaperOrder, { kind: 'look' }>) {
+  const own = await known(page)
+  const other = onto && (await known(onto))
+  const lie = other && registerPage(own.image, other.image, { pegs: [own.pegs, other.pegs] })
+  const preview = previewOf(own.image, own.levels)
+  const { width, height } = own.image
+  const { black, white } = own.levels
+  tell(
+    {
+      ...{ kind: 'looked', id, width, height, levels: { black, white }, preview },
+      pegs: own.pegs.edge !== undefined,
+      ...(lie && { lie }),
+      boxes: apart === undefined ? [] : cutDrawings(own.image, { apart }),
+    },
+    [preview],
+  )
+}
+
+async function trace({ id, page, levels, box, matrix, as }: Extract<PaperOrder, { kind: 'trace' }>) {
+  const { image, levels: own } = await known(page)
+  const scale = Math.sqrt(Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]))
+  const factor = Math.max(1, Math.floor(1 / (FINER * scale)))
+  const part = box ?? { x: 0, y: 0, width: image.width, height: image.height }
+  const whole = lineArt(image, { ...own, ...levels })
+  const art = shrunk(cutOut({ ...whole, data: whole.data.map((value) => 255 - value) }, part), factor)
+  const line = { ...art, data: art.data.map((value) => 255 - value) }
+  const placed = followedBy(followedBy([factor, 0, 0, factor, 0, 0], movedBy(part.x, part.y)), matrix as Matrix)
+  const flat = (points: readonly number[], step: 2 | 3) => {
+    const out: number[] = []
+    for (let i = 0; i < points.length; i += step) {
+      const { x, y } = transformPoint(placed, { x: points[i]!, y: points[i + 1]! })
+      out.push(x, y, ...(step === 3 ? [points[i + 2]!] : []))
+    }
+    return out
+  }
+  tell({
+    ...{ kind: 'traced', id },
+    lines:
+      as === 'lines'
+        ? tracedLines(line).map(({ points, size }) => ({ points: flat(points, 3), size: size * factor * scale }))
+        : [],
+    shapes:
+      as === 'shapes'
+        ? tracedShapes(line).map(({ outline, holes }) => ({
+            outline: flat(outline, 2),
+            holes: holes.map((hole) => flat(hole, 2)),
+          }))
+        : [],
+  })
+}
+
+self.onmessage = async ({ data }: MessageEvent<unknown>) => {
+  const parsed = paperOrderSchema.safeParse(data)
+  const id = parsed.success ? parsed.data.id : Number((data as { id?: unknown } | null)?.id) || 0
+  try {
+    const order = paperOrderSchema.parse(data)
+    if (order.kind === 'count') tell({ kind: 'counted', id, pages: await countPages(order.file) })
+    else if (order.kind === 'look') await look(order)
+    else if (order.kind === 'trace') await trace(order)
+    else {
+      const { image, levels } = await known(order.page)
+      const preview = previewOf(image, { ...levels, ...order.levels })
+      tell({ kind: 'previewed', id, preview }, [preview])
+    }
+  } catch (error) {
+    const said = error instanceof PageTrouble || error instanceof PictureRefused
+    tell({ kind: 'failed', id, sentence: said ? error.message : BROKEN })
+  }
+}
