@@ -41,6 +41,7 @@ export {
   type PassState,
   patternSchema,
   type Pin,
+  type Page,
   type Reference,
   type Role,
   type Said,
@@ -112,6 +113,7 @@ export {
   type Cells,
   changeInk,
   changesJoined,
+  cornersOf,
   type Fill,
   type Ink,
   INK_GRID,
@@ -122,6 +124,7 @@ export {
   pieceSchema,
   placesOf,
   quantized,
+  type Scan,
   type Stroke,
 } from './ink/ink'
 export { cumulativeLengths, type StrokeShape, halfWidth, strokeOutlines, taperShares } from './ink/outline'
@@ -253,7 +256,7 @@ export { type Paper, PAPERS } from './format/sheet-pdf'
 export { stillName } from './format/picture/stills'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'
-export { lineArt, type PaperLevels, paperLevels } from './paper/levels'
+export { flattened, lineArt, lineOf, type PaperLevels, paperLevels } from './paper/levels'
 export { pegHoles, withoutPegs } from './paper/pegs'
 export { withoutTable } from './paper/table'
 export { registerPage, whereLaid } from './paper/register'

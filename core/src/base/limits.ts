@@ -42,6 +42,8 @@ export const LIMITS = {
   /** Longest side of a scene that is drawn in whole cells. */
   cellSide: 256,
   references: 60,
+  /** Pages of paper that drawings of a scene show. */
+  pages: 1000,
   /** Lines of one guide figure. */
   guideShapes: 200,
   /** A picture of a ground or a reference: longest side in pixels, and size in bytes. */

@@ -102,7 +102,7 @@ export function printOf(drawings: readonly { readonly id: string; readonly pins?
       text(pass)
       for (const piece of inkOf(id, pass)) {
         text(piece.swatch)
-        const numbers = piece.kind === 'stroke' ? piece.points : piece.kind === 'fill' ? piece.outline : piece.runs
+        const numbers = numbersIn(piece)
         for (const value of numbers) take(Math.round(value * 256))
         if (piece.kind === 'fill')
           for (const hole of piece.holes ?? []) for (const value of hole) take(Math.round(value * 256))
@@ -110,4 +110,10 @@ export function printOf(drawings: readonly { readonly id: string; readonly pins?
     }
   }
   return `${(a >>> 0).toString(36)}${(b >>> 0).toString(36)}`
+}
+
+function numbersIn(piece: InkPiece): readonly number[] {
+  if (piece.kind === 'stroke') return piece.points
+  if (piece.kind === 'fill') return piece.outline
+  return piece.kind === 'cells' ? piece.runs : piece.matrix
 }

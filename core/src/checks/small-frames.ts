@@ -39,7 +39,7 @@ function paintPots(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scal
         grid,
       )
       for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) cells[i] = pot
-    } else {
+    } else if (piece.kind !== 'scan') {
       const rings = piece.kind === 'fill' ? [piece.outline, ...(piece.holes ?? [])] : runRings(piece.runs)
       if (piece.kind === 'fill')
         stampRings(

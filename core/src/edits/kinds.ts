@@ -22,6 +22,7 @@ import { inkChange } from './kind/ink'
 import { landmarkPlace, landmarkPut, landmarkRemove, pinSet } from './kind/landmarks'
 import { levelAdd, levelRemove, levelSet, levelsOrder } from './kind/levels'
 import { framesPutIn, framesTakeOut, sheetRange } from './kind/ranges'
+import { pagePut, pageRemove } from './kind/pages'
 import { planLay, planRemove } from './kind/plans'
 import { swatchPlace, swatchPour, swatchPut, swatchTakeOut } from './kind/palette'
 import { referencePut, referenceRemove } from './kind/references'
@@ -86,6 +87,8 @@ const KINDS = [
   answerRemove,
   planLay,
   planRemove,
+  pagePut,
+  pageRemove,
   soundPut,
   soundRemove,
   soundSaid,

@@ -111,6 +111,8 @@ function inkSvg(scene: Scene, ink: Ink): string {
     const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
     if (piece.kind === 'cells')
       return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${outlineOf(piece)}"/>`
+    if (piece.kind === 'scan')
+      return `<path ${common} data-page="${attribute(piece.page)}" data-size="${piece.width} ${piece.height}" data-matrix="${piece.matrix.join(' ')}" d=""/>`
     if (piece.kind === 'fill') {
       const holes = piece.holes ? ` data-holes="${piece.holes.map((ring) => ring.join(' ')).join(', ')}"` : ''
       return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlineOf(piece)}"/>`
@@ -132,6 +134,11 @@ const parser = new XMLParser({
 const svgSchema = z.object({ svg: z.object({ path: z.array(z.record(z.string(), z.string())).default([]) }) })
 const numbers = (text: string | undefined) => (text ?? '').split(/\s+/).filter(Boolean).map(Number)
 
+function scanOf(path: Readonly<Record<string, string>>) {
+  const [width, height] = numbers(path['data-size'])
+  return { page: path['data-page'], width, height, matrix: numbers(path['data-matrix']) }
+}
+
 function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
   const text = strFromU8(bytes)
   if (/<!(DOCTYPE|ENTITY)/i.test(text))
@@ -151,23 +158,25 @@ function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
     const piece = pieceSchema.safeParse(
       kind === 'cells'
         ? { kind, id, swatch, runs: numbers(runs) }
-        : kind === 'fill'
-          ? {
-              kind,
-              id,
-              swatch,
-              outline: numbers(path['data-outline']),
-              ...(holes && { holes: holes.split(',').map(numbers) }),
-            }
-          : {
-              kind,
-              id,
-              swatch,
-              ...(brush && { brush }),
-              size: Number(path['data-size']),
-              ...(taper && { taper: numbers(taper) }),
-              points: numbers(path['data-points']),
-            },
+        : kind === 'scan'
+          ? { kind, id, swatch, ...scanOf(path) }
+          : kind === 'fill'
+            ? {
+                kind,
+                id,
+                swatch,
+                outline: numbers(path['data-outline']),
+                ...(holes && { holes: holes.split(',').map(numbers) }),
+              }
+            : {
+                kind,
+                id,
+                swatch,
+                ...(brush && { brush }),
+                size: Number(path['data-size']),
+                ...(taper && { taper: numbers(taper) }),
+                points: numbers(path['data-points']),
+              },
     )
     return piece.success
       ? quantized(piece.data)

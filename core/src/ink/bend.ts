@@ -32,7 +32,7 @@ export function pushed<T extends InkPiece>(piece: T, push: Push): T {
     const points = pushedFlat(piece.points, 3, push)
     return points ? { ...piece, points } : piece
   }
-  if (piece.kind === 'cells') return piece
+  if (piece.kind === 'cells' || piece.kind === 'scan') return piece
   const outline = pushedFlat(piece.outline, 2, push)
   const holes = piece.holes?.map((ring) => pushedFlat(ring, 2, push))
   if (!outline && !holes?.some(Boolean)) return piece

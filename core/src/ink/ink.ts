@@ -1,6 +1,7 @@
 import { clamp } from '../base/clamp'
 import { z } from 'zod'
 import { LIMITS } from '../base/limits'
+import { transformPoint } from '../geometry/matrix'
 import { idSchema } from '../scene/schema'
 import { refuse } from '../scene/refusal'
 import { BRUSHES, PLAIN_BRUSH } from './brushes'
@@ -73,10 +74,27 @@ const cellsSchema = z.strictObject({
       'A run of cells needs its place and its length.',
     ),
 })
-export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema, cellsSchema])
+const matrixNumber = z
+  .number()
+  .min(-LIMITS.reach, 'This lies too far from the paper.')
+  .max(LIMITS.reach, 'This lies too far from the paper.')
+/** A page of paper: its line as it was read, in one colour. */
+const scanSchema = z.strictObject({
+  kind: z.literal('scan'),
+  id: idSchema,
+  swatch: idSchema,
+  /** The scene's page it shows. */
+  page: idSchema,
+  /** Its size in pixels of its own, and from those to scene pixels. */
+  width: z.int().min(1).max(LIMITS.pictureSide),
+  height: z.int().min(1).max(LIMITS.pictureSide),
+  matrix: z.tuple([matrixNumber, matrixNumber, matrixNumber, matrixNumber, matrixNumber, matrixNumber]),
+})
+export const pieceSchema = z.discriminatedUnion('kind', [strokeSchema, fillSchema, cellsSchema, scanSchema])
 export type Stroke = z.infer<typeof strokeSchema>
 export type Fill = z.infer<typeof fillSchema>
 export type Cells = z.infer<typeof cellsSchema>
+export type Scan = z.infer<typeof scanSchema>
 export type InkPiece = z.infer<typeof pieceSchema>
 export type Ink = readonly InkPiece[]
 
@@ -101,12 +119,19 @@ export interface InkChange<P extends Named = InkPiece> {
 /** Smallest step ink is kept in: an eighth of a pixel, and a 255th of full pressure. */
 export const INK_GRID = { place: 8, pressure: 255, size: 16 } as const
 
+/** Steps in which it is kept how a page lies: its turn and size finely, its place as places are. */
+export const MATRIX_GRIDS = [65_536, 65_536, 65_536, 65_536, 8, 8] as const
+
 /** Adding zero turns −0 into 0, which is what comes back from the bytes. */
 export const onGrid = (value: number, grid: number): number => Math.round(value * grid) / grid + 0
 
 /** The piece with every number on the ink grid, so that keeping it loses nothing. */
 export function quantized<T extends InkPiece>(piece: T): T {
   if (piece.kind === 'cells') return piece
+  if (piece.kind === 'scan') {
+    const matrix = piece.matrix.map((value, i) => onGrid(value, MATRIX_GRIDS[i]!)) as Scan['matrix']
+    return { ...piece, matrix }
+  }
   const at = (value: number) => onGrid(value, INK_GRID.place)
   if (piece.kind === 'fill')
     return {
@@ -125,8 +150,21 @@ export function quantized<T extends InkPiece>(piece: T): T {
 export function placesOf(piece: InkPiece): readonly (readonly number[])[] {
   if (piece.kind === 'fill') return [piece.outline, ...(piece.holes ?? [])]
   if (piece.kind === 'cells') return [cellMiddles(piece)]
+  if (piece.kind === 'scan') return [cornersOf(piece)]
   return [piece.points.filter((_, i) => i % 3 !== 2)]
 }
+
+/** The corners of a page as it lies, flat x, y. */
+export const cornersOf = ({ width, height, matrix }: Pick<Scan, 'width' | 'height' | 'matrix'>): number[] =>
+  [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ].flatMap(([x, y]) => {
+    const at = transformPoint(matrix, { x: x!, y: y! })
+    return [at.x, at.y]
+  })
 
 /** The middles of a piece's cells, flat x, y. */
 export function cellMiddles({ runs }: Pick<Cells, 'runs'>): number[] {

@@ -110,3 +110,20 @@ describe('the format of packed ink', () => {
     expect(() => unpackPasses(Uint8Array.from([...text('k1'), ...text('glue'), 0]))).toThrow(/damaged/)
   })
 })
+
+test('a page of paper comes back as it was laid, wherever and however turned', () => {
+  const side = fc.integer({ min: 1, max: 8192 })
+  const scan = fc.tuple(side, side, fc.double({ min: -3, max: 3, noNaN: true }), fc.integer({ min: -9999, max: 9999 }))
+  fc.assert(
+    fc.property(scan, ([width, height, turn, far]) => {
+      const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+      const piece = quantized({
+        ...({ kind: 'scan', id: 'one', swatch: 'ink', page: 'page-1' } as const),
+        ...{ width, height, matrix: [cos, sin, -sin, cos, far, -far / 3] as Scan['matrix'] },
+      })
+      expect(readInk(packInk([piece]))).toEqual([piece])
+      const moved = transformed(piece, [1, 0, 0, 1, 5, 7])
+      expect(moved.matrix.slice(4)).toEqual([piece.matrix[4] + 5, piece.matrix[5] + 7])
+    }),
+  )
+})

@@ -1,6 +1,6 @@
 import { BRUSH_TABLE, brushKind, BRUSHES, PLAIN_BRUSH, type Brush } from './brushes'
 import { passSchema, type Pass } from '../scene/schema'
-import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from './ink'
+import { INK_GRID, MATRIX_GRIDS, pieceSchema, placesOf, type Ink, type InkPiece, type Scan } from './ink'
 
 /**
  * Ink at rest. Each piece is a block of its own, so appending a stroke is appending bytes. A block:
@@ -10,10 +10,11 @@ import { INK_GRID, pieceSchema, placesOf, type Ink, type InkPiece } from './ink'
  *   step differs from the step before, as one byte while that is small, and its change of pressure;
  * 3 fill: the number of rings, the outline first, each its number of points and their differences.
  * 4 cells: the number of runs, and each run's change of place and its length.
+ * 5 scan: the page it shows, its size in pixels, and how it lies: four numbers in 65536ths, two in eighths.
  * 0 stroke and 1 fill are how earlier versions wrote them, still read.
  * Numbers are LEB128 varints, signed ones zigzag first; texts are their length and their ASCII bytes.
  */
-const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3, cells: 4 } as const
+const KINDS = { oldStroke: 0, oldFill: 1, stroke: 2, fill: 3, cells: 4, scan: 5 } as const
 const BRUSH_OF: ReadonlyMap<number, Brush> = new Map(BRUSHES.map((brush) => [BRUSH_TABLE[brush].number, brush]))
 
 interface Writer {
@@ -89,6 +90,20 @@ function putRuns(to: Writer, runs: readonly number[]) {
   }
 }
 
+function putScan(to: Writer, { page, width, height, matrix }: Scan) {
+  putText(to, page)
+  putUnsigned(to, width)
+  putUnsigned(to, height)
+  matrix.forEach((value, i) => putSigned(to, Math.round(value * MATRIX_GRIDS[i]!)))
+}
+
+function takeScan(from: Reader): Pick<Scan, 'page' | 'width' | 'height' | 'matrix'> {
+  const page = takeText(from)
+  const [width, height] = [takeUnsigned(from), takeUnsigned(from)]
+  const matrix = MATRIX_GRIDS.map((grid) => takeSigned(from) / grid) as unknown as Scan['matrix']
+  return { page, width, height, matrix }
+}
+
 function takeRuns(from: Reader): number[] {
   const count = takeUnsigned(from)
   if (count * 3 > from.end - from.at) damaged()
@@ -131,6 +146,7 @@ function block(piece: InkPiece): number[] {
     for (const length of [piece.size, ...(piece.taper ?? [0, 0])]) putUnsigned(body, Math.round(length * INK_GRID.size))
     putCourse(body, piece.points)
   } else if (piece.kind === 'cells') putRuns(body, piece.runs)
+  else if (piece.kind === 'scan') putScan(body, piece)
   else {
     const rings = placesOf(piece)
     putUnsigned(body, rings.length)
@@ -231,6 +247,7 @@ const READERS: Readonly<Record<number, (from: Reader, named: Named) => InkPiece>
     const [outline, ...holes] = Array.from({ length: rings }, () => takeDeltas(from, POINT_GRIDS.fill))
     return { kind: 'fill', ...named, outline: outline!, ...(holes.length > 0 && { holes }) }
   },
+  [KINDS.scan]: (from, named) => ({ kind: 'scan', ...named, ...takeScan(from) }),
   [KINDS.cells]: (from, named) => ({ kind: 'cells', ...named, runs: takeRuns(from) }),
 }
 

@@ -1,4 +1,4 @@
-import { cellMiddles, quantized, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
+import { cellMiddles, cornersOf, quantized, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
 import { distanceToPath, finely } from '../geometry/polyline'
 
 /** A closed line around what is meant, flat x, y in pixels. */
@@ -21,8 +21,11 @@ function shareWithin(flat: readonly number[], stride: number, lasso: Lasso): num
 }
 
 /** The places a piece is judged by, flat, and how many numbers each takes. */
-const courseOf = (piece: InkPiece): [flat: readonly number[], stride: number] =>
-  piece.kind === 'stroke' ? [piece.points, 3] : [piece.kind === 'cells' ? cellMiddles(piece) : piece.outline, 2]
+function courseOf(piece: InkPiece): [flat: readonly number[], stride: number] {
+  if (piece.kind === 'stroke') return [piece.points, 3]
+  if (piece.kind === 'fill') return [piece.outline, 2]
+  return [piece.kind === 'cells' ? cellMiddles(piece) : cornersOf(piece), 2]
+}
 
 /** The pieces of which more than half lies within the lasso. */
 export function piecesWithin(ink: Ink, lasso: Lasso): InkPiece[] {
@@ -127,6 +130,7 @@ export function liesAt(piece: InkPiece, x: number, y: number, reach: number): bo
     )
   if (piece.kind === 'fill')
     return within(x, y, piece.outline) && !(piece.holes ?? []).some((hole) => within(x, y, hole))
+  if (piece.kind === 'scan') return within(x, y, cornersOf(piece))
   for (let i = 0; i < piece.runs.length; i += 3)
     if (Math.floor(y) === piece.runs[i + 1] && x >= piece.runs[i]! && x < piece.runs[i]! + piece.runs[i + 2]!)
       return true

@@ -2,7 +2,7 @@ import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { movedCells } from './cells'
 import { quantized, type Ink, type InkChange, type InkPiece } from './ink'
-import { areaScale, transformPoint, type Matrix } from '../geometry/matrix'
+import { areaScale, followedBy, transformPoint, type Matrix } from '../geometry/matrix'
 
 function mapped(flat: readonly number[], stride: number, matrix: Matrix): number[] {
   const result = [...flat]
@@ -24,6 +24,7 @@ export function transformed<T extends InkPiece>(
   { lines = true }: { lines?: boolean } = {},
 ): T {
   if (piece.kind === 'cells') return movedCells(piece, matrix) as T
+  if (piece.kind === 'scan') return quantized({ ...piece, matrix: [...followedBy(piece.matrix, matrix)] })
   if (piece.kind === 'fill')
     return quantized({
       ...piece,

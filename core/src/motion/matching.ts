@@ -63,7 +63,7 @@ function resampled(
 const finenessOf = (length: number) => clamp(Math.round(length / 6), 8, 64)
 
 const linesOfPiece = memo((piece: InkPiece): Line[] => {
-  if (piece.kind === 'cells') return []
+  if (piece.kind === 'cells' || piece.kind === 'scan') return []
   return placesOf(piece).flatMap((flat, k): Line[] => {
     if (flat.length < 4) return []
     const ends = Math.hypot(flat[0]! - flat.at(-2)!, flat[1]! - flat.at(-1)!)

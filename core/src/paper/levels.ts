@@ -57,13 +57,19 @@ export function flattened({ width, height, data }: Grey, { light }: Pick<PaperLe
  * @returns one value a pixel: 0 bare paper … 255 line
  * @throws RangeError when `black` is not below `white`
  */
-export function lineArt(image: Grey, levels: PaperLevels): Grey {
-  const { black, white } = levels
+export const lineArt = (image: Grey, levels: PaperLevels): Grey => lineOf(flattened(image, levels), levels)
+
+/**
+ * {@link lineArt} of a page that is evenly lit already.
+ *
+ * @throws RangeError when `black` is not below `white`
+ */
+export function lineOf(flat: Grey, { black, white }: Pick<PaperLevels, 'black' | 'white'>): Grey {
   if (!(black < white)) throw new RangeError('The black point must be below the white point.')
   const table = Uint8Array.from({ length: 256 }, (_, value) => clamp((255 * (white - value)) / (white - black), 0, 255))
-  const flat = flattened(image, levels)
-  for (let i = 0; i < flat.data.length; i++) flat.data[i] = table[flat.data[i]!]!
-  return flat
+  const data = new Uint8Array(flat.data.length)
+  for (let i = 0; i < data.length; i++) data[i] = table[flat.data[i]!]!
+  return { ...flat, data }
 }
 
 /** One row of the light, between the middles of its cells along straight lines. */

@@ -30,11 +30,12 @@ export const PART_DEPTH = {
   guides: 1,
   sounds: 1,
   said: 1,
+  pages: 1,
 } as const satisfies Partial<Record<keyof Scene, number>>
 export type PartField = keyof typeof PART_DEPTH
 
 /** Records that came later: absent while they hold nothing. */
-const LATER: ReadonlySet<string> = new Set(['references', 'answers', 'plans', 'guides', 'sounds', 'said'])
+const LATER: ReadonlySet<string> = new Set(['references', 'answers', 'plans', 'guides', 'sounds', 'said', 'pages'])
 
 export const isPartPath = (at: PartPath): boolean =>
   Object.hasOwn(PART_DEPTH, at[0] ?? '') && PART_DEPTH[at[0] as PartField] === at.length - 1

@@ -14,6 +14,7 @@ import {
   paletteSchema,
   planSchema,
   referenceSchema,
+  pageSchema,
   saidSchema,
   sceneSchema,
   settingsSchema,
@@ -25,6 +26,7 @@ import {
   type Guide,
   type LaidPlan,
   type Level,
+  type Page,
   type Said,
   type Scene,
   type Sound,
@@ -166,6 +168,12 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     schema: soundSchema,
     most: [LIMITS.sounds, `A scene can have ${LIMITS.sounds} sounds. Take one out first.`],
     fault: (_, sound: Sound, key) => soundFault(sound) ?? filedUnder(sound.id, key),
+  },
+  pages: {
+    schema: pageSchema,
+    most: [LIMITS.pages, `A scene can hold ${LIMITS.pages} pages of paper. Take some out first.`],
+    fault: (_, page: Page, key) =>
+      page.black < page.white ? filedUnder(page.id, key) : 'a page has no step from paper to line.',
   },
   said: {
     schema: saidSchema,

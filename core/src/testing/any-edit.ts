@@ -49,6 +49,7 @@ const POOL_OF: Readonly<Record<string, string>> = {
   charts: 'chart',
   reference: 'plan',
   sound: 'plan',
+  page: 'plan',
 }
 const OWN_POOL: Readonly<Record<string, string>> = {
   take: 'take',
@@ -60,6 +61,7 @@ const OWN_POOL: Readonly<Record<string, string>> = {
   plan: 'plan',
   reference: 'plan',
   sound: 'plan',
+  page: 'plan',
   answer: 'plan',
 }
 const HOSTILE_IDS = ['gone', 'constructor', '__proto__']

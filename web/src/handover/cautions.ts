@@ -29,6 +29,10 @@ export function cautions({ scene, runs, as, clear, last, ground }: GoingOut): st
     said.push(
       'GIF counts in hundredths of a second and many viewers slow pictures shorter than two of them: at this rate hand over stills, or expose on twos.',
     )
+  if (as === 'svg' && scene.pages)
+    said.push(
+      'Drawings that are pages of paper are no outlines: they are left out. Trace them, or hand over a moving PNG.',
+    )
   if (as === 'gif' && clear)
     said.push('In a GIF a pixel is either clear or not: soft edges become hard. Stills keep them soft.')
   return said

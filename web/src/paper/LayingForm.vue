@@ -17,7 +17,7 @@ const levels = computed(() =>
     .filter(({ kind, locked }) => kind === 'animated' && !locked),
 )
 const count = computed(() => work.layings.value.length)
-const last = computed(() => form.frame + count.value * form.hold - 1)
+const last = computed(() => form.frame + (form.boils ? form.boilFrames : count.value * form.hold) - 1)
 </script>
 
 <template>
@@ -34,6 +34,16 @@ const last = computed(() => form.frame + count.value * form.hold - 1)
     <button class="word" :aria-pressed="form.as === 'shapes'" title="Outlines filled in" @click="form.as = 'shapes'">
       shapes
     </button>
+    <button
+      class="word"
+      :aria-pressed="form.as === 'picture'"
+      title="As it was read, in one colour"
+      @click="form.as = 'picture'"
+    >
+      pictures
+    </button>
+  </div>
+  <div class="line" role="group" aria-label="On which pass">
     <span>on</span>
     <button
       v-for="pass in ['rough', 'line'] as const"
@@ -43,6 +53,15 @@ const last = computed(() => form.frame + count.value * form.hold - 1)
       @click="form.pass = pass"
     >
       {{ pass }}
+    </button>
+    <button
+      v-if="form.as !== 'picture'"
+      class="word"
+      :aria-pressed="form.below"
+      title="The page lies under what was traced of it, on the rough pass, until you take it away"
+      @click="form.below = !form.below"
+    >
+      page stays below
     </button>
   </div>
   <div class="line">
@@ -84,6 +103,29 @@ const last = computed(() => form.frame + count.value * form.hold - 1)
         aria-label="Frames each is held"
     /></label>
     <span class="note">{{ framesAndSeconds(form.hold, fps) }}</span>
+  </div>
+  <div v-if="count > 1 && form.level === 'new'" class="line">
+    <button
+      class="word"
+      :aria-pressed="form.boils"
+      title="The same thing drawn again and again: shown in an order that never repeats at once"
+      @click="form.boils = !form.boils"
+    >
+      as a boil
+    </button>
+    <label v-if="form.boils">
+      for
+      <ElInputNumber
+        v-model="form.boilFrames"
+        size="small"
+        class="number"
+        :controls="false"
+        :min="count"
+        :max="LIMITS.length.max"
+        aria-label="Frames of the boil"
+      />
+      frames</label
+    >
   </div>
   <div class="line">
     <label for="paper-colour">in</label>

@@ -1,47 +1,46 @@
-import { pagesLaid, quantized, type InkPiece, type Pass } from '@unhurried/core'
+import { pagesLaid, quantized, type InkPiece, type Page, type Pass, type Scan } from '@unhurried/core'
 import { reactive, ref } from 'vue'
+import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import { WorkerStopped } from '../workers/client'
 import type { Laying, PaperIn } from './usePaperIn'
 
-/** The lightest of what is traced, in scene pixels. */
+/** The lightest and the heaviest line there is, in scene pixels. */
 const LEAST_SIZE = 0.5
 const MOST_SIZE = 400
+const LOST = 'The work on a page stopped unexpectedly. Try again.'
 
-/** Pages become drawings: each traced in the worker, then all laid on the sheet at once. */
+/** Pages become drawings: each traced or kept as a picture, then all laid on the sheet at once. */
 export function useLaying(work: PaperIn) {
   const store = useScene()
+  const { fps, length } = store.scene!.settings
   const form = reactive({
-    level: 'new' as string,
+    level: 'new',
     name: 'From paper',
-    as: 'lines' as 'lines' | 'shapes',
+    as: 'lines' as 'lines' | 'shapes' | 'picture',
+    /** The page lies under what was traced of it, until it is taken away. */
+    below: false,
     pass: 'line' as Extract<Pass, 'rough' | 'line'>,
     swatch: store.scene!.palette[0]!.id,
     frame: 1,
-    hold: Math.max(1, Math.round(0.2 * store.scene!.settings.fps)),
+    hold: Math.max(1, Math.round(0.2 * fps)),
+    boils: false,
+    boilFrames: Math.max(length, fps),
   })
   const progress = ref<{ words: string; share: number }>()
   const trouble = ref('')
   const done = ref('')
   let stopped = false
 
-  async function inkOf({ page, box, matrix }: Laying): Promise<InkPiece[]> {
-    const levels = page.levels ?? page.looked!.levels
-    const answer = await work.client.ask({
-      ...{ kind: 'trace', page: await work.orderOf(page), levels, as: form.as, matrix: [...matrix] },
-      ...(box && { box: { ...box } }),
-    })
-    if (answer.kind !== 'traced') return []
-    const size = (own: number) => Math.min(MOST_SIZE, Math.max(LEAST_SIZE, own))
-    const swatch = form.swatch
-    const lines = answer.lines.map((line): InkPiece => {
-      return { kind: 'stroke', id: freshId(), swatch, size: size(line.size), points: line.points }
-    })
-    const shapes = answer.shapes.map(({ outline, holes }): InkPiece => {
-      return { kind: 'fill', id: freshId(), swatch, outline, ...(holes.length > 0 && { holes }) }
-    })
-    return [...lines, ...shapes].map((piece) => quantized(piece))
+  async function drawingOf(laying: Laying) {
+    const traced = form.as === 'picture' ? undefined : await traceOf(work, laying, form)
+    const pictured = form.as === 'picture' || form.below ? await pictureOf(work, laying, form.swatch) : undefined
+    const below: Pass = form.as === 'picture' ? form.pass : 'rough'
+    // Under its own lines on one pass it is the lowest.
+    const inks: Partial<Record<Pass, InkPiece[]>> = { ...(pictured && { [below]: [pictured.scan] }) }
+    if (traced) inks[form.pass] = [...(inks[form.pass] ?? []), ...traced]
+    return { inks, page: pictured?.page }
   }
 
   async function lay(): Promise<boolean> {
@@ -49,28 +48,23 @@ export function useLaying(work: PaperIn) {
     stopped = false
     trouble.value = done.value = ''
     try {
-      const inks: InkPiece[][] = []
+      const made: Awaited<ReturnType<typeof drawingOf>>[] = []
       for (const [i, laying] of layings.entries()) {
-        progress.value = { words: `Tracing ${laying.page.name}`, share: i / layings.length }
-        inks.push(await inkOf(laying))
+        progress.value = { words: `Laying ${laying.page.name}`, share: i / layings.length }
+        made.push(await drawingOf(laying))
         if (stopped) return false
       }
       const { edits, level } = pagesLaid({
-        ...{
-          scene: store.working!,
-          take: store.take,
-          frame: form.frame,
-          hold: form.hold,
-          pass: form.pass,
-          inks,
-          freshId,
-        },
+        ...{ scene: store.working!, take: store.take, frame: form.frame, hold: form.hold, freshId },
         on: form.level === 'new' ? { name: form.name.trim() || 'From paper' } : { level: form.level },
+        inks: made.map(({ inks }) => inks),
+        pages: made.flatMap(({ page }) => page ?? []),
+        ...(form.boils && { boil: { frames: form.boilFrames, seed: Math.floor(Math.random() * 10_000) } }),
       })
       for (const edit of edits) if (!store.change(edit)) return false
       store.level = level
       store.goTo(form.frame)
-      done.value = `${layings.length} drawings laid from frame ${form.frame}.`
+      done.value = `${layings.length === 1 ? '1 drawing' : `${layings.length} drawings`} laid from frame ${form.frame}.`
       return true
     } catch (error) {
       if (!(error instanceof WorkerStopped)) trouble.value = (error as Error).message
@@ -87,4 +81,43 @@ export function useLaying(work: PaperIn) {
       progress.value = undefined
     },
   }
+}
+
+const levelsOf = ({ page }: Laying) => page.levels ?? page.looked!.levels
+
+/** The lines or shapes of a page as ink. */
+async function traceOf(
+  work: PaperIn,
+  laying: Laying,
+  { as, swatch }: { as: 'lines' | 'shapes' | 'picture'; swatch: string },
+): Promise<InkPiece[]> {
+  const { page, box, matrix } = laying
+  const answer = await work.client.ask({
+    ...{ kind: 'trace', page: await work.orderOf(page), levels: levelsOf(laying), matrix: [...matrix] },
+    as: as === 'shapes' ? 'shapes' : 'lines',
+    ...(box && { box: { ...box } }),
+  })
+  if (answer.kind !== 'traced') throw new Error(LOST)
+  const lines = answer.lines.map(({ size, points }): InkPiece => {
+    return { kind: 'stroke', id: freshId(), swatch, size: Math.min(MOST_SIZE, Math.max(LEAST_SIZE, size)), points }
+  })
+  const shapes = answer.shapes.map(({ outline, holes }): InkPiece => {
+    return { kind: 'fill', id: freshId(), swatch, outline, ...(holes.length > 0 && { holes }) }
+  })
+  return [...lines, ...shapes].map((piece) => quantized(piece))
+}
+
+/** A page kept as it was read, and the ink that shows it. */
+async function pictureOf(work: PaperIn, laying: Laying, swatch: string): Promise<{ page: Page; scan: Scan }> {
+  const { box, matrix } = laying
+  const answer = await work.client.ask({
+    ...{ kind: 'picture', page: await work.orderOf(laying.page), matrix: [...matrix] },
+    ...(box && { box: { ...box } }),
+  })
+  if (answer.kind !== 'pictured') throw new Error(LOST)
+  const { width, height } = answer
+  const { picture } = await api.putPicture(answer.picture, 'image/png')
+  const page = { id: freshId(), name: laying.page.name.slice(0, 100), picture, width, height, ...levelsOf(laying) }
+  const scan = { kind: 'scan' as const, id: freshId(), swatch, page: page.id, width, height, matrix: answer.matrix }
+  return { page, scan: quantized(scan) }
 }

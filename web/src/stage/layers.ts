@@ -16,6 +16,7 @@ import type { Bitmaps } from './paint/bitmaps'
 import type { Box } from './paint/box'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { compositeOf, paintGround } from './paint/picture'
+import { knowPages } from './paint/scans'
 import { paintSilhouette } from './paint/silhouette'
 import type { InkOf, PictureOf, Style } from './paint/surface'
 import { layTexture } from './paint/textures'
@@ -94,6 +95,7 @@ export const panOf = (scene: Scene, level: Level, frame: number): Point | undefi
 export function paintLayers(layers: Layers, box?: Box): void {
   const { surface, scene, pixels, onTable } = layers
   const { width, height, paper } = scene.settings
+  knowPages(scene.pages, layers.pictureOf)
   const edge = { left: 0, top: 0, right: width, bottom: height }
   const upright = layers.turned ? undefined : boxThrough(pixels, edge)
   surface.save()

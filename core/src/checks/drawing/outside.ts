@@ -32,7 +32,7 @@ function findShareOutside(
           outline[i + 1]!,
           Math.hypot(outline[i]! - outline[i - 2]!, outline[i + 1]! - outline[i - 1]!),
         )
-    } else
+    } else if (piece.kind === 'cells')
       for (let i = 0; i < piece.runs.length; i += 3)
         count(piece.runs[i]! + piece.runs[i + 2]! / 2, piece.runs[i + 1]!, piece.runs[i + 2]!)
   }

@@ -1,12 +1,13 @@
-import { numbersOf, type InkPiece } from '../../ink/ink'
 import { LIMITS } from '../../base/limits'
+import { numbersOf, type InkPiece } from '../../ink/ink'
+import { planBoil } from '../../motion/planned/boil'
 import { newLevel } from '../../scene/create'
 import { refuse } from '../../scene/refusal'
-import type { Pass, Scene } from '../../scene/schema'
+import type { Exposure, Page, Pass, Scene } from '../../scene/schema'
 import { applyEdit } from '../apply'
 import type { Edit, SimpleEdit } from '../kinds'
 
-/** Drawings that come from paper, in order, each with its ink, and where they are laid. */
+/** Drawings that come from paper, in order, each with its ink by pass, and where they are laid. */
 export interface PagesToLay {
   readonly scene: Scene
   readonly take: string
@@ -15,8 +16,11 @@ export interface PagesToLay {
   readonly frame: number
   /** Frames each is held. */
   readonly hold: number
-  readonly pass: Pass
-  readonly inks: readonly (readonly InkPiece[])[]
+  readonly inks: readonly Partial<Record<Pass, readonly InkPiece[]>>[]
+  /** Pages of paper the ink shows. */
+  readonly pages?: readonly Page[]
+  /** They are the same thing drawn again and again: shown in turns that never repeat at once, for so many frames. */
+  readonly boil?: { readonly frames: number; readonly seed: number } | undefined
   readonly freshId: () => string
 }
 
@@ -24,44 +28,93 @@ export interface PagesToLay {
 const MOST_NUMBERS = 400_000
 
 /**
- * Drawings from paper on the sheet, one after another, the scene as long as they need it.
+ * Drawings from paper on the sheet, one after another or as a boil, the scene as long as they need it.
  *
  * @returns edits to be made in this order, and the drawings
- * Errors: EditRefused when a drawing begins where one would come to lie, or there are too many frames.
+ * Errors: EditRefused when a drawing begins where one would come to lie, there are too many frames, or a boil has no
+ * level of its own.
  */
 export function pagesLaid(wish: PagesToLay): { edits: Edit[]; level: string; drawings: string[] } {
-  const { scene, take, frame, hold, pass, inks, freshId } = wish
+  const { inks, freshId } = wish
+  if (inks.length === 0) refuse('There is no page to lay in yet.')
   const level = 'level' in wish.on ? wish.on.level : freshId()
-  const last = frame + inks.length * hold - 1
-  if (last > LIMITS.length.max)
-    refuse(
-      `${inks.length} drawings of ${hold} frames would end at frame ${last}: a scene has at most ${LIMITS.length.max}.`,
-    )
   const drawings = inks.map(() => freshId())
+  const laid = [
+    ...(wish.pages ?? []).map((page): SimpleEdit => ({ type: 'page.put', page })),
+    ...shown(wish, level, drawings),
+  ]
+  const inked = inks.flatMap((passes, i) =>
+    Object.entries(passes).map(([pass, pieces]): SimpleEdit => {
+      const add = pieces.map((piece, at) => ({ at, piece }))
+      return { type: 'ink.change', drawing: drawings[i]!, pass: pass as Pass, remove: [], add }
+    }),
+  )
+  const words = `${inks.length === 1 ? 'a drawing' : `${inks.length} drawings`} from paper`
+  const numbers = inks
+    .flatMap((passes) => Object.values(passes).flat())
+    .reduce((sum, piece) => sum + numbersOf(piece), 0)
+  if (numbers <= MOST_NUMBERS)
+    return { edits: [{ type: 'together', words, edits: [...laid, ...inked] }], level, drawings }
+  return { edits: [{ type: 'together', words, edits: laid }, ...inked], level, drawings }
+}
+
+/** The drawings put in on the level, which is made first when it is new. */
+function shown(
+  { scene, take, on, frame, hold, boil }: PagesToLay,
+  level: string,
+  drawings: readonly string[],
+): SimpleEdit[] {
+  const last = frame + (boil ? boil.frames : drawings.length * hold) - 1
+  if (last > LIMITS.length.max)
+    refuse(`These drawings would end at frame ${last}: a scene has at most ${LIMITS.length.max}. Hold them shorter.`)
+  if (boil && 'level' in on) refuse('A boil from paper is laid on a level of its own. Choose a new one.')
+  const length = Math.max(last, scene.settings.length)
+  const room = frame + drawings.length - 1
   const edits: SimpleEdit[] = [
-    ...('name' in wish.on ? [levelAdded(scene, level, wish.on.name)] : []),
-    ...(last > scene.settings.length ? [{ type: 'scene.set' as const, settings: { length: last } }] : []),
+    ...(length > scene.settings.length ? [{ type: 'scene.set' as const, settings: { length } }] : []),
+    ...('name' in on ? [levelAdded(scene, level, on.name)] : []),
     ...drawings.map((id, i) => ({
-      ...{ type: 'drawing.add' as const, take, level, frame: frame + i * hold },
+      ...{ type: 'drawing.add' as const, take, level, frame: frame + (boil ? i : i * hold) },
       drawing: { id, role: 'key' as const },
     })),
-    { type: 'exposure.hold', take, level, frame: frame + (inks.length - 1) * hold, frames: hold },
   ]
+  if (boil) {
+    if (room > length) refuse(`${drawings.length} drawings need ${drawings.length} frames at least.`)
+    return [
+      ...edits,
+      { type: 'sheet.lay', take, columns: { [level]: boiling(drawings, { frame, hold, length, boil }) } },
+    ]
+  }
+  const held = edits.reduce((now, edit) => applyEdit(now, edit).scene, scene)
   // The last one lasts to the end already when the scene ends with it.
-  const laid = edits.slice(0, -1).reduce((now, edit) => applyEdit(now, edit).scene, scene)
-  if (laid.settings.length === last) edits.pop()
-  const inked = inks.map((pieces, i): SimpleEdit => {
-    const add = pieces.map((piece, at) => ({ at, piece }))
-    return { type: 'ink.change', drawing: drawings[i]!, pass, remove: [], add }
-  })
-  const words = `${inks.length === 1 ? 'a drawing' : `${inks.length} drawings`} from paper`
-  const numbers = inks.flat().reduce((sum, piece) => sum + numbersOf(piece), 0)
-  if (numbers <= MOST_NUMBERS)
-    return { edits: [{ type: 'together', words, edits: [...edits, ...inked] }], level, drawings }
-  return { edits: [{ type: 'together', words, edits }, ...inked], level, drawings }
+  const ends = held.settings.length === last
+  return ends
+    ? edits
+    : [...edits, { type: 'exposure.hold', take, level, frame: frame + (drawings.length - 1) * hold, frames: hold }]
 }
 
 function levelAdded(scene: Scene, id: string, name: string): SimpleEdit {
   const level = newLevel({ id, name: name.slice(0, LIMITS.name), approach: scene.settings.approach })
   return { type: 'level.add', level, at: scene.levelOrder.length }
+}
+
+function boiling(
+  drawings: readonly string[],
+  {
+    frame,
+    hold,
+    length,
+    boil,
+  }: { frame: number; hold: number; length: number; boil: { frames: number; seed: number } },
+): Exposure[] {
+  const order =
+    drawings.length > 1
+      ? planBoil({ variants: drawings.length, hold, frames: boil.frames, seed: boil.seed })
+      : [{ variant: 0, frames: boil.frames }]
+  const empty = (frames: number) => (frames > 0 ? [{ drawing: null, frames }] : [])
+  return [
+    ...empty(frame - 1),
+    ...order.map(({ variant, frames }) => ({ drawing: drawings[variant]!, frames })),
+    ...empty(length - frame - boil.frames + 1),
+  ]
 }

@@ -23,6 +23,8 @@ const pairs = (flat: readonly number[]): Ring =>
 /** The outline of a piece of ink, as the data of an SVG path to be filled; of a fill with holes by the even-odd rule. */
 export function outlineOf(piece: InkPiece): string {
   if (piece.kind === 'cells') return runsPath(piece.runs)
+  // A page that was read is no outline.
+  if (piece.kind === 'scan') return ''
   if (piece.kind === 'fill') return outlinePath([piece.outline, ...(piece.holes ?? [])].map(pairs))
   return outlinePath(strokeOutlines(piece))
 }

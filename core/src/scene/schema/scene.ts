@@ -5,6 +5,7 @@ import { chartSchema } from './chart'
 import { drawingSchema } from './drawing'
 import { idSchema } from './fields'
 import { levelSchema } from './level'
+import { pageSchema } from './page'
 import { paletteSchema } from './palette'
 import { referenceSchema } from './picture'
 import { guideSchema, planSchema } from './plan'
@@ -34,5 +35,7 @@ export const sceneSchema = z.strictObject({
   sounds: z.record(idSchema, soundSchema).optional(),
   /** What is said, by sound. */
   said: z.record(idSchema, saidSchema).optional(),
+  /** Pages of paper that drawings show. */
+  pages: z.record(idSchema, pageSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import type { Desk } from '../useDesk'
+import { defineAsyncComponent } from 'vue'
 import DrawingFields from './DrawingFields.vue'
 import OtherDrawing from './OtherDrawing.vue'
 import SheetActs from './SheetActs.vue'
 
+// Few scenes hold pages of paper.
+const PageOfDrawing = defineAsyncComponent(() => import('./PageOfDrawing.vue'))
 /** All that can be done with this frame, or with those that are chosen. */
 const { desk } = defineProps<{ desk: Desk }>()
 const emit = defineEmits<{ done: [] }>()
@@ -37,6 +40,7 @@ const { store, sheet, panels } = desk
       <RouterLink class="word" :to="{ name: 'paper', params: { scene: store.id } }">Paper in …</RouterLink>
     </div>
     <DrawingFields :desk="desk" />
+    <PageOfDrawing v-if="store.scene!.pages && store.drawing !== undefined" :drawing="store.drawing" />
     <SheetActs :sheet="sheet" @done="emit('done')" />
   </div>
 </template>

@@ -10,6 +10,7 @@ import {
 } from '@unhurried/core'
 import { painterOf } from '../brushes/brushes'
 import { pathOf } from './paths'
+import { paintScan } from './scans'
 import type { InkOf, Style, Surface } from './surface'
 
 const NO_COLOUR = '#2a2932'
@@ -45,6 +46,7 @@ export function paintInk(
     const colour = style === 'ink' ? (colours.get(piece.swatch) ?? NO_COLOUR) : tint
     if (style === 'later' && piece.kind === 'stroke') dotted(surface, piece, colour)
     else if (piece.kind === 'stroke') paintLine(surface, piece, colour, () => pathOf(piece))
+    else if (piece.kind === 'scan') paintScan(surface, piece, colour)
     else {
       surface.fillStyle = colour
       surface.fill(pathOf(piece), 'evenodd')
@@ -69,6 +71,10 @@ export function paintQuick(surface: Surface, ink: Ink, palette: readonly Swatch[
   surface.lineJoin = 'bevel'
   for (const piece of ink) {
     const colour = colours.get(piece.swatch) ?? NO_COLOUR
+    if (piece.kind === 'scan') {
+      paintScan(surface, piece, colour)
+      continue
+    }
     if (piece.kind !== 'stroke') {
       surface.fillStyle = colour
       surface.fill(pathOf(piece), 'evenodd')

@@ -1,5 +1,6 @@
 import {
   brushKind,
+  cornersOf,
   strokeOutlines,
   type Cells,
   type StrokeShape,
@@ -56,6 +57,10 @@ export function livePath(stroke: StrokeShape, done: boolean): Path2D {
   return path
 }
 
-export const pathOf = memo((piece: InkPiece): Path2D =>
-  piece.kind === 'stroke' ? livePath(piece, true) : piece.kind === 'fill' ? fillPath(piece) : cellsPath(piece),
-)
+function pathOfKind(piece: InkPiece): Path2D {
+  if (piece.kind === 'stroke') return livePath(piece, true)
+  if (piece.kind === 'fill') return fillPath(piece)
+  return piece.kind === 'cells' ? cellsPath(piece) : flatRings([cornersOf(piece)])
+}
+
+export const pathOf = memo((piece: InkPiece): Path2D => pathOfKind(piece))

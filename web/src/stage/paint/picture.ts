@@ -9,6 +9,7 @@ import {
   type Swatch,
 } from '@unhurried/core'
 import { paintInk } from './ink'
+import { knowPages } from './scans'
 import { paintSilhouette } from './silhouette'
 import type { InkOf, PictureOf, Surface } from './surface'
 import { layTexture } from './textures'
@@ -89,6 +90,7 @@ export interface PictureOptions {
 /** A whole picture of the scene at `scale`: paper (unless clear), each level's ground and drawing, the lowest first. */
 export function paintPicture(surface: Surface, options: PictureOptions): void {
   const { width, height, paper, cells } = options.scene.settings
+  knowPages(options.scene.pages, options.pictureOf)
   const [across, down] = [
     Math.max(1, Math.round(width * options.scale)),
     Math.max(1, Math.round(height * options.scale)),

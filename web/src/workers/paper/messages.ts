@@ -37,6 +37,13 @@ export const paperOrderSchema = z.discriminatedUnion('kind', [
     matrix: matrixSchema,
     as: z.enum(['lines', 'shapes']),
   }),
+  z.object({
+    kind: z.literal('picture'),
+    id: z.int(),
+    page: pageSchema,
+    box: boxSchema.optional(),
+    matrix: matrixSchema,
+  }),
 ])
 export type PaperOrder = z.infer<typeof paperOrderSchema>
 
@@ -72,6 +79,15 @@ export const paperReportSchema = z.discriminatedUnion('kind', [
     id: z.int(),
     lines: z.array(z.object({ points: z.array(z.number()), size: z.number() })),
     shapes: z.array(z.object({ outline: z.array(z.number()), holes: z.array(z.array(z.number())) })),
+  }),
+  z.object({
+    kind: z.literal('pictured'),
+    id: z.int(),
+    /** PNG: how dark each pixel is, evenly lit; and from its pixels to scene pixels. */
+    picture: z.instanceof(Blob),
+    width: z.int(),
+    height: z.int(),
+    matrix: matrixSchema,
   }),
   z.object({ kind: z.literal('failed'), id: z.int(), sentence: z.string() }),
 ])

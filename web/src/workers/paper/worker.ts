@@ -1,8 +1,11 @@
 import {
+  areaScale,
   cutDrawings,
   cutOut,
+  flattened,
   followedBy,
   lineArt,
+  lineOf,
   movedBy,
   paperLevels,
   pegHoles,
@@ -16,6 +19,7 @@ import {
   withoutTable,
   type Grey,
   type Matrix,
+  type PageBox,
   type PaperLevels,
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
@@ -75,15 +79,41 @@ async function look({ id, page, onto, apart }: Extract<PaperOrder, { kind: 'look
   )
 }
 
-async function trace({ id, page, levels, box, matrix, as }: Extract<PaperOrder, { kind: 'trace' }>) {
-  const { image, levels: own } = await known(page)
-  const scale = Math.sqrt(Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]))
+interface Part {
+  readonly page: PageOrder
+  readonly box?: PageBox | undefined
+  readonly matrix: Matrix
+}
+/** A part of a page no finer than it is of use, evenly lit, and from its pixels to the scene. */
+async function partOf({ page, box, matrix }: Part) {
+  const { image, levels } = await known(page)
+  const scale = Math.sqrt(Math.abs(areaScale(matrix)))
   const factor = Math.max(1, Math.floor(1 / (FINER * scale)))
-  const part = box ?? { x: 0, y: 0, width: image.width, height: image.height }
-  const whole = lineArt(image, { ...own, ...levels })
-  const art = shrunk(cutOut({ ...whole, data: whole.data.map((value) => 255 - value) }, part), factor)
-  const line = { ...art, data: art.data.map((value) => 255 - value) }
-  const placed = followedBy(followedBy([factor, 0, 0, factor, 0, 0], movedBy(part.x, part.y)), matrix as Matrix)
+  const own = box ?? { x: 0, y: 0, width: image.width, height: image.height }
+  const flat = shrunk(cutOut(flattened(image, levels), own), factor)
+  const placed = followedBy(followedBy([factor, 0, 0, factor, 0, 0], movedBy(own.x, own.y)), matrix)
+  return { flat, placed, scale: scale * factor }
+}
+
+async function picture(order: Extract<PaperOrder, { kind: 'picture' }>) {
+  const { flat, placed } = await partOf(order)
+  const { width, height } = flat
+  const canvas = new OffscreenCanvas(width, height)
+  const surface = canvas.getContext('2d')!
+  const pixels = surface.createImageData(width, height)
+  for (let i = 0, at = 0; i < flat.data.length; i++, at += 4) {
+    pixels.data[at] = pixels.data[at + 1] = pixels.data[at + 2] = flat.data[i]!
+    pixels.data[at + 3] = 255
+  }
+  surface.putImageData(pixels, 0, 0)
+  const blob = await canvas.convertToBlob({ type: 'image/png' })
+  tell({ kind: 'pictured', id: order.id, picture: blob, width, height, matrix: [...placed] })
+}
+
+async function trace(order: Extract<PaperOrder, { kind: 'trace' }>) {
+  const { id, levels, as } = order
+  const { flat: part, placed, scale } = await partOf(order)
+  const line = lineOf(part, levels)
   const flat = (points: readonly number[], step: 2 | 3) => {
     const out: number[] = []
     for (let i = 0; i < points.length; i += step) {
@@ -96,7 +126,7 @@ async function trace({ id, page, levels, box, matrix, as }: Extract<PaperOrder, 
     ...{ kind: 'traced', id },
     lines:
       as === 'lines'
-        ? tracedLines(line).map(({ points, size }) => ({ points: flat(points, 3), size: size * factor * scale }))
+        ? tracedLines(line).map(({ points, size }) => ({ points: flat(points, 3), size: size * scale }))
         : [],
     shapes:
       as === 'shapes'
@@ -116,6 +146,7 @@ self.onmessage = async ({ data }: MessageEvent<unknown>) => {
     if (order.kind === 'count') tell({ kind: 'counted', id, pages: await countPages(order.file) })
     else if (order.kind === 'look') await look(order)
     else if (order.kind === 'trace') await trace(order)
+    else if (order.kind === 'picture') await picture(order)
     else {
       const { image, levels } = await known(order.page)
       const preview = previewOf(image, { ...levels, ...order.levels })

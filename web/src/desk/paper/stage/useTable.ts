@@ -48,7 +48,7 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
     })
     bitmaps = own
     view.table.value = table
-    releases.push(followInk(table, own, laying), followPictures(table, laying))
+    releases.push(followInk(table, own, laying), followPictures(table, own, laying))
     followColours(table, own, laying)
     onReady(table)
   })
@@ -75,8 +75,10 @@ function followInk(table: Table, bitmaps: Bitmaps, { lay }: Laying): () => void 
   })
 }
 
-const followPictures = (table: Table, { lay }: Laying): (() => void) =>
+const followPictures = (table: Table, bitmaps: Bitmaps, { lay }: Laying): (() => void) =>
   pictures.onChange(() => {
+    // Pages that drawings show may be among them.
+    if (useScene().scene?.pages) bitmaps.clear()
     table.unready()
     lay()
   })
@@ -88,12 +90,9 @@ function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
     () => table.unready(),
     { flush: 'sync' },
   )
-  watch(
-    () => store.scene?.palette,
-    () => {
-      bitmaps.clear()
-      table.unready()
-      lay()
-    },
-  )
+  watch([() => store.scene?.palette, () => store.scene?.pages], () => {
+    bitmaps.clear()
+    table.unready()
+    lay()
+  })
 }

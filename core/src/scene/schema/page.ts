@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { LIMITS } from '../../base/limits'
+import { idSchema, nameSchema } from './fields'
+import { pictureSchema } from './picture'
+
+const side = z.int().min(1).max(LIMITS.pictureSide)
+
+/** A page of paper that was read: how dark it is at each pixel, evenly lit. Drawings show it in a colour of the palette. */
+export const pageSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  picture: pictureSchema,
+  width: side,
+  height: side,
+  /** As dark as this is all line, as light as this all paper, 0 black … 255 white; never burnt into the picture. */
+  black: z.number().min(0).max(254),
+  white: z.number().min(1).max(255),
+})
+export type Page = z.infer<typeof pageSchema>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { PASSES, type Page, type Scan, type SimpleEdit } from '@unhurried/core'
+import { computed } from 'vue'
+import { useScene } from '../../session/scene'
+
+/** The pages of paper this drawing shows: their names and levels, and taking them away. */
+const { drawing } = defineProps<{ drawing: string }>()
+const store = useScene()
+const scans = computed(() =>
+  PASSES.flatMap((pass) =>
+    (store.ink?.inkOf(drawing, pass) ?? []).flatMap((piece, at) =>
+      piece.kind === 'scan' && store.scene!.pages?.[piece.page] ? [{ pass, at, piece }] : [],
+    ),
+  ),
+)
+const pageOf = ({ page }: Scan) => store.scene!.pages![page]!
+/** Least step from paper to line. */
+const APART = 4
+const put = (page: Page) => ({ type: 'page.put' as const, page })
+const white = (page: Page, value: number) => put({ ...page, white: Math.max(value, page.black + APART) })
+const black = (page: Page, value: number) => put({ ...page, black: Math.min(value, page.white - APART) })
+function rename(page: Page, name: string) {
+  if (name.trim()) store.change(put({ ...page, name: name.trim() }))
+}
+/** Out of the drawing, and out of the scene when no other one shows it. */
+async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
+  await store.loadInk()
+  const others = Object.keys(store.scene!.drawings).some((id) =>
+    PASSES.some((each) =>
+      store.ink!.inkOf(id, each).some((one) => one.kind === 'scan' && one.page === piece.page && one.id !== piece.id),
+    ),
+  )
+  const edits: SimpleEdit[] = [{ type: 'ink.change', drawing, pass, remove: [{ at, piece }], add: [] }]
+  if (!others) edits.push({ type: 'page.remove', page: piece.page })
+  store.change({ type: 'together', words: 'a page of paper taken away', edits })
+}
+</script>
+
+<template>
+  <div
+    v-for="scan in scans"
+    :key="scan.piece.id"
+    class="page"
+    role="group"
+    :aria-label="`Page ${pageOf(scan.piece).name}`"
+  >
+    <div class="line">
+      <span class="note">paper, {{ scan.pass }}</span>
+      <ElInput
+        size="small"
+        class="name"
+        :model-value="pageOf(scan.piece).name"
+        :model-modifiers="{ lazy: true }"
+        aria-label="Name of the page"
+        @change="(name: string) => rename(pageOf(scan.piece), name)"
+      />
+      <button class="word" @click="takeAway(scan)">Take the page away</button>
+    </div>
+    <label
+      >paper ends at
+      <ElSlider
+        :model-value="pageOf(scan.piece).white"
+        size="small"
+        :min="10"
+        :max="255"
+        :show-tooltip="false"
+        aria-label="Paper ends at"
+        @input="(value: number | number[]) => store.attempt(white(pageOf(scan.piece), Number(value)))"
+        @change="(value: number | number[]) => store.change(white(pageOf(scan.piece), Number(value)))"
+    /></label>
+    <label
+      >line is whole at
+      <ElSlider
+        :model-value="pageOf(scan.piece).black"
+        size="small"
+        :min="0"
+        :max="250"
+        :show-tooltip="false"
+        aria-label="Line is whole at"
+        @input="(value: number | number[]) => store.attempt(black(pageOf(scan.piece), Number(value)))"
+        @change="(value: number | number[]) => store.change(black(pageOf(scan.piece), Number(value)))"
+    /></label>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 4px;
+  width: 100%;
+}
+
+.name {
+  width: 130px;
+}
+
+label {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 10px;
+  align-items: center;
+  padding-right: 12px;
+}
+</style>
