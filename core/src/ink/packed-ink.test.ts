@@ -1,5 +1,7 @@
-import type { InkPiece } from './ink'
+import fc from 'fast-check'
+import { quantized, type InkPiece, type Scan } from './ink'
 import { packInk, packPasses, readInk, unpackInk, unpackPasses } from './packed-ink'
+import { transformed } from './transform'
 
 /** The bytes as docs/api.md tells them, written out by hand. */
 const text = (value: string) => [value.length, ...Buffer.from(value, 'ascii')]
