@@ -1,0 +1,208 @@
+import { encode } from 'fast-png'
+import { PDFDocument } from 'pdf-lib'
+import UTIF from 'utif2'
+import { seededRandom } from '../core/src/base/random'
+import { madeLines, madePage, type MadePage } from '../core/src/testing/pages'
+import { expect, expectNothingSerious, test, type Desk } from './harness'
+import type { Page } from '@playwright/test'
+
+const [WIDTH, HEIGHT] = [900, 640]
+const BOX = { x: 60, y: 60, width: WIDTH - 120, height: HEIGHT - 160 }
+const grey = (page: Partial<MadePage>) => madePage({ width: WIDTH, height: HEIGHT, lines: [], ...page })
+const png = (page: Partial<MadePage>): Buffer => {
+  const { width, height, data } = grey(page)
+  return Buffer.from(encode({ width, height, data, channels: 1, depth: 8 }))
+}
+const random = seededRandom(77)
+const common = madeLines(random, 8, BOX)
+const own = () => madeLines(random, 4, BOX)
+
+async function opened(page: Page, desk: Desk) {
+  await desk.opened({ length: 24, width: 900, height: 640, edits: [] })
+  await desk.frameMenu()
+  await page.getByRole('link', { name: 'Paper in …' }).click()
+  await expect(page.getByRole('heading', { name: 'Paper in' })).toBeVisible()
+}
+const bring = (page: Page, files: { name: string; mimeType: string; buffer: Buffer }[]) =>
+  page.getByLabel('Bring in pages', { exact: true }).setInputFiles(files)
+const found = (page: Page) => page.getByTestId('found')
+const laid = (page: Page) => expect(page.getByTestId('laid')).toBeVisible({ timeout: 30_000 })
+
+test('pages are laid on one another by what they share, refused rather than guessed, nudged, traced and on the sheet', async ({
+  page,
+  desk,
+}) => {
+  await opened(page, desk)
+  const lie = { dx: 14, dy: -9, turn: 0.03 }
+  const image = (name: string, made: Partial<MadePage>) => ({ name, mimeType: 'image/png', buffer: png(made) })
+  await bring(page, [
+    image('one.png', { lines: [...common, ...own()] }),
+    // It lies there as the inverse of how it is to be laid.
+    image('two.png', { lines: [...common, ...own()], lie, seed: 5 }),
+    image('other.png', { lines: madeLines(seededRandom(901), 9, BOX), seed: 6 }),
+  ])
+  await expect(found(page).nth(1)).toHaveText(/1[67]\.\d px, 1\.7\d°, by its drawing/, { timeout: 20_000 })
+  await expect(found(page).nth(2)).toHaveText(/Too little of this page/, { timeout: 20_000 })
+  await expectNothingSerious(page)
+  // By hand.
+  await page.locator('[data-page]').nth(2).getByRole('button', { name: /other/ }).first().click()
+  await page.getByTestId('page-on-paper').focus()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Shift+.')
+  await expect(found(page).nth(2)).toHaveText('by hand: 3.0 px, 1.00°')
+  await page.getByRole('button', { name: 'Take out other' }).click()
+  await expect(page.locator('[data-page]')).toHaveCount(2)
+
+  await page.getByLabel('Frames each is held').fill('4')
+  await page.keyboard.press('Tab')
+  await page.getByTestId('lay-pages').click()
+  await laid(page)
+  await desk.kept()
+  const scene = await desk.scene()
+  const level = scene.levelOrder.at(-1)!
+  expect(scene.levels[level]!.name).toBe('From paper')
+  expect(scene.sheets[scene.mainTake]![level]).toMatchObject([{ frames: 4 }, { frames: 4 }, { drawing: null }])
+  const drawings = Object.values(scene.drawings).filter((drawing) => drawing.level === level)
+  expect(drawings.every(({ passes }) => passes.line! >= 10)).toBe(true)
+  await page.getByRole('link', { name: 'Back to the desk' }).click()
+  await page.keyboard.press('z')
+  await expect.poll(async () => Object.keys((await desk.scene()).levels).length).toBe(1)
+})
+
+test('a sheet is cut apart, its boxes corrected, and the line boils', async ({ page, desk }) => {
+  await opened(page, desk)
+  const ring = (x: number, y: number) => ({
+    points: Array.from({ length: 41 }, (_, i) => (i / 40) * 2 * Math.PI).flatMap((angle) => [
+      x + 90 * Math.cos(angle) + 6 * Math.cos(5 * angle + x),
+      y + 60 * Math.sin(angle),
+    ]),
+    ...{ thick: 3, dark: 40 },
+  })
+  const lines = [ring(170, 160), ring(450, 160), ring(720, 160), ring(170, 440), ring(450, 440)]
+  await bring(page, [{ name: 'sheet.png', mimeType: 'image/png', buffer: png({ lines }) }])
+  await expect(found(page)).toHaveText(/the others lie on it/)
+  await page.getByRole('button', { name: 'Cut apart' }).click()
+  await expect(page.locator('[data-box]')).toHaveCount(5)
+  await page.getByRole('button', { name: 'Leave out drawing 5' }).click()
+  await expect(found(page)).toHaveText('4 drawings')
+  // Pulled wider by its corner.
+  const corner = (await page.locator('[data-box="1"] i').boundingBox())!
+  const before = (await page.locator('[data-box="1"]').boundingBox())!
+  await desk.drag({ x: corner.x + 7, y: corner.y + 7 }, { x: corner.x + 27, y: corner.y + 7 })
+  expect((await page.locator('[data-box="1"]').boundingBox())!.width - before.width).toBeCloseTo(20, 0)
+  await page.getByRole('button', { name: 'as a boil' }).click()
+  await page.getByLabel('Frames each is held').fill('3')
+  await page.getByRole('button', { name: 'shapes' }).click()
+  await page.getByTestId('lay-pages').click()
+  await laid(page)
+  const scene = await desk.scene()
+  const column = scene.sheets[scene.mainTake]![scene.levelOrder.at(-1)!] as { drawing: string; frames: number }[]
+  expect(column.map(({ frames }) => frames)).toEqual(Array.from({ length: 8 }, () => 3))
+  column.slice(1).forEach(({ drawing }, i) => expect(drawing).not.toBe(column[i]!.drawing))
+  expect(new Set(column.map(({ drawing }) => drawing)).size).toBe(4)
+})
+
+test('a camera that is none is said; with the stand-in pages are taken by a key, one again, one upside down, and kept as pictures with their levels', async ({
+  page,
+  desk,
+}) => {
+  await opened(page, desk)
+  await page.getByRole('button', { name: 'Camera on a stand' }).click()
+  await expect(page.getByRole('alert')).toHaveText(/There is no camera|does not let this page see/)
+  await page.getByRole('button', { name: 'the stand-in' }).click()
+  const take = async (count: number) => {
+    await page.keyboard.press('t')
+    await expect(page.locator('[data-page]')).toHaveCount(count)
+    await expect(found(page).nth(count - 1)).toHaveText(/pegs/, { timeout: 15_000 })
+  }
+  for (let n = 1; n <= 4; n++) await take(n)
+  await page.keyboard.press('r')
+  // The one taken again is the fifth page, which lies upside down.
+  await expect(found(page).nth(3)).toHaveText(/, 180°, by its pegs/, { timeout: 15_000 })
+  await page.getByRole('button', { name: 'Close the camera' }).click()
+  await page.getByRole('button', { name: 'blue', exact: true }).click()
+  await page.getByRole('button', { name: 'pictures', exact: true }).click()
+  await page.getByTestId('lay-pages').click()
+  await laid(page)
+  await page.getByRole('link', { name: 'Back to the desk' }).click()
+  /** How much of the paper is dark. */
+  const dark = () =>
+    page.getByTestId('paper').evaluate((host) => {
+      const canvas = host instanceof HTMLCanvasElement ? host : host.querySelector('canvas')!
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+      let count = 0
+      for (let i = 0; i < data.length; i += 4) if (data[i]! < 110) count++
+      return count
+    })
+  await expect.poll(dark).toBeGreaterThan(1000)
+  const before = await dark()
+  const pages = Object.values((await desk.scene()).pages!)
+  expect(pages).toHaveLength(4)
+  await desk.frameMenu()
+  const panel = page.getByRole('group', { name: /^Page Page 1/ })
+  // As light as the line itself: little of it is left.
+  const slider = panel.getByLabel('Paper ends at')
+  await slider.focus()
+  for (let i = 0; i < 12; i++) await page.keyboard.press('PageDown')
+  await desk.kept()
+  await expect.poll(async () => Object.values((await desk.scene()).pages!).some(({ white }) => white < 200)).toBe(true)
+  await page.keyboard.press('Escape')
+  await expect.poll(dark).toBeLessThan(before)
+  await desk.frameMenu()
+  await page.getByRole('button', { name: 'Take the page away' }).click()
+  await expect.poll(async () => Object.keys((await desk.scene()).pages!).length).toBe(3)
+})
+
+test('a PDF brings in its pages, a TIFF too; what is none, too large or nothing is said and costs nothing', async ({
+  page,
+  desk,
+}) => {
+  await opened(page, desk)
+  const pdf = await PDFDocument.create()
+  for (const seed of [1, 2]) {
+    const picture = await pdf.embedPng(png({ lines: madeLines(seededRandom(seed), 6, BOX) }))
+    pdf.addPage([WIDTH, HEIGHT]).drawImage(picture, { x: 0, y: 0, width: WIDTH, height: HEIGHT })
+  }
+  await bring(page, [{ name: 'scans.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf.save()) }])
+  await expect(page.locator('[data-page]')).toHaveCount(2)
+  await expect(page.getByText('scans, page 2')).toBeVisible()
+  await expect(found(page).nth(1)).toHaveText(/Too little|by its drawing/, { timeout: 20_000 })
+
+  const { data } = grey({ lines: common })
+  const rgba = new Uint8Array(4 * data.length).map((_, i) => (i % 4 === 3 ? 255 : data[i >> 2]!))
+  const tiff = Buffer.from(UTIF.encodeImage(rgba, WIDTH, HEIGHT))
+  await bring(page, [{ name: 'page.tif', mimeType: 'image/tiff', buffer: tiff }])
+  await expect(found(page)).toHaveCount(3)
+  await expect(found(page).nth(2)).toHaveText(/Too little|by its drawing/, { timeout: 20_000 })
+
+  const bad = [
+    { name: 'letter.png', mimeType: 'image/png', buffer: Buffer.from('Dear harbour master,') },
+    { name: 'torn.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.7 torn') },
+    { name: 'torn.tif', mimeType: 'image/tiff', buffer: tiff.subarray(0, 40) },
+  ]
+  await bring(page, bad.slice(0, 1))
+  await expect(found(page).nth(3)).toHaveText(/picture/)
+  await bring(page, bad.slice(1, 2))
+  await expect(page.getByRole('alert')).toHaveText(/torn\.pdf: This PDF is damaged/)
+  await bring(page, bad.slice(2))
+  await expect(page.getByRole('alert')).toHaveText(/torn\.tif: This TIFF is damaged/)
+  // One that says of itself that it is enormous is not even unpacked.
+  const huge = Buffer.from(tiff)
+  const view = new DataView(huge.buffer, huge.byteOffset, huge.length)
+  const little = huge.toString('latin1', 0, 2) === 'II'
+  const entries = view.getUint32(4, little)
+  for (let i = 0; i < view.getUint16(entries, little); i++) {
+    const at = entries + 2 + 12 * i
+    if ([256, 257].includes(view.getUint16(at, little))) {
+      view.setUint16(at + 2, 4, little)
+      view.setUint32(at + 8, 30_000, little)
+    }
+  }
+  await bring(page, [{ name: 'huge.tif', mimeType: 'image/tiff', buffer: huge }])
+  await expect(found(page).last()).toHaveText(/30000 × 30000 pixels/)
+  const blank = await PDFDocument.create()
+  for (let i = 0; i < 130; i++) blank.addPage([200, 120])
+  await bring(page, [{ name: 'thick.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await blank.save()) }])
+  await expect(page.getByRole('alert')).toHaveText(/of its 130 pages the first 11\d were brought in/)
+  expect(Object.keys((await desk.scene()).drawings)).toHaveLength(0)
+})
