@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { encode } from 'fast-png'
 import { PDFDocument } from 'pdf-lib'
 import UTIF from 'utif2'
@@ -199,4 +200,27 @@ test('a PDF brings in its pages, a TIFF too; what is none, too large or nothing 
   await bring(page, [{ name: 'thick.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await blank.save()) }])
   await expect(page.getByRole('alert')).toHaveText(/of its 130 pages the first 11\d were brought in/)
   expect(Object.keys((await desk.scene()).drawings)).toHaveLength(0)
+})
+
+test('sheets printed for the drawings still to be drawn come back with their pegs seen', async ({ page, desk }) => {
+  await desk.opened({
+    length: 24,
+    edits: ['a', 'b'].map((id, i) => ({
+      ...({ type: 'drawing.add', take: 'main', level: 'A', frame: 1 + 6 * i } as const),
+      drawing: { id, role: 'key' as const },
+    })),
+  })
+  await desk.to('Hand over')
+  await page.getByText('Drawing sheets to print', { exact: true }).click()
+  await page.getByRole('button', { name: 'Make the sheets' }).click()
+  const download = page.waitForEvent('download')
+  await page.getByTestId('file').click()
+  const path = await (await download).path()
+  await desk.to('Draw')
+  await desk.frameMenu()
+  await page.getByRole('link', { name: 'Paper in …' }).click()
+  await bring(page, [{ name: 'sheets.pdf', mimeType: 'application/pdf', buffer: readFileSync(path) }])
+  await expect(page.locator('[data-page]')).toHaveCount(2)
+  await expect(found(page).nth(0)).toHaveText(/pegs seen/, { timeout: 20_000 })
+  await expect(found(page).nth(1)).toHaveText('0.0 px, 0.00°, by its pegs', { timeout: 20_000 })
 })

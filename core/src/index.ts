@@ -252,7 +252,7 @@ export { SOUND_HEAD, SOUND_TYPES, soundHead, SoundRefused, type SoundType } from
 export { PICTURE_TYPES, pictureHead, PictureRefused } from './format/picture-head'
 export { type Picture, writePng } from './format/picture/png'
 export { plain, readSheetCsv, type SheetError } from './format/sheet-csv'
-export { type Paper, PAPERS } from './format/sheet-pdf'
+export { type Paper, PAPERS } from './format/print'
 export { stillName } from './format/picture/stills'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'

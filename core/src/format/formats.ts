@@ -120,6 +120,14 @@ const FORMATS = [
     load: async () => (await import('./sheet-pdf')).exportSheetPdf,
   },
   {
+    id: 'drawing-sheets',
+    word: 'Drawing sheets to print',
+    note: 'PDF, pegged, to draw on',
+    make: 'Make the sheets',
+    needs: { ink: 'none', take: true, paper: true },
+    load: async () => (await import('./drawing-sheets')).exportDrawingSheets,
+  },
+  {
     id: 'csv',
     word: 'Exposure sheet as a table',
     note: 'CSV, and back',

@@ -15,6 +15,7 @@ import { writtenOut } from '../timing/column'
 import { ArchiveRefused, readArchive, sceneFileJsonSchema, writeArchive } from './archive'
 import { ARCHIVE_LIMITS } from './archive-limits'
 import { readSheetCsv, writeSheetCsv } from './sheet-csv'
+import { writeDrawingSheets } from './drawing-sheets'
 import { writeSheetPdf } from './sheet-pdf'
 
 const settings: Settings = settingsOf({ height: 200, fps: 12, approach: 'every-drawing-a-key', numbering: 'in-order' })
@@ -483,6 +484,24 @@ describe('the sheet as PDF', () => {
     expect(await writeSheetPdf({ scene, paper: 'a4', fonts })).toEqual(pdf)
     const letter = await PDFDocument.load(await writeSheetPdf({ scene, paper: 'letter', fonts }))
     expect(letter.getPages()[0]!.getSize()).toEqual({ width: 612, height: 792 })
+  })
+
+  test('sheets to draw on: one for each drawing still to be drawn, a dozen when there is none, the same each time', async () => {
+    const planned = make(start, [
+      { type: 'drawing.add', take: 'main', level: 'A', frame: 1, drawing: { id: 'k1', role: 'key' } },
+      { type: 'drawing.add', take: 'main', level: 'A', frame: 9, drawing: { id: 'k2', role: 'key' } },
+    ]).scene
+    const pdf = await writeDrawingSheets({ scene: planned, paper: 'a4', fonts })
+    const read = await PDFDocument.load(pdf)
+    expect(read.getPages().map((page) => [page.getWidth(), page.getHeight()])).toEqual([
+      [841.89, 595.28],
+      [841.89, 595.28],
+    ])
+    expect(await writeDrawingSheets({ scene: planned, paper: 'a4', fonts })).toEqual(pdf)
+    const blank = await PDFDocument.load(
+      await writeDrawingSheets({ scene: make(start, []).scene, paper: 'letter', fonts }),
+    )
+    expect([blank.getPageCount(), blank.getPages()[0]!.getSize()]).toEqual([12, { width: 792, height: 612 }])
   })
 
   test('more levels than a page is wide go on on further pages', async () => {

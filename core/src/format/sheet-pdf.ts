@@ -1,16 +1,9 @@
-import { clamp } from '../base/clamp'
 import type { Exporter } from './exported'
-import fontkit from '@pdf-lib/fontkit'
-import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
-import type { Chart, Scene } from '../scene/schema'
+import type { Scene } from '../scene/schema'
 import { isCycle, totalFrames } from '../timing/column'
 import { chartSpan, exposuresOf, placed } from '../timing/sheet'
 import { framesPerBeat, framesToSeconds, timecode } from '../timing/time'
-import { fractionInWords } from '../timing/work'
-
-/** Page sizes in points. */
-export const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const
-export type Paper = keyof typeof PAPERS
+import { black, grey, ladder, pale, PAPERS, printed, type Paper, type Pen, type PrintFonts } from './print'
 
 const MARGIN = 34
 const TOP = 62
@@ -21,102 +14,6 @@ const LEAST_COLUMN = 34
 const MOST_ROWS = 52
 const LANES = 3
 
-const black = rgb(0.1, 0.1, 0.12)
-const grey = rgb(0.42, 0.42, 0.45)
-const pale = rgb(0.78, 0.78, 0.78)
-
-interface Pen {
-  readonly page: PDFPage
-  readonly height: number
-  readonly text: (
-    words: string,
-    x: number,
-    y: number,
-    options?: {
-      size?: number
-      bold?: boolean
-      align?: 'left' | 'middle' | 'right'
-      tone?: typeof black
-      room?: number
-    },
-  ) => number
-  readonly line: (
-    x1: number,
-    y1: number,
-    x2: number,
-    y2: number,
-    options?: { width?: number; tone?: typeof black; dash?: number[] },
-  ) => void
-  readonly ring: (x: number, y: number, width: number) => void
-}
-
-/** Faces that each write some of the world's letters: a word is written by the first that can. */
-interface Face {
-  readonly font: PDFFont
-  readonly has: (code: number) => boolean
-}
-
-async function faces(document: PDFDocument, files: readonly Uint8Array[]): Promise<Face[]> {
-  return Promise.all(
-    files.map(async (bytes) => {
-      const font = await document.embedFont(bytes, { subset: true })
-      const letters = new Set(font.getCharacterSet())
-      return { font, has: (code: number) => letters.has(code) }
-    }),
-  )
-}
-
-/** Text cut into runs each of which one face can write; a letter none has becomes a question mark. */
-function runsOf(words: string, all: readonly Face[]): { words: string; font: PDFFont }[] {
-  const runs: { words: string; font: PDFFont }[] = []
-  const written = (letter: string) => all.some(({ has }) => has(letter.codePointAt(0)!))
-  // A sign no face has, such as ⅞, is spelled out when it can be.
-  const spelled = [...words].flatMap((letter) =>
-    written(letter) ? [letter] : [...letter.normalize('NFKD').replace('\u2044', '/')],
-  )
-  for (const letter of spelled) {
-    const face = all.find(({ has }) => has(letter.codePointAt(0)!))
-    const font = (face ?? all[0]!).font
-    const shown = face ? letter : '?'
-    const last = runs.at(-1)
-    if (last?.font === font) last.words += shown
-    else runs.push({ words: shown, font })
-  }
-  return runs
-}
-
-function penOn(page: PDFPage, plain: readonly Face[], bold: readonly Face[]): Pen {
-  const { height } = page.getSize()
-  return {
-    page,
-    height,
-    text(words, x, y, { size = 9, bold: heavy = false, align = 'left', tone = black, room } = {}) {
-      const widthOf = (text: string) =>
-        runsOf(text, heavy ? bold : plain).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.words, size), 0)
-      let shown = words
-      while (room !== undefined && shown.length > 1 && widthOf(shown) > room)
-        shown = `${shown.replace(/…$/, '').slice(0, -1)}…`
-      const width = widthOf(shown)
-      let at = align === 'left' ? x : align === 'middle' ? x - width / 2 : x - width
-      for (const run of runsOf(shown, heavy ? bold : plain)) {
-        page.drawText(run.words, { x: at, y: height - y, size, font: run.font, color: tone })
-        at += run.font.widthOfTextAtSize(run.words, size)
-      }
-      return width
-    },
-    line: (x1, y1, x2, y2, { width = 0.6, tone = black, dash } = {}) =>
-      page.drawLine({
-        start: { x: x1, y: height - y1 },
-        end: { x: x2, y: height - y2 },
-        thickness: width,
-        color: tone,
-        ...(dash && { dashArray: dash }),
-      }),
-    ring: (x, y, width) =>
-      page.drawEllipse({ x, y: height - y, xScale: width / 2, yScale: 5.6, borderColor: black, borderWidth: 0.8 }),
-  }
-}
-
 /** Frames on one page: whole seconds as long as they fit. */
 const rowsFor = (fps: number) => (fps > MOST_ROWS ? 48 : fps * Math.max(1, Math.floor(MOST_ROWS / fps)))
 
@@ -124,8 +21,7 @@ export interface SheetPdf {
   readonly scene: Scene
   readonly take?: string
   readonly paper: Paper
-  /** Font files (TrueType, OpenType or WOFF), the first that has a letter writes it. */
-  readonly fonts: { readonly plain: readonly Uint8Array[]; readonly bold: readonly Uint8Array[] }
+  readonly fonts: PrintFonts
   /** Told after each page. */
   readonly onPage?: (done: number, of: number) => void
 }
@@ -142,17 +38,9 @@ export async function writeSheetPdf({
   fonts,
   onPage,
 }: SheetPdf): Promise<Uint8Array> {
-  const document = await PDFDocument.create()
-  document.registerFontkit(fontkit)
-  const [plain, bold] = [await faces(document, fonts.plain), await faces(document, fonts.bold)]
   const { settings } = scene
   const [width, height] = PAPERS[paper]
-  document.setTitle(`${settings.name}, exposure sheet`)
-  document.setProducer('Unhurried Sketch')
-  document.setCreator('Unhurried Sketch')
-  // Fixed, so that the same sheet gives the same file.
-  document.setCreationDate(new Date(0))
-  document.setModificationDate(new Date(0))
+  const { document, penOn } = await printed(`${settings.name}, exposure sheet`, fonts)
 
   const rows = rowsFor(settings.fps)
   const perPage = Math.max(1, Math.floor((width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / LEAST_COLUMN))
@@ -166,7 +54,7 @@ export async function writeSheetPdf({
   }))
   const pages = stretches.flatMap((stretch) => groups.map((group) => ({ ...stretch, group })))
   pages.forEach(({ from, to, group }, n) => {
-    const pen = penOn(document.addPage([width, height]), plain, bold)
+    const pen = penOn(document.addPage([width, height]))
     const rowHeight = (height - TOP - MARGIN - 14) / rows
     const across = (width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / Math.max(1, group.length)
     heading(pen, scene, take, { width, page: n + 1, of: pages.length })
@@ -332,27 +220,6 @@ function charts(
     const end = Math.min(bottom - 4, top + Math.max(30, (toFrame - fromFrame) * rowHeight))
     busyUntil[lane] = end + 6
     ladder(pen, scene, chart, { rail: left + 14 + lane * ((CHARTS - 12) / LANES), top, bottom: end })
-  }
-}
-
-function ladder(
-  pen: Pen,
-  scene: Scene,
-  chart: Chart,
-  { rail, top, bottom }: { rail: number; top: number; bottom: number },
-) {
-  pen.line(rail, top, rail, bottom, { width: 0.9 })
-  const rungs = [{ drawing: chart.from, fraction: 0 }, ...chart.marks, { drawing: chart.to, fraction: 1 }]
-  let last = -Infinity
-  for (const { drawing, fraction } of rungs) {
-    const y = top + clamp(fraction, -0.08, 1.08) * (bottom - top)
-    const end = fraction === 0 || fraction === 1
-    pen.line(rail - (end ? 7 : 4.5), y, rail, y, { width: 0.9 })
-    const number = scene.drawings[drawing]?.number ?? ''
-    if (y - last < 7 && !end) continue
-    last = y
-    pen.text(number, rail + 3, y + 2.5, { size: 7, bold: end })
-    if (!end) pen.text(fractionInWords(fraction), rail + 13, y + 2.5, { size: 6, tone: grey })
   }
 }
 

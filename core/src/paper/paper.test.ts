@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { seededRandom } from '../base/random'
+import { cutSheets, layPages, traceSheets } from '../testing/measured-paper'
 import { madeLines, madePage } from '../testing/pages'
-import { shareWithin } from '../testing/trace-score'
 import { cutDrawings } from './cut'
 import { cutOut, greyOf, shrunk, type Grey } from './grey'
 import { lineArt, paperLevels } from './levels'
@@ -137,25 +137,17 @@ function twoPages(seed: number, { own = 1, common = 1, pegs = false }) {
 
 describe('laying one page on another', () => {
   test('by what both show, half of each drawn on one alone: within half a pixel and a twentieth of a degree', () => {
-    for (const seed of seeds(9100, 4)) {
-      const { page, onto, lie } = twoPages(seed, {})
-      const found = registerPage(page, onto)
-      if ('refused' in found) throw new Error(`${seed}: ${found.refused}`)
-      expect(found.by).toBe('drawing')
-      expect(Math.hypot(found.dx - lie.dx, found.dy - lie.dy)).toBeLessThan(0.5)
-      expect(Math.abs(found.turn - lie.turn)).toBeLessThan(0.05 * DEGREE)
-    }
+    const { offs, turns, refused } = layPages(seeds(9100, 4), { common: 0.5 })
+    expect(refused).toBe(0)
+    expect(Math.max(...offs)).toBeLessThan(0.5)
+    expect(Math.max(...turns)).toBeLessThan(0.05)
   })
 
   test('by their pegs, when nothing else is the same', () => {
-    for (const seed of seeds(9200, 4)) {
-      const { page, onto, lie } = twoPages(seed, { common: 0, pegs: true })
-      const found = registerPage(page, onto, { pegs: [pegHoles(page), pegHoles(onto)] })
-      if ('refused' in found) throw new Error(found.refused)
-      expect(found.by).toBe('pegs')
-      expect(Math.hypot(found.dx - lie.dx, found.dy - lie.dy)).toBeLessThan(0.5)
-      expect(Math.abs(found.turn - lie.turn)).toBeLessThan(0.05 * DEGREE)
-    }
+    const { offs, turns, refused } = layPages(seeds(9200, 4), { common: 0, pegs: true })
+    expect(refused).toBe(0)
+    expect(Math.max(...offs)).toBeLessThan(0.5)
+    expect(Math.max(...turns)).toBeLessThan(0.05)
   })
 
   test('one read upside down is turned the right way up, by its pegs and by its drawing', () => {
@@ -170,10 +162,7 @@ describe('laying one page on another', () => {
   })
 
   test('two pages of different drawings are refused, and so is an empty one', () => {
-    for (const seed of seeds(9400, 3)) {
-      const { page, onto } = twoPages(seed, { common: 0 })
-      expect(registerPage(page, onto)).toHaveProperty('refused')
-    }
+    expect(layPages(seeds(9400, 3), { common: 0 })).toMatchObject({ refused: 3, wrong: 0 })
     const empty = madePage({ width: WIDTH, height: HEIGHT, lines: [], grain: 0, uneven: 0 })
     expect(registerPage(empty, twoPages(9409, {}).onto)).toHaveProperty('refused')
   })
@@ -226,6 +215,10 @@ describe('cutting a sheet apart', () => {
     )
   })
 
+  test('sheets of several drawings are cut into just those', () => {
+    expect(cutSheets(seeds(820, 5))).toBeGreaterThanOrEqual(4)
+  })
+
   test('a part within another is no drawing of its own, grain and dust are none', () => {
     const ring = (radius: number, x: number) =>
       Array.from({ length: 33 }, (_, i) => (i / 32) * 2 * Math.PI).flatMap((angle) => [
@@ -241,17 +234,9 @@ describe('cutting a sheet apart', () => {
 
 describe('tracing', () => {
   test('95 in 100 of the middle of every line is found within 1.5 px, and little that is none', () => {
-    for (const seed of seeds(800, 6)) {
-      const lines = madeLines(seededRandom(seed), 7, BOX)
-      const page = madePage({ width: WIDTH, height: HEIGHT, lines, seed, grain: 4 })
-      const traced = tracedLines(lineArt(page, paperLevels(page)))
-      const [meant, found] = [
-        lines.map(({ points }) => points),
-        traced.map(({ points }) => points.filter((_, i) => i % 3 !== 2)),
-      ]
-      expect(shareWithin(meant, found, 1.5).share).toBeGreaterThan(0.95)
-      expect(shareWithin(found, meant, 1.5).share).toBeGreaterThan(0.95)
-      expect(traced.length).toBeLessThan(8 * lines.length)
+    for (const { found, real } of traceSheets(seeds(800, 4))) {
+      expect(found).toBeGreaterThan(0.95)
+      expect(real).toBeGreaterThan(0.95)
     }
   })
 

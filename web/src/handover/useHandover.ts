@@ -1,5 +1,6 @@
-import { clamp, exportFormat, framesGoingBy, pictureRuns, runsWithin } from '@unhurried/core'
+import { clamp, EXPORT_FORMATS, exportFormat, framesGoingBy, pictureRuns, runsWithin } from '@unhurried/core'
 import { computed, reactive, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
 import { cautions } from './cautions'
@@ -21,7 +22,10 @@ const firstWish = (take: string, { from, to }: { from: number; to: number }): Ha
 /** What is asked for on the page, and what follows from it: which pictures, how many, how large, how long. */
 export function useHandover() {
   const store = useScene()
+  const asked = useRoute().query['as']
   const form = reactive(firstWish(store.take, store.chosen ?? { from: 1, to: store.scene!.settings.length }))
+  const wished = EXPORT_FORMATS.find(({ id }) => id === asked)
+  if (wished) form.as = wished.id
   const format = computed(() => exportFormat(form.as))
   /** What goes out: all of the scene, or one of its levels alone. */
   const scene = computed(() => (format.value.needs.painted ? levelAlone(store.scene!, form.level) : store.scene!))

@@ -64,6 +64,9 @@ function keep(file: Blob) {
         <PageSettings :work="work" />
         <LayingForm :work="work" :laying="laying" />
       </template>
+      <RouterLink :to="{ name: 'hand-over', params: { scene: store.id }, query: { as: 'drawing-sheets' } }"
+        >Print pegged sheets to draw on</RouterLink
+      >
       <RouterLink :to="{ name: 'draw', params: { scene: store.id } }">Back to the desk</RouterLink>
     </section>
     <section class="table" aria-label="The page on the paper">
