@@ -10,6 +10,7 @@ import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
 import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
 import { keepingBench } from './lib/bench-keeping.mjs'
+import { paperBench } from './lib/bench-paper.mjs'
 import { shelfBench } from './lib/bench-shelf.mjs'
 import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
@@ -543,7 +544,21 @@ function posterised(raw, work) {
   return file
 }
 
-const PARTS = ['pen', 'play', 'fill', 'size', 'look', 'desk', 'sheet', 'timing', 'planners', 'gif', 'keeping', 'shelf']
+const PARTS = [
+  'pen',
+  'play',
+  'fill',
+  'size',
+  'look',
+  'desk',
+  'sheet',
+  'timing',
+  'planners',
+  'gif',
+  'keeping',
+  'shelf',
+  'paper',
+]
 const wanted = process.argv.slice(2)
 
 await orStop(async () => {
@@ -634,6 +649,7 @@ await orStop(async () => {
       await gif(work, 'the lime', lime.raw, lime.count)
       await gif(work, 'the lime in few colours', posterised(lime.raw, work), lime.count)
     }
+    if (does('paper')) await paperBench({ browser, url, post, makeScene, settings, key })()
     if (does('shelf')) await shelfBench({ browser, url, post, makeScene, settings, key, inked })()
     if (does('keeping'))
       await keepingBench({ post, cluster, server, browser, url, work, freshId, makeScene, settings, key })(

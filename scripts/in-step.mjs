@@ -15,12 +15,9 @@ function listen() {
   const heard = (window.heard = { pieces: [], pictures: [] })
   const Own = window.AudioContext
   let context
-  window.AudioContext = class extends Own {
-    constructor(...options) {
-      super(...options)
-      context = this
-    }
-  }
+  window.AudioContext = new Proxy(Own, {
+    construct: (target, options) => (context = Reflect.construct(target, options)),
+  })
   const start = AudioBufferSourceNode.prototype.start
   AudioBufferSourceNode.prototype.start = function (when, from, lasts) {
     heard.pieces.push({ when, from, lasts })

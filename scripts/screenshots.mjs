@@ -235,6 +235,23 @@ const VIEWS = [
     },
   },
   {
+    name: 'paper',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-tansy/paper',
+    async act(page) {
+      await page.getByRole('button', { name: 'the stand-in' }).click()
+      for (let n = 0; n < 5; n++) {
+        await page.locator('[data-test=camera]').waitFor()
+        await page.keyboard.press('t')
+        await page.locator('[data-page]').nth(n).getByText(/pegs/).waitFor()
+      }
+      await page.getByRole('button', { name: 'Close the camera' }).click()
+      await page.getByRole('button', { name: 'blue', exact: true }).click()
+      await page.locator('[data-page]').nth(1).getByRole('button').first().click()
+      await page.waitForFunction(() => !document.querySelector('.side [role=status]'))
+    },
+  },
+  {
     name: 'words',
     folder: 'guide/pictures',
     path: '/scene/lowtide-speaks/draw',
@@ -344,7 +361,7 @@ await orStop(() =>
     )) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
       await page.goto(`${address}${path}`)
-      await page.locator('canvas, form, [data-test=strip], [data-test=look-told]').first().waitFor()
+      await page.locator('canvas, form, [data-test=strip], [data-test=look-told], .room').first().waitFor()
       await page.waitForLoadState('networkidle')
       await act?.(page)
       await page.waitForFunction(() => document.fonts.ready.then(() => true))
