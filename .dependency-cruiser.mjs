@@ -19,7 +19,7 @@ const CORE = [
   'api',
   'testing',
 ]
-const WEB = ['theme', 'api', 'stage', 'workers', 'session', 'parts', 'sound', 'charts', 'places', 'app']
+const WEB = ['theme', 'api', 'stage', 'workers', 'session', 'parts', 'sound', 'footage', 'charts', 'places', 'app']
 const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper']
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 

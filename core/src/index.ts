@@ -41,6 +41,7 @@ export {
   type PassState,
   patternSchema,
   type Pin,
+  type Footage,
   type Page,
   type Reference,
   type Role,
@@ -257,6 +258,7 @@ export { stillName } from './format/picture/stills'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'
 export { flattened, lineArt, lineOf, type PaperLevels, paperLevels } from './paper/levels'
+export { footagePicture, type FootagePlace, footageTime, pictureAt } from './paper/footage'
 export { pegHoles, withoutPegs } from './paper/pegs'
 export { withoutTable } from './paper/table'
 export { registerPage, whereLaid } from './paper/register'

@@ -42,6 +42,9 @@ export const LIMITS = {
   /** Longest side of a scene that is drawn in whole cells. */
   cellSide: 256,
   references: 60,
+  /** Films under the paper of a scene, and how many times as fast as they are. */
+  footage: 12,
+  footageSpeed: { min: 0.05, max: 20 },
   /** Pages of paper that drawings of a scene show. */
   pages: 1000,
   /** Lines of one guide figure. */

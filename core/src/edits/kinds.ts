@@ -18,6 +18,7 @@ import { drawingAdd, drawingBring, drawingCopy, drawingRemove, drawingSet, drawi
 import type { EditKind } from './edit'
 import { cardMove } from './kind/cards'
 import { exposureHold, exposureMove, exposureShow } from './kind/exposures'
+import { footagePut, footageRemove } from './kind/footage'
 import { inkChange } from './kind/ink'
 import { landmarkPlace, landmarkPut, landmarkRemove, pinSet } from './kind/landmarks'
 import { levelAdd, levelRemove, levelSet, levelsOrder } from './kind/levels'
@@ -87,6 +88,8 @@ const KINDS = [
   answerRemove,
   planLay,
   planRemove,
+  footagePut,
+  footageRemove,
   pagePut,
   pageRemove,
   soundPut,

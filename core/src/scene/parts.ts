@@ -31,11 +31,21 @@ export const PART_DEPTH = {
   sounds: 1,
   said: 1,
   pages: 1,
+  footage: 1,
 } as const satisfies Partial<Record<keyof Scene, number>>
 export type PartField = keyof typeof PART_DEPTH
 
 /** Records that came later: absent while they hold nothing. */
-const LATER: ReadonlySet<string> = new Set(['references', 'answers', 'plans', 'guides', 'sounds', 'said', 'pages'])
+const LATER: ReadonlySet<string> = new Set([
+  'references',
+  'answers',
+  'plans',
+  'guides',
+  'sounds',
+  'said',
+  'pages',
+  'footage',
+])
 
 export const isPartPath = (at: PartPath): boolean =>
   Object.hasOwn(PART_DEPTH, at[0] ?? '') && PART_DEPTH[at[0] as PartField] === at.length - 1

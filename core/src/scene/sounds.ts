@@ -1,5 +1,7 @@
 import type { Scene } from './schema'
 
-/** The files with sound a scene names, each once. */
+/** The files with sound, and the films, a scene names, each once. */
 export const soundFilesOf = (scene: Scene): string[] =>
-  [...new Set(Object.values(scene.sounds ?? {}).map(({ file }) => file))].sort()
+  [
+    ...new Set([...Object.values(scene.sounds ?? {}), ...Object.values(scene.footage ?? {})].map(({ file }) => file)),
+  ].sort()

@@ -14,6 +14,7 @@ import {
   paletteSchema,
   planSchema,
   referenceSchema,
+  footageSchema,
   pageSchema,
   saidSchema,
   sceneSchema,
@@ -26,6 +27,7 @@ import {
   type Guide,
   type LaidPlan,
   type Level,
+  type Footage,
   type Page,
   type Said,
   type Scene,
@@ -168,6 +170,11 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     schema: soundSchema,
     most: [LIMITS.sounds, `A scene can have ${LIMITS.sounds} sounds. Take one out first.`],
     fault: (_, sound: Sound, key) => soundFault(sound) ?? filedUnder(sound.id, key),
+  },
+  footage: {
+    schema: footageSchema,
+    most: [LIMITS.footage, `A scene can have ${LIMITS.footage} films under its paper. Take one out first.`],
+    fault: (_, film: Footage, key) => filedUnder(film.id, key),
   },
   pages: {
     schema: pageSchema,

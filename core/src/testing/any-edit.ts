@@ -50,6 +50,7 @@ const POOL_OF: Readonly<Record<string, string>> = {
   reference: 'plan',
   sound: 'plan',
   page: 'plan',
+  footage: 'plan',
 }
 const OWN_POOL: Readonly<Record<string, string>> = {
   take: 'take',
@@ -62,6 +63,7 @@ const OWN_POOL: Readonly<Record<string, string>> = {
   reference: 'plan',
   sound: 'plan',
   page: 'plan',
+  footage: 'plan',
   answer: 'plan',
 }
 const HOSTILE_IDS = ['gone', 'constructor', '__proto__']

@@ -102,16 +102,16 @@ function keep(file: Blob) {
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr);
   gap: 16px;
-  padding: 16px 20px;
+  padding: 14px 20px;
   overflow: auto;
 }
 
 .side {
   display: grid;
-  gap: 11px;
+  gap: 8px;
   align-content: start;
   align-self: start;
-  padding: 16px;
+  padding: 13px 16px;
 }
 
 .table {

@@ -43,8 +43,8 @@ interface Given {
   readonly bitmaps: Bitmaps
   readonly inkOf: InkOf
   readonly pictureOf: PictureOf
-  /** Pictures under the paper's drawings. */
-  readonly references: () => readonly Reference[]
+  /** Pictures under the paper's drawings, at a frame. */
+  readonly references: (frame: number) => readonly Reference[]
   readonly events: TableEvents
 }
 
@@ -255,7 +255,7 @@ export class Table {
       bitmaps,
       inkOf,
       pictureOf,
-      references: references(),
+      references: references(this.#onTable.frame),
       quick,
       missing,
     }

@@ -45,6 +45,15 @@ const soundsMoved = (sounds: NonNullable<Scene['sounds']>, atRate: (frame: numbe
     ]),
   )
 
+/** And so do films. */
+const filmsMoved = (films: NonNullable<Scene['footage']>, atRate: (frame: number) => number) =>
+  Object.fromEntries(
+    Object.entries(films).map(([id, film]) => [
+      id,
+      { ...film, start: clamp(atRate(film.start), -LIMITS.length.max, LIMITS.length.max) },
+    ]),
+  )
+
 /** Another rate, keeping every frame (so that it plays faster or slower) or every second (so that the frames are shared out anew). */
 export const sceneRate = editKind({
   pastLocks: true,
@@ -102,6 +111,7 @@ export const sceneRate = editKind({
       },
       sheets,
       takes,
+      ...(scene.footage && { footage: filmsMoved(scene.footage, atRate) }),
       ...(scene.sounds && { sounds: soundsMoved(scene.sounds, atRate) }),
     }
   },

@@ -2,7 +2,15 @@ import { z } from 'zod'
 import { clamp } from '../../base/clamp'
 import { LIMITS } from '../../base/limits'
 import { placeNumber, scaleSchema } from '../../scene/schema'
-import { settingsSchema, type Ground, type Guide, type Pin, type Reference, type Scene } from '../../scene/schema'
+import {
+  settingsSchema,
+  type Footage,
+  type Ground,
+  type Guide,
+  type Pin,
+  type Reference,
+  type Scene,
+} from '../../scene/schema'
 import { editKind } from '../edit'
 
 /** Every place of the old paper lies at `x + scale · place` on the new one. */
@@ -44,6 +52,11 @@ const referencePlaced = (reference: Reference, by: Placing): Reference =>
     ? reference
     : { ...placed(reference, by), width: clamp(reference.width * by.scale, 0.02, LIMITS.reach) }
 
+const filmPlaced = (film: Footage, by: Placing): Footage => ({
+  ...placed(film, by),
+  across: clamp(film.across * by.scale, 1, LIMITS.reach),
+})
+
 /** Everything with a place but ink: pins, bends of charts, grounds, guides, references under the paper. */
 function everythingPlaced(scene: Scene, by: Placing): Scene {
   if (by.scale === 1 && by.x === 0 && by.y === 0) return scene
@@ -59,6 +72,7 @@ function everythingPlaced(scene: Scene, by: Placing): Scene {
       chart.bends ? { ...chart, bends: eachOf(chart.bends, (bend) => within(bend * by.scale)) } : chart,
     ),
     ...(scene.guides && { guides: eachOf(scene.guides, (guide) => guidePlaced(guide, by)) }),
+    ...(scene.footage && { footage: eachOf(scene.footage, (film) => filmPlaced(film, by)) }),
     ...(scene.references && { references: eachOf(scene.references, (each) => referencePlaced(each, by)) }),
   }
 }

@@ -8,6 +8,7 @@ import { levelSchema } from './level'
 import { pageSchema } from './page'
 import { paletteSchema } from './palette'
 import { referenceSchema } from './picture'
+import { footageSchema } from './footage'
 import { guideSchema, planSchema } from './plan'
 import { saidSchema } from './said'
 import { settingsSchema } from './settings'
@@ -37,5 +38,7 @@ export const sceneSchema = z.strictObject({
   said: z.record(idSchema, saidSchema).optional(),
   /** Pages of paper that drawings show. */
   pages: z.record(idSchema, pageSchema).optional(),
+  /** Films under the paper. */
+  footage: z.record(idSchema, footageSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

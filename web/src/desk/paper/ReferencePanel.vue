@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { modelTouches, type Level, type Reference } from '@unhurried/core'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { freshId } from '../../api/ids'
 import PictureButton from '../../parts/PictureButton.vue'
 import { useScene } from '../../session/scene'
 
+const FootagePanel = defineAsyncComponent(() => import('../../footage/FootagePanel.vue'))
 const props = defineProps<{ level: Level }>()
 const store = useScene()
 const all = computed(() => Object.values(store.scene!.references ?? {}))
@@ -121,12 +122,17 @@ const touched = computed(() =>
         No model
       </button>
     </div>
+    <FootagePanel class="films" />
   </div>
 </template>
 
 <style scoped>
 .name {
   width: 110px;
+}
+
+.films {
+  width: 100%;
 }
 
 .panel {

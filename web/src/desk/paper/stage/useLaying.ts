@@ -95,6 +95,7 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
       scene?.sheets,
       scene?.settings,
       scene?.references,
+      scene?.footage,
       store.take,
       store.solo,
       flipped.value,

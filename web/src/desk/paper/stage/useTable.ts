@@ -3,6 +3,7 @@ import { onMounted, onUnmounted, watch, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { boxOfPieces } from '../../../stage/paint/box'
 import { Bitmaps } from '../../../stage/paint/bitmaps'
+import { films, filmsUnder } from '../../../footage/films'
 import { pictures } from '../../../stage/pictures'
 import { Table } from '../../../stage/surface'
 import type { ViewOf } from '../useView'
@@ -35,11 +36,13 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
       scene: () => store.scene!,
       bitmaps: own,
       inkOf,
-      pictureOf: pictures.of,
-      references: () =>
-        Object.values(store.scene!.references ?? {}).filter(
+      pictureOf: (name) => (films.isPicture(name) ? films.of(name) : pictures.of(name)),
+      references: (frame) => [
+        ...filmsUnder(store.scene!, frame),
+        ...Object.values(store.scene!.references ?? {}).filter(
           (each) => each.place === 'under' && (each.level === undefined || each.level === store.level),
         ),
+      ],
       events: {
         mayDraw,
         onPlacement: (next) => (view.placement.value = next),
@@ -48,7 +51,7 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
     })
     bitmaps = own
     view.table.value = table
-    releases.push(followInk(table, own, laying), followPictures(table, own, laying))
+    releases.push(followInk(table, own, laying), followPictures(table, own, laying), followFilms(table, laying))
     followColours(table, own, laying)
     onReady(table)
   })
@@ -83,10 +86,20 @@ const followPictures = (table: Table, bitmaps: Bitmaps, { lay }: Laying): (() =>
     lay()
   })
 
+/** A picture of a film that was waited for is there; those made ready without it are of no use. */
+const followFilms = (table: Table, { lay }: Laying): (() => void) =>
+  films.onChange(() => {
+    table.unready()
+    lay()
+  })
+
 function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
   const store = useScene()
   watch(
-    () => [store.scene?.levels, store.scene?.settings, store.scene?.references, store.take, store.solo],
+    () => [
+      ...[store.scene?.levels, store.scene?.settings, store.scene?.references, store.scene?.footage],
+      ...[store.take, store.solo],
+    ],
     () => table.unready(),
     { flush: 'sync' },
   )

@@ -1,0 +1,125 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
+import { footagePicture, footageTime } from '../core/src/paper/footage'
+import { expect, expectNothingSerious, test, type Desk } from './harness'
+
+const [WIDTH, HEIGHT, BITS] = [320, 180, 8]
+const BAR = WIDTH / BITS
+
+/** A film whose pictures say their own number: bar n is bright when its bit n is set. */
+function film(rate: string, seconds = 3): Buffer {
+  const folder = mkdtempSync(join(tmpdir(), 'unhurried-footage-'))
+  const file = join(folder, 'film.webm')
+  const bits = `geq=lum='if(mod(floor(N/pow(2\\,floor(X/${BAR})))\\,2)\\,235\\,16)':cb=128:cr=128`
+  const source = `color=c=black:s=${WIDTH}x${HEIGHT}:r=${rate}:d=${seconds},format=yuv420p,${bits}`
+  const codec = ['-c:v', 'libvpx-vp9', '-b:v', '2M', '-deadline', 'realtime', '-g', '20', '-an']
+  execFileSync('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', source, ...codec, file])
+  const bytes = readFileSync(file)
+  rmSync(folder, { recursive: true, force: true })
+  return bytes
+}
+
+async function openPanel(page: Page) {
+  await page.getByRole('button', { name: 'Reference', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Footage under the paper' })).toBeVisible()
+}
+async function brought(page: Page, buffer: Buffer, name = 'walk.webm') {
+  await page.getByLabel('Bring in a film', { exact: true }).setInputFiles({ name, mimeType: 'video/webm', buffer })
+}
+/** The number the picture under the paper says of itself; undefined while there is none. */
+const said = (page: Page, desk: Desk) => async () => {
+  await desk.still()
+  const paper = (await desk.paper.boundingBox())!
+  const shot = await page.screenshot({ clip: paper })
+  return page.evaluate(
+    async ([data, bits]) => {
+      const bitmap = await createImageBitmap(await (await fetch(`data:image/png;base64,${data}`)).blob())
+      const surface = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d')!
+      surface.drawImage(bitmap, 0, 0)
+      let [number, dark] = [0, 0]
+      for (let bit = 0; bit < bits; bit++) {
+        const [value] = surface.getImageData(((bit + 0.5) / bits) * bitmap.width, bitmap.height / 2, 1, 1).data
+        if (value! > 128) number += 2 ** bit
+        else dark++
+      }
+      return dark === 0 ? undefined : number
+    },
+    [shot.toString('base64'), BITS] as const,
+  )
+}
+
+for (const [rate, exact] of [
+  ['24', 24],
+  ['30000/1001', 30_000 / 1001],
+  ['25', 25],
+] as const)
+  test(`a film of ${rate} pictures a second shows at each frame exactly the picture that belongs there`, async ({
+    page,
+    desk,
+  }) => {
+    await desk.opened({ width: WIDTH, height: HEIGHT, length: 72, edits: [] })
+    await openPanel(page)
+    await brought(page, film(rate))
+    const row = page.getByRole('group', { name: 'Film walk', exact: true })
+    await expect(row).toBeVisible({ timeout: 20_000 })
+    const slider = row.getByLabel('How strongly walk is seen')
+    await slider.focus()
+    await page.keyboard.press('End')
+    await expect.poll(async () => Object.values((await desk.scene()).footage ?? {})[0]?.strength).toBe(1)
+    if (rate === '24') await expectNothingSerious(page)
+    await page.getByRole('button', { name: 'Reference', exact: true }).click()
+    const level = (await desk.scene()).levels['A']!.name
+    const number = said(page, desk)
+    for (const frame of [1, 2, 3, 17, 40, 16, 60]) {
+      await desk.cell(level, frame).click()
+      const second = footageTime(frame, { start: 1, from: 0, speed: 1, seconds: 3, fps: 24 })!
+      await expect.poll(number, { message: `frame ${frame}` }).toBe(footagePicture(second, exact))
+    }
+    if (rate !== '24') return
+    // On twos every second one; later on the sheet, and slower.
+    await openPanel(page)
+    await row.getByRole('button', { name: 'twos' }).click()
+    await row.getByLabel('Frame where walk begins').fill('5')
+    await page.keyboard.press('Tab')
+    await row.getByLabel('Speed of walk').fill('0.5')
+    await page.keyboard.press('Tab')
+    await desk.kept()
+    await page.getByRole('button', { name: 'Reference', exact: true }).click()
+    for (const frame of [5, 8, 33]) {
+      await desk.cell(level, frame).click()
+      const second = footageTime(frame, { start: 5, from: 0, speed: 0.5, step: 2, seconds: 3, fps: 24 })!
+      await expect.poll(number, { message: `frame ${frame} on twos` }).toBe(footagePicture(second, 24))
+    }
+    await desk.cell(level, 4).click()
+    await expect.poll(number).toBeUndefined()
+  })
+
+test('a film is copied, hidden, taken out and brought back; what is none is said', async ({ page, desk }) => {
+  await desk.opened({ width: WIDTH, height: HEIGHT, length: 24, edits: [] })
+  await openPanel(page)
+  await brought(page, Buffer.from('Dear harbour master,'), 'letter.webm')
+  await expect(page.getByRole('alert')).toHaveText(/no film in this file/)
+  await brought(page, film('12', 1).subarray(0, 300), 'torn.webm')
+  await expect(page.getByRole('alert')).toHaveText(/no film|empty|cannot/i)
+  expect((await desk.scene()).footage).toBeUndefined()
+  await brought(page, film('12', 1))
+  const rows = page.getByRole('group', { name: 'Film walk', exact: true })
+  await expect(rows).toHaveCount(1, { timeout: 20_000 })
+  await rows.first().getByRole('button', { name: 'copy' }).click()
+  await expect(rows).toHaveCount(2)
+  await expect
+    .poll(async () =>
+      Object.values((await desk.scene()).footage!)
+        .map(({ start }) => start)
+        .sort((a, b) => a - b),
+    )
+    .toEqual([1, 25])
+  await rows.first().getByRole('button', { name: 'hide' }).click()
+  await rows.last().getByRole('button', { name: 'take out' }).click()
+  await expect(rows).toHaveCount(1)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(rows).toHaveCount(2)
+})

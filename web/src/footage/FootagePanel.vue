@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { LIMITS, type Footage } from '@unhurried/core'
+import { putSound } from '@unhurried/core/api'
+import { computed, onUnmounted, ref } from 'vue'
+import { freshId } from '../api/ids'
+import { upload } from '../api/upload'
+import { useScene } from '../session/scene'
+import FootageRow from './FootageRow.vue'
+import { films } from './films'
+
+/** Films under the paper: brought in, placed, timed and veiled. */
+const store = useScene()
+const all = computed(() => Object.values(store.scene!.footage ?? {}))
+const progress = ref<{ words: string; share: number }>()
+const trouble = ref('')
+const field = ref<HTMLInputElement>()
+const arrived = ref(0)
+onUnmounted(films.onChange(() => arrived.value++))
+const troubleOf = (film: Footage) => (arrived.value >= 0 ? films.troubleOf(film.file) : undefined)
+let stopping: AbortController | undefined
+
+async function bring(file: File | undefined) {
+  if (!file) return
+  stopping = new AbortController()
+  const { signal } = stopping
+  const tell = (words: string) => (share: number) => {
+    if (!signal.aborted) progress.value = { words: `${words} ${file.name}`, share }
+  }
+  trouble.value = ''
+  try {
+    tell('Reading')(0)
+    if (file.size > LIMITS.soundBytes)
+      throw new Error(`${file.name} takes more than ${LIMITS.soundBytes / 1e6} MB. Cut out what the scene needs.`)
+    const { openFilm } = await import('./open-film')
+    const film = await openFilm(file, 64)
+    const { seconds, width, height } = film
+    film.close()
+    signal.throwIfAborted()
+    const { sound } = await upload(putSound, file, { onProgress: tell('Keeping'), signal })
+    lay(file.name, { file: sound, seconds, width, height })
+  } catch (error) {
+    if (!signal.aborted) trouble.value = (error as Error).message
+  }
+  stopping = progress.value = undefined
+  if (field.value) field.value.value = ''
+}
+
+/** As large as fits the paper, in its middle, half veiled. */
+function lay(name: string, film: Pick<Footage, 'file' | 'seconds' | 'width' | 'height'>) {
+  const paper = store.scene!.settings
+  const scale = Math.min(paper.width / film.width, paper.height / film.height)
+  const across = film.width * scale
+  store.change({
+    type: 'footage.put',
+    footage: {
+      ...{ id: freshId(), name: name.replace(/\.\w+$/, '').slice(0, LIMITS.name) || 'Film', ...film },
+      ...{ start: store.frame, from: 0, speed: 1, strength: 0.5 },
+      ...{ x: (paper.width - across) / 2, y: (paper.height - film.height * scale) / 2, across },
+    },
+  })
+}
+function stop() {
+  stopping?.abort(new Error('Stopped.'))
+  progress.value = undefined
+}
+</script>
+
+<template>
+  <section
+    class="films"
+    aria-label="Footage"
+    @dragover.prevent
+    @drop.prevent.stop="bring($event.dataTransfer?.files[0])"
+  >
+    <h3>Footage under the paper</h3>
+    <p v-if="all.length === 0" class="note">
+      A short film of a hand or a walk, veiled, to time from and to trace. Each frame shows exactly the picture that
+      belongs to it; it never goes out with the scene.
+    </p>
+    <FootageRow v-for="film in all" :key="film.id" :film="film" :trouble="troubleOf(film)" />
+    <div v-if="progress" class="line">
+      <ElProgress
+        class="bar"
+        :percentage="Math.round(100 * progress.share)"
+        :stroke-width="8"
+        :aria-label="progress.words"
+      />
+      <button class="word" @click="stop">Stop</button>
+    </div>
+    <p v-if="progress" class="note" role="status">{{ progress.words }}</p>
+    <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
+    <div v-if="!progress" class="line">
+      <button class="word" @click="field!.click()">Bring in a film …</button>
+      <input
+        ref="field"
+        class="unseen"
+        type="file"
+        accept="video/webm,video/mp4,video/quicktime,.mov,.mkv"
+        tabindex="-1"
+        aria-label="Bring in a film"
+        @change="bring(($event.target as HTMLInputElement).files?.[0])"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.films {
+  display: grid;
+  gap: 7px;
+  padding-top: 8px;
+  border-top: 1px solid var(--rule);
+}
+
+.bar {
+  flex: 1;
+}
+
+.wrong {
+  color: var(--plum);
+}
+</style>
