@@ -1,8 +1,21 @@
-import { LIMITS } from '@unhurried/core'
-import { ALL_FORMATS, BlobSource, CanvasSink, Input, UrlSource } from 'mediabunny'
+import { footagePicture, LIMITS } from '@unhurried/core'
+import {
+  ALL_FORMATS,
+  BlobSource,
+  CanvasSink,
+  EncodedPacketSink,
+  Input,
+  UrlSource,
+  type InputVideoTrack,
+} from 'mediabunny'
 
-/** A hair beyond the second itself, so that a picture that begins with it is the one. */
-const HAIR = 1e-6
+/** Times of pictures are rounded in many files, to milliseconds in a WebM: what begins so soon has begun. */
+const ROUNDED = 6e-4
+/** Rates films are made with; what is as near as a share of `NEAR` is one of them. */
+const RATES = [12, 15, 24_000 / 1001, 24, 25, 30_000 / 1001, 30, 48, 50, 60_000 / 1001, 60, 100, 120]
+const NEAR = 0.004
+/** Pictures whose times are looked at to know a film's rate. */
+const LOOKED_AT = 240
 const NONE = 'There is no film in this file that can be read. Bring a WebM or MP4.'
 
 /** What is known of a film, as it is shown: turned as its file says. */
@@ -38,12 +51,15 @@ export async function openFilm(from: Blob | string, widest: number): Promise<Ope
     if (Math.max(width, height) > LIMITS.pictureSide)
       throw new Error(`This film is ${width} × ${height} pixels; ${LIMITS.pictureSide} are the most. Save it smaller.`)
     const first = await video.getFirstTimestamp()
+    const rate = await evenRate(video, first)
     const sink = new CanvasSink(video, { width: Math.min(width, widest), fit: 'fill' })
     // One after the other: a decoder that is asked for two places at once begins anew for each.
     let under: Promise<unknown> = Promise.resolve()
     const at = (second: number) => {
       const picture = under.then(async () => {
-        const found = await sink.getCanvas(Math.max(second, first) + HAIR)
+        // In an even film it is known by its number, and asked for in its middle: rounded times cannot lead astray.
+        const time = rate ? first + (footagePicture(second, rate) + 0.5) / rate : Math.max(second, first) + ROUNDED
+        const found = await sink.getCanvas(time)
         return found ? createImageBitmap(found.canvas as HTMLCanvasElement) : undefined
       })
       under = picture.catch(() => undefined)
@@ -54,4 +70,22 @@ export async function openFilm(from: Blob | string, widest: number): Promise<Ope
     input.dispose()
     throw error
   }
+}
+
+/** Pictures a second of a film whose pictures are evenly apart; undefined for any other. */
+async function evenRate(video: InputVideoTrack, first: number): Promise<number | undefined> {
+  const times: number[] = []
+  for await (const { timestamp } of new EncodedPacketSink(video).packets(undefined, undefined, {
+    metadataOnly: true,
+  })) {
+    times.push(timestamp - first)
+    if (times.length >= LOOKED_AT) break
+  }
+  if (times.length < 2) return undefined
+  // They come as they are decoded, not as they are seen; of the last ones some may be missing.
+  times.sort((a, b) => a - b)
+  const seen = times.slice(0, Math.max(2, times.length - 8))
+  const about = (seen.length - 1) / seen.at(-1)!
+  const rate = RATES.find((each) => Math.abs(about / each - 1) < NEAR) ?? about
+  return seen.every((time, i) => Math.abs(time - i / rate) < 2 * ROUNDED) ? rate : undefined
 }
