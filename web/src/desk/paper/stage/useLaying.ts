@@ -59,7 +59,7 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
     const shown = shownAt(scene, frame, store.take).filter((entry) => only === undefined || entry.level === only)
     return {
       // Only under a ground that moves is one frame not as good as another.
-      frame: hasPan(scene) ? frame : 1,
+      frame: hasPan(scene) || scene.footage ? frame : 1,
       drawing,
       level: store.level,
       shown:
