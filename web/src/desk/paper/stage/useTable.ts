@@ -51,7 +51,7 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
     })
     bitmaps = own
     view.table.value = table
-    releases.push(followInk(table, own, laying), followPictures(table, own, laying), followFilms(table, laying))
+    releases.push(followInk(table, own, laying), followPictures(table, own, laying), followFilms(table))
     followColours(table, own, laying)
     onReady(table)
   })
@@ -86,11 +86,14 @@ const followPictures = (table: Table, bitmaps: Bitmaps, { lay }: Laying): (() =>
     lay()
   })
 
-/** A picture of a film that was waited for is there; those made ready without it are of no use. */
-const followFilms = (table: Table, { lay }: Laying): (() => void) =>
+/**
+ * A picture of a film that was waited for is there; those made ready without it are of no use. What lies on the table is
+ * painted, not what the scene says: a flip is on the table before the scene knows of it.
+ */
+const followFilms = (table: Table): (() => void) =>
   films.onChange(() => {
     table.unready()
-    lay()
+    table.repaint()
   })
 
 function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
