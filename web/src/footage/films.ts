@@ -81,7 +81,7 @@ export function filmsUnder({ footage, settings }: Scene, frame: number): Referen
     if (second === undefined || film.hidden) return []
     const { id, name, x, y, across, strength, file } = film
     return [
-      { id, name, picture: `${FILM}:${file}:${second.toFixed(6)}`, place: 'under', x, y, width: across, strength },
+      { id, name, picture: `${FILM}:${file}:${second.toFixed(9)}`, place: 'under', x, y, width: across, strength },
     ]
   })
 }

@@ -23,9 +23,9 @@ async function take(files: FileList | null | undefined) {
   await work.bring([...(files ?? [])])
   if (field.value) field.value.value = ''
 }
-let taken = 0
+
 function keep(file: Blob) {
-  if (work.add(`Page ${++taken}`, file)) chosen.value = pages.at(-1)!.key
+  if (work.add(`Page ${pages.length + 1}`, file)) chosen.value = pages.at(-1)!.key
   else trouble.value = 'No more pages lie here at once. Lay these in, then take the rest.'
 }
 </script>

@@ -5,7 +5,6 @@ const LONGEST = 2600
 export interface PdfPages {
   readonly count: number
   readonly page: (index: number) => Promise<Blob>
-  readonly close: () => void
 }
 
 /** Errors: with a sentence, when it is none or is locked. */
@@ -36,6 +35,5 @@ export async function readPdf(file: Blob): Promise<PdfPages> {
       if (!blob) throw new Error(`Page ${index + 1} of this PDF could not be painted.`)
       return blob
     },
-    close: () => void loading.destroy(),
   }
 }

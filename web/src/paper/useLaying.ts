@@ -62,6 +62,7 @@ export function useLaying(work: PaperIn) {
         ...(form.boils && { boil: { frames: form.boilFrames, seed: Math.floor(Math.random() * 10_000) } }),
       })
       for (const edit of edits) if (!store.change(edit)) return false
+      for (const { page } of layings) page.laid = true
       store.level = level
       store.goTo(form.frame)
       done.value = `${layings.length === 1 ? '1 drawing' : `${layings.length} drawings`} laid from frame ${form.frame}.`

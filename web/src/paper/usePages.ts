@@ -1,6 +1,7 @@
 import type { Dropped, PageBox } from '@unhurried/core'
-import { computed, onUnmounted, reactive, ref, shallowReactive } from 'vue'
+import { computed, effectScope, reactive, ref, shallowReactive } from 'vue'
 import { freshId } from '../api/ids'
+import { useScene } from '../session/scene'
 import { WorkerClient } from '../workers/client'
 import {
   paperReportSchema,
@@ -30,16 +31,32 @@ export interface PageIn {
   hand: Lie
   boxes: PageBox[]
   trouble: string
+  /** It is on the sheet. */
+  laid: boolean
+}
+
+const shelves = new Map<string, Pages>()
+/** Pages that lie nowhere else yet are not let go of with the window without a word. */
+const unlaid = () => [...shelves.values()].some(({ pages }) => pages.some(({ laid }) => !laid))
+let guarded = false
+
+/** The pages brought into the scene that is open: they stay when one goes to the desk and back. */
+export function usePages(): Pages {
+  const { id } = useScene()
+  if (!guarded) addEventListener('beforeunload', (event) => unlaid() && event.preventDefault())
+  guarded = true
+  let pages = shelves.get(id)
+  if (!pages) shelves.set(id, (pages = effectScope(true).run(pagesIn)!))
+  return pages
 }
 
 /** Pages, each read in a worker and laid on the first of them. */
-export function usePages() {
+function pagesIn() {
   const client = new WorkerClient<PaperOrder, PaperReport>({
     start: () => new Worker(new URL('../workers/paper/worker.ts', import.meta.url), { type: 'module' }),
     reportSchema: paperReportSchema,
     died: DIED,
   })
-  onUnmounted(() => client.stop())
   const pages = shallowReactive<PageIn[]>([])
   const chosen = ref<string>()
   const settings = reactive({
@@ -88,6 +105,7 @@ export function usePages() {
     shallowReactive({
       ...{ key: freshId(), name, file, index },
       ...{ looked: undefined, levels: undefined, preview: undefined, hand: STAYS, boxes: reactive([]), trouble: '' },
+      laid: false,
     })
   /** False when as many lie here as can. */
   function add(name: string, file: PageIn['file'], index = 0): boolean {
@@ -118,4 +136,4 @@ export function usePages() {
     ...{ add, replace, takeOut, lookAt, orderOf },
   }
 }
-export type Pages = ReturnType<typeof usePages>
+export type Pages = ReturnType<typeof pagesIn>

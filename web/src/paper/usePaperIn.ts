@@ -1,8 +1,7 @@
 import { followedBy, type Matrix, type PageBox } from '@unhurried/core'
-import { computed, onUnmounted, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useScene } from '../session/scene'
 import { boxFitted, fitted, lieMatrix, STAYS, together, type Lie } from './placing'
-import type { PdfPages } from './read-pdf'
 import { usePages, type PageIn, type Pages } from './usePages'
 
 /** One drawing to be laid: a page, or a box of one. */
@@ -55,14 +54,10 @@ export type PaperIn = ReturnType<typeof usePaperIn>
 
 /** Brings in the pages of files, each by a name of its own. */
 function bringing({ add, client, trouble }: Pages) {
-  const pdfs: PdfPages[] = []
-  onUnmounted(() => pdfs.forEach((pdf) => pdf.close()))
-
   async function pagesIn(file: File): Promise<{ count: number; of?: (index: number) => () => Promise<Blob> }> {
     if (file.type === 'application/pdf' || /\.pdf$/i.test(file.name)) {
       const { readPdf } = await import('./read-pdf')
       const pdf = await readPdf(file)
-      pdfs.push(pdf)
       return { count: pdf.count, of: (index) => () => pdf.page(index) }
     }
     const answer = await client.ask({ kind: 'count', file })

@@ -1,0 +1,26 @@
+import { newScene, type Footage, type Scene } from '@unhurried/core'
+import { settingsOf } from '../../../core/src/testing/build'
+import { films, filmsUnder } from './films'
+
+const film = (fields: Partial<Footage> = {}): Footage => ({
+  ...{ id: 'f', name: 'Walk', file: 'b'.repeat(64), seconds: 1, width: 640, height: 360 },
+  ...{ start: 3, from: 0.5, speed: 1, strength: 0.4, x: 10, y: 20, across: 320 },
+  ...fields,
+})
+const under = (frame: number, ...all: Footage[]) => {
+  const scene: Scene = { ...newScene(settingsOf()), footage: Object.fromEntries(all.map((each) => [each.id, each])) }
+  return filmsUnder(scene, frame)
+}
+
+test('a film is a picture under the paper, named by its file and the second that is seen', () => {
+  const [seen] = under(5, film())
+  expect(seen).toMatchObject({ place: 'under', x: 10, y: 20, width: 320, strength: 0.4 })
+  expect(seen!.picture).toBe(`film:${'b'.repeat(64)}:0.583333333`)
+  expect([films.isPicture(seen!.picture), films.isPicture('b'.repeat(64))]).toEqual([true, false])
+})
+
+test('before its start, beyond its end and hidden it is not there; two lie one on the other', () => {
+  expect([under(2, film()), under(15, film()), under(5, film({ hidden: true }))]).toEqual([[], [], []])
+  expect(under(14, film(), film({ id: 'g', start: 14 })).map(({ id }) => id)).toEqual(['f', 'g'])
+  expect(filmsUnder(newScene(settingsOf()), 1)).toEqual([])
+})
