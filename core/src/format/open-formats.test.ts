@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto'
+import { encode } from 'fast-png'
 import { settingsOf } from '../testing/build'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -235,6 +237,61 @@ describe('the scene as an archive', () => {
     expect(JSON.parse(readFileSync(join(__dirname, '../../../docs/scene.schema.json'), 'utf8'))).toEqual(
       JSON.parse(JSON.stringify(sceneFileJsonSchema())),
     )
+  })
+
+  test('pages of paper and films under it come back with their files and with the ink that shows them', () => {
+    const picture = new Uint8Array(
+      encode({ width: 3, height: 2, data: new Uint8Array(6).fill(200), channels: 1, depth: 8 }),
+    )
+    const film = Uint8Array.from([0x1a, 0x45, 0xdf, 0xa3, ...new Array<number>(40).fill(7)])
+    const [named, filmed] = [picture, film].map((bytes) => createHash('sha256').update(bytes).digest('hex')) as [
+      string,
+      string,
+    ]
+    const papered = make(drawn, [
+      {
+        type: 'page.put',
+        page: { id: 'p', name: 'Page 1', picture: named, width: 3, height: 2, black: 40, white: 210.5 },
+      },
+      {
+        type: 'ink.change',
+        drawing: 'k2',
+        pass: 'rough',
+        remove: [],
+        add: [
+          {
+            at: 0,
+            piece: quantized({
+              ...({ kind: 'scan', id: 'scan', swatch: 'pencil', page: 'p', width: 3, height: 2 } as const),
+              matrix: [0.5, 0.25, -0.25, 0.5, 12.125, -3],
+            }),
+          },
+        ],
+      },
+      {
+        type: 'footage.put',
+        footage: {
+          ...{
+            id: 'f',
+            name: 'Walk',
+            file: filmed,
+            seconds: 2,
+            width: 640,
+            height: 360,
+            start: -4,
+            from: 0.5,
+            speed: 0.5,
+          },
+          ...{ step: 2, strength: 0.4, x: 1, y: 2, across: 300 },
+        },
+      },
+    ])
+    const read = readArchive(
+      writeArchive({ ...withInk(papered), pictures: new Map([[named, picture]]), sounds: new Map([[filmed, film]]) }),
+    )
+    expect(read.scene).toEqual(papered.scene)
+    expect([...read.ink.values()].map(({ ink }) => ink)).toEqual(expect.arrayContaining([papered.ink.get('k2/rough')!]))
+    expect([read.pictures.get(named), read.sounds.get(filmed)]).toEqual([picture, film])
   })
 
   test('reads back without loss, for any scene', () => {
