@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { seededRandom } from '../base/random'
-import { cutSheets, layPages, traceSheets } from '../testing/measured-paper'
+import { cutSheets, layPages, pairOfPages, traceSheets } from '../testing/measured-paper'
 import { madeLines, madePage } from '../testing/pages'
 import { cutDrawings } from './cut'
 import { cutOut, greyOf, shrunk, type Grey } from './grey'
@@ -116,25 +116,6 @@ describe('pegs', () => {
   })
 })
 
-/** Two pages that share so much of their drawing, the second one moved and turned. */
-function twoPages(seed: number, { own = 1, common = 1, pegs = false }) {
-  const random = seededRandom(seed)
-  const count = 5 + Math.floor(random() * 12)
-  const shared = madeLines(random, Math.round(common * count), BOX)
-  // Pegs stay on the page.
-  const [far, turned] = pegs ? [16, 3] : [60, 10]
-  const lie = { dx: 80 * random() - 40, dy: far * (random() - 0.5), turn: (random() - 0.5) * turned * DEGREE }
-  const page = (n: number) =>
-    madePage({
-      ...{ width: WIDTH, height: HEIGHT, seed: 2 * seed + n },
-      ...(n === 1 && { lie }),
-      ...(pegs && { pegs: 'bottom' as const }),
-      lines: [...shared, ...madeLines(random, Math.round(own * count), BOX)],
-      ...{ uneven: 0.5 * random(), grain: 8 * random(), paper: 190 + 60 * random() },
-    })
-  return { page: page(0), onto: page(1), lie }
-}
-
 describe('laying one page on another', () => {
   test('by what both show, half of each drawn on one alone: within half a pixel and a twentieth of a degree', () => {
     const { offs, turns, refused } = layPages(seeds(9100, 4), { common: 0.5 })
@@ -151,7 +132,7 @@ describe('laying one page on another', () => {
   })
 
   test('one read upside down is turned the right way up, by its pegs and by its drawing', () => {
-    const { page, onto, lie } = twoPages(9301, { own: 0.3, pegs: true })
+    const { page, onto, lie } = pairOfPages(9301, { common: 0.75, pegs: true })
     const turned = { ...page, data: Uint8Array.from(page.data).reverse() }
     for (const options of [{}, { pegs: [pegHoles(turned), pegHoles(onto)] as const }]) {
       const found = registerPage(turned, onto, options)
@@ -163,12 +144,12 @@ describe('laying one page on another', () => {
 
   test('two pages of different drawings are refused, and so is an empty one', () => {
     expect(layPages(seeds(9400, 3), { common: 0 })).toMatchObject({ refused: 3, wrong: 0 })
-    const empty = madePage({ width: WIDTH, height: HEIGHT, lines: [], grain: 0, uneven: 0 })
-    expect(registerPage(empty, twoPages(9409, {}).onto)).toHaveProperty('refused')
+    const empty = madePage({ width: 1200, height: 840, lines: [], grain: 0, uneven: 0 })
+    expect(registerPage(empty, pairOfPages(9409, { common: 0.5 }).onto)).toHaveProperty('refused')
   })
 
   test('pegs of another scale are refused', () => {
-    const { page, onto } = twoPages(9501, { pegs: true })
+    const { page, onto } = pairOfPages(9501, { common: 0.5, pegs: true })
     const wide = { ...pegHoles(onto), slots: pegHoles(onto).slots.map(({ x, y }, i) => ({ x: x + 20 * i, y })) }
     expect(registerPage(page, onto, { pegs: [pegHoles(page), wide] })).toHaveProperty('refused')
   })

@@ -19,7 +19,7 @@ interface Pair {
 }
 
 /** Two pages of one scale, the second moved and turned, each with its own light, grain and paper. */
-function pair(seed: number, { common, pegs = false }: Pair) {
+export function pairOfPages(seed: number, { common, pegs = false }: Pair) {
   const random = seededRandom(seed)
   const count = 8 + Math.floor(random() * 16)
   const shared = madeLines(random, Math.round(common * count), BOX)
@@ -48,7 +48,7 @@ interface Laid {
 export function layPages(seeds: readonly number[], kind: Pair): Laid {
   const laid: Laid = { offs: [], turns: [], refused: 0, wrong: 0 }
   for (const seed of seeds) {
-    const { page, onto, lie } = pair(seed, kind)
+    const { page, onto, lie } = pairOfPages(seed, kind)
     const found = registerPage(page, onto, kind.pegs ? { pegs: [pegHoles(page), pegHoles(onto)] } : {})
     if ('refused' in found) {
       laid.refused++

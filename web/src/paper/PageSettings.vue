@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import PaperLevels from '../parts/PaperLevels.vue'
 import { STAYS } from './placing'
 import type { PaperIn } from './usePaperIn'
 
@@ -12,17 +13,6 @@ const DROPS = [
   { value: 'red', word: 'red' },
 ] as const
 const levels = computed(() => page.value?.levels ?? page.value?.looked?.levels)
-/** Least step from paper to line. */
-const APART = 10
-function set(which: 'black' | 'white', value: number) {
-  const { black, white } = levels.value!
-  void work.setLevels(
-    page.value!,
-    which === 'black'
-      ? { black: Math.min(value, white - APART), white }
-      : { black, white: Math.max(value, black + APART) },
-  )
-}
 const half = () => {
   const { hand } = page.value!
   page.value!.hand = { ...hand, turn: hand.turn + Math.PI }
@@ -47,28 +37,11 @@ const moved = computed(() => {
     </button>
   </div>
   <template v-if="page && levels">
-    <label class="slide"
-      ><span>Paper ends at</span
-      ><ElSlider
-        :model-value="Math.round(levels.white)"
-        size="small"
-        :min="20"
-        :max="255"
-        :show-tooltip="false"
-        aria-label="Paper ends at"
-        @input="(value: number | number[]) => set('white', Number(value))"
-    /></label>
-    <label class="slide"
-      ><span>Line is whole at</span
-      ><ElSlider
-        :model-value="Math.round(levels.black)"
-        size="small"
-        :min="0"
-        :max="240"
-        :show-tooltip="false"
-        aria-label="Line is whole at"
-        @input="(value: number | number[]) => set('black', Number(value))"
-    /></label>
+    <PaperLevels
+      :levels="levels"
+      :apart="10"
+      @input="(black, white) => page && work.setLevels(page, { black, white })"
+    />
     <div class="line">
       <button v-if="!settings.apart" class="word" @click="half">Turn it half round</button>
       <button v-if="moved" class="word" @click="page.hand = STAYS">Lay it as it was found</button>

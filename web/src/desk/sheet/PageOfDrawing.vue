@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PASSES, type Page, type Scan, type SimpleEdit } from '@unhurried/core'
 import { computed } from 'vue'
+import PaperLevels from '../../parts/PaperLevels.vue'
 import { useScene } from '../../session/scene'
 
 /** The pages of paper this drawing shows: their names and levels, and taking them away. */
@@ -14,11 +15,7 @@ const scans = computed(() =>
   ),
 )
 const pageOf = ({ page }: Scan) => store.scene!.pages![page]!
-/** Least step from paper to line. */
-const APART = 4
 const put = (page: Page) => ({ type: 'page.put' as const, page })
-const white = (page: Page, value: number) => put({ ...page, white: Math.max(value, page.black + APART) })
-const black = (page: Page, value: number) => put({ ...page, black: Math.min(value, page.white - APART) })
 function rename(page: Page, name: string) {
   if (name.trim()) store.change(put({ ...page, name: name.trim() }))
 }
@@ -56,30 +53,11 @@ async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
       />
       <button class="word" @click="takeAway(scan)">Take the page away</button>
     </div>
-    <label
-      >paper ends at
-      <ElSlider
-        :model-value="pageOf(scan.piece).white"
-        size="small"
-        :min="10"
-        :max="255"
-        :show-tooltip="false"
-        aria-label="Paper ends at"
-        @input="(value: number | number[]) => store.attempt(white(pageOf(scan.piece), Number(value)))"
-        @change="(value: number | number[]) => store.change(white(pageOf(scan.piece), Number(value)))"
-    /></label>
-    <label
-      >line is whole at
-      <ElSlider
-        :model-value="pageOf(scan.piece).black"
-        size="small"
-        :min="0"
-        :max="250"
-        :show-tooltip="false"
-        aria-label="Line is whole at"
-        @input="(value: number | number[]) => store.attempt(black(pageOf(scan.piece), Number(value)))"
-        @change="(value: number | number[]) => store.change(black(pageOf(scan.piece), Number(value)))"
-    /></label>
+    <PaperLevels
+      :levels="pageOf(scan.piece)"
+      @input="(black, white) => store.attempt(put({ ...pageOf(scan.piece), black, white }))"
+      @change="(black, white) => store.change(put({ ...pageOf(scan.piece), black, white }))"
+    />
   </div>
 </template>
 
@@ -92,13 +70,5 @@ async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
 
 .name {
   width: 130px;
-}
-
-label {
-  display: grid;
-  grid-template-columns: 110px 1fr;
-  gap: 10px;
-  align-items: center;
-  padding-right: 12px;
 }
 </style>
