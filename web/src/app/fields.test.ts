@@ -66,7 +66,7 @@ const pins = (words: string): Act => ['desk/tools/useLandmarks.ts', words]
 const planner = (words: string): Act => ['plan/PlannerBench.vue', words]
 
 const sounds = (words: string): Act => ['sound/SoundRow.vue', words]
-const words = (act: string): Act => ['sound/WordsPanel.vue', act]
+const words = (act: string): Act => ['sound/words/WordsPanel.vue', act]
 
 const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   format: itself('the version of the document'),
@@ -241,7 +241,7 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'sounds{}.muted': sounds('set({ muted:'),
   'said{}.words[].text': words('work.layText('),
   'said{}.words[].sounds[]': words('work.writeSounds('),
-  'said{}.words[].at[]': ['sound/SheetWords.vue', 'work.putBorder('],
+  'said{}.words[].at[]': ['sound/words/SheetWords.vue', 'work.putBorder('],
   'said{}.words[].sureness': itself('how sure whoever listened was'),
   'said{}.words[].held[]': words('work.free('),
   'said{}.words[].written': words('work.writeSounds('),

@@ -8,7 +8,7 @@ import { heardOf } from '../session/measured'
 import SoundNotes from './SoundNotes.vue'
 import SoundNumber from './SoundNumber.vue'
 
-const WordsPanel = defineAsyncComponent(() => import('./WordsPanel.vue'))
+const WordsPanel = defineAsyncComponent(() => import('./words/WordsPanel.vue'))
 
 /** One sound of the scene, and all that can be changed about it. */
 const { sound } = defineProps<{ sound: Sound; frame: number }>()

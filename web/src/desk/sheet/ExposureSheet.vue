@@ -10,7 +10,7 @@ import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../../sound/SoundStrip.vue'))
-const SheetWords = defineAsyncComponent(() => import('../../sound/SheetWords.vue'))
+const SheetWords = defineAsyncComponent(() => import('../../sound/words/SheetWords.vue'))
 
 const props = defineProps<{
   scene: Scene

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { frameAtSecond, heardWords, type HeardWord, type Scene, type Sound } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import { followDrag } from '../parts/drag'
+import { followDrag } from '../../parts/drag'
 import { useWords } from './useWords'
 
 /** The words of one sound down the sheet: each where it is heard, its edges to be dragged or stepped. */

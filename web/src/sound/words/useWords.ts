@@ -9,10 +9,10 @@ import {
   type Sound,
 } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import { freshId } from '../api/ids'
-import { useScene } from '../session/scene'
-import type { WishedWord } from '../workers/sound/messages'
-import { layWordsIn } from '../session/measured'
+import { freshId } from '../../api/ids'
+import { useScene } from '../../session/scene'
+import type { WishedWord } from '../../workers/sound/messages'
+import { layWordsIn } from '../../session/measured'
 
 /** A word as it is wished: what it was before, and what changes. */
 interface Wish {

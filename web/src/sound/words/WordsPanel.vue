@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { counted, frameAtSecond, heardWords, isUnsure, LIMITS, SPEECH_SOUNDS, type Sound } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
-import { useScene } from '../session/scene'
-import MouthPanel from './MouthPanel.vue'
+import { useScene } from '../../session/scene'
+import MouthPanel from '../MouthPanel.vue'
 import { readCues } from './read-cues'
 import WordRow from './WordRow.vue'
 import { useWords } from './useWords'
