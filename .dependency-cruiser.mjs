@@ -10,6 +10,7 @@ const CORE = [
   'sound',
   'ink',
   'paper',
+  'lettering',
   'motion',
   'paint',
   'planners',

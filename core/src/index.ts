@@ -18,6 +18,7 @@ export { picturesOf } from './scene/pictures'
 export { soundFilesOf } from './scene/sounds'
 export { EditRefused } from './scene/refusal'
 export {
+  type Adjustment,
   type Answer,
   type Approach,
   type Blend,
@@ -60,6 +61,9 @@ export {
   TEXTURES,
   type Tone,
   TONES,
+  type Follows,
+  type PenPathDrawn,
+  type Writing,
 } from './scene/schema'
 export { faultOf, validate } from './scene/validate'
 export {
@@ -93,15 +97,27 @@ export {
   type Exposures,
   exposuresOf,
   firstFrameOf,
-  hasPan,
   mainSheet,
+  placed,
+  type Placed,
+} from './timing/sheet'
+export {
+  drawingShown,
+  drawingsOf,
+  followedLevel,
+  hasPan,
+  type Matte,
+  type Mattes,
+  type Moment,
+  momentAt,
+  passStates,
   type PictureRun,
   pictureRuns,
   runsWithin,
-  placed,
-  type Placed,
-  shownAt,
-} from './timing/sheet'
+  type Shown,
+} from './timing/shown'
+export { levelPalette } from './timing/level-palette'
+export { adjusted, adjustedPixels, isAdjusted } from './base/adjust'
 export { type Difference, takesDiffer } from './timing/takes'
 export { framesPerBeat, framesToSeconds, loopLength, secondsToFrames, timecode } from './timing/time'
 export { fractionInWords, isDrawn, planOfWork, progress, stepInWords, type WorkStep } from './timing/work'
@@ -263,3 +279,7 @@ export { pegHoles, withoutPegs } from './paper/pegs'
 export { withoutTable } from './paper/table'
 export { registerPage, whereLaid } from './paper/register'
 export { tracedLines, tracedShapes } from './paper/trace'
+export { planWriteOn, penWay, MOST_OVERLAP, type PenPath, type WrittenDrawing } from './lettering/write-on'
+export { revealTimes, USUAL_REACH, type Revealed } from './lettering/reveal'
+export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/strokes'
+export { writtenShapes, type WrittenShape } from './lettering/written'

@@ -47,6 +47,9 @@ export const LIMITS = {
   footageSpeed: { min: 0.05, max: 20 },
   /** Pages of paper that drawings of a scene show. */
   pages: 1000,
+  /** Paths of the pen over one drawing of lettering. */
+  penPaths: 400,
+  penPathPoints: 4000,
   /** Lines of one guide figure. */
   guideShapes: 200,
   /** A picture of a ground or a reference: longest side in pixels, and size in bytes. */

@@ -1,11 +1,12 @@
 import { channelsOf } from '../base/colour'
-import { PASSES, type Pass } from '../scene/schema'
+import { PASSES } from '../scene/schema'
 import { coloursOf } from '../scene/palette'
 import { panAt } from '../motion/pan'
 import type { SmallPicture } from '../motion/flash'
 import { rasterised, stampRings, type Grid } from '../ink/raster'
 import type { Ink } from '../ink/ink'
-import { exposureAt, exposuresOf, pictureRuns } from '../timing/sheet'
+import { levelPalette } from '../timing/level-palette'
+import { drawingsOf, passStates, pictureRuns } from '../timing/shown'
 import type { Subject } from './subject'
 import { memoLast } from '../base/memo'
 
@@ -76,36 +77,57 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
     width: Math.max(SIDE, Math.round(width * scale)),
     height: Math.max(SIDE, Math.round(height * scale)),
   }
-  const colours = coloursOf(scene.palette)
   const pots = new Map(scene.palette.map(({ id }, i) => [id, i + 1]))
-  const table = [channelsOf(paper), ...scene.palette.map(({ id }) => channelsOf(colours.get(id)!))]
+  const tableOf = (id: string): Table => {
+    const palette = levelPalette(scene, id)
+    const colours = coloursOf(palette)
+    return [channelsOf(paper), ...palette.map((swatch) => channelsOf(colours.get(swatch.id)!))]
+  }
+  const tables = new Map(scene.levelOrder.map((id) => [id, tableOf(id)]))
   const name = `${grid.width}x${grid.height}/${scale}`
   const frames: SmallPicture[] = []
   const kept: typeof laid = new Map()
-  const looks = `${name}/${table.join()}/${JSON.stringify(scene.levelOrder.map((id) => [scene.levels[id]!.hidden, scene.levels[id]!.strength, scene.levels[id]!.passes]))}`
+  const looks = `${name}/${paper}/${[...tables.values()].join()}/${JSON.stringify(
+    scene.levelOrder.map((id) => {
+      const { hidden, strength, passes, matte, follows } = scene.levels[id]!
+      return [hidden, strength, passes, matte, follows]
+    }),
+  )}`
+  const grey = scene.levelOrder.some((id) => !scene.levels[id]!.hidden && scene.levels[id]!.ground?.picture)
+  const offset = (id: string, frame: number) => {
+    const { ground, follows } = scene.levels[id]!
+    const pan = ground?.pan ? panAt(ground.pan, frame, length) : { x: 0, y: 0 }
+    return { dx: Math.round((pan.x + (follows?.x ?? 0)) * scale), dy: Math.round((pan.y + (follows?.y ?? 0)) * scale) }
+  }
+  /** The passes of a drawing as a level shows them. */
+  const passesOf = (id: string, drawing: string) =>
+    PASSES.flatMap((pass) => {
+      const state = passStates(scene, id)?.[pass]
+      const ink = inkOf(drawing, pass)
+      if (state?.hidden || ink.length === 0) return []
+      return [{ pots: potsOf(ink, pots, grid, scale, name), strength: state?.strength ?? 1 }]
+    })
   for (const run of pictureRuns(scene, take)) {
-    const layers: { pots: Pots; dx: number; dy: number; strength: number }[] = []
-    let grey = false
-    for (const id of scene.levelOrder) {
-      const level = scene.levels[id]!
-      if (level.hidden) continue
-      if (level.ground?.picture) grey = true
-      const drawing = exposureAt(exposuresOf(scene, id, take), run.frame)?.drawing
-      if (!drawing) continue
-      const pan = level.ground?.pan ? panAt(level.ground.pan, run.frame, length) : { x: 0, y: 0 }
-      const [dx, dy] = [Math.round(pan.x * scale), Math.round(pan.y * scale)]
-      for (const pass of PASSES) {
-        if (level.passes?.[pass]?.hidden) continue
-        const strength = (level.strength ?? 1) * (level.passes?.[pass]?.strength ?? 1)
-        const ink = inkOf(drawing, pass as Pass)
-        if (ink.length > 0) layers.push({ pots: potsOf(ink, pots, grid, scale, name), dx, dy, strength })
+    const layers: Layer[] = run.shown.flatMap(({ level: id, drawing }) => {
+      const matte = run.mattes[id]
+      const cut: Cut | undefined = matte && {
+        inside: matte.where === 'ink',
+        pots: matte.drawing === undefined ? [] : passesOf(matte.level, matte.drawing).map((pass) => pass.pots),
+        ...{ dx: Math.round(matte.x * scale), dy: Math.round(matte.y * scale) },
       }
-    }
-    const parts = layers.map((layer) => layer.pots)
-    const key = `${looks}/${run.shown.map(({ drawing }) => drawing).join()}/${layers.map(({ dx, dy }) => `${dx},${dy}`).join(' ')}`
+      return passesOf(id, drawing).map((pass) => ({
+        pots: pass.pots,
+        ...offset(id, run.frame),
+        strength: (scene.levels[id]!.strength ?? 1) * pass.strength,
+        table: tables.get(id)!,
+        ...(cut && { cut }),
+      }))
+    })
+    const parts = layers.flatMap((layer) => [layer.pots, ...(layer.cut?.pots ?? [])])
+    const key = `${looks}/${drawingsOf(run).join()}/${layers.map(({ dx, dy }) => `${dx},${dy}`).join(' ')}`
     const before = kept.get(key) ?? laid.get(key)
     const same = before && before.parts.length === parts.length && before.parts.every((part, i) => part === parts[i])
-    const picture = same ? before.picture : painted(layers, grid, table, grey)
+    const picture = same ? before.picture : painted(layers, grid, channelsOf(paper), grey)
     kept.set(key, { parts, picture })
     for (let i = 0; i < run.frames; i++) frames.push(picture)
   }
@@ -113,38 +135,42 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
   return frames
 }
 
-function painted(
-  layers: readonly { pots: Pots; dx: number; dy: number; strength: number }[],
-  grid: Grid,
-  table: readonly (readonly number[])[],
-  grey: boolean,
-): SmallPicture {
+type Table = readonly (readonly number[])[]
+/** What a layer is cut by: it is seen where one of these has a pot, or where none has. */
+interface Cut {
+  readonly inside: boolean
+  readonly pots: readonly Pots[]
+  readonly dx: number
+  readonly dy: number
+}
+interface Layer {
+  readonly pots: Pots
+  readonly dx: number
+  readonly dy: number
+  readonly strength: number
+  readonly table: Table
+  readonly cut?: Cut
+}
+
+function painted(layers: readonly Layer[], grid: Grid, paper: readonly number[], grey: boolean): SmallPicture {
   const data = new Uint8Array(grid.width * grid.height * 4)
-  const [r, g, b] = grey ? [GREY, GREY, GREY] : table[0]!
+  const [r, g, b] = grey ? [GREY, GREY, GREY] : paper
   for (let i = 0; i < data.length; i += 4) {
     data[i] = r!
     data[i + 1] = g!
     data[i + 2] = b!
     data[i + 3] = 255
   }
-  for (const { pots, dx, dy, strength } of layers) lay(data, pots, grid, dx, dy, table, strength)
+  for (const layer of layers) lay(data, layer, grid)
   return { width: grid.width, height: grid.height, data }
 }
 
-function lay(
-  data: Uint8Array,
-  pots: Pots,
-  { width, height }: Grid,
-  dx: number,
-  dy: number,
-  table: readonly (readonly number[])[],
-  strength: number,
-) {
+function lay(data: Uint8Array, { pots, dx, dy, table, strength, cut }: Layer, grid: Grid) {
+  const { width, height } = grid
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      const [fx, fy] = [x - dx, y - dy]
-      const pot = fx >= 0 && fy >= 0 && fx < width && fy < height ? pots[fy * width + fx]! : 0
-      if (pot === 0) continue
+      const pot = potAt(pots, grid, x - dx, y - dy)
+      if (pot === 0 || (cut && isCutAway(cut, grid, x, y))) continue
       const at = 4 * (y * width + x)
       const [r, g, b] = table[pot]!
       data[at] = data[at]! + (r! - data[at]!) * strength
@@ -153,3 +179,9 @@ function lay(
     }
   }
 }
+
+const potAt = (pots: Pots, { width, height }: Grid, x: number, y: number): number =>
+  x >= 0 && y >= 0 && x < width && y < height ? pots[y * width + x]! : 0
+
+const isCutAway = ({ inside, pots, dx, dy }: Cut, grid: Grid, x: number, y: number): boolean =>
+  pots.some((each) => potAt(each, grid, x - dx, y - dy) !== 0) !== inside

@@ -30,6 +30,7 @@ import { referencePut, referenceRemove } from './kind/references'
 import { textSchema } from '../scene/schema'
 import { sceneRate, sceneSet } from './kind/settings'
 import { sceneSize } from './kind/size'
+import { writingPut, writingRemove } from './kind/writings'
 import { soundPut, soundRemove, soundSaid } from './kind/sounds'
 import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './kind/takes'
 
@@ -95,6 +96,8 @@ const KINDS = [
   soundPut,
   soundRemove,
   soundSaid,
+  writingPut,
+  writingRemove,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }

@@ -6,7 +6,7 @@ import { drawingOf, withSheet } from './lookup'
 export function withoutDrawing(scene: Scene, drawing: string): Scene {
   const { level } = drawingOf(scene, drawing)
   let next: Scene = {
-    ...withoutGuides(scene, [drawing]),
+    ...withoutWritings(withoutGuides(scene, [drawing]), [drawing]),
     drawings: Object.fromEntries(Object.entries(scene.drawings).filter(([id]) => id !== drawing)),
   }
   for (const take of Object.keys(scene.sheets)) {
@@ -22,6 +22,14 @@ export function withoutGuides(scene: Scene, drawings: readonly string[]): Scene 
   const { guides, ...rest } = scene
   const left = Object.fromEntries(Object.entries(guides!).filter(([drawing]) => !drawings.includes(drawing)))
   return Object.keys(left).length > 0 ? { ...rest, guides: left } : rest
+}
+
+/** The scene without the pen's ways over these drawings. */
+export function withoutWritings(scene: Scene, drawings: readonly string[]): Scene {
+  if (!drawings.some((drawing) => scene.writings?.[drawing])) return scene
+  const { writings, ...rest } = scene
+  const left = Object.fromEntries(Object.entries(writings!).filter(([drawing]) => !drawings.includes(drawing)))
+  return Object.keys(left).length > 0 ? { ...rest, writings: left } : rest
 }
 
 /** The scene with a drawing struck from whatever chart asks for it. */

@@ -1,4 +1,4 @@
-import { pictureRuns, runsWithin } from '../timing/sheet'
+import { pictureRuns, runsWithin } from '../timing/shown'
 import { newScene } from '../scene/create'
 import { applyEdit } from '../edits/apply'
 import { drawn, settingsOf } from '../testing/build'

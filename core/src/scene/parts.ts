@@ -32,6 +32,7 @@ export const PART_DEPTH = {
   said: 1,
   pages: 1,
   footage: 1,
+  writings: 1,
 } as const satisfies Partial<Record<keyof Scene, number>>
 export type PartField = keyof typeof PART_DEPTH
 
@@ -45,6 +46,7 @@ const LATER: ReadonlySet<string> = new Set([
   'said',
   'pages',
   'footage',
+  'writings',
 ])
 
 export const isPartPath = (at: PartPath): boolean =>

@@ -39,6 +39,7 @@ export function pencilTest(scene: Scene, frames = PENCIL_TEST_FRAMES): Scene {
     takes: { [scene.mainTake]: take },
     mainTake: scene.mainTake,
     sheets: { [scene.mainTake]: columns },
+    ...(scene.pages && { pages: scene.pages }),
   }
 }
 

@@ -21,6 +21,7 @@ import {
   settingsSchema,
   soundSchema,
   takeSchema,
+  writingSchema,
   type Chart,
   type Column,
   type Drawing,
@@ -34,6 +35,7 @@ import {
   type Sound,
   type Swatch,
   type Take,
+  type Writing,
 } from './schema'
 import { sentenceOf } from '../base/sentence'
 
@@ -43,7 +45,7 @@ import { sentenceOf } from '../base/sentence'
  * drawings, charts their drawings, guides their drawing and plan, pins and bends their landmark.
  *
  * Some ids are only remembered, and may name what is gone: a plan's drawings and charts, a level's model and
- * what is pinned to its light table, lines put together by hand, the drawings of an answer, a reference's
+ * what is pinned to its light table, a level that is a matte or followed, the colours of a follower, lines put together by hand, the drawings of an answer, a reference's
  * level, the scene handed on to. Whoever reads those asks first.
  *
  * Ink lies outside of the document: `requireInk` in `edits/ink-counts` holds the counts against it.
@@ -103,6 +105,12 @@ function saidFault({ words }: Said): Fault {
   return undefined
 }
 
+function levelFault({ id, matte, follows, adjust }: Level): Fault {
+  if (matte?.level === id) return 'a level cannot be shown where it has ink itself.'
+  if (follows?.level === id) return 'a level cannot follow itself.'
+  return adjust && (adjust.black ?? 0) >= (adjust.white ?? 255) ? 'a level has no step from black to white.' : undefined
+}
+
 const chartDrawings = (chart: Chart): string[] => [chart.from, chart.to, ...chart.marks.map((mark) => mark.drawing)]
 
 const RULES: Readonly<Record<PartField, PartRule>> = {
@@ -129,7 +137,7 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
   levels: {
     schema: levelSchema,
     most: [LIMITS.levels, `A scene can have ${LIMITS.levels} levels.`],
-    fault: (_, level: Level, key) => filedUnder(level.id, key),
+    fault: (_, level: Level, key) => levelFault(level) ?? filedUnder(level.id, key),
   },
   drawings: {
     schema: drawingSchema,
@@ -196,6 +204,13 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     most: [LIMITS.plans, `A scene can have ${LIMITS.plans} plans laid. Take some out first.`],
     fault: (scene, plan: LaidPlan, key) =>
       hasLevel(scene, plan.level) ? filedUnder(plan.id, key) : 'a plan is on no level.',
+  },
+  writings: {
+    schema: writingSchema,
+    fault(scene, { paths }: Writing, drawing) {
+      if (!isOn(scene, drawing)) return 'lettering is written on a drawing that is not there.'
+      return distinct(paths.map(({ id }) => id)) ? undefined : 'two ways of the pen have one id.'
+    },
   },
   guides: {
     schema: guideSchema,

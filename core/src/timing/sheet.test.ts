@@ -3,7 +3,8 @@ import fc from 'fast-check'
 import { totalFrames } from '../scene/columns'
 import type { Exposure, Scene } from '../scene/schema'
 import { joined, spliced, writtenOut } from './column'
-import { drawingsShown, exposureAt, firstFrameOf, mainSheet, pictureRuns, placed, shownAt } from './sheet'
+import { drawingsShown, exposureAt, firstFrameOf, mainSheet, placed } from './sheet'
+import { pictureRuns, shownAt } from './shown'
 import { newScene } from '../scene/create'
 
 /** A sheet as a person counts it: what is shown on each single frame. */

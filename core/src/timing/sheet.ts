@@ -65,14 +65,6 @@ export function exposuresOf(scene: Scene, level: string, take = scene.mainTake):
 
 export const mainSheet = (scene: Scene, level: string): Exposures => exposuresOf(scene, level)
 
-/** What lies on the paper at `frame` of a take, from the bottom level up; hidden levels do not. */
-export function shownAt(scene: Scene, frame: number, take = scene.mainTake): { level: string; drawing: string }[] {
-  return scene.levelOrder.flatMap((level) => {
-    const drawing = scene.levels[level]!.hidden ? null : exposureAt(exposuresOf(scene, level, take), frame)?.drawing
-    return drawing ? [{ level, drawing }] : []
-  })
-}
-
 /**
  * The frames a chart spans in a take: from its first drawing to its second; when the second is first shown
  * before it, to where it is shown again, or on a looping level over the seam to the first drawing (which then
@@ -95,37 +87,3 @@ export function chartSpan(
   const overSeam = first <= fromFrame && scene.levels[level]!.loop && drawingsShown(exposures)[0]!.drawing === to
   return { fromFrame, toFrame: overSeam ? scene.settings.length + 1 : first }
 }
-
-export interface PictureRun {
-  /** First frame of the run and how many frames the same picture stays. */
-  readonly frame: number
-  readonly frames: number
-  readonly shown: readonly { readonly level: string; readonly drawing: string }[]
-}
-
-/** Whether a ground that can be seen moves. */
-export const hasPan = (scene: Scene): boolean =>
-  scene.levelOrder.some((id) => scene.levels[id]!.ground?.pan !== undefined && !scene.levels[id]!.hidden)
-
-/** The take as a list of pictures: one run for as long as the same drawings lie on the paper. */
-export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
-  const starts = new Set(
-    scene.levelOrder.flatMap((level) => placed(exposuresOf(scene, level, take)).map((exposure) => exposure.frame)),
-  )
-  // A ground that moves makes every frame a picture of its own.
-  if (hasPan(scene)) for (let frame = 1; frame <= scene.settings.length; frame++) starts.add(frame)
-  starts.add(1)
-  const ordered = [...starts].sort((a, b) => a - b)
-  return ordered.map((frame, i) => ({
-    frame,
-    frames: (ordered[i + 1] ?? scene.settings.length + 1) - frame,
-    shown: shownAt(scene, frame, take),
-  }))
-}
-
-/** As much of some runs of pictures as lies within frames, both ends among them. */
-export const runsWithin = (runs: readonly PictureRun[], first: number, last: number): PictureRun[] =>
-  runs.flatMap(({ frame, frames, shown }) => {
-    const [from, to] = [Math.max(frame, first), Math.min(frame + frames - 1, last)]
-    return from <= to ? [{ frame: from, frames: to - from + 1, shown }] : []
-  })

@@ -7,6 +7,7 @@ import {
   type Edit,
   type InkPiece,
   type PictureRun,
+  drawingsOf,
 } from '@unhurried/core'
 import { onUnmounted, ref, shallowRef, type Ref } from 'vue'
 import { api } from '../api/api'
@@ -147,7 +148,7 @@ async function madeOf(store: Store, seconds: number): Promise<NonNullable<Handov
 
 function inkOf(store: Store, which: 'shown' | 'all' | 'none', runs: readonly PictureRun[]) {
   const wanted = {
-    shown: () => runs.flatMap((run) => run.shown.map((entry) => entry.drawing)),
+    shown: () => runs.flatMap(drawingsOf),
     all: () => Object.keys(store.scene!.drawings),
     none: () => [],
   }[which]()

@@ -1,21 +1,27 @@
 import {
+  levelPalette,
   panAt,
+  passStates,
   PASSES,
   transformPoint,
   type Ground,
   type InkPiece,
   type Level,
   type Matrix,
+  type Matte,
+  type Mattes,
   type Pass,
   type Point,
   type Reference,
   type Scene,
+  type Shown,
 } from '@unhurried/core'
 import type { UnderLight } from './light-table'
 import type { Bitmaps } from './paint/bitmaps'
 import type { Box } from './paint/box'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
-import { compositeOf, paintGround } from './paint/picture'
+import { adjustedPicture } from './paint/adjusted-picture'
+import { compositeOf, layMatte, paintGround, paintMatte } from './paint/picture'
 import { knowPages } from './paint/scans'
 import { paintSilhouette } from './paint/silhouette'
 import type { InkOf, PictureOf, Style } from './paint/surface'
@@ -27,7 +33,8 @@ export interface OnTable {
   readonly frame: number
   readonly drawing: string | undefined
   readonly level: string
-  readonly shown: readonly { level: string; drawing: string }[]
+  readonly shown: readonly Shown[]
+  readonly mattes: Mattes
   readonly under: readonly UnderLight[]
   /** Only this level. */
   readonly only?: string | undefined
@@ -149,17 +156,53 @@ function hideOutside(layers: Layers, upright: Box | undefined) {
 }
 
 function layLevel(layers: Layers, level: Level, drawing: string | undefined) {
-  const { surface, pixels, inkOf, onTable } = layers
+  const { surface, onTable } = layers
+  const matte = onTable.mattes[level.id]
   surface.save()
   if (level.strength !== undefined) surface.globalAlpha = level.strength
   if (level.blend) surface.globalCompositeOperation = compositeOf(level.blend)
+  if (matte) surface.drawImage(cutLevel(layers, level, drawing, matte), 0, 0)
+  else layWhole(layers, level, drawing)
+  surface.restore()
+}
+
+/** A level before it is cut by anything. */
+function layWhole(layers: Layers, level: Level, drawing: string | undefined) {
+  const { surface, pixels, inkOf, onTable } = layers
   if (onTable.silhouettes) {
     surface.transform(...pixels)
+    const { x, y } = level.follows ?? { x: 0, y: 0 }
+    surface.translate(x, y)
     if (drawing !== undefined && level.kind !== 'ground') paintSilhouette(surface, drawing, inkOf)
   } else if (level.ground) {
     layGround(layers, level, level.ground, drawing)
   } else if (drawing !== undefined) layPasses(layers, drawing, level)
-  surface.restore()
+}
+
+/** Sheets on which levels are cut: as large as the table, and used again. */
+let sheets: readonly CanvasRenderingContext2D[] = []
+function clearSheets({ width, height }: HTMLCanvasElement): readonly CanvasRenderingContext2D[] {
+  if (sheets.length === 0) sheets = [0, 1].map(() => document.createElement('canvas').getContext('2d')!)
+  for (const { canvas } of sheets) {
+    // A canvas's size set again empties it.
+    canvas.width = width
+    canvas.height = height
+  }
+  return sheets
+}
+
+/** A level as its matte lets it be seen. */
+function cutLevel(layers: Layers, level: Level, drawing: string | undefined, matte: Matte): HTMLCanvasElement {
+  const [sheet, cut] = clearSheets(layers.surface.canvas) as [CanvasRenderingContext2D, CanvasRenderingContext2D]
+  sheet.save()
+  layWhole({ ...layers, surface: sheet }, level, drawing)
+  sheet.restore()
+  cut.save()
+  cut.transform(...layers.pixels)
+  paintMatte(cut, matte, layers.scene, layers.inkOf)
+  cut.restore()
+  layMatte(sheet, cut.canvas, matte)
+  return sheet.canvas
 }
 
 /** Grounds are painted as they are: they are few, and a bitmap would end at the edge of the table. */
@@ -170,10 +213,10 @@ function layGround(layers: Layers, level: Level, ground: Ground, drawing: string
   surface.transform(...pixels)
   if (pan) surface.translate(pan.x, pan.y)
   if (scene.settings.cells) surface.imageSmoothingEnabled = false
-  paintGround(surface, ground, pictureOf, scene.settings)
+  paintGround(surface, ground, pictureOf, { width: scene.settings.width, adjust: level.adjust })
   if (drawing !== undefined && pan) {
     for (const pass of PASSES) {
-      if (!level.passes?.[pass]?.hidden) paintInk(surface, inkOf(drawing, pass), scene.palette)
+      if (!level.passes?.[pass]?.hidden) paintInk(surface, inkOf(drawing, pass), levelPalette(scene, level.id))
     }
   }
   surface.restore()
@@ -184,30 +227,44 @@ function layGround(layers: Layers, level: Level, ground: Ground, drawing: string
 }
 
 function layPasses(layers: Layers, drawing: string, level: Level) {
-  const { surface, scene, pixels, lifted, inkOf, bitmaps } = layers
+  const { surface, scene } = layers
+  const states = passStates(scene, level.id)
   for (const pass of PASSES) {
-    const state = level.passes?.[pass]
+    const state = states?.[pass]
     if (state?.hidden) continue
     surface.save()
     surface.globalAlpha *= (state?.strength ?? 1) * (state?.dim ? DIM : 1)
     if (state?.blend) surface.globalCompositeOperation = compositeOf(state.blend)
-    if (lifted?.drawing === drawing && lifted.passes.has(pass)) {
-      const { from } = lifted
-      surface.transform(...pixels)
-      paintInk(
-        surface,
-        inkOf(drawing, pass).filter(({ id }) => !from.has(id)),
-        scene.palette,
-      )
-    } else if (layers.quick && !bitmaps.isReady(drawing, pass, 'ink')) {
-      layers.missing.push({ drawing, pass, style: 'ink', tint: '' })
-      surface.transform(...pixels)
-      paintQuick(surface, inkOf(drawing, pass), scene.palette)
-    } else {
-      const bitmap = bitmaps.get(drawing, pass, 'ink')
-      if (bitmap) bitmaps.lay(surface, bitmap)
-    }
+    layPass(layers, { drawing, pass, level })
     surface.restore()
+  }
+}
+
+function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pass: Pass; level: Level }) {
+  const { surface, scene, pixels, lifted, inkOf, bitmaps } = layers
+  const palette = levelPalette(scene, level.id)
+  const follower = scene.drawings[drawing]?.level === level.id ? '' : level.id
+  const { x, y } = level.follows ?? { x: 0, y: 0 }
+  if (lifted?.drawing === drawing && lifted.passes.has(pass)) {
+    const { from } = lifted
+    surface.transform(...pixels)
+    paintInk(
+      surface,
+      inkOf(drawing, pass).filter(({ id }) => !from.has(id)),
+      palette,
+    )
+  } else if (follower !== '' && (x !== 0 || y !== 0)) {
+    // A bitmap ends at the edge of the table: laid elsewhere it would be cut off there.
+    surface.transform(...pixels)
+    surface.translate(x, y)
+    paintInk(surface, inkOf(drawing, pass), palette)
+  } else if (layers.quick && !bitmaps.isReady(drawing, pass, 'ink', follower)) {
+    layers.missing.push({ drawing, pass, style: 'ink', tint: follower })
+    surface.transform(...pixels)
+    paintQuick(surface, inkOf(drawing, pass), palette)
+  } else {
+    const bitmap = bitmaps.get(drawing, pass, 'ink', follower)
+    if (bitmap) bitmaps.lay(surface, bitmap)
   }
 }
 
@@ -237,9 +294,10 @@ function layUnder(layers: Layers, { drawing, style, strength, tint }: UnderLight
 }
 
 function layReferences({ surface, pixels, pictureOf, references }: Layers) {
-  for (const { picture, x, y, width, strength } of references) {
-    const bitmap = pictureOf(picture)
-    if (!bitmap) continue
+  for (const { picture, x, y, width, strength, adjust } of references) {
+    const found = pictureOf(picture)
+    if (!found) continue
+    const bitmap = adjustedPicture(found, adjust)
     surface.save()
     surface.transform(...pixels)
     surface.globalAlpha = strength

@@ -1,4 +1,4 @@
-import { exposureAt, exposuresOf, type StrokeShape, type Scene } from '@unhurried/core'
+import { momentAt, type StrokeShape, type Scene } from '@unhurried/core'
 import { paintLine } from './paint/ink'
 import { livePath } from './paint/paths'
 import type { InkOf } from './paint/surface'
@@ -101,7 +101,5 @@ const looksSame = (a: Film, b: Film): boolean =>
   a.only === b.only &&
   a.silhouettes === b.silhouettes
 
-function isShown({ scene, take }: Film, id: string, frame: number): boolean {
-  const drawing = scene.drawings[id]
-  return drawing !== undefined && exposureAt(exposuresOf(scene, drawing.level, take), frame)?.drawing === id
-}
+const isShown = ({ scene, take }: Film, id: string, frame: number): boolean =>
+  momentAt(scene, frame, take).shown.some(({ drawing, level }) => drawing === id && scene.drawings[id]?.level === level)

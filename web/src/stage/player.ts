@@ -1,4 +1,4 @@
-import { hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
+import { drawingsOf, hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { free } from './release-canvas'
 import { pictures } from './pictures'
@@ -36,7 +36,7 @@ export function composedPictures({
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const panned = hasPan(scene)
   const nameOf = (run: PictureRun) =>
-    `${run.shown.map((entry) => entry.drawing).join(' ')}${panned ? ` at ${run.frame}` : ''}`
+    `${drawingsOf(run).join(' ')} /${run.shown.map(({ level }) => level).join()}${panned ? ` at ${run.frame}` : ''}`
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
   const kept = new LRUCache<string, HTMLCanvasElement>({ max: most, dispose: free })
 
@@ -51,6 +51,7 @@ export function composedPictures({
       scene,
       frame: run.frame,
       shown: run.shown,
+      mattes: run.mattes,
       inkOf,
       pictureOf,
       scale,

@@ -6,6 +6,7 @@ const onTable = (frame: number, slid = new Map()): OnTable => ({
   drawing: 'a',
   level: 'A',
   shown: [],
+  mattes: {},
   under: [],
   only: undefined,
   slid,

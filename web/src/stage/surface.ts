@@ -1,5 +1,6 @@
 import {
   followedBy,
+  levelPalette,
   movedBy,
   scaledAbout,
   transformPoint,
@@ -54,6 +55,7 @@ const NOTHING: OnTable = {
   drawing: undefined,
   level: '',
   shown: [],
+  mattes: {},
   under: [],
   slid: new Map(),
   silhouettes: false,
@@ -295,7 +297,8 @@ export class Table {
     if (!lifted) return this.#top.clear()
     this.#top.paintEverywhere((surface) => {
       surface.transform(...lifted.matrix)
-      paintInk(surface, lifted.pieces, this.#given.scene().palette)
+      const scene = this.#given.scene()
+      paintInk(surface, lifted.pieces, levelPalette(scene, scene.drawings[lifted.drawing]?.level ?? ''))
     })
   }
 

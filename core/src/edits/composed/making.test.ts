@@ -44,7 +44,7 @@ test('more pictures than edits repeat them; an edit that is refused today is lef
 
 test('so many seconds are so many pictures, on twos, at slow rates on ones', () => {
   expect(makingRuns(2, 24)).toHaveLength(24)
-  expect(makingRuns(2, 24).at(-1)).toEqual({ frame: 47, frames: 2, shown: [] })
+  expect(makingRuns(2, 24).at(-1)).toEqual({ frame: 47, frames: 2, shown: [], mattes: {} })
   expect(makingRuns(1, 8)).toHaveLength(8)
   expect(makingRuns(0.001, 24)).toHaveLength(1)
 })

@@ -1,6 +1,7 @@
 import type { Ink } from '../../ink/ink'
 import type { Pass, Scene } from '../../scene/schema'
-import { exposuresOf, firstFrameOf, shownAt, type PictureRun } from '../../timing/sheet'
+import { exposuresOf, firstFrameOf } from '../../timing/sheet'
+import { momentAt, type Moment, type PictureRun } from '../../timing/shown'
 import { EditRefused } from '../../scene/refusal'
 import { applyEdit, inkAfter, inkKey } from '../apply'
 import { simpleEditsOf, type Edit } from '../kinds'
@@ -13,14 +14,12 @@ const SLOW = 12
 export function makingRuns(seconds: number, fps: number): PictureRun[] {
   const held = fps < SLOW ? 1 : HELD
   const count = Math.max(1, Math.round((seconds * fps) / held))
-  return Array.from({ length: count }, (_, i) => ({ frame: 1 + i * held, frames: held, shown: [] }))
+  return Array.from({ length: count }, (_, i) => ({ frame: 1 + i * held, frames: held, shown: [], mattes: {} }))
 }
 
 /** A moment of the making: the scene as it was, and the frame of what was just drawn or changed. */
-export interface MadeMoment {
+export interface MadeMoment extends Moment {
   readonly scene: Scene
-  readonly frame: number
-  readonly shown: readonly { readonly level: string; readonly drawing: string }[]
 }
 
 /** How a scene came to be: its edits made again, from its beginning on, looked at so many times at even steps. */
@@ -48,7 +47,7 @@ export class Making {
     if (until < this.#done) this.#begin()
     while (this.#done < until) this.#make(this.edits[this.#done++]!)
     const frame = Math.min(this.#frame, this.#scene.settings.length)
-    return { scene: this.#scene, frame, shown: shownAt(this.#scene, frame) }
+    return { scene: this.#scene, ...momentAt(this.#scene, frame) }
   }
 
   /** Ink of the moment that was asked for last. */

@@ -5,7 +5,7 @@ import { refuse } from '../../scene/refusal'
 import { idSchema, levelSchema, type Level, type Scene } from '../../scene/schema'
 import { editKind } from '../edit'
 import { levelOf, requireFree } from '../lookup'
-import { withoutGuides } from '../take-out'
+import { withoutGuides, withoutWritings } from '../take-out'
 
 export const levelAdd = editKind({
   pastLocks: true,
@@ -35,9 +35,23 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   ground: 'the ground',
   model: 'the model drawing',
   kind: 'the kind',
+  matte: 'the matte',
+  follows: 'what is followed',
+  adjust: 'tone and hue',
 }
 /** What a level can be without. */
-const DROPPED = ['hidden', 'locked', 'blend', 'strength', 'passes', 'model', 'ground'] as const
+const DROPPED = [
+  'hidden',
+  'locked',
+  'blend',
+  'strength',
+  'passes',
+  'model',
+  'ground',
+  'matte',
+  'follows',
+  'adjust',
+] as const
 
 export const levelSet = editKind({
   pastLocks: true,
@@ -53,6 +67,9 @@ export const levelSet = editKind({
       passes: shape.passes.nullable(),
       model: shape.model.nullable(),
       ground: shape.ground.nullable(),
+      matte: shape.matte.nullable(),
+      follows: shape.follows.nullable(),
+      adjust: shape.adjust.nullable(),
     }),
   }),
   apply(scene, { level, fields }) {
@@ -75,6 +92,7 @@ export const levelSet = editKind({
     if (says(after['passes']) === false) delete after['passes']
     if (fields.model && scene.drawings[fields.model]?.level !== level)
       refuse('The model must be a drawing of this level.')
+    requireBesides(scene, level, fields)
     return { ...scene, levels: { ...scene.levels, [level]: after as Level } }
   },
   words: ({ level, fields }, scene) =>
@@ -82,6 +100,23 @@ export const levelSet = editKind({
       .map((field) => FIELD_WORDS[field] ?? field)
       .join(', ')} of level ${scene.levels[level]?.name ?? level}`,
 })
+
+interface Besides {
+  readonly matte?: Level['matte'] | null
+  readonly follows?: Level['follows'] | null
+}
+/** A matte is another level, and so is one that is followed, which follows none itself. */
+function requireBesides(scene: Scene, level: string, { matte, follows }: Besides) {
+  for (const other of [matte?.level, follows?.level]) {
+    if (other === undefined) continue
+    const { name } = levelOf(scene, other)
+    if (other === level) refuse(`Level ${name} cannot be that for itself. Choose another level.`)
+    if (other === follows?.level && scene.levels[other]!.follows)
+      refuse(`Level ${name} follows another level itself. Follow that one.`)
+  }
+  if (follows && Object.values(scene.levels).some((each) => each.follows?.level === level))
+    refuse('Another level follows this one, so that it cannot follow in turn.')
+}
 
 /** Whether a value differs from what is meant where nothing is said. */
 function says(value: unknown): boolean {
@@ -115,7 +150,7 @@ export const levelRemove = editKind({
     const mine = new Set(Object.values(scene.drawings).flatMap((entry) => (entry.level === level ? [entry.id] : [])))
     const { [level]: _, ...levels } = scene.levels
     const next: Scene = {
-      ...withoutGuides(scene, [...mine]),
+      ...withoutWritings(withoutGuides(scene, [...mine]), [...mine]),
       levelOrder: scene.levelOrder.filter((id) => id !== level),
       levels,
       drawings: without(scene.drawings, (entry) => entry.level === level),

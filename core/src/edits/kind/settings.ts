@@ -54,6 +54,16 @@ const filmsMoved = (films: NonNullable<Scene['footage']>, atRate: (frame: number
     ]),
   )
 
+/** And what follows another level is as long behind it. */
+const followersAtRate = (levels: Scene['levels'], rate: number): Scene['levels'] =>
+  Object.fromEntries(
+    Object.entries(levels).map(([id, level]) => {
+      if (!level.follows) return [id, level]
+      const frames = clamp(Math.round(level.follows.frames * rate), -LIMITS.length.max, LIMITS.length.max)
+      return [id, { ...level, follows: { ...level.follows, frames } }]
+    }),
+  )
+
 /** Another rate, keeping every frame (so that it plays faster or slower) or every second (so that the frames are shared out anew). */
 export const sceneRate = editKind({
   pastLocks: true,
@@ -111,6 +121,7 @@ export const sceneRate = editKind({
       },
       sheets,
       takes,
+      levels: followersAtRate(scene.levels, fps / was.fps),
       ...(scene.footage && { footage: filmsMoved(scene.footage, atRate) }),
       ...(scene.sounds && { sounds: soundsMoved(scene.sounds, atRate) }),
     }

@@ -9,7 +9,9 @@ import {
   type Guide,
   type Pin,
   type Reference,
+  type Level,
   type Scene,
+  type Writing,
 } from '../../scene/schema'
 import { editKind } from '../edit'
 
@@ -57,14 +59,26 @@ const filmPlaced = (film: Footage, by: Placing): Footage => ({
   across: clamp(film.across * by.scale, 1, LIMITS.reach),
 })
 
+const writingPlaced = ({ paths }: Writing, by: Placing): Writing => ({
+  paths: paths.map((path) => ({
+    ...path,
+    points: path.points.map((value, i) => within(value * by.scale + (i % 2 === 0 ? by.x : by.y))),
+  })),
+})
+
+/** What follows lies as far off as the paper has grown. */
+const levelPlaced = (level: Level, by: Placing): Level => ({
+  ...level,
+  ...(level.ground && { ground: groundPlaced(level.ground, by) }),
+  ...(level.follows && { follows: placed(level.follows, { ...by, x: 0, y: 0 }) }),
+})
+
 /** Everything with a place but ink: pins, bends of charts, grounds, guides, references under the paper. */
 function everythingPlaced(scene: Scene, by: Placing): Scene {
   if (by.scale === 1 && by.x === 0 && by.y === 0) return scene
   return {
     ...scene,
-    levels: eachOf(scene.levels, (level) =>
-      level.ground ? { ...level, ground: groundPlaced(level.ground, by) } : level,
-    ),
+    levels: eachOf(scene.levels, (level) => (level.ground || level.follows ? levelPlaced(level, by) : level)),
     drawings: eachOf(scene.drawings, (drawing) =>
       drawing.pins ? { ...drawing, pins: eachOf(drawing.pins, (pin) => placed(pin, by)) } : drawing,
     ),
@@ -72,6 +86,7 @@ function everythingPlaced(scene: Scene, by: Placing): Scene {
       chart.bends ? { ...chart, bends: eachOf(chart.bends, (bend) => within(bend * by.scale)) } : chart,
     ),
     ...(scene.guides && { guides: eachOf(scene.guides, (guide) => guidePlaced(guide, by)) }),
+    ...(scene.writings && { writings: eachOf(scene.writings, (writing) => writingPlaced(writing, by)) }),
     ...(scene.footage && { footage: eachOf(scene.footage, (film) => filmPlaced(film, by)) }),
     ...(scene.references && { references: eachOf(scene.references, (each) => referencePlaced(each, by)) }),
   }

@@ -2,7 +2,8 @@ import type { Ink } from '../../ink/ink'
 import { panAt } from '../../motion/pan'
 import { coloursOf } from '../../scene/palette'
 import { PASSES, type Blend, type Level, type Scene } from '../../scene/schema'
-import type { PictureRun } from '../../timing/sheet'
+import { levelPalette } from '../../timing/level-palette'
+import { passStates, type Matte, type PictureRun } from '../../timing/shown'
 import type { Exporter } from '../exported'
 import { attribute, outlineOf } from './ink-paths'
 import { pictureHead } from '../picture-head'
@@ -21,19 +22,19 @@ const look = ({ strength = 1, blend }: { strength?: number | undefined; blend?: 
   return `${strength === 1 ? '' : ` opacity="${number(strength)}"`}${style}`
 }
 
-/** One drawing with the passes its level shows. */
-function drawingGroup(scene: Scene, level: Level, drawing: string, inkOf: InkOf): string {
-  const colours = coloursOf(scene.palette)
+/** One drawing with the passes a level shows, in the level's colours or all of it in one. */
+function drawingGroup(scene: Scene, level: string, drawing: string, inkOf: InkOf, one?: string): string {
+  const colours = coloursOf(levelPalette(scene, level))
   const passes = PASSES.flatMap((pass) => {
-    const state = level.passes?.[pass]
+    const state = passStates(scene, level)?.[pass]
     const ink = inkOf(drawing, pass)
     if (state?.hidden || ink.length === 0) return []
     const paths = ink.map((piece) => {
       const rule = piece.kind === 'fill' ? ' fill-rule="evenodd"' : ''
       const crisp = piece.kind === 'cells' ? ' shape-rendering="crispEdges"' : ''
-      return `<path fill="${attribute(colours.get(piece.swatch) ?? '#2a2932')}"${rule}${crisp} d="${outlineOf(piece)}"/>`
+      return `<path fill="${attribute(one ?? colours.get(piece.swatch) ?? '#2a2932')}"${rule}${crisp} d="${outlineOf(piece)}"/>`
     })
-    return [`<g${look(state ?? {})}>${paths.join('')}</g>`]
+    return [`<g${one === undefined ? look(state ?? {}) : ''}>${paths.join('')}</g>`]
   })
   return passes.join('')
 }
@@ -94,23 +95,38 @@ export function movingSvg({ scene, runs, inkOf, pictures, clear, width, height }
   const first = runs[0]!.frame
   const whole = runs.reduce((sum, { frames }) => sum + frames, 0)
   const styles: string[] = []
-  const levels = scene.levelOrder.flatMap((id, n) => {
-    const level = scene.levels[id]!
-    if (level.hidden) return []
-    const stays = staysOf(runs, id, first)
-    const drawings = [...stays].map(([drawing, own], i) => {
-      const name = `l${n}d${i}`
+  /** Drawings that come and go, each once. */
+  const coming = (prefix: string, stays: ReadonlyMap<string, readonly Stay[]>, groupOf: (drawing: string) => string) =>
+    [...stays].map(([drawing, own], i) => {
+      const name = `${prefix}d${i}`
       const always = own.reduce((sum, { frames }) => sum + frames, 0) === whole
       if (!always) styles.push(comesAndGoes(name, own, whole), `#${name}{animation-name:${name}}`)
       const hidden = own[0]!.at > 0 ? ' visibility="hidden"' : ''
-      const steps = always ? '' : ' class="m"'
-      return `<g id="${name}"${steps}${hidden}>${drawingGroup(scene, level, drawing, inkOf)}</g>`
+      return `<g id="${name}"${always ? '' : ' class="m"'}${hidden}>${groupOf(drawing)}</g>`
     })
+  const levels = scene.levelOrder.flatMap((id, n) => {
+    const level = scene.levels[id]!
+    if (level.hidden) return []
+    const stays = staysOf(runs, first, ({ shown }) => shown.find((each) => each.level === id)?.drawing)
+    const drawings = coming(`l${n}`, stays, (drawing) => drawingGroup(scene, id, drawing, inkOf))
     const moves = level.ground?.pan !== undefined
     if (moves)
       styles.push(goesBy(`l${n}`, level, { first, whole, length: settings.length }), `#l${n}{animation-name:l${n}}`)
+    const { x, y } = level.follows ?? { x: 0, y: 0 }
+    const moved = x !== 0 || y !== 0 ? ` transform="translate(${number(x)} ${number(y)})"` : ''
+    const matte = runs.map(({ mattes }) => mattes[id]).find((each) => each !== undefined)
+    const cutBy = (drawing: string) =>
+      drawingGroup(scene, matte!.level, drawing, inkOf, matte!.where === 'ink' ? '#fff' : '#000')
+    const cut =
+      matte &&
+      coming(
+        `k${n}`,
+        staysOf(runs, first, ({ mattes }) => mattes[id]?.drawing),
+        cutBy,
+      )
     return [
-      `<g id="l${n}"${moves ? ' class="m"' : ''}${look(level)}>${groundImage(level, pictures)}${drawings.join('\n')}</g>`,
+      ...(cut ? [maskOf(`k${n}`, matte!, cut)] : []),
+      `<g${cut ? ` mask="url(#k${n})"` : ''}${look(level)}><g id="l${n}"${moves ? ' class="m"' : ''}${moved}>${groundImage(level, pictures)}${drawings.join('\n')}</g></g>`,
     ]
   })
   const seconds = number(whole / settings.fps)
@@ -128,17 +144,28 @@ export function movingSvg({ scene, runs, inkOf, pictures, clear, width, height }
   ].join('\n')
 }
 
-/** When each drawing of a level is there, those one after the other as one stay. */
-function staysOf(runs: readonly PictureRun[], level: string, first: number): Map<string, Stay[]> {
+/** A mask that shows what lies under its ink, or all but that. It is larger than any paper. */
+function maskOf(name: string, { where, x, y }: Matte, drawings: readonly string[]): string {
+  const everywhere = '<rect x="-20000" y="-20000" width="40000" height="40000" fill="#fff"/>'
+  const area = 'maskUnits="userSpaceOnUse" x="-20000" y="-20000" width="40000" height="40000"'
+  return `<mask id="${name}" ${area}>${where === 'none' ? everywhere : ''}<g transform="translate(${number(x)} ${number(y)})">${drawings.join('')}</g></mask>`
+}
+
+/** When each drawing is there, those one after the other as one stay. */
+function staysOf(
+  runs: readonly PictureRun[],
+  first: number,
+  drawingOf: (run: PictureRun) => string | undefined,
+): Map<string, Stay[]> {
   const stays = new Map<string, Stay[]>()
-  for (const { frame, frames, shown } of runs) {
-    const drawing = shown.find((each) => each.level === level)?.drawing
+  for (const run of runs) {
+    const drawing = drawingOf(run)
     if (drawing === undefined) continue
     const own = stays.get(drawing) ?? []
     const last = own.at(-1)
-    const at = frame - first
-    if (last && last.at + last.frames === at) own[own.length - 1] = { at: last.at, frames: last.frames + frames }
-    else own.push({ at, frames })
+    const at = run.frame - first
+    if (last && last.at + last.frames === at) own[own.length - 1] = { at: last.at, frames: last.frames + run.frames }
+    else own.push({ at, frames: run.frames })
     stays.set(drawing, own)
   }
   return stays

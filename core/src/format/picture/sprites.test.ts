@@ -1,4 +1,4 @@
-import { pictureRuns } from '../../timing/sheet'
+import { pictureRuns } from '../../timing/shown'
 import { decode } from 'fast-png'
 import fc from 'fast-check'
 import { strFromU8, unzipSync } from 'fflate'

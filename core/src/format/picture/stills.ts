@@ -1,4 +1,4 @@
-import type { PictureRun } from '../../timing/sheet'
+import type { PictureRun } from '../../timing/shown'
 import type { Exporter } from '../exported'
 import { saidSrgb } from './chunks'
 import { Zip, ZipPassThrough } from 'fflate'

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
+import { adjustmentSchema } from './adjustment'
 import { passSchema } from './drawing'
-import { between, colourSchema, idSchema, nameSchema, shareSchema } from './fields'
+import { between, colourSchema, idSchema, nameSchema, placeNumber, shareSchema } from './fields'
 import { groundSchema } from './ground'
 import { blendSchema } from './picture'
 
@@ -46,6 +47,25 @@ const passStateSchema = z.strictObject({
 })
 export type PassState = z.infer<typeof passStateSchema>
 
+/** Shown only where another level has ink, or only where it has none. */
+const matteSchema = z.strictObject({ level: idSchema, where: z.enum(['ink', 'none']) })
+
+/** Shows what another level shows, some frames later or ahead, elsewhere, in other colours. */
+const followsSchema = z.strictObject({
+  level: idSchema,
+  /** Later by so many frames, ahead below 0. */
+  frames: between('Frames behind', { min: -LIMITS.length.max, max: LIMITS.length.max }),
+  x: placeNumber(),
+  y: placeNumber(),
+  /** Only these of its drawings. */
+  only: z.array(idSchema).min(1).max(LIMITS.drawings).optional(),
+  /** All of it in one colour. */
+  swatch: idSchema.optional(),
+  /** Colours shown in place of others. */
+  swatches: z.record(idSchema, idSchema).optional(),
+})
+export type Follows = z.infer<typeof followsSchema>
+
 export const levelSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
@@ -66,5 +86,8 @@ export const levelSchema = z.strictObject({
   /** The drawing that is the model of size and colour. */
   model: idSchema.optional(),
   ground: groundSchema.optional(),
+  matte: matteSchema.optional(),
+  follows: followsSchema.optional(),
+  adjust: adjustmentSchema.optional(),
 })
 export type Level = z.infer<typeof levelSchema>

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
+import { adjustmentSchema } from './adjustment'
 import { idSchema, nameSchema, placeNumber, shareSchema } from './fields'
 
 /** How what lies on top meets what lies below it. */
@@ -31,6 +32,7 @@ export const referenceSchema = z.strictObject({
   /** Width: as a share of the table's beside the paper, in scene pixels under it. */
   width: z.number().min(0.02).max(LIMITS.reach),
   strength: shareSchema,
+  adjust: adjustmentSchema.optional(),
   locked: z.boolean().optional(),
   /** The model sheet of this level. */
   level: idSchema.optional(),

@@ -9,6 +9,7 @@ import { pageSchema } from './page'
 import { paletteSchema } from './palette'
 import { referenceSchema } from './picture'
 import { footageSchema } from './footage'
+import { writingSchema } from './writing'
 import { guideSchema, planSchema } from './plan'
 import { saidSchema } from './said'
 import { settingsSchema } from './settings'
@@ -40,5 +41,7 @@ export const sceneSchema = z.strictObject({
   pages: z.record(idSchema, pageSchema).optional(),
   /** Films under the paper. */
   footage: z.record(idSchema, footageSchema).optional(),
+  /** How lettering is written, by drawing. */
+  writings: z.record(idSchema, writingSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

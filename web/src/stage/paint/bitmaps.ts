@@ -12,6 +12,7 @@ interface Entry {
   drawing: string
   pass: Pass
   style: Style
+  /** Under the light its one tint; as inked the level that follows its own, '' for its own. */
   tint: string
   /** How many of its pieces are painted. */ painted: number
 }
@@ -22,7 +23,8 @@ interface BitmapsOptions {
   readonly height: number
   readonly cells?: boolean
   readonly inkOf: InkOf
-  readonly palette: () => readonly Swatch[]
+  /** The colours of a drawing, as its own level shows it or one that follows that. */
+  readonly palette: (drawing: string, follower: string) => readonly Swatch[]
 }
 
 /**
@@ -72,7 +74,7 @@ export class Bitmaps {
     if (entry.painted < ink.length) {
       const surface = this.#surfaceOf(entry.canvas)
       do {
-        paintInk(surface, ink.slice(entry.painted, entry.painted + AT_ONCE), this.options.palette(), style, tint)
+        paintInk(surface, ink.slice(entry.painted, entry.painted + AT_ONCE), this.#paletteOf(entry), style, tint)
         entry.painted = Math.min(ink.length, entry.painted + AT_ONCE)
       } while (entry.painted < ink.length && !enough())
     }
@@ -101,7 +103,7 @@ export class Bitmaps {
     for (const entry of this.#entries.values()) {
       // One that is not whole yet gets them in its turn.
       if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < before) continue
-      paintInk(this.#surfaceOf(entry.canvas), pieces, this.options.palette(), entry.style, entry.tint)
+      paintInk(this.#surfaceOf(entry.canvas), pieces, this.#paletteOf(entry), entry.style, entry.tint)
       entry.painted += pieces.length
     }
   }
@@ -119,6 +121,10 @@ export class Bitmaps {
 
   clear(): void {
     this.#entries.clear()
+  }
+
+  #paletteOf({ drawing, style, tint }: Entry): readonly Swatch[] {
+    return this.options.palette(drawing, style === 'ink' ? tint : '')
   }
 
   #canvas(): HTMLCanvasElement {

@@ -1,13 +1,20 @@
 import {
+  levelPalette,
   panAt,
+  passStates,
   PASSES,
+  type Adjustment,
   type Blend,
   type Ground,
+  type Matte,
+  type Mattes,
   type Pass,
   type PassState,
   type Scene,
+  type Shown,
   type Swatch,
 } from '@unhurried/core'
+import { adjustedPicture } from './adjusted-picture'
 import { paintInk } from './ink'
 import { knowPages } from './scans'
 import { paintSilhouette } from './silhouette'
@@ -61,11 +68,12 @@ export function paintGround(
   surface: Surface,
   ground: Ground,
   pictureOf: PictureOf,
-  { width }: { width: number },
+  { width, adjust }: { width: number; adjust?: Adjustment | undefined },
 ): void {
   const { picture } = ground
-  const bitmap = picture && pictureOf(picture.picture)
-  if (!picture || !bitmap) return
+  const found = picture && pictureOf(picture.picture)
+  if (!picture || !found) return
+  const bitmap = adjustedPicture(found, adjust)
   const [w, h] = [bitmap.width * picture.scale, bitmap.height * picture.scale]
   if (!picture.repeat) return surface.drawImage(bitmap, picture.x, picture.y, w, h)
   const reach = Math.abs((ground.pan?.to.x ?? 0) - (ground.pan?.from.x ?? 0)) + width
@@ -76,7 +84,8 @@ export function paintGround(
 export interface PictureOptions {
   readonly scene: Scene
   readonly frame: number
-  readonly shown: readonly { level: string; drawing: string }[]
+  readonly shown: readonly Shown[]
+  readonly mattes: Mattes
   readonly inkOf: InkOf
   readonly pictureOf: PictureOf
   readonly scale: number
@@ -114,33 +123,84 @@ export function paintPicture(surface: Surface, options: PictureOptions): void {
   surface.setTransform(1, 0, 0, 1, 0, 0)
 }
 
-function paintLevels(
-  surface: Surface,
-  { scene, frame, shown, inkOf, pictureOf, only, silhouettes = false }: PictureOptions,
-): void {
-  const { settings, palette } = scene
+function paintLevels(surface: Surface, options: PictureOptions): void {
+  const { scene, shown, mattes, only, silhouettes = false } = options
   const drawings = new Map(shown.map((entry) => [entry.level, entry.drawing]))
-  if (settings.cells) surface.imageSmoothingEnabled = false
+  if (scene.settings.cells) surface.imageSmoothingEnabled = false
   for (const id of scene.levelOrder) {
     const level = scene.levels[id]!
     const drawing = drawings.get(id)
     if (level.hidden || (only !== undefined && only !== id) || (drawing === undefined && !level.ground)) continue
-    if (silhouettes) {
-      if (drawing !== undefined && level.kind !== 'ground') paintSilhouette(surface, drawing, inkOf)
-      continue
-    }
+    if (silhouettes && (drawing === undefined || level.kind === 'ground')) continue
+    const matte = mattes[id]
     const paint = (sheet: Surface, lay: Layer) => {
-      sheet.save()
-      if (level.ground?.pan) {
-        const { x, y } = panAt(level.ground.pan, frame, settings.length)
-        sheet.translate(settings.cells ? Math.round(x) : x, settings.cells ? Math.round(y) : y)
-      }
-      if (level.ground) paintGround(sheet, level.ground, pictureOf, settings)
-      if (drawing !== undefined) paintPasses(sheet, drawing, level.passes, inkOf, palette, lay)
-      if (level.ground?.texture) layTexture(sheet, level.ground.texture, settings)
-      sheet.restore()
+      paintLevel(sheet, { id, drawing, lay }, options)
+      if (matte) cutByMatte(sheet, matte, options)
     }
-    if (isPlain(level)) paint(surface, layerOn(surface))
-    else layerOn(surface)(level.strength ?? 1, level.blend, (sheet) => paint(sheet, layerOn(sheet)))
+    const plain = silhouettes || isPlain(level)
+    if (plain && !matte) paint(surface, layerOn(surface))
+    else {
+      const { strength, blend } = plain ? {} : level
+      layerOn(surface)(strength ?? 1, blend, (sheet) => paint(sheet, layerOn(sheet)))
+    }
   }
+}
+
+interface LevelAt {
+  readonly id: string
+  readonly drawing: string | undefined
+  readonly lay: Layer
+}
+/** A level where it lies: its ground, its drawing and its texture. */
+function paintLevel(surface: Surface, { id, drawing, lay }: LevelAt, options: PictureOptions) {
+  const { scene, frame, inkOf, pictureOf, silhouettes = false } = options
+  const { settings } = scene
+  const level = scene.levels[id]!
+  surface.save()
+  const at = placeOf(scene, id, frame)
+  surface.translate(at.x, at.y)
+  if (silhouettes) paintSilhouette(surface, drawing!, inkOf)
+  else {
+    if (level.ground) paintGround(surface, level.ground, pictureOf, { width: settings.width, adjust: level.adjust })
+    if (drawing !== undefined) paintPasses(surface, drawing, passStates(scene, id), inkOf, levelPalette(scene, id), lay)
+    if (level.ground?.texture) layTexture(surface, level.ground.texture, settings)
+  }
+  surface.restore()
+}
+
+/** How far off a level lies at a frame: panned, or following another; whole pixels where cells are drawn. */
+export function placeOf({ settings, levels }: Scene, id: string, frame: number): { x: number; y: number } {
+  const { ground, follows } = levels[id]!
+  const pan = ground?.pan ? panAt(ground.pan, frame, settings.length) : { x: 0, y: 0 }
+  const [x, y] = [pan.x + (follows?.x ?? 0), pan.y + (follows?.y ?? 0)]
+  return settings.cells ? { x: Math.round(x), y: Math.round(y) } : { x, y }
+}
+
+/** Leaves of a sheet only what the matte lets be seen. The sheet has the picture's own change of place. */
+function cutByMatte(sheet: Surface, matte: Matte, { scene, inkOf }: PictureOptions) {
+  const cut = new OffscreenCanvas(sheet.canvas.width, sheet.canvas.height).getContext('2d')!
+  cut.setTransform(sheet.getTransform())
+  paintMatte(cut, matte, scene, inkOf)
+  layMatte(sheet, cut.canvas, matte)
+}
+
+/** The ink by which a level is cut, whatever its colour and strength, where it lies. */
+export function paintMatte(surface: Surface, matte: Matte, scene: Scene, inkOf: InkOf): void {
+  if (matte.drawing === undefined) return
+  const at = placeOf(scene, matte.level, matte.frame)
+  surface.save()
+  surface.translate(at.x + matte.x, at.y + matte.y)
+  for (const pass of PASSES)
+    if (!passStates(scene, matte.level)?.[pass]?.hidden) paintInk(surface, inkOf(matte.drawing, pass), scene.palette)
+  surface.restore()
+}
+
+/** Cuts a sheet with a painted matte of its size. */
+export function layMatte(sheet: Surface, cut: CanvasImageSource, { where }: Pick<Matte, 'where'>): void {
+  sheet.save()
+  sheet.setTransform(1, 0, 0, 1, 0, 0)
+  sheet.globalAlpha = 1
+  sheet.globalCompositeOperation = where === 'ink' ? 'destination-in' : 'destination-out'
+  sheet.drawImage(cut, 0, 0)
+  sheet.restore()
 }

@@ -66,9 +66,7 @@ function painter({ scene, bitmaps, scale, clear, as, making }: HandoverOrder, in
     paintPicture(surfaceOf(), { ...moment, inkOf: made.inkOf, scale, clear, pictureOf })
   }
   const show = (run: PictureRun) =>
-    made
-      ? showMade(made, run)
-      : paintPicture(surfaceOf(), { scene, frame: run.frame, shown: run.shown, inkOf, scale, clear, pictureOf })
+    made ? showMade(made, run) : paintPicture(surfaceOf(), { scene, ...run, inkOf, scale, clear, pictureOf })
   function paint(run: PictureRun): Uint8ClampedArray {
     show(run)
     return surfaceOf().getImageData(0, 0, width, height).data

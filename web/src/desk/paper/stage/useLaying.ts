@@ -1,4 +1,4 @@
-import { hasPan, shownAt, type Scene } from '@unhurried/core'
+import { hasPan, momentAt, type Scene } from '@unhurried/core'
 import { computed, type Ref } from 'vue'
 import { useLook } from '../../../session/look'
 import { useScene } from '../../../session/scene'
@@ -56,7 +56,8 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
     }: { frame: number; drawing: string | undefined; under: readonly UnderLight[]; other?: string | undefined },
   ): OnTable {
     const only = store.solo ?? (scene.levels[store.level]!.lightTable.alone ? store.level : undefined)
-    const shown = shownAt(scene, frame, store.take).filter((entry) => only === undefined || entry.level === only)
+    const { shown: all, mattes } = momentAt(scene, frame, store.take)
+    const shown = all.filter((entry) => only === undefined || entry.level === only)
     return {
       // Only under a ground that moves is one frame not as good as another.
       frame: hasPan(scene) || scene.footage ? frame : 1,
@@ -66,6 +67,7 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
         other === undefined
           ? shown
           : shown.map((entry) => (entry.level === store.level ? { ...entry, drawing: other } : entry)),
+      mattes,
       under,
       only,
       slid: slid.value,

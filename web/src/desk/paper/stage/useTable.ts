@@ -1,4 +1,4 @@
-import type { Ink, Pass } from '@unhurried/core'
+import { levelPalette, type Ink, type Pass } from '@unhurried/core'
 import { onMounted, onUnmounted, watch, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { boxOfPieces } from '../../../stage/paint/box'
@@ -28,9 +28,15 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
   let bitmaps: Bitmaps | undefined
   const releases: (() => void)[] = []
 
+  /** A drawing's colours as its level shows it, or one that follows. */
+  const coloursOfDrawing = (drawing: string, follower: string) => {
+    const scene = store.scene!
+    return levelPalette(scene, follower === '' ? (scene.drawings[drawing]?.level ?? '') : follower)
+  }
+
   onMounted(() => {
     const { width, height, cells = false } = store.scene!.settings
-    const own = new Bitmaps({ width, height, cells, inkOf, palette: () => store.scene!.palette })
+    const own = new Bitmaps({ width, height, cells, inkOf, palette: coloursOfDrawing })
     const table = new Table({
       host: host.value!,
       scene: () => store.scene!,
@@ -106,7 +112,10 @@ function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
     () => table.unready(),
     { flush: 'sync' },
   )
-  watch([() => store.scene?.palette, () => store.scene?.pages], () => {
+  /** What of the levels changes the colours of their drawings. */
+  const shades = () =>
+    JSON.stringify(Object.values(store.scene?.levels ?? {}).map(({ id, adjust, follows }) => [id, adjust, follows]))
+  watch([() => store.scene?.palette, () => store.scene?.pages, shades], () => {
     bitmaps.clear()
     table.unready()
     lay()
