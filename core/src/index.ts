@@ -283,3 +283,4 @@ export { planWriteOn, penWay, MOST_OVERLAP, type PenPath, type WrittenDrawing } 
 export { revealTimes, USUAL_REACH, type Revealed } from './lettering/reveal'
 export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/strokes'
 export { writtenShapes, type WrittenShape } from './lettering/written'
+export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/write-on'

@@ -68,6 +68,8 @@ export interface MotionDrawing {
   readonly existing?: string
   /** Share of the way from the motion's first shape to its last, where that says more than how far a landmark went. */
   readonly share?: number
+  /** How far along its way the pen is, in pixels: what it has written by then is laid with it, not drawn by hand. */
+  readonly way?: number
 }
 
 /** What can be dragged on the preview. */
@@ -281,7 +283,7 @@ export const framesOf = (motion: Motion): number => motion.exposures.reduce((sum
 
 /** What a motion asks of the hand. */
 export function costOf(motion: Motion): Cost {
-  const mine = motion.drawings.filter(({ existing }) => existing === undefined)
+  const mine = motion.drawings.filter(({ existing, way }) => existing === undefined && way === undefined)
   const keys = mine.filter(({ role }) => role !== 'inbetween').length
   const hours = (mine.length * USUAL_MINUTES) / 60
   const notes = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
@@ -290,6 +292,8 @@ export function costOf(motion: Motion): Cost {
     keys,
     hours,
     frames: framesOf(motion),
-    words: `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.`,
+    words: motion.drawings.some(({ way }) => way !== undefined)
+      ? `${motion.drawings.length} drawings, all of them laid with what is written by then: none is drawn by hand.`
+      : `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.`,
   }
 }

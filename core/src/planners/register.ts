@@ -12,6 +12,7 @@ import type { Planner } from './planner'
 import { swing } from './swing'
 import { turn } from './turn'
 import { run, walk } from './walk'
+import { writeOn } from './write-on'
 
 /** Every planner, in the order they are offered. */
 export const PLANNERS: readonly Planner[] = [
@@ -30,4 +31,7 @@ export const PLANNERS: readonly Planner[] = [
   accent,
   mouths,
 ]
-export const plannerOf = (id: string): Planner | undefined => PLANNERS.find((planner) => planner.id === id)
+/** Those that are laid elsewhere, where what they need is made, and can be opened again. */
+const LAID_ELSEWHERE: readonly Planner[] = [writeOn]
+export const plannerOf = (id: string): Planner | undefined =>
+  [...PLANNERS, ...LAID_ELSEWHERE].find((planner) => planner.id === id)

@@ -1,0 +1,123 @@
+import type { Ink, Stroke } from '../../ink/ink'
+import { stampRings } from '../../ink/raster'
+import { revealTimes } from '../../lettering/reveal'
+import { strokesOfInk } from '../../lettering/strokes'
+import { writtenShapes } from '../../lettering/written'
+import type { Inputs } from '../../planners/planner'
+import { newScene } from '../../scene/create'
+import type { Pass, Scene, Writing } from '../../scene/schema'
+import { validate } from '../../scene/validate'
+import { drawn, settingsOf } from '../../testing/build'
+import { exposuresOf } from '../../timing/sheet'
+import { momentAt } from '../../timing/shown'
+import { applyEdit, inkAfter, inkKey } from '../apply'
+import type { Edit } from '../kinds'
+import { lettersWritten, writtenMotion, type Lettering } from './write-on'
+
+const LINES = [
+  [40, 90, 160, 90],
+  [200, 40, 200, 140],
+]
+const INK = LINES.map((flat, i): Stroke => ({
+  kind: 'stroke',
+  id: `s${i}`,
+  swatch: 'pencil',
+  size: 12,
+  points: Array.from({ length: flat.length / 2 }, (_, k) => [flat[2 * k]!, flat[2 * k + 1]!, 0.5]).flat(),
+}))
+const WRITING: Writing = { paths: LINES.map((points, i) => ({ id: `p${i}`, points: [...points] })) }
+const INPUTS: Inputs = { frames: 12, exposure: '2', law: 'even', strength: 1, overlap: 0, stays: 12 }
+
+/** A scene with lettering on its first drawing, and the ink of what is done to it. */
+class Desk {
+  scene: Scene = newScene(settingsOf())
+  readonly ink = new Map<string, Ink>()
+  #ids = 0
+  readonly inkOf = (drawing: string, pass: Pass): Ink => this.ink.get(inkKey(drawing, pass)) ?? []
+
+  constructor() {
+    this.make(drawn('letters', 1))
+    const add = INK.map((piece, at) => ({ at, piece }))
+    this.make({ type: 'ink.change', drawing: 'letters', pass: 'line', remove: [], add })
+  }
+  make(edit: Edit) {
+    for (const { drawing, pass, ink } of inkAfter(edit, this.inkOf)) this.ink.set(inkKey(drawing, pass), ink)
+    this.scene = applyEdit(this.scene, edit).scene
+  }
+  write(inputs: Inputs = INPUTS, frame = 1) {
+    const lettering: Lettering = {
+      ...{ scene: this.scene, take: 'main', drawing: 'letters', writing: WRITING, frame, inputs },
+      freshId: () => `n${++this.#ids}`,
+    }
+    const motion = writtenMotion(lettering)
+    const revealed = revealTimes({ lettering: strokesOfInk(INK), paths: WRITING.paths })
+    const made = lettersWritten(lettering, motion, { shapes: writtenShapes(revealed, motion.ways), inkOf: this.inkOf })
+    this.make(made.edit)
+    expect(validate(JSON.parse(JSON.stringify(this.scene)))).toEqual(this.scene)
+    return made
+  }
+  /** Which pixels of the lettering's middle line are seen at a frame. */
+  seen(frame: number, y = 90): number[] {
+    const { drawing } = momentAt(this.scene, frame).mattes['A']!
+    const mask = new Uint8Array(320 * 180)
+    for (const piece of drawing === undefined ? [] : this.inkOf(drawing, 'colour'))
+      if (piece.kind === 'fill')
+        stampRings(mask, { left: 0, top: 0, width: 320, height: 180 }, [piece.outline, ...(piece.holes ?? [])])
+    return Array.from({ length: 320 }, (_, x) => x).filter((x) => mask[y * 320 + x] === 1)
+  }
+}
+
+test('lettering is laid so that it writes itself: seen so far and no further, and whole at the end', () => {
+  const desk = new Desk()
+  const { level } = desk.write()
+  expect(desk.scene.levels['A']!.matte).toEqual({ level, where: 'ink' })
+  expect(desk.scene.levels[level]!.hidden).toBe(true)
+  expect(exposuresOf(desk.scene, level).map(({ frames }) => frames)).toEqual([2, 2, 2, 2, 2, 14])
+  // 220 px of way in six drawings: 36.7 px each.
+  expect(Math.abs(desk.seen(1).at(-1)! - (40 + 36.7))).toBeLessThanOrEqual(1)
+  expect(Math.abs(desk.seen(5).at(-1)! - (40 + 110))).toBeLessThanOrEqual(1)
+  expect(desk.seen(7).at(-1)!).toBeLessThan(175)
+  expect(desk.seen(24)).toEqual(expect.arrayContaining([34, 166, 194, 206]))
+})
+
+test('it is spaced on a chart like any other', () => {
+  const desk = new Desk()
+  const { plan } = desk.write({ ...INPUTS, law: 'slow-in', strength: 2 })
+  const chart = desk.scene.charts[desk.scene.plans![plan]!.charts[0]!]!
+  const fractions = chart.marks.map(({ fraction }) => fraction)
+  expect(fractions).toHaveLength(4)
+  expect(fractions[0]!).toBeGreaterThan(0.25)
+})
+
+test('laid anew it is one plan still, without what was written before, and what a hand added stays', () => {
+  const desk = new Desk()
+  const first = desk.write()
+  const seat = desk.scene.plans![first.plan]!.drawings[1]!
+  const mine = { ...INK[0]!, id: 'mine' }
+  desk.make({ type: 'ink.change', drawing: seat, pass: 'line', remove: [], add: [{ at: 0, piece: mine }] })
+  const again = desk.write({ ...INPUTS, frames: 6 })
+  expect(again.plan).toBe(first.plan)
+  expect(Object.values(desk.scene.drawings).filter(({ level }) => level === again.level).length).toBeLessThanOrEqual(4)
+  expect(desk.inkOf(seat, 'line')).toEqual([mine])
+  for (const { id } of Object.values(desk.scene.drawings).filter(({ level }) => level === again.level))
+    expect(new Set(desk.inkOf(id, 'colour').map((piece) => piece.id)).size).toBe(desk.inkOf(id, 'colour').length)
+})
+
+test('a drawing taken out takes its way with it', () => {
+  const desk = new Desk()
+  desk.write()
+  desk.make({ type: 'drawing.remove', drawing: 'letters' })
+  expect(desk.scene.writings).toBeUndefined()
+})
+
+test('lettering cut by a level somebody drew on is not written on over it', () => {
+  const desk = new Desk()
+  const { level } = desk.write()
+  desk.make(drawn('window', 20, { level }))
+  expect(() => desk.write()).toThrow('Take that matte off first')
+})
+
+test('a way that is gone and inputs without sense are refused with the nearest sense', () => {
+  const desk = new Desk()
+  expect(() => desk.write({ ...INPUTS, overlap: 80 })).toThrow('from 0 to 50')
+})
