@@ -284,3 +284,5 @@ export { revealTimes, USUAL_REACH, type Revealed } from './lettering/reveal'
 export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/strokes'
 export { writtenShapes, type WrittenShape } from './lettering/written'
 export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/write-on'
+/** Whatever reads fonts is fetched when text is typed. */
+export const loadTyped = () => import('./lettering/typed')

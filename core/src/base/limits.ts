@@ -50,6 +50,8 @@ export const LIMITS = {
   /** Paths of the pen over one drawing of lettering. */
   penPaths: 400,
   penPathPoints: 4000,
+  /** Letters typed at once. */
+  typedLetters: 400,
   /** Lines of one guide figure. */
   guideShapes: 200,
   /** A picture of a ground or a reference: longest side in pixels, and size in bytes. */

@@ -1,6 +1,6 @@
 import { Clipper, EndType, FillRule, JoinType } from 'clipper2-ts'
 import { LIMITS } from '../base/limits'
-import { within } from './select'
+import { grouped } from './rings'
 import { ringArea } from '../geometry/trace'
 import { distanceToPath, finely } from '../geometry/polyline'
 import { quantized, type Fill, type Ink, type InkChange, type InkPiece, type PlacedPiece, type Stroke } from './ink'
@@ -45,21 +45,6 @@ function remains(stroke: Stroke, path: readonly number[], radius: number, freshI
   }
   if (!touched) return undefined
   return kept.filter((run) => run.length >= 6).map((run) => quantized({ ...stroke, id: freshId(), points: run }))
-}
-
-/** Rings that belong together: each outline with the holes in it. */
-function grouped(rings: readonly (readonly number[])[]): { outline: number[]; holes: number[][] }[] {
-  const outlines = rings
-    .filter((ring) => ringArea(ring) > 0)
-    .map((ring) => ({ outline: [...ring], holes: [] as number[][] }))
-  for (const ring of rings) {
-    if (ringArea(ring) >= 0) continue
-    const around = outlines
-      .filter(({ outline }) => within(ring[0]!, ring[1]!, outline))
-      .sort((a, b) => ringArea(a.outline) - ringArea(b.outline))[0]
-    around?.holes.push([...ring])
-  }
-  return outlines
 }
 
 const INSIDE_OUT = (ring: readonly number[]) => ringArea(ring) < 0
