@@ -20,8 +20,21 @@ const CORE = [
   'api',
   'testing',
 ]
-const WEB = ['theme', 'api', 'stage', 'workers', 'session', 'parts', 'sound', 'footage', 'charts', 'places', 'app']
-const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper']
+const WEB = [
+  'theme',
+  'api',
+  'stage',
+  'workers',
+  'session',
+  'parts',
+  'sound',
+  'footage',
+  'writing',
+  'charts',
+  'places',
+  'app',
+]
+const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper', 'lettering']
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 
 /** Tests reach anywhere; what runs in a worker is a program of its own, on top of all it uses. */

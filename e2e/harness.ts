@@ -166,6 +166,20 @@ export function deskOf(page: Page, harness: Harness) {
       await expect(table).toHaveAttribute('data-sharp', 'yes')
       return canvas.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
     },
+    /** The colour on the table at a place of the scene: red, green, blue. */
+    async pixel(x: number, y: number, width = 640, height = 360): Promise<number[]> {
+      const [left, top] = await this.at(x, y, width, height)
+      const box = (await canvas.boundingBox())!
+      return canvas.evaluate(
+        (canvas, [u, v]) => {
+          const { width: across, clientWidth } = canvas as HTMLCanvasElement
+          const by = across / clientWidth
+          const surface = (canvas as HTMLCanvasElement).getContext('2d')!
+          return [...surface.getImageData(Math.round(u * by), Math.round(v * by), 1, 1).data].slice(0, 3)
+        },
+        [left - box.x, top - box.y] as const,
+      )
+    },
     /** How many pixels on the table are nearer to a colour than `reach`. */
     pixels: (colour: readonly [number, number, number], reach = 40) =>
       canvas.evaluate(

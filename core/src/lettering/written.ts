@@ -34,12 +34,12 @@ export function writtenShapes(revealed: Revealed, ways: readonly number[], scale
   })
 }
 
-type Field = Pick<Revealed, 'left' | 'top' | 'width' | 'height' | 'times'>
+export type WrittenField = Pick<Revealed, 'left' | 'top' | 'width' | 'height' | 'times'>
 
-const boxOf = ({ width, height }: Field) => [0, 0, width, 0, width, height, 0, height]
+const boxOf = ({ width, height }: WrittenField) => [0, 0, width, 0, width, height, 0, height]
 
 /** The field with room about it: pixels near the lettering have the time of the nearest of it. */
-function widenedField({ left, top, width, height, times }: Field): Field {
+export function widenedField({ left, top, width, height, times }: WrittenField): WrittenField {
   const room = MARGIN + 2
   const [across, down] = [width + 2 * room, height + 2 * room]
   const wide = new Float32Array(across * down).fill(Infinity)
@@ -59,7 +59,7 @@ function widenedField({ left, top, width, height, times }: Field): Field {
   return { left: left - room, top: top - room, width: across, height: down, times: wide }
 }
 
-function shapesOf({ width, height, times }: Field, way: number) {
+function shapesOf({ width, height, times }: WrittenField, way: number) {
   let [left, right, top, bottom] = [width, -1, height, -1]
   for (let y = 0, at = 0; y < height; y++)
     for (let x = 0; x < width; x++, at++) {

@@ -52,6 +52,9 @@ const light = (words: string): Act => ['desk/tools/LightTablePanel.vue', words]
 const passes = (words: string): Act => ['desk/tools/PassesPanel.vue', words]
 const ground = (words: string): Act => ['desk/levels/GroundPanel.vue', words]
 const level = (words: string): Act => ['desk/levels/LevelPanel.vue', words]
+const seen = (words: string): Act => ['desk/levels/SeenAs.vue', words]
+const follower = (words: string): Act => ['desk/levels/FollowFields.vue', words]
+const toned = (words: string): Act => ['parts/AdjustFields.vue', words]
 const reference = (words: string): Act => ['desk/paper/ReferencePanel.vue', words]
 const onPaper: Act = ['desk/paper/ReferenceLayer.vue', "type: 'reference.put'"]
 const colours = (words: string): Act => ['desk/tools/ColoursPanel.vue', words]
@@ -136,6 +139,20 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'levels{}.ground.pan.to.y': ground('{ x: pan?.[end].x'),
   'levels{}.ground.pan.law': ground('setPan({ law'),
   'levels{}.ground.pan.strength': ground('setPan({ strength:'),
+  'levels{}.matte.level': seen('cutBy'),
+  'levels{}.matte.where': seen('matte!.level, where }'),
+  'levels{}.follows.level': follower('put({ level: other })'),
+  'levels{}.follows.frames': follower('put({ frames:'),
+  'levels{}.follows.x': follower('put({ [axis]:'),
+  'levels{}.follows.y': follower('put({ [axis]:'),
+  'levels{}.follows.only[]': follower('put({ only:'),
+  'levels{}.follows.swatch': follower('put({ swatch:'),
+  'levels{}.follows.swatches{}': follower('put({ swatches:'),
+  'levels{}.adjust.black': toned("id: 'black'"),
+  'levels{}.adjust.white': toned("id: 'white'"),
+  'levels{}.adjust.middle': toned("id: 'middle'"),
+  'levels{}.adjust.hue': toned("id: 'hue'"),
+  'levels{}.adjust.colour': toned("id: 'colour'"),
   'drawings{}.id': NAME,
   'drawings{}.level': fields('moveDrawings(meant, level)'),
   'drawings{}.number': fields('set({ number:'),
@@ -181,6 +198,14 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'references{}.strength': reference('strength: Number(value)'),
   'references{}.locked': reference("toggle(each, 'locked')"),
   'references{}.level': reference("toggle(each, 'level')"),
+  'references{}.adjust.black': toned("id: 'black'"),
+  'references{}.adjust.white': toned("id: 'white'"),
+  'references{}.adjust.middle': toned("id: 'middle'"),
+  'references{}.adjust.hue': toned("id: 'hue'"),
+  'references{}.adjust.colour': toned("id: 'colour'"),
+  'writings{}.paths[].id': NAME,
+  'writings{}.paths[].points[]': ['lettering/WaysOnPaper.vue', 'work.setPaths('],
+  'writings{}.paths[].overlap': ['lettering/WaysList.vue', 'overlap: percent / 100'],
   'answers{}.check': itself('the finding that is answered'),
   'answers{}.level': itself('the finding that is answered'),
   'answers{}.drawings[]': itself('the finding that is answered'),

@@ -9,4 +9,5 @@ export const PLACES = [
   { name: 'takes', word: 'Takes', page: () => import('../takes/TakesPage.vue') },
   { name: 'hand-over', word: 'Hand over', page: () => import('../handover/HandoverPage.vue') },
   { name: 'paper', word: 'Paper in', page: () => import('../paper/PaperPage.vue'), aside: true },
+  { name: 'lettering', word: 'Lettering', page: () => import('../lettering/LetteringPage.vue'), aside: true },
 ] as const

@@ -6,7 +6,7 @@ import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
 import MotionGraph from './MotionGraph.vue'
 import MotionPreview from './MotionPreview.vue'
-import PlannerInputs from './PlannerInputs.vue'
+import PlannerInputs from '../parts/PlannerInputs.vue'
 import type { PlannerTable } from './usePlanner'
 
 /** A planner beside the strip: what it is asked, the motion, what that costs and bends, and laying it in. */

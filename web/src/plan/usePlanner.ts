@@ -9,15 +9,18 @@ import {
   type Inputs,
   type LaidPlan,
 } from '@unhurried/core'
-import { ref, watch } from 'vue'
+import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
+import { writingLaid } from '../writing/lay-writing'
+import { letteringWorker, type LetteringWorker } from '../writing/lettering-worker'
 import { usePlanned, type Planned } from './usePlanned'
 
 /** The planner on the table: what it is asked, what it answers, and laying that in. */
 export function usePlanner() {
   const store = useScene()
   const planned = usePlanned()
+  const writing = useWriting()
   const { id, inputs, plan, level, frame, turns, planner, context, motion, record } = planned
   const trouble = ref('')
   const done = ref('')
@@ -55,6 +58,10 @@ export function usePlanner() {
   function lay(): boolean {
     if (!motion.value || planned.refused.value || !planner.value) return false
     reset()
+    if (planner.value.id === 'write-on') {
+      void writing.lay(planned, { trouble, done })
+      return true
+    }
     const made = laidIn(planned)
     const why = store.attempt(made.edit)
     store.attempt()
@@ -113,6 +120,25 @@ function laidIn({ planner, inputs, motion, level, frame, turns, plan }: Planned)
     ...(plan.value !== undefined && { plan: plan.value }),
     freshId,
   })
+}
+
+/** Lettering is laid with what is written on each drawing, which a worker works out. */
+function useWriting() {
+  const store = useScene()
+  let worker: LetteringWorker | undefined
+  onScopeDispose(() => worker?.stop())
+  async function lay({ inputs, frame, level, until }: Planned, told: { trouble: Ref<string>; done: Ref<string> }) {
+    worker ??= letteringWorker()
+    const wish = { scene: store.working!, take: store.take, frame: frame.value, inputs: inputs.value }
+    try {
+      const { edit } = await writingLaid(worker, { ...wish, drawing: String(inputs.value['of']) })
+      const { name } = store.working!.levels[level.value]!
+      if (store.change(edit)) told.done.value = `Changed: frames ${frame.value} to ${until.value} of level ${name}.`
+    } catch (error) {
+      told.trouble.value = (error as Error).message
+    }
+  }
+  return { lay }
 }
 
 function doneWords({ plan, frame, until, level }: Planned, stays: readonly Drawing[]): string {

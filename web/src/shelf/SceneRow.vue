@@ -3,7 +3,7 @@ import { useIntersectionObserver } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onUnmounted, ref } from 'vue'
 import type { Production, ShelvedScene } from '../api/api'
 import SceneCard from './SceneCard.vue'
-import { useSorted } from './useSorted'
+import { useSorted } from '../parts/useSorted'
 import type { Shelf } from './useShelf'
 
 const CardActs = defineAsyncComponent(() => import('./CardActs.vue'))

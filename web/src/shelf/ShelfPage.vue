@@ -8,7 +8,7 @@ import ProductionHead from './ProductionHead.vue'
 import SceneCard from './SceneCard.vue'
 import SceneRow from './SceneRow.vue'
 import { useShelf } from './useShelf'
-import { useSorted } from './useSorted'
+import { useSorted } from '../parts/useSorted'
 
 const shelf = useShelf()
 const { productions, found, trouble, said } = shelf

@@ -51,6 +51,7 @@ function painted(scene: Scene, onTable: Partial<OnTable>, inked: readonly string
       frame: 1,
       drawing: undefined,
       level: 'A',
+      mattes: {},
       shown: [],
       under: [],
       only: undefined,

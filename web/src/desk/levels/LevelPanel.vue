@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useScene } from '../../session/scene'
 import GroundPanel from './GroundPanel.vue'
 import LevelActs from './LevelActs.vue'
+import SeenAs from './SeenAs.vue'
 
 const props = defineProps<{ level: Level }>()
 const store = useScene()
@@ -82,6 +83,7 @@ const alone = computed(() => store.solo === props.level.id)
       Take the level out
     </button>
     <GroundPanel :level="level" />
+    <SeenAs :level="level" />
   </div>
 </template>
 

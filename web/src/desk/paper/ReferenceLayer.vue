@@ -5,6 +5,7 @@ import { computed, onUnmounted, ref, shallowRef } from 'vue'
 import { pictures } from '../../stage/pictures'
 import { useScene } from '../../session/scene'
 import { followDrag } from '../../parts/drag'
+import AdjustedImage from '../../parts/AdjustedImage.vue'
 
 const props = defineProps<{ picking: boolean }>()
 const emit = defineEmits<{ pick: [number, number, number, number] }>()
@@ -95,7 +96,13 @@ function onKey(event: KeyboardEvent, reference: Reference) {
       @pointerdown="down($event, reference)"
       @keydown="onKey($event, reference)"
     >
-      <img v-if="address" :src="address" :alt="reference.name" draggable="false" />
+      <AdjustedImage
+        v-if="address"
+        :picture="reference.picture"
+        :address="address"
+        :name="reference.name"
+        :adjust="reference.adjust"
+      />
       <span v-else class="note">{{ reference.name }} is on its way …</span>
       <i v-if="!reference.locked && !picking" class="grow" @pointerdown="down($event, reference, true)" />
     </figure>
@@ -126,11 +133,6 @@ function onKey(event: KeyboardEvent, reference: Reference) {
 .pinned.picking {
   pointer-events: all;
   cursor: copy;
-}
-
-img {
-  display: block;
-  width: 100%;
 }
 
 .grow {

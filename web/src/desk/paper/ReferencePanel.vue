@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { modelTouches, type Level, type Reference } from '@unhurried/core'
+import { modelTouches, type Adjustment, type Level, type Reference } from '@unhurried/core'
 import { computed, defineAsyncComponent } from 'vue'
 import { freshId } from '../../api/ids'
+import AdjustFields from '../../parts/AdjustFields.vue'
 import PictureButton from '../../parts/PictureButton.vue'
 import { useScene } from '../../session/scene'
 
@@ -43,6 +44,14 @@ function toggle(reference: Reference, field: 'locked' | 'level') {
     level: field === 'level' ? (level ? undefined : props.level.id) : level,
   }
   put({ ...rest, ...(next.locked && { locked: true }), ...(next.level && { level: next.level }) })
+}
+/** In other tones, or as it is. */
+function toned({ adjust: _, ...reference }: Reference, adjust: Adjustment): Reference {
+  return { ...reference, ...(Object.keys(adjust).length > 0 && { adjust }) }
+}
+function keepToned(reference: Reference, adjust: Adjustment) {
+  store.attempt()
+  put(toned(reference, adjust))
 }
 const isModel = computed(() => store.drawing !== undefined && props.level.model === store.drawing)
 const model = computed(() => (props.level.model ? store.scene!.drawings[props.level.model] : undefined))
@@ -97,6 +106,15 @@ const touched = computed(() =>
       >
         take away
       </button>
+      <details class="tones">
+        <summary>tones and hues</summary>
+        <AdjustFields
+          :adjust="each.adjust"
+          :of="`reference ${each.name}`"
+          @try="(adjust) => store.attempt({ type: 'reference.put', reference: toned(each, adjust) })"
+          @set="(adjust) => keepToned(each, adjust)"
+        />
+      </details>
     </div>
     <h3>Model of level {{ level.name }}</h3>
     <p v-if="model" class="note">
@@ -149,6 +167,15 @@ const touched = computed(() =>
   width: 100%;
   padding-bottom: 6px;
   border-bottom: 1px solid var(--rule);
+}
+
+.tones {
+  grid-column: 1 / -1;
+}
+
+summary {
+  color: var(--lagoon);
+  cursor: pointer;
 }
 
 .row b {

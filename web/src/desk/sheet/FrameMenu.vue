@@ -38,6 +38,7 @@ const { store, sheet, panels } = desk
       <button class="word" @click="panels.helping.value = true">Beats, holds …</button>
       <button class="word" @click="panels.sounding.value = true">Sound …</button>
       <RouterLink class="word" :to="{ name: 'paper', params: { scene: store.id } }">Paper in …</RouterLink>
+      <RouterLink class="word" :to="{ name: 'lettering', params: { scene: store.id } }">Lettering …</RouterLink>
     </div>
     <DrawingFields :desk="desk" />
     <PageOfDrawing v-if="store.scene!.pages && store.drawing !== undefined" :drawing="store.drawing" />

@@ -89,15 +89,12 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
   function laidBy(): unknown[] {
     const { scene } = store
     return [
-      store.frame,
-      store.level,
-      store.drawing,
+      ...[store.frame, store.level, store.drawing],
       scene?.levels,
       scene?.levelOrder,
       scene?.sheets,
       scene?.settings,
-      scene?.references,
-      scene?.footage,
+      ...[scene?.references, scene?.footage],
       store.take,
       store.solo,
       flipped.value,
