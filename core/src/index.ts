@@ -145,7 +145,7 @@ export {
   type Scan,
   type Stroke,
 } from './ink/ink'
-export { cumulativeLengths, type StrokeShape, halfWidth, strokeOutlines, taperShares } from './ink/outline'
+export { cumulativeLengths, type Ring, type StrokeShape, halfWidth, strokeOutlines, taperShares } from './ink/outline'
 export { packInk, packPasses, readInk, unpackInk, unpackPasses } from './ink/packed-ink'
 export { boundsOf, type Lasso, liesAt, picked, type Picked, piecesWithin, within } from './ink/select'
 export { silhouette } from './ink/silhouette'

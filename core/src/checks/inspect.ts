@@ -5,6 +5,7 @@ import type { Check, CheckContext } from './check'
 import { SEVERITIES, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
 import { measuredOf, type InkOf } from './measured'
 import { CHECKS } from './register'
+import { isOnlyMatte, seenInk } from './seen'
 import { smallFrames } from './small-frames'
 import { colourOf, levelSubject, type LevelSubject, type OnsetsOf, type Subject } from './subject'
 
@@ -36,6 +37,12 @@ export interface Inspection {
   readonly stopped: boolean
 }
 
+/** Levels that changed, and those they cut: what is seen of these changed with them. */
+const withThoseCut = (scene: Scene, levels: readonly string[]): readonly string[] => [
+  ...levels,
+  ...scene.levelOrder.filter((id) => !levels.includes(id) && levels.includes(scene.levels[id]!.matte?.level ?? '')),
+]
+
 /** Milliseconds of work between two breaths. */
 const SPELL = 12
 
@@ -46,9 +53,10 @@ const SPELL = 12
  * Errors: RangeError for a limit outside its range.
  */
 export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectOptions = {}): Promise<Inspection> {
-  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, before, onsets } = options
+  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, onsets } = options
   const checks = CHECKS.filter(({ id }) => options.checks?.includes(id) ?? true)
   const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next, onsets })
+  const before = options.before && { ...options.before, levels: withThoseCut(scene, options.before.levels) }
   let spell = Date.now()
   const rest = async () => {
     if (!breathe || Date.now() - spell < SPELL) return
@@ -60,7 +68,7 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
   )
   for (const [i, id] of drawings.entries()) {
     if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
-    measuredOf(id, inkOf)
+    measuredOf(id, context.inkOf)
     if (i % 5 === 4 || i === drawings.length - 1) onProgress(i + 1, drawings.length)
     await rest()
   }
@@ -79,7 +87,7 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
   for (const check of checks) {
     for (const id of scene.levelOrder) {
       if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
-      if (check.level && !(before && !before.levels.includes(id)))
+      if (check.level && !isOnlyMatte(scene, id) && !(before && !before.levels.includes(id)))
         outcomes.push(stamped(check, check.level(context.level(id), contextOf(check, context))))
       await rest()
     }
@@ -110,7 +118,7 @@ const contextOf = ({ id }: Check, context: Subject): CheckContext => ({
 export function subjectOf({
   scene,
   take,
-  inkOf,
+  inkOf: drawn,
   limits = {},
   next,
   onsets = () => [],
@@ -122,6 +130,7 @@ export function subjectOf({
   next?: Subject['next']
   onsets?: OnsetsOf | undefined
 }): Subject {
+  const inkOf = seenInk(scene, take, drawn)
   const levels = new Map<string, LevelSubject>()
   let report: FlashReport | undefined
   return {
@@ -131,7 +140,7 @@ export function subjectOf({
     next,
     onsets,
     colour: colourOf(scene),
-    flashes: () => (report ??= flashCheck(smallFrames({ scene, take, inkOf }), scene.settings.fps)),
+    flashes: () => (report ??= flashCheck(smallFrames({ scene, take, inkOf: drawn }), scene.settings.fps)),
     level(id) {
       let subject = levels.get(id)
       if (!subject) levels.set(id, (subject = levelSubject(scene, id, take, inkOf)))

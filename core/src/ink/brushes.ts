@@ -52,6 +52,22 @@ const TABLE = {
     widest: 200,
     usual: { size: 22, taper: [0, 0], steadiness: 0.3, curve: 0 },
   },
+  charcoal: {
+    number: 4,
+    word: 'Charcoal',
+    tip: 'round',
+    thinning: 0.4,
+    widest: 200,
+    usual: { size: 18, taper: [0, 0], steadiness: 0.3, curve: 0 },
+  },
+  watery: {
+    number: 5,
+    word: 'Watery brush',
+    tip: 'round',
+    thinning: 0.7,
+    widest: 200,
+    usual: { size: 26, taper: [8, 14], steadiness: 0.35, curve: 0 },
+  },
 } as const satisfies Record<string, BrushKind>
 
 export type Brush = keyof typeof TABLE

@@ -12,8 +12,7 @@ import {
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
-import { writingLaid } from '../writing/lay-writing'
-import { letteringWorker, type LetteringWorker } from '../writing/lettering-worker'
+import type { LetteringWorker } from '../writing/lettering-worker'
 import { usePlanned, type Planned } from './usePlanned'
 
 /** The planner on the table: what it is asked, what it answers, and laying that in. */
@@ -128,9 +127,11 @@ function useWriting() {
   let worker: LetteringWorker | undefined
   onScopeDispose(() => worker?.stop())
   async function lay({ inputs, frame, level, until }: Planned, told: { trouble: Ref<string>; done: Ref<string> }) {
-    worker ??= letteringWorker()
     const wish = { scene: store.working!, take: store.take, frame: frame.value, inputs: inputs.value }
     try {
+      // Few plans are lettering.
+      const { writingLaid, letteringWorker } = await import('../writing/lay-writing')
+      worker ??= letteringWorker()
       const { edit } = await writingLaid(worker, { ...wish, drawing: String(inputs.value['of']) })
       const { name } = store.working!.levels[level.value]!
       if (store.change(edit)) told.done.value = `Changed: frames ${frame.value} to ${until.value} of level ${name}.`

@@ -2,7 +2,9 @@ import { lettersWritten, writtenMotion, type Edit, type Inputs, type Scene } fro
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import { letteringOf } from './lettering-of'
-import type { LetteringWorker } from './lettering-worker'
+import { letteringWorker, type LetteringWorker } from './lettering-worker'
+
+export { letteringWorker }
 
 /** Pixels of no picture: only what is written is asked for. */
 const NO_PREVIEW = { width: 1, height: 1, scale: 1 }

@@ -5,8 +5,8 @@ import { ref, defineAsyncComponent } from 'vue'
 import { keyOf } from '../commands/commands'
 import type { Layout } from '../useLayout'
 import type { ViewOf } from './useView'
-import ViewPanel from './ViewPanel.vue'
 
+const ViewPanel = defineAsyncComponent(() => import('./ViewPanel.vue'))
 const ReferencePanel = defineAsyncComponent(() => import('./ReferencePanel.vue'))
 
 defineProps<{ view: ViewOf; level: Level; layout: Layout }>()

@@ -5,19 +5,20 @@ import { useEventListener } from '@vueuse/core'
 import { computed, ref, defineAsyncComponent } from 'vue'
 import { useScene } from '../../session/scene'
 import type { UnderLight } from '../../stage/light-table'
-import CellPenTray from './CellPenTray.vue'
 import { keyOf, type CommandId } from '../commands/commands'
-import LandmarkTray from './LandmarkTray.vue'
 import PaintTray from './PaintTray.vue'
 import PotRow from './PotRow.vue'
 import { drawsWithBrush, type PencilSettings } from './pencil'
 import { TOOL_LIST, type ToolName } from './register'
 import SelectTray from './SelectTray.vue'
-import SlideTray from './SlideTray.vue'
 import type { Landmarks } from './useLandmarks'
 import type { Slides } from './useSlides'
 import type { Stage } from '../paper/useStage'
 
+// What seldom-used tools need is fetched when they are first taken in hand.
+const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
+const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
+const SlideTray = defineAsyncComponent(() => import('./SlideTray.vue'))
 const BrushPanel = defineAsyncComponent(() => import('./BrushPanel.vue'))
 const LightTablePanel = defineAsyncComponent(() => import('./LightTablePanel.vue'))
 const PassesPanel = defineAsyncComponent(() => import('./PassesPanel.vue'))
@@ -336,7 +337,12 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
     min-width: 28px;
   }
 
-  .tools .tool:not([aria-pressed='true']) span,
+  .tools .tool:not([aria-pressed='true']) span {
+    display: none;
+  }
+}
+
+@media (max-width: 1340px) {
   .wide-only {
     display: none;
   }
@@ -345,7 +351,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 .slide {
   display: grid;
   flex: none;
-  width: 72px;
+  width: 64px;
   font-size: 12.5px;
   line-height: 1.2;
   white-space: nowrap;
@@ -368,7 +374,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 }
 
 .through .el-select {
-  width: 98px;
+  width: 88px;
 }
 
 .dot {

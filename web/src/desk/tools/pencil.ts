@@ -10,9 +10,12 @@ const brushSchema = z.object({
   steadiness: z.number().min(0).max(1),
   curve: z.number().min(-1).max(1),
 })
-/** Before, what is now `on` was called `through`. */
-const renamed = (kept: unknown): unknown =>
-  kept !== null && typeof kept === 'object' && 'through' in kept ? { on: kept.through, ...kept } : kept
+/** Before, what is now `on` was called `through`; a brush that came later is as it usually is. */
+const renamed = (kept: unknown): unknown => {
+  if (kept === null || typeof kept !== 'object') return kept
+  const brushes = 'brushes' in kept && typeof kept.brushes === 'object' ? { ...usualBrushes(), ...kept.brushes } : {}
+  return { ...('through' in kept && { on: kept.through }), ...kept, brushes }
+}
 
 const pencilSchema = z.object({
   tool: z.enum(TOOL_NAMES),
