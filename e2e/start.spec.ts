@@ -81,7 +81,7 @@ test('after kill -9 of everything it starts again with everything kept; Ctrl-C s
   expect((await again.done()).said).toContain(url)
   const shelf = (await (await fetch(`${url}/api/shelf`)).json()) as { name: string; scenes: unknown[] }[]
   expect(shelf.map((production) => [production.name, production.scenes.length])).toEqual([
-    ['Low Tide', 7],
+    ['Low Tide', 10],
     ['Kept through it all', 0],
   ])
 
@@ -197,7 +197,7 @@ test('a server or a database that dies is started again, in words, on the same a
     .poll(() => app.said(), { timeout: 20_000 })
     .toMatch(/The database ended unexpectedly\..*\nThe database is there again\./)
   await expect.poll(ready, { timeout: 20_000 }).toBe(200)
-  expect(((await (await fetch(`${url}/api/shelf`)).json()) as { scenes: unknown[] }[])[0]!.scenes).toHaveLength(7)
+  expect(((await (await fetch(`${url}/api/shelf`)).json()) as { scenes: unknown[] }[])[0]!.scenes).toHaveLength(10)
 })
 
 test('a backup made while the app runs, put back, is the same row for row', async () => {

@@ -78,6 +78,12 @@ export interface SampleScene {
     strength: number
     said?: readonly SaidWord[]
   }[]
+  /** Pictures of pages and grounds. */
+  readonly pictures?: () => readonly { bytes: Uint8Array; width: number; height: number }[]
+  /** Films under the paper. */
+  readonly films?: readonly { bytes: () => Uint8Array }[]
+  /** Whatever else is done once all levels are there. */
+  readonly further?: (table: SampleTable) => void
   /** Changed on the sheet by hand once all is drawn: a drawing of a level shown over some frames. */
   readonly shown?: readonly {
     readonly level: string
@@ -93,7 +99,8 @@ export interface SampleScene {
 export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** A sample scene as the edits an animator would have made, from an empty scene on. */
-export function editsOf({ id, settings, palette, levels, takes = [], sounds = [], shown = [] }: SampleScene): Edit[] {
+export function editsOf(sample: SampleScene): Edit[] {
+  const { id, settings, palette, levels, takes = [], sounds = [], shown = [] } = sample
   const table = new Table(settings, palette, id)
   sounds.forEach(({ name, bytes, seconds, strength, said }, n) => {
     const sound = `sound${n}`
@@ -102,6 +109,7 @@ export function editsOf({ id, settings, palette, levels, takes = [], sounds = []
     if (said) table.make({ type: 'sound.said', sound, said: { words: [...said] } })
   })
   levels.forEach((level, n) => layLevel(table, level, n))
+  sample.further?.(table)
   takes.forEach(({ name, level, from, to, frames }, i) => {
     const take = `take${i}`
     table.make({ type: 'take.add', id: take, name, from: 'main' })
@@ -117,6 +125,8 @@ function showOver(table: Table, { level, note, from, to }: NonNullable<SampleSce
   if (!drawing) throw new RangeError(`No drawing of level ${level} is noted ${note}.`)
   table.make({ type: 'sheet.range', take: 'main', levels: [level], from, to, act: { do: 'show', drawing: drawing.id } })
 }
+
+export type SampleTable = Pick<Table, 'scene' | 'make'>
 
 /** A scene being made, edit by edit. */
 class Table {

@@ -3,16 +3,20 @@ import { factEntity } from '../database/entities'
 import { inTransaction, poolOf } from '../database/pool'
 import type { SceneService } from '../keeping/scenes'
 import { insertSound } from '../keeping/files/sounds'
+import { insertPicture } from '../keeping/files/pictures'
 import { corrie } from './corrie'
+import { ferry } from './ferry'
+import { gull } from './gull'
 import { leap } from './leap'
 import { lime } from './lime'
 import { mist } from './mist'
 import { answersOf, editsOf, hashOf, type SampleScene } from './sample'
+import { slack } from './slack'
 import { speaks } from './speaks'
 import { tansy } from './tansy'
 import { walk } from './walk'
 
-export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, walk, mist, speaks]
+export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, walk, mist, speaks, ferry, slack, gull]
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
 /** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */
@@ -28,7 +32,11 @@ export async function shelveSampleFilm(database: DataSource, scenes: SceneServic
       palette: sample.palette,
     })
     if (version > 0) continue
-    for (const { bytes } of sample.sounds ?? []) {
+    for (const picture of sample.pictures?.() ?? []) {
+      const kept = { ...picture, hash: hashOf(picture.bytes), type: 'image/png' }
+      await inTransaction(poolOf(database), (client) => insertPicture(client, kept))
+    }
+    for (const { bytes } of [...(sample.sounds ?? []), ...(sample.films ?? [])]) {
       const file = bytes()
       await inTransaction(poolOf(database), (client) => insertSound(client, { hash: hashOf(file), bytes: file }))
     }

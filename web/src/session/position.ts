@@ -95,8 +95,9 @@ export function usePosition(scene: Ref<Scene | undefined>) {
   }
 }
 
-/** The level with the most drawings, the upper one of equals: where work goes on most likely. */
+/** The level with the most drawings that is seen, the upper one of equals: where work goes on most likely. */
 function mostWorked(scene: Scene): string {
-  const drawings = (level: string) => Object.values(scene.drawings).filter((entry) => entry.level === level).length
+  const drawings = (level: string) =>
+    scene.levels[level]!.hidden ? -1 : Object.values(scene.drawings).filter((entry) => entry.level === level).length
   return [...scene.levelOrder].reverse().sort((a, b) => drawings(b) - drawings(a))[0]!
 }

@@ -59,7 +59,12 @@ export function writtenMotion(lettering: Lettering): WrittenMotion {
   if (pen !== cut) {
     const made = newLevel({ id: pen, name: penName(level.name), approach: scene.settings.approach })
     before.push(
-      { type: 'level.add', level: { ...made, hidden: true }, at: scene.levelOrder.indexOf(level.id) + 1 },
+      // What lies under the light would hide the lettering it cuts.
+      {
+        type: 'level.add',
+        level: { ...made, hidden: true, lightTable: { ...made.lightTable, on: false } },
+        at: scene.levelOrder.indexOf(level.id) + 1,
+      },
       { type: 'level.set', level: level.id, fields: { matte: { level: pen, where: 'ink' } } },
     )
   }

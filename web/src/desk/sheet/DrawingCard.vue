@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { PASSES, type Drawing, type Scene } from '@unhurried/core'
+import { levelPalette, PASSES, type Drawing, type Scene } from '@unhurried/core'
 import type { InkStore } from '../../session/ink-store'
 import { paintQuick } from '../../stage/paint/ink'
+import { pictures } from '../../stage/pictures'
 import { atPause } from '../../stage/at-pause'
 import type { Box } from '../../stage/paint/box'
 
@@ -36,13 +37,17 @@ function paint() {
     const k = scale.value
     surface.setTransform(k, 0, 0, k, -left * k, -top * k)
     // As small as this nobody sees how a line swells.
-    for (const pass of PASSES)
-      paintQuick(surface, props.ink.inkOf(props.entry.id, pass), props.scene.palette, FINEST / k)
+    const palette = levelPalette(props.scene, props.entry.level)
+    for (const pass of PASSES) paintQuick(surface, props.ink.inkOf(props.entry.id, pass), palette, FINEST / k)
   })
 }
 onMounted(paint)
-const release = props.ink.onChange((drawing) => drawing === props.entry.id && paint())
-watch(() => [props.scene.palette, props.crop], paint, { flush: 'post' })
+const releases = [
+  props.ink.onChange((drawing) => drawing === props.entry.id && paint()),
+  // A page of paper comes when it comes.
+  pictures.onChange(() => props.scene.pages && paint()),
+]
+watch(() => [levelPalette(props.scene, props.entry.level), props.crop], paint, { flush: 'post' })
 // A card laid with another drawing is bare until that is painted, never with the wrong one.
 watch(
   () => props.entry.id,
@@ -53,7 +58,7 @@ watch(
   { flush: 'post' },
 )
 onUnmounted(() => {
-  release()
+  for (const release of releases) release()
   forget()
 })
 </script>
