@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { decode } from 'fast-png'
 import { footagePicture, footageTime } from '../core/src/paper/footage'
-import { expect, expectNothingSerious, test, type Desk } from './harness'
+import { expect, expectNothingSerious, key, test, type Desk } from './harness'
 
 const [WIDTH, HEIGHT, BITS] = [320, 180, 8]
 const BAR = WIDTH / BITS
@@ -114,4 +114,53 @@ test('a film is copied, hidden, taken out and brought back; what is none is said
   await expect(rows).toHaveCount(1)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => Object.keys((await desk.scene()).footage!)).toHaveLength(2)
+})
+
+/** A striped box that swings from side to side once a second about the middle of the picture. */
+function swinging(): Buffer {
+  const folder = mkdtempSync(join(tmpdir(), 'unhurried-footage-'))
+  const file = join(folder, 'swing.webm')
+  const sources = ['color=c=0x909090:s=320x180:r=24:d=2', 'smptebars=s=48x48:r=24:d=2']
+  const swing = `[0][1]overlay=x='136+80*sin(2*PI*t)':y=66`
+  const codec = ['-c:v', 'libvpx-vp9', '-b:v', '2M', '-deadline', 'realtime', '-g', '20', '-an']
+  const inputs = sources.flatMap((source) => ['-f', 'lavfi', '-i', source])
+  execFileSync('ffmpeg', ['-v', 'error', ...inputs, '-filter_complex', swing, ...codec, file])
+  const bytes = readFileSync(file)
+  rmSync(folder, { recursive: true, force: true })
+  return bytes
+}
+
+test('a landmark is followed on a film: dotted until taken, and its turns are laid as keys', async ({ page, desk }) => {
+  await desk.opened({
+    ...{ width: WIDTH, height: HEIGHT, length: 46 },
+    edits: [
+      { type: 'landmark.put', level: 'A', landmark: { id: 'box', name: 'Box' } },
+      key('start', 1),
+      { type: 'pin.set', drawing: 'start', landmark: 'box', pin: { x: 160, y: 90 } },
+    ],
+  })
+  await openPanel(page)
+  await brought(page, swinging(), 'swing.webm')
+  const row = page.getByRole('group', { name: 'Film swing', exact: true })
+  await expect(row).toBeVisible({ timeout: 20_000 })
+  await row.getByRole('button', { name: 'Follow Box on it' }).click()
+  await expect(row.getByText(/Box followed to frame 4[56]/)).toBeVisible({ timeout: 30_000 })
+  await expect(row.getByText(/rightmost at 7, leftmost at 19, rightmost at 31/)).toBeVisible()
+  await expect(row.getByText(/One step takes 24 frames/)).toBeVisible()
+  await expectNothingSerious(page)
+  await row.getByLabel('Frames each drawing between is held').fill('3')
+  await row.getByRole('button', { name: 'Lay keys at its turns' }).click()
+  await desk.kept()
+  const scene = await desk.scene()
+  const places = Object.values(scene.drawings).flatMap(({ role, number, pins }) =>
+    role === 'key' ? [[Number(number), Math.round(pins!['box']!.x)] as const] : [],
+  )
+  const at = new Map(places)
+  expect([1, 7, 19, 31, 43].every((frame) => at.has(frame))).toBe(true)
+  expect(Math.abs(at.get(7)! - 240)).toBeLessThanOrEqual(2)
+  expect(Math.abs(at.get(19)! - 80)).toBeLessThanOrEqual(2)
+  expect(Object.keys(scene.charts).length).toBeGreaterThanOrEqual(4)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('z')
+  await expect.poll(async () => Object.keys((await desk.scene()).drawings).length).toBe(1)
 })

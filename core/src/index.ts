@@ -289,3 +289,6 @@ export { simplerWay, waysAlong, waysOfInk } from './lettering/proposed'
 export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/write-on'
 /** Whatever reads fonts is fetched when text is typed. */
 export const loadTyped = () => import('./lettering/typed')
+export { SpotFollower, type Spotted } from './motion/spot'
+export { timedFromLife, type LifeTiming, type TrackedFrame } from './motion/life'
+export { keysFromLife } from './edits/composed/from-life'

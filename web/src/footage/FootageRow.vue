@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
+import FollowOnFilm from './FollowOnFilm.vue'
 
 /** One film under the paper, and all that can be changed about it. */
 const { film, trouble } = defineProps<{ film: Footage; trouble: string | undefined }>()
@@ -156,6 +157,7 @@ const numbers = computed(() => [
         @change="(value: number | number[]) => set({ strength: Number(value) / 100 })"
       /><span class="note">{{ Math.round(100 * film.strength) }} %</span></label
     >
+    <FollowOnFilm :film="film" />
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
   </div>
 </template>

@@ -29,6 +29,13 @@ export function useFollowing(worker: LookWorker) {
     }
   }
 
+  /** Shows what somebody else has found. */
+  function propose(found: readonly Proposed[]) {
+    last++
+    following.value = false
+    proposals.value = found
+  }
+
   /** Pins all that is proposed, in one step. */
   function accept() {
     const eighth = (value: number) => Math.round(value * 8) / 8
@@ -44,5 +51,5 @@ export function useFollowing(worker: LookWorker) {
   }
   const refuse = () => (proposals.value = [])
 
-  return { proposals, following, follow, accept, refuse }
+  return { proposals, following, follow, propose, accept, refuse }
 }
