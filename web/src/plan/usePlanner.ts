@@ -57,17 +57,12 @@ export function usePlanner() {
   function lay(): boolean {
     if (!motion.value || planned.refused.value || !planner.value) return false
     reset()
-    if (planner.value.id === 'write-on') {
-      void writing.lay(planned, { trouble, done })
-      return true
-    }
+    if (writing.begin(planned, { trouble, done })) return true
     const made = laidIn(planned)
     const why = store.attempt(made.edit)
     store.attempt()
-    if (why !== undefined) {
-      trouble.value = why
-      return false
-    }
+    trouble.value = why ?? ''
+    if (why !== undefined) return false
     if (!store.change(made.edit)) return false
     done.value = doneWords(planned, made.stays)
     plan.value = made.plan
@@ -139,7 +134,13 @@ function useWriting() {
       told.trouble.value = (error as Error).message
     }
   }
-  return { lay }
+  /** Whether this plan is lettering, which is then being laid. */
+  function begin(planned: Planned, told: Parameters<typeof lay>[1]): boolean {
+    if (planned.planner.value?.id !== 'write-on') return false
+    void lay(planned, told)
+    return true
+  }
+  return { begin }
 }
 
 function doneWords({ plan, frame, until, level }: Planned, stays: readonly Drawing[]): string {
