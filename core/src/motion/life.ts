@@ -6,7 +6,7 @@ export interface TrackedFrame extends Point {
   readonly frame: number
 }
 /** A place where what is followed turns back: lowest where a foot lands, highest where a hand is raised. */
-export interface LifeTurn extends TrackedFrame {
+interface LifeTurn extends TrackedFrame {
   readonly is: 'lowest' | 'highest' | 'leftmost' | 'rightmost'
 }
 export interface LifeTiming {

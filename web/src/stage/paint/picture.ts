@@ -169,7 +169,7 @@ function paintLevel(surface: Surface, { id, drawing, lay }: LevelAt, options: Pi
 }
 
 /** How far off a level lies at a frame: panned, or following another; whole pixels where cells are drawn. */
-export function placeOf({ settings, levels }: Scene, id: string, frame: number): { x: number; y: number } {
+function placeOf({ settings, levels }: Scene, id: string, frame: number): { x: number; y: number } {
   const { ground, follows } = levels[id]!
   const pan = ground?.pan ? panAt(ground.pan, frame, settings.length) : { x: 0, y: 0 }
   const [x, y] = [pan.x + (follows?.x ?? 0), pan.y + (follows?.y ?? 0)]
