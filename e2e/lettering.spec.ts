@@ -180,4 +180,95 @@ test('an echo follows its level, in other colours and tones, and a matte cuts a 
   await desk.cell('A', 9).click()
   await desk.still()
   expect(await desk.pixel(430, 90)).toEqual([255, 255, 255])
+
+  // Grey while it is moved, and kept so; undone by one step.
+  await page.getByRole('button', { name: 'Level A', exact: true }).click()
+  await page.getByText('Tones and hues').click()
+  const middle = page.getByLabel('Middle tones, level A')
+  await middle.focus()
+  await page.keyboard.press('End')
+  await desk.kept()
+  expect((await desk.scene()).levels['A']!.adjust).toEqual({ middle: 5 })
+  await page.keyboard.press('Escape')
+  await desk.cell('A', 1).click()
+  await desk.still()
+  const [lighter] = await desk.pixel(130, 90)
+  expect(lighter!).toBeGreaterThan(0x2a + 60)
+})
+
+test('a level is shown only where another has ink, or only where it has none', async ({ page, desk }) => {
+  await desk.opened({
+    length: 12,
+    edits: [
+      key('bar', 1),
+      line(
+        'bar',
+        'a',
+        [
+          [60, 180],
+          [580, 180],
+        ],
+        { size: 60 },
+      ),
+      {
+        type: 'level.add',
+        at: 1,
+        level: {
+          ...{ id: 'W', name: 'Window', kind: 'animated', loop: false },
+          lightTable: { on: false, shows: 'earlier', earlier: 0, later: 0, earlierStrength: 0.5, laterStrength: 0.5 },
+        },
+      },
+      key('w1', 1, 'W'),
+      line(
+        'w1',
+        'w',
+        [
+          [160, 60],
+          [160, 300],
+        ],
+        { size: 80 },
+      ),
+      key('w7', 7, 'W'),
+      line(
+        'w7',
+        'v',
+        [
+          [480, 60],
+          [480, 300],
+        ],
+        { size: 80 },
+      ),
+      { type: 'level.set', level: 'W', fields: { hidden: true } },
+    ],
+  })
+  const seen = async (frame: number) => {
+    await desk.cell('A', frame).click()
+    await desk.still()
+    return Promise.all([160, 300, 480].map(async (x) => (await desk.pixel(x, 180))[0]! < 128))
+  }
+  expect(await seen(1)).toEqual([true, true, true])
+  await page.getByRole('button', { name: 'Level A', exact: true }).click()
+  await desk.choice('Level A is cut by', 'Window')
+  await desk.kept()
+  await page.keyboard.press('Escape')
+  expect(await seen(1)).toEqual([true, false, false])
+  expect(await seen(8)).toEqual([false, false, true])
+  await page.getByRole('button', { name: 'Level A', exact: true }).click()
+  await page.getByRole('button', { name: 'only where it has none' }).click()
+  await page.keyboard.press('Escape')
+  expect(await seen(8)).toEqual([true, true, false])
+  // A line drawn there is cut as well, at once.
+  await page.keyboard.press('z')
+  expect(await seen(8)).toEqual([false, false, true])
+  await page.keyboard.press('Shift+A')
+  await desk.stroke([
+    [120, 120],
+    [560, 120],
+  ])
+  await desk.still()
+  expect((await desk.pixel(480, 120))[0]!).toBeLessThan(128)
+  expect((await desk.pixel(200, 120))[0]!).toBeGreaterThan(200)
+  // And on the way out.
+  await page.getByRole('link', { name: 'Hand over' }).click()
+  await expect(page.getByRole('heading', { name: 'Hand over' })).toBeVisible()
 })

@@ -235,6 +235,15 @@ const VIEWS = [
     },
   },
   {
+    name: 'lettering',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-ferry/lettering',
+    async act(page) {
+      await page.getByText(/written in \d+ ways/).waitFor()
+      await page.getByRole('list', { name: 'Ways of the pen' }).getByRole('listitem').nth(3).click()
+    },
+  },
+  {
     name: 'paper',
     folder: 'guide/pictures',
     path: '/scene/lowtide-tansy/paper',

@@ -285,6 +285,21 @@ describe('the scene as an archive', () => {
           ...{ step: 2, strength: 0.4, x: 1, y: 2, across: 300 },
         },
       },
+      {
+        type: 'writing.put',
+        drawing: 'k2',
+        writing: { paths: [{ id: 'w', points: [1, 2, 30.5, 4], overlap: 0.25 }, { id: 'v', points: [5, 6] }] },
+      },
+      { type: 'level.add', level: { ...newLevel({ id: 'Z', name: 'Z', approach: 'pose-to-pose' }), hidden: true }, at: 0 },
+      {
+        type: 'level.set',
+        level: 'Z',
+        fields: {
+          follows: { level: 'A', frames: -3, x: 1.5, y: 0, only: ['k2'], swatches: { pencil: 'tide' } },
+          adjust: { black: 10, middle: 1.5, hue: -40, colour: 0 },
+        },
+      },
+      { type: 'level.set', level: 'A', fields: { matte: { level: 'Z', where: 'none' } } },
     ])
     const read = readArchive(
       writeArchive({ ...withInk(papered), pictures: new Map([[named, picture]]), sounds: new Map([[filmed, film]]) }),

@@ -76,11 +76,16 @@ const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]
 /** Tools that draw with the brush last in hand. */
 export const drawsWithBrush = (tool: ToolName): boolean => toolNamed(tool).draws === true
 
+/** What was remembered, by this version or one before; what it is at first where that cannot be read. */
+export function rememberedPencil(kept: unknown): PencilSettings {
+  const parsed = pencilSchema.safeParse(renamed(kept))
+  return parsed.success ? parsed.data : USUAL
+}
+
 /** What is set for the pencils and pots, remembered on this machine. */
 export function usePencil() {
   const kept = useLocalStorage<PencilSettings>('unhurried-pencil-case', USUAL)
-  const parsed = pencilSchema.safeParse(renamed(kept.value))
-  kept.value = parsed.success ? parsed.data : USUAL
+  kept.value = rememberedPencil(kept.value)
   return computed<PencilSettings>({
     get: () => kept.value,
     set: (next) => (kept.value = isBrush(next.tool) ? { ...next, brush: next.tool } : next),

@@ -1,0 +1,20 @@
+import { BRUSH_TABLE } from '@unhurried/core'
+import { rememberedPencil } from './pencil'
+
+const MINE = { size: 11, taper: [3, 4], steadiness: 0.9, curve: 0.2 }
+const BEFORE = {
+  ...{ tool: 'pen', brush: 'pen', eraserSize: 33, whole: true, pushSize: 90, gap: 8, form: 'lasso', cut: true },
+  ...{ everyPass: false, through: 'one', beneath: false, pass: 'line', swatch: 'tide', cellSize: 1 },
+  brushes: { pencil: MINE, pen: MINE, wash: MINE, flat: MINE },
+}
+
+test('a pencil case kept before a brush came has its own settings still, and the new brush as it usually is', () => {
+  const { brushes, eraserSize, on } = rememberedPencil(BEFORE)
+  expect([brushes.pen, eraserSize, on]).toEqual([MINE, 33, 'one'])
+  expect(brushes.charcoal.size).toBe(BRUSH_TABLE.charcoal.usual.size)
+})
+
+test('what cannot be read is as it is at first', () => {
+  for (const kept of [undefined, null, 'pencil', {}, { ...BEFORE, tool: 'broom' }, { ...BEFORE, brushes: 7 }])
+    expect(rememberedPencil(kept).tool).toBe('pencil')
+})
