@@ -17,17 +17,25 @@ const work = mkdtempSync(join(tmpdir(), 'lettering-'))
 try {
   const out = join(work, 'lettering.mjs')
   await bundle({
-    entryPoints: [join(root, 'core/src/testing/measured-lettering.ts')],
+    stdin: {
+      contents: `export * from './testing/measured-lettering'; export { revealTimes } from './lettering/reveal'`,
+      resolveDir: join(root, 'core/src'),
+    },
     ...{ bundle: true, format: 'esm', platform: 'node', outfile: out, logLevel: 'error' },
   })
-  const { earlyShares, revealMilliseconds, spotErrors } = await import(pathToFileURL(out).href)
+  const { earlyShares, revealTimes, spotErrors, twelveStrokes } = await import(pathToFileURL(out).href)
   const rows = [
     ['ink, the way drawn along its middle', earlyShares(seeds(80_000, 100), 'ink', 0)],
     ['ink, the way up to 4 px off it', earlyShares(seeds(81_000, 100), 'ink', 4)],
     ['a picture, the way along the middle', earlyShares(seeds(82_000, 100), 'picture', 0)],
     ['a picture, the way up to 4 px off', earlyShares(seeds(83_000, 100), 'picture', 4)],
   ]
-  const ms = revealMilliseconds(12).slice(2)
+  const strokes = twelveStrokes()
+  const ms = Array.from({ length: 12 }, () => {
+    const began = performance.now()
+    revealTimes(strokes)
+    return performance.now() - began
+  }).slice(2)
   const spots = spotErrors(seeds(84_000, 40))
   writeFileSync(
     join(root, 'docs/lettering-measured.md'),

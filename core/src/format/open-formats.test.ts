@@ -288,9 +288,18 @@ describe('the scene as an archive', () => {
       {
         type: 'writing.put',
         drawing: 'k2',
-        writing: { paths: [{ id: 'w', points: [1, 2, 30.5, 4], overlap: 0.25 }, { id: 'v', points: [5, 6] }] },
+        writing: {
+          paths: [
+            { id: 'w', points: [1, 2, 30.5, 4], overlap: 0.25 },
+            { id: 'v', points: [5, 6] },
+          ],
+        },
       },
-      { type: 'level.add', level: { ...newLevel({ id: 'Z', name: 'Z', approach: 'pose-to-pose' }), hidden: true }, at: 0 },
+      {
+        type: 'level.add',
+        level: { ...newLevel({ id: 'Z', name: 'Z', approach: 'pose-to-pose' }), hidden: true },
+        at: 0,
+      },
       {
         type: 'level.set',
         level: 'Z',

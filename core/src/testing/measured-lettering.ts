@@ -96,8 +96,8 @@ export function earlyShares(seeds: readonly number[], as: 'ink' | 'picture', off
   })
 }
 
-/** Milliseconds for a picture of 1920 × 1080 with twelve ways down all of it. */
-export function revealMilliseconds(times: number): number[] {
+/** A picture of 1920 × 1080 with twelve strokes down all of it, and the ways over them. */
+export function twelveStrokes(): { lettering: LetterStroke[]; paths: { points: number[] }[] } {
   const [width, height] = [1920, 1080]
   const mask = new Uint8Array(width * height)
   const paths = Array.from({ length: 12 }, (_, n) => {
@@ -109,12 +109,7 @@ export function revealMilliseconds(times: number): number[] {
     }
     return { points: Array.from({ length: 101 }, (_, i) => [...place(i / 100)]).flat() }
   })
-  const lettering = strokesOfPixels(mask, width, height)
-  return Array.from({ length: times }, () => {
-    const began = performance.now()
-    revealTimes({ lettering, paths })
-    return performance.now() - began
-  })
+  return { lettering: strokesOfPixels(mask, width, height), paths }
 }
 
 /** Pixels off, for every picture of made-up films. */
