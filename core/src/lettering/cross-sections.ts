@@ -27,9 +27,12 @@ export function crossSections(
   reach: number,
 ): CrossSection[][][] {
   const sections = lettering.map(() => courses.map((): CrossSection[] => []))
+  /** Places of earlier ways on each stroke. */
+  const taken = lettering.map(() => 0)
   courses.forEach((course, path) => {
     const runs = lettering.map((stroke) => runsOn(stroke, course))
-    const home = homes(runs, course.x.length)
+    const home = homes(runs, course.x.length, taken)
+    for (const stroke of home) if (stroke >= 0) taken[stroke]!++
     // A path beside its letters all along follows whatever lies nearest.
     const followed = new Set(home.some((stroke) => stroke >= 0) ? home : lettering.keys())
     for (let at = 0; at < home.length; at++) {
@@ -67,13 +70,23 @@ function isOn({ left, top, width, height, cells }: LetterStroke, x: number, y: n
   return u >= 0 && v >= 0 && u < width && v < height && cells[v * width + u] === 1
 }
 
-/** Which stroke each place of a course belongs to; -1 none. */
-function homes(runs: readonly Float32Array[], places: number): Int32Array {
+/** Runs this near the longest are as long. */
+const AS_LONG = 0.85
+
+/**
+ * Which stroke each place of a course belongs to; -1 none. Of strokes that lie on one another each way has its own: the
+ * one followed least by the ways before it.
+ */
+function homes(runs: readonly Float32Array[], places: number, followed: readonly number[]): Int32Array {
   const home = new Int32Array(places).fill(-1)
   for (let at = 0; at < places; at++) {
     let longest = 0
+    for (const run of runs) longest = Math.max(longest, run[at]!)
+    if (longest === 0) continue
+    let least = Infinity
     runs.forEach((run, stroke) => {
-      if (run[at]! > longest) [longest, home[at]] = [run[at]!, stroke]
+      if (run[at]! < AS_LONG * longest || followed[stroke]! >= least) return
+      ;[least, home[at]] = [followed[stroke]!, stroke]
     })
   }
   return home
