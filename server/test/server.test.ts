@@ -414,7 +414,7 @@ test('two servers on one database: what one keeps, those who follow the other he
 
 test('two servers started in the same moment on an empty database: one film, whole, on both', async () => {
   const { shelves } = await order<{ shelves: unknown[] }>('startPair')
-  const film = [['Low Tide', new Array(7).fill(true)]]
+  const film = [['Low Tide', new Array(10).fill(true)]]
   expect(shelves).toEqual([film, film])
 })
 

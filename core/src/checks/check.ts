@@ -54,10 +54,24 @@ export function onePerDrawing(findings: readonly Observation[]): Observation[] {
   return [...best.values()]
 }
 
+/** Without landmarks what moves is the middle of the shape, which says nothing where the shape itself changes. */
+function lackingBody(subject: LevelSubject): Unjudged[] {
+  const { shots, tracks, level } = subject
+  const lacking = shots.filter((shot) => tracks.some((track) => !track.at(shot)))
+  if (lacking.length === 0) return []
+  return [
+    {
+      level: level.id,
+      drawings: lacking.length,
+      sentence: `${lacking.length} of ${shots.length} drawings of ${level.name} change their shape and could not be judged: pin a landmark on them.`,
+    },
+  ]
+}
+
 /** Says which drawings lack a pin for a landmark that others of the level have. */
 export function lackingPins(subject: LevelSubject): Unjudged[] {
   const landmarks = subject.tracks.filter(({ standIn }) => !standIn)
-  if (landmarks.length === 0) return []
+  if (landmarks.length === 0) return lackingBody(subject)
   const lacking = subject.shots.filter((shot) => landmarks.some((track) => !track.at(shot)))
   if (lacking.length === 0) return []
   const names = landmarks.filter((track) => lacking.some((shot) => !track.at(shot))).map(({ name }) => name)

@@ -7,6 +7,7 @@ import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
 import { measuredOf, type InkOf, type Measured } from './measured'
+import { alike } from './size/overlap'
 
 /** One showing of a drawing in the take. */
 export interface Shot {
@@ -127,7 +128,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     runs,
     stretches,
     all,
-    tracks: level.kind === 'ground' ? [] : tracksOf(scene, level),
+    tracks: level.kind === 'ground' ? [] : tracksOf(scene, level, shots),
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
@@ -136,11 +137,30 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
 const shapesOf = (scene: Scene, level: string): ReadonlySet<string> =>
   new Set(Object.values(scene.plans ?? {}).flatMap((plan) => (plan.level === level && plan.laid ? plan.drawings : [])))
 
-function tracksOf(scene: Scene, level: Level): Track[] {
+/** Successive shapes less alike than this are no body whose middle could be followed. */
+const SAME_BODY = 0.8
+
+/** The middle of the shape, where the shape stays: on drawings that look like those beside them. */
+function standInFor(shots: readonly Shot[]): Track {
+  const shapes = new Map(shots.map(({ drawing, measured }) => [drawing, measured.shape]))
+  const steady = new Set(
+    shots.flatMap(({ drawing }, i) => {
+      const own = shapes.get(drawing)
+      const beside = [shots[i - 1], shots[i + 1]].flatMap((each) => (each && shapes.get(each.drawing)) ?? [])
+      return own && beside.every((other) => alike(own, other) >= SAME_BODY) ? [drawing] : []
+    }),
+  )
+  return {
+    ...{ id: '', name: 'the middle of its shape', standIn: true },
+    at: ({ drawing, measured }) => (steady.has(drawing) ? measured.shape?.centre : undefined),
+  }
+}
+
+function tracksOf(scene: Scene, level: Level, shots: readonly Shot[]): Track[] {
   const landmarks = landmarksOf(scene, level.id)
   if (landmarks.length > 0)
     return landmarks.map(({ id, name }) => ({ id, name, standIn: false, at: ({ entry }) => pinOf(entry, id) }))
-  return [{ id: '', name: 'the middle of its shape', standIn: true, at: ({ measured }) => measured.shape?.centre }]
+  return [standInFor(shots)]
 }
 
 /** The showings of a stretch on which something followed has a place. */

@@ -1,6 +1,6 @@
 import { judged, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-import { median } from '../size/volume'
+import { median } from '../size/median'
 
 /** Line weight jumps. A line that is heavier or finer on one drawing than on its level flickers. */
 export const lineWeight: Check = {

@@ -24,6 +24,34 @@ function deviationAt(points: readonly Place[], i: number): ReturnType<typeof arc
   return found
 }
 
+/** A way that turns by more than this from before a place to after it may go round a corner there, in radians. */
+const TURNED = 1.2
+/** It goes round one when it turns so many times as much there as beside it. */
+const CONCENTRATED = 2.2
+
+/**
+ * Whether the way goes round a corner about a place: its direction before (from the second to the first before it) and
+ * after really differ, and not because it bends like that all along. One place that sticks out changes neither.
+ */
+function turnsAbout(points: readonly Point[], i: number): boolean {
+  const way = (k: number) => {
+    const [a, b] = [points[k], points[k + 1]]
+    return a && b && distance(a, b) > 1e-6 ? Math.atan2(b.y - a.y, b.x - a.x) : undefined
+  }
+  const [before, after] = [way(i - 2), way(i + 1)]
+  if (before === undefined || after === undefined) return false
+  const between = (from: number, to: number) => Math.abs(((to - from + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+  const turned = between(before, after)
+  if (turned < TURNED) return false
+  const beside = [
+    [way(i - 3), before],
+    [after, way(i + 2)],
+  ].flatMap(([from, to]) => (from === undefined || to === undefined ? [] : [between(from, to)]))
+  if (beside.length === 0) return true
+  // Three turns lie between the two directions.
+  return turned / 3 > (CONCENTRATED / 3) * Math.max(0.05, beside.reduce((sum, turn) => sum + turn, 0) / beside.length)
+}
+
 /**
  * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
  * neighbours jitters when played. Each place is judged without itself: against the arc through two
@@ -56,6 +84,7 @@ export const offArc: Check = {
           if (
             !miss ||
             points[i]!.corner ||
+            turnsAbout(points, i) ||
             index < from ||
             index > to ||
             (subject.keysSay && shot.entry.role === 'key')

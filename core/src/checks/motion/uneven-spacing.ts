@@ -1,8 +1,8 @@
-import { distance } from '../../motion/arc'
+import { distance, type Point } from '../../motion/arc'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-import { median } from '../size/volume'
+import { median } from '../size/median'
 import { followed, type LevelSubject, type Shot } from '../subject'
 import { cornersOf } from '../turns'
 
@@ -33,9 +33,47 @@ const HELD = 2.4
 const explains = (subject: LevelSubject, { entry }: Shot, corner: boolean | undefined) =>
   corner === true || (subject.keysSay && entry.role !== 'inbetween')
 
+/** Whether the way goes back on itself at either end of a step: there it slows down and comes again. */
+function turnsBack(places: readonly { readonly at: Point }[], i: number): boolean {
+  const step = (k: number) => {
+    const [a, b] = [places[k]?.at, places[k + 1]?.at]
+    return a && b ? { x: b.x - a.x, y: b.y - a.y } : undefined
+  }
+  const own = step(i)!
+  return [step(i - 1), step(i + 1)].some((other) => other !== undefined && own.x * other.x + own.y * other.y < 0)
+}
+
+/** Steps looked at on each side of one, and how unlike each other they may be for it to be judged, as a factor. */
+const AROUND = 2
+const AGREE = 1.3
+
 /**
- * Uneven spacing. Where no key or corner explains it, a step foretold by the steps before and after it
- * should be about that long; one far longer or shorter is seen as a hitch. Steps are told in pixels
+ * The speed the steps around one foretell: the line through their logarithms over time, one of them left out where it
+ * does not go with the rest, since a drawing out of its place makes the step beside this one wrong as well. Undefined
+ * where they do not agree, as where a move begins, turns back or ends.
+ */
+function foretoldBy(around: readonly { readonly when: number; readonly speed: number }[]): number | undefined {
+  if (around.length < 3) return undefined
+  const sets = around.length > 3 ? around.map((_, out) => around.filter((__, i) => i !== out)) : [around]
+  let best: { off: number; speed: number } | undefined
+  for (const set of sets) {
+    const logs = set.map(({ speed }) => Math.log(Math.max(speed, 0.05)))
+    const [when, mean] = [
+      set.reduce((sum, each) => sum + each.when, 0) / set.length,
+      logs.reduce((a, b) => a + b) / set.length,
+    ]
+    const spread = set.reduce((sum, each) => sum + (each.when - when) ** 2, 0)
+    const slope =
+      spread > 0 ? set.reduce((sum, each, i) => sum + (each.when - when) * (logs[i]! - mean), 0) / spread : 0
+    const off = Math.max(...set.map((each, i) => Math.abs(logs[i]! - mean - slope * (each.when - when))))
+    if (!best || off < best.off) best = { off, speed: Math.exp(mean - slope * when) }
+  }
+  return best!.off <= Math.log(AGREE) ? best!.speed : undefined
+}
+
+/**
+ * Uneven spacing. Where no key, corner or return explains it, a step should be about as long as the two steps on each side of it
+ * foretell, where these agree; one far longer or shorter is seen as a hitch. Steps are told in pixels
  * per frame, so that mixed exposures compare; where a chart covers the three steps, its own unevenness
  * is allowed for.
  */
@@ -68,27 +106,34 @@ export const unevenSpacing: Check = {
           speed: distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame),
           plan: planned(places[i]!.shot.drawing, shot.drawing),
           frames: Math.max(1, shot.frame - places[i]!.shot.frame),
+          middle: (shot.frame + places[i]!.shot.frame) / 2,
+          turns: turnsBack(places, i),
         }))
         // A held drawing makes the step after it no slower: it makes a pause.
         const pause = HELD * median(steps.map(({ frames }) => frames))
-        const suspects = steps.flatMap(({ speed, plan, frames }, i) => {
-          const [before, after] = [steps[i - 1], steps[i + 1]]
+        const suspects = steps.flatMap(({ speed, plan, frames, turns }, i) => {
           const [a, b] = [places[i]!, places[i + 1]!]
+          const beside = [-AROUND, -1, 1, AROUND].flatMap((by) => {
+            const other = steps[i + by]
+            return other ? [{ when: other.middle - steps[i]!.middle, ...other }] : []
+          })
           if (
-            !before ||
-            !after ||
-            Math.max(before.frames, frames, after.frames) > pause ||
+            turns ||
+            Math.max(frames, ...beside.map((each) => each.frames)) > pause ||
+            beside.some((each) => each.turns) ||
             explains(subject, a.shot, corners[i]) ||
             explains(subject, b.shot, corners[i + 1])
           )
             return []
           const at = shots.indexOf(b.shot)
           if (at < from || at > to) return []
-          let foretold = (before.speed + after.speed) / 2
+          let foretold = foretoldBy(beside)
+          if (foretold === undefined) return []
+          const [before, after] = [steps[i - 1], steps[i + 1]]
           // What the chart asks for is no fault of the drawing.
-          if (plan !== undefined && before.plan !== undefined && after.plan !== undefined) {
+          if (plan !== undefined && before?.plan !== undefined && after?.plan !== undefined) {
             const mean = (before.plan / before.frames + after.plan / after.frames) / 2
-            if (mean > 0) foretold *= plan / frames / mean
+            if (mean > 0) foretold = (((before.speed + after.speed) / 2) * (plan / frames)) / mean
           }
           const ratio = foretold > 1e-6 ? speed / foretold : Infinity
           if ((ratio <= over && ratio >= under) || Math.abs(speed - foretold) <= px) return []

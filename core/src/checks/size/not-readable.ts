@@ -1,47 +1,6 @@
-import { stampRings, type Grid } from '../../ink/raster'
-import type { Silhouette } from '../../ink/silhouette'
 import { judged, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-
-/** Cells along the longest side of the picture two shapes are laid over each other on. */
-const CELLS = 160
-
-/** Area two shapes have in common over the area of both, 0…1. */
-export function overlap(a: Silhouette, b: Silhouette): number {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (const { rings } of [a, b]) {
-    for (const ring of rings) {
-      for (let i = 0; i < ring.length; i += 2) {
-        left = Math.min(left, ring[i]!)
-        right = Math.max(right, ring[i]!)
-        top = Math.min(top, ring[i + 1]!)
-        bottom = Math.max(bottom, ring[i + 1]!)
-      }
-    }
-  }
-  const scale = CELLS / Math.max(right - left, bottom - top, 1)
-  const grid: Grid = {
-    left: 0,
-    top: 0,
-    width: Math.ceil((right - left) * scale) + 2,
-    height: Math.ceil((bottom - top) * scale) + 2,
-  }
-  const masks = [a, b].map(({ rings }) => {
-    const mask = new Uint8Array(grid.width * grid.height)
-    stampRings(
-      mask,
-      grid,
-      rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) * scale + 1)),
-    )
-    return mask
-  })
-  let [both, either] = [0, 0]
-  for (let i = 0; i < masks[0]!.length; i++) {
-    both += masks[0]![i]! & masks[1]![i]!
-    either += masks[0]![i]! | masks[1]![i]!
-  }
-  return either > 0 ? both / either : 0
-}
+import { overlap } from './overlap'
 
 /**
  * Figure not readable. Two keys one after the other tell a change; when their dark shapes all but cover

@@ -2,14 +2,19 @@ import { coloursOf } from '../../scene/palette'
 import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
 import { named, type Shot } from '../subject'
+import { offNeighbours } from './own-spread'
 
 /** Parts smaller than this are dots whose area means nothing, in square pixels. */
 const DOT = 60
 
+/** A part so many times smaller than foretold is hidden by another, one so many times larger was hidden beside it. */
+const HIDDEN = 2
+const SHOWN = 3
+
 /**
  * Part too big or small. One drawing's trousers, head or jaw is suddenly bigger: the area of each
- * colour is compared with what its neighbours in time foretell, so that a part may well grow and shrink
- * over a move, but not jump for one drawing.
+ * colour is compared with what its neighbours in time foretell, its own spread allowed for, so that a part may well
+ * grow and shrink over a move, but not jump for one drawing.
  */
 export const partSize: Check = {
   id: 'part-size',
@@ -32,22 +37,16 @@ export const partSize: Check = {
     for (const { shots, from, to } of subject.stretches) {
       const areas = shots.map(areasOf)
       for (const swatch of new Set(areas.flatMap((each) => [...each.keys()]))) {
-        const suspects = shots.flatMap((shot, i) => {
-          const [a, here, b] = [areas[i - 1]?.get(swatch), areas[i]!.get(swatch), areas[i + 1]?.get(swatch)]
-          if (
-            i < from ||
-            i > to ||
-            a === undefined ||
-            b === undefined ||
-            here === undefined ||
-            Math.min(a, b, here) < DOT
-          )
-            return []
-          const t = (shot.frame - shots[i - 1]!.frame) / (shots[i + 1]!.frame - shots[i - 1]!.frame)
-          const foretold = a + (b - a) * t
-          const value = 100 * (here / foretold - 1)
-          return Math.abs(value) > share ? [{ at: i, excess: Math.abs(value), value, foretold, shot }] : []
+        const measures = shots.map(({ frame }, i) => {
+          const area = areas[i]!.get(swatch)
+          return { frame, value: area !== undefined && area >= DOT ? area : undefined }
         })
+        const { off, limit: most } = offNeighbours(measures, share / 100)
+        const suspects = off.flatMap(({ at, off: by }) =>
+          at >= from && at <= to && Math.abs(by) > most && by > -Math.log(HIDDEN) && by < Math.log(SHOWN)
+            ? [{ at, excess: Math.abs(by), value: 100 * (Math.exp(by) - 1), shot: shots[at]! }]
+            : [],
+        )
         for (const { value, shot } of worstOnly(suspects)) {
           const rings = shot.measured.pieces.flatMap((piece) =>
             piece.kind === 'fill' && colour(piece.swatch) === swatch ? [piece.outline] : [],

@@ -1,17 +1,13 @@
-import { judged, type Check } from '../check'
+import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-import { named } from '../subject'
-
-export const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = sorted.length >> 1
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
-}
+import { named, type LevelSubject, type Shot } from '../subject'
+import { offNeighbours } from './own-spread'
 
 /**
  * Volume. A figure keeps its bulk however it is squashed or stretched; one that grows and shrinks looks
- * like it breathes. The silhouette's area is compared with the level's model drawing, else with the
- * median of the level (arithmetic, 5). Cast shadows on their own pass do not count.
+ * like it breathes. The silhouette's area is compared with the level's model drawing; where none is marked, with what
+ * its neighbours in time foretell, the level's own spread allowed for (arithmetic, 5). Cast shadows on their own pass
+ * do not count.
  */
 export const volume: Check = {
   id: 'volume',
@@ -19,36 +15,64 @@ export const volume: Check = {
   group: 'size',
   severity: 'mend',
   why: 'A figure keeps its bulk however it is squashed: one that grows and shrinks seems to breathe.',
-  limits: { share: { words: 'Area more or less than the model by', unit: '%', value: 8, min: 1, max: 100 } },
+  limits: { share: { words: 'Area more or less by', unit: '%', value: 8, min: 1, max: 100 } },
   level(subject, { limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')
     const model = subject.all.find(({ entry }) => entry.id === subject.level.model)
-    const areas = subject.bodies.flatMap(({ measured }) => measured.shape?.area ?? [])
     const own = model?.measured?.shape?.area
-    if (own === undefined && areas.length < 3) return judged([])
-    const wanted = own ?? median(areas)
-    const what = own === undefined ? 'the middle one of its level' : `the model, ${model!.entry.number}`
-    const findings = subject.bodies.flatMap((shot): Observation[] => {
-      const { shape } = shot.measured
-      if (!shape) return []
-      const value = 100 * (shape.area / wanted - 1)
-      if (Math.abs(value) <= share) return []
-      return [
-        {
-          level: subject.level.id,
-          drawings: [shot.drawing],
-          frames: [shot.frame],
-          value,
-          limit: share,
-          unit: '%',
-          sentence: `${named(subject, shot)} is ${rounded(Math.abs(value))} % ${value > 0 ? 'larger' : 'smaller'} in area than ${what}.${shape.area < wanted / 2 ? ' Its outline may be open.' : ''}`,
-          evidence: [
-            { kind: 'shape', rings: shape.rings, words: `${value > 0 ? '+' : '−'}${rounded(Math.abs(value))} %` },
-          ],
-        },
-      ]
-    })
-    return judged(findings)
+    const off =
+      own === undefined
+        ? offThoseBeside(subject, share)
+        : subject.bodies.map((shot): Off => ({
+            shot,
+            value: 100 * ((shot.measured.shape?.area ?? own) / own - 1),
+            limit: share,
+            than: `the model, ${model!.entry.number}`,
+          }))
+    return judged(off.filter(({ value, limit: most }) => Math.abs(value) > most).map((each) => observed(subject, each)))
   },
+}
+
+interface Off {
+  readonly shot: Shot
+  readonly value: number
+  readonly limit: number
+  readonly than: string
+}
+
+/** Drawings larger or smaller than those beside them in time foretell; of neighbours the worst. */
+function offThoseBeside(subject: LevelSubject, share: number): Off[] {
+  const found = new Map<string, Off>()
+  for (const { shots, from, to } of subject.stretches) {
+    const measures = shots.map(({ frame, measured }) => ({ frame, value: measured.shape?.area }))
+    const { off, limit } = offNeighbours(measures, share / 100)
+    const suspects = off.filter((each) => each.at >= from && each.at <= to && Math.abs(each.off) > limit)
+    for (const { at, off: by } of worstOnly(suspects.map((each) => ({ ...each, excess: Math.abs(each.off) }))))
+      found.set(shots[at]!.drawing, {
+        shot: shots[at]!,
+        value: 100 * (Math.exp(by) - 1),
+        limit: 100 * (Math.exp(limit) - 1),
+        than: 'the drawings beside it foretell',
+      })
+  }
+  return [...found.values()].map((each) =>
+    // Smaller by as much is a lesser share.
+    each.value < 0 ? { ...each, limit: 100 * (1 - 1 / (1 + each.limit / 100)) } : each,
+  )
+}
+
+function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Observation {
+  const { rings } = shot.measured.shape!
+  const open = value < -50 ? ' Its outline may be open.' : ''
+  return {
+    level: subject.level.id,
+    drawings: [shot.drawing],
+    frames: [shot.frame],
+    value,
+    limit,
+    unit: '%',
+    sentence: `${named(subject, shot)} is ${rounded(Math.abs(value))} % ${value > 0 ? 'larger' : 'smaller'} in area than ${than}.${open}`,
+    evidence: [{ kind: 'shape', rings, words: `${value > 0 ? '+' : '−'}${rounded(Math.abs(value))} %` }],
+  }
 }

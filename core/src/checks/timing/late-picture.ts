@@ -4,7 +4,7 @@ import { frameAtSecond, heardWords, stressOf } from '../../sound/said'
 import { firstFrameOf, exposuresOf } from '../../timing/sheet'
 import { judged, type Check, type CheckContext } from '../check'
 import { rounded, type Observation } from '../finding'
-import { median } from '../size/volume'
+import { median } from '../size/median'
 import { followed, type LevelSubject } from '../subject'
 
 /** Only a sound that stands alone tells which picture it belongs to: so many seconds from its neighbours. */

@@ -25,7 +25,11 @@ export const openingShort: Check = {
       .sort((a, b) => a.at - b.at)
     const [start] = starts
     const value = start ? framesToSeconds(start.at - 1, fps) : Infinity
-    if (!start || value >= least) return judged([])
+    // Where nothing ever rests the scene is all movement: it begins in it on purpose.
+    const rests = scene.levelOrder
+      .flatMap((id) => (level(id).level.kind === 'ground' ? [] : level(id).shots))
+      .some(({ frames }) => framesToSeconds(frames, fps) >= least)
+    if (!start || value >= least || !rests) return judged([])
     return judged([
       {
         level: start.subject.level.id,

@@ -307,7 +307,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
   display: grid;
   gap: 1px;
   justify-items: center;
-  min-width: 36px;
+  min-width: 31px;
   min-height: 40px;
   padding: 3px 2px 1px;
   font-size: 11px;
@@ -334,15 +334,10 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 /* Where the line is short the shapes stand for the names, but for the tool in hand. */
 @media (max-width: 1180px) {
   .tools .tool {
-    min-width: 28px;
+    min-width: 25px;
   }
 
-  .tools .tool:not([aria-pressed='true']) span {
-    display: none;
-  }
-}
-
-@media (max-width: 1340px) {
+  .tools .tool:not([aria-pressed='true']) span,
   .wide-only {
     display: none;
   }
