@@ -1,0 +1,174 @@
+import type { Point } from '../../geometry/matrix'
+import { ringArea } from '../../geometry/trace'
+import { quantized, type Fill, type InkPiece, type Stroke } from '../../ink/ink'
+import { within } from '../../ink/select'
+import { Clipper, FillRule } from 'clipper2-ts'
+import { at } from './body'
+import type { Part, Pose } from './body'
+
+type Random = () => number
+const between = (random: Random, from: number, to: number) => from + (to - from) * random()
+const flat = (ring: readonly Point[]): number[] => ring.flatMap(({ x, y }) => [x, y])
+
+/** A hand's slow tremble over the paper: two waves a drawing, up to so many pixels. */
+function wobbler(random: Random) {
+  const reach = between(random, 1, 3)
+  const waves = Array.from({ length: 4 }, () => ({
+    across: between(random, 0.006, 0.022),
+    down: between(random, 0.006, 0.022),
+    phase: 6.28 * random(),
+    share: between(random, 0.4, 1),
+  }))
+  return ({ x, y }: Point): Point => {
+    const by = (i: number) => {
+      const { across, down, phase, share } = waves[i]!
+      return share * Math.sin(x * across + y * down + phase)
+    }
+    return at(x + (reach * (by(0) + by(1))) / 2, y + (reach * (by(2) + by(3))) / 2)
+  }
+}
+
+/** Lines no longer than this are drawn whole, in points. */
+const SHORT = 9
+
+/** Cuts a line into strokes as a hand draws them: here and there, either way round, ends that overshoot or stop short. */
+function strokesOf(line: readonly Point[], closed: boolean, random: Random): Point[][] {
+  const count = line.length < SHORT ? 1 : 1 + Math.floor(random() * Math.min(5, line.length / 7))
+  const start = closed ? Math.floor(random() * line.length) : 0
+  const whole = closed ? [...line.slice(start), ...line.slice(0, start + 1)] : [...line]
+  const cuts = Array.from({ length: count - 1 }, () => Math.round(between(random, 3, whole.length - 4))).sort(
+    (a, b) => a - b,
+  )
+  const ends = [0, ...cuts, whole.length - 1]
+  const strokes = ends.slice(1).flatMap((end, i) => {
+    const run = whole.slice(ends[i], end + 1)
+    return run.length < 3 ? [] : [ended(run, random)]
+  })
+  const turned = strokes.map((run) => (random() < 0.4 ? [...run].reverse() : run))
+  return turned
+    .map((run) => ({ run, key: random() }))
+    .sort((a, b) => a.key - b.key)
+    .map(({ run }) => run)
+}
+
+/** Longer by up to 4 pixels at an end, or shorter by up to 2: two ends of one cut leave a gap of up to 4. */
+function ended(run: readonly Point[], random: Random): Point[] {
+  const stretched = (tip: Point, before: Point) => {
+    const long = Math.hypot(tip.x - before.x, tip.y - before.y) || 1
+    const by = between(random, -2, 4)
+    return at(tip.x + ((tip.x - before.x) / long) * by, tip.y + ((tip.y - before.y) / long) * by)
+  }
+  return [stretched(run[0]!, run[1]!), ...run.slice(1, -1), stretched(run.at(-1)!, run.at(-2)!)]
+}
+
+/** Pixels between the places where it is asked whether a line is hidden, and about between the points it is drawn through. */
+const LOOK = 2
+const DRAW = 9
+
+function finely(line: readonly Point[], closed: boolean): Point[] {
+  const ends = closed ? [...line, line[0]!] : line
+  return ends.slice(1).flatMap((to, i) => {
+    const from = ends[i]!
+    const parts = Math.max(1, Math.ceil(Math.hypot(to.x - from.x, to.y - from.y) / LOOK))
+    return Array.from({ length: parts }, (_, k) =>
+      at(from.x + ((to.x - from.x) * k) / parts, from.y + ((to.y - from.y) * k) / parts),
+    )
+  })
+}
+const thinned = (run: readonly Point[]): Point[] => {
+  const every = Math.max(1, Math.round(DRAW / LOOK))
+  return run.filter((_, i) => i % every === 0 || i === run.length - 1)
+}
+
+/** The runs of a line that no part above hides. */
+function seenRuns(
+  line: readonly Point[],
+  closed: boolean,
+  above: readonly (readonly number[])[],
+): { run: Point[]; closed: boolean }[] {
+  const fine = [...finely(line, closed), ...(closed ? [] : [line.at(-1)!])]
+  const hidden = fine.map(({ x, y }) => above.some((ring) => within(x, y, ring)))
+  if (!hidden.some(Boolean)) return [{ run: thinned(fine), closed }]
+  const first = closed ? hidden.findIndex(Boolean) : 0
+  const runs: Point[][] = [[]]
+  fine.forEach((_, n) => {
+    const i = (n + first) % fine.length
+    if (!hidden[i]) runs.at(-1)!.push(fine[i]!)
+    else if (runs.at(-1)!.length > 0) runs.push([])
+  })
+  return runs.filter((run) => run.length >= 4).map((run) => ({ run: thinned(run), closed: false }))
+}
+
+const FINE = 32
+/** What of a ring's paint is not under the paint above it. */
+function seenPaint(
+  ring: readonly Point[],
+  above: readonly (readonly Point[])[],
+): { outline: number[]; holes: number[][] }[] {
+  const paths = (rings: readonly (readonly Point[])[]) =>
+    rings.map((each) => each.map(({ x, y }) => ({ x: Math.round(x * FINE), y: Math.round(y * FINE) })))
+  const left = above.length === 0 ? paths([ring]) : Clipper.difference(paths([ring]), paths(above), FillRule.NonZero)
+  const rings = left
+    .map((each) => each.flatMap(({ x, y }) => [x / FINE, y / FINE]))
+    .filter((each) => each.length >= 6 && Math.abs(ringArea(each)) > 12)
+  const outlines = rings.filter((each) => above.length === 0 || ringArea(each) > 0)
+  return outlines.map((outline) => ({
+    outline,
+    holes: above.length === 0 ? [] : rings.filter((each) => ringArea(each) < 0 && within(each[0]!, each[1]!, outline)),
+  }))
+}
+
+export interface Drawn {
+  readonly line: InkPiece[]
+  readonly colour: InkPiece[]
+}
+
+/** A pose as a hand draws it, once: no two drawings of it are alike. */
+export function drawnByHand(pose: Pose, { random, size, name }: { random: Random; size: number; name: string }): Drawn {
+  const wobble = wobbler(random)
+  // Areas come out a little larger or smaller, about the middle of the figure.
+  const grown = Math.sqrt(between(random, 0.97, 1.03))
+  const all = pose.parts.flatMap(({ ring, line }) => ring ?? line ?? [])
+  const middle = at(
+    all.reduce((sum, { x }) => sum + x, 0) / Math.max(1, all.length),
+    all.reduce((sum, { y }) => sum + y, 0) / Math.max(1, all.length),
+  )
+  const put = (point: Point) =>
+    wobble(at(middle.x + (point.x - middle.x) * grown, middle.y + (point.y - middle.y) * grown))
+  const parts = pose.parts.map((part): Part => ({
+    ...part,
+    ...(part.ring && { ring: part.ring.map(put) }),
+    ...(part.line && { line: part.line.map(put) }),
+  }))
+  const drawn: Drawn = { line: [], colour: [] }
+  const heavy = between(random, 0.9, 1.1)
+  parts.forEach((part, i) => {
+    const above = parts.slice(i + 1).flatMap(({ ring, swatch }) => (ring && swatch ? [ring] : []))
+    if (part.ring && part.swatch)
+      for (const { outline, holes } of seenPaint(part.ring, above))
+        drawn.colour.push(
+          quantized<Fill>({
+            ...{ kind: 'fill', id: `${name}f${drawn.colour.length}`, swatch: part.swatch, outline },
+            ...(holes.length > 0 && { holes }),
+          }),
+        )
+    if (part.bare) return
+    const way = part.ring ?? part.line ?? []
+    for (const { run, closed } of seenRuns(way, part.ring !== undefined, above.map(flat)))
+      for (const stroke of strokesOf(run, closed, random)) {
+        const press = 0.5 * between(random, 0.85, 1.15)
+        const points = stroke.flatMap(({ x, y }, k) => [
+          x,
+          y,
+          press * (0.92 + 0.16 * Math.sin((Math.PI * k) / stroke.length)),
+        ])
+        drawn.line.push(
+          quantized<Stroke>({
+            ...{ kind: 'stroke', id: `${name}s${drawn.line.length}`, swatch: 'ink' },
+            ...{ size: size * heavy * between(random, 0.95, 1.05), points },
+          }),
+        )
+      }
+  })
+  return drawn
+}
