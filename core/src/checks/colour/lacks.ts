@@ -8,7 +8,7 @@ import { named, type Shot } from '../subject'
 const FEW = 5
 
 /** A colour painted this much smaller than it is in the middle is about to go. */
-const GOING = 0.5
+const GOING = 0.65
 
 /** Whether a colour shrinks toward nothing on a drawing beside one, as the eye that shuts and the wing behind a body do. */
 function vanishing(bodies: readonly Shot[], isIt: (swatch: string) => boolean): (i: number) => boolean {

@@ -1,4 +1,4 @@
-import { distance } from '../../motion/arc'
+import { distance, type Point } from '../../motion/arc'
 import { judged, lackingPins, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { followed } from '../subject'
@@ -7,6 +7,14 @@ import { followed } from '../subject'
 const ALIKE = 1.5
 /** An area that changes by less over the seam is no jump, in per cent. */
 const STEADY = 8
+
+/** Whether the way before the seam, over it and after it goes back on itself. */
+function turnsBack(points: readonly Point[]): boolean {
+  const steps = points.slice(1).map((to, i) => ({ x: to.x - points[i]!.x, y: to.y - points[i]!.y }))
+  const [before, over, after] = [steps[1]!, steps[2]!, steps[3]!]
+  const against = (a: Point, b: Point) => a.x * b.x + a.y * b.y < -0.5 * Math.hypot(a.x, a.y) * Math.hypot(b.x, b.y)
+  return against(before, over) || against(over, after)
+}
 
 /**
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
@@ -58,6 +66,8 @@ export const loopSeam: Check = {
       const others = speeds.filter((_, i) => i !== 2)
       const [least, most] = [Math.min(...others), Math.max(...others)]
       const off = seam > most ? seam - most : seam < least ? least - seam : 0
+      // Where the way turns back at the seam it slows down there and comes again.
+      if (turnsBack(places.map(({ at }) => at))) continue
       if (off <= ALIKE || (seam <= most * ratio && seam >= least / ratio)) continue
       findings.push({
         ...base,

@@ -29,6 +29,21 @@ const TURNED = 1.2
 /** It goes round one when it turns so many times as much there as beside it. */
 const CONCENTRATED = 2.2
 
+const ROUND = 2
+/** Two steps away the way turns by more than this, in radians: the arc through there is none. */
+const SHARP = 1
+
+/** Whether the way turns sharply two places before or after one, and not at the place itself. */
+function cornerBeside(points: readonly Point[], i: number): boolean {
+  const turn = (k: number) => {
+    const [a, b, c] = [points[k - 1], points[k], points[k + 1]]
+    if (!a || !b || !c) return 0
+    const by = Math.atan2(c.y - b.y, c.x - b.x) - Math.atan2(b.y - a.y, b.x - a.x)
+    return Math.abs(((by + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+  }
+  return Math.max(turn(i - 2), turn(i + 2)) > SHARP
+}
+
 /**
  * Whether the way goes round a corner about a place: its direction before (from the second to the first before it) and
  * after really differ, and not because it bends like that all along. One place that sticks out changes neither.
@@ -42,6 +57,8 @@ function turnsAbout(points: readonly Point[], i: number): boolean {
   if (before === undefined || after === undefined) return false
   const between = (from: number, to: number) => Math.abs(((to - from + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
   const turned = between(before, after)
+  // Of a way that turns round within a few drawings too little is known to tell one of them off it.
+  if (turned > ROUND || cornerBeside(points, i)) return true
   if (turned < TURNED) return false
   const beside = [
     [way(i - 3), before],

@@ -24,6 +24,9 @@ export function withStandIns({ scene, take }: Subject, subject: LevelSubject): S
   }
 }
 
+/** The middle of a shape is known less well than a pin: what it is off by says something from so many times as far. */
+const STAND_IN = 3
+
 /**
  * Spacing against the chart. An inbetween that misses its mark along the arc changes the speed there:
  * the move stutters although every drawing looks right by itself. The miss is measured along the path
@@ -57,7 +60,8 @@ export const spacingChart: Check = {
             [subject.shots[index - 1], subject.shots[index + 1]].filter((each) => each !== undefined),
           )
           const local = sides.reduce((sum, { at }) => sum + distance(at, miss.pin), 0) / Math.max(1, sides.length)
-          if (local < 1e-6 || Math.abs(miss.along) <= px) continue
+          const least = track.standIn ? STAND_IN * px : px
+          if (local < 1e-6 || Math.abs(miss.along) <= least) continue
           const value = (100 * Math.abs(miss.along)) / local
           if (value <= share) continue
           const word = miss.along > 0 ? 'too far along' : 'not far enough'

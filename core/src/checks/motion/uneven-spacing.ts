@@ -33,14 +33,24 @@ const HELD = 2.4
 const explains = (subject: LevelSubject, { entry }: Shot, corner: boolean | undefined) =>
   corner === true || (subject.keysSay && entry.role !== 'inbetween')
 
-/** Whether the way goes back on itself at either end of a step: there it slows down and comes again. */
-function turnsBack(places: readonly { readonly at: Point }[], i: number): boolean {
-  const step = (k: number) => {
+/** A way that turns by more than this beside a step is longer than the step is, in radians. */
+const BENDS = 0.8
+
+/** Whether the way turns round about a step, or bends so much that the step says little of it: it slows down there and comes again. */
+function turnsRound(places: readonly { readonly at: Point }[], i: number): boolean {
+  const way = (k: number) => {
     const [a, b] = [places[k]?.at, places[k + 1]?.at]
-    return a && b ? { x: b.x - a.x, y: b.y - a.y } : undefined
+    return a && b && distance(a, b) > 1e-6 ? Math.atan2(b.y - a.y, b.x - a.x) : undefined
   }
-  const own = step(i)!
-  return [step(i - 1), step(i + 1)].some((other) => other !== undefined && own.x * other.x + own.y * other.y < 0)
+  const turn = (from: number | undefined, to: number | undefined) =>
+    from === undefined || to === undefined ? 0 : Math.abs(((to - from + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+  // What one drawing out of its place does to the steps beside it is no turn: those before and after still agree.
+  const around = turn(way(i - 1), way(i + 2))
+  if (around > Math.PI / 2) return true
+  const beside = [turn(way(i - 2), way(i - 1)), turn(way(i + 2), way(i + 3))]
+  const within =
+    around > BENDS && turn(way(i - 1), way(i)) + turn(way(i), way(i + 1)) + turn(way(i + 1), way(i + 2)) > BENDS
+  return within || Math.max(...beside) > BENDS
 }
 
 /** Steps looked at on each side of one, and how unlike each other they may be for it to be judged, as a factor. */
@@ -84,8 +94,8 @@ export const unevenSpacing: Check = {
   severity: 'mend',
   why: 'A step that neither its neighbours nor a key foretell is seen as a hitch.',
   limits: {
-    over: { words: 'Step longer than its neighbours foretell', unit: '×', value: 1.8, min: 1.1, max: 10 },
-    px: { words: 'and off by', unit: 'px per frame', value: 1.5, min: 0.1, max: 50 },
+    over: { words: 'Step longer than its neighbours foretell', unit: '×', value: 1.5, min: 1.1, max: 10 },
+    px: { words: 'and off by', unit: 'px per frame', value: 2.5, min: 0.1, max: 50 },
   },
   level(subject, { scene, limit }) {
     const [over, px] = [limit('over'), limit('px')]
@@ -107,7 +117,7 @@ export const unevenSpacing: Check = {
           plan: planned(places[i]!.shot.drawing, shot.drawing),
           frames: Math.max(1, shot.frame - places[i]!.shot.frame),
           middle: (shot.frame + places[i]!.shot.frame) / 2,
-          turns: turnsBack(places, i),
+          turns: turnsRound(places, i),
         }))
         // A held drawing makes the step after it no slower: it makes a pause.
         const pause = HELD * median(steps.map(({ frames }) => frames))
@@ -120,7 +130,6 @@ export const unevenSpacing: Check = {
           if (
             turns ||
             Math.max(frames, ...beside.map((each) => each.frames)) > pause ||
-            beside.some((each) => each.turns) ||
             explains(subject, a.shot, corners[i]) ||
             explains(subject, b.shot, corners[i + 1])
           )

@@ -9,52 +9,53 @@ export interface Measure {
 export interface OffNeighbours {
   readonly at: number
   readonly off: number
-  /** What was foretold. */
-  readonly foretold: number
-  /** How far off the two beside it, which says how even the level is. */
-  readonly uneven: number
+  /** What it may be off by: the level's own unevenness allowed for. */
+  readonly limit: number
 }
 
 /** Neighbours this unlike are changing on purpose, as a natural logarithm: by a third. */
 const CHANGING = Math.log(4 / 3)
-/** How many times a level's own unevenness is still its own. */
+/** How many times a level's own unevenness in the middle is still its own, and what most of its drawings keep to. */
 const TIMES = 3
-/** And so many times what this share of its drawings keeps to: one fault throws three of them off. */
-const SOMETIMES = { share: 0.65, times: 2.2 } as const
+const MOSTLY = { share: 0.75, times: 2 } as const
 
 /**
- * Sizes against their neighbours in time: ln(value) against the line between those beside it, and what a level may be
+ * Sizes against their neighbours in time: ln(value) against what those beside it foretell, and what a level may be
  * off by, its own spread allowed for. Limbs that cross a body, smoke that grows and a lid that shuts change size on
  * purpose, and do so over several drawings. Design: arithmetic section 5.
  *
  * @param share - the limit where a level is even, as a share
  */
-export function offNeighbours(measures: readonly Measure[], share: number): { off: OffNeighbours[]; limit: number } {
+export function offNeighbours(measures: readonly Measure[], share: number): OffNeighbours[] {
   const logs = measures.map(({ value }) => (value ? Math.log(value) : undefined))
-  const off = measures.flatMap((_, at): OffNeighbours[] => {
+  const off = measures.flatMap((_, at) => {
     const own = logs[at]
     const near = foretoldAt(measures, logs, at, [-1, 1])
     if (own === undefined || near === undefined) return []
     // Where the size is changing fast anyway there is no telling what one drawing of it should be.
     const changes = Math.abs(logs[at + 1]! - logs[at - 1]!) > CHANGING
     // A size that swells and sinks again is foretold by four neighbours, not by two; a fault is one by either.
-    const wide = foretoldAt(measures, logs, at, [-2, -1, 1, 2])
-    const offs = [near, ...(wide === undefined ? [] : [wide])].map((foretold) => ({ foretold, off: own - foretold }))
-    const least = offs.reduce((best, each) => (Math.abs(each.off) < Math.abs(best.off) ? each : best))
-    const agree = offs.every((each) => Math.sign(each.off) === Math.sign(least.off))
-    return [
-      { at, off: agree && !changes ? least.off : 0, foretold: Math.exp(least.foretold), uneven: Math.abs(own - near) },
-    ]
+    const wide = foretoldAt(measures, logs, at, [-2, -1, 1, 2]) ?? near
+    const offs = [own - near, own - wide]
+    const agree = Math.sign(offs[0]!) === Math.sign(offs[1]!) && !changes
+    const least = Math.abs(offs[0]!) < Math.abs(offs[1]!) ? offs[0]! : offs[1]!
+    return [{ at, off: agree ? least : 0, uneven: Math.abs(own - near) }]
   })
-  return { off, limit: Math.max(Math.log(1 + share), spreadOf(off.map(({ uneven }) => uneven))) }
+  return off.map(({ at, off: by }) => {
+    // One out of its size throws those beside it off as well: they say nothing of how even the others are.
+    const others = off.filter((each) => Math.abs(each.at - at) > 1).map(({ uneven }) => uneven)
+    return { at, off: by, limit: Math.max(Math.log(1 + share), spreadOf(others)) }
+  })
 }
 
-/** How uneven a level may be by itself: by its middle drawings, and by those that are less even now and then. */
+/** How uneven a level may be by itself. */
 function spreadOf(uneven: readonly number[]): number {
-  if (uneven.length === 0) return 0
+  if (uneven.length < FEW) return 0
   const sorted = [...uneven].sort((a, b) => a - b)
-  return Math.max(TIMES * median(sorted), SOMETIMES.times * sorted[Math.floor(SOMETIMES.share * (sorted.length - 1))]!)
+  return Math.max(TIMES * median(sorted), MOSTLY.times * sorted[Math.floor(MOSTLY.share * (sorted.length - 1))]!)
 }
+/** Fewer drawings than this tell nothing of how uneven a level is. */
+const FEW = 3
 
 /** What the polynomial through some neighbours says a measure should be; undefined where one of them is missing. */
 function foretoldAt(

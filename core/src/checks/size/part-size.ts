@@ -41,10 +41,9 @@ export const partSize: Check = {
           const area = areas[i]!.get(swatch)
           return { frame, value: area !== undefined && area >= DOT ? area : undefined }
         })
-        const { off, limit: most } = offNeighbours(measures, share / 100)
-        const suspects = off.flatMap(({ at, off: by }) =>
-          at >= from && at <= to && Math.abs(by) > most && by > -Math.log(HIDDEN) && by < Math.log(SHOWN)
-            ? [{ at, excess: Math.abs(by), value: 100 * (Math.exp(by) - 1), shot: shots[at]! }]
+        const suspects = offNeighbours(measures, share / 100).flatMap(({ at, off, limit: most }) =>
+          at >= from && at <= to && Math.abs(off) > most && off > -Math.log(HIDDEN) && off < Math.log(SHOWN)
+            ? [{ at, excess: Math.abs(off), value: 100 * (Math.exp(off) - 1), shot: shots[at]! }]
             : [],
         )
         for (const { value, shot } of worstOnly(suspects)) {

@@ -3,18 +3,19 @@ import { but, BoxScene, going, square } from '../../testing/boxes'
 const still = going(5, { step: [0, 0] })
 
 describe('volume', () => {
-  test('a box with a fifth more area than the middle of its level is told, by how much and against what', async () => {
+  test('a box with a fifth more area than those beside it is told, by how much and against what', async () => {
     const scene = new BoxScene().draw(
       but(still, 2, { side: 60 * Math.sqrt(1.2), line: 0 }).map((box) => ({ ...box, line: 0 })),
     )
     const { findings } = await scene.ask('volume')
     expect(findings).toHaveLength(1)
     const [{ value, limit, drawings, frames, sentence, severity }] = findings as [(typeof findings)[number]]
-    expect([limit, drawings, frames, severity]).toEqual([8, ['A2'], [5], 'mend'])
+    expect(limit).toBeCloseTo(8, 6)
+    expect([drawings, frames, severity]).toEqual([['A2'], [5], 'mend'])
     expect(value).toBeGreaterThan(18)
     expect(value).toBeLessThan(22)
     expect(sentence).toMatch(
-      /^Drawing 5 of A is (19|20|21)(\.\d)? % larger in area than the middle one of its level\.$/,
+      /^Drawing 5 of A is (19|20|21)(\.\d)? % larger in area than the drawings beside it foretell\.$/,
     )
   })
 

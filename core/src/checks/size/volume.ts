@@ -15,7 +15,7 @@ export const volume: Check = {
   group: 'size',
   severity: 'mend',
   why: 'A figure keeps its bulk however it is squashed: one that grows and shrinks seems to breathe.',
-  limits: { share: { words: 'Area more or less by', unit: '%', value: 8, min: 1, max: 100 } },
+  limits: { share: { words: 'Area more or less than the model by', unit: '%', value: 8, min: 1, max: 100 } },
   level(subject, { limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')
@@ -46,12 +46,13 @@ function offThoseBeside(subject: LevelSubject, share: number): Off[] {
   const found = new Map<string, Off>()
   for (const { shots, from, to } of subject.stretches) {
     const measures = shots.map(({ frame, measured }) => ({ frame, value: measured.shape?.area }))
-    const { off, limit } = offNeighbours(measures, share / 100)
-    const suspects = off.filter((each) => each.at >= from && each.at <= to && Math.abs(each.off) > limit)
-    for (const { at, off: by } of worstOnly(suspects.map((each) => ({ ...each, excess: Math.abs(each.off) }))))
+    const suspects = offNeighbours(measures, share / 100)
+      .filter(({ at, off, limit }) => at >= from && at <= to && Math.abs(off) > limit)
+      .map((each) => ({ ...each, excess: Math.abs(each.off) }))
+    for (const { at, off, limit } of worstOnly(suspects))
       found.set(shots[at]!.drawing, {
         shot: shots[at]!,
-        value: 100 * (Math.exp(by) - 1),
+        value: 100 * (Math.exp(off) - 1),
         limit: 100 * (Math.exp(limit) - 1),
         than: 'the drawings beside it foretell',
       })
