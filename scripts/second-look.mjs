@@ -13,11 +13,102 @@ const FIRST = 5001
 const SEEDS = Number(process.argv[2] ?? 20)
 const STRENGTHS = [0.5, 1.25, 1.5, 2, 3]
 
+/** Scenes of each kind drawn by hand, on seeds nothing was tuned on. */
+const HAND = { first: 31_000, seeds: 8 }
+
+/** The part on drawings made as hands make them: what is found in clean ones, and which planted faults are. */
+async function byHand({ CHECKS, HAND_KINDS, handScene, inspectScene, grown, pushed }) {
+  const of = { kinds: new Map(), checks: new Map() }
+  let [drawings, all] = [0, 0]
+  const seeds = Array.from({ length: HAND.seeds }, (_, i) => HAND.first + i)
+  const planted = new Map(['volume', 'off-arc', 'uneven-spacing'].map((check) => [check, [0, 0, 0, 0]]))
+  for (const kind of HAND_KINDS) {
+    let mine = 0
+    for (const seed of seeds) {
+      const made = handScene(kind, seed)
+      const { findings } = await inspectScene(made.scene, made.inkOf)
+      mine += findings.length
+      for (const { check } of findings) of.checks.set(check, (of.checks.get(check) ?? 0) + 1)
+      await plantAll(made, seed, { planted, inspectScene, grown, pushed })
+    }
+    const count = HAND.seeds * kind.drawings
+    of.kinds.set(kind.id, (100 * mine) / count)
+    drawings += count
+    all += mine
+  }
+  say(`by hand: ${all} in ${drawings} drawings`)
+  const name = (id) => CHECKS.find((check) => check.id === id).name
+  const share = (found, tried) => `${Math.round((100 * found) / Math.max(1, tried))} %`
+  return `## On drawings made as hands make them
+
+\`core/src/testing/hand\`: ${HAND_KINDS.length} kinds of motion, each drawing with a hand's slow tremble of 1 to 3 px, lines in one to five
+strokes cut, turned and ordered otherwise every time, ends that overshoot or stop short, areas off by up to 3 %, steps by 10 %, hidden
+lines left out and visible paint only; pinned or not, charted or not, on ones, twos and mixed exposures. ${drawings.toLocaleString('en')} clean
+drawings; false alarms in a hundred, by kind and by check:
+
+| kind | false alarms |
+| --- | --- |
+${[...of.kinds].map(([kind, value]) => `| ${kind} | ${value.toFixed(1)} |`).join('\n')}
+| **all** | **${((100 * all) / drawings).toFixed(1)}** |
+
+${[...of.checks]
+  .sort((a, b) => b[1] - a[1])
+  .map(([check, count]) => `${name(check)} ${((100 * count) / drawings).toFixed(2)}`)
+  .join(', ')}.
+
+Faults planted on one of those drawings, anywhere but at the ends, found at 1.5 and at 2 times the limit; drawings that cannot be judged, since
+nothing is pinned and their shape changes, or the way turns there, count as not found:
+
+| check | 1.5 × | 2 × |
+| --- | --- | --- |
+${[...planted].map(([check, [a, b, c, d]]) => `| ${name(check)} | ${share(a, b)} | ${share(c, d)} |`).join('\n')}
+
+Aims: at most 2 false alarms in a hundred, no kind above 5; 90 and 95 % found. Not met yet.
+`
+}
+
+/** One fault of each sort on a drawing of a scene made by hand. */
+async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
+  const { kind, shares, scene } = made
+  const i = 2 + ((seed * 7) % (kind.drawings - 4))
+  const drawing = `d${i}`
+  if (Object.keys(scene.charts).length > 0 && scene.drawings[drawing].role === 'key') return
+  const place = (at) => Object.values(kind.pose(shares[at]).marks)[0]
+  const [p, o, q] = [place(i - 1), place(i), place(i + 1)]
+  if (!p || !o || !q) return
+  const step = (Math.hypot(o.x - p.x, o.y - p.y) + Math.hypot(q.x - o.x, q.y - o.y)) / 2
+  const long = Math.hypot(q.x - p.x, q.y - p.y) || 1
+  const way = { x: (q.x - p.x) / long, y: (q.y - p.y) / long }
+  const faults = {
+    volume: (times) => grown(made, drawing, 0.08 * times, { x: 640, y: 400 }),
+    'off-arc': (times) => {
+      const by = Math.max(2.2 * times, 0.26 * times * step)
+      return pushed(made, drawing, { x: -way.y * by, y: way.x * by })
+    },
+    'uneven-spacing': (times) => {
+      const by = Math.min(0.9, (1.8 * times - 1) / (1 + 0.9 * times)) * step
+      return pushed(made, drawing, { x: way.x * by, y: way.y * by })
+    },
+  }
+  for (const [check, counts] of planted) {
+    if (check !== 'volume' && step < 8) continue
+    for (const [n, times] of [1.5, 2].entries()) {
+      const fault = faults[check](times)
+      const { findings } = await inspectScene(fault.scene, fault.inkOf, { checks: [check] })
+      counts[2 * n + 1]++
+      if (findings.some((finding) => finding.drawings.includes(drawing))) counts[2 * n]++
+    }
+  }
+}
+
 const work = mkdtempSync(join(tmpdir(), 'second-look-'))
 try {
   const entry = `export * from ${JSON.stringify(join(root, 'core/src/index.ts'))}
 export * from ${JSON.stringify(join(root, 'core/src/testing/planted.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}`
+export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}
+export * from ${JSON.stringify(join(root, 'core/src/testing/hand/kinds.ts'))}
+export * from ${JSON.stringify(join(root, 'core/src/testing/hand/scene.ts'))}
+export * from ${JSON.stringify(join(root, 'core/src/testing/hand/faults.ts'))}`
   const out = join(work, 'look.mjs')
   await bundle({
     stdin: { contents: entry, resolveDir: root },
@@ -27,7 +118,8 @@ export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}`
     outfile: out,
     logLevel: 'error',
   })
-  const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf } = await import(pathToFileURL(out).href)
+  const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf, HAND_KINDS, handScene, grown, pushed } =
+    await import(pathToFileURL(out).href)
 
   const found = new Map()
   for (const { check, plant } of FAULTS) {
@@ -64,6 +156,7 @@ export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}`
         alarms.set(check, (alarms.get(check) ?? 0) + 1)
     }
   }
+  const hand = await byHand({ CHECKS, HAND_KINDS, handScene, inspectScene, grown, pushed })
   const all = [...alarms.values()].reduce((sum, count) => sum + count, 0)
   const whole = (id) => ['never-shown', 'lacks', 'ground-competes'].includes(id)
   const rows = CHECKS.map(
@@ -97,8 +190,9 @@ it is not, a drawing is shown or it is not, a ground is one colour or another; p
 numbers, so that half a limit rounds to one that may be found. "Standing still" and "Figure not readable" are stronger the less
 moves, so that at 0.5 × they are half as still as their limit. A stray mark at 0.5 × lies nearer than its 24 px to nothing else.
 
-What the figures do not say: they are of drawings made by arithmetic. A hand draws otherwise, and what it means by an uneven step
-only the animator knows; so every limit can be changed for a production, and every finding answered.
+${hand}
+What an animator means by an uneven step only the animator knows; so every limit can be changed for a production, and every finding
+answered.
 `,
   )
   say(`false alarms: ${all} in ${drawings} drawings`)

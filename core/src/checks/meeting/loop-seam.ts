@@ -8,13 +8,14 @@ const ALIKE = 1.5
 /** An area that changes by less over the seam is no jump, in per cent. */
 const STEADY = 8
 
-/** Whether the way before the seam, over it and after it goes back on itself. */
+/** Whether the way after the seam goes back on the way before it; the step over it is what is judged. */
 function turnsBack(points: readonly Point[]): boolean {
-  const steps = points.slice(1).map((to, i) => ({ x: to.x - points[i]!.x, y: to.y - points[i]!.y }))
-  const [before, over, after] = [steps[1]!, steps[2]!, steps[3]!]
-  const against = (a: Point, b: Point) => a.x * b.x + a.y * b.y < -0.5 * Math.hypot(a.x, a.y) * Math.hypot(b.x, b.y)
-  return against(before, over) || against(over, after)
+  const step = (i: number) => ({ x: points[i + 1]!.x - points[i]!.x, y: points[i + 1]!.y - points[i]!.y })
+  const [before, after] = [step(1), step(3)]
+  return before.x * after.x + before.y * after.y < BACK * Math.hypot(before.x, before.y) * Math.hypot(after.x, after.y)
 }
+/** Cosine of the turn from which a way goes back on itself: a circle of few drawings does not. */
+const BACK = -0.7
 
 /**
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of

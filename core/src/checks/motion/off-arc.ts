@@ -31,7 +31,7 @@ const CONCENTRATED = 2.2
 
 const ROUND = 2
 /** Two steps away the way turns by more than this, in radians: the arc through there is none. */
-const SHARP = 1
+const SHARP = 0.75
 
 /** Whether the way turns sharply two places before or after one, and not at the place itself. */
 function cornerBeside(points: readonly Point[], i: number): boolean {

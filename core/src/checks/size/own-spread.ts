@@ -16,8 +16,8 @@ export interface OffNeighbours {
 /** Neighbours this unlike are changing on purpose, as a natural logarithm: by a third. */
 const CHANGING = Math.log(4 / 3)
 /** How many times a level's own unevenness in the middle is still its own, and what most of its drawings keep to. */
-const TIMES = 3
-const MOSTLY = { share: 0.75, times: 2 } as const
+const TIMES = 3.5
+const MOSTLY = { share: 0.75, times: 2.6 } as const
 
 /**
  * Sizes against their neighbours in time: ln(value) against what those beside it foretell, and what a level may be

@@ -3,10 +3,13 @@ import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
 import { named, type Shot } from '../subject'
 import { offNeighbours } from './own-spread'
+import { touchingShares } from './touching'
 
 /** Parts smaller than this are dots whose area means nothing, in square pixels. */
 const DOT = 60
 
+/** A part that meets others along so much more of its edge than on the drawing beside goes behind them. */
+const BEHIND = 0.05
 /** A part so many times smaller than foretold is hidden by another, one so many times larger was hidden beside it. */
 const HIDDEN = 2
 const SHOWN = 3
@@ -41,8 +44,18 @@ export const partSize: Check = {
           const area = areas[i]!.get(swatch)
           return { frame, value: area !== undefined && area >= DOT ? area : undefined }
         })
+        const met = (i: number) => touchingShares(shots[i]!.measured, colour, [...names.keys()]).get(swatch) ?? 0
+        const goesBehind = (i: number) => {
+          const shares = [met(i - 1), met(i), met(i + 1)]
+          return Math.max(...shares) - Math.min(...shares) > BEHIND
+        }
         const suspects = offNeighbours(measures, share / 100).flatMap(({ at, off, limit: most }) =>
-          at >= from && at <= to && Math.abs(off) > most && off > -Math.log(HIDDEN) && off < Math.log(SHOWN)
+          at >= from &&
+          at <= to &&
+          Math.abs(off) > most &&
+          off > -Math.log(HIDDEN) &&
+          off < Math.log(SHOWN) &&
+          !goesBehind(at)
             ? [{ at, excess: Math.abs(off), value: 100 * (Math.exp(off) - 1), shot: shots[at]! }]
             : [],
         )

@@ -1,5 +1,8 @@
+import { memo } from '../../base/memo'
+import { cumulativeLengths } from '../../ink/outline'
 import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
+import type { Measured } from '../measured'
 import { named, type LevelSubject, type Shot } from '../subject'
 import { offNeighbours } from './own-spread'
 
@@ -41,11 +44,22 @@ interface Off {
   readonly than: string
 }
 
+/** A shape that is less than so many times its own line is all line. */
+const ALL_LINE = 2.5
+const LONG = (points: readonly number[]) => cumulativeLengths(points).at(-1)!
+
+/** The area of a drawing's shape; none where it is but lines, which have no bulk. */
+const bulkOf = memo(({ shape, areas, pieces, lineWidth = 0 }: Measured): number | undefined => {
+  if (!shape || areas.size > 0) return shape?.area
+  const line = pieces.reduce((sum, piece) => sum + (piece.kind === 'stroke' ? LONG(piece.points) * lineWidth : 0), 0)
+  return shape.area < ALL_LINE * line ? undefined : shape.area
+})
+
 /** Drawings larger or smaller than those beside them in time foretell; of neighbours the worst. */
 function offThoseBeside(subject: LevelSubject, share: number): Off[] {
   const found = new Map<string, Off>()
   for (const { shots, from, to } of subject.stretches) {
-    const measures = shots.map(({ frame, measured }) => ({ frame, value: measured.shape?.area }))
+    const measures = shots.map(({ frame, measured }) => ({ frame, value: bulkOf(measured) }))
     const suspects = offNeighbours(measures, share / 100)
       .filter(({ at, off, limit }) => at >= from && at <= to && Math.abs(off) > limit)
       .map((each) => ({ ...each, excess: Math.abs(each.off) }))

@@ -32,7 +32,9 @@ const EXPOSURES = [[1], [2], [2, 1], [2, 2, 1]] as const
 
 /** One clean scene of a kind; pinned or not, charted or not, on ones, twos or mixed, by the seed. */
 export function handScene(kind: HandKind, seed: number): HandScene {
-  const random = seededRandom(seed * 31 + kind.id.length * 7 + 5)
+  const random = seededRandom((seed * 7919 + kind.id.length * 104_729 + kind.id.charCodeAt(0) * 1_299_709) % 2 ** 31)
+  // Seeds side by side begin alike.
+  for (let n = 0; n < 8; n++) random()
   const pattern = EXPOSURES[Math.floor(random() * EXPOSURES.length)]!
   const pinned = random() < 0.5
   const charted = kind.keys !== undefined && random() < 0.6
