@@ -108,7 +108,7 @@ export * from ${JSON.stringify(join(root, 'core/src/testing/planted.ts'))}
 export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}
 export * from ${JSON.stringify(join(root, 'core/src/testing/hand/kinds.ts'))}
 export * from ${JSON.stringify(join(root, 'core/src/testing/hand/scene.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/testing/hand/faults.ts'))}`
+export { grown as handGrown, pushed as handPushed } from ${JSON.stringify(join(root, 'core/src/testing/hand/faults.ts'))}`
   const out = join(work, 'look.mjs')
   await bundle({
     stdin: { contents: entry, resolveDir: root },
@@ -118,7 +118,7 @@ export * from ${JSON.stringify(join(root, 'core/src/testing/hand/faults.ts'))}`
     outfile: out,
     logLevel: 'error',
   })
-  const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf, HAND_KINDS, handScene, grown, pushed } =
+  const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf, HAND_KINDS, handScene, handGrown, handPushed } =
     await import(pathToFileURL(out).href)
 
   const found = new Map()
@@ -156,7 +156,7 @@ export * from ${JSON.stringify(join(root, 'core/src/testing/hand/faults.ts'))}`
         alarms.set(check, (alarms.get(check) ?? 0) + 1)
     }
   }
-  const hand = await byHand({ CHECKS, HAND_KINDS, handScene, inspectScene, grown, pushed })
+  const hand = await byHand({ CHECKS, HAND_KINDS, handScene, inspectScene, grown: handGrown, pushed: handPushed })
   const all = [...alarms.values()].reduce((sum, count) => sum + count, 0)
   const whole = (id) => ['never-shown', 'lacks', 'ground-competes'].includes(id)
   const rows = CHECKS.map(
