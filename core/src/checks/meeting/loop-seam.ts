@@ -8,14 +8,18 @@ const ALIKE = 1.5
 /** An area that changes by less over the seam is no jump, in per cent. */
 const STEADY = 8
 
-/** Whether the way after the seam goes back on the way before it; the step over it is what is judged. */
+/** Cosines of the turns from which a way goes back on itself: a circle of few drawings does not. */
+const BACK = { about: -0.7, within: -0.5 } as const
+
+/** Whether the way after the seam goes back on the way before it, and turns over the seam itself. */
 function turnsBack(points: readonly Point[]): boolean {
   const step = (i: number) => ({ x: points[i + 1]!.x - points[i]!.x, y: points[i + 1]!.y - points[i]!.y })
-  const [before, after] = [step(1), step(3)]
-  return before.x * after.x + before.y * after.y < BACK * Math.hypot(before.x, before.y) * Math.hypot(after.x, after.y)
+  const against = (a: Point, b: Point, cosine: number) =>
+    a.x * b.x + a.y * b.y < cosine * Math.hypot(a.x, a.y) * Math.hypot(b.x, b.y)
+  const [before, over, after] = [step(1), step(2), step(3)]
+  const within = against(before, over, BACK.within) || against(over, after, BACK.within)
+  return within && against(before, after, BACK.about)
 }
-/** Cosine of the turn from which a way goes back on itself: a circle of few drawings does not. */
-const BACK = -0.7
 
 /**
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
