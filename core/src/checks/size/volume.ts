@@ -1,5 +1,5 @@
 import { memo } from '../../base/memo'
-import { cumulativeLengths } from '../../ink/outline'
+import { distance } from '../../motion/arc'
 import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import type { Measured } from '../measured'
@@ -46,12 +46,22 @@ interface Off {
 
 /** A shape that is less than so many times its own line is all line. */
 const ALL_LINE = 2.5
-const LONG = (points: readonly number[]) => cumulativeLengths(points).at(-1)!
+
+/** The length of a stroke's points, x, y and pressure each. */
+function lengthOf(points: readonly number[]): number {
+  let long = 0
+  for (let i = 3; i < points.length; i += 3)
+    long += distance({ x: points[i - 3]!, y: points[i - 2]! }, { x: points[i]!, y: points[i + 1]! })
+  return long
+}
 
 /** The area of a drawing's shape; none where it is but lines, which have no bulk. */
 const bulkOf = memo(({ shape, areas, pieces, lineWidth = 0 }: Measured): number | undefined => {
   if (!shape || areas.size > 0) return shape?.area
-  const line = pieces.reduce((sum, piece) => sum + (piece.kind === 'stroke' ? LONG(piece.points) * lineWidth : 0), 0)
+  const line = pieces.reduce(
+    (sum, piece) => sum + (piece.kind === 'stroke' ? lengthOf(piece.points) * lineWidth : 0),
+    0,
+  )
   return shape.area < ALL_LINE * line ? undefined : shape.area
 })
 

@@ -11,6 +11,7 @@ import PotRow from './PotRow.vue'
 import { drawsWithBrush, type PencilSettings } from './pencil'
 import { TOOL_LIST, type ToolName } from './register'
 import SelectTray from './SelectTray.vue'
+import SlideTray from './SlideTray.vue'
 import type { Landmarks } from './useLandmarks'
 import type { Slides } from './useSlides'
 import type { Stage } from '../paper/useStage'
@@ -18,7 +19,6 @@ import type { Stage } from '../paper/useStage'
 // What seldom-used tools need is fetched when they are first taken in hand.
 const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
 const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
-const SlideTray = defineAsyncComponent(() => import('./SlideTray.vue'))
 const BrushPanel = defineAsyncComponent(() => import('./BrushPanel.vue'))
 const LightTablePanel = defineAsyncComponent(() => import('./LightTablePanel.vue'))
 const PassesPanel = defineAsyncComponent(() => import('./PassesPanel.vue'))
