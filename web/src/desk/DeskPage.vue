@@ -13,7 +13,7 @@ import PaperTable from './paper/PaperTable.vue'
 import PlayStrip from './paper/PlayStrip.vue'
 import SheetColumn from './sheet/SheetColumn.vue'
 import { useSheetWidth } from './sheet/useSheetWidth'
-import PencilTray from './tools/PencilTray.vue'
+import PencilTray from './tools/trays/PencilTray.vue'
 import { useDesk } from './useDesk'
 
 const desk = useDesk()

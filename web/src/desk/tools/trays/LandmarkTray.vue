@@ -2,10 +2,10 @@
 import { counted, nameSchema, pinOf, sentenceOf, type Landmark } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { typing } from '../../parts/typing'
-import { useLook } from '../../session/look'
-import { sayWhy } from '../../session/scene'
-import type { Landmarks } from './useLandmarks'
+import { typing } from '../../../parts/typing'
+import { useLook } from '../../../session/look'
+import { sayWhy } from '../../../session/scene'
+import type { Landmarks } from '../useLandmarks'
 
 const props = defineProps<{ landmarks: Landmarks }>()
 const look = useLook()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import type { UnderLight } from '../../stage/light-table'
-import { useScene } from '../../session/scene'
-import { keyOf } from '../commands/commands'
-import type { Slides } from './useSlides'
+import type { UnderLight } from '../../../stage/light-table'
+import { useScene } from '../../../session/scene'
+import { keyOf } from '../../commands/commands'
+import type { Slides } from '../useSlides'
 
 const props = defineProps<{ slides: Slides; under: readonly UnderLight[] }>()
 const store = useScene()

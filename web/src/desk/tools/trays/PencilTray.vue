@@ -3,26 +3,26 @@ import { BRUSH_TABLE, type Level } from '@unhurried/core'
 import { Lamp } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, defineAsyncComponent } from 'vue'
-import { useScene } from '../../session/scene'
-import type { UnderLight } from '../../stage/light-table'
-import { keyOf, type CommandId } from '../commands/commands'
+import { useScene } from '../../../session/scene'
+import type { UnderLight } from '../../../stage/light-table'
+import { keyOf, type CommandId } from '../../commands/commands'
 import PaintTray from './PaintTray.vue'
-import PotRow from './PotRow.vue'
-import { drawsWithBrush, type PencilSettings } from './pencil'
-import { TOOL_LIST, type ToolName } from './register'
+import PotRow from '../PotRow.vue'
+import { drawsWithBrush, type PencilSettings } from '../pencil'
+import { TOOL_LIST, type ToolName } from '../register'
 import SelectTray from './SelectTray.vue'
 import SlideTray from './SlideTray.vue'
-import type { Landmarks } from './useLandmarks'
-import type { Slides } from './useSlides'
-import type { Stage } from '../paper/useStage'
+import type { Landmarks } from '../useLandmarks'
+import type { Slides } from '../useSlides'
+import type { Stage } from '../../paper/useStage'
 
 // What seldom-used tools need is fetched when they are first taken in hand.
 const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
 const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
-const BrushPanel = defineAsyncComponent(() => import('./BrushPanel.vue'))
-const LightTablePanel = defineAsyncComponent(() => import('./LightTablePanel.vue'))
-const PassesPanel = defineAsyncComponent(() => import('./PassesPanel.vue'))
-const ColoursPanel = defineAsyncComponent(() => import('./ColoursPanel.vue'))
+const BrushPanel = defineAsyncComponent(() => import('../BrushPanel.vue'))
+const LightTablePanel = defineAsyncComponent(() => import('../LightTablePanel.vue'))
+const PassesPanel = defineAsyncComponent(() => import('../PassesPanel.vue'))
+const ColoursPanel = defineAsyncComponent(() => import('../ColoursPanel.vue'))
 
 const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{

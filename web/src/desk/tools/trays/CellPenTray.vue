@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { GRAINS } from '@unhurried/core'
-import { useScene } from '../../session/scene'
-import { useCellGrid } from '../paper/useCellGrid'
-import { keyOf } from '../commands/commands'
-import type { PencilSettings } from './pencil'
+import { useScene } from '../../../session/scene'
+import { useCellGrid } from '../../paper/useCellGrid'
+import { keyOf } from '../../commands/commands'
+import type { PencilSettings } from '../pencil'
 
 /** What the cell pen draws: every cell or a grain, on one side or both; and the lines between the cells. */
 const pencil = defineModel<PencilSettings>({ required: true })

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { LAW_WORDS, PASSES, SPACING_LAWS, type Pass, type SpacingLaw } from '@unhurried/core'
 import { computed } from 'vue'
-import { useScene } from '../../session/scene'
-import type { PencilSettings } from './pencil'
-import type { Selection } from './selection/useSelection'
+import { useScene } from '../../../session/scene'
+import type { PencilSettings } from '../pencil'
+import type { Selection } from '../selection/useSelection'
 
 const pencil = defineModel<PencilSettings>({ required: true })
 const props = defineProps<{ selection: Selection; cells: boolean }>()

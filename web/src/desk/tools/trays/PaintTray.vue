@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { PencilSettings } from './pencil'
-import type { Paint } from './paint/usePaint'
+import type { PencilSettings } from '../pencil'
+import type { Paint } from '../paint/usePaint'
 
 const pencil = defineModel<PencilSettings>({ required: true })
 defineProps<{ paint: Paint; cells: boolean }>()
