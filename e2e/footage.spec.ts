@@ -1,27 +1,13 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { decode } from 'fast-png'
+import { unzipSync } from 'fflate'
 import { footagePicture, footageTime } from '../core/src/paper/footage'
+import { BITS, encoded, numberedFilm } from '../scripts/lib/numbered-film.mjs'
 import { expect, expectNothingSerious, key, test, type Desk } from './harness'
 
-const [WIDTH, HEIGHT, BITS] = [320, 180, 8]
-const BAR = WIDTH / BITS
-
-/** A film whose pictures say their own number: bar n is bright when its bit n is set. */
-function film(rate: string, seconds = 3): Buffer {
-  const folder = mkdtempSync(join(tmpdir(), 'unhurried-footage-'))
-  const file = join(folder, 'film.webm')
-  const bits = `geq=lum='if(mod(floor(N/pow(2\\,floor(X/${BAR})))\\,2)\\,235\\,16)':cb=128:cr=128`
-  const source = `color=c=black:s=${WIDTH}x${HEIGHT}:r=${rate}:d=${seconds},format=yuv420p,${bits}`
-  const codec = ['-c:v', 'libvpx-vp9', '-b:v', '2M', '-deadline', 'realtime', '-g', '20', '-an']
-  execFileSync('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', source, ...codec, file])
-  const bytes = readFileSync(file)
-  rmSync(folder, { recursive: true, force: true })
-  return bytes
-}
+const [WIDTH, HEIGHT] = [320, 180]
+const film = (rate: string, seconds = 3) => numberedFilm({ rate, seconds, width: WIDTH, height: HEIGHT, keys: 20 })
 
 async function openPanel(page: Page) {
   await page.getByRole('button', { name: 'Reference', exact: true }).click()
@@ -34,7 +20,10 @@ async function brought(page: Page, buffer: Buffer, name = 'walk.webm') {
 const said = (page: Page, desk: Desk) => async () => {
   await desk.still()
   const paper = (await desk.paper.boundingBox())!
-  const { data, width, height, channels } = decode(await page.screenshot({ clip: paper }))
+  return saidBy(await page.screenshot({ clip: paper }))
+}
+function saidBy(png: Uint8Array): number | undefined {
+  const { data, width, height, channels } = decode(png)
   const bars = Array.from({ length: BITS }, (_, bit) => {
     const x = Math.floor(((bit + 0.5) / BITS) * width)
     return data[(Math.floor(height / 2) * width + x) * channels]! > 128
@@ -118,16 +107,9 @@ test('a film is copied, hidden, taken out and brought back; what is none is said
 
 /** A striped box that swings from side to side once a second about the middle of the picture. */
 function swinging(): Buffer {
-  const folder = mkdtempSync(join(tmpdir(), 'unhurried-footage-'))
-  const file = join(folder, 'swing.webm')
   const sources = ['color=c=0x909090:s=320x180:r=24:d=2', 'smptebars=s=48x48:r=24:d=2']
   const swing = `[0][1]overlay=x='136+80*sin(2*PI*t)':y=66`
-  const codec = ['-c:v', 'libvpx-vp9', '-b:v', '2M', '-deadline', 'realtime', '-g', '20', '-an']
-  const inputs = sources.flatMap((source) => ['-f', 'lavfi', '-i', source])
-  execFileSync('ffmpeg', ['-v', 'error', ...inputs, '-filter_complex', swing, ...codec, file])
-  const bytes = readFileSync(file)
-  rmSync(folder, { recursive: true, force: true })
-  return bytes
+  return encoded([...sources.flatMap((source) => ['-f', 'lavfi', '-i', source]), '-filter_complex', swing])
 }
 
 test('a landmark is followed on a film: dotted until taken, and its turns are laid as keys', async ({ page, desk }) => {
@@ -163,4 +145,38 @@ test('a landmark is followed on a film: dotted until taken, and its turns are la
   await page.keyboard.press('Escape')
   await page.keyboard.press('z')
   await expect.poll(async () => Object.keys((await desk.scene()).drawings).length).toBe(1)
+})
+
+test('a film goes by under what plays, and goes out with the stills when it is asked for', async ({ page, desk }) => {
+  await desk.opened({ width: WIDTH, height: HEIGHT, length: 24, edits: [key('still', 1)] })
+  await openPanel(page)
+  await brought(page, film('24', 1))
+  const row = page.getByRole('group', { name: 'Film walk', exact: true })
+  await expect(row).toBeVisible({ timeout: 20_000 })
+  await row.getByLabel('How strongly walk is seen').focus()
+  await page.keyboard.press('End')
+  await desk.kept()
+  await page.getByRole('button', { name: 'Reference', exact: true }).click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  const played = new Set<number | undefined>()
+  await expect
+    .poll(async () => {
+      played.add(saidBy(await page.screenshot({ clip: (await desk.paper.boundingBox())! })))
+      return [...played].filter((number) => number !== undefined && number < 24).length
+    })
+    .toBeGreaterThan(4)
+  await page.keyboard.press('Escape')
+
+  const stills = async () => {
+    await page.getByRole('button', { name: 'Make the stills' }).click()
+    const [download] = await Promise.all([page.waitForEvent('download'), page.locator('[data-test=file]').click()])
+    return Object.values(unzipSync(readFileSync(await download.path()))).map(saidBy)
+  }
+  await page.getByRole('link', { name: 'Hand over' }).click()
+  await page.getByText('Numbered PNG stills').click()
+  expect(await stills()).toEqual(Array(24).fill(undefined))
+  await page.getByRole('group', { name: 'Footage' }).getByRole('button', { name: 'go along' }).click()
+  expect(await stills()).toEqual(Array.from({ length: 24 }, (_, i) => i))
+  await page.getByText('Moving SVG').click()
+  await expect(page.getByRole('group', { name: 'Footage' })).toHaveCount(0)
 })

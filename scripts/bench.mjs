@@ -9,6 +9,7 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
 import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
+import { footageBench } from './lib/bench-footage.mjs'
 import { keepingBench } from './lib/bench-keeping.mjs'
 import { paperBench } from './lib/bench-paper.mjs'
 import { shelfBench } from './lib/bench-shelf.mjs'
@@ -558,6 +559,7 @@ const PARTS = [
   'keeping',
   'shelf',
   'paper',
+  'footage',
 ]
 const wanted = process.argv.slice(2)
 
@@ -649,6 +651,7 @@ await orStop(async () => {
       await gif(work, 'the lime', lime.raw, lime.count)
       await gif(work, 'the lime in few colours', posterised(lime.raw, work), lime.count)
     }
+    if (does('footage')) await footageBench({ browser, url, post, makeScene, settings, key })()
     if (does('paper')) await paperBench({ browser, url, post, makeScene, settings, key })()
     if (does('shelf')) await shelfBench({ browser, url, post, makeScene, settings, key, inked })()
     if (does('keeping'))

@@ -250,7 +250,7 @@ export { checkOf, CHECKS } from './checks/register'
 export { ArchiveRefused, readArchive, writeArchive } from './format/archive'
 export { ARCHIVE_LIMITS } from './format/archive-limits'
 export { writeFindingsCsv } from './format/findings-csv'
-export { EXPORT_FORMATS, exportFormat, FORMAT_IDS, type FormatId } from './format/formats'
+export { canShowFilms, EXPORT_FORMATS, exportFormat, FORMAT_IDS, type FormatId } from './format/formats'
 export { gifDelays, openGif } from './format/picture/gif'
 export { endOf, gainAt, lastFrameOf, type SampleRange, secondAt, soundFrame, type SoundPlace } from './sound/frames'
 export { type LaidWord, layWords, type WordToLay, WordsRefused } from './sound/lay-words'
@@ -275,7 +275,15 @@ export { stillName } from './format/picture/stills'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'
 export { flattened, lineArt, lineOf, type PaperLevels, paperLevels } from './paper/levels'
-export { footagePicture, type FootagePlace, footageTime, pictureAt } from './paper/footage'
+export {
+  filmsSeen,
+  footagePicture,
+  type FootagePlace,
+  footageTime,
+  pictureAt,
+  runsOverFilms,
+  type SeenFilm,
+} from './paper/footage'
 export { pegHoles, withoutPegs } from './paper/pegs'
 export { withoutTable } from './paper/table'
 export { registerPage, whereLaid } from './paper/register'

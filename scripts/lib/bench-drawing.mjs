@@ -13,6 +13,25 @@ export const figures = (values, unit, digits = 2) =>
 const shares = (values) =>
   `p95 is ${((at(values, 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a frame at 60, ${((at(values, 0.95) / (1000 / 24)) * 100).toFixed(0)} % at 24`
 
+/** A tab's process, as the system counts it (shared pages by their share), and the part of it that is the page's own objects. */
+export async function weighTab(browser, page) {
+  const session = await browser.newBrowserCDPSession()
+  const own = await page.context().newCDPSession(page)
+  await own.send('Performance.enable')
+  const { processInfo } = await session.send('SystemInfo.getProcessInfo')
+  const sizes = processInfo
+    .filter(({ type }) => type === 'renderer')
+    .map(({ id }) => {
+      try {
+        return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
+      } catch {
+        return 0
+      }
+    })
+  const { metrics } = await own.send('Performance.getMetrics')
+  return `${Math.max(...sizes).toFixed(0)} MB (of it ${(metrics.find(({ name }) => name === 'JSHeapUsedSize').value / 1e6).toFixed(0)} MB objects of the page)`
+}
+
 const SIZE = { width: 1920, height: 1080 }
 const settings = (name, length, more = {}) => ({
   name,
@@ -458,24 +477,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
           wanted
         )
       }, 600)
-      const session = await browser.newBrowserCDPSession()
-      const own = await page.context().newCDPSession(page)
-      await own.send('Performance.enable')
-      /** Its process, as the system counts it (shared pages by their share), and the part of it that is the page's own objects. */
-      const weigh = async () => {
-        const { processInfo } = await session.send('SystemInfo.getProcessInfo')
-        const sizes = processInfo
-          .filter(({ type }) => type === 'renderer')
-          .map(({ id }) => {
-            try {
-              return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${id}/smaps_rollup`, 'utf8'))[1]) / 1024
-            } catch {
-              return 0
-            }
-          })
-        const { metrics } = await own.send('Performance.getMetrics')
-        return `${Math.max(...sizes).toFixed(0)} MB (of it ${(metrics.find(({ name }) => name === 'JSHeapUsedSize').value / 1e6).toFixed(0)} MB objects of the page)`
-      }
+      const weigh = () => weighTab(browser, page)
       const opened = await weigh()
       for (let i = 0; i < 60; i++) await page.keyboard.press('f')
       const flipped = await weigh()

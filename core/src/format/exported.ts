@@ -37,9 +37,9 @@ interface ExportSource {
   readonly width: number
   readonly height: number
   /** Paints one picture of the film, for whoever takes it from where it is painted. */
-  readonly show: (run: PictureRun) => void
+  readonly show: (run: PictureRun) => Promise<void>
   /** One picture of the film as RGBA bytes; the same bytes are used again for the next. */
-  readonly paint: (run: PictureRun) => Uint8ClampedArray
+  readonly paint: (run: PictureRun) => Promise<Uint8ClampedArray>
   /** The picture that was shown or painted last, or a part of it, as a file of its own, packed by whoever paints it. */
   readonly pack: (type: PackedType, options?: PackOptions) => Promise<Uint8Array>
   /** Every pixel exact, where a format may be smaller without. */

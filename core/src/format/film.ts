@@ -37,7 +37,7 @@ const exportFilm =
       for (const run of runs) {
         const begins = turn * length + run.frame - first
         if (begins >= whole) break
-        show(run)
+        await show(run)
         for (let at = begins; at < Math.min(whole, begins + run.frames); at++) {
           await film.add(at / fps, 1 / fps)
           progress(at + 1, whole + 1, `Frame ${at + 1} of ${whole}`)

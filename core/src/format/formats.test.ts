@@ -45,8 +45,8 @@ async function written(id: FormatId) {
     clear: false,
     width: 16,
     height: 8,
-    show: ({ frame }) => void painted.push(frame),
-    paint({ frame }) {
+    show: async ({ frame }) => void painted.push(frame),
+    async paint({ frame }) {
       painted.push(frame)
       return new Uint8ClampedArray(16 * 8 * 4).fill(frame * 30)
     },

@@ -149,3 +149,7 @@ export type FormatId = (typeof FORMATS)[number]['id']
 export const EXPORT_FORMATS: readonly (ExportFormat & { readonly id: FormatId })[] = FORMATS
 export const FORMAT_IDS = FORMATS.map(({ id }) => id) as [FormatId, ...FormatId[]]
 export const exportFormat = (id: FormatId): ExportFormat => EXPORT_FORMATS.find((format) => format.id === id)!
+
+/** Whether films that lie under the paper can go out in a format: it is of pictures as they are painted, not of cut-outs. */
+export const canShowFilms = ({ needs }: ExportFormat): boolean =>
+  needs.painted === true && needs.files === undefined && needs.sprites === undefined

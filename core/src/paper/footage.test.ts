@@ -1,5 +1,9 @@
 import fc from 'fast-check'
-import { footagePicture, footageTime, pictureAt } from './footage'
+import { newScene } from '../scene/create'
+import type { Footage } from '../scene/schema'
+import { settingsOf } from '../testing/build'
+import { pictureRuns } from '../timing/shown'
+import { footagePicture, footageTime, pictureAt, runsOverFilms } from './footage'
 
 const place = { start: 1, from: 0, speed: 1, seconds: 100, fps: 24 }
 
@@ -47,4 +51,22 @@ test('of a film of any rate the last picture that has begun is seen', () => {
       },
     ),
   )
+})
+
+const film = (fields: Partial<Footage>): Footage => ({
+  ...{ id: 'f', name: 'Walk', file: 'b'.repeat(64), seconds: 0.5, width: 640, height: 360 },
+  ...{ start: 3, from: 0, speed: 1, step: 2, strength: 0.4, x: 10, y: 20, across: 320 },
+  ...fields,
+})
+
+test('what stands still is another picture wherever the film under it is', () => {
+  const scene = { ...newScene(settingsOf({ length: 20 })), footage: { f: film({}) } }
+  const runs = runsOverFilms(scene, pictureRuns(scene))
+  expect(runs.map(({ frame, frames }) => [frame, frames])).toEqual([
+    [1, 2],
+    ...[3, 5, 7, 9, 11, 13].map((frame) => [frame, 2]),
+    [15, 6],
+  ])
+  const hidden = { ...scene, footage: { f: film({ hidden: true }) } }
+  expect(runsOverFilms(hidden, pictureRuns(hidden))).toEqual(pictureRuns(hidden))
 })

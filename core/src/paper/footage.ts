@@ -1,4 +1,5 @@
-import type { Footage } from '../scene/schema'
+import type { Footage, Scene } from '../scene/schema'
+import type { PictureRun } from '../timing/shown'
 
 /** How a film lies under the frames of a scene. */
 export type FootagePlace = Pick<Footage, 'start' | 'from' | 'speed' | 'step' | 'seconds'> & { readonly fps: number }
@@ -37,4 +38,38 @@ export function pictureAt(second: number, times: readonly number[]): number {
     else high = middle
   }
   return low - 1
+}
+
+/** A film as it is seen under a frame. */
+export interface SeenFilm {
+  readonly film: Footage
+  /** The second of it that is seen. */
+  readonly second: number
+}
+
+/** The films that are seen under a frame, the lowest first. */
+export const filmsSeen = ({ footage, settings }: Scene, frame: number): SeenFilm[] =>
+  Object.values(footage ?? {}).flatMap((film): SeenFilm[] => {
+    const second = film.hidden ? undefined : footageTime(frame, { ...film, fps: settings.fps })
+    return second === undefined ? [] : [{ film, second }]
+  })
+
+/** Runs of pictures cut where a film under them shows another of its own. */
+export function runsOverFilms(scene: Scene, runs: readonly PictureRun[]): PictureRun[] {
+  const underAt = (frame: number) =>
+    filmsSeen(scene, frame)
+      .map(({ film, second }) => `${film.id} ${second}`)
+      .join()
+  return runs.flatMap((run) => {
+    const cut: PictureRun[] = []
+    let under: string | undefined
+    for (let frame = run.frame; frame < run.frame + run.frames; frame++) {
+      const now = underAt(frame)
+      const last = cut.at(-1)
+      if (last && now === under) cut[cut.length - 1] = { ...last, frames: last.frames + 1 }
+      else cut.push({ ...run, frame, frames: 1 })
+      under = now
+    }
+    return cut
+  })
 }

@@ -1,6 +1,6 @@
 import { newScene, type Footage, type Scene } from '@unhurried/core'
 import { settingsOf } from '../../../core/src/testing/build'
-import { films, filmsUnder } from './films'
+import { filmPicture, filmsUnder, isFilmPicture } from './films-under'
 
 const film = (fields: Partial<Footage> = {}): Footage => ({
   ...{ id: 'f', name: 'Walk', file: 'b'.repeat(64), seconds: 1, width: 640, height: 360 },
@@ -16,7 +16,8 @@ test('a film is a picture under the paper, named by its file and the second that
   const [seen] = under(5, film())
   expect(seen).toMatchObject({ place: 'under', x: 10, y: 20, width: 320, strength: 0.4 })
   expect(seen!.picture).toBe(`film:${'b'.repeat(64)}:0.583333333`)
-  expect([films.isPicture(seen!.picture), films.isPicture('b'.repeat(64))]).toEqual([true, false])
+  expect([isFilmPicture(seen!.picture), isFilmPicture('b'.repeat(64))]).toEqual([true, false])
+  expect(filmPicture(seen!.picture)).toEqual({ file: 'b'.repeat(64), second: 0.583333333 })
 })
 
 test('before its start, beyond its end and hidden it is not there; two lie one on the other', () => {

@@ -1,13 +1,15 @@
-import { footageTime, type Footage, type Reference, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
-import { addressOfSound } from '../session/measured'
+import { addressOfSound } from '../api/address-of-sound'
+import { pictures as still } from '../stage/pictures'
+import type { PictureOf } from '../stage/paint/surface'
+import { filmPicture, isFilmPicture } from './films-under'
 import type { OpenFilm } from './open-film'
 
 /** What pictures of films may take, in bytes, and how wide one is at most. */
-const BUDGET = 140e6
-const WIDEST = 1280
-/** Pictures of films are named so, that whoever paints asks for them as for any other. */
-const FILM = 'film'
+const BUDGET = 80e6
+const WIDEST = 1024
+/** Pictures waited for at once: those asked for before them are let go, they were flipped past. */
+const WAITED_FOR = 8
 /** A film that could not be had is tried again after so many milliseconds. */
 const LATER = 5000
 
@@ -17,8 +19,11 @@ const pictures = new LRUCache<string, ImageBitmap>({
   dispose: (bitmap) => bitmap.close(),
 })
 const opened = new Map<string, Promise<OpenFilm>>()
+/** In the order in which they were asked for. */
 const asked = new Set<string>()
-const listeners = new Set<() => void>()
+/** The picture of each film that is decoded now: a decoder that is asked for two places at once begins anew for each. */
+const turns = new Map<string, Promise<void>>()
+const listeners = new Set<(name: string) => void>()
 /** Why a film cannot be seen, by its file. */
 const troubles = new Map<string, string>()
 
@@ -31,37 +36,40 @@ function open(file: string): Promise<OpenFilm> {
   return film
 }
 
-async function decode(name: string, file: string, second: number) {
+const isFlippedPast = (name: string) => [...asked].indexOf(name) < asked.size - WAITED_FOR
+
+async function decode(name: string) {
+  const { file, second } = filmPicture(name)
+  await turns.get(file)
   try {
+    if (isFlippedPast(name)) return void asked.delete(name)
     const film = await open(file)
     const picture = await film.at(second)
     if (picture) pictures.set(name, picture)
     troubles.delete(file)
+    asked.delete(name)
   } catch (error) {
     troubles.set(file, (error as Error).message)
     opened.delete(file)
     setTimeout(() => asked.delete(name), LATER)
-    for (const listener of listeners) listener()
-    return
   }
-  asked.delete(name)
-  for (const listener of listeners) listener()
+  for (const listener of listeners) listener(name)
 }
 
 /** Films under the paper: each of their pictures at hand when it was asked for, and soon after. */
 export const films = {
-  isPicture: (name: string): boolean => name.startsWith(`${FILM}:`),
   /** Undefined while it is decoded; listeners hear when it is there. */
   of(name: string): ImageBitmap | undefined {
     const ready = pictures.get(name)
     if (ready || asked.has(name)) return ready
     asked.add(name)
-    const [, file, second] = name.split(':')
-    void decode(name, file!, Number(second))
+    const { file } = filmPicture(name)
+    turns.set(file, decode(name))
     return undefined
   },
   troubleOf: (file: string): string | undefined => troubles.get(file),
-  onChange(listener: () => void): () => void {
+  /** A picture has come, or its film cannot be seen. */
+  onChange(listener: (name: string) => void): () => void {
     listeners.add(listener)
     return () => void listeners.delete(listener)
   },
@@ -74,14 +82,5 @@ export const films = {
   },
 }
 
-/** The films of a scene as they lie under a frame, as pictures under the paper. */
-export function filmsUnder({ footage, settings }: Scene, frame: number): Reference[] {
-  return Object.values(footage ?? {}).flatMap((film: Footage): Reference[] => {
-    const second = footageTime(frame, { ...film, fps: settings.fps })
-    if (second === undefined || film.hidden) return []
-    const { id, name, x, y, across, strength, file } = film
-    return [
-      { id, name, picture: `${FILM}:${file}:${second.toFixed(9)}`, place: 'under', x, y, width: across, strength },
-    ]
-  })
-}
+/** Any picture of a scene, of a film or not. */
+export const pictureOrFilm: PictureOf = (name) => (isFilmPicture(name) ? films.of(name) : still.of(name))

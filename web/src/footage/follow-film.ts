@@ -1,5 +1,5 @@
 import { footageTime, greyOf, SpotFollower, type Footage, type Point, type TrackedFrame } from '@unhurried/core'
-import { addressOfSound } from '../session/measured'
+import { addressOfSound } from '../api/address-of-sound'
 import { openFilm } from './open-film'
 
 /** A film is followed in pictures so wide at most. */

@@ -8,12 +8,13 @@ import {
   UrlSource,
   type InputVideoTrack,
 } from 'mediabunny'
+import { Reel, REEL_POOL, ROUNDED } from './reel'
 
-/** Times of pictures are rounded in many files, to milliseconds in a WebM: what begins so soon has begun. */
-const ROUNDED = 6e-4
 /** Rates films are made with; what is as near as a share of `NEAR` is one of them. */
 const RATES = [12, 15, 24_000 / 1001, 24, 25, 30_000 / 1001, 30, 48, 50, 60_000 / 1001, 60, 100, 120]
 const NEAR = 0.004
+/** What is taken for the rate of a film of none. */
+const FAST = 30
 /** Pictures whose times are looked at to know a film's rate. */
 const LOOKED_AT = 240
 const NONE = 'There is no film in this file that can be read. Bring a WebM or MP4.'
@@ -25,7 +26,7 @@ interface KnownFilm {
   readonly height: number
 }
 export interface OpenFilm extends KnownFilm {
-  /** The picture seen at a second: the last that has begun. */
+  /** The picture seen at a second: the last that has begun. Asked for one after the other. */
   readonly at: (second: number) => Promise<ImageBitmap | undefined>
   readonly close: () => void
 }
@@ -52,20 +53,18 @@ export async function openFilm(from: Blob | string, widest: number): Promise<Ope
       throw new Error(`This film is ${width} × ${height} pixels; ${LIMITS.pictureSide} are the most. Save it smaller.`)
     const first = await video.getFirstTimestamp()
     const rate = await evenRate(video, first)
-    const sink = new CanvasSink(video, { width: Math.min(width, widest), fit: 'fill' })
-    // One after the other: a decoder that is asked for two places at once begins anew for each.
-    let under: Promise<unknown> = Promise.resolve()
-    const at = (second: number) => {
-      const picture = under.then(async () => {
-        // In an even film it is known by its number, and asked for in its middle: rounded times cannot lead astray.
-        const time = rate ? first + (footagePicture(second, rate) + 0.5) / rate : Math.max(second, first) + ROUNDED
-        const found = await sink.getCanvas(time)
-        return found ? createImageBitmap(found.canvas as HTMLCanvasElement) : undefined
-      })
-      under = picture.catch(() => undefined)
-      return picture
+    const reel = new Reel(
+      new CanvasSink(video, { width: Math.min(width, widest), fit: 'fill', poolSize: REEL_POOL }),
+      1 / (rate ?? FAST),
+    )
+    const at = async (second: number) => {
+      // In an even film it is known by its number, and asked for in its middle: rounded times cannot lead astray.
+      const time = rate ? first + (footagePicture(second, rate) + 0.5) / rate : Math.max(second, first) + ROUNDED
+      const found = await reel.at(time)
+      return found && createImageBitmap(found.canvas)
     }
-    return { seconds, width, height, at, close: () => input.dispose() }
+    const close = () => void reel.close().finally(() => input.dispose())
+    return { seconds, width, height, at, close }
   } catch (error) {
     input.dispose()
     throw error

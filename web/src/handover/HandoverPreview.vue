@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn, usePreferredReducedMotion, useResizeObserver } from '@vueuse/core'
 import { onMounted, onUnmounted, ref, toRefs, watch } from 'vue'
+import { pictureOrFilm } from '../footage/films'
+import { filmsUnder } from '../footage/films-under'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
 import { composedPictures } from '../stage/player'
@@ -39,6 +41,8 @@ function preview() {
     scale,
     take: form.take,
     clear: form.clear,
+    pictureOf: pictureOrFilm,
+    under: form.footage ? (frame: number) => filmsUnder(scene.value, frame) : undefined,
   })
   const show = (frame: number) => {
     now.value = frame
@@ -55,7 +59,7 @@ onMounted(async () => {
   preview()
 })
 watch(
-  () => [store.scene, form.level, form.clear, form.take, form.first, form.last],
+  () => [store.scene, form.level, form.clear, form.footage, form.take, form.first, form.last],
   () => store.scene && preview(),
 )
 useResizeObserver(stage, useDebounceFn(preview, 120))

@@ -5,7 +5,7 @@ import type { HandoverWork } from './useHandover'
 /** How large, how often and over what pictures go out. */
 const { work } = defineProps<{ work: HandoverWork }>()
 const { form } = work
-const { format, scene, size, pictures, goesBy, lasts } = toRefs(work)
+const { format, scene, size, pictures, filmed, goesBy, lasts } = toRefs(work)
 </script>
 
 <template>
@@ -98,5 +98,10 @@ const { format, scene, size, pictures, goesBy, lasts } = toRefs(work)
     <span>Over</span>
     <button class="word" :aria-pressed="!form.clear" @click="form.clear = false">the paper</button>
     <button class="word" :aria-pressed="form.clear" @click="form.clear = true">nothing (transparent)</button>
+  </div>
+  <div v-if="filmed" class="line" role="group" aria-label="Footage">
+    <span>Films under the paper</span>
+    <button class="word" :aria-pressed="!form.footage" @click="form.footage = false">stay here</button>
+    <button class="word" :aria-pressed="form.footage" @click="form.footage = true">go along</button>
   </div>
 </template>

@@ -1,4 +1,13 @@
-import { clamp, EXPORT_FORMATS, exportFormat, framesGoingBy, pictureRuns, runsWithin } from '@unhurried/core'
+import {
+  clamp,
+  canShowFilms,
+  EXPORT_FORMATS,
+  exportFormat,
+  framesGoingBy,
+  pictureRuns,
+  runsOverFilms,
+  runsWithin,
+} from '@unhurried/core'
 import { computed, reactive, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { framesAndSeconds } from '../parts/frames'
@@ -14,7 +23,7 @@ const MOST_TURNS = 1000
 /** What was chosen on the sheet is what goes out. */
 const firstWish = (take: string, { from, to }: { from: number; to: number }): Handover => ({
   ...{ what: 'scene', level: '*', seconds: 10 },
-  ...{ as: 'gif', take, paper: 'a4', scale: 1, clear: false, exact: true, loops: 0, turns: 1 },
+  ...{ as: 'gif', take, paper: 'a4', scale: 1, footage: false, clear: false, exact: true, loops: 0, turns: 1 },
   ...{ first: from, last: to },
   sprites: { trimmed: true, padding: 1, powers: false },
 })
@@ -43,7 +52,15 @@ export function useHandover() {
   /** Pictures go out in a size and over a ground; sheets and archives do not. */
   const pictures = computed(() => format.value.needs.painted === true)
   const takes = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
-  const runs = computed(() => runsWithin(pictureRuns(scene.value, form.take), form.first, form.last))
+  /** Films under the paper may go out with it, where they can be painted. */
+  const filmed = computed(
+    () => canShowFilms(format.value) && !making.value && Object.keys(scene.value.footage ?? {}).length > 0,
+  )
+  watch(filmed, (can) => (form.footage &&= can))
+  const runs = computed(() => {
+    const all = pictureRuns(scene.value, form.take)
+    return runsWithin(form.footage ? runsOverFilms(scene.value, all) : all, form.first, form.last)
+  })
   const size = computed(() => ({
     width: Math.max(1, Math.round(scene.value.settings.width * form.scale)),
     height: Math.max(1, Math.round(scene.value.settings.height * form.scale)),
@@ -87,6 +104,7 @@ export function useHandover() {
     count,
     setRange,
     making,
+    filmed,
     pictures,
     takes,
     runs,

@@ -20,7 +20,7 @@ import { handoverReportSchema, type HandoverOrder } from '../workers/handover/me
 /** What is asked for on the page. */
 export type Handover = Pick<
   HandoverOrder,
-  'as' | 'take' | 'paper' | 'scale' | 'clear' | 'exact' | 'loops' | 'turns' | 'sprites' | 'first' | 'last'
+  'as' | 'take' | 'paper' | 'scale' | 'footage' | 'clear' | 'exact' | 'loops' | 'turns' | 'sprites' | 'first' | 'last'
 > & {
   /** The scene itself, or how it was made, in so many seconds. */
   what: 'scene' | 'making'

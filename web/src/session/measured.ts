@@ -1,5 +1,5 @@
-import { addressOf, readSound } from '@unhurried/core/api'
 import { shallowReactive } from 'vue'
+import { addressOfSound } from '../api/address-of-sound'
 import { WorkerClient } from '../workers/client'
 import {
   soundReportSchema,
@@ -22,10 +22,6 @@ const client = new WorkerClient<SoundOrder, SoundReport>({
 const LATER = 20_000
 const heard = shallowReactive(new Map<string, Heard>())
 const asked = new Map<string, Promise<MeasuredSound>>()
-
-/** Where a file that is kept is read from. */
-export const addressOfSound = (file: string): string =>
-  new URL(addressOf(readSound, { params: { sound: file } }), location.href).href
 
 /** Measures a file that was just chosen. Errors: with a sentence. */
 export const measureFile = (file: Blob, onProgress: (share: number) => void): Promise<MeasuredSound> =>

@@ -1,5 +1,5 @@
 import { gainsOver, stretchOf, type Sound } from '@unhurried/core'
-import { addressOfSound } from '../session/measured'
+import { addressOfSound } from '../api/address-of-sound'
 import { PIECE, Pieces } from './pieces'
 
 /** Frames that go by, and what is heard meanwhile. */

@@ -20,7 +20,7 @@ import type { UnderLight } from './light-table'
 import type { Bitmaps } from './paint/bitmaps'
 import type { Box } from './paint/box'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
-import { adjustedPicture } from './paint/adjusted-picture'
+import { paintReference } from './paint/reference'
 import { compositeOf, layMatte, paintGround, paintMatte } from './paint/picture'
 import { knowPages } from './paint/scans'
 import { paintSilhouette } from './paint/silhouette'
@@ -294,16 +294,10 @@ function layUnder(layers: Layers, { drawing, style, strength, tint }: UnderLight
 }
 
 function layReferences({ surface, pixels, pictureOf, references }: Layers) {
-  for (const { picture, x, y, width, strength, adjust } of references) {
-    const found = pictureOf(picture)
-    if (!found) continue
-    const bitmap = adjustedPicture(found, adjust)
-    surface.save()
-    surface.transform(...pixels)
-    surface.globalAlpha = strength
-    surface.drawImage(bitmap, x, y, width, (bitmap.height * width) / bitmap.width)
-    surface.restore()
-  }
+  surface.save()
+  surface.transform(...pixels)
+  for (const reference of references) paintReference(surface, reference, pictureOf)
+  surface.restore()
 }
 
 /** Fills what lies around an upright box. */

@@ -1,4 +1,12 @@
-import { drawingsOf, hasPan, pictureRuns, type PictureRun, type Scene } from '@unhurried/core'
+import {
+  drawingsOf,
+  hasPan,
+  pictureRuns,
+  runsOverFilms,
+  type PictureRun,
+  type Reference,
+  type Scene,
+} from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { free } from './release-canvas'
 import { pictures } from './pictures'
@@ -7,12 +15,15 @@ import type { InkOf, PictureOf } from './paint/surface'
 
 /** What all composed pictures of one player may take, in bytes. */
 const BUDGET = 150e6
+/** So many pictures ahead are asked for of films that lie under: more would come too late for the next. */
+const FILMED_AHEAD = 4
 
 /** The pictures of a take, composed once each and kept while there is room. */
 export function composedPictures({
   scene,
   inkOf,
   pictureOf = pictures.of,
+  under,
   scale,
   take,
   only,
@@ -22,6 +33,8 @@ export function composedPictures({
   scene: Scene
   inkOf: InkOf
   pictureOf?: PictureOf
+  /** Pictures of films under the paper at a frame, which `pictureOf` knows; absent: none are seen. */
+  under?: ((frame: number) => readonly Reference[]) | undefined
   scale: number
   take?: string
   /** One level shown by itself. */
@@ -29,14 +42,18 @@ export function composedPictures({
   clear?: boolean
   silhouettes?: boolean
 }) {
-  const all = pictureRuns(scene, take)
+  const plain = pictureRuns(scene, take)
+  const all = under ? runsOverFilms(scene, plain) : plain
   const runs =
     only === undefined ? all : all.map((run) => ({ ...run, shown: run.shown.filter((entry) => entry.level === only) }))
   const width = Math.max(1, Math.round(scene.settings.width * scale))
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const panned = hasPan(scene)
+  /** A film's picture that comes late makes another picture of it. */
+  const filmed = ({ frame }: PictureRun) =>
+    (under?.(frame) ?? []).map(({ picture }) => (pictureOf(picture) ? picture : ''))
   const nameOf = (run: PictureRun) =>
-    `${drawingsOf(run).join(' ')} /${run.shown.map(({ level }) => level).join()}${panned ? ` at ${run.frame}` : ''}`
+    `${drawingsOf(run).join(' ')} /${run.shown.map(({ level }) => level).join()}${panned ? ` at ${run.frame}` : ''} ${filmed(run).join()}`
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
   const kept = new LRUCache<string, HTMLCanvasElement>({ max: most, dispose: free })
 
@@ -54,6 +71,7 @@ export function composedPictures({
       mattes: run.mattes,
       inkOf,
       pictureOf,
+      under: under?.(run.frame),
       scale,
       clear,
       only,
@@ -78,8 +96,9 @@ export function composedPictures({
     prepareAfter(frame: number): boolean {
       if (kept.size >= most) return false
       const from = runs.findLastIndex((run) => run.frame <= frame)
-      for (let i = 1; i < runs.length; i++) {
+      for (let i = 1; i < Math.min(runs.length, under ? FILMED_AHEAD : Infinity); i++) {
         const run = runs[(from + i) % runs.length]!
+        if (filmed(run).includes('')) continue
         if (!kept.has(nameOf(run))) return picture(run) !== undefined
       }
       return false

@@ -218,6 +218,11 @@ export class Table {
     this.#sharpening.begin(missing)
   }
 
+  /** The frame whose drawings lie on the table. */
+  get frame(): number {
+    return this.#onTable.frame
+  }
+
   /** Makes the picture of `next` ready, whose bitmaps are painted. */
   ready(next: OnTable): void {
     if (this.#playing || this.#lifted || !this.#readied.lacks(next)) return

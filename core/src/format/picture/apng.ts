@@ -83,11 +83,11 @@ function joined(parts: readonly Part[], fps: number, loops: number): Uint8Array 
 }
 
 /** A looping moving PNG of a take. */
-export const exportApng: Exporter = ({ scene, runs, stem, width, height, clear, loops, paint, progress }) => {
+export const exportApng: Exporter = async ({ scene, runs, stem, width, height, clear, loops, paint, progress }) => {
   const apng = openApng({ width, height, clear, fps: scene.settings.fps })
-  runs.forEach((run, i) => {
-    apng.add(paint(run), run.frames)
+  for (const [i, run] of runs.entries()) {
+    apng.add(await paint(run), run.frames)
     progress(i + 1, runs.length, `Picture ${i + 1} of ${runs.length}`)
-  })
+  }
   return { name: `${stem}.png`, type: 'image/apng', parts: [apng.finish(loops)] }
 }

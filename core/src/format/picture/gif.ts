@@ -309,14 +309,14 @@ function indexings(
 }
 
 /** A looping GIF of a take. */
-export const exportGif: Exporter = ({ scene, runs, stem, width, height, clear, loops, paint, progress }) => {
+export const exportGif: Exporter = async ({ scene, runs, stem, width, height, clear, loops, paint, progress }) => {
   const gif = openGif({ width, height, transparent: clear })
   const delays = gifDelays(
     runs.map((run) => run.frames),
     scene.settings.fps,
   )
   for (const [i, run] of runs.entries()) {
-    gif.add(paint(run), delays[i]!)
+    gif.add(await paint(run), delays[i]!)
     progress(i + 1, runs.length * 2, `Painting picture ${i + 1} of ${runs.length}`)
   }
   const told = (written: number, of: number) =>

@@ -34,12 +34,13 @@ type Placed = Sprite & { readonly at: { readonly x: number; readonly y: number }
  * The pictures of a take on one sheet, each once, with a JSON beside it that says where each lies, when and for how
  * long it is shown, and where its landmarks are. docs/formats.md tells the JSON.
  */
-export const exportSprites: Exporter = (source) => {
+export const exportSprites: Exporter = async (source) => {
   const { scene, take, runs, stem, width, height, sprites: options, progress } = source
   const shown = new Map<string, number>()
   const pictures: Sprite[] = []
-  const frames = runs.map((run, i) => {
-    const sprite = spriteOf(run, source)
+  const frames: { frame: number; frames: number; picture: number }[] = []
+  for (const [i, run] of runs.entries()) {
+    const sprite = await spriteOf(run, source)
     const key = `${sprite.x} ${sprite.y} ${sprite.width} ${hashOf(sprite.plane)}`
     if (!shown.has(key)) {
       shown.set(key, pictures.length)
@@ -47,8 +48,8 @@ export const exportSprites: Exporter = (source) => {
       requireRoom(pictures, options)
     }
     progress(i + 1, runs.length + 1, `Painting picture ${i + 1} of ${runs.length}`)
-    return { frame: run.frame, frames: run.frames, picture: shown.get(key)! }
-  })
+    frames.push({ frame: run.frame, frames: run.frames, picture: shown.get(key)! })
+  }
   const sheet = laid(pictures, options)
   const image = `${stem}.png`
   const archive = openArchive()
@@ -77,8 +78,8 @@ export const exportSprites: Exporter = (source) => {
 
 type Source = Parameters<Exporter>[0]
 
-function spriteOf(run: PictureRun, { paint, width, height, sprites }: Source): Sprite {
-  const pixels = paint(run)
+async function spriteOf(run: PictureRun, { paint, width, height, sprites }: Source): Promise<Sprite> {
+  const pixels = await paint(run)
   const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
   const whole = { x: 0, y: 0, width, height }
   if (!sprites.trimmed) return { ...whole, plane, run }

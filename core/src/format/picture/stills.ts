@@ -44,17 +44,17 @@ export function openArchive(): { add: (name: string, bytes: Uint8Array) => void;
 export const exportStills: Exporter = async ({ scene, runs, stem, show, pack, progress }) => {
   const archive = openArchive()
   const { name, length } = scene.settings
-  // The next is painted while this one is packed.
-  const begin = (run: PictureRun | undefined) => {
+  // The next is painted while this one is packed: of that, packing has begun.
+  const begin = async (run: PictureRun | undefined) => {
     if (!run) return undefined
-    show(run)
-    return pack('image/png')
+    await show(run)
+    return { png: pack('image/png') }
   }
   let next = begin(runs[0])
   for (const [i, run] of runs.entries()) {
-    const now = next!
+    const now = (await next)!
     next = begin(runs[i + 1])
-    const png = saidSrgb(await now)
+    const png = saidSrgb(await now.png)
     const end = run.frame + run.frames
     for (let frame = run.frame; frame < end; frame++) archive.add(stillName(name, frame, length), png)
     progress(end - 1, length, `Frame ${end - 1} of ${length}`)

@@ -100,7 +100,7 @@ export const exportWebp: Exporter = async ({
   const frames: WebpFrame[] = []
   let before: Uint32Array | undefined
   for (const [i, run] of runs.entries()) {
-    const pixels = paint(run)
+    const pixels = await paint(run)
     const plane = new Uint32Array(pixels.buffer.slice(pixels.byteOffset, pixels.byteOffset + pixels.byteLength))
     const last = before
     const part = last ? partOf(boxChanged(plane, last, width, height)) : { x: 0, y: 0, width, height }

@@ -10,12 +10,14 @@ import {
   type Mattes,
   type Pass,
   type PassState,
+  type Reference,
   type Scene,
   type Shown,
   type Swatch,
 } from '@unhurried/core'
 import { adjustedPicture } from './adjusted-picture'
 import { paintInk } from './ink'
+import { paintReference } from './reference'
 import { knowPages } from './scans'
 import { paintSilhouette } from './silhouette'
 import type { InkOf, PictureOf, Surface } from './surface'
@@ -88,6 +90,8 @@ export interface PictureOptions {
   readonly mattes: Mattes
   readonly inkOf: InkOf
   readonly pictureOf: PictureOf
+  /** Pictures of films that lie under all levels; absent: none. */
+  readonly under?: readonly Reference[] | undefined
   readonly scale: number
   readonly clear?: boolean
   /** Only this level. */
@@ -110,15 +114,17 @@ export function paintPicture(surface: Surface, options: PictureOptions): void {
     surface.fillStyle = paper
     surface.fillRect(0, 0, across, down)
   }
+  surface.setTransform(options.scale, 0, 0, options.scale, 0, 0)
+  for (const reference of options.under ?? []) paintReference(surface, reference, options.pictureOf)
   // Cells are painted one to one and then made larger or smaller without smoothing.
   if (cells && options.scale !== 1) {
     const exact = new OffscreenCanvas(width, height).getContext('2d')!
     paintLevels(exact, options)
+    surface.setTransform(1, 0, 0, 1, 0, 0)
     surface.imageSmoothingEnabled = false
     surface.drawImage(exact.canvas, 0, 0, across, down)
     return
   }
-  surface.setTransform(options.scale, 0, 0, options.scale, 0, 0)
   paintLevels(surface, options)
   surface.setTransform(1, 0, 0, 1, 0, 0)
 }

@@ -23,6 +23,8 @@ export const handoverOrderSchema = z.object({
   /** What a printed sheet is printed on. */
   paper: z.enum(['a4', 'letter']),
   scale: z.number().positive().max(16),
+  /** The films under the paper go out with it. */
+  footage: z.boolean(),
   clear: z.boolean(),
   /** How the scene was made goes by instead of it: all edits, from the scene before them on. */
   making: z.object({ first: sceneSchema, edits: z.array(editSchema), seconds: z.number().positive() }).optional(),

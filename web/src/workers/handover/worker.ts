@@ -5,6 +5,7 @@ import {
   Making,
   makingRuns,
   pictureRuns,
+  runsOverFilms,
   runsWithin,
   stillName,
   type FilmContainer,
@@ -22,6 +23,7 @@ import boldLatin from '@fontsource/source-sans-3/files/source-sans-3-latin-600-n
 import boldLatinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-600-normal.woff?url'
 import boldGreek from '@fontsource/source-sans-3/files/source-sans-3-greek-600-normal.woff?url'
 import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-600-normal.woff?url'
+import { filmReader } from '../../footage/reader'
 import { paintPicture } from '../../stage/paint/picture'
 import type { InkOf } from '../../stage/paint/surface'
 import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './messages'
@@ -44,7 +46,7 @@ const fonts = async () => {
 }
 
 /** Paints pictures of the film, one after the other on the same surface. */
-function painter({ scene, bitmaps, scale, clear, as, making }: HandoverOrder, inkOf: InkOf) {
+function painter({ scene, bitmaps, scale, clear, as, making, footage }: HandoverOrder, inkOf: InkOf) {
   // Films are encoded in squares of two pixels: of an odd side the last row is left out.
   const even = exportFormat(as).needs.turns === true
   const sideOf = (side: number) => (even ? 2 * Math.max(1, Math.floor(side / 2)) : Math.max(1, side))
@@ -65,10 +67,17 @@ function painter({ scene, bitmaps, scale, clear, as, making }: HandoverOrder, in
     surfaceOf().clearRect(0, 0, width, height)
     paintPicture(surfaceOf(), { ...moment, inkOf: made.inkOf, scale, clear, pictureOf })
   }
-  const show = (run: PictureRun) =>
-    made ? showMade(made, run) : paintPicture(surfaceOf(), { scene, ...run, inkOf, scale, clear, pictureOf })
-  function paint(run: PictureRun): Uint8ClampedArray {
-    show(run)
+  const films = footage ? filmReader(scene, width) : undefined
+  async function show(run: PictureRun) {
+    if (made) return showMade(made, run)
+    const under = await films?.under(run.frame)
+    const found = (name: string) => under?.pictures.get(name) ?? pictureOf(name)
+    const references = under?.references
+    paintPicture(surfaceOf(), { scene, ...run, inkOf, under: references, scale, clear, pictureOf: found })
+    for (const picture of under?.pictures.values() ?? []) picture.close()
+  }
+  async function paint(run: PictureRun): Promise<Uint8ClampedArray> {
+    await show(run)
     return surfaceOf().getImageData(0, 0, width, height).data
   }
   async function pack(type: PackedType, { quality, part }: PackOptions = {}): Promise<Uint8Array> {
@@ -97,6 +106,9 @@ function repeated({ rate, channels }: FilmSound, once: number, frames: number): 
   return frames === once ? { rate, channels } : { rate, channels: channels.map(over) }
 }
 
+const runsOf = ({ scene, take, footage }: HandoverOrder): PictureRun[] =>
+  footage ? runsOverFilms(scene, pictureRuns(scene, take)) : pictureRuns(scene, take)
+
 async function make(order: HandoverOrder) {
   const began = performance.now()
   const {
@@ -122,7 +134,7 @@ async function make(order: HandoverOrder) {
   const { name, type, parts } = await write({
     scene,
     take,
-    runs: making ? makingRuns(making.seconds, scene.settings.fps) : runsWithin(pictureRuns(scene, take), first, last),
+    runs: making ? makingRuns(making.seconds, scene.settings.fps) : runsWithin(runsOf(order), first, last),
     inkOf,
     pictures,
     sounds,

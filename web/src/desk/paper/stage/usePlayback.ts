@@ -1,5 +1,7 @@
 import type { Ink, Pass } from '@unhurried/core'
 import { onUnmounted, ref } from 'vue'
+import { pictureOrFilm } from '../../../footage/films'
+import { filmsUnder } from '../../../footage/films-under'
 import { useScene } from '../../../session/scene'
 import type { HeardSounds } from '../../../sound/useHeard'
 import { composedPictures } from '../../../stage/player'
@@ -34,6 +36,8 @@ export function usePlayback(view: ViewOf, inkOf: (drawing: string, pass: Pass) =
       scale,
       take: store.take,
       silhouettes: view.silhouettes.value,
+      pictureOf: pictureOrFilm,
+      ...(scene.footage && { under: (frame: number) => filmsUnder(scene, frame) }),
       ...(store.solo && { only: store.solo }),
     })
     playing.value = true

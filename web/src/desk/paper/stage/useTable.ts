@@ -3,7 +3,8 @@ import { onMounted, onUnmounted, watch, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { boxOfPieces } from '../../../stage/paint/box'
 import { Bitmaps } from '../../../stage/paint/bitmaps'
-import { films, filmsUnder } from '../../../footage/films'
+import { pictureOrFilm } from '../../../footage/films'
+import { filmsOnTable } from '../../../footage/films-on-table'
 import { pictures } from '../../../stage/pictures'
 import { Table } from '../../../stage/surface'
 import type { ViewOf } from '../useView'
@@ -36,15 +37,16 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
 
   onMounted(() => {
     const { width, height, cells = false } = store.scene!.settings
+    const filmed = filmsOnTable(() => store.scene!)
     const own = new Bitmaps({ width, height, cells, inkOf, palette: coloursOfDrawing })
     const table = new Table({
       host: host.value!,
       scene: () => store.scene!,
       bitmaps: own,
       inkOf,
-      pictureOf: (name) => (films.isPicture(name) ? films.of(name) : pictures.of(name)),
+      pictureOf: pictureOrFilm,
       references: (frame) => [
-        ...filmsUnder(store.scene!, frame),
+        ...filmed.under(frame),
         ...Object.values(store.scene!.references ?? {}).filter(
           (each) => each.place === 'under' && (each.level === undefined || each.level === store.level),
         ),
@@ -57,7 +59,7 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
     })
     bitmaps = own
     view.table.value = table
-    releases.push(followInk(table, own, laying), followPictures(table, own, laying), followFilms(table))
+    releases.push(followInk(table, own, laying), followPictures(table, own, laying), filmed.follow(table))
     followColours(table, own, laying)
     onReady(table)
   })
@@ -90,16 +92,6 @@ const followPictures = (table: Table, bitmaps: Bitmaps, { lay }: Laying): (() =>
     if (useScene().scene?.pages) bitmaps.clear()
     table.unready()
     lay()
-  })
-
-/**
- * A picture of a film that was waited for is there; those made ready without it are of no use. What lies on the table is
- * painted, not what the scene says: a flip is on the table before the scene knows of it.
- */
-const followFilms = (table: Table): (() => void) =>
-  films.onChange(() => {
-    table.unready()
-    table.repaint()
   })
 
 function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
