@@ -3,29 +3,24 @@ import type { Table } from '../stage/surface'
 import { films } from './films'
 import { filmsUnder } from './films-under'
 
-/**
- * Frames so far off are asked for while nothing else is to do: the next flip goes there. Going back begins anew at a key
- * picture now and then, which takes a while: that is why one is asked for well before it is needed.
- */
-const BESIDE = [1, -1, 2, -2, -8]
+/** Frames so far off are asked for while nothing else is to do: the next flip goes there. */
+const BESIDE = [1, -1, 2, -2]
+/** Going back begins anew at a key picture now and then, which takes a while: one is asked for well before it is needed. */
+const WELL_BACK = -8
 
 /** The films under the drawing table. */
 export function filmsOnTable(scene: () => Scene) {
   let idle: number | undefined
-
-  function askAround(frame: number) {
-    if (idle !== undefined) cancelIdleCallback(idle)
-    idle = requestIdleCallback(() => {
-      for (const by of BESIDE) for (const { picture } of filmsUnder(scene(), frame + by)) films.of(picture)
-    })
-  }
-
   return {
-    under(frame: number): readonly Reference[] {
-      if (!scene().footage) return []
-      const lying = filmsUnder(scene(), frame)
-      if (lying.length > 0) askAround(frame)
-      return lying
+    under: (frame: number): readonly Reference[] => filmsUnder(scene(), frame),
+    /** The table has gone from one frame to another: what lies around it is asked for. */
+    went(frame: number, from: number) {
+      const goesBack = frame < from && frame > from + WELL_BACK
+      if (idle !== undefined) cancelIdleCallback(idle)
+      idle = requestIdleCallback(() => {
+        for (const by of goesBack ? [...BESIDE, WELL_BACK] : BESIDE)
+          for (const { picture } of filmsUnder(scene(), frame + by)) films.of(picture)
+      })
     },
     /**
      * Pictures made ready without one that has come are of no use; where it is waited for it is painted: under what

@@ -8,11 +8,9 @@ import {
   UrlSource,
   type InputVideoTrack,
 } from 'mediabunny'
-import { Reel, REEL_POOL, ROUNDED } from './reel'
+import { rateOf, ROUNDED } from './rate'
+import { Reel, REEL_POOL } from './reel'
 
-/** Rates films are made with; what is as near as a share of `NEAR` is one of them. */
-const RATES = [12, 15, 24_000 / 1001, 24, 25, 30_000 / 1001, 30, 48, 50, 60_000 / 1001, 60, 100, 120]
-const NEAR = 0.004
 /** What is taken for the rate of a film of none. */
 const FAST = 30
 /** Pictures whose times are looked at to know a film's rate. */
@@ -84,7 +82,5 @@ async function evenRate(video: InputVideoTrack, first: number): Promise<number |
   // They come as they are decoded, not as they are seen; of the last ones some may be missing.
   times.sort((a, b) => a - b)
   const seen = times.slice(0, Math.max(2, times.length - 8))
-  const about = (seen.length - 1) / seen.at(-1)!
-  const rate = RATES.find((each) => Math.abs(about / each - 1) < NEAR) ?? about
-  return seen.every((time, i) => Math.abs(time - i / rate) < 2 * ROUNDED) ? rate : undefined
+  return rateOf(seen)
 }

@@ -1,7 +1,6 @@
 import type { CanvasSink, WrappedCanvas } from 'mediabunny'
+import { ROUNDED } from './rate'
 
-/** Times of pictures are rounded in many files, to milliseconds in a WebM: what begins so soon has begun. */
-export const ROUNDED = 6e-4
 /** A place at most so many seconds on is reached by going on; any other by beginning anew at its key picture. */
 const ONWARD = 0.6
 /** Pictures gone by that are kept, for whoever goes back; how many of them come along with a place far off, and going back. */

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn, usePreferredReducedMotion, useResizeObserver } from '@vueuse/core'
 import { onMounted, onUnmounted, ref, toRefs, watch } from 'vue'
-import { pictureOrFilm } from '../footage/films'
 import { filmsUnder } from '../footage/films-under'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
@@ -28,7 +27,18 @@ function previewScale(): number {
 const calm = usePreferredReducedMotion()
 const now = ref(1)
 let stopPreview: (() => void) | undefined
-function preview() {
+/** Films are fetched when they are to go out too. */
+async function filmed() {
+  if (!form.footage) return {}
+  const { pictureOrFilm } = await import('../footage/films')
+  return { pictureOf: pictureOrFilm, under: (frame: number) => filmsUnder(scene.value, frame) }
+}
+/** Of several asked for while films are fetched the last is shown. */
+let asked = 0
+async function preview() {
+  const mine = ++asked
+  const under = await filmed()
+  if (mine !== asked) return
   stopPreview?.()
   const { fps, width, height } = scene.value.settings
   const scale = previewScale()
@@ -41,8 +51,7 @@ function preview() {
     scale,
     take: form.take,
     clear: form.clear,
-    pictureOf: pictureOrFilm,
-    under: form.footage ? (frame: number) => filmsUnder(scene.value, frame) : undefined,
+    ...under,
   })
   const show = (frame: number) => {
     now.value = frame
@@ -63,7 +72,10 @@ watch(
   () => store.scene && preview(),
 )
 useResizeObserver(stage, useDebounceFn(preview, 120))
-onUnmounted(() => stopPreview?.())
+onUnmounted(() => {
+  asked++
+  stopPreview?.()
+})
 </script>
 
 <template>

@@ -61,6 +61,10 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
     view.table.value = table
     releases.push(followInk(table, own, laying), followPictures(table, own, laying), filmed.follow(table))
     followColours(table, own, laying)
+    watch(
+      () => store.frame,
+      (frame, from) => store.scene && filmed.went(frame, from),
+    )
     onReady(table)
   })
 
