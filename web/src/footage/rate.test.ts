@@ -6,7 +6,7 @@ const rounded = (rate: number, pictures: number) =>
 test.each([12, 15, 24_000 / 1001, 24, 25, 30_000 / 1001, 30, 50, 60_000 / 1001, 60])(
   'a film of %d pictures a second is known by its times in milliseconds, however short',
   (rate) => {
-    for (const pictures of [24, 48, 100, 240]) expect(rateOf(rounded(rate, pictures))).toBe(rate)
+    for (const pictures of [16, 24, 48, 100, 240]) expect(rateOf(rounded(rate, pictures))).toBe(rate)
   },
 )
 

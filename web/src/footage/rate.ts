@@ -13,10 +13,9 @@ const NEAR = 0.004
 export function rateOf(times: readonly number[]): number | undefined {
   const about = (times.length - 1) / times.at(-1)!
   const errorOf = (rate: number) => Math.max(...times.map((time, i) => Math.abs(time - i / rate)))
-  const [best] = [...RATES.filter((each) => Math.abs(about / each - 1) < NEAR), about]
-    .map((rate) => ({ rate, error: errorOf(rate) }))
-    .filter(({ error }) => error < 2 * ROUNDED)
-    // One that is made with is believed before what is only reckoned, which the last picture alone decides.
-    .sort((a, b) => Number(a.rate === about) - Number(b.rate === about) || a.error - b.error)
-  return best?.rate
+  const fits = (rate: number) => errorOf(rate) < 2 * ROUNDED
+  const [best] = RATES.filter((each) => Math.abs(about / each - 1) < NEAR && fits(each)).sort(
+    (a, b) => errorOf(a) - errorOf(b),
+  )
+  return best ?? (fits(about) ? about : undefined)
 }

@@ -7,6 +7,8 @@ import {
   pictureRuns,
   runsOverFilms,
   runsWithin,
+  type PictureRun,
+  type Scene,
 } from '@unhurried/core'
 import { computed, reactive, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -27,6 +29,11 @@ const firstWish = (take: string, { from, to }: { from: number; to: number }): Ha
   ...{ first: from, last: to },
   sprites: { trimmed: true, padding: 1, powers: false },
 })
+
+function runsOf(scene: Scene, { take, footage, first, last }: Handover): PictureRun[] {
+  const all = pictureRuns(scene, take)
+  return runsWithin(footage ? runsOverFilms(scene, all) : all, first, last)
+}
 
 /** What is asked for on the page, and what follows from it: which pictures, how many, how large, how long. */
 export function useHandover() {
@@ -57,10 +64,7 @@ export function useHandover() {
     () => canShowFilms(format.value) && !making.value && Object.keys(scene.value.footage ?? {}).length > 0,
   )
   watch(filmed, (can) => (form.footage &&= can))
-  const runs = computed(() => {
-    const all = pictureRuns(scene.value, form.take)
-    return runsWithin(form.footage ? runsOverFilms(scene.value, all) : all, form.first, form.last)
-  })
+  const runs = computed(() => runsOf(scene.value, form))
   const size = computed(() => ({
     width: Math.max(1, Math.round(scene.value.settings.width * form.scale)),
     height: Math.max(1, Math.round(scene.value.settings.height * form.scale)),
