@@ -1,7 +1,8 @@
 import { requireNumber } from '../base/ranges'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
-import { linesOf, matchLines, pulledBy, spreadOf, type Line, type Matched } from './matching'
+import { pulledBy, spreadOf } from './matching'
+import { matchStretches, type Loose, type Stretch, type Stretches } from './stretches'
 import { memo, memoLast } from '../base/memo'
 
 export interface GuideLandmark {
@@ -34,13 +35,14 @@ export interface GuidedInbetween {
   readonly matches: readonly { readonly a: string; readonly b: string; readonly sure: boolean }[]
 }
 
-/** A matched line ready to be turned: corresponding points of both ends, and what it hangs from. */
+/** A stretch ready to be turned, and what it hangs from. */
 interface Limb {
-  readonly line: Line
-  readonly match: Matched
+  readonly stretch: Stretch
   readonly a: Float64Array
   readonly b: Float64Array
   readonly closed: boolean
+  /** Of the first, in pixels. */
+  readonly length: number
   /** Turn from the first to the second that carries one onto the other best, in radians. */
   turn: number
   parent: number
@@ -49,24 +51,6 @@ interface Limb {
 }
 
 const wrap = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
-
-/** The second line's points brought to the first one's order, count and direction. */
-function alongside(first: Float64Array, { points, closed }: Line, { reversed, offset }: Matched): Float64Array {
-  const [count, own] = [first.length / 2, points.length / 2]
-  const result = new Float64Array(count * 2)
-  for (let i = 0; i < count; i++) {
-    const share = closed ? i / count : i / (count - 1)
-    let at = closed ? share * own : share * (own - 1)
-    if (reversed) at = closed ? own - at + offset : own - 1 - at
-    else if (closed) at += offset
-    const low = Math.floor(at)
-    const [k, next] = [((low % own) + own) % own, closed ? (((low + 1) % own) + own) % own : Math.min(own - 1, low + 1)]
-    const t = at - low
-    result[2 * i] = points[2 * k]! + (points[2 * next]! - points[2 * k]!) * t
-    result[2 * i + 1] = points[2 * k + 1]! + (points[2 * next + 1]! - points[2 * k + 1]!) * t
-  }
-  return result
-}
 
 function turnOf(a: Float64Array, b: Float64Array): number {
   const count = a.length / 2
@@ -130,8 +114,8 @@ function hang(limbs: Limb[], size: number) {
 function steadiest(limbs: readonly Limb[]): number {
   let root = 0
   let steady = -Infinity
-  limbs.forEach(({ line, turn }, i) => {
-    const calm = line.length / (0.4 + Math.abs(turn))
+  limbs.forEach(({ length, turn }, i) => {
+    const calm = length / (0.4 + Math.abs(turn))
     if (calm > steady) [root, steady] = [i, calm]
   })
   return root
@@ -313,10 +297,7 @@ function formAt({ a, b, closed, turn }: Limb, t: number): Float64Array {
   return result
 }
 
-interface Readied {
-  readonly a: readonly Line[]
-  readonly b: readonly Line[]
-  readonly matched: readonly Matched[]
+interface Readied extends Stretches {
   readonly limbs: Limb[]
 }
 
@@ -343,29 +324,25 @@ function matchedLimbs(
   landmarks: readonly GuideLandmark[],
   matches: readonly (readonly [string, string])[],
 ): Readied {
-  const [a, b] = [linesOf(inkA), linesOf(inkB)]
-  const matched = matchLines({ a, b, landmarks, byHand: matches })
-  const size = Math.max(1, spreadOf(a))
+  const found = matchStretches(inkA, inkB, landmarks, matches)
+  const size = Math.max(1, spreadOf(found.stretches.map(({ a }) => ({ points: a }))))
   const limbs = straighten(
-    matched.map((match): Limb => {
-      const line = a[match.a]!
-      const second = alongside(line.points, b[match.b]!, match)
-      return {
-        line,
-        match,
-        a: line.points,
-        b: second,
-        closed: line.closed && b[match.b]!.closed,
-        turn: turnOf(line.points, second),
-        parent: -1,
-        anchor: -1,
-      }
+    found.stretches.map((stretch): Limb => {
+      const { a, b, closed } = stretch
+      return { stretch, a, b, closed, length: lengthOf(a), turn: turnOf(a, b), parent: -1, anchor: -1 }
     }),
     size,
   )
   if (limbs.length > 0) hang(limbs, size)
 
-  return { a, b, matched, limbs }
+  return { ...found, limbs }
+}
+
+function lengthOf(points: Float64Array): number {
+  let length = 0
+  for (let i = 2; i < points.length; i += 2)
+    length += Math.hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!)
+  return length
 }
 
 /**
@@ -382,20 +359,25 @@ export function guideInbetween({
   matches = [],
 }: GuideInbetweenOptions): GuidedInbetween {
   requireNumber('fraction', t, -1, 2)
-  const { a, b, matched, limbs } = readied(inkA, inkB, landmarks, matches)
-  const carrier = new Carrier(limbs, t)
-  const lines: GuidedLine[] = limbs.map((limb, i) => ({
-    points: [...carrier.formOf(i)],
-    closed: limb.closed,
-    sure: limb.match.sure,
-    a: limb.line.id,
-    b: b[limb.match.b]!.id,
-  }))
+  const ready = readied(inkA, inkB, landmarks, matches)
+  const carrier = new Carrier(ready.limbs, t)
+  const lines = ready.limbs.flatMap((limb, i) => strokesOf(limb, carrier.formOf(i)))
   return {
-    lines: anchored([...lines, ...partnerless({ a, b, matched, limbs }, carrier)], landmarks, carrier),
-    matches: matched.map((match) => ({ a: a[match.a]!.id, b: b[match.b]!.id, sure: match.sure })),
+    lines: anchored([...lines, ...partnerless(ready, carrier)], landmarks, carrier),
+    matches: ready.stretches.flatMap(({ pairs, sure }) => pairs.map(([a, b]) => ({ a, b, sure }))),
   }
 }
+
+/** A stretch in between, cut where one stroke of either drawing ends and the next begins. */
+const strokesOf = ({ stretch, closed }: Limb, form: Float64Array): GuidedLine[] =>
+  stretch.parts.map(({ from, to, a, b }) => ({
+    // A cut leaves no gap: each part goes on to where the next begins.
+    points: [...form.subarray(2 * from, 2 * Math.min(form.length / 2, to + 1))],
+    closed: closed && stretch.parts.length === 1,
+    sure: stretch.sure,
+    a,
+    b,
+  }))
 
 /** Lines as they are a share of the way, and what goes along with them. */
 class Carrier {
@@ -464,13 +446,11 @@ class Carrier {
 }
 
 /** What has no partner goes with the nearest line, while its own drawing is the nearer one. */
-function partnerless({ a, b, matched }: Readied, carrier: Carrier): GuidedLine[] {
+function partnerless({ alone }: Readied, carrier: Carrier): GuidedLine[] {
   const { limbs, t } = carrier
   if (limbs.length === 0) return []
   const side = t < 0.5 ? 'a' : 'b'
-  const partnered = new Set(matched.map((match) => match[side]))
-  const alone = (side === 'a' ? a : b).filter((_, i) => !partnered.has(i))
-  return alone.map(({ id, points, closed }): GuidedLine => {
+  return alone[side].map(({ id, points, closed }: Loose): GuidedLine => {
     const carry = carryFrom(side, nearestLimb(limbs, side, middleOf(points)), carrier)
     const flat: number[] = []
     for (let k = 0; k < points.length; k += 2) {

@@ -88,7 +88,7 @@ const linesOfPiece = memo((piece: InkPiece): Line[] => {
         swatch: piece.swatch,
         brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? PLAIN_BRUSH),
         size: piece.kind === 'fill' ? 0 : piece.size,
-        order: 0,
+        order: 0.35,
       },
     ]
   })
@@ -216,7 +216,13 @@ export function matchLines({
       ...wayOf(likeOf(i, j), b[j]!),
     }))
   return [
-    ...[...fixed].map(([i, j]): Matched => ({ a: i, b: j, cost: 0, sure: true, ...wayOf(likeOf(i, j), b[j]!) })),
+    ...[...fixed].map(([i, j]): Matched => ({
+      a: i,
+      b: j,
+      cost: 0,
+      sure: true,
+      ...wayOf(likeOf(i, j), b[j]!),
+    })),
     ...matched,
   ].sort((p, q) => p.a - q.a)
 }
@@ -361,7 +367,7 @@ const wayOf = ({ reversed, offset }: Likeness, { points }: Line) => ({
 })
 
 /** Longest side of the box all lines lie in, in pixels. */
-export function spreadOf(lines: readonly Line[]): number {
+export function spreadOf(lines: readonly Pick<Line, 'points'>[]): number {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
   for (const { points } of lines) {
     for (let i = 0; i < points.length; i += 2) {

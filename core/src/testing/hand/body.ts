@@ -5,6 +5,8 @@ export interface Part {
   readonly swatch?: string
   readonly ring?: readonly Point[]
   readonly line?: readonly Point[]
+  /** What it is, where parts come and go; absent: its place among them says so. */
+  readonly name?: string
   /** Painted, but no line goes round it. */
   readonly bare?: true
 }

@@ -121,6 +121,8 @@ function seenPaint(
 export interface Drawn {
   readonly line: InkPiece[]
   readonly colour: InkPiece[]
+  /** Which part of the pose each line is of. */
+  readonly partOf: ReadonlyMap<string, string>
 }
 
 /** A pose as a hand draws it, once: no two drawings of it are alike. */
@@ -140,7 +142,8 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
     ...(part.ring && { ring: part.ring.map(put) }),
     ...(part.line && { line: part.line.map(put) }),
   }))
-  const drawn: Drawn = { line: [], colour: [] }
+  const partOf = new Map<string, string>()
+  const drawn: Drawn = { line: [], colour: [], partOf }
   const heavy = between(random, 0.9, 1.1)
   parts.forEach((part, i) => {
     const above = parts.slice(i + 1).flatMap(({ ring, swatch }) => (ring && swatch ? [ring] : []))
@@ -162,6 +165,7 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
           y,
           press * (0.92 + 0.16 * Math.sin((Math.PI * k) / stroke.length)),
         ])
+        partOf.set(`${name}s${drawn.line.length}`, part.name ?? String(i))
         drawn.line.push(
           quantized<Stroke>({
             ...{ kind: 'stroke', id: `${name}s${drawn.line.length}`, swatch: 'ink' },

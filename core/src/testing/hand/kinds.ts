@@ -280,11 +280,13 @@ function smoke(t: number): Pose {
     const life = t * 1.5 - 0.25 * i
     if (life <= 0.03 || life >= 0.97) return []
     const grown = 20 + 70 * Math.sqrt(life) - 70 * Math.max(0, life - 0.72) * 3
-    return [{ centre: at(600 + 36 * i + 50 * wave(life, i), 520 - 330 * life), r: Math.max(6, grown) }]
+    return [
+      { name: `puff ${i}`, centre: at(600 + 36 * i + 50 * wave(life, i), 520 - 330 * life), r: Math.max(6, grown) },
+    ]
   })
   return {
-    parts: puffs.map(({ centre, r }) =>
-      part(
+    parts: puffs.map(({ name, centre, r }) => ({
+      ...part(
         'white',
         smooth(
           oval(centre, r, r * 0.86, 0, 10).map((each, k) => add(each, at(4 * wave(t, k), 4 * wave(t, 2 * k)))),
@@ -292,7 +294,8 @@ function smoke(t: number): Pose {
           true,
         ),
       ),
-    ),
+      name,
+    })),
     marks: {},
   }
 }
@@ -304,18 +307,24 @@ function blink(t: number): Pose {
     const place = add(centre, at(side * 52, -18))
     const open = 24 * (1 - lid)
     const shut = inkLine(smooth([add(place, at(-25, 3)), add(place, at(0, 8)), add(place, at(25, 3))], 8))
-    if (open < 3) return [shut]
+    const name = `eye ${side}`
+    if (open < 3) return [{ ...shut, name }]
     return [
-      part('white', oval(add(place, at(0, 8 * lid)), 25, open)),
-      ...(open > 12 ? [part('ink', oval(add(place, at(2, 3)), 8, Math.min(10, open - 4)))] : []),
+      { ...part('white', oval(add(place, at(0, 8 * lid)), 25, open)), name },
+      ...(open > 12
+        ? [{ ...part('ink', oval(add(place, at(2, 3)), 8, Math.min(10, open - 4))), name: `pupil ${side}` }]
+        : []),
     ]
   }
   return {
     parts: [
-      part('skin', oval(centre, 130, 158)),
+      { ...part('skin', oval(centre, 130, 158)), name: 'face' },
       ...eye(-1),
       ...eye(1),
-      inkLine(smooth([add(centre, at(-36, 84)), add(centre, at(0, 94)), add(centre, at(36, 84))], 8)),
+      {
+        ...inkLine(smooth([add(centre, at(-36, 84)), add(centre, at(0, 94)), add(centre, at(36, 84))], 8)),
+        name: 'mouth',
+      },
     ],
     marks: { Chin: add(centre, at(0, 156)) },
   }

@@ -1,0 +1,107 @@
+import { seededRandom } from '../../base/random'
+import type { Point } from '../../geometry/matrix'
+import { guideInbetween, type GuidedInbetween } from '../../motion/inbetween'
+import { drawnByHand, type Drawn } from './drawn'
+import { HAND_KINDS, type HandKind } from './kinds'
+
+/** Two drawings of one motion by one hand, each of its lines split in its own way. */
+export interface HandPair {
+  readonly kind: HandKind
+  readonly a: Drawn
+  readonly b: Drawn
+  /** The lines of the true drawing between them, by part of the pose. */
+  readonly between: ReadonlyMap<string, readonly Point[]>
+  /** The same by blending the true partners point by point. */
+  readonly blended: ReadonlyMap<string, readonly Point[]>
+}
+
+const linesOfPose = (kind: HandKind, t: number): Map<string, readonly Point[]> =>
+  new Map(
+    kind.pose(t).parts.flatMap(({ ring, line, bare, name }, i) => {
+      const way = bare ? undefined : ((ring && [...ring, ring[0]!]) ?? line)
+      return way ? [[name ?? String(i), way] as const] : []
+    }),
+  )
+
+/** Kinds that have lines to match on both drawings. */
+export const PAIR_KINDS = HAND_KINDS.filter(({ pose }) => pose(0.3).parts.some(({ bare }) => !bare))
+
+/** Two drawings a few apart, by the seed. */
+export function handPair(kind: HandKind, seed: number): HandPair {
+  const random = seededRandom((seed * 7919 + kind.id.length * 104_729) % 2 ** 31)
+  for (let n = 0; n < 8; n++) random()
+  const apart = (2 + Math.floor(3 * random())) / kind.drawings
+  const from = (1 - apart) * random()
+  /** Lines come in any order: no hand draws the same parts first each time. */
+  const drawn = (t: number, name: string): Drawn => {
+    const made = drawnByHand(kind.pose(t), { random, size: 5, name })
+    const line = made.line.map((piece) => ({ piece, key: random() })).sort((p, q) => p.key - q.key)
+    return { ...made, line: line.map(({ piece }) => piece) }
+  }
+  const [first, last] = [linesOfPose(kind, from), linesOfPose(kind, from + apart)]
+  return {
+    kind,
+    a: drawn(from, 'a'),
+    b: drawn(from + apart, 'b'),
+    between: linesOfPose(kind, from + apart / 2),
+    blended: new Map(
+      [...first].flatMap(([name, line]) => {
+        const other = last.get(name)
+        if (other?.length !== line.length) return []
+        return [[name, line.map(({ x, y }, k) => ({ x: (x + other[k]!.x) / 2, y: (y + other[k]!.y) / 2 }))] as const]
+      }),
+    ),
+  }
+}
+
+export interface PairMeasure {
+  /** Lines of the first drawing that have a partner on the second, and those of them that were given a right one. */
+  readonly lines: number
+  readonly right: number
+  readonly sure: number
+  readonly sureRight: number
+  /** Mean distance of the true drawing from what was found, and from what blending the true partners gives; pixels. */
+  readonly guided: number
+  readonly blend: number
+}
+
+/** How well the guide does on a pair. */
+export function measuredPair({ a, b, between, blended }: HandPair, landmarks = []): PairMeasure {
+  const guide = guideInbetween({ a: a.line, b: b.line, fraction: 0.5, landmarks })
+  const there = new Set(b.partOf.values())
+  const asked = a.line.filter(({ id }) => there.has(a.partOf.get(id)!))
+  const isRight = (match: { a: string; b: string }) => a.partOf.get(match.a) === b.partOf.get(match.b)
+  const matchesOf = (id: string) => guide.matches.filter((match) => match.a === id)
+  const right = asked.filter(({ id }) => matchesOf(id).length > 0 && matchesOf(id).every(isRight))
+  const sure = guide.matches.filter((match) => match.sure)
+  return {
+    lines: asked.length,
+    right: right.length,
+    sure: sure.length,
+    sureRight: sure.filter(isRight).length,
+    ...distances(guide, between, blended),
+  }
+}
+
+function distances(
+  { lines }: GuidedInbetween,
+  between: HandPair['between'],
+  blended: HandPair['blended'],
+): { guided: number; blend: number } {
+  const found = lines.flatMap(({ points }) => segmentsOf(pointsOf(points)))
+  const blend = [...blended.values()].flatMap(segmentsOf)
+  const truth = [...between].flatMap(([name, line]) => (blended.has(name) ? line : []))
+  const mean = (to: readonly Segment[]) =>
+    truth.reduce((sum, point) => sum + Math.min(200, ...to.map((segment) => farFrom(point, segment))), 0) / truth.length
+  return truth.length === 0 ? { guided: 0, blend: 0 } : { guided: mean(found), blend: mean(blend) }
+}
+
+type Segment = readonly [Point, Point]
+const segmentsOf = (line: readonly Point[]): Segment[] => line.slice(1).map((to, i) => [line[i]!, to])
+const pointsOf = (flat: readonly number[]): Point[] =>
+  Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
+function farFrom({ x, y }: Point, [p, q]: Segment): number {
+  const [dx, dy] = [q.x - p.x, q.y - p.y]
+  const t = Math.max(0, Math.min(1, ((x - p.x) * dx + (y - p.y) * dy) / (dx * dx + dy * dy || 1)))
+  return Math.hypot(x - p.x - t * dx, y - p.y - t * dy)
+}
