@@ -2,7 +2,7 @@ import { requireNumber } from '../base/ranges'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
 import { pulledBy, spreadOf } from './matching'
-import { matchStretches, type Loose, type Stretch, type Stretches } from './stretches'
+import { matchStretches, type Loose, type Stretch, type Stretches } from './stretches/stretches'
 import { memo, memoLast } from '../base/memo'
 
 export interface GuideLandmark {

@@ -1,8 +1,4 @@
-import { clamp } from '../base/clamp'
-import { PLAIN_BRUSH } from '../ink/brushes'
-import { placesOf, type Ink, type InkPiece } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
-import { memo } from '../base/memo'
 
 /** Lines of two drawings told apart and put together: which line of the one is which of the other. */
 
@@ -22,83 +18,6 @@ export interface Line {
 
 /** Points a line has for comparing shapes. */
 const COARSE = 9
-/** Ends nearer than this share of the length close a line. */
-const SHUT = 0.06
-
-function cumulativeLengths(flat: readonly number[]): Float64Array {
-  const reached = new Float64Array(flat.length / 2)
-  let whole = 0
-  for (let i = 2; i < flat.length; i += 2) {
-    const dx = flat[i]! - flat[i - 2]!
-    const dy = flat[i + 1]! - flat[i - 1]!
-    whole += Math.sqrt(dx * dx + dy * dy)
-    reached[i / 2] = whole
-  }
-  return reached
-}
-
-function resampled(
-  flat: readonly number[],
-  count: number,
-  closed: boolean,
-  along?: Float64Array,
-): { points: Float64Array; length: number } {
-  const places = closed ? [...flat, flat[0]!, flat[1]!] : flat
-  const reached = (closed ? undefined : along) ?? cumulativeLengths(places)
-  const whole = reached[reached.length - 1]!
-  const points = new Float64Array(count * 2)
-  const gaps = closed ? count : count - 1
-  for (let i = 0, at = 0; i < count; i++) {
-    const far = (whole * i) / gaps
-    while (at < reached.length - 2 && reached[at + 1]! < far) at++
-    const span = reached[at + 1]! - reached[at]!
-    const t = span > 1e-12 ? (far - reached[at]!) / span : 0
-    points[2 * i] = places[2 * at]! + (places[2 * at + 2]! - places[2 * at]!) * t
-    points[2 * i + 1] = places[2 * at + 1]! + (places[2 * at + 3]! - places[2 * at + 1]!) * t
-  }
-  return { points, length: whole }
-}
-
-/** Points a line is carried with: enough for its length, at most 64. */
-const finenessOf = (length: number) => clamp(Math.round(length / 6), 8, 64)
-
-const linesOfPiece = memo((piece: InkPiece): Line[] => {
-  if (piece.kind === 'cells' || piece.kind === 'scan') return []
-  return placesOf(piece).flatMap((flat, k): Line[] => {
-    if (flat.length < 4) return []
-    const ends = Math.hypot(flat[0]! - flat.at(-2)!, flat[1]! - flat.at(-1)!)
-    const reached = cumulativeLengths(flat)
-    const long = reached[reached.length - 1]!
-    if (long < 0.5) return []
-    const closed = piece.kind === 'fill' || (flat.length > 12 && ends < SHUT * long)
-    const { points, length } = resampled(flat, finenessOf(long), closed, reached)
-    let [x, y] = [0, 0]
-    for (let i = 0; i < points.length; i += 2) {
-      x += points[i]!
-      y += points[i + 1]!
-    }
-    const count = points.length / 2
-    return [
-      {
-        id: k === 0 ? piece.id : `${piece.id}.${k}`,
-        points,
-        closed,
-        length,
-        middle: { x: x / count, y: y / count },
-        swatch: piece.swatch,
-        brush: piece.kind === 'fill' ? 'fill' : (piece.brush ?? PLAIN_BRUSH),
-        size: piece.kind === 'fill' ? 0 : piece.size,
-        order: 0.35,
-      },
-    ]
-  })
-})
-
-/** The lines of a drawing, from the bottom of the pile up; what is drawn in cells has none. */
-export function linesOf(ink: Ink): Line[] {
-  const lines = ink.flatMap(linesOfPiece)
-  return lines.map((line, i) => ({ ...line, order: lines.length > 1 ? i / (lines.length - 1) : 0 }))
-}
 
 export interface Matched {
   /** Places among the lines of the first and of the second drawing. */

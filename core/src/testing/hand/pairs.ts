@@ -1,14 +1,17 @@
 import { seededRandom } from '../../base/random'
 import type { Point } from '../../geometry/matrix'
 import { guideInbetween, type GuidedInbetween } from '../../motion/inbetween'
+import type { Pose } from './body'
 import { drawnByHand, type Drawn } from './drawn'
 import { HAND_KINDS, type HandKind } from './kinds'
 
 /** Two drawings of one motion by one hand, each of its lines split in its own way. */
-export interface HandPair {
+interface HandPair {
   readonly kind: HandKind
   readonly a: Drawn
   readonly b: Drawn
+  /** Pinned on every other pair. */
+  readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
   /** The lines of the true drawing between them, by part of the pose. */
   readonly between: ReadonlyMap<string, readonly Point[]>
   /** The same by blending the true partners point by point. */
@@ -26,8 +29,14 @@ const linesOfPose = (kind: HandKind, t: number): Map<string, readonly Point[]> =
 /** Kinds that have lines to match on both drawings. */
 export const PAIR_KINDS = HAND_KINDS.filter(({ pose }) => pose(0.3).parts.some(({ bare }) => !bare))
 
+const pinned = (first: Pose['marks'], last: Pose['marks']) =>
+  Object.entries(first).flatMap(([name, a]) => {
+    const b = last[name]
+    return b ? [{ a, b }] : []
+  })
+
 /** Two drawings a few apart, by the seed. */
-export function handPair(kind: HandKind, seed: number): HandPair {
+function handPair(kind: HandKind, seed: number): HandPair {
   const random = seededRandom((seed * 7919 + kind.id.length * 104_729) % 2 ** 31)
   for (let n = 0; n < 8; n++) random()
   const apart = (2 + Math.floor(3 * random())) / kind.drawings
@@ -43,6 +52,7 @@ export function handPair(kind: HandKind, seed: number): HandPair {
     kind,
     a: drawn(from, 'a'),
     b: drawn(from + apart, 'b'),
+    landmarks: seed % 2 === 0 ? [] : pinned(kind.pose(from).marks, kind.pose(from + apart).marks),
     between: linesOfPose(kind, from + apart / 2),
     blended: new Map(
       [...first].flatMap(([name, line]) => {
@@ -66,7 +76,7 @@ export interface PairMeasure {
 }
 
 /** How well the guide does on a pair. */
-export function measuredPair({ a, b, between, blended }: HandPair, landmarks = []): PairMeasure {
+function measuredPair({ a, b, landmarks, between, blended }: HandPair): PairMeasure {
   const guide = guideInbetween({ a: a.line, b: b.line, fraction: 0.5, landmarks })
   const there = new Set(b.partOf.values())
   const asked = a.line.filter(({ id }) => there.has(a.partOf.get(id)!))
@@ -104,4 +114,14 @@ function farFrom({ x, y }: Point, [p, q]: Segment): number {
   const [dx, dy] = [q.x - p.x, q.y - p.y]
   const t = Math.max(0, Math.min(1, ((x - p.x) * dx + (y - p.y) * dy) / (dx * dx + dy * dy || 1)))
   return Math.hypot(x - p.x - t * dx, y - p.y - t * dy)
+}
+
+/** The same over many pairs: sums of lines, means of distances. */
+export function measuredPairs(kind: HandKind, seeds: readonly number[]): PairMeasure {
+  const all = seeds.map((seed) => measuredPair(handPair(kind, seed)))
+  const sum = (of: keyof PairMeasure) => all.reduce((total, each) => total + each[of], 0)
+  return {
+    ...{ lines: sum('lines'), right: sum('right'), sure: sum('sure'), sureRight: sum('sureRight') },
+    ...{ guided: sum('guided') / all.length, blend: sum('blend') / all.length },
+  }
 }

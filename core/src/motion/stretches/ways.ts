@@ -1,6 +1,6 @@
-import { PLAIN_BRUSH } from '../ink/brushes'
-import { placesOf, type Ink } from '../ink/ink'
-import { memo } from '../base/memo'
+import { PLAIN_BRUSH } from '../../ink/brushes'
+import { placesOf, type Ink } from '../../ink/ink'
+import { memo } from '../../base/memo'
 
 /**
  * Lines of a drawing joined as the eye joins them: a line that was drawn in several strokes is one way, whichever end each
@@ -21,10 +21,13 @@ export interface Way {
   readonly ids: readonly string[]
   /** Place of its first stroke in the pile, 0…1. */
   readonly order: number
+  readonly box: Box
 }
 
 /** Points of a way are about so far apart, in pixels. */
-export const STEP = 6
+const STEP = 6
+/** Ends of one stroke so near, by its length and in pixels, close it. */
+const SHUT = { share: 0.06, pixels: 16 } as const
 /** Two ends so near, in pixels and by the width of their lines, may be one line going on. */
 const NEAR = 9
 /** It goes on when it turns by less, in radians. */
@@ -39,7 +42,7 @@ const STRAIGHT = 0.45
 /** How far from its end a line's direction is taken, in pixels. */
 const BACK = 14
 
-export interface Piece {
+interface Piece {
   readonly id: string
   readonly flat: readonly number[]
   readonly closed: boolean
@@ -94,7 +97,7 @@ function piecesOf(ink: Ink): Piece[] {
       return [
         {
           ...{ id: k === 0 ? piece.id : `${piece.id}.${k}`, flat, swatch: piece.swatch },
-          closed: !stroke || (flat.length > 12 && gap < Math.max(0.06 * length, 0)),
+          closed: !stroke || (flat.length > 12 && gap < Math.min(SHUT.share * length, SHUT.pixels)),
           ...{ brush: stroke ? (piece.brush ?? PLAIN_BRUSH) : 'fill', size: stroke ? piece.size : 0 },
           box: boxOf(flat),
         },
@@ -248,7 +251,16 @@ function wayOf(pieces: readonly Piece[], { runs, closed }: Chain): Way {
   // One stroke by itself, the usual thing: nothing is to be put together.
   if (runs.length === 1 && !runs[0]!.reversed) {
     const { points, length } = evenly(first.flat, undefined, closed)
-    return { ...traits, order, points, owner: new Int32Array(points.length / 2), closed, length, ids: [first.id] }
+    return {
+      ...traits,
+      order,
+      points,
+      owner: new Int32Array(points.length / 2),
+      closed,
+      length,
+      ids: [first.id],
+      box: first.box,
+    }
   }
   const flat: number[] = []
   const owners: number[] = []
@@ -263,7 +275,16 @@ function wayOf(pieces: readonly Piece[], { runs, closed }: Chain): Way {
   })
   const smooth = withoutOvershoot(flat, owners)
   const { points, owner, length } = evenly(smooth.flat, smooth.owners, closed)
-  return { ...traits, order, points, owner, closed, length, ids: runs.map(({ piece }) => pieces[piece]!.id) }
+  return {
+    ...traits,
+    order,
+    points,
+    owner,
+    closed,
+    length,
+    ids: runs.map(({ piece }) => pieces[piece]!.id),
+    box: boxOf(smooth.flat),
+  }
 }
 
 /** Where two strokes overlap at their ends the way would turn back: those points are left out. */

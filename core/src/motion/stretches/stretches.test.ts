@@ -1,0 +1,86 @@
+import fc from 'fast-check'
+import type { Point } from '../../geometry/matrix'
+import type { Stroke } from '../../ink/ink'
+import { measuredPairs, PAIR_KINDS } from '../../testing/hand/pairs'
+import { matchStretches } from './stretches'
+import { strokesOf, waysOf } from './ways'
+
+const stroke = (id: string, points: readonly Point[]): Stroke => ({
+  ...{ kind: 'stroke', id, swatch: 'ink', size: 4 },
+  points: points.flatMap(({ x, y }) => [x, y, 0.5]),
+})
+const ring = (x: number, y: number, r: number, count = 60): Point[] =>
+  Array.from({ length: count + 1 }, (_, i) => {
+    const turn = (2 * Math.PI * i) / count
+    return { x: x + r * Math.cos(turn), y: y + 0.6 * r * Math.sin(turn) + 0.2 * r * Math.cos(3 * turn) }
+  })
+/** A line cut at some of its points, every second part drawn the other way round. */
+const cut = (name: string, line: readonly Point[], at: readonly number[]): Stroke[] => {
+  const ends = [0, ...[...new Set(at)].sort((a, b) => a - b), line.length - 1]
+  return ends.slice(1).map((end, i) => {
+    const part = line.slice(ends[i], end + 1)
+    return stroke(`${name}${i}`, i % 2 === 0 ? part : part.reverse())
+  })
+}
+const cuts = fc.uniqueArray(fc.integer({ min: 1, max: 5 }), { maxLength: 4 }).map((all) => all.map((at) => 10 * at))
+const joined = (ink: readonly Stroke[]) => waysOf(strokesOf(ink), new Set())
+
+test('however a line is cut into strokes, it is one way as long as it was', () => {
+  const line = ring(300, 300, 120)
+  fc.assert(
+    fc.property(cuts, (at) => {
+      const ways = joined(cut('s', line, at))
+      expect(ways).toHaveLength(1)
+      expect(ways[0]!.closed).toBe(true)
+      expect(Math.abs(ways[0]!.length - joined(cut('s', line, []))[0]!.length)).toBeLessThan(6)
+      expect([...new Set(ways[0]!.ids)].sort()).toEqual(cut('s', line, at).map(({ id }) => id))
+    }),
+  )
+})
+
+test('lines that end against one that goes by are not joined through it', () => {
+  const trunk = stroke(
+    'trunk',
+    Array.from({ length: 30 }, (_, i) => ({ x: 200, y: 100 + 8 * i })),
+  )
+  const arm = (id: string, side: number) =>
+    stroke(
+      id,
+      Array.from({ length: 14 }, (_, i) => ({ x: 200 + side * (3 + 7 * i), y: 200 + 2.5 * i })),
+    )
+  expect(joined([arm('left', -1), trunk, arm('right', 1)]).map(({ ids }) => ids)).toEqual([
+    ['left'],
+    ['trunk'],
+    ['right'],
+  ])
+})
+
+test('two drawings of the same lines, cut in their own ways, are put together stroke by stroke as they lie', () => {
+  fc.assert(
+    fc.property(cuts, cuts, (first, second) => {
+      const [low, high] = [ring(300, 300, 120), ring(560, 320, 60)]
+      const by = ({ x, y }: Point) => ({ x: x + 14, y: y - 9 })
+      const a = [...cut('p', low, first), ...cut('q', high, second)]
+      const b = [...cut('q', high.map(by), first), ...cut('p', low.map(by), second)]
+      const { stretches } = matchStretches(
+        a,
+        b.map((each) => ({ ...each, id: `b${each.id}` })),
+        [],
+      )
+      const pairs = stretches.flatMap((each) => each.pairs)
+      expect(pairs.every(([one, other]) => `b${one[0]}` === other.slice(0, 2))).toBe(true)
+      expect(new Set(pairs.map(([one]) => one)).size).toBe(a.length)
+    }),
+  )
+})
+
+test('drawings by a hand: most partners are right, and what is sure nearly always', () => {
+  const sums = { lines: 0, right: 0, sure: 0, sureRight: 0 }
+  for (const kind of PAIR_KINDS) {
+    const measured = measuredPairs(kind, [41, 42, 43])
+    for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += measured[key]
+  }
+  expect(sums.right / sums.lines).toBeGreaterThan(0.82)
+  expect(sums.sure / sums.lines).toBeGreaterThan(0.5)
+  expect(sums.sureRight / sums.sure).toBeGreaterThan(0.96)
+})

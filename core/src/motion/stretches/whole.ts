@@ -1,0 +1,136 @@
+import type { Point } from '../../geometry/matrix'
+import { matchLines, type Line, type Matched } from '../matching'
+import { middleOf, mod, type Seat, type Seats } from './seats'
+import type { Way } from './ways'
+
+/** Lines that are the whole of a line of the other drawing. */
+
+export interface Landmark {
+  readonly a: Point
+  readonly b: Point
+}
+export interface WholePair {
+  readonly a: number
+  readonly b: number
+  readonly sure: boolean
+  readonly seats: Seats
+}
+
+export interface Found {
+  readonly a: readonly Way[]
+  readonly b: readonly Way[]
+  readonly pairs: readonly WholePair[]
+}
+
+interface WholeOptions {
+  readonly landmarks: readonly Landmark[]
+  readonly byHand: readonly (readonly [string, string])[]
+  /** Of lines with ends: sure below this cost. */
+  readonly surely: number
+}
+/** The lines of two drawings put together as wholes. */
+export function wholeLines(a: readonly Way[], b: readonly Way[], { landmarks, byHand, surely }: WholeOptions): Found {
+  const [linesA, linesB] = [a.map(lineOf), b.map(lineOf)]
+  const wayWith = (ways: readonly Way[], id: string) => String(ways.findIndex(({ ids }) => ids.includes(id)))
+  const hand = byHand.map(([p, q]) => [wayWith(a, p), wayWith(b, q)] as const)
+  const matched = matchLines({ a: linesA, b: linesB, landmarks, byHand: hand })
+  const cameOrWent = (way: Way) =>
+    a.filter((each) => isAlike(each, way)).length !== b.filter((each) => isAlike(each, way)).length
+  const pairs = matched.map((match): WholePair => {
+    const [p, q] = [a[match.a]!, b[match.b]!]
+    return {
+      a: match.a,
+      b: match.b,
+      sure: match.cost === 0 || (isSame(p, q, match, surely) && !(p.closed && cameOrWent(p))),
+      seats: alongWhole(p, q, match),
+    }
+  })
+  return { a, b, pairs }
+}
+
+/** A whole line is the same line when its lengths differ by no more than this factor. */
+const ALIKE = 1.3
+/** What goes all round may grow by more, and is seldom another: nothing of it is hidden. */
+const GROWN = 2.2
+/** A line with ends is surely another only when it is so long at least, in pixels. */
+const LONG = 60
+/** And costs less (see `matchLines`). */
+export const SURELY = 0.75
+function isSame(p: Way, q: Way, { sure, cost }: Pick<Matched, 'sure' | 'cost'>, surely: number): boolean {
+  if (p.closed !== q.closed || !sure) return false
+  const ratio = Math.max(p.length, q.length) / Math.min(p.length, q.length)
+  return p.closed ? ratio < GROWN : ratio < ALIKE && cost < surely && Math.min(p.length, q.length) > LONG
+}
+
+/** Outlines that could be taken for each other. Where one of several came or went it cannot be told which. */
+function isAlike(p: Way, q: Way): boolean {
+  const ratio = Math.max(p.length, q.length) / Math.min(p.length, q.length)
+  return p.closed && q.closed && ratio < GROWN && Math.abs(roundness(p) - roundness(q)) < 0.15
+}
+/** 1 for a circle, less for whatever is longer or more broken for its area (Cox 1927). */
+function roundness({ points, length }: Way): number {
+  let area = 0
+  for (let i = 0; i < points.length; i += 2) {
+    const n = (i + 2) % points.length
+    area += (points[i]! * points[n + 1]! - points[n]! * points[i + 1]!) / 2
+  }
+  return (4 * Math.PI * Math.abs(area)) / (length * length)
+}
+
+const lineOf = (way: Way, i: number): Line => ({ ...way, id: String(i), middle: middleOf([way]) })
+
+/** Every point of a line on the whole of another. */
+function alongWhole(p: Way, q: Way, match: { b: number; reversed: boolean; offset: number }): Seats {
+  const [n, m] = [p.points.length / 2, q.points.length / 2]
+  const start = p.closed && q.closed ? bestStart(p, q, match.reversed, match.offset) : 0
+  return Array.from({ length: n }, (_, i): Seat => {
+    if (p.closed && q.closed) {
+      const share = (i / n) * m
+      return { way: match.b, at: mod(match.reversed ? start - share : start + share, m) }
+    }
+    const share = n > 1 ? (i / (n - 1)) * (m - 1) : 0
+    return { way: match.b, at: match.reversed ? m - 1 - share : share }
+  })
+}
+/** Points looked at for where a closed line begins. */
+const AROUND = 36
+/** Where along a closed line the first point of another lies: the start that needs least change of shape, near the one that is known. */
+function bestStart(p: Way, q: Way, reversed: boolean, near: number): number {
+  const [n, m] = [p.points.length / 2, q.points.length / 2]
+  const [first, second] = [centred(p.points), centred(q.points)]
+  let [best, start] = [Infinity, near]
+  const reach = m / 9
+  for (let k = -reach; k <= reach; k += 0.5) {
+    let [dot, cross, sum] = [0, 0, 0]
+    for (let s = 0; s < AROUND; s++) {
+      const i = Math.floor((s / AROUND) * n)
+      const j = Math.round(mod(near + k + ((reversed ? -1 : 1) * (i * m)) / n, m)) % m
+      const [ax, ay, bx, by] = [first[2 * i]!, first[2 * i + 1]!, second[2 * j]!, second[2 * j + 1]!]
+      dot += ax * bx + ay * by
+      cross += ax * by - ay * bx
+      sum += Math.hypot(ax, ay) * Math.hypot(bx, by)
+    }
+    const cost = 1 - Math.hypot(dot, cross) / (sum || 1) + 0.02 * Math.abs(Math.atan2(cross, dot))
+    if (cost < best) [best, start] = [cost, near + k]
+  }
+  return start
+}
+function centred(points: Float64Array): Float64Array {
+  const { x, y } = middleOf([{ points }])
+  return points.map((value, i) => value - (i % 2 === 0 ? x : y))
+}
+
+/** Drawings are split alike when this share of their strokes, and of their length, has a partner as long by this factor. */
+const AS_LONG = 1.12
+const MOSTLY = 0.82
+/** Whether one drawing was drawn stroke by stroke like the other: then strokes are not joined. */
+export function isSplitAlike({ a, b, pairs }: Found): boolean {
+  if (a.length !== b.length) return false
+  const alike = pairs.filter((pair) => {
+    const [p, q] = [a[pair.a]!.length, b[pair.b]!.length]
+    return Math.max(p, q) / Math.min(p, q) < AS_LONG
+  })
+  const whole = a.reduce((sum, { length }) => sum + length, 0)
+  const same = alike.reduce((sum, pair) => sum + a[pair.a]!.length, 0)
+  return same > MOSTLY * whole && alike.length > MOSTLY * a.length
+}
