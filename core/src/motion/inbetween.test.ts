@@ -37,13 +37,13 @@ test('at its ends it is the two drawings themselves', () => {
     fc.property(fc.integer({ min: 1, max: 5000 }), (seed) => {
       const { a, b } = articulated(seed)
       const [first, second] = [0, 1].map((fraction) => guideInbetween({ a, b, fraction, landmarks: [] }))
-      // Where a stroke of the one goes on in the next of the other, a line lies on both; corners are cut by half a step.
+      // Where a stroke of the one goes on in the next of the other, a line lies on both, and goes over the gap.
       const offFrom = (ink: readonly Stroke[], points: readonly number[]) => {
         const each = ink.map((own) => distancesTo(pointsOf(points), pathOfStroke(own), true))
         return Math.max(...each[0]!.map((_, k) => Math.min(...each.map((distances) => distances[k]!))))
       }
-      for (const line of first!.lines) expect(offFrom(a, line.points)).toBeLessThan(3)
-      for (const line of second!.lines) expect(offFrom(b, line.points)).toBeLessThan(3)
+      for (const line of first!.lines) expect(offFrom(a, line.points)).toBeLessThan(7)
+      for (const line of second!.lines) expect(offFrom(b, line.points)).toBeLessThan(7)
     }),
     { numRuns: 25 },
   )
