@@ -1,13 +1,20 @@
 import { readFileSync } from 'node:fs'
 import { expect, key, line, round, test } from './harness'
 
+interface Row {
+  bigger?: number | readonly number[]
+  off?: number
+  pinned?: boolean
+  count?: number
+}
 /** Ten balls of 40 px in a row, a landmark in the middle of each; some of them other than they should be. */
-function row({ bigger = -1, off = -1, pinned = true }: { bigger?: number; off?: number; pinned?: boolean } = {}) {
-  const at = (i: number) => ({ x: 80 + 50 * i, y: 180 - (i === off ? 30 : 0) })
-  const ids = Array.from({ length: 10 }, (_, i) => `b${i}`)
+function row({ bigger = [], off = -1, pinned = true, count = 10 }: Row = {}) {
+  const at = (i: number) => ({ x: 80 + (500 / count) * i, y: 180 - (i === off ? 30 : 0) })
+  const ids = Array.from({ length: count }, (_, i) => `b${i}`)
+  const big = new Set([bigger].flat())
   return [
     ...ids.map((id, i) => key(id, i === 0 ? 1 : 10 + 2 * i)),
-    ...ids.map((id, i) => line(id, `${id}l`, round(at(i).x, at(i).y, i === bigger ? 48 : 40))),
+    ...ids.map((id, i) => line(id, `${id}l`, round(at(i).x, at(i).y, big.has(i) ? 48 : 40))),
     ...(pinned
       ? [
           { type: 'landmark.put' as const, level: 'A', landmark: { id: 'mid', name: 'Middle' } },
@@ -70,6 +77,35 @@ test('a finding answered "meant" with a reason stays so until its drawing change
   await expect(page.getByTestId('look-told')).toContainText(/^[12] findings?(?!.*answered)/)
 })
 
+test('three answers teach what a level does; findings say how sure they are, the surest first', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({ length: 52, edits: row({ bigger: [2, 5, 9, 13], count: 17 }) })
+  await desk.to('Second look')
+  await expect(page.getByTestId('look-told')).toContainText('4 findings')
+  await expect(page.locator('.slip .sureness')).toHaveText(['sure', 'sure', 'sure', 'sure'])
+  for (const left of [3, 2, 1]) {
+    await page.getByRole('button', { name: 'It is meant' }).first().click()
+    await page.getByLabel('Why it is meant').fill('It breathes.')
+    await page.getByRole('button', { name: 'Answer', exact: true }).click()
+    await expect(page.getByTestId('look-told')).toContainText(`${left} finding`)
+  }
+  await page.getByRole('button', { name: /does that/ }).click()
+  await expect(page.getByTestId('look-told')).toContainText('0 findings, 4 answered')
+  await desk.kept()
+  await page.getByLabel('answered ones too').check()
+  await expect(page.getByText(/Meant on all of .*: It breathes\./).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Take the answer back' }).first().click()
+  await expect(page.getByTestId('look-told')).toContainText('1 finding, 3 answered')
+})
+
+test('at the desk what is to be looked at is marked by itself once the hand rests', async ({ page, desk }) => {
+  await desk.opened({ length: 36, edits: row({ bigger: 5 }) })
+  await expect(page.locator('[data-cell="A:20"]')).toHaveClass(/found/, { timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Drawing 20, to be looked at' })).toBeVisible()
+})
+
 test('a place off the arc is drawn with its measure; graphs, tables and the frame line go by keyboard; filters and files', async ({
   page,
   desk,
@@ -90,7 +126,7 @@ test('a place off the arc is drawn with its measure; graphs, tables and the fram
     page.getByRole('button', { name: 'Findings as CSV' }).click(),
   ])
   const csv = readFileSync((await download.path())!, 'utf8')
-  expect(csv.split('\r\n')[0]).toBe('Severity,Check,Level,Drawings,Frame,Time,Value,Limit,Unit,Finding,Meant')
+  expect(csv.split('\r\n')[0]).toBe('Severity,Sureness,Check,Level,Drawings,Frame,Time,Value,Limit,Unit,Finding,Meant')
   expect(csv).toContain('Off the arc,A,18,18,')
   await page.getByLabel('From frame').fill('19')
   await page.keyboard.press('Enter')

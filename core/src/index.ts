@@ -227,7 +227,7 @@ export { mended, type Mended } from './edits/mend'
 export { drawingsOfPlan } from './edits/kind/plans'
 export type { RangeAct } from './edits/kind/ranges'
 export { lastSteps, paceInWords } from './checks/pace'
-export { answerId, answerTo, meantBecause } from './checks/answers'
+export { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, meantBecause } from './checks/answers'
 export { levelsChanged } from './checks/changed'
 export type { Check } from './checks/check'
 export {
@@ -240,6 +240,7 @@ export {
   type Outcome,
   SEVERITIES,
   type Severity,
+  type Sureness,
   rounded,
   unmeasuredSchema,
 } from './checks/finding'

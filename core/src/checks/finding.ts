@@ -4,6 +4,10 @@ import { z } from 'zod'
 export const SEVERITIES = ['look', 'mend', 'stop'] as const
 export type Severity = (typeof SEVERITIES)[number]
 
+/** How sure it is that a finding is a fault: far over its limit and measured at landmarks, or only just, or by the shape alone. */
+export const SURENESS = ['sure', 'likely', 'perhaps'] as const
+export type Sureness = (typeof SURENESS)[number]
+
 const pointSchema = z.object({ x: z.number(), y: z.number() }).readonly()
 /** What is drawn on the paper to show a finding, in scene pixels. */
 export const evidenceSchema = z.discriminatedUnion('kind', [
@@ -33,6 +37,7 @@ export const findingSchema = z
     limit: z.number(),
     unit: z.string(),
     severity: z.enum(SEVERITIES),
+    sureness: z.enum(SURENESS),
     sentence: z.string(),
     evidence: z.array(evidenceSchema).readonly(),
   })
@@ -45,8 +50,8 @@ export const unmeasuredSchema = z
   .readonly()
 export type Unmeasured = z.infer<typeof unmeasuredSchema>
 
-/** A finding as its check writes it: which check that is, and how much it matters, is put on by whoever asked. */
-export type Observation = Omit<Finding, 'check' | 'severity'>
+/** A finding as its check writes it: which check that is, how much it matters and how sure it is, is put on by whoever asked. */
+export type Observation = Omit<Finding, 'check' | 'severity' | 'sureness'>
 export type Unjudged = Omit<Unmeasured, 'check'>
 
 export interface Outcome {

@@ -2,11 +2,12 @@ import { requireNumber } from '../base/ranges'
 import type { Scene } from '../scene/schema'
 import { flashCheck, type FlashReport } from '../motion/flash'
 import type { Check, CheckContext } from './check'
-import { SEVERITIES, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
+import { SEVERITIES, SURENESS, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
 import { measuredOf, type InkOf } from './measured'
 import { CHECKS } from './register'
 import { isOnlyMatte, seenInk } from './seen'
 import { smallFrames } from './small-frames'
+import { surenessOf } from './sureness'
 import { colourOf, levelSubject, type LevelSubject, type OnsetsOf, type Subject } from './subject'
 
 export interface InspectOptions {
@@ -47,7 +48,7 @@ const withThoseCut = (scene: Scene, levels: readonly string[]): readonly string[
 const SPELL = 12
 
 /**
- * Measures and judges a scene's drawings in a take. Findings come what to mend first, then by frame; what
+ * Measures and judges a scene's drawings in a take. Findings come what to mend first, the surest first, then by frame; what
  * could not be judged is told apart, never as fine. The measures of a drawing are kept for as long as its
  * ink is the same arrays, so that after an edit only what it touched is measured again.
  * Errors: RangeError for a limit outside its range.
@@ -88,7 +89,7 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
     for (const id of scene.levelOrder) {
       if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
       if (check.level && !isOnlyMatte(scene, id) && !(before && !before.levels.includes(id)))
-        outcomes.push(stamped(check, check.level(context.level(id), contextOf(check, context))))
+        outcomes.push(stamped(check, check.level(context.level(id), contextOf(check, context)), context.level(id)))
       await rest()
     }
     if (check.scene) outcomes.push(stamped(check, check.scene(contextOf(check, context))))
@@ -103,10 +104,13 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
   }
 }
 
-/** What a check says, with its name and how much it matters put on. */
-const stamped = ({ id, severity }: Check, { findings, unmeasured }: Outcome) => ({
-  findings: findings.map((finding): Finding => ({ check: id, severity, ...finding })),
-  unmeasured: unmeasured.map((each): Unmeasured => ({ check: id, ...each })),
+/** What a check says, with its name, how much it matters and how sure it is put on. */
+const stamped = (check: Check, { findings, unmeasured }: Outcome, subject?: LevelSubject) => ({
+  findings: findings.map((finding): Finding => {
+    const { id, severity } = check
+    return { check: id, severity, sureness: surenessOf(check, finding, subject), ...finding }
+  }),
+  unmeasured: unmeasured.map((each): Unmeasured => ({ check: check.id, ...each })),
 })
 
 const contextOf = ({ id }: Check, context: Subject): CheckContext => ({
@@ -154,7 +158,8 @@ export function subjectOf({
 }
 
 function ordered(findings: readonly Finding[], checks: readonly Check[]): Finding[] {
+  const place = (finding: Finding) => checks.findIndex(({ id }) => id === finding.check)
   const rank = (finding: Finding) =>
-    -SEVERITIES.indexOf(finding.severity) * 1000 + checks.findIndex(({ id }) => id === finding.check)
+    -SEVERITIES.indexOf(finding.severity) * 10_000 + SURENESS.indexOf(finding.sureness) * 1000 + place(finding)
   return [...findings].sort((a, b) => rank(a) - rank(b) || (a.frames[0] ?? 0) - (b.frames[0] ?? 0))
 }

@@ -7,6 +7,7 @@ import { plain } from './sheet-csv'
 
 const HEADS = [
   'Severity',
+  'Sureness',
   'Check',
   'Level',
   'Drawings',
@@ -27,18 +28,21 @@ export function writeFindingsCsv({
   readonly scene: Scene
   readonly findings: readonly (Omit<Finding, 'evidence'> & { readonly meant?: string | undefined })[]
 }): string {
-  const rows = findings.map(({ severity, check, level, drawings, frames, value, limit, unit, sentence, meant }) => [
-    severity,
-    checkOf(check)?.name ?? check,
-    plain(level === undefined ? '' : (scene.levels[level]?.name ?? '')),
-    drawings.map((id) => scene.drawings[id]?.number ?? '').join(' '),
-    frames[0] === undefined ? '' : String(frames[0]),
-    frames[0] === undefined ? '' : timecode(frames[0], scene.settings.fps),
-    String(Math.round(value * 100) / 100),
-    String(Math.round(limit * 100) / 100),
-    unit,
-    plain(sentence),
-    plain(meant ?? ''),
-  ])
+  const rows = findings.map(
+    ({ severity, sureness, check, level, drawings, frames, value, limit, unit, sentence, meant }) => [
+      severity,
+      sureness,
+      checkOf(check)?.name ?? check,
+      plain(level === undefined ? '' : (scene.levels[level]?.name ?? '')),
+      drawings.map((id) => scene.drawings[id]?.number ?? '').join(' '),
+      frames[0] === undefined ? '' : String(frames[0]),
+      frames[0] === undefined ? '' : timecode(frames[0], scene.settings.fps),
+      String(Math.round(value * 100) / 100),
+      String(Math.round(limit * 100) / 100),
+      unit,
+      plain(sentence),
+      plain(meant ?? ''),
+    ],
+  )
   return unparse([[...HEADS], ...rows], { newline: '\r\n' })
 }

@@ -15,6 +15,7 @@ import { usePencil } from './tools/pencil'
 import { useLandmarks } from './tools/useLandmarks'
 import { useSlides } from './tools/useSlides'
 import { useLayout } from './useLayout'
+import { useQuietLook } from './useQuietLook'
 
 /** All that is on the desk: the scene, the sheet, the paper, the tool in hand, what comes next. */
 export function useDesk() {
@@ -35,6 +36,7 @@ export function useDesk() {
   const heard = useHeard()
   const stage = useStage({ host, pencil, flipped, walked: walk.onPegs, slid: slides.slid, span, heard })
   heard.followFrame()
+  useQuietLook()
   const steps = computed(() => workOf(scene.value, store.level, store.take))
 
   function goTo(frame: number, to = store.level) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkOf } from '@unhurried/core'
+import { checkOf, type Sureness } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useLook } from '../session/look'
 import { useScene } from '../session/scene'
@@ -13,6 +13,13 @@ const look = useLook()
 const answering = ref(false)
 const reason = ref('')
 const numbers = computed(() => props.finding.drawings.map((id) => store.scene!.drawings[id]?.number ?? '?'))
+const levelName = computed(() => store.scene!.levels[props.finding.level ?? '']?.name ?? 'the level')
+const offered = computed(() => look.offered(props.finding))
+const SURENESS: Readonly<Record<Sureness, string>> = {
+  sure: 'Far over its limit, and measured where it matters',
+  likely: 'Clearly over its limit, or judged by the shape alone',
+  perhaps: 'Just over its limit, or judged by the shape alone: look before you mend',
+}
 const rounded = (value: number) => (Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
 /** How far over its limit, as far as a small bar can show. */
 const share = computed(() => Math.min(1, Math.abs(props.finding.limit / (props.finding.value || 1))))
@@ -34,6 +41,7 @@ function answer() {
             : 'the scene'
         }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span
       >
+      <span class="note sureness" :title="SURENESS[finding.sureness]">{{ finding.sureness }}</span>
       <span
         v-if="finding.limit > 0 && finding.unit"
         class="gauge"
@@ -43,7 +51,7 @@ function answer() {
     </div>
     <p>{{ finding.sentence }}</p>
     <p v-if="finding.meant" class="reason">
-      Meant: {{ finding.meant }}
+      {{ look.isAlways(finding) ? `Meant on all of ${levelName}` : 'Meant' }}: {{ finding.meant }}
       <button class="word" :aria-label="`Show on the paper: ${finding.sentence}`" @click="emit('show')">
         Show on the paper</button
       >{{ ' ' }}<button class="word" @click="look.takeBack(finding)">Take the answer back</button>
@@ -55,6 +63,10 @@ function answer() {
       <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
       <span class="note limit">limit {{ rounded(finding.limit) }} {{ finding.unit }}</span>
     </div>
+    <p v-if="!finding.meant && offered !== undefined" class="acts learnt">
+      Answered three times here: “{{ offered }}”
+      <button class="word" @click="look.meanAlways(finding, offered)">{{ levelName }} does that</button>
+    </p>
     <form v-if="answering" class="acts" @submit.prevent="answer">
       <ElInput
         v-model="reason"
@@ -106,6 +118,14 @@ function answer() {
 
 p {
   font-size: 14px;
+}
+
+.sureness {
+  font-style: italic;
+}
+
+.learnt {
+  font-size: 13px;
 }
 
 .acts {

@@ -1,4 +1,4 @@
-import { answerId, answerTo, type Evidence } from '@unhurried/core'
+import { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, type Evidence } from '@unhurried/core'
 import { computed, shallowRef, type Ref } from 'vue'
 import { evidenceOf, type Found, type SeenFinding } from '../workers/look/messages'
 import { sayWhy, useScene } from './scene'
@@ -37,8 +37,17 @@ export function useFindings(found: Ref<Found | undefined>, lookAgain: () => void
       sayWhy(error)
     }
   }
+  /** The level does that: whatever the check finds on it is meant. */
+  function meanAlways(finding: SeenFinding, reason: string) {
+    if (scene.change({ type: 'answer.put', ...exceptionFor(finding, reason) })) lookAgain()
+  }
+  /** Why findings like this one could be meant on all of the level, once enough were answered. */
+  const offered = (finding: SeenFinding) => (scene.scene ? learntFrom(scene.scene, finding) : undefined)
+  const isAlways = (finding: SeenFinding) =>
+    scene.scene !== undefined && exceptionOf(scene.scene, finding) !== undefined
   function takeBack(finding: SeenFinding) {
-    if (scene.change({ type: 'answer.remove', id: answerId(finding) })) lookAgain()
+    const id = isAlways(finding) ? exceptionFor(finding, '').id : answerId(finding)
+    if (scene.change({ type: 'answer.remove', id })) lookAgain()
   }
 
   /** Puts a finding on the paper: its frame, its level, and the drawings that show the fault under the light. */
@@ -67,6 +76,9 @@ export function useFindings(found: Ref<Found | undefined>, lookAgain: () => void
     show,
     hide: () => (shown.value = undefined),
     mean,
+    meanAlways,
+    offered,
+    isAlways,
     takeBack,
     mended,
     evidence,

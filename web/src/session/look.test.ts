@@ -22,6 +22,7 @@ const finding = (drawing: string, frame: number, sentence = `Drawing ${drawing} 
   limit: 8,
   unit: '%',
   severity: 'mend' as const,
+  sureness: 'sure' as const,
   sentence,
   evidence: '[]',
 })
@@ -118,6 +119,19 @@ test('answered as meant it is kept in the scene and looked at again; taken back 
   expect(Object.values(scene.working!.answers!)).toMatchObject([{ check: 'volume', reason: 'It breathes on purpose.' }])
   expect(kinds().filter((kind) => kind === 'look')).toHaveLength(2)
   look.takeBack(one!)
+  expect(scene.working!.answers ?? {}).toEqual({})
+})
+
+test('what a level does is answered once for all of it, and taken back as one', async () => {
+  await lookedAt(finding('a', 1), finding('b', 5))
+  const [one, two] = look.open
+  expect([look.offered(one!), look.isAlways(one!)]).toEqual([undefined, false])
+  look.meanAlways(one!, 'It breathes.')
+  expect([look.isAlways(two!), Object.values(scene.working!.answers!)]).toEqual([
+    true,
+    [expect.objectContaining({ check: 'volume', level: 'A', drawings: [], reason: 'It breathes.' })],
+  ])
+  look.takeBack(two!)
   expect(scene.working!.answers ?? {}).toEqual({})
 })
 
