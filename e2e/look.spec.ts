@@ -81,7 +81,7 @@ test('three answers teach what a level does; findings say how sure they are, the
   page,
   desk,
 }) => {
-  await desk.opened({ length: 52, edits: row({ bigger: [2, 5, 9, 13], count: 17 }) })
+  await desk.opened({ length: 64, edits: row({ bigger: [3, 9, 15, 21], count: 25 }) })
   await desk.to('Second look')
   await expect(page.getByTestId('look-told')).toContainText('4 findings')
   await expect(page.locator('.slip .sureness')).toHaveText(['sure', 'sure', 'sure', 'sure'])

@@ -374,7 +374,8 @@ function arcs(core) {
 }
 
 /** Each planner at what it begins with, as often as a hand drags: what a change on its preview costs. */
-function planners(core) {
+async function planners(core) {
+  const { guideInbetween } = await core.loadInbetween()
   const scene = core.newScene(settings('Planned', 96))
   const setting = { scene, take: 'main', level: 'A', frame: 1 }
   const ball = {
@@ -427,7 +428,7 @@ function planners(core) {
   const pairs = Array.from({ length: 60 }, () => [lines(false, 'a'), lines(true, 'b')])
   const once = pairs.map(([a, b]) => {
     const began = performance.now()
-    core.guideInbetween({ a, b, fraction: 0.5, landmarks: [] })
+    guideInbetween({ a, b, fraction: 0.5, landmarks: [] })
     return performance.now() - began
   })
   say(
@@ -437,7 +438,7 @@ function planners(core) {
   let share = 0
   say(
     `a further inbetween of the same two: ${figures(
-      timed(() => core.guideInbetween({ a, b, fraction: (share += 0.01), landmarks: [] }), 50),
+      timed(() => guideInbetween({ a, b, fraction: (share += 0.01), landmarks: [] }), 50),
       'ms',
     )}`,
   )
@@ -631,7 +632,7 @@ await orStop(async () => {
       )
       await desk(browser, url)
     }
-    if (does('planners')) planners(core)
+    if (does('planners')) await planners(core)
     if (does('sheet') || does('timing')) {
       if (does('timing')) arcs(core)
       if (does('sheet')) {

@@ -155,7 +155,9 @@ export { replaced, transformed } from './ink/transform'
 export { type Arc, placeOnArc } from './motion/arc'
 export { suggestBounce } from './motion/planned/bounce'
 export { followLandmark } from './motion/follow'
-export { type GuidedInbetween, guideInbetween, type GuideLandmark } from './motion/inbetween'
+export type { GuidedInbetween, GuideLandmark } from './motion/inbetween'
+/** Fetched when a guide is first wanted. */
+export const loadInbetween = () => import('./motion/inbetween')
 export {
   chartTargets,
   landmarksOf,

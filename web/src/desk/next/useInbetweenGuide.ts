@@ -1,6 +1,6 @@
 import {
   chartTargets,
-  guideInbetween,
+  loadInbetween,
   matchedByHand,
   pinOf,
   landmarksOf,
@@ -84,14 +84,9 @@ export function useInbetweenGuide() {
       }
       // Flips never wait for it.
       handle = requestIdleCallback(
-        () => {
-          if (inks.value)
-            guide.value = guideInbetween({
-              ...inks.value,
-              fraction: now.fraction,
-              landmarks: now.landmarks,
-              matches: now.matches,
-            })
+        async () => {
+          const { guideInbetween } = await loadInbetween()
+          if (inks.value && between.value === now) guide.value = guideInbetween({ ...inks.value, ...now })
         },
         { timeout: 300 },
       )
