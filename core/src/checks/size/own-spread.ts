@@ -43,10 +43,17 @@ export function offNeighbours(measures: readonly Measure[], share: number): OffN
   })
   return off.map(({ at, off: by }) => {
     // One out of its size throws those beside it off as well: they say nothing of how even the others are.
-    const others = off.filter((each) => Math.abs(each.at - at) > 1).map(({ uneven }) => uneven)
+    const others = off
+      .filter((each) => Math.abs(each.at - at) > 1 && !isThrownOff(each, off))
+      .map(({ uneven }) => uneven)
     return { at, off: by, limit: Math.max(Math.log(1 + share), spreadOf(others)) }
   })
 }
+
+/** Beside one that is so many times as uneven a drawing is uneven because of that one. */
+const THROWN = 1.7
+const isThrownOff = (one: { at: number; uneven: number }, all: readonly { at: number; uneven: number }[]): boolean =>
+  all.some(({ at, uneven }) => Math.abs(at - one.at) === 1 && uneven > THROWN * one.uneven)
 
 /** How uneven a level may be by itself. */
 function spreadOf(uneven: readonly number[]): number {

@@ -86,7 +86,9 @@ export function useInbetweenGuide() {
       handle = requestIdleCallback(
         async () => {
           const { guideInbetween } = await loadInbetween()
-          if (inks.value && between.value === now) guide.value = guideInbetween({ ...inks.value, ...now })
+          const { fraction, landmarks, matches } = now
+          if (inks.value && between.value === now)
+            guide.value = guideInbetween({ ...inks.value, fraction, landmarks, matches })
         },
         { timeout: 300 },
       )
