@@ -50,10 +50,18 @@ export function offNeighbours(measures: readonly Measure[], share: number): OffN
   })
 }
 
-/** Beside one that is so many times as uneven a drawing is uneven because of that one. */
+interface Uneven {
+  readonly at: number
+  readonly uneven: number
+}
+/** Beside the most uneven one about, by so many times, a drawing is uneven because of that one. */
 const THROWN = 1.7
-const isThrownOff = (one: { at: number; uneven: number }, all: readonly { at: number; uneven: number }[]): boolean =>
-  all.some(({ at, uneven }) => Math.abs(at - one.at) === 1 && uneven > THROWN * one.uneven)
+function isThrownOff(one: Uneven, all: readonly Uneven[]): boolean {
+  const beside = ({ at }: Uneven) => all.filter((each) => Math.abs(each.at - at) === 1)
+  return beside(one).some(
+    (peak) => peak.uneven > THROWN * one.uneven && beside(peak).every(({ uneven }) => uneven <= peak.uneven),
+  )
+}
 
 /** How uneven a level may be by itself. */
 function spreadOf(uneven: readonly number[]): number {

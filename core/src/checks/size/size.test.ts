@@ -1,3 +1,4 @@
+import { offNeighbours } from './own-spread'
 import { but, BoxScene, going, square } from '../../testing/boxes'
 
 const still = going(5, { step: [0, 0] })
@@ -123,4 +124,10 @@ describe('figure not readable', () => {
   test('where every drawing is a key nothing is said of keys', async () => {
     expect((await new BoxScene().draw(keys(0)).ask('not-readable')).findings).toEqual([])
   })
+})
+
+test('one drawing in six too large is found though there are several', () => {
+  const measures = Array.from({ length: 25 }, (_, i) => ({ frame: 1 + 2 * i, value: i % 6 === 3 ? 1.44 : 1 }))
+  const found = offNeighbours(measures, 0.08).filter(({ off, limit }) => Math.abs(off) > limit)
+  expect(found.map(({ at }) => at)).toEqual([3, 9, 15, 21])
 })
