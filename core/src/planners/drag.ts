@@ -1,4 +1,4 @@
-import { planDrag, type DragPlan } from '../motion/planned/drag'
+import { NeverCloses, planDrag, type DragPlan } from '../motion/planned/drag'
 import { planRider, type RiderPlan } from '../motion/planned/rider'
 import { patternReader } from '../timing/exposure-pattern'
 import type { Point } from '../geometry/matrix'
@@ -378,6 +378,22 @@ function chainFrom(hung: HungPath, inputs: Inputs, context: PlanContext): Motion
 }
 
 function chainPlan(path: readonly Point[], inputs: Inputs, fps: number): DragPlan {
+  try {
+    return chainOn(path, inputs, fps)
+  } catch (error) {
+    if (!(error instanceof NeverCloses)) throw error
+    const drag = error.nearest && Math.ceil(error.nearest.drag * 10) / 10
+    const weight = error.nearest && Math.round(error.nearest.weight)
+    throw new PlanRefused(
+      error.message,
+      error.nearest
+        ? { words: `Weight ${weight}, drag ${drag!.toFixed(1)}`, inputs: { drag: drag!, weight: weight! } }
+        : { words: 'No cycle', inputs: { cycle: false } },
+    )
+  }
+}
+
+function chainOn(path: readonly Point[], inputs: Inputs, fps: number): DragPlan {
   const { n, is, held } = reading(inputs)
   return planDrag({
     path,
@@ -433,12 +449,7 @@ function chainNotes(plan: DragPlan, inputs: Inputs, context: PlanContext): PlanN
   notes.push({
     words: `The tip trails by ${plan.trails.at(-1)!.toFixed(0)} frames${plan.trails.length > 2 ? `, half way down by ${plan.trails[Math.floor(plan.trails.length / 2)]!.toFixed(0)}` : ''}.`,
   })
-  if (is('cycle'))
-    notes.push(
-      plan.closes < 0.5
-        ? { words: `The cycle closes within ${plan.closes.toFixed(2)} px.` }
-        : { words: `The cycle misses by ${plan.closes.toFixed(1)} px.`, caution: true },
-    )
+  if (is('cycle')) notes.push({ words: `The cycle closes within ${plan.closes.toFixed(2)} px.` })
   if (plan.drag > n('drag') + 0.05)
     notes.push({
       words: `With a drag of ${n('drag')} it whirls and never repeats; this is with ${plan.drag.toFixed(1)}.`,

@@ -204,6 +204,10 @@ function notesOf(plan: DriftPlan, inputs: Inputs): PlanNote[] {
       words: `Puffs ${plan.apart.toFixed(0)} px apart go ${plan.step.toFixed(1)} px from drawing to drawing: ${(plan.share * 100).toFixed(0)} % of the way to the next.`,
     },
   ]
+  if (Math.abs(plan.life - n('life')) > 0.01)
+    notes.push({
+      words: `A loop closes only when whole puffs go by: each lives ${plan.life.toFixed(2)} turns instead of ${n('life')}.`,
+    })
   if (plan.warning) {
     const good = bestCount(n('drawings'), n('puffs'), n('life'))
     notes.push({

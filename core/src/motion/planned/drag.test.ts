@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Point } from '../../geometry/matrix'
-import { planDrag } from './drag'
+import { NeverCloses, planDrag } from './drag'
 
 const round = (count: number, wide: number, high: number): Point[] =>
   Array.from({ length: count }, (_, i) => ({
@@ -49,6 +49,20 @@ test('a cycle comes to repeat itself within half a pixel, and hangs from its pat
   const whirled = planDrag({ ...BASE, path: round(24, 90, 40), cycle: true })
   expect(whirled.closes).toBeLessThan(0.5)
   expect(whirled.drag).toBeGreaterThan(BASE.drag)
+})
+
+test('a chain that no drag brings to repeat itself is refused, with what is near and does', () => {
+  // No weight at all, swung round a quarter of a second: it whirls about the hand.
+  const whirling = { fps: 24, exposure: 1, links: 3, linkLength: 70, weight: 0, drag: 1, stiffness: 0.4, cycle: true }
+  const path = round(6, 40, 24)
+  const refused = () => planDrag({ ...whirling, path })
+  expect(refused).toThrow(NeverCloses)
+  try {
+    refused()
+  } catch (error) {
+    const { nearest } = error as NeverCloses
+    expect(planDrag({ ...whirling, ...nearest, path }).closes).toBeLessThan(0.5)
+  }
 })
 
 test('later links trail more, and where the hand is fastest is drawn first', () => {

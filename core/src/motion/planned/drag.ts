@@ -49,13 +49,43 @@ const ROUNDS = 6
  * 2001) at 240 steps a second or more, lengths put right from the hanging point outwards in each, sampled on
  * the drawings. A cycle is run until one turn repeats the last within half a pixel; a chain that whirls and
  * never would is given more drag, as little as it needs, and that is told. Errors: RangeError naming
- * what lies outside its range.
+ * what lies outside its range; NeverCloses where no drag makes a cycle repeat itself.
  */
 export function planDrag(options: DragOptions): DragPlan {
+  const plan = thickened(options)
+  if (options.cycle && plan.closes >= CLOSE) throw new NeverCloses(nearestThatCloses(options))
+  return plan
+}
+
+/** No drag makes this chain repeat itself: it whirls about what it hangs from. */
+export class NeverCloses extends RangeError {
+  override readonly name = 'NeverCloses'
+  constructor(
+    /** The drag and weight nearest to those asked for with which it does; undefined: none was found. */
+    readonly nearest: Pick<DragOptions, 'drag' | 'weight'> | undefined,
+  ) {
+    super('The chain whirls and never repeats itself, however much the air holds it back: it cannot close as a cycle.')
+  }
+}
+
+/** As little more drag as a cycle needs to close; with the most there is, it may still not. */
+function thickened(options: DragOptions): DragPlan {
   let plan = run(options)
   while (options.cycle && plan.closes >= CLOSE && plan.drag < MOST_DRAG)
     plan = run({ ...options, drag: Math.min(MOST_DRAG, Math.max(1, plan.drag) * THICKER) })
   return plan
+}
+
+/** Weights that are tried, as factors of the one that is asked for, the nearest first; of none these in its stead. */
+const HEAVIER = [2, 0.5, 4, 8, 16, 32, 64] as const
+const LIGHTEST = 50
+function nearestThatCloses(options: DragOptions): Pick<DragOptions, 'drag' | 'weight'> | undefined {
+  for (const factor of HEAVIER) {
+    const weight = Math.max(LIGHTEST, options.weight) * factor
+    const plan = thickened({ ...options, weight })
+    if (plan.closes < CLOSE) return { drag: plan.drag, weight }
+  }
+  return undefined
 }
 
 /** The most drag there is. */

@@ -30,6 +30,8 @@ export interface DriftPlan {
   /** Pixels between neighbouring puffs, and pixels a puff goes from drawing to drawing. */
   readonly apart: number
   readonly step: number
+  /** Turns a puff really lives: a whole number of puffs goes on in one, or the loop would not close. */
+  readonly life: number
   /** Step over distance: what the eye pairs by. */
   readonly share: number
   readonly warning?: 'stands still' | 'runs backward'
@@ -81,6 +83,7 @@ export function planDrift({ drawings, exposure, rise, puffs, life, sway, grow, f
     ),
     apart,
     step,
+    life: puffs / places,
     share,
     ...(warning && { warning }),
   }

@@ -268,6 +268,9 @@ describe('drift', () => {
       warning: 'stands still',
     })
     expect(planDrift({ ...wish, drawings: 4 }).warning).toBeUndefined()
+    // Seven puffs that should live two turns: four of them go by in a turn, and each lives a little less.
+    expect(planDrift({ ...wish, drawings: 12, puffs: 7, life: 2 }).life).toBeCloseTo(7 / 4)
+    expect(planDrift({ ...wish, drawings: 12, puffs: 6, life: 2 }).life).toBe(2)
     expect(planDrift({ ...wish, drawings: 2 })).toMatchObject({ share: 0.5, warning: 'runs backward' })
     expect(keepArea(2)).toBe(0.5)
   })
