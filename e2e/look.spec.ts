@@ -33,6 +33,9 @@ test('a drawing too big is found, shown on the paper, mended and gone', async ({
   await expect(slip).toContainText(/Drawing 20 of A is 4\d % larger in area/)
   await slip.getByRole('button', { name: /Show on the paper/ }).click()
   await expect(page.getByTestId('evidence').locator('path.shape')).toHaveCount(1)
+  // Beside it the same outline at the size it should have, to be drawn over: nothing is drawn for the hand.
+  await expect(page.getByTestId('evidence').locator('path.guide')).toHaveCount(1)
+  await expect(page.getByTestId('evidence')).toContainText('the size it should have')
   await expect(page.getByTestId('table')).toHaveAttribute('aria-label', 'Drawing 20 on the table')
   // The drawings beside it lie under the light, and a quiet mark is on the sheet and on its card.
   await expect(page.locator('[data-cell="A:20"]')).toHaveClass(/found/)
@@ -98,6 +101,23 @@ test('three answers teach what a level does; findings say how sure they are, the
   await expect(page.getByText(/Meant on all of .*: It breathes\./).first()).toBeVisible()
   await page.getByRole('button', { name: 'Take the answer back' }).first().click()
   await expect(page.getByTestId('look-told')).toContainText('1 finding, 3 answered')
+})
+
+test('a stray mark is circled, and taken out when that is wished', async ({ page, desk }) => {
+  const dot = [
+    [300, 60],
+    [302, 61],
+    [303, 60],
+  ] as const
+  await desk.opened({ length: 36, edits: [...row(), line('b4', 'dot', dot, { at: 1 })] })
+  await desk.to('Second look')
+  const slip = page.locator('.slip').filter({ hasText: 'Stray mark' })
+  await slip.getByRole('button', { name: /Show on the paper/ }).click()
+  await page.getByRole('button', { name: 'Take it out' }).click()
+  await expect(page.getByText('No longer found.')).toBeVisible()
+  await expect.poll(async () => (await desk.scene()).drawings['b4']!.passes.line).toBe(1)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await desk.scene()).drawings['b4']!.passes.line).toBe(2)
 })
 
 test('at the desk what is to be looked at is marked by itself once the hand rests', async ({ page, desk }) => {

@@ -14,6 +14,15 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('arrow'), from: pointSchema, to: pointSchema, words: z.string().optional() }).readonly(),
   z.object({ kind: z.literal('ring'), at: pointSchema, radius: z.number(), words: z.string().optional() }).readonly(),
   z.object({ kind: z.literal('path'), points: z.array(pointSchema).readonly() }).readonly(),
+  /** How it could be mended, to be drawn over by hand: lines as flat x, y. */
+  z
+    .object({
+      kind: z.literal('guide'),
+      lines: z.array(z.array(z.number()).readonly()).readonly(),
+      closed: z.boolean(),
+      words: z.string(),
+    })
+    .readonly(),
   z
     .object({
       kind: z.literal('shape'),
@@ -40,6 +49,8 @@ export const findingSchema = z
     sureness: z.enum(SURENESS),
     sentence: z.string(),
     evidence: z.array(evidenceSchema).readonly(),
+    /** A piece of ink that is the whole fault: it can be taken out. */
+    takeOut: z.object({ drawing: z.string(), piece: z.string() }).readonly().exactOptional(),
   })
   .readonly()
 export type Finding = z.infer<typeof findingSchema>

@@ -1,4 +1,4 @@
-import { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, type Evidence } from '@unhurried/core'
+import { PASSES, answerId, answerTo, exceptionFor, exceptionOf, learntFrom, type Evidence } from '@unhurried/core'
 import { computed, shallowRef, type Ref } from 'vue'
 import { evidenceOf, type Found, type SeenFinding } from '../workers/look/messages'
 import { sayWhy, useScene } from './scene'
@@ -50,6 +50,17 @@ export function useFindings(found: Ref<Found | undefined>, lookAgain: () => void
     if (scene.change({ type: 'answer.remove', id })) lookAgain()
   }
 
+  /** Takes the piece of ink that is the whole fault out of its drawing. */
+  function takeOut({ takeOut: wish }: SeenFinding) {
+    if (!wish || !scene.ink) return
+    const { drawing } = wish
+    for (const pass of PASSES) {
+      const at = scene.ink.inkOf(drawing, pass).findIndex(({ id }) => id === wish.piece)
+      const piece = scene.ink.inkOf(drawing, pass)[at]
+      if (piece) scene.change({ type: 'ink.change', drawing, pass, remove: [{ at, piece }], add: [] })
+    }
+  }
+
   /** Puts a finding on the paper: its frame, its level, and the drawings that show the fault under the light. */
   function show(finding: SeenFinding) {
     shown.value = finding
@@ -74,6 +85,7 @@ export function useFindings(found: Ref<Found | undefined>, lookAgain: () => void
     bySquare,
     shown,
     show,
+    takeOut,
     hide: () => (shown.value = undefined),
     mean,
     meanAlways,

@@ -75,7 +75,7 @@ function widestGap(
   bits: ReturnType<typeof lineBits>,
   ends: readonly Point[],
   covered: (at: Point) => boolean,
-): { gap: number; at: { x: number; y: number } } | undefined {
+): { gap: number; at: Point; closing: number[] } | undefined {
   const { outline } = fill
   const places: { x: number; y: number; held: boolean }[] = []
   for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
@@ -88,7 +88,7 @@ function widestGap(
   }
   const first = places.findIndex(({ held }) => held)
   if (first < 0 || places.filter(({ held }) => held).length < HELD * places.length) return undefined
-  let best: { gap: number; at: { x: number; y: number } } | undefined
+  let best: { gap: number; at: Point; closing: number[] } | undefined
   for (let i = first; i < first + places.length;) {
     if (places[i % places.length]!.held) {
       i++
@@ -117,10 +117,14 @@ function widestGap(
       { x: middle.x - across.x, y: middle.y - across.y },
     ]
     if (covered(middle) || sides.every((side) => covered(side) || liesAt(fill, side.x, side.y, 0))) continue
-    if (!best || gap > best.gap) best = { gap, at: { x: middle.x, y: middle.y } }
+    if (!best || gap > best.gap) best = { gap, at: { x: middle.x, y: middle.y }, closing: between(at, start - 1, i) }
   }
   return best
 }
+
+/** The edge of the paint from one place along it to another: what a stroke that closes the gap would follow. */
+const between = (at: (index: number) => Point, from: number, to: number): number[] =>
+  Array.from({ length: to - from + 1 }, (_, n) => at(from + n)).flatMap(({ x, y }) => [x, y])
 
 /** The widest gap round each paint of a drawing; undefined for a piece that is none. */
 const gapsOf = memoLast(
@@ -186,6 +190,7 @@ export const lineMeets: Check = {
                   sentence: `${named(subject, shot)}: the line round a painted part is open for about ${rounded(open.gap)} px.`,
                   evidence: [
                     { kind: 'ring', at: open.at, radius: Math.max(10, open.gap / 2), words: `${rounded(open.gap)} px` },
+                    { kind: 'guide', lines: [open.closing], closed: false, words: 'closes it' },
                   ],
                 },
               ],

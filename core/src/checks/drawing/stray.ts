@@ -47,6 +47,7 @@ export const stray: Check = {
             unit: 'px',
             sentence: `${named(subject, shot)} has a mark of ${rounded(value)} px by itself, on no drawing beside it.`,
             evidence: [{ kind: 'ring', at, radius: 14 }],
+            takeOut: { drawing: shot.drawing, piece: piece.id },
           },
         ]
       }),

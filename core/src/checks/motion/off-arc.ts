@@ -137,6 +137,7 @@ export const offArc: Check = {
             evidence: [
               { kind: 'path', points: places.filter((each) => each.shot !== shot).map((each) => each.at) },
               { kind: 'arrow', from: place, to: back, words: `${rounded(Math.abs(across))} px` },
+              { kind: 'guide', lines: [crossAt(back)], closed: false, words: 'on its arc' },
             ],
           })
         }
@@ -145,3 +146,6 @@ export const offArc: Check = {
     return judged(onePerDrawing(findings), lackingPins(subject))
   },
 }
+
+/** A cross where something should be. */
+const crossAt = ({ x, y }: Point, reach = 9): number[] => [x - reach, y, x + reach, y, x, y, x, y - reach, x, y + reach]

@@ -88,7 +88,15 @@ function offThoseBeside(subject: LevelSubject, share: number): Off[] {
 }
 
 function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Observation {
-  const { rings } = shot.measured.shape!
+  const { rings, centre } = shot.measured.shape!
+  // Nothing is drawn for the hand: the same outline at the size it should have, about its own middle.
+  const scale = 1 / Math.sqrt(1 + value / 100)
+  const asItShouldBe = rings.map((ring) =>
+    ring.map((at, i) => {
+      const middle = i % 2 === 0 ? centre.x : centre.y
+      return middle + (at - middle) * scale
+    }),
+  )
   const open = value < -50 ? ' Its outline may be open.' : ''
   return {
     level: subject.level.id,
@@ -98,6 +106,9 @@ function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Obs
     limit,
     unit: '%',
     sentence: `${named(subject, shot)} is ${rounded(Math.abs(value))} % ${value > 0 ? 'larger' : 'smaller'} in area than ${than}.${open}`,
-    evidence: [{ kind: 'shape', rings, words: `${value > 0 ? '+' : '−'}${rounded(Math.abs(value))} %` }],
+    evidence: [
+      { kind: 'shape', rings, words: `${value > 0 ? '+' : '−'}${rounded(Math.abs(value))} %` },
+      { kind: 'guide', lines: asItShouldBe, closed: true, words: 'the size it should have' },
+    ],
   }
 }

@@ -31,6 +31,11 @@ const marks = computed(() =>
         },
       }
     }
+    if (each.kind === 'guide') {
+      const [x = 0, y = 0] = each.lines[0] ?? []
+      const d = each.lines.map((line) => pathThrough(line, each.closed)).join('')
+      return { kind: 'guide' as const, d, words: each.words, at: { x: x + 12 * unit, y: y + 22 * unit } }
+    }
     if (each.kind === 'path')
       return {
         kind: 'path' as const,
@@ -60,6 +65,8 @@ const marks = computed(() =>
     }
   }),
 )
+/** Dashes of what is no fault but how it goes or should be. */
+const DASHES: Readonly<Record<string, readonly number[]>> = { path: [5, 4], guide: [9, 5] }
 function back() {
   look.hide()
   void router.push({ name: 'look', params: { scene: store.id } })
@@ -83,9 +90,16 @@ function back() {
         :d="mark.d"
         :class="mark.kind"
         :stroke-width="(mark.kind === 'arrow' ? 2.4 : 1.5) * k"
-        :stroke-dasharray="mark.kind === 'path' ? `${5 * k} ${4 * k}` : undefined"
+        :stroke-dasharray="DASHES[mark.kind]?.map((long) => long * k).join(' ')"
       />
-      <text v-if="mark.words" :x="mark.at.x" :y="mark.at.y" :font-size="13.5 * k" :stroke-width="3 * k">
+      <text
+        v-if="mark.words"
+        :class="mark.kind"
+        :x="mark.at.x"
+        :y="mark.at.y"
+        :font-size="13.5 * k"
+        :stroke-width="3 * k"
+      >
         {{ mark.words }}
       </text>
     </template>
@@ -93,6 +107,9 @@ function back() {
   <div v-if="look.shown" class="paper told" role="status">
     <p v-if="look.mended"><b>No longer found.</b> It was measured again and is within its limit.</p>
     <p v-else>{{ look.shown.sentence }}</p>
+    <button v-if="!look.mended && look.shown.takeOut" class="word" @click="look.takeOut(look.shown)">
+      Take it out
+    </button>
     <button class="word main" @click="back">Back to the list</button>
     <button class="word" @click="look.hide()">Put it away</button>
   </div>
@@ -110,9 +127,14 @@ function back() {
   stroke: var(--plum);
 }
 
-.path {
+.path,
+path.guide {
   fill: none;
   stroke: var(--lagoon);
+}
+
+text.guide {
+  fill: var(--lagoon);
 }
 
 .arrow,
