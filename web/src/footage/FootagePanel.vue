@@ -75,7 +75,7 @@ function stop() {
     <h3>Footage under the paper</h3>
     <p v-if="all.length === 0" class="note">
       A short film of a hand or a walk, veiled, to time from and to trace. Each frame shows exactly the picture that
-      belongs to it; it never goes out with the scene.
+      belongs to it; it goes out with the scene only when you say so at Hand over.
     </p>
     <FootageRow v-for="film in all" :key="film.id" :film="film" :trouble="troubleOf(film)" />
     <div v-if="progress" class="line">
