@@ -1,3 +1,4 @@
+import { loadInbetween } from '@unhurried/core'
 import { settled, standInBrowser } from '../../testing/browser'
 import { drawn, lined, mounted, openScene } from '../../testing/open-scene'
 import { useInbetweenGuide, type InbetweenGuide } from './useInbetweenGuide'
@@ -30,6 +31,9 @@ const ys = () => guide.guide.value!.lines.flatMap(({ points }) => points.filter(
 async function wait() {
   await settled()
   browser.pause()
+  // Who works it out is fetched when it is first wanted.
+  await loadInbetween()
+  await settled()
 }
 
 test('between two keys an inbetween knows its parents, its pass and how far on it is', () => {

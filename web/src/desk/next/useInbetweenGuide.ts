@@ -87,7 +87,7 @@ export function useInbetweenGuide() {
         async () => {
           const { guideInbetween } = await loadInbetween()
           const { fraction, landmarks, matches } = now
-          if (inks.value && between.value === now)
+          if (wanted.value && inks.value && between.value === now)
             guide.value = guideInbetween({ ...inks.value, fraction, landmarks, matches })
         },
         { timeout: 300 },
