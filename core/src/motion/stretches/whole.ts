@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/matrix'
-import { matchLines, type Line, type Matched } from '../matching'
+import { matchLines, spreadOf, type Line, type Matched } from '../matching'
 import { middleOf, mod, type Seat, type Seats } from './seats'
 import type { Way } from './ways'
 
@@ -34,8 +34,11 @@ export function wholeLines(a: readonly Way[], b: readonly Way[], { landmarks, by
   const wayWith = (ways: readonly Way[], id: string) => String(ways.findIndex(({ ids }) => ids.includes(id)))
   const hand = byHand.map(([p, q]) => [wayWith(a, p), wayWith(b, q)] as const)
   const matched = matchLines({ a: linesA, b: linesB, landmarks, byHand: hand })
+  const alikeIn = (ways: readonly Way[], way: Way) => ways.filter((each) => isAlike(each, way)).length
+  const size = Math.max(spreadOf(a), spreadOf(b))
+  // Of several round things that make up the drawing one may have gone and another come: puffs cannot be told apart.
   const cameOrWent = (way: Way) =>
-    a.filter((each) => isAlike(each, way)).length !== b.filter((each) => isAlike(each, way)).length
+    alikeIn(a, way) !== alikeIn(b, way) || (alikeIn(a, way) > 1 && roundness(way) > ROUND && way.length > LARGE * size)
   const pairs = matched.map((match): WholePair => {
     const [p, q] = [a[match.a]!, b[match.b]!]
     return {
@@ -62,6 +65,9 @@ function isSame(p: Way, q: Way, { sure, cost }: Pick<Matched, 'sure' | 'cost'>, 
   return p.closed ? ratio < GROWN : ratio < ALIKE && cost < surely && Math.min(p.length, q.length) > LONG
 }
 
+/** What is rounder than this, and longer by this share of the drawing's size, is a puff among puffs. */
+const ROUND = 0.75
+const LARGE = 0.5
 /** Outlines that could be taken for each other. Where one of several came or went it cannot be told which. */
 function isAlike(p: Way, q: Way): boolean {
   const ratio = Math.max(p.length, q.length) / Math.min(p.length, q.length)
