@@ -2,7 +2,8 @@ import { clamp } from '../base/clamp'
 /** Longest stretch of a stroke, in pixels, that is judged as one when it is cut. */
 const FINEST = 1.5
 
-function distanceSquared(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+/** Squared distance from a place to the line between two others. */
+export function distanceSquared(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
   const dx = bx - ax
   const dy = by - ay
   const length = dx * dx + dy * dy

@@ -2,7 +2,8 @@ import { requireNumber } from '../base/ranges'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
 import { pulledBy, spreadOf } from './matching'
-import { matchStretches, type Loose, type Stretch, type Stretches } from './stretches/stretches'
+import { matchStretches } from './stretches/stretches'
+import type { Loose, Stretch, Stretches } from './stretches/told'
 import { memo, memoLast } from '../base/memo'
 
 export interface GuideLandmark {
@@ -237,7 +238,8 @@ function straighten(limbs: Limb[], size: number): Limb[] {
     return bx * bx + by * by < near
   }
   return limbs.map((limb, i) => {
-    if (limb.closed) return limb
+    // A stretch of several strokes was laid the way round its neighbours say; its parts are named in that order.
+    if (limb.closed || limb.stretch.parts.length > 1) return limb
     let [straight, crossed] = [0, 0]
     for (let k = 0; k < limbs.length; k++) {
       if (k === i || !open[k]) continue

@@ -10,10 +10,7 @@ interface Under {
 }
 
 /** Reads the films of a scene frame after frame, for pictures so wide. Errors: with a sentence. */
-export function filmReader(
-  scene: Scene,
-  widest: number,
-): { under: (frame: number) => Promise<Under>; close: () => void } {
+export function filmReader(scene: Scene, widest: number): { under: (frame: number) => Promise<Under> } {
   const opened = new Map<string, Promise<OpenFilm>>()
   const open = (file: string) => {
     if (!opened.has(file)) opened.set(file, openFilm(addressOfSound(file), widest))
@@ -29,9 +26,6 @@ export function filmReader(
         if (picture) pictures.set(name, picture)
       }
       return { references, pictures }
-    },
-    close() {
-      for (const film of opened.values()) void film.then((each) => each.close())
     },
   }
 }

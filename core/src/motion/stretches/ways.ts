@@ -1,6 +1,7 @@
 import { PLAIN_BRUSH } from '../../ink/brushes'
 import { placesOf, type Ink } from '../../ink/ink'
 import { memo } from '../../base/memo'
+import { distanceSquared } from '../../geometry/polyline'
 
 /**
  * Lines of a drawing joined as the eye joins them: a line that was drawn in several strokes is one way, whichever end each
@@ -151,10 +152,8 @@ function goesBy({ flat, closed, box }: Piece, x: number, y: number): boolean {
       Math.hypot(flat.at(-2)! - flat[2 * k]!, flat.at(-1)! - flat[2 * k + 1]!) < BACK)
   for (let k = 0; k < count - (closed ? 0 : 1); k++) {
     const n = (k + 1) % count
-    const [px, py] = [flat[2 * k]!, flat[2 * k + 1]!]
-    const [dx, dy] = [flat[2 * n]! - px, flat[2 * n + 1]! - py]
-    const t = Math.max(0, Math.min(1, ((x - px) * dx + (y - py) * dy) / (dx * dx + dy * dy || 1)))
-    if (Math.hypot(x - px - t * dx, y - py - t * dy) < AGAINST && !isTip(k) && !isTip(n)) return true
+    const far = distanceSquared(x, y, flat[2 * k]!, flat[2 * k + 1]!, flat[2 * n]!, flat[2 * n + 1]!)
+    if (far < AGAINST * AGAINST && !isTip(k) && !isTip(n)) return true
   }
   return false
 }

@@ -1,5 +1,6 @@
 import { seededRandom } from '../../base/random'
 import type { Point } from '../../geometry/matrix'
+import { distanceSquared } from '../../geometry/polyline'
 import { guideInbetween, type GuidedInbetween } from '../../motion/inbetween'
 import type { Pose } from './body'
 import { drawnByHand, type Drawn } from './drawn'
@@ -110,11 +111,7 @@ type Segment = readonly [Point, Point]
 const segmentsOf = (line: readonly Point[]): Segment[] => line.slice(1).map((to, i) => [line[i]!, to])
 const pointsOf = (flat: readonly number[]): Point[] =>
   Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
-function farFrom({ x, y }: Point, [p, q]: Segment): number {
-  const [dx, dy] = [q.x - p.x, q.y - p.y]
-  const t = Math.max(0, Math.min(1, ((x - p.x) * dx + (y - p.y) * dy) / (dx * dx + dy * dy || 1)))
-  return Math.hypot(x - p.x - t * dx, y - p.y - t * dy)
-}
+const farFrom = ({ x, y }: Point, [p, q]: Segment) => Math.sqrt(distanceSquared(x, y, p.x, p.y, q.x, q.y))
 
 /** The same over many pairs: sums of lines, means of distances. */
 export function measuredPairs(kind: HandKind, seeds: readonly number[]): PairMeasure {
