@@ -1,11 +1,13 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
+import { compression } from 'vite-plugin-compression2'
 
 /** Where the server listens while the page is served from here (`npm run dev`). */
 const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
 
 export default defineConfig({
-  plugins: [vue()],
+  // Packed once, here, and not again for everyone who asks.
+  plugins: [vue(), compression({ algorithms: ['gzip'], include: /\.(m?js|css|html|svg)$/, threshold: 1024 })],
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 1200,

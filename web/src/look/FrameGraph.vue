@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { clamp } from '@unhurried/core'
-import { scaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
+import { frameAxis } from '../parts/axes'
+import FrameAxis from '../parts/FrameAxis.vue'
 
 /** One graph over the frames of the scene: they all share one line, the frame we are on. */
 const props = defineProps<{
@@ -15,7 +16,7 @@ const props = defineProps<{
 const emit = defineEmits<{ frame: [frame: number] }>()
 const WIDTH = 700
 const PAD = { left: 46, right: 40 }
-const x = computed(() => scaleLinear([1, Math.max(2, props.length)], [PAD.left, WIDTH - PAD.right]))
+const x = computed(() => frameAxis(1, props.length, [PAD.left, WIDTH - PAD.right]))
 const ticks = computed(() =>
   x.value.ticks(Math.min(12, props.length)).filter((tick) => Number.isInteger(tick) && tick >= 1),
 )
@@ -64,8 +65,7 @@ const drag = (event: PointerEvent) => event.buttons === 1 && pick(event)
       @keydown.left.stop.prevent="emit('frame', Math.max(1, frame - 1))"
       @keydown.right.stop.prevent="emit('frame', Math.min(length, frame + 1))"
     >
-      <line v-for="tick in ticks" :key="tick" class="rule" :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height" />
-      <text v-for="tick in ticks" :key="`t${tick}`" :x="x(tick)" :y="height + 13" text-anchor="middle">{{ tick }}</text>
+      <FrameAxis :axis="x" :frames="ticks" :at="height + 13" :rules="height" />
       <slot :x="x" :left="PAD.left" :right="WIDTH - PAD.right" :width="WIDTH" />
       <line class="here" :x1="x(frame)" :x2="x(frame)" y1="0" :y2="height" />
     </svg>
@@ -102,19 +102,9 @@ svg {
   cursor: col-resize;
 }
 
-.rule {
-  stroke: var(--rule);
-  stroke-width: 0.6;
-}
-
 .here {
   stroke: var(--persimmon);
   stroke-width: 1.6;
-}
-
-text {
-  font-size: 11px;
-  fill: var(--graphite);
 }
 
 .scroll {

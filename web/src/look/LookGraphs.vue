@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { Graphs } from '@unhurried/core'
-import { scaleLinear, type ScaleLinear } from 'd3-scale'
-import { line } from 'd3-shape'
 import { computed, ref, watch } from 'vue'
+import { pathThrough, valueAxis, type Axis } from '../parts/axes'
 import { useScene } from '../session/scene'
 import FrameGraph from './FrameGraph.vue'
 
@@ -19,18 +18,16 @@ watch(
 const track = computed(() => level.value?.tracks[trackAt.value] ?? level.value?.tracks[0])
 const length = computed(() => scene.value.settings.length)
 const formatted = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
-type X = ScaleLinear<number, number>
-const drawn = (points: readonly [number, number][]) => line()(points as [number, number][]) ?? ''
 
 /** More dots than this run into each other: the line alone is drawn. */
 const DOTS = 160
 const SPEED = 92
 const speeds = computed(() => (track.value?.places ?? []).filter((each) => each.speed !== undefined))
 const fastest = computed(() => Math.max(1, ...speeds.value.flatMap(({ speed, planned }) => [speed!, planned ?? 0])))
-const speedY = computed(() => scaleLinear([0, fastest.value], [SPEED - 4, 8]))
-const measuredLine = (x: X) => drawn(speeds.value.map(({ frame, speed }) => [x(frame), speedY.value(speed!)]))
-const plannedLine = (x: X) =>
-  drawn(
+const speedY = computed(() => valueAxis(0, fastest.value, [SPEED - 4, 8]))
+const measuredLine = (x: Axis) => pathThrough(speeds.value.map(({ frame, speed }) => [x(frame), speedY.value(speed!)]))
+const plannedLine = (x: Axis) =>
+  pathThrough(
     speeds.value
       .filter(({ planned }) => planned !== undefined)
       .map(({ frame, planned }) => [x(frame), speedY.value(planned!)]),
@@ -60,9 +57,10 @@ const sizes = computed(() =>
 )
 const shareY = computed(() => {
   const off = Math.max(1.6 * props.limit, ...sizes.value.map(({ share }) => Math.abs(share - 100)))
-  return scaleLinear([100 - off, 100 + off], [SIZE - 4, 4])
+  return valueAxis(100 - off, 100 + off, [SIZE - 4, 4])
 })
-const ratioY = computed(() => scaleLinear([1, Math.max(2, ...sizes.value.map(({ ratio }) => ratio))], [SIZE - 4, 8]))
+const widest = computed(() => Math.max(2, ...sizes.value.map(({ ratio }) => ratio)))
+const ratioY = computed(() => valueAxis(1, widest.value, [SIZE - 4, 8]))
 
 const rows = computed(() =>
   props.graphs.levels.flatMap((each) =>
@@ -95,8 +93,8 @@ const seam = computed(() => {
 const seamMost = computed(() => Math.max(1, ...seam.value.map(({ speed }) => speed)))
 
 const LIGHT = 62
-const lightY = scaleLinear([0, 1], [LIGHT - 2, 4])
-const lightLine = (x: X) => drawn(props.graphs.luminance.map((value, i) => [x(i + 1), lightY(value)]))
+const lightY = valueAxis(0, 1, [LIGHT - 2, 4])
+const lightLine = (x: Axis) => pathThrough(props.graphs.luminance.map((value, i) => [x(i + 1), lightY(value)]))
 const goTo = (frame: number) => store.goTo(frame)
 </script>
 
@@ -114,7 +112,7 @@ const goTo = (frame: number) => store.goTo(frame)
         role="img"
         :aria-label="`The way of ${track?.name ?? ''} over the paper, a dot for each drawing`"
       >
-        <path :d="drawn(way.dots.map(({ x, y }) => [x, y]))" class="measured" />
+        <path :d="pathThrough(way.dots.map(({ x, y }) => [x, y]))" class="measured" />
         <circle
           v-for="dot in way.dots.length > DOTS ? way.dots.filter(({ drawing }) => drawing === store.drawing) : way.dots"
           :key="dot.drawing"
@@ -179,10 +177,10 @@ const goTo = (frame: number) => store.goTo(frame)
         />
         <line class="law" :x1="left" :x2="right" :y1="shareY(100)" :y2="shareY(100)" />
         <text :x="left - 5" :y="shareY(100) + 4" text-anchor="end">100 %</text>
-        <path :d="drawn(sizes.map(({ frame, ratio }) => [x(frame), ratioY(ratio)]))" class="ratio" />
-        <text :x="right + 5" y="14">{{ ratioY.domain()[1]!.toFixed(1) }}</text>
+        <path :d="pathThrough(sizes.map(({ frame, ratio }) => [x(frame), ratioY(ratio)]))" class="ratio" />
+        <text :x="right + 5" y="14">{{ widest.toFixed(1) }}</text>
         <text :x="right + 5" :y="SIZE - 2">1</text>
-        <path :d="drawn(sizes.map(({ frame, share }) => [x(frame), shareY(share)]))" class="measured" />
+        <path :d="pathThrough(sizes.map(({ frame, share }) => [x(frame), shareY(share)]))" class="measured" />
         <circle
           v-for="each in sizes.length > DOTS ? sizes.filter(({ share }) => Math.abs(share - 100) > limit) : sizes"
           :key="each.drawing"

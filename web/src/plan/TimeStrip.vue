@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { clamp, chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
 import { useElementSize, useScroll } from '@vueuse/core'
-import { scaleLinear } from 'd3-scale'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
+import { frameAxis } from '../parts/axes'
 import { followDrag } from '../parts/drag'
 
 // Most scenes are silent.
@@ -23,7 +23,7 @@ const host = ref<HTMLElement>()
 const { width: room } = useElementSize(host)
 const length = computed(() => props.scene.settings.length)
 const width = computed(() => Math.max(room.value, 2 * PAD + length.value * 9))
-const x = computed(() => scaleLinear([1, length.value + 1], [PAD, width.value - PAD]))
+const x = computed(() => frameAxis(1, length.value + 1, [PAD, width.value - PAD]))
 const step = computed(() => x.value(2) - x.value(1))
 const lanes = computed(() =>
   [...props.scene.levelOrder]
