@@ -26,20 +26,18 @@ export function shelfBench({ browser, url, post, makeScene, settings, key, inked
     const { gaps, cards } = await page.evaluate(
       (wanted) =>
         new Promise((resolve) => {
+          const scroller = document.querySelector('main')
           const gaps = []
           let last = 0
           const step = (now) => {
             if (last > 0) gaps.push(now - last)
             last = now
             const cards = document.querySelectorAll('[data-scene]').length
-            const scroller = document.scrollingElement.scrollHeight > innerHeight ? document.scrollingElement : main()
             const atEnd = scroller.scrollTop + scroller.clientHeight >= scroller.scrollHeight - 2
             if ((cards >= wanted && atEnd) || gaps.length > 6000) return resolve({ gaps, cards })
             scroller.scrollTop += 60
             requestAnimationFrame(step)
           }
-          const main = () =>
-            [...document.querySelectorAll('*')].find((each) => each.scrollHeight > each.clientHeight + 50)
           requestAnimationFrame(step)
         }),
       SCENES,

@@ -177,6 +177,7 @@ export function createApp({ database, scenes, feed, log, disk, pages, metricsFor
   app.use(
     serve(pages, {
       setHeaders: (response, path) => {
+        response.setHeader('Vary', 'Accept-Encoding')
         response.setHeader(
           'Cache-Control',
           /[\\/]assets[\\/]/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',

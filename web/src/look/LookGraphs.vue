@@ -25,12 +25,12 @@ const SPEED = 92
 const speeds = computed(() => (track.value?.places ?? []).filter((each) => each.speed !== undefined))
 const fastest = computed(() => Math.max(1, ...speeds.value.flatMap(({ speed, planned }) => [speed!, planned ?? 0])))
 const speedY = computed(() => valueAxis(0, fastest.value, [SPEED - 4, 8]))
-const measuredLine = (x: Axis) => pathThrough(speeds.value.map(({ frame, speed }) => [x(frame), speedY.value(speed!)]))
-const plannedLine = (x: Axis) =>
+/** A line over the drawings, broken where nothing was measured. */
+const overDrawings = (x: Axis, of: 'speed' | 'planned') =>
   pathThrough(
-    speeds.value
-      .filter(({ planned }) => planned !== undefined)
-      .map(({ frame, planned }) => [x(frame), speedY.value(planned!)]),
+    (track.value?.places ?? []).map((each) =>
+      each[of] === undefined ? undefined : [x(each.frame), speedY.value(each[of])],
+    ),
   )
 
 /** The dots of the drawings on their way over the paper. */
@@ -143,8 +143,8 @@ const goTo = (frame: number) => store.goTo(frame)
       <template #default="{ x, left }">
         <text :x="left - 5" y="14" text-anchor="end">{{ Math.round(fastest) }}</text>
         <text :x="left - 5" :y="SPEED - 2" text-anchor="end">0</text>
-        <path :d="plannedLine(x)" class="planned" />
-        <path :d="measuredLine(x)" class="measured" />
+        <path :d="overDrawings(x, 'planned')" class="planned" />
+        <path :d="overDrawings(x, 'speed')" class="measured" />
         <circle
           v-for="each in speeds.length > DOTS ? [] : speeds"
           :key="each.drawing"

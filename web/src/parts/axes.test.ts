@@ -24,4 +24,5 @@ test('a line through points is a path, through none it is none', () => {
     ]),
   ).toBe('M0,0L4,2')
   expect(pathThrough([])).toBe('')
+  expect(pathThrough([[0, 0], [4, 2], undefined, [8, 2], [9, 3]])).toBe('M0,0L4,2M8,2L9,3')
 })

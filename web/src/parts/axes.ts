@@ -16,9 +16,12 @@ export const valueAxis = (low: number, high: number, [bottom, top]: readonly [nu
 export const axisFromNothing = (values: readonly number[], room: readonly [number, number]): Axis =>
   valueAxis(Math.min(0, ...values), Math.max(0, ...values), room)
 
-/** A line through points, as the path of an SVG; none through none. */
-export const pathThrough = (points: readonly (readonly [number, number])[]): string =>
-  line()(points as [number, number][]) ?? ''
+/** A line through points, as the path of an SVG, with a gap where there is none; empty through none. */
+export const pathThrough = (points: readonly (readonly [number, number] | undefined)[]): string =>
+  line<(typeof points)[number]>(
+    (point) => point![0],
+    (point) => point![1],
+  ).defined((point) => point !== undefined)(points) ?? ''
 
 /** The frames whose numbers can be written without running into one another, the first of them always. */
 export function legible(frames: readonly number[], axis: Axis, room: number): number[] {

@@ -1,5 +1,12 @@
+<script lang="ts">
+import { restfulQueue } from '../parts/stillness'
+
+// Cards that only go by are left as paper: a test is made for those the shelf comes to rest on.
+const whenStill = restfulQueue()
+</script>
+
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import type { ShelvedScene } from '../api/api'
 import { framesAndSeconds } from '../parts/frames'
 
@@ -7,17 +14,31 @@ import { framesAndSeconds } from '../parts/frames'
 const ScenePreview = defineAsyncComponent(() => import('./ScenePreview.vue'))
 const { entry, production = '' } = defineProps<{ entry: ShelvedScene; production?: string }>()
 defineEmits<{ step: [by: number] }>()
+/** Whether the card is on the screen or nearly. The browser says so: to watch a thousand would cost more than to draw them. */
+let onScreen = false
+const tested = ref(false)
+function seen(event: Event) {
+  onScreen = !(event as ContentVisibilityAutoStateChangeEvent).skipped
+  if (!onScreen) tested.value = false
+  else
+    whenStill(
+      async () => void (tested.value = true),
+      () => onScreen,
+    )
+}
 </script>
 
 <template>
-  <li class="paper card" :data-scene="entry.id">
+  <li class="paper card" :data-scene="entry.id" @contentvisibilityautostatechange.self="seen">
     <RouterLink
       :to="{ name: 'draw', params: { scene: entry.id } }"
       draggable="false"
       @keydown.shift.arrow-left.prevent="$emit('step', -1)"
       @keydown.shift.arrow-right.prevent="$emit('step', 1)"
     >
-      <div class="test"><ScenePreview :entry="entry" :width="272" /></div>
+      <div class="test" :style="{ backgroundColor: entry.paper }">
+        <ScenePreview v-if="tested" :key="entry.version" :entry="entry" :width="272" />
+      </div>
       <h3>{{ entry.name }}</h3>
     </RouterLink>
     <p v-if="production" class="note">{{ production }}</p>
@@ -44,7 +65,9 @@ defineEmits<{ step: [by: number] }>()
 }
 
 .test {
+  overflow: hidden;
   aspect-ratio: 16 / 9;
+  border-bottom: 1px solid var(--rule);
 }
 
 a {

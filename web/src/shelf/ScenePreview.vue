@@ -1,27 +1,37 @@
 <script lang="ts">
+import type { Scene } from '@unhurried/core'
+import { LRUCache } from 'lru-cache'
 import { isScrolling, restfulQueue } from '../parts/stillness'
+import { createInkStore } from '../session/ink-store'
+
+interface PencilTest {
+  readonly scene: Scene
+  readonly inkOf: ReturnType<typeof createInkStore>['inkOf']
+}
 
 // All pencil tests together: they are fetched and painted one by one, and wait while the shelf is scrolled.
 const whenStill = restfulQueue()
+/** Those seen before, so that a card scrolled back to asks for nothing. */
+const seen = new LRUCache<string, PencilTest>({ max: 200 })
 </script>
 
 <script setup lang="ts">
-import { drawingsShown, mainSheet, PENCIL_TEST_FRAMES, type Scene } from '@unhurried/core'
-import { useIntersectionObserver, usePreferredReducedMotion } from '@vueuse/core'
-import { onUnmounted, ref } from 'vue'
+import { drawingsShown, mainSheet, PENCIL_TEST_FRAMES } from '@unhurried/core'
+import { usePreferredReducedMotion } from '@vueuse/core'
+import { onMounted, onUnmounted, ref } from 'vue'
 import { api, type ShelvedScene } from '../api/api'
-import { createInkStore } from '../session/ink-store'
 import { composedPictures } from '../stage/player'
 import { playFrames } from '../stage/play-frames'
 
+/** The pencil test of a card that is on the screen: a long shelf of canvases would fill the memory. */
 const props = defineProps<{ entry: ShelvedScene; width: number }>()
 const canvas = ref<HTMLCanvasElement>()
 const calm = usePreferredReducedMotion()
 const scale =
   Math.min(props.width / props.entry.width, (props.width * 0.5625) / props.entry.height) *
   Math.min(2, window.devicePixelRatio || 1)
-let test: { scene: Scene; inkOf: ReturnType<typeof createInkStore>['inkOf'] } | undefined
-/** Composed while it is on screen alone: a long shelf would fill the memory. */
+const name = `${props.entry.id} ${props.entry.version}`
+let test = seen.get(name)
 let pictures: ReturnType<typeof composedPictures> | undefined
 let stop: (() => void) | undefined
 
@@ -43,24 +53,12 @@ function pause() {
   stop = undefined
   layCover()
 }
-function release() {
-  stop?.()
-  stop = undefined
-  pictures?.end()
-  pictures = undefined
-}
-/** Whether it is on screen. */
-let visible = false
 function show() {
   layCover()
   if (calm.value !== 'reduce') start()
 }
-useIntersectionObserver(canvas, ([entry]) => {
-  visible = entry?.isIntersecting ?? false
-  if (!visible) release()
-  else if (test) show()
-  else whenStill(fetchTest, () => visible && !test)
-})
+let gone = false
+onMounted(() => (test ? show() : whenStill(fetchTest, () => !gone)))
 /** What it shows is asked for when it is first seen. One that cannot be had stays empty paper; opening the scene says why. */
 async function fetchTest() {
   const { scene } = await api.readTest(props.entry.id, props.entry.version)
@@ -69,22 +67,19 @@ async function fetchTest() {
     scene.levelOrder.flatMap((level) => drawingsShown(mainSheet(scene, level))).map(({ drawing }) => drawing),
   )
   test = { scene, inkOf: ink.inkOf }
-  if (visible) show()
+  seen.set(name, test)
+  if (!gone) show()
 }
 onUnmounted(() => {
-  visible = false
-  release()
+  gone = true
+  stop?.()
+  pictures?.end()
 })
 defineExpose({ start, pause })
 </script>
 
 <template>
-  <div
-    class="test"
-    :style="{ backgroundColor: entry.paper }"
-    @pointerenter="start"
-    @pointerleave="calm === 'reduce' && pause()"
-  >
+  <div class="test" @pointerenter="start" @pointerleave="calm === 'reduce' && pause()">
     <canvas
       ref="canvas"
       :width="Math.max(1, Math.round(entry.width * scale))"
@@ -98,9 +93,7 @@ defineExpose({ start, pause })
 <style scoped>
 .test {
   display: grid;
-  aspect-ratio: 16 / 9;
-  overflow: hidden;
-  border-bottom: 1px solid var(--rule);
+  height: 100%;
 }
 
 canvas {

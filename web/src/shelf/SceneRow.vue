@@ -15,8 +15,8 @@ const rest = ref<HTMLElement>()
 const open = ref<string>()
 
 /** Cards made at once: making them costs a frame of the screen, and so does telling the list of them. */
-const STEP = 24
-const made = ref(2 * STEP)
+const STEP = 8
+const made = ref(6 * STEP)
 const cards = computed(() => production.scenes.slice(0, made.value))
 const more = computed(() => production.count - cards.value.length)
 async function showMore() {
