@@ -114,9 +114,18 @@ test('words are typed, followed, run ahead of in another colour, and change with
   await expect(page.getByText(/written in \d+ ways/)).toBeVisible({ timeout: 20_000 })
   await page.getByLabel('Written within').fill('20')
   await page.getByRole('button', { name: 'Runner' }).click()
+  await page.getByRole('button', { name: 'Sparks' }).click()
+  await page.getByLabel('How many fly off').fill('9')
+  await page.keyboard.press('Tab')
   await page.getByRole('button', { name: 'See it write' }).click()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
   await layIn(page)
+  const { plans, levels, guides } = await desk.scene()
+  const burst = Object.values(plans!).find(({ planner }) => planner === 'spray')!
+  expect(levels[burst.level]!.name).toBe('A · drops')
+  const flying = guides![burst.drawings[0]!]!.shapes.filter(({ tone }) => tone !== 'help')
+  expect(flying).toHaveLength(9)
+
   await page.getByRole('link', { name: 'Back to the desk' }).click()
   await desk.cell('A', 9).click()
   await desk.still()

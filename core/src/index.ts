@@ -298,6 +298,7 @@ export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/st
 export { widenedField, type WrittenField, writtenShapes, type WrittenShape } from './lettering/written'
 export { simplerWay, waysAlong, waysOfInk } from './lettering/proposed'
 export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/write-on'
+export { type Drops, dropsOf, MOST_DROPS, withDrops } from './edits/composed/drops'
 /** Whatever reads fonts is fetched when text is typed. */
 export const loadTyped = () => import('./lettering/typed')
 export { SpotFollower, type Spotted } from './motion/spot'

@@ -9,6 +9,7 @@ import { morph } from './morph'
 import { mouths } from './mouths'
 import { move } from './move'
 import type { Planner } from './planner'
+import { spray } from './spray'
 import { swing } from './swing'
 import { turn } from './turn'
 import { run, walk } from './walk'
@@ -26,6 +27,7 @@ export const PLANNERS: readonly Planner[] = [
   blink,
   drift,
   boil,
+  spray,
   swing,
   morph,
   accent,

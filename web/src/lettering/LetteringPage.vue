@@ -2,6 +2,7 @@
 import { costOf } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import PlannerInputs from '../parts/PlannerInputs.vue'
+import DropsForm from './DropsForm.vue'
 import RunnerForm from './RunnerForm.vue'
 import TypedForm from './TypedForm.vue'
 import { useLettering } from './useLettering'
@@ -88,6 +89,7 @@ const notes = computed(() => motion.value.found?.motion.notes ?? [])
         </div>
         <PlannerInputs :fields="fields" :inputs="inputs" :fps="scene.settings.fps" @set="work.set" />
         <RunnerForm :work="work" />
+        <DropsForm :work="work" />
         <p v-for="note in notes" :key="note.words" class="note">
           {{ note.words }}
           <button v-if="note.nearest" class="word" @click="work.set(note.nearest!.inputs)">

@@ -1,5 +1,8 @@
 import {
+  dropsOf,
   plannerOf,
+  withDrops,
+  type Drops,
   type Edit,
   type Inputs,
   type LaidPlan,
@@ -82,10 +85,11 @@ export function useLettering() {
         inputs: form.inputs.value,
       }
       const laid = await writingLaid(worker, wish)
-      const edit = withRunner(laid.edit, {
+      const withIt = withRunner(laid.edit, {
         ...{ scene: scene.value, level: level.value.id, runner: form.runner.value, inputs: form.inputs.value },
         freshId,
       })
+      const edit = withDrops(withIt, form.drops.value, { scene: scene.value, take: store.take, drawing: on, freshId })
       if (store.change(edit))
         done.value = `Laid in from frame ${form.frame.value} on level ${store.working!.levels[laid.level]!.name}. It plays at the desk.`
     } catch (error) {
@@ -113,18 +117,21 @@ function useForm(plan: { readonly value: LaidPlan | undefined }) {
   const frame = ref(1)
   const inputs = shallowRef<Inputs>({})
   const runner = ref<Runner>()
+  const drops = ref<Drops>()
   const context = () => ({ scene: store.scene!, take: store.take, level: store.level, frame: frame.value })
   function begin() {
     frame.value = plan.value?.frame ?? store.frame
     inputs.value = plan.value?.inputs ?? PLANNER.start(context())
     runner.value = runnerOf(store.scene!, store.level, inputs.value)
+    drops.value = store.drawing === undefined ? undefined : dropsOf(store.scene!, store.drawing)
   }
   begin()
   watch([() => store.drawing, () => plan.value?.id], begin)
   const fields = computed(() => PLANNER.fields(context()).filter(({ id }) => id !== 'of'))
+  const setDrops = (next: Drops | undefined) => (drops.value = next)
   const setRunner = (next: Runner | undefined) => (runner.value = next)
   const set = (patch: Inputs) => (inputs.value = { ...inputs.value, ...patch })
-  return { frame, inputs, runner, setRunner, fields, set }
+  return { frame, inputs, runner, setRunner, drops, setDrops, fields, set }
 }
 type Form = ReturnType<typeof useForm>
 

@@ -9,9 +9,11 @@ import type { Pass, Scene, Writing } from '../../scene/schema'
 import { validate } from '../../scene/validate'
 import { drawn, settingsOf } from '../../testing/build'
 import { exposuresOf } from '../../timing/sheet'
+import { placed } from '../../timing/sheet'
 import { momentAt } from '../../timing/shown'
 import { applyEdit, inkAfter, inkKey } from '../apply'
 import type { Edit } from '../kinds'
+import { dropsOf, withDrops, type Drops } from './drops'
 import { lettersWritten, writtenMotion, type Lettering } from './write-on'
 
 const LINES = [
@@ -44,7 +46,7 @@ class Desk {
     for (const { drawing, pass, ink } of inkAfter(edit, this.inkOf)) this.ink.set(inkKey(drawing, pass), ink)
     this.scene = applyEdit(this.scene, edit).scene
   }
-  write(inputs: Inputs = INPUTS, frame = 1) {
+  write(inputs: Inputs = INPUTS, frame = 1, drops?: Drops) {
     const lettering: Lettering = {
       ...{ scene: this.scene, take: 'main', drawing: 'letters', writing: WRITING, frame, inputs },
       freshId: () => `n${++this.#ids}`,
@@ -52,7 +54,7 @@ class Desk {
     const motion = writtenMotion(lettering)
     const revealed = revealTimes({ lettering: strokesOfInk(INK), paths: WRITING.paths })
     const made = lettersWritten(lettering, motion, { shapes: writtenShapes(revealed, motion.ways), inkOf: this.inkOf })
-    this.make(made.edit)
+    this.make(withDrops(made.edit, drops, lettering))
     expect(validate(JSON.parse(JSON.stringify(this.scene)))).toEqual(this.scene)
     return made
   }
@@ -120,4 +122,48 @@ test('lettering cut by a level somebody drew on is not written on over it', () =
 test('a way that is gone and inputs without sense are refused with the nearest sense', () => {
   const desk = new Desk()
   expect(() => desk.write({ ...INPUTS, overlap: 80 })).toThrow('from 0 to 50')
+})
+
+describe('what flies off at the end', () => {
+  const DROPS: Drops = { kind: 'drops', count: 5 }
+  const levelOf = (desk: Desk) => Object.values(desk.scene.plans!).find(({ planner }) => planner === 'spray')?.level
+
+  test('is laid as guides above the lettering, from the frame on which the last of it is written, out of the pen', () => {
+    const desk = new Desk()
+    desk.write(INPUTS, 1, DROPS)
+    const level = levelOf(desk)!
+    expect(desk.scene.levels[level]!.name).toBe('A · drops')
+    expect(desk.scene.levelOrder.indexOf(level)).toBe(desk.scene.levelOrder.indexOf('A') + 1)
+    const burst = placed(exposuresOf(desk.scene, level)).filter(({ drawing }) => drawing !== null)
+    // Six drawings on twos: the last is written on frame 11, and seven more fit into the scene.
+    expect(burst[0]!.frame).toBe(11)
+    expect(desk.scene.settings.length).toBe(24)
+    const { shapes } = desk.scene.guides![burst[0]!.drawing!]!
+    expect(shapes.filter(({ tone }) => tone !== 'help')).toHaveLength(5)
+    const [x, y] = shapes[0]!.points as [number, number]
+    expect(Math.hypot(x - 200, y - 140)).toBeLessThan(20)
+    expect(dropsOf(desk.scene, 'letters')).toEqual(DROPS)
+  })
+
+  test('changed, it is one burst still; taken away undrawn, its level goes', () => {
+    const desk = new Desk()
+    desk.write(INPUTS, 1, DROPS)
+    const level = levelOf(desk)!
+    desk.write(INPUTS, 1, { kind: 'sparks', count: 9 })
+    expect(levelOf(desk)).toBe(level)
+    expect(Object.values(desk.scene.plans!).filter(({ planner }) => planner === 'spray')).toHaveLength(1)
+    expect(dropsOf(desk.scene, 'letters')).toEqual({ kind: 'sparks', count: 9 })
+    desk.write(INPUTS, 1, undefined)
+    expect(desk.scene.levels[level]).toBeUndefined()
+  })
+
+  test('what is drawn of it stays when it is taken away', () => {
+    const desk = new Desk()
+    desk.write(INPUTS, 1, DROPS)
+    const level = levelOf(desk)!
+    const drawing = exposuresOf(desk.scene, level).find((each) => each.drawing !== null)!.drawing!
+    desk.make({ type: 'ink.change', drawing, pass: 'rough', remove: [], add: [{ at: 0, piece: INK[0]! }] })
+    desk.write(INPUTS, 1, undefined)
+    expect(desk.scene.levels[level]).toBeDefined()
+  })
 })
