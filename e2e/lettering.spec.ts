@@ -120,6 +120,7 @@ test('words are typed, followed, run ahead of in another colour, and change with
   await page.getByRole('button', { name: 'See it write' }).click()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
   await layIn(page)
+  await desk.kept()
   const { plans, levels, guides } = await desk.scene()
   const burst = Object.values(plans!).find(({ planner }) => planner === 'spray')!
   expect(levels[burst.level]!.name).toBe('A · drops')

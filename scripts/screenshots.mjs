@@ -79,6 +79,7 @@ const PLANNED = [
   { id: 'blink', name: 'Blink', start: 'sleepy' },
   { id: 'drift', scene: 'lowtide-mist', laid: /^Drift/ },
   { id: 'boil', name: 'Boil', scene: 'lowtide-corrie' },
+  { id: 'spray', name: 'Drops and sparks', start: 'sparks' },
   { id: 'swing', name: 'Swing' },
   {
     id: 'shape',
