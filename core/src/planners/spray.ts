@@ -29,7 +29,7 @@ const FIELDS = {
   speed: number('speed', 'The fastest goes', 'px a frame', [0.5, 400], 0.5),
   aim: number('aim', 'Which way', '° from upright', [-180, 180]),
   spread: number('spread', 'Opens by', '°', [0, 360]),
-  fall: number('fall', 'Comes to fall by', 'px a frame, each frame', [0, 60], 0.05),
+  fall: number('fall', 'Falls faster each frame by', 'px a frame', [0, 60], 0.05),
   slowing: number('slowing', 'The air slows it by', '% at the end', [0, 95]),
   size: number('size', 'Size', 'px', [0.5, 400], 0.5),
   seed: number('seed', 'Another scatter', '', [0, 999]),
@@ -85,7 +85,7 @@ export const spray: Planner = {
         const { height } = paperOf(context)
         return {
           ...{ kind: 'sparks', count: 14, drawings: 8, exposure: '1', aim: 0, spread: 300, slowing: 80 },
-          ...{ speed: half(height * 0.03), fall: Math.round(height * 0.01) / 20, size: half(height * 0.005) },
+          ...{ speed: half(height * 0.055), fall: Math.round(height * 0.014) / 20, size: half(height * 0.007) },
         }
       },
     },
