@@ -1,7 +1,9 @@
 import {
+  highestHips,
   longestStep,
   planRun,
   planWalk,
+  type Leg,
   type WalkDrawing,
   type WalkOptions,
   type WalkPlan,
@@ -26,7 +28,7 @@ import {
   type PlanContext,
   type PlanNote,
 } from './planner'
-import { groundLine, limb, nearestTo, round } from './figure'
+import { groundLine, limb, lineThrough, nearestTo, round } from './figure'
 
 const FIELDS = {
   perStep: number('perStep', 'A step takes', 'frames', [2, 96]),
@@ -44,6 +46,15 @@ const FIELDS = {
   lift: number('lift', 'Foot lifted', 'px', [0, 1500]),
   lean: number('lean', 'Leans forward', '°', [-40, 55]),
   arms: number('arms', 'Arm swing', '°', [0, 80]),
+  passing: choice('passing', 'Hips at the passing', [
+    { id: 'up', words: 'nearly up' },
+    { id: 'level', words: 'in the middle' },
+    { id: 'low', words: 'nearly down' },
+  ]),
+  hipTurn: number('hipTurn', 'Hips turn', '° to each side', [0, 45]),
+  hipDrop: number('hipDrop', 'Hip drops over the lifted leg', '°', [0, 25]),
+  shoulderTurn: number('shoulderTurn', 'Shoulders turn against them', '° to each side', [0, 60]),
+  follow: number('follow', 'Chest and head follow late by', 'drawings', [0, 6], 0.25),
   head: number('head', 'Head height', 'px', [4, 1500]),
   air: number('air', 'No foot down', '% of the time', [5, 70]),
   inPlace: toggle('inPlace', 'On the spot', 'The ground goes by instead'),
@@ -61,6 +72,11 @@ const COMMON = [
   FIELDS.lift,
   FIELDS.lean,
   FIELDS.arms,
+  FIELDS.passing,
+  FIELDS.hipTurn,
+  FIELDS.hipDrop,
+  FIELDS.shoulderTurn,
+  FIELDS.follow,
   FIELDS.head,
   FIELDS.thigh,
   FIELDS.shin,
@@ -80,13 +96,32 @@ function optionsOf(inputs: Inputs, { scene }: PlanContext, down: number): WalkOp
   const exposure: ExposurePattern =
     drawings > 0 ? shareFrames(perStep, new Array<number>(drawings / 2).fill(1)) : held()
   const [thigh, shin, bob, hips] = [n('thigh'), n('shin'), n('bob'), n('hips')]
-  const highest = Math.floor(thigh + shin - bob / 2 - 1)
   const nearestLegs = (most: number): { words: string; inputs: Inputs } => {
     if (most >= 4) return { words: `Hips ${most} px high`, inputs: { hips: most } }
     if (bob > 0 && thigh + shin > 4) return { words: 'No bob', inputs: { bob: 0 } }
     const half = Math.min(2000, Math.ceil((hips + bob / 2 + 2) / 2))
     return { words: 'Legs as long as the hips are high', inputs: { thigh: half, shin: half } }
   }
+  const options = {
+    fps: scene.settings.fps,
+    framesPerStep: perStep,
+    exposure,
+    stepLength: n('step'),
+    hipHeight: hips,
+    thigh,
+    shin,
+    bob,
+    lean: radians(n('lean')),
+    armSwing: radians(n('arms')),
+    inPlace: is('inPlace'),
+    footLift: n('lift'),
+    hipTurn: radians(n('hipTurn')),
+    hipDrop: radians(n('hipDrop')),
+    shoulderTurn: radians(n('shoulderTurn')),
+    follow: n('follow'),
+    passing: s('passing') as NonNullable<WalkOptions['passing']>,
+  }
+  const highest = highestHips(options)
   if (hips > highest)
     throw new PlanRefused(
       `The legs are ${thigh + shin} px long: with ${bob} px of bob the hips can be at most ${highest} px high.`,
@@ -102,20 +137,6 @@ function optionsOf(inputs: Inputs, { scene }: PlanContext, down: number): WalkOp
       words: 'To half their height',
       inputs: { lift: Math.floor(hips / 2) },
     })
-  const options = {
-    fps: scene.settings.fps,
-    framesPerStep: perStep,
-    exposure,
-    stepLength: n('step'),
-    hipHeight: hips,
-    thigh,
-    shin,
-    bob,
-    lean: radians(n('lean')),
-    armSwing: radians(n('arms')),
-    inPlace: is('inPlace'),
-    footLift: n('lift'),
-  }
   const longest = Math.floor(longestStep(options, down))
   if (n('step') > longest)
     throw new PlanRefused(
@@ -133,20 +154,16 @@ function figureOf(
 ): Pick<MotionDrawing, 'shapes' | 'targets'> {
   const at = (point: { x: number; y: number }) => ({ x: point.x + x, y: point.y + y })
   const [near, far] = ['right', 'left'] as const
-  const toeOf = (side: 'left' | 'right') => {
-    const { ankle, knee } = drawing.legs[side]
-    // The foot points on, square to the shin, flat while it is planted.
-    const tilt = drawing.legs[side].planted ? 0 : Math.atan2(knee.x - ankle.x, Math.abs(knee.y - ankle.y)) * 0.8
-    return at({ x: ankle.x + Math.cos(tilt) * leg * 0.2, y: ankle.y + Math.sin(tilt) * leg * 0.2 })
+  /** The foot as a shoe: heel, sole, toe cap, instep. */
+  const shoe = ({ ankle, heel, ball, toe }: Leg, tone?: 'far') => {
+    const instep = { x: (ankle.x + ball.x) / 2 + leg * 0.02, y: (ankle.y + ball.y) / 2 - leg * 0.012 }
+    return lineThrough([ankle, heel, ball, toe, instep].map(at), { closed: true, ...(tone && { tone }) })
   }
   const side = (which: 'left' | 'right', tone?: 'far') => {
     const { hip, knee, ankle } = drawing.legs[which]
     const { shoulder, elbow, hand } = drawing.arms[which]
     return {
-      leg: [
-        limb([at(hip), at(knee), at(ankle)], leg * 0.11, leg * 0.06, tone),
-        limb([at(ankle), toeOf(which)], leg * 0.06, leg * 0.045, tone),
-      ],
+      leg: [limb([at(hip), at(knee), at(ankle)], leg * 0.11, leg * 0.06, tone), shoe(drawing.legs[which], tone)],
       arm: [limb([at(shoulder), at(elbow), at(hand)], leg * 0.08, leg * 0.05, tone)],
     }
   }
@@ -262,6 +279,10 @@ function motionOf(plan: WalkPlan, inputs: Inputs, notes: PlanNote[]): Motion {
   }
 }
 
+/** Turned, dropped and late as most people go. */
+const WALKED = { passing: 'up', hipTurn: 7, hipDrop: 3, shoulderTurn: 9, follow: 1 } as const
+const RAN = { passing: 'level', hipTurn: 10, hipDrop: 3, shoulderTurn: 14, follow: 1 } as const
+
 const sizes = ({
   scene: {
     settings: { width, height },
@@ -311,12 +332,13 @@ export const walk: Planner = {
       perStep: Math.round(context.scene.settings.fps / 2),
       exposure: '2',
       form: 'full',
-      step: Math.round(leg * 0.72),
-      hips: Math.round(leg * 0.9),
+      step: Math.round(leg * 0.75),
+      hips: Math.floor(leg * 1.02),
       bob: Math.round(leg * 0.05),
       lift: Math.round(leg * 0.16),
       lean: 4,
       arms: 24,
+      ...WALKED,
       inPlace: true,
       steps: 4,
       ...size,
@@ -327,7 +349,10 @@ export const walk: Planner = {
       id: 'tired',
       words: 'tired',
       inputs: (context) => ({
-        ...legs(context, { step: 0.46, hips: 0.86, bob: 0.07, lift: 0.06 }),
+        ...legs(context, { step: 0.46, hips: 0.97, bob: 0.06, lift: 0.05 }),
+        passing: 'level',
+        hipDrop: 6,
+        shoulderTurn: 5,
         lean: 18,
         arms: 8,
         perStep: Math.round(context.scene.settings.fps * 0.75),
@@ -337,7 +362,10 @@ export const walk: Planner = {
       id: 'proud',
       words: 'proud',
       inputs: (context) => ({
-        ...legs(context, { step: 0.7, hips: 0.92, bob: 0.06, lift: 0.28 }),
+        ...legs(context, { step: 0.7, hips: 1, bob: 0.06, lift: 0.26 }),
+        passing: 'up',
+        hipTurn: 9,
+        shoulderTurn: 14,
         lean: -8,
         arms: 38,
         perStep: Math.round(context.scene.settings.fps * 0.58),
@@ -347,7 +375,10 @@ export const walk: Planner = {
       id: 'sneaking',
       words: 'sneaking',
       inputs: (context) => ({
-        ...legs(context, { step: 0.78, hips: 0.76, bob: 0.12, lift: 0.34 }),
+        ...legs(context, { step: 0.78, hips: 0.84, bob: 0.12, lift: 0.34 }),
+        passing: 'low',
+        hipTurn: 12,
+        follow: 1.5,
         lean: 26,
         arms: 14,
         perStep: context.scene.settings.fps,
@@ -386,11 +417,12 @@ export const run: Planner = {
       exposure: '1',
       form: 'full',
       step: Math.round(leg * 1.1),
-      hips: Math.round(leg * 0.86),
+      hips: Math.round(leg * 0.95),
       bob: Math.round(leg * 0.08),
       lift: Math.round(leg * 0.4),
       lean: 14,
       arms: 44,
+      ...RAN,
       inPlace: true,
       steps: 4,
       ...size,
@@ -401,7 +433,7 @@ export const run: Planner = {
       id: 'jog',
       words: 'a jog',
       inputs: (context) => ({
-        ...legs(context, { step: 0.8, hips: 0.88, bob: 0.07, lift: 0.25 }),
+        ...legs(context, { step: 0.8, hips: 0.97, bob: 0.07, lift: 0.25 }),
         air: 18,
         lean: 8,
         arms: 30,
@@ -412,7 +444,7 @@ export const run: Planner = {
       id: 'dash',
       words: 'a dash',
       inputs: (context) => ({
-        ...legs(context, { step: 1.5, hips: 0.84, bob: 0.06, lift: 0.5 }),
+        ...legs(context, { step: 1.5, hips: 0.92, bob: 0.06, lift: 0.5 }),
         air: 50,
         lean: 22,
         arms: 60,

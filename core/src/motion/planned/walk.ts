@@ -1,6 +1,7 @@
 import { requireNumber, requireWhole } from '../../base/ranges'
 import { patternReader, type ExposurePattern } from '../../timing/exposure-pattern'
 import type { Point } from '../../geometry/matrix'
+import { footSize, plantedFoot, rollOf, swingingFoot, type Foot, type Planted } from './foot'
 
 export interface WalkOptions {
   readonly fps: number
@@ -22,16 +23,25 @@ export interface WalkOptions {
   readonly inPlace: boolean
   /** How high a foot is lifted at the middle of its swing, in pixels. */
   readonly footLift: number
+  /** How far the hips turn to each side, the hip of the swinging leg drops, and the shoulders turn against them, in radians. */
+  readonly hipTurn?: number
+  readonly hipDrop?: number
+  readonly shoulderTurn?: number
+  /** How late the chest follows the hips, in drawings; the head follows twice as late. */
+  readonly follow?: number
+  /** How high the hips are at the passing: nearly up, in the middle, or nearly down. */
+  readonly passing?: 'up' | 'level' | 'low'
 }
 export interface RunOptions extends WalkOptions {
   /** Share of the time with no foot down, 0…0.8. */ readonly air: number
 }
 
-export interface Leg {
+export interface Leg extends Foot {
   readonly hip: Point
   readonly knee: Point
-  readonly ankle: Point
   readonly planted: boolean
+  /** What of the foot is on the ground; absent: it swings. */
+  readonly on?: Planted
 }
 interface Arm {
   readonly shoulder: Point
@@ -71,43 +81,101 @@ const FORE_ARM = 0.34
 /** An arm bends this much more as it swings forward, in radians. */
 const BEND = 0.35
 
-/** Height of the hips at a share of a step: lowest at the down, a quarter on, highest at the up. */
-const hipsAt = ({ hipHeight, bob }: Pick<WalkOptions, 'hipHeight' | 'bob'>, share: number) =>
-  hipHeight - (bob / 2) * Math.sin(2 * Math.PI * share)
+/** Half the width of the hips and of the shoulders, in lengths of a leg. */
+const HIP = 0.1
+const SHOULDER = 0.17
+const USUAL = { hipTurn: 0.12, hipDrop: 0.05, shoulderTurn: 0.16, follow: 1, passing: 'up' } as const
+type Full = WalkOptions & Required<Pick<WalkOptions, keyof typeof USUAL>>
+const full = (options: WalkOptions): Full => ({ ...USUAL, ...options })
 
-/** The longest step the legs allow, in pixels, 0 when none does: at every moment a foot is down it must be reached. `down`: how much of a step each foot is planted. */
-export function longestStep(options: Pick<WalkOptions, 'hipHeight' | 'bob' | 'thigh' | 'shin'>, down = 1): number {
-  const leg = options.thigh + options.shin
-  let longest = Infinity
-  for (let i = 0; i <= 200; i++) {
-    // From contact, half of what it is planted ahead, to as much behind.
-    const t = i / 200
-    const high = hipsAt(options, t * down)
-    if (high >= leg) return 0
-    const ahead = Math.abs(0.5 - t) * down
-    if (ahead > 1e-9) longest = Math.min(longest, Math.sqrt(leg * leg - high * high) / ahead)
+/** Where between down (−1) and up (1) the hips are at the passing, by school. */
+const PASSING = { up: 0.85, level: 0, low: -0.6 } as const
+/** The higher they pass, the lower they come to the contact. */
+const CONTACT = -0.5
+
+/** Height of the hips at a share of a step: lowest at the down, a quarter on, highest at the up. */
+function hipsAt({ hipHeight, bob, passing }: Pick<Full, 'hipHeight' | 'bob' | 'passing'>, share: number): number {
+  const middle = PASSING[passing]
+  const quarters = (((share * 4 - 1) % 4) + 4) % 4
+  // From down to up by way of the passing, and down again by way of the contact.
+  const rise = quarters < 2 ? between(middle, quarters) : between(CONTACT * middle, 4 - quarters)
+  return hipHeight + (bob / 2) * rise
+}
+/** From −1 at 0 to 1 at 2 by `middle` at 1, at rest at both ends: a cubic on each side with a common slope (Fritsch and Carlson). */
+function between(middle: number, t: number): number {
+  const [below, above] = [middle + 1, 1 - middle]
+  const slope = (Math.PI / 2) * ((2 * below * above) / (below + above))
+  return t < 1 ? hermite(-1, middle, 0, slope, t) : hermite(middle, 1, slope, 0, t - 1)
+}
+const hermite = (from: number, to: number, leaves: number, lands: number, t: number) =>
+  from + (to - from) * t * t * (3 - 2 * t) + leaves * t * (1 - t) ** 2 - lands * t * t * (1 - t)
+
+/** How far the joint of a side is from the middle of the hips at its own phase: turned about the spine, and dropped while its leg swings. */
+function hipOffset({ thigh, shin, hipTurn, hipDrop }: Full, phase: number): Point {
+  const half = HIP * (thigh + shin)
+  return {
+    x: half * Math.sin(hipTurn * Math.cos(Math.PI * phase)),
+    y: -half * Math.sin(hipDrop) * Math.sin(Math.PI * phase),
   }
-  return longest
+}
+
+const hipJoint = (options: Full, phase: number): Point => {
+  const { x, y } = hipOffset(options, phase)
+  return { x, y: y - hipsAt(options, phase) }
+}
+
+/** The highest the hips can be with the feet below them, in whole pixels. */
+export function highestHips(options: WalkOptions): number {
+  const all = { ...full(options), hipHeight: 0 }
+  const leg = options.thigh + options.shin
+  const raised = Math.max(...SAMPLES.map((phase) => -hipJoint(all, phase).y))
+  return Math.floor(leg + footSize(leg).height - raised)
+}
+const SAMPLES = Array.from({ length: 201 }, (_, i) => i / 200)
+
+/**
+ * The longest step the legs allow, in pixels, 0 when none does: at every moment a foot is down it must be reached.
+ * `down`: how much of a step each foot is planted.
+ */
+export function longestStep(options: WalkOptions, down = 1): number {
+  const leg = options.thigh + options.shin
+  const fits = (stepLength: number) => {
+    const all = full({ ...options, stepLength })
+    return SAMPLES.every((share) => {
+      const hip = hipJoint(all, share * down)
+      const { ankle } = standing(all, down, share * down)
+      return Math.hypot(ankle.x - hip.x, ankle.y - hip.y) <= leg
+    })
+  }
+  if (!fits(0)) return 0
+  let [good, bad] = [0, (4 * leg) / down]
+  for (let i = 0; i < 40; i++) {
+    const middle = (good + bad) / 2
+    if (fits(middle)) good = middle
+    else bad = middle
+  }
+  return good
 }
 
 /**
  * A walk (arithmetic, 8): a cycle of two steps, the second the first with sides exchanged. A planted foot goes
- * straight back at stepLength/framesPerStep pixels per frame in place, and not at all when travelling; hips
- * are lowest at the down and highest at the up; arms go against the legs; knees bend forward, bones keep
- * their lengths. Steps are made of whole drawings, two at least. The figure faces right, the ground is y = 0,
+ * straight back at stepLength/framesPerStep pixels per frame in place, and not at all when travelling: its heel strikes,
+ * it lies flat by the down, its heel rises after the passing about the ball, and the ankle is where that puts it. Hips
+ * are lowest at the down and highest at the up, turn with the legs and drop on the swinging side; shoulders turn and arms
+ * go against them; chest and head follow late; knees bend forward, bones keep their lengths. Steps are made of whole drawings, two at least. The figure faces right, the ground is y = 0,
  * up is negative. Errors: RangeError naming what lies outside its range; a step too long for the legs is
  * refused with the longest that fits.
  */
-export const planWalk = (options: WalkOptions): WalkPlan => planned(options, 1)
+export const planWalk = (options: WalkOptions): WalkPlan => planned(full(options), 1)
 
 /** The same with a time in which no foot is down (arithmetic, 8). */
 export function planRun(options: RunOptions): WalkPlan {
   requireNumber('air', options.air, 0, 0.8)
-  return planned(options, 1 - options.air)
+  return planned(full(options), 1 - options.air)
 }
 
 /** `down`: how much of a step each foot is planted. */
-function planned(options: WalkOptions, down: number): WalkPlan {
+function planned(options: Full, down: number): WalkPlan {
   const { exposure, stepLength, inPlace } = options
   requireOptions(options, down)
   const { frameAt, nearest } = patternReader(exposure)
@@ -118,13 +186,18 @@ function planned(options: WalkOptions, down: number): WalkPlan {
     const share = frameAt(i % perStep) / framesPerStep
     const steps = Math.floor(i / perStep) + share
     const frame = steps < 1 ? frameAt(i) : framesPerStep + frameAt(i - perStep)
-    return { frame, role: roleAt(share), ...poseAt(options, { share, steps, gone: inPlace ? 0 : pan * frame, down }) }
+    const late = options.follow / perStep
+    return {
+      frame,
+      role: roleAt(share),
+      ...poseAt(options, { share, steps, late, gone: inPlace ? 0 : pan * frame, down }),
+    }
   })
   return { drawings, framesPerStep, frames: 2 * framesPerStep, pan, air: Math.max(0, 1 - down) }
 }
 
 /** Errors: RangeError naming what lies outside its range, or the longest step that fits. */
-function requireOptions(options: WalkOptions, down: number): void {
+function requireOptions(options: Full, down: number): void {
   const { stepLength, hipHeight, thigh, shin, bob, lean, armSwing, footLift } = options
   requireWhole('fps', options.fps, 1, 60)
   requireNumber('framesPerStep', options.framesPerStep, 1, 480)
@@ -139,10 +212,15 @@ function requireOptions(options: WalkOptions, down: number): void {
   requireNumber('lean', lean, -1, 1)
   requireNumber('armSwing', armSwing, 0, 1.5)
   requireNumber('footLift', footLift, 0, hipHeight)
+  requireNumber('hipTurn', options.hipTurn, 0, 0.8)
+  requireNumber('hipDrop', options.hipDrop, 0, 0.5)
+  requireNumber('shoulderTurn', options.shoulderTurn, 0, 1.2)
+  requireNumber('follow', options.follow, 0, 12)
+  if (!(options.passing in PASSING)) throw new RangeError("passing must be 'up', 'level' or 'low'.")
   const fits = longestStep(options, down)
   if (fits === 0)
     throw new RangeError(
-      `hipHeight must leave the legs bent: with ${bob} of bob the hips can be at most ${Math.floor(thigh + shin - bob / 2 - 1)} pixels high.`,
+      `hipHeight must leave the legs bent: with ${bob} of bob the hips can be at most ${highestHips(options)} pixels high.`,
     )
   if (stepLength > fits)
     throw new RangeError(
@@ -150,62 +228,87 @@ function requireOptions(options: WalkOptions, down: number): void {
     )
 }
 
-/** The figure so many steps into the cycle, `share` into its step, having gone `gone` pixels. */
+/** The figure so many steps into the cycle, `share` into its step, having gone `gone` pixels; `late`: what follows, in steps. */
 function poseAt(
-  options: WalkOptions,
-  { share, steps, gone, down }: { share: number; steps: number; gone: number; down: number },
+  options: Full,
+  { share, steps, late, gone, down }: { share: number; steps: number; late: number; gone: number; down: number },
 ): Omit<WalkDrawing, 'frame' | 'role'> {
   const { thigh, shin, lean } = options
+  const leg = thigh + shin
+  /** Up the spine by so many lengths of a leg, on hips as they were a little before. */
+  const above = (high: number, before: number) => ({
+    x: gone + Math.sin(lean) * high * leg,
+    y: -hipsAt(options, share - before) - Math.cos(lean) * high * leg,
+  })
   const hips = { x: gone, y: -hipsAt(options, share) }
-  const neck = {
-    x: hips.x + Math.sin(lean) * TORSO * (thigh + shin),
-    y: hips.y - Math.cos(lean) * TORSO * (thigh + shin),
-  }
-  const head = {
-    x: neck.x + Math.sin(lean) * NECK * (thigh + shin),
-    y: neck.y - Math.cos(lean) * NECK * (thigh + shin),
-  }
-  const leg = (phase: number): Leg => {
-    const { x, y, planted } = ankleAt(options, down, phase)
-    return { ...bent(hips, { x: x + gone, y }, thigh, shin), planted }
-  }
-  const arm = (phase: number) => armAt(options, neck, phase)
+  const neck = above(TORSO, late)
+  const head = above(TORSO + NECK, 2 * late)
   const [left, right] = [steps % 2, (steps + 1) % 2]
   return {
     hips,
     neck,
     head,
-    legs: { left: leg(left), right: leg(right) },
-    arms: { left: arm(left), right: arm(right) },
+    legs: { left: legAt(options, left, down, gone), right: legAt(options, right, down, gone) },
+    arms: { left: armAt(options, neck, left), right: armAt(options, neck, right) },
   }
 }
 
-/** Where an ankle is at its own phase in steps, 0 at its contact and 2 at the next. */
-function ankleAt({ stepLength, footLift }: WalkOptions, down: number, phase: number): Point & { planted: boolean } {
-  const half = (stepLength * down) / 2
-  if (phase <= down + 1e-9) return { x: half - stepLength * phase, y: 0, planted: true }
-  const t = (phase - down) / (2 - down)
-  // It leaves and lands going some of the way with the ground, so that it neither kicks nor skids.
-  const far = 2 * half
-  const slope = -stepLength * (2 - down) * FOLLOWS
-  const smooth = t * t * (3 - 2 * t)
-  return {
-    x: -half + far * smooth + slope * (t * (1 - t) ** 2 - t * t * (1 - t)),
-    y: -footLift * Math.sin(Math.PI * t) ** LIFT,
-    planted: false,
+/** A leg at its own phase in steps, 0 at its contact and 2 at the next. */
+function legAt(options: Full, phase: number, down: number, gone: number): Leg {
+  const { thigh, shin } = options
+  const { x, y } = hipJoint(options, phase)
+  const hip = { x: x + gone, y }
+  const moved = ({ ankle, heel, ball, toe }: Foot): Foot => {
+    const by = (point: Point) => ({ x: point.x + gone, y: point.y })
+    return { ankle: by(ankle), heel: by(heel), ball: by(ball), toe: by(toe) }
   }
+  if (phase <= down + 1e-9) {
+    const { on, ...foot } = standing(options, down, phase)
+    const planted = moved(foot)
+    return { ...planted, ...bent(hip, planted.ankle, thigh, shin), planted: true, on }
+  }
+  const t = (phase - down) / (2 - down)
+  const reached = bent(hip, moved(swinging(options, down, t)).ankle, thigh, shin)
+  const { strike, push } = rollOf(options.stepLength / (thigh + shin))
+  const up = -push + (push + strike) * t * t * (3 - 2 * t)
+  const foot = swingingFoot(footSize(thigh + shin), reached.ankle, up, Math.max(0, 1 - 4 * t))
+  return { ...foot, ...reached, planted: false }
+}
+
+/** Where a foot stands at its own phase. */
+function standing({ stepLength, thigh, shin }: Full, down: number, phase: number): Foot & { on: Planted } {
+  const leg = thigh + shin
+  const share = Math.min(1, phase / down)
+  return plantedFoot(footSize(leg), rollOf(stepLength / leg), share, (stepLength * down) / 2 - stepLength * phase)
+}
+
+/** Where the ankle of a foot in the air is, a share of its way from where it left to where it lands. */
+function swinging(options: Full, down: number, t: number): Foot {
+  const { stepLength, footLift } = options
+  const [from, to] = [standing(options, down, down), standing(options, down, 0)]
+  // It leaves and lands going some of the way with the ground, so that it neither kicks nor skids.
+  const slope = -stepLength * (2 - down) * FOLLOWS
+  const ankle = {
+    x: hermite(from.ankle.x, to.ankle.x, slope, slope, t),
+    y: hermite(from.ankle.y, to.ankle.y, 0, 0, t) - footLift * Math.sin(Math.PI * t) ** LIFT,
+  }
+  return { ...from, ankle }
 }
 
 const swingAt = (phase: number) => Math.cos(Math.PI * phase)
 
-/** An arm goes against the leg of its own side. */
-function armAt({ thigh, shin, lean, armSwing }: WalkOptions, neck: Point, phase: number): Arm {
+/** An arm goes against the leg of its own side, and its shoulder with it. */
+function armAt({ thigh, shin, lean, armSwing, shoulderTurn }: Full, neck: Point, phase: number): Arm {
+  const shoulder = {
+    x: neck.x - SHOULDER * (thigh + shin) * Math.sin(shoulderTurn * Math.cos(Math.PI * phase)),
+    y: neck.y,
+  }
   const angle = lean - armSwing * swingAt(phase)
   const upper = UPPER_ARM * (thigh + shin)
-  const elbow = { x: neck.x + Math.sin(angle) * upper, y: neck.y + Math.cos(angle) * upper }
+  const elbow = { x: shoulder.x + Math.sin(angle) * upper, y: shoulder.y + Math.cos(angle) * upper }
   const fore = angle + BEND * (1 - swingAt(phase)) * (armSwing > 0 ? 1 : 0)
   return {
-    shoulder: neck,
+    shoulder,
     elbow,
     hand: {
       x: elbow.x + Math.sin(fore) * FORE_ARM * (thigh + shin),
@@ -218,7 +321,7 @@ const ROLES = ['contact', 'down', 'passing', 'up'] as const
 const roleAt = (share: number) => ROLES[Math.round(share * 4) % 4]!
 
 /** A leg of two bones from hip to ankle, its knee forward. A swinging foot out of reach is drawn in to where the leg is straight. */
-function bent(hip: Point, wanted: Point, thigh: number, shin: number): Omit<Leg, 'planted'> {
+function bent(hip: Point, wanted: Point, thigh: number, shin: number): Pick<Leg, 'hip' | 'knee' | 'ankle'> {
   const [dx, dy] = [wanted.x - hip.x, wanted.y - hip.y]
   const far = Math.hypot(dx, dy)
   const reach = Math.min(far, thigh + shin)
