@@ -1,3 +1,4 @@
+import { closedGaps, type ClosedGap } from './gaps'
 import { boundsOf } from './select'
 import type { Ink } from './ink'
 import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from './raster'
@@ -18,12 +19,14 @@ export interface Silhouette {
   readonly ratio: number
   /** Direction of the long axis, in radians. */
   readonly lean: number
+  /** Where it was open and was taken as closed. */
+  readonly gaps: readonly ClosedGap[]
 }
 
 /**
  * The one dark shape of some ink (arithmetic, 5): all that cannot be reached from outside without
  * crossing a line, gaps up to `tolerance` pixels taken as closed, and all paint. It is found on a picture
- * of at most `fineness` cells a side. Undefined: no ink.
+ * of at most `fineness` cells a side; each gap closed over is told. Undefined: no ink.
  */
 export function silhouette(
   ink: Ink,
@@ -66,7 +69,7 @@ export function silhouette(
           boxRing(piece.runs[i]! * shrink, piece.runs[i + 1]! * shrink, piece.runs[i + 2]! * shrink, shrink),
         ])
   }
-  const figure = notOutside(mask, grid, tolerance * shrink)
+  const { figure, distance, reach } = notOutside(mask, grid, tolerance * shrink)
   const { width, height } = grid
   const rings = tracedRings(figure, width, height).map((ring) =>
     ring.map((value, i) => (value + (i % 2 === 0 ? grid.left : grid.top)) / shrink),
@@ -85,6 +88,7 @@ export function silhouette(
   }
   if (n === 0 || rings.every((ring) => ringArea(ring) <= 0)) return undefined
   const [mx, my] = [sx / n, sy / n]
+  const placed = (x: number, y: number) => ({ x: (x + 0.5 + grid.left) / shrink, y: (y + 0.5 + grid.top) / shrink })
   const [a, b, c] = [xx / n - mx * mx + 1 / 12, xy / n - mx * my, yy / n - my * my + 1 / 12]
   const spread = Math.hypot((a - c) / 2, b)
   const axes = [(a + c) / 2 + spread, Math.max(1e-9, (a + c) / 2 - spread)].map(
@@ -96,14 +100,19 @@ export function silhouette(
     ratio: axes[0] / axes[1],
     lean: Math.atan2(2 * b, a - c) / 2,
     area: rings.reduce((sum, ring) => sum + ringArea(ring), 0),
-    centre: { x: (mx + 0.5 + grid.left) / shrink, y: (my + 0.5 + grid.top) / shrink },
+    centre: placed(mx, my),
+    gaps: closedGaps({ width, mask, figure, distance, reach }).map((gap) => ({
+      from: placed(gap.from.x, gap.from.y),
+      to: placed(gap.to.x, gap.to.y),
+      width: gap.width / shrink,
+    })),
   }
 }
 
 const boxRing = (x: number, y: number, w: number, h: number) => [x, y, x + w, y, x + w, y + h, x, y + h]
 
 /** Everything a ball as wide as the tolerance cannot reach from the edge of the picture without touching ink. */
-function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number): Uint8Array {
+function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number) {
   const distance = distances(mask, width, height)
   const least = Math.round((tolerance / 2) * PER_PIXEL)
   const outside = new Uint8Array(mask.length)
@@ -128,5 +137,5 @@ function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number
   const figure = new Uint8Array(mask.length)
   for (let at = 0; at < mask.length; at++)
     if (mask[at] !== 0 || (outside[at] === 0 && reach[at]! > least)) figure[at] = 1
-  return figure
+  return { figure, distance, reach: least }
 }

@@ -82,4 +82,38 @@ describe('the silhouette', () => {
     for (const shape of [open, squashed]) expect(Math.abs(shape.area / (Math.PI * 61.5 * 31.5) - 1)).toBeLessThan(0.04)
     expect(silhouette([], { tolerance: 6 })).toBeUndefined()
   })
+
+  test('tells each gap it closed over: where its ends are, and how wide it is', () => {
+    const gap = (at: number, far: number) => ellipseBetween(at + far / 2, at + 2 * Math.PI - far / 2)
+    expect(silhouette([ellipse('a', 100, 90, 60, 30)], { tolerance: 12 })!.gaps).toEqual([])
+    // A circle of radius 60 drawn 3 px wide, its ends 0.2 radians apart: 12 px between them, less what they are round.
+    const [one, ...more] = silhouette([gap(0, 0.2)], { tolerance: 14 })!.gaps
+    expect(more).toEqual([])
+    expect(Math.abs(one!.width - (2 * 60 * Math.sin(0.1) - 3))).toBeLessThan(1.5)
+    for (const end of [one!.from, one!.to]) expect(Math.hypot(end.x - 160, Math.abs(end.y - 90) - 6)).toBeLessThan(3)
+    expect(silhouette([gap(0, 0.2)], { tolerance: 4 })!.gaps).toEqual([])
+    // Two arcs, two gaps.
+    const halves = [ellipseBetween(0.08, Math.PI - 0.06, 'a'), ellipseBetween(Math.PI + 0.06, 2 * Math.PI - 0.08, 'b')]
+    const widths = silhouette(halves, { tolerance: 14 })!.gaps.map(({ width }) => Math.round(width))
+    expect(widths.sort((a, b) => a - b)).toEqual([expect.closeTo(4, -0.5), expect.closeTo(7, -0.5)])
+  })
+
+  test('a notch in a closed outline is no gap, however narrow', () => {
+    const heart = [
+      20, 20, 0.5, 58, 60, 0.5, 60, 24, 0.5, 62, 60, 0.5, 100, 20, 0.5, 100, 110, 0.5, 20, 110, 0.5, 20, 20, 0.5,
+    ]
+    const shape = silhouette([{ kind: 'stroke', id: 'h', swatch: 'pencil', size: 3, points: heart }], {
+      tolerance: 12,
+    })!
+    expect(shape.gaps).toEqual([])
+  })
 })
+
+/** Part of a circle about (100, 90), drawn 3 px wide. */
+function ellipseBetween(from: number, to: number, id = 'a'): Ink[number] {
+  const points = Array.from({ length: 81 }, (_, i) => {
+    const angle = from + ((to - from) * i) / 80
+    return [100 + 60 * Math.cos(angle), 90 + 60 * Math.sin(angle), 0.5]
+  }).flat()
+  return { kind: 'stroke', id, swatch: 'pencil', size: 3, points }
+}

@@ -102,6 +102,19 @@ const shapeOf = (id: string, { inkOf }: PlanContext): Silhouette | undefined =>
 const outlined = memoLists((inks: readonly Ink[]) => silhouette(inks.flat(), { tolerance: 12 }))
 const NONE: Ink = []
 
+/** What of the drawings was open and taken as closed. */
+const gapNotes = (ids: readonly string[], context: PlanContext): PlanNote[] =>
+  ids.flatMap((id) => {
+    const gaps = MADE[id] ? [] : (shapeOf(id, context)?.gaps ?? [])
+    if (gaps.length === 0) return []
+    const widest = Math.max(...gaps.map(({ width }) => width))
+    const { number } = context.scene.drawings[id]!
+    const open = gaps.length === 1 ? 'a gap' : `${gaps.length} gaps, the widest`
+    return [
+      { words: `The outline of drawing ${number} has ${open} of ${widest.toFixed(0)} px: it was taken as closed.` },
+    ]
+  })
+
 /** Corners offered to be put together by hand. */
 const GRIPS = 6
 
@@ -179,7 +192,7 @@ export const morph: Planner = {
       exposures,
       cycle: false,
       lead: 'middle',
-      notes: notesOf(plan, { pairs, timing }, inputs),
+      notes: [...notesOf(plan, { pairs, timing }, inputs), ...gapNotes([s('from'), s('to')], context)],
       graphs: [
         graphOver({ id: 'area', words: 'Area', unit: 'px²' }, exposures, (i) => plan.areas[i]!),
         graphOver({ id: 'share', words: 'Share of the way', unit: '%' }, exposures, (i) => fractions[i]! * 100),

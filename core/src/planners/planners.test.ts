@@ -673,3 +673,15 @@ describe('a plan that was laid', () => {
     )
   })
 })
+
+test('a walk laid before it had feet opens with the usual for what it was not asked', () => {
+  const walk = plannerOf('walk')!
+  const before: Inputs = {
+    ...{ perStep: 12, exposure: '2', form: 'full', step: 132, hips: 166, bob: 9, lift: 29, lean: 4, arms: 24 },
+    ...{ inPlace: true, steps: 4, thigh: 96, shin: 88, head: 65, x: 480, ground: 475 },
+  }
+  const context = settingOf(newScene(BASE))
+  const inputs = completed(walk, before, context)
+  expect(inputs).toMatchObject({ ...before, passing: 'up', follow: 1 })
+  expect(motionOf(walk, inputs, context).drawings).toHaveLength(12)
+})

@@ -1,6 +1,7 @@
 import {
   highestHips,
   longestStep,
+  stepFits,
   planRun,
   planWalk,
   type Leg,
@@ -137,12 +138,13 @@ function optionsOf(inputs: Inputs, { scene }: PlanContext, down: number): WalkOp
       words: 'To half their height',
       inputs: { lift: Math.floor(hips / 2) },
     })
-  const longest = Math.floor(longestStep(options, down))
-  if (n('step') > longest)
+  if (!stepFits(options, down)) {
+    const longest = Math.floor(longestStep(options, down))
     throw new PlanRefused(
       `A step of ${n('step')} px is longer than the legs allow: the longest that fits is ${longest} px.`,
       { words: `A step of ${longest} px`, inputs: { step: longest } },
     )
+  }
   return options
 }
 

@@ -133,23 +133,23 @@ export function highestHips(options: WalkOptions): number {
 }
 const SAMPLES = Array.from({ length: 201 }, (_, i) => i / 200)
 
-/**
- * The longest step the legs allow, in pixels, 0 when none does: at every moment a foot is down it must be reached.
- * `down`: how much of a step each foot is planted.
- */
-export function longestStep(options: WalkOptions, down = 1): number {
+/** Whether at every moment a foot is down the legs reach it. `down`: how much of a step each foot is planted. */
+export function stepFits(options: WalkOptions, down = 1): boolean {
+  const all = full(options)
   const leg = options.thigh + options.shin
-  const fits = (stepLength: number) => {
-    const all = full({ ...options, stepLength })
-    return SAMPLES.every((share) => {
-      const hip = hipJoint(all, share * down)
-      const { ankle } = standing(all, down, share * down)
-      return Math.hypot(ankle.x - hip.x, ankle.y - hip.y) <= leg
-    })
-  }
+  return SAMPLES.every((share) => {
+    const hip = hipJoint(all, share * down)
+    const { ankle } = standing(all, down, share * down)
+    return Math.hypot(ankle.x - hip.x, ankle.y - hip.y) <= leg
+  })
+}
+
+/** The longest step the legs allow, in pixels, 0 when none does. */
+export function longestStep(options: WalkOptions, down = 1): number {
+  const fits = (stepLength: number) => stepFits({ ...options, stepLength }, down)
   if (!fits(0)) return 0
-  let [good, bad] = [0, (4 * leg) / down]
-  for (let i = 0; i < 40; i++) {
+  let [good, bad] = [0, (4 * (options.thigh + options.shin)) / down]
+  for (let i = 0; i < 30; i++) {
     const middle = (good + bad) / 2
     if (fits(middle)) good = middle
     else bad = middle
@@ -217,15 +217,13 @@ function requireOptions(options: Full, down: number): void {
   requireNumber('shoulderTurn', options.shoulderTurn, 0, 1.2)
   requireNumber('follow', options.follow, 0, 12)
   if (!(options.passing in PASSING)) throw new RangeError("passing must be 'up', 'level' or 'low'.")
+  if (stepFits(options, down)) return
   const fits = longestStep(options, down)
   if (fits === 0)
     throw new RangeError(
       `hipHeight must leave the legs bent: with ${bob} of bob the hips can be at most ${highestHips(options)} pixels high.`,
     )
-  if (stepLength > fits)
-    throw new RangeError(
-      `stepLength is too long for the legs: the longest step that fits is ${Math.floor(fits)} pixels.`,
-    )
+  throw new RangeError(`stepLength is too long for the legs: the longest step that fits is ${Math.floor(fits)} pixels.`)
 }
 
 /** The figure so many steps into the cycle, `share` into its step, having gone `gone` pixels; `late`: what follows, in steps. */
