@@ -10,6 +10,7 @@ import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
 import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
 import { footageBench } from './lib/bench-footage.mjs'
+import { handBench } from './lib/bench-hand.mjs'
 import { keepingBench } from './lib/bench-keeping.mjs'
 import { paperBench } from './lib/bench-paper.mjs'
 import { shelfBench } from './lib/bench-shelf.mjs'
@@ -556,6 +557,7 @@ const PARTS = [
   'sheet',
   'timing',
   'planners',
+  'hand',
   'gif',
   'keeping',
   'shelf',
@@ -633,6 +635,7 @@ await orStop(async () => {
       await desk(browser, url)
     }
     if (does('planners')) await planners(core)
+    if (does('hand')) await handBench(work)
     if (does('sheet') || does('timing')) {
       if (does('timing')) arcs(core)
       if (does('sheet')) {

@@ -2,6 +2,7 @@ import { inspectScene } from '../../checks/inspect'
 import { validate } from '../../scene/validate'
 import { grown, pushed } from './faults'
 import { HAND_KINDS } from './kinds'
+import { handPair, PAIR_KINDS } from './pairs'
 import { handScene } from './scene'
 
 const SEEDS = [501, 502]
@@ -39,4 +40,14 @@ test('a drawing grown by a quarter on an even tail is found, and one pushed off 
   const walk = pushed(pinned, 'd9', { x: 0, y: -16 })
   const off = await inspectScene(walk.scene, walk.inkOf, { checks: ['off-arc'] })
   expect(off.findings.some(({ drawings }) => drawings.includes('d9'))).toBe(true)
+})
+
+test('two drawings of one motion have the same parts, each split into strokes in its own way, and are the same for a seed', () => {
+  for (const kind of PAIR_KINDS.slice(0, 4)) {
+    const pair = handPair(kind, 5)
+    expect(handPair(kind, 5)).toEqual(pair)
+    const partsOf = ({ line, partOf }: typeof pair.a) => new Set(line.map(({ id }) => partOf.get(id)))
+    const common = [...partsOf(pair.a)].filter((part) => partsOf(pair.b).has(part))
+    expect(common.length).toBeGreaterThan(0)
+  }
 })

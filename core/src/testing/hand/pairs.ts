@@ -37,7 +37,7 @@ const pinned = (first: Pose['marks'], last: Pose['marks']) =>
   })
 
 /** Two drawings a few apart, by the seed. */
-function handPair(kind: HandKind, seed: number): HandPair {
+export function handPair(kind: HandKind, seed: number): HandPair {
   const random = seededRandom((seed * 7919 + kind.id.length * 104_729) % 2 ** 31)
   for (let n = 0; n < 8; n++) random()
   const apart = (2 + Math.floor(3 * random())) / kind.drawings

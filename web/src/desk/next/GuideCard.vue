@@ -100,6 +100,7 @@ function take(found = false) {
         </button>
       </template>
     </div>
+    <p v-if="inbetween.trouble.value" class="wrong" role="alert">{{ inbetween.trouble.value }}</p>
     <p v-if="inbetween.wanted.value && unsure > 0" class="note">
       {{ counted(unsure, 'line is', 'lines are') }} unsure: dotted.
     </p>

@@ -1,12 +1,22 @@
-import { loadInbetween } from '@unhurried/core'
-import { settled, standInBrowser } from '../../testing/browser'
+import { loadInbetween, type Ink } from '@unhurried/core'
+import { FakeWorker, settled, standInBrowser } from '../../testing/browser'
 import { drawn, lined, mounted, openScene } from '../../testing/open-scene'
 import { useInbetweenGuide, type InbetweenGuide } from './useInbetweenGuide'
 
 const browser = standInBrowser()
+let workers: FakeWorker[] = []
+Object.assign(globalThis, {
+  Worker: class extends FakeWorker {
+    constructor() {
+      super()
+      workers.push(this)
+    }
+  },
+})
 let store: Awaited<ReturnType<typeof openScene>>
 let guide: InbetweenGuide
 beforeEach(async () => {
+  workers = []
   store = await openScene([
     drawn('a', 1),
     drawn('b', 5),
@@ -28,11 +38,18 @@ beforeEach(async () => {
 })
 afterEach(() => store.close())
 const ys = () => guide.guide.value!.lines.flatMap(({ points }) => points.filter((_, i) => i % 2 === 1))
+type Wish = Parameters<Awaited<ReturnType<typeof loadInbetween>>['guideInbetween']>[0]
+/** The hand pauses, and the worker answers what it was asked with what it was told. */
 async function wait() {
   await settled()
   browser.pause()
-  // Who works it out is fetched when it is first wanted.
-  await loadInbetween()
+  await settled()
+  const { guideInbetween } = await loadInbetween()
+  const worker = workers.at(-1)!
+  const told = worker.asked.findLast(({ kind }) => kind === 'between') as unknown as { a: Ink; b: Ink }
+  const wish = worker.asked.findLast(({ kind }) => kind === 'guide') as unknown as Wish
+  const found = guideInbetween({ ...wish, a: told.a, b: told.b })
+  worker.answer('guide', structuredClone({ kind: 'guided', ...found }))
   await settled()
 }
 
@@ -74,4 +91,45 @@ test('lines are put together by hand, one of the first drawing and then one of t
   guide.pick('a', 'p')
   guide.letGo()
   expect([guide.chosen.value, guide.between.value!.matches]).toEqual([undefined, []])
+})
+
+test('the two drawings are sent once, and again when one of them is drawn on or the worker died, which is said', async () => {
+  guide.toggle()
+  await wait()
+  const sent = () => workers.flatMap(({ asked }) => asked).filter(({ kind }) => kind === 'between').length
+  const again = async () => {
+    guide.toggle()
+    await settled()
+    guide.toggle()
+  }
+  await again()
+  await wait()
+  expect(sent()).toBe(1)
+  store.change(lined('b', 'more', [20, 80, 60, 80]))
+  await wait()
+  expect(sent()).toBe(2)
+  await again()
+  await settled()
+  browser.pause()
+  await settled()
+  workers.at(-1)!.die()
+  await settled()
+  expect(guide.trouble.value).toMatch(/could not be worked out/)
+  await again()
+  await wait()
+  expect([workers.length, sent(), guide.trouble.value]).toEqual([2, 3, ''])
+  expect(guide.guide.value).toBeDefined()
+})
+
+test('an answer that comes when another drawing is on the pegs is not shown', async () => {
+  guide.toggle()
+  await settled()
+  browser.pause()
+  await settled()
+  const [worker] = workers
+  store.goTo(1)
+  await settled()
+  worker!.answer('guide', { kind: 'guided', lines: [], matches: [] })
+  await settled()
+  expect(guide.guide.value).toBeUndefined()
 })

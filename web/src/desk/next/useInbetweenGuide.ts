@@ -1,6 +1,5 @@
 import {
   chartTargets,
-  loadInbetween,
   matchedByHand,
   pinOf,
   landmarksOf,
@@ -11,9 +10,11 @@ import {
   type Chart,
 } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { workOf } from '../../stage/order-of-work'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { useScene } from '../../session/scene'
+import { workOf } from '../../stage/order-of-work'
+import { WorkerClient, WorkerStopped } from '../../workers/client'
+import { guideReportSchema, type GuideOrder, type GuideReport } from '../../workers/guide/messages'
 
 /** The line passes a guide is found from: the first that both parents have. */
 const PASSES = ['line', 'tie-down', 'rough', 'colour'] as const
@@ -61,6 +62,35 @@ function landmarksBetween(
   })
 }
 
+const DIED = 'The guide of this inbetween could not be worked out. Change something and try again.'
+
+/** Finds inbetweens beside the page's own thread; the two drawings are sent when they are others than before. */
+function guideFinder() {
+  let sent: { a: Ink; b: Ink } | undefined
+  const forget = () => (sent = undefined)
+  const client = new WorkerClient<GuideOrder, GuideReport>({
+    start: () => new Worker(new URL('../../workers/guide/worker.ts', import.meta.url), { type: 'module' }),
+    reportSchema: guideReportSchema,
+    died: DIED,
+    onStart: forget,
+    onEnd: forget,
+  })
+  return {
+    async find({ a, b }: { a: Ink; b: Ink }, { fraction, landmarks, matches }: Wish): Promise<GuidedInbetween> {
+      if (sent?.a !== a || sent.b !== b) client.tell({ kind: 'between', a: [...a], b: [...b] })
+      sent = { a, b }
+      return client.ask({ kind: 'guide', fraction, landmarks: [...landmarks], matches: matches.map(paired) })
+    },
+    stop: () => client.stop(),
+  }
+}
+type Wish = {
+  readonly fraction: number
+  readonly landmarks: readonly GuideLandmark[]
+  readonly matches: readonly (readonly [string, string])[]
+}
+const paired = ([a, b]: readonly [string, string]): [string, string] => [a, b]
+
 /** What an inbetween of the two drawings it is found between could be: worked out between flips, shown when it is wanted. */
 export function useInbetweenGuide() {
   const store = useScene()
@@ -69,8 +99,21 @@ export function useInbetweenGuide() {
   /** Lines are being put together by hand: the one chosen on the first drawing. */
   const matching = ref(false)
   const chosen = ref<string>()
+  /** Why there is none, when it was wanted and could not be had. */
+  const trouble = ref('')
   const { between, inks } = useBetween()
+  const finder = guideFinder()
+  onScopeDispose(() => finder.stop())
 
+  async function find(now: NonNullable<typeof between.value>) {
+    if (!inks.value) return
+    try {
+      const found = await finder.find(inks.value, now)
+      if (wanted.value && between.value === now) guide.value = found
+    } catch (error) {
+      if (between.value === now && !(error instanceof WorkerStopped)) trouble.value = (error as Error).message
+    }
+  }
   let handle = 0
   watch(
     () => (wanted.value ? between.value : undefined),
@@ -78,20 +121,13 @@ export function useInbetweenGuide() {
       cancelIdleCallback(handle)
       guide.value = undefined
       chosen.value = undefined
+      trouble.value = ''
       if (!now) {
         matching.value = false
         return
       }
-      // Flips never wait for it.
-      handle = requestIdleCallback(
-        async () => {
-          const { guideInbetween } = await loadInbetween()
-          const { fraction, landmarks, matches } = now
-          if (wanted.value && inks.value && between.value === now)
-            guide.value = guideInbetween({ ...inks.value, fraction, landmarks, matches })
-        },
-        { timeout: 300 },
-      )
+      // Flips never wait for it, nor for the lines to be sent.
+      handle = requestIdleCallback(() => void find(now), { timeout: 300 })
     },
     { immediate: true },
   )
@@ -113,6 +149,7 @@ export function useInbetweenGuide() {
   return {
     wanted,
     guide,
+    trouble,
     between,
     inks,
     matching,
