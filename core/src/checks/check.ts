@@ -68,6 +68,12 @@ function lackingBody(subject: LevelSubject): Unjudged[] {
   ]
 }
 
+/** What whole bodies and landmarks say, and of painted parts what those do not. */
+export const wholeFirst = (whole: readonly Observation[], parts: readonly Observation[]): Observation[] => {
+  const told = new Set(whole.flatMap(({ drawings }) => drawings))
+  return [...whole, ...parts.filter(({ drawings }) => !drawings.some((drawing) => told.has(drawing)))]
+}
+
 /** Says which drawings lack a pin for a landmark that others of the level have. */
 export function lackingPins(subject: LevelSubject): Unjudged[] {
   const landmarks = subject.tracks.filter(({ standIn }) => !standIn)

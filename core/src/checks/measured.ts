@@ -4,6 +4,7 @@ import { halfWidth } from '../ink/outline'
 import { silhouette, type Silhouette } from '../ink/silhouette'
 import { ringArea } from '../geometry/trace'
 import { memoLists } from '../base/memo'
+import type { Point } from '../geometry/matrix'
 
 export type InkOf = (drawing: string, pass: Pass) => Ink
 
@@ -13,12 +14,22 @@ const SHAPE_GAP = 14
 const FINENESS = 125
 const LINES: readonly Pass[] = ['rough', 'tie-down', 'line']
 
+/** A painted part: its area, its middle, and how it lies about that (central second moments over the area, in square pixels). */
+export interface Body extends Point {
+  readonly area: number
+  readonly xx: number
+  readonly xy: number
+  readonly yy: number
+}
+
 /** What one drawing's ink says by itself; worked out once for as long as its ink stays the same. */
 export interface Measured {
   /** Its one dark shape, cast shadows left out; undefined without ink. */
   readonly shape: Silhouette | undefined
   /** Painted area of each colour, cast shadows left out, in square pixels. */
   readonly areas: ReadonlyMap<string, number>
+  /** What is painted in each colour, as one body. */
+  readonly parts: ReadonlyMap<string, Body>
   /** Width of its line in the middle, in pixels, by length; of the finest pass that has one. */
   readonly lineWidth: number | undefined
   readonly passes: readonly Pass[]
@@ -41,6 +52,7 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
       fineness: FINENESS,
     }),
     areas: paintedAreas(PASSES.filter((pass) => pass !== 'shadow').flatMap(of)),
+    parts: paintedParts(PASSES.filter((pass) => pass !== 'shadow').flatMap(of)),
     lineWidth: lined && middleWidth(of(lined)),
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
@@ -60,6 +72,45 @@ function paintedAreas(ink: Ink): Map<string, number> {
     if (piece.kind === 'cells') for (let i = 2; i < piece.runs.length; i += 3) add(piece.swatch, piece.runs[i]!)
   }
   return areas
+}
+
+function paintedParts(ink: Ink): Map<string, Body> {
+  const sums = new Map<string, Sums>()
+  for (const piece of ink) {
+    if (piece.kind !== 'fill') continue
+    let sum = sums.get(piece.swatch)
+    if (!sum) sums.set(piece.swatch, (sum = { area: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 }))
+    addRing(sum, piece.outline, 1)
+    for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
+  }
+  return new Map(
+    [...sums].flatMap(([swatch, { area, ...sum }]) => {
+      if (area < 1) return []
+      const [x, y] = [sum.x / area, sum.y / area]
+      const about = { xx: sum.xx / area - x * x, xy: sum.xy / area - x * y, yy: sum.yy / area - y * y }
+      return [[swatch, { area, x, y, ...about }] as const]
+    }),
+  )
+}
+type Sums = { area: number; x: number; y: number; xx: number; xy: number; yy: number }
+
+/** Adds a ring's area and moments, by Green's theorem over its edges; `sign` −1 takes them away. */
+function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
+  const own: Sums = { area: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 }
+  for (let i = 0; i < ring.length; i += 2) {
+    const k = (i + 2) % ring.length
+    const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[k]!, ring[k + 1]!]
+    const cross = ax * by - bx * ay
+    own.area += cross / 2
+    own.x += ((ax + bx) * cross) / 6
+    own.y += ((ay + by) * cross) / 6
+    own.xx += ((ax * ax + ax * bx + bx * bx) * cross) / 12
+    own.yy += ((ay * ay + ay * by + by * by) * cross) / 12
+    own.xy += ((2 * ax * ay + ax * by + bx * ay + 2 * bx * by) * cross) / 24
+  }
+  // Either way round a ring is as much.
+  const by = sign * Math.sign(own.area)
+  for (const key of ['area', 'x', 'y', 'xx', 'xy', 'yy'] as const) sum[key] += by * own[key]
 }
 
 function middleWidth(ink: Ink): number | undefined {

@@ -14,6 +14,7 @@ import { overlap } from './size/overlap'
 import { goTogether, movesOf } from './rests'
 import { smallFrames } from './small-frames'
 import { arcScene, desk, figureInk, kindOf, settingsOf } from '../testing/planted'
+import { followed, unbroken } from './subject'
 import { cornersOf } from './turns'
 
 const kind = { ...kindOf(1), loop: false, squash: false }
@@ -179,4 +180,34 @@ test('what changed on which level: ink apart, nothing more than was touched', ()
   expect(after({ type: 'pin.set', drawing: made.order[0]!, landmark: 'mid', pin: null })).toEqual(['A'])
   expect(after({ type: 'chart.remove', chart: 'c0' })).toContain('A')
   expect(after({ type: 'scene.set', settings: { paper: '#000000' } })).toEqual(['A', 'B'])
+})
+
+test('places are cut where a showing between them has none', () => {
+  const { subject } = walker(0)
+  const [track] = subject.tracks
+  const { shots } = subject.stretches[0]!
+  const places = followed(track!, shots)
+  const runs = unbroken(
+    places.filter((_, i) => i !== 3 && i !== 4),
+    shots,
+  )
+  expect(runs.map((run) => run.length)).toEqual([3, places.length - 5])
+  expect(unbroken(places, shots)).toEqual([places])
+})
+
+test('a painted part has the area, the middle and the moments of its shape, holes left out, either way round', () => {
+  const square = [10, 10, 50, 10, 50, 30, 10, 30]
+  const hole = [20, 15, 30, 15, 30, 25, 20, 25]
+  const bodyOf = (outline: number[], holes?: number[][]) => {
+    const ink: Ink = [{ kind: 'fill', id: 'f', swatch: 'red', outline, ...(holes && { holes }) }]
+    return measuredOf('d', (_, pass) => (pass === 'colour' ? ink : []))!.parts.get('red')!
+  }
+  const body = bodyOf(square)
+  expect([body.area, body.x, body.y]).toEqual([800, expect.closeTo(30), expect.closeTo(20)])
+  expect([body.xx, body.yy, body.xy]).toEqual([expect.closeTo(1600 / 12), expect.closeTo(400 / 12), expect.closeTo(0)])
+  const turned = square.map((_, i) => square[square.length - 2 - 2 * (i >> 1) + (i & 1)]!)
+  expect(bodyOf(turned).xx).toBeCloseTo(body.xx)
+  const holed = bodyOf(square, [hole])
+  expect(holed.area).toBe(700)
+  expect(holed.x).toBeCloseTo((800 * 30 - 100 * 25) / 700)
 })

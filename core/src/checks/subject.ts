@@ -6,7 +6,7 @@ import { poured } from '../scene/palette'
 import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
-import { measuredOf, type InkOf, type Measured } from './measured'
+import { measuredOf, type Body, type InkOf, type Measured } from './measured'
 import { alike } from './size/overlap'
 
 /** One showing of a drawing in the take. */
@@ -40,6 +40,8 @@ export interface LevelSubject {
   readonly stretches: readonly { readonly shots: readonly Shot[]; readonly from: number; readonly to: number }[]
   /** What is followed; none on a ground. */
   readonly tracks: readonly Track[]
+  /** Painted parts followed where nothing is pinned, on the drawings on which they keep their shape. */
+  readonly parts: readonly Track[]
   /** Every drawing of the level, shown or not. */
   readonly all: readonly { readonly entry: Drawing; readonly measured: Measured | undefined }[]
   /** Roles explain nothing where every drawing is a key. */
@@ -129,6 +131,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     stretches,
     all,
     tracks: level.kind === 'ground' ? [] : tracksOf(scene, level, shots),
+    parts: level.kind === 'ground' || landmarksOf(scene, id).length > 0 ? [] : partsOf(scene, shots),
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
@@ -156,6 +159,37 @@ function standInFor(shots: readonly Shot[]): Track {
   }
 }
 
+/** Parts smaller than this are dots, in square pixels. */
+const DOT = 150
+/** A part whose area, or whose way of lying about its middle, changes by more than these shares goes behind others or is another. */
+const SAME_AREA = Math.log(1.12)
+const SAME_LIE = 0.12
+
+/** Whether a part is one rigid body on two drawings. */
+function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
+  if (!a || !b || Math.min(a.area, b.area) < DOT) return false
+  if (Math.abs(Math.log(a.area / b.area)) > SAME_AREA) return false
+  const apart = Math.abs(a.xx - b.xx) + Math.abs(a.yy - b.yy) + 2 * Math.abs(a.xy - b.xy)
+  return apart <= SAME_LIE * (a.xx + a.yy + b.xx + b.yy)
+}
+
+function partsOf(scene: Scene, shots: readonly Shot[]): Track[] {
+  const names = new Map(scene.palette.map(({ id, name }) => [id, name]))
+  return [...new Set(shots.flatMap(({ measured }) => [...measured.parts.keys()]))].map((swatch) => {
+    const bodies = shots.map(({ measured }) => measured.parts.get(swatch))
+    const steady = new Set(
+      shots.flatMap(({ drawing }, i) => {
+        const beside = [i - 1, i + 1].filter((k) => k >= 0 && k < shots.length)
+        return beside.every((k) => keepsShape(bodies[i], bodies[k])) ? [drawing] : []
+      }),
+    )
+    return {
+      ...{ id: swatch, name: `what is painted ${names.get(swatch) ?? swatch}`, standIn: true },
+      at: ({ drawing, measured }) => (steady.has(drawing) ? measured.parts.get(swatch) : undefined),
+    }
+  })
+}
+
 function tracksOf(scene: Scene, level: Level, shots: readonly Shot[]): Track[] {
   const landmarks = landmarksOf(scene, level.id)
   if (landmarks.length > 0)
@@ -172,6 +206,19 @@ export function followed(
     const at = track.at(shot)
     return at ? [{ shot, at }] : []
   })
+}
+
+/** Places cut wherever a showing lies between that has none. */
+export function unbroken<P extends { readonly shot: Shot }>(places: readonly P[], shots: readonly Shot[]): P[][] {
+  const runs: P[][] = []
+  let last = -2
+  for (const place of places) {
+    const at = shots.indexOf(place.shot)
+    if (at !== last + 1) runs.push([])
+    runs.at(-1)!.push(place)
+    last = at
+  }
+  return runs
 }
 
 export function colourOf(scene: Scene): (swatch: string) => string {

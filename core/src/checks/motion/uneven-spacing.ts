@@ -1,6 +1,6 @@
 import { distance, type Point } from '../../motion/arc'
 import type { Scene } from '../../scene/schema'
-import { judged, lackingPins, onePerDrawing, worstOnly, type Check } from '../check'
+import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
 import { followed, type LevelSubject, type Shot } from '../subject'
@@ -100,9 +100,9 @@ export const unevenSpacing: Check = {
   level(subject, { scene, limit }) {
     const [over, px] = [limit('over'), limit('px')]
     const under = 0.9 / over
-    const findings: Observation[] = []
+    const [whole, parts]: [Observation[], Observation[]] = [[], []]
     for (const { shots, from, to } of subject.stretches) {
-      for (const track of subject.tracks) {
+      for (const track of [...subject.tracks, ...subject.parts]) {
         const places = followed(track, shots)
         // Parts that a plan offsets in time have spacings of their own, which no chart of the level tells.
         const planned = plannedSteps(
@@ -149,6 +149,7 @@ export const unevenSpacing: Check = {
           return [{ at: i, excess: Math.abs(speed - foretold), ratio, speed, foretold, a, b }]
         })
         for (const { ratio, speed, foretold, a, b } of worstOnly(suspects)) {
+          const findings = subject.parts.includes(track) ? parts : whole
           findings.push({
             level: subject.level.id,
             drawings: [a.shot.drawing, b.shot.drawing],
@@ -167,6 +168,6 @@ export const unevenSpacing: Check = {
         }
       }
     }
-    return judged(onePerDrawing(findings), lackingPins(subject))
+    return judged(onePerDrawing(wholeFirst(whole, parts)), lackingPins(subject))
   },
 }

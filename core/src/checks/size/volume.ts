@@ -4,13 +4,15 @@ import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import type { Measured } from '../measured'
 import { named, type LevelSubject, type Shot } from '../subject'
+import { median } from './median'
 import { offNeighbours } from './own-spread'
 
 /**
  * Volume. A figure keeps its bulk however it is squashed or stretched; one that grows and shrinks looks
  * like it breathes. The silhouette's area is compared with the level's model drawing; where none is marked, with what
- * its neighbours in time foretell, the level's own spread allowed for (arithmetic, 5). Cast shadows on their own pass
- * do not count.
+ * its neighbours in time foretell, the level's own spread allowed for (arithmetic, 5). What is painted says it with the
+ * silhouette: limbs that cross a body change the one, and hardly what most colours do. Cast shadows on their own pass do
+ * not count.
  */
 export const volume: Check = {
   id: 'volume',
@@ -65,11 +67,40 @@ const bulkOf = memo(({ shape, areas, pieces, lineWidth = 0 }: Measured): number 
   return shape.area < ALL_LINE * line ? undefined : shape.area
 })
 
+/** Painted parts smaller than this say nothing of a size, in square pixels. */
+const DOT = 150
+
+/**
+ * How large drawings one after the other are, as most of what is on them says: from one to the next by the middle of what
+ * the silhouette and each colour grew by. Undefined where a drawing has no bulk.
+ */
+function sizesOf(shots: readonly Shot[]): (number | undefined)[] {
+  const sizes: (number | undefined)[] = []
+  for (const [i, { measured }] of shots.entries()) {
+    const bulk = bulkOf(measured)
+    const before = shots[i - 1]?.measured
+    const last = sizes[i - 1]
+    if (bulk === undefined || !before || last === undefined) sizes.push(bulk)
+    else sizes.push(last * Math.exp(median(grownBy(before, measured, bulk))))
+  }
+  return sizes
+}
+
+/** By how much the silhouette and each colour grew from one drawing to the next, as natural logarithms. */
+function grownBy(before: Measured, after: Measured, bulk: number): number[] {
+  const parts = [...after.areas].flatMap(([swatch, area]) => {
+    const was = before.areas.get(swatch) ?? 0
+    return Math.min(area, was) >= DOT ? [Math.log(area / was)] : []
+  })
+  return [Math.log(bulk / bulkOf(before)!), ...parts]
+}
+
 /** Drawings larger or smaller than those beside them in time foretell; of neighbours the worst. */
 function offThoseBeside(subject: LevelSubject, share: number): Off[] {
   const found = new Map<string, Off>()
   for (const { shots, from, to } of subject.stretches) {
-    const measures = shots.map(({ frame, measured }) => ({ frame, value: bulkOf(measured) }))
+    const sizes = sizesOf(shots)
+    const measures = shots.map(({ frame }, i) => ({ frame, value: sizes[i] }))
     const suspects = offNeighbours(measures, share / 100)
       .filter(({ at, off, limit }) => at >= from && at <= to && Math.abs(off) > limit)
       .map((each) => ({ ...each, excess: Math.abs(each.off) }))

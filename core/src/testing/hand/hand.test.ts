@@ -42,6 +42,22 @@ test('a drawing grown by a quarter on an even tail is found, and one pushed off 
   expect(off.findings.some(({ drawings }) => drawings.includes('d9'))).toBe(true)
 })
 
+test('with nothing pinned a painted part that keeps its shape is followed, and limbs that cross a body hide no growth', async () => {
+  const walk = HAND_KINDS.find(({ id }) => id === 'walk across')!
+  const bare = Array.from({ length: 20 }, (_, seed) => handScene(walk, seed)).filter(
+    ({ scene }) => !scene.levels['A']!.landmarks,
+  )
+  for (const made of bare.slice(0, 2)) {
+    const off = pushed(made, 'd9', { x: 0, y: -24 })
+    const { findings } = await inspectScene(off.scene, off.inkOf, { checks: ['off-arc'] })
+    const found = findings.filter(({ drawings }) => drawings.includes('d9'))
+    expect(found.map(({ sentence }) => /what is painted .* off the arc/.test(sentence))).toEqual([true])
+    const large = grown(made, 'd9', 0.2, { x: 640, y: 400 })
+    const sizes = await inspectScene(large.scene, large.inkOf, { checks: ['volume'] })
+    expect(sizes.findings.map(({ drawings }) => drawings)).toEqual([['d9']])
+  }
+})
+
 test('two drawings of one motion have the same parts, each split into strokes in its own way, and are the same for a seed', () => {
   for (const kind of PAIR_KINDS.slice(0, 4)) {
     const pair = handPair(kind, 5)
