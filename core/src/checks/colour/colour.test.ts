@@ -23,6 +23,23 @@ describe('lacks a pass or a colour', () => {
     expect((await spotted([2], 4).ask('lacks')).findings).toEqual([])
   })
 
+  test('a part is not lacking that goes behind another for one drawing; beside it a forgotten one is', async () => {
+    const patch = (swatch: string, i: number, up: number): InkPiece => ({
+      ...{ kind: 'fill', id: `${swatch}${i}`, swatch },
+      outline: square([200 + 30 * i, 300 - up], swatch === 'grey' ? 40 : 16),
+    })
+    const beaked = (wingUp: (i: number) => number) =>
+      new BoxScene().draw(
+        going(6).map((box, i) => ({
+          ...box,
+          more: [...(i === 3 ? [] : [patch('spot', i, 60)]), patch('grey', i, wingUp(i))],
+        })),
+      )
+    expect((await beaked((i) => (i === 3 ? 60 : 140)).ask('lacks')).findings).toEqual([])
+    const forgotten = await beaked(() => 140).ask('lacks')
+    expect(forgotten.findings.map(({ drawings }) => drawings)).toEqual([['A3']])
+  })
+
   test('a pass is missed like a colour', async () => {
     const boxes = going(6).map((box, i) => ({ ...box, line: i === 4 ? 0 : 4 }))
     const { findings } = await new BoxScene().draw(boxes).ask('lacks')

@@ -1,3 +1,6 @@
+import type { Point } from '../../geometry/matrix'
+import type { Fill } from '../../ink/ink'
+import { within } from '../../ink/select'
 import { PASSES } from '../../scene/schema'
 import { judged, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
@@ -21,9 +24,38 @@ function vanishing(bodies: readonly Shot[], isIt: (swatch: string) => boolean): 
   return (i) => [areas[i - 1], areas[i + 1]].some((area) => area !== undefined && area < GOING * usual)
 }
 
+const isIn = ({ outline, holes = [] }: Fill, x: number, y: number): boolean =>
+  within(x, y, outline) && !holes.some((hole) => within(x, y, hole))
+
+/** Colours whose paint lies at a place of a drawing. */
+const paintAt = ({ measured }: Shot, { x, y }: Point): Set<string> =>
+  new Set(measured.pieces.flatMap((piece) => (piece.kind === 'fill' && isIn(piece, x, y) ? [piece.swatch] : [])))
+
+/**
+ * Whether a part that one drawing lacks lies behind another there: where it should be by the drawings beside it, something is
+ * painted that lies at its place on neither of them, as a wing over a beak. An eye forgotten on a face has only the face there.
+ */
+function covered(bodies: readonly Shot[], isIt: (swatch: string) => boolean): (i: number) => boolean {
+  const middleOf = ({ measured }: Shot) => [...measured.parts].find(([swatch]) => isIt(swatch))?.[1]
+  return (i) => {
+    const beside = [bodies[i - 1], bodies[i + 1]].flatMap((shot) => {
+      const middle = shot && middleOf(shot)
+      return middle ? [{ shot: shot!, middle }] : []
+    })
+    if (beside.length === 0) return false
+    const place = {
+      x: beside.reduce((sum, { middle }) => sum + middle.x, 0) / beside.length,
+      y: beside.reduce((sum, { middle }) => sum + middle.y, 0) / beside.length,
+    }
+    const under = new Set(beside.flatMap(({ shot, middle }) => [...paintAt(shot, middle)]))
+    return [...paintAt(bodies[i]!, place)].some((swatch) => !under.has(swatch))
+  }
+}
+
 /**
  * Lacks a pass or a colour. What most drawings of a level have and one has not was forgotten there, and
- * flickers: the eye's white, the stripe, the whole shadow. A colour that shrinks toward nothing may well be gone.
+ * flickers: the eye's white, the stripe, the whole shadow. A colour that shrinks toward nothing may well be gone, and one
+ * that goes behind another is not lacking.
  */
 export const lacks: Check = {
   id: 'lacks',
@@ -70,13 +102,16 @@ export const lacks: Check = {
         shots,
         shots.map(({ measured }) => measured.passes.includes(pass)),
       )
-    for (const swatch of new Set(colours.flatMap((set) => [...set])))
+    for (const swatch of new Set(colours.flatMap((set) => [...set]))) {
+      const isIt = (painted: string) => colour(painted) === swatch
+      const [vanishes, hides] = [vanishing(bodies, isIt), covered(bodies, isIt)]
       judge(
         names.get(swatch) ?? swatch,
         bodies,
         colours.map((set) => set.has(swatch)),
-        vanishing(bodies, (area) => colour(area) === swatch),
+        (i) => vanishes(i) || hides(i),
       )
+    }
     return judged(findings)
   },
 }

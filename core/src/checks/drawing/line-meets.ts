@@ -19,6 +19,26 @@ const CELL = 24
 /** A gap has the end of a line on each side of it, no farther off than this, in pixels. */
 const ENDS = 14
 
+/** The end of a line, and half its width there. */
+interface End extends Point {
+  readonly half: number
+}
+
+/**
+ * How far the ends of lines on both sides of a gap are from one another, in pixels: where paint lies a little off its line
+ * they are nearer than its bare edge is long. None where no two ends are there.
+ */
+function betweenEnds(ends: readonly End[], before: Point, after: Point): number | undefined {
+  const by = (place: Point) => ends.filter((end) => Math.hypot(end.x - place.x, end.y - place.y) <= ENDS)
+  const [here, there] = [by(before), by(after)]
+  const apart = here.flatMap((one) =>
+    there
+      .filter((other) => other !== one)
+      .map((other) => Math.hypot(one.x - other.x, one.y - other.y) - one.half - other.half),
+  )
+  return apart.length > 0 ? Math.max(0, Math.min(...apart)) : undefined
+}
+
 interface Bit {
   readonly ax: number
   readonly ay: number
@@ -73,7 +93,7 @@ const BEYOND = 9
 function widestGap(
   fill: Fill,
   bits: ReturnType<typeof lineBits>,
-  ends: readonly Point[],
+  ends: readonly End[],
   covered: (at: Point) => boolean,
 ): { gap: number; at: Point; closing: number[] } | undefined {
   const { outline } = fill
@@ -106,8 +126,9 @@ function widestGap(
     const at = (index: number): Point => places[Math.floor(index) % places.length]!
     const middle = at((start + i) / 2)
     // Where a line merely goes another way than the paint, as round a shade, there is no gap.
-    const ended = (place: Point) => ends.some((end) => Math.hypot(end.x - place.x, end.y - place.y) <= ENDS)
-    if (!ended(at(start - 1)) || !ended(at(i))) continue
+    const apart = betweenEnds(ends, at(start - 1), at(i))
+    if (apart === undefined) continue
+    gap = Math.min(gap, apart)
     // Where other paint goes on beyond the edge, the form is open to nothing.
     const [before, after] = [at((start + i) / 2 - 1), at((start + i) / 2 + 1)]
     const long = Math.hypot(after.x - before.x, after.y - before.y) || 1
@@ -132,14 +153,15 @@ const gapsOf = memoLast(
   (measured: Shot['measured'], width: number, height: number): (ReturnType<typeof widestGap> | undefined)[] => {
     const bits = lineBits(measured)
     const paints = measured.pieces.filter(({ kind }) => kind === 'fill')
-    const ends = measured.pieces.flatMap((piece) =>
-      piece.kind === 'stroke'
-        ? [
-            { x: piece.points[0]!, y: piece.points[1]! },
-            { x: piece.points.at(-3)!, y: piece.points.at(-2)! },
-          ]
-        : [],
-    )
+    const ends = measured.pieces.flatMap((piece): End[] => {
+      if (piece.kind !== 'stroke') return []
+      const { points } = piece
+      const end = (from: number): End => ({
+        ...{ x: points[from]!, y: points[from + 1]! },
+        half: halfWidth(piece, points[from + 2]!),
+      })
+      return [end(0), end(points.length - 3)]
+    })
     return measured.pieces.map((piece) =>
       piece.kind === 'fill'
         ? widestGap(

@@ -39,11 +39,10 @@ function strokesOf(line: readonly Point[], closed: boolean, random: Random): Poi
   const cuts = Array.from({ length: count - 1 }, () => Math.round(between(random, 3, whole.length - 4))).sort(
     (a, b) => a - b,
   )
-  const ends = [0, ...cuts, whole.length - 1]
-  const strokes = ends.slice(1).flatMap((end, i) => {
-    const run = whole.slice(ends[i], end + 1)
-    return run.length < 3 ? [] : [ended(run, random)]
-  })
+  // Nothing of a line is left out, however near two cuts are.
+  const apart = cuts.filter((cut, i) => cut - (cuts[i - 1] ?? 0) >= 2)
+  const ends = [0, ...apart, whole.length - 1]
+  const strokes = ends.slice(1).map((end, i) => ended(whole.slice(ends[i], end + 1), random))
   const turned = strokes.map((run) => (random() < 0.4 ? [...run].reverse() : run))
   return turned
     .map((run) => ({ run, key: random() }))
