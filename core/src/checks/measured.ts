@@ -77,11 +77,14 @@ function paintedAreas(ink: Ink): Map<string, number> {
 function paintedParts(ink: Ink): Map<string, Body> {
   const sums = new Map<string, Sums>()
   for (const piece of ink) {
-    if (piece.kind !== 'fill') continue
+    if (piece.kind !== 'fill' && piece.kind !== 'cells') continue
     let sum = sums.get(piece.swatch)
     if (!sum) sums.set(piece.swatch, (sum = { area: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 }))
-    addRing(sum, piece.outline, 1)
-    for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
+    if (piece.kind === 'cells') for (const run of runsOf(piece.runs)) addRing(sum, run, 1)
+    else {
+      addRing(sum, piece.outline, 1)
+      for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
+    }
   }
   return new Map(
     [...sums].flatMap(([swatch, { area, ...sum }]) => {
@@ -92,6 +95,13 @@ function paintedParts(ink: Ink): Map<string, Body> {
     }),
   )
 }
+/** Each run of cells as a ring. */
+const runsOf = (runs: readonly number[]): number[][] =>
+  Array.from({ length: runs.length / 3 }, (_, i) => {
+    const [x, y, wide] = [runs[3 * i]!, runs[3 * i + 1]!, runs[3 * i + 2]!]
+    return [x, y, x + wide, y, x + wide, y + 1, x, y + 1]
+  })
+
 type Sums = { area: number; x: number; y: number; xx: number; xy: number; yy: number }
 
 /** Adds a ring's area and moments, by Green's theorem over its edges; `sign` −1 takes them away. */

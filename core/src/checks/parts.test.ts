@@ -207,6 +207,11 @@ test('a painted part has the area, the middle and the moments of its shape, hole
   expect([body.xx, body.yy, body.xy]).toEqual([expect.closeTo(1600 / 12), expect.closeTo(400 / 12), expect.closeTo(0)])
   const turned = square.map((_, i) => square[square.length - 2 - 2 * (i >> 1) + (i & 1)]!)
   expect(bodyOf(turned).xx).toBeCloseTo(body.xx)
+  const cells: Ink = [
+    { kind: 'cells', id: 'c', swatch: 'red', runs: Array.from({ length: 20 }, (_, i) => [10, 10 + i, 40]).flat() },
+  ]
+  const sprite = measuredOf('s', (_, pass) => (pass === 'colour' ? cells : []))!.parts.get('red')!
+  for (const key of ['area', 'x', 'y', 'xx', 'xy', 'yy'] as const) expect(sprite[key]).toBeCloseTo(body[key])
   const holed = bodyOf(square, [hole])
   expect(holed.area).toBe(700)
   expect(holed.x).toBeCloseTo((800 * 30 - 100 * 25) / 700)

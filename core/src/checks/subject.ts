@@ -166,7 +166,7 @@ const SAME_AREA = Math.log(1.12)
 const SAME_LIE = 0.12
 
 /** Whether a part is one rigid body on two drawings. */
-function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
+export function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
   if (!a || !b || Math.min(a.area, b.area) < DOT) return false
   if (Math.abs(Math.log(a.area / b.area)) > SAME_AREA) return false
   const apart = Math.abs(a.xx - b.xx) + Math.abs(a.yy - b.yy) + 2 * Math.abs(a.xy - b.xy)

@@ -1,7 +1,8 @@
 import { distance, type Point } from '../../motion/arc'
 import { judged, lackingPins, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-import { followed } from '../subject'
+import { sizesOf } from '../size/sizes'
+import { followed, type Shot } from '../subject'
 
 /** Speeds that differ by less are alike to the eye, in pixels per frame. */
 const ALIKE = 1.5
@@ -20,6 +21,23 @@ function turnsBack(points: readonly Point[]): boolean {
   const within = against(before, over, BACK.within) || against(over, after, BACK.within)
   return within && against(before, after, BACK.about)
 }
+
+/** A seam that jumps does so by this many times more than anything else in the loop. */
+const ELSEWHERE = 1.3
+
+/** The largest change of size within a loop, its seam left out, in per cent. */
+function mostElsewhere(shots: readonly Shot[]): number {
+  const sizes = sizesOf(shots)
+  return sizes.slice(1).reduce((most: number, size, i) => {
+    const before = sizes[i]
+    return size === undefined || before === undefined ? most : Math.max(most, Math.abs(100 * Math.log(size / before)))
+  }, 0)
+}
+
+/** A way that slows down toward the seam and speeds up from it rests there, by so much from step to step. */
+const SLOWS = 0.8
+const restsThere = ([first, before, , after, last]: readonly number[]): boolean =>
+  before! < SLOWS * first! && after! < SLOWS * last!
 
 /**
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
@@ -72,7 +90,7 @@ export const loopSeam: Check = {
       const [least, most] = [Math.min(...others), Math.max(...others)]
       const off = seam > most ? seam - most : seam < least ? least - seam : 0
       // Where the way turns back at the seam it slows down there and comes again.
-      if (turnsBack(places.map(({ at }) => at))) continue
+      if (turnsBack(places.map(({ at }) => at)) || (seam < least && restsThere(speeds))) continue
       if (off <= ALIKE || (seam <= most * ratio && seam >= least / ratio)) continue
       findings.push({
         ...base,
@@ -84,11 +102,16 @@ export const loopSeam: Check = {
         ],
       })
     }
-    const areas = ring.map(({ measured }) => measured.shape?.area)
+    const areas = sizesOf(ring)
     if (areas.every((area) => area !== undefined)) {
       const changes = areas.slice(1).map((area, i) => Math.abs(100 * Math.log(area! / areas[i]!)))
       const most = Math.max(...changes.filter((_, i) => i !== 2))
-      if (changes[2]! > STEADY && changes[2]! > ratio * most) {
+      // What changes as much elsewhere in the loop is how it goes.
+      if (
+        changes[2]! > STEADY &&
+        changes[2]! > ratio * most &&
+        changes[2]! > ELSEWHERE * mostElsewhere(around.slice(0, -2))
+      ) {
         findings.push({
           ...base,
           value: changes[2]! / Math.max(0.1, most),

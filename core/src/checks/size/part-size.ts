@@ -1,7 +1,7 @@
 import { coloursOf } from '../../scene/palette'
 import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
-import { named, type Shot } from '../subject'
+import { keepsShape, named, type Shot } from '../subject'
 import { offNeighbours } from './own-spread'
 import { touchingShares } from './touching'
 
@@ -17,7 +17,8 @@ const SHOWN = 3
 /**
  * Part too big or small. One drawing's trousers, head or jaw is suddenly bigger: the area of each
  * colour is compared with what its neighbours in time foretell, its own spread allowed for, so that a part may well
- * grow and shrink over a move, but not jump for one drawing.
+ * grow and shrink over a move, but not jump for one drawing. A part that is seen otherwise before and after, as an arm that
+ * comes out from behind a body, has no size of its own there.
  */
 export const partSize: Check = {
   id: 'part-size',
@@ -45,6 +46,8 @@ export const partSize: Check = {
           return { frame, value: area !== undefined && area >= DOT ? area : undefined }
         })
         const met = (i: number) => touchingShares(shots[i]!.measured, colour, [...names.keys()]).get(swatch) ?? 0
+        const bodyOf = (i: number) =>
+          [...(shots[i]?.measured.parts ?? [])].find(([painted]) => colour(painted) === swatch)?.[1]
         const goesBehind = (i: number) => {
           const shares = [met(i - 1), met(i), met(i + 1)]
           return Math.max(...shares) - Math.min(...shares) > BEHIND
@@ -55,7 +58,8 @@ export const partSize: Check = {
           Math.abs(off) > most &&
           off > -Math.log(HIDDEN) &&
           off < Math.log(SHOWN) &&
-          !goesBehind(at)
+          !goesBehind(at) &&
+          keepsShape(bodyOf(at - 1), bodyOf(at + 1))
             ? [{ at, excess: Math.abs(off), value: 100 * (Math.exp(off) - 1), shot: shots[at]! }]
             : [],
         )
