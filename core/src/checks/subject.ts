@@ -208,6 +208,12 @@ export function followed(
   })
 }
 
+/** Places on each side of one that are drawn with it. */
+const AROUND = 8
+/** As much of a way as shows how one place lies on it. */
+export const wayAround = <P>(places: readonly P[], i: number): readonly P[] =>
+  places.slice(Math.max(0, i - AROUND), i + AROUND + 1)
+
 /** Places cut wherever a showing lies between that has none. */
 export function unbroken<P extends { readonly shot: Shot }>(places: readonly P[], shots: readonly Shot[]): P[][] {
   const runs: P[][] = []

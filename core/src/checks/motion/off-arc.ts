@@ -2,7 +2,7 @@ import { arcDeviation } from '../../motion/spacing'
 import { distance, type Point } from '../../motion/arc'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
-import { followed, named, unbroken, type LevelSubject, type Track } from '../subject'
+import { followed, named, unbroken, wayAround, type LevelSubject, type Track } from '../subject'
 import { cornersOf } from '../turns'
 
 type Place = Point & { readonly corner?: boolean | undefined }
@@ -159,7 +159,7 @@ function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, l
     const way = { x: points[i + 1]!.x - points[i - 1]!.x, y: points[i + 1]!.y - points[i - 1]!.y }
     return [{ at: i, excess: Math.abs(miss.across), across: miss.across, value, shot, place: at, way }]
   })
-  return worstOnly(suspects, 2).map(({ across, value, shot, place, way }): Observation => {
+  return worstOnly(suspects, 2).map(({ at, across, value, shot, place, way }): Observation => {
     const size = Math.hypot(way.x, way.y) || 1
     const back = { x: place.x - (across * way.y) / size, y: place.y + (across * way.x) / size }
     return {
@@ -171,7 +171,12 @@ function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, l
       unit: '%',
       sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(across))} px off the arc of its neighbours, ${rounded(value)} % of the step there.`,
       evidence: [
-        { kind: 'path', points: places.filter((each) => each.shot !== shot).map((each) => each.at) },
+        {
+          kind: 'path',
+          points: wayAround(places, at)
+            .filter((each) => each.shot !== shot)
+            .map((each) => each.at),
+        },
         { kind: 'arrow', from: place, to: back, words: `${rounded(Math.abs(across))} px` },
         { kind: 'guide', lines: [crossAt(back)], closed: false, words: 'on its arc' },
       ],

@@ -3,7 +3,7 @@ import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
-import { followed, type LevelSubject, type Shot } from '../subject'
+import { followed, wayAround, type LevelSubject, type Shot } from '../subject'
 import { cornersOf } from '../turns'
 
 /** Steps the plan itself foretells: where a planner laid a landmark its own, else shares of a chart's way from each drawing on it to the next. */
@@ -148,7 +148,7 @@ export const unevenSpacing: Check = {
           if ((ratio <= over && ratio >= under) || Math.abs(speed - foretold) <= px) return []
           return [{ at: i, excess: Math.abs(speed - foretold), ratio, speed, foretold, a, b }]
         })
-        for (const { ratio, speed, foretold, a, b } of worstOnly(suspects)) {
+        for (const { at, ratio, speed, foretold, a, b } of worstOnly(suspects)) {
           const findings = subject.parts.includes(track) ? parts : whole
           findings.push({
             level: subject.level.id,
@@ -161,7 +161,7 @@ export const unevenSpacing: Check = {
             unit: '×',
             sentence: `From ${a.shot.entry.number} to ${b.shot.entry.number} of ${subject.level.name} ${track.name} goes ${rounded(speed)} px per frame; the steps around it foretell ${rounded(foretold)}.`,
             evidence: [
-              { kind: 'path', points: places.map(({ at }) => at) },
+              { kind: 'path', points: wayAround(places, at).map((place) => place.at) },
               { kind: 'arrow', from: a.at, to: b.at, words: `${rounded(speed)} px per frame` },
             ],
           })

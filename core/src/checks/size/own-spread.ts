@@ -41,11 +41,11 @@ export function offNeighbours(measures: readonly Measure[], share: number): OffN
     const least = Math.abs(offs[0]!) < Math.abs(offs[1]!) ? offs[0]! : offs[1]!
     return [{ at, off: agree ? least : 0, uneven: Math.abs(own - near) }]
   })
+  const places = new Map(off.map((each) => [each.at, each]))
+  const own = off.filter((each) => !isThrownOff(each, places)).sort((a, b) => a.uneven - b.uneven)
   return off.map(({ at, off: by }) => {
     // One out of its size throws those beside it off as well: they say nothing of how even the others are.
-    const others = off
-      .filter((each) => Math.abs(each.at - at) > 1 && !isThrownOff(each, off))
-      .map(({ uneven }) => uneven)
+    const others = own.filter((each) => Math.abs(each.at - at) > 1).map(({ uneven }) => uneven)
     return { at, off: by, limit: Math.max(Math.log(1 + share), spreadOf(others)) }
   })
 }
@@ -56,17 +56,16 @@ interface Uneven {
 }
 /** Beside the most uneven one about, by so many times, a drawing is uneven because of that one. */
 const THROWN = 1.7
-function isThrownOff(one: Uneven, all: readonly Uneven[]): boolean {
-  const beside = ({ at }: Uneven) => all.filter((each) => Math.abs(each.at - at) === 1)
+function isThrownOff(one: Uneven, places: ReadonlyMap<number, Uneven>): boolean {
+  const beside = ({ at }: Uneven) => [places.get(at - 1), places.get(at + 1)].filter((each) => each !== undefined)
   return beside(one).some(
     (peak) => peak.uneven > THROWN * one.uneven && beside(peak).every(({ uneven }) => uneven <= peak.uneven),
   )
 }
 
-/** How uneven a level may be by itself. */
-function spreadOf(uneven: readonly number[]): number {
-  if (uneven.length < FEW) return 0
-  const sorted = [...uneven].sort((a, b) => a - b)
+/** How uneven a level may be by itself, from what it is, the evenest first. */
+function spreadOf(sorted: readonly number[]): number {
+  if (sorted.length < FEW) return 0
   return Math.max(TIMES * median(sorted), MOSTLY.times * sorted[Math.floor(MOSTLY.share * (sorted.length - 1))]!)
 }
 /** Fewer drawings than this tell nothing of how uneven a level is. */
