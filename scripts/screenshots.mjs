@@ -197,7 +197,7 @@ const VIEWS = [
     async act(page) {
       if (laid) await reopened(page, laid)
       else await page.getByRole('button', { name, exact: true }).click()
-      await page.locator('[data-test=preview-figure]').waitFor({ state: 'attached' })
+      await page.locator('.preview .note').first().waitFor()
       if (start) await page.getByRole('button', { name: start, exact: true }).click()
       await act?.(page)
       await still(page)
