@@ -196,7 +196,7 @@ export {
   toggle,
   type PlanNote,
 } from './planners/planner'
-export { mouthFigure } from './planners/mouth-figure'
+export { mouthFigure } from './planners/figures/mouth-figure'
 export { plannerOf, PLANNERS } from './planners/register'
 export {
   applyEdit,

@@ -2,7 +2,6 @@ import { PASSES, type Pass } from '../scene/schema'
 import type { Ink, InkPiece, Stroke } from '../ink/ink'
 import { halfWidth } from '../ink/outline'
 import { silhouette, type Silhouette } from '../ink/silhouette'
-import { ringArea } from '../geometry/trace'
 import { memoLists } from '../base/memo'
 import type { Point } from '../geometry/matrix'
 
@@ -45,36 +44,21 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
 /** By the ink of each pass, in order of `PASSES`. */
 const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
+  const unshadowed = PASSES.filter((pass) => pass !== 'shadow').flatMap(of)
+  const painted = paintedIn(unshadowed)
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   return {
-    shape: silhouette(PASSES.filter((pass) => pass !== 'shadow').flatMap(of), {
-      tolerance: SHAPE_GAP,
-      fineness: FINENESS,
-    }),
-    areas: paintedAreas(PASSES.filter((pass) => pass !== 'shadow').flatMap(of)),
-    parts: paintedParts(PASSES.filter((pass) => pass !== 'shadow').flatMap(of)),
+    shape: silhouette(unshadowed, { tolerance: SHAPE_GAP, fineness: FINENESS }),
+    areas: new Map([...painted].map(([swatch, { area }]) => [swatch, area])),
+    parts: bodiesOf(painted),
     lineWidth: lined && middleWidth(of(lined)),
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
 })
 
-function paintedAreas(ink: Ink): Map<string, number> {
-  const areas = new Map<string, number>()
-  const add = (swatch: string, area: number) => areas.set(swatch, (areas.get(swatch) ?? 0) + area)
-  for (const piece of ink) {
-    if (piece.kind === 'fill')
-      add(
-        piece.swatch,
-        Math.abs(ringArea(piece.outline)) -
-          (piece.holes ?? []).reduce((sum, hole) => sum + Math.abs(ringArea(hole)), 0),
-      )
-    if (piece.kind === 'cells') for (let i = 2; i < piece.runs.length; i += 3) add(piece.swatch, piece.runs[i]!)
-  }
-  return areas
-}
-
-function paintedParts(ink: Ink): Map<string, Body> {
+/** Area and moments of what is painted in each colour. */
+function paintedIn(ink: Ink): Map<string, Sums> {
   const sums = new Map<string, Sums>()
   for (const piece of ink) {
     if (piece.kind !== 'fill' && piece.kind !== 'cells') continue
@@ -86,15 +70,18 @@ function paintedParts(ink: Ink): Map<string, Body> {
       for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
     }
   }
-  return new Map(
-    [...sums].flatMap(([swatch, { area, ...sum }]) => {
+  return sums
+}
+const bodiesOf = (painted: ReadonlyMap<string, Sums>): Map<string, Body> =>
+  new Map(
+    [...painted].flatMap(([swatch, { area, ...sum }]) => {
       if (area < 1) return []
       const [x, y] = [sum.x / area, sum.y / area]
       const about = { xx: sum.xx / area - x * x, xy: sum.xy / area - x * y, yy: sum.yy / area - y * y }
       return [[swatch, { area, x, y, ...about }] as const]
     }),
   )
-}
+
 /** Each run of cells as a ring. */
 const runsOf = (runs: readonly number[]): number[][] =>
   Array.from({ length: runs.length / 3 }, (_, i) => {

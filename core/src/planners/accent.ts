@@ -17,7 +17,7 @@ import {
   type Planner,
   type PlanNote,
 } from './planner'
-import { lineThrough, round } from './figure'
+import { lineThrough, round } from './figures/figure'
 
 const FIELDS = {
   at: number('at', 'Stressed at frame', '', [1, 7200]),

@@ -10,7 +10,7 @@ import {
   type MotionDrawing,
   type Planner,
 } from './planner'
-import { lineThrough, round } from './figure'
+import { lineThrough, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
 
 const FIELDS = {

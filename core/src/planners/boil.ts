@@ -15,7 +15,7 @@ import {
   type PlanContext,
   type PlanNote,
 } from './planner'
-import { lineThrough, round } from './figure'
+import { lineThrough, round } from './figures/figure'
 
 const FIELDS = {
   variants: number('variants', 'Drawings of the same thing', '', [2, 24]),

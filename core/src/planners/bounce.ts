@@ -14,7 +14,7 @@ import {
   type PlanContext,
   type PlanNote,
 } from './planner'
-import { groundLine, nearestTo, round } from './figure'
+import { groundLine, nearestTo, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
 
 const percent = (share: number) => `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(share * 100).toFixed(1)} %`

@@ -20,7 +20,7 @@ import {
   type PlanContext,
   type PlanNote,
 } from './planner'
-import { limb, lineThrough, round } from './figure'
+import { limb, lineThrough, round } from './figures/figure'
 import { hostAt, hostsOf } from './host'
 
 const FIELDS = {

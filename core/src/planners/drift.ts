@@ -12,7 +12,7 @@ import {
   type Planner,
   type PlanNote,
 } from './planner'
-import { lineThrough, round } from './figure'
+import { lineThrough, round } from './figures/figure'
 
 const FIELDS = {
   drawings: number('drawings', 'Drawings of the loop', '', [2, 96]),

@@ -14,7 +14,7 @@ import {
   type Planner,
   type PlanNote,
 } from './planner'
-import { groundLine, round } from './figure'
+import { groundLine, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
 import type { Point } from '../geometry/matrix'
 

@@ -24,7 +24,7 @@ import {
   type TextField,
   type PlanNote,
 } from './planner'
-import { lineThrough } from './figure'
+import { lineThrough } from './figures/figure'
 import { OPENING, openingAt } from './opening'
 import { memoLists } from '../base/memo'
 

@@ -8,7 +8,7 @@ import {
   type MouthShape,
 } from '../sound/mouths'
 import { heardSounds } from '../sound/said'
-import { mouthFigure } from './mouth-figure'
+import { mouthFigure } from './figures/mouth-figure'
 import {
   asked,
   choice,

@@ -13,7 +13,7 @@ import {
   type Planner,
   type PlanNote,
 } from './planner'
-import { round } from './figure'
+import { round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
 import type { Point } from '../geometry/matrix'
 

@@ -1,7 +1,7 @@
 import { planSpray, type SprayPlan } from '../motion/planned/spray'
 import { patternReader } from '../timing/exposure-pattern'
 import type { GuideShape } from '../scene/schema'
-import { lineThrough, limb, round } from './figure'
+import { lineThrough, limb, round } from './figures/figure'
 import { openingAt } from './opening'
 import {
   choice,

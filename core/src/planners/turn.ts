@@ -13,7 +13,7 @@ import {
   type Planner,
   type PlanNote,
 } from './planner'
-import { lineThrough, round } from './figure'
+import { lineThrough, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
 import type { Point } from '../geometry/matrix'
 import type { GuideShape } from '../scene/schema'

@@ -29,7 +29,7 @@ import {
   type PlanContext,
   type PlanNote,
 } from './planner'
-import { groundLine, limb, lineThrough, nearestTo, round } from './figure'
+import { groundLine, limb, lineThrough, nearestTo, round } from './figures/figure'
 
 const FIELDS = {
   perStep: number('perStep', 'A step takes', 'frames', [2, 96]),

@@ -4,7 +4,7 @@ import { planWriteOn } from '../lettering/write-on'
 import { LAW_WORDS } from '../timing/chart'
 import { SPACING_LAWS, type SpacingLaw, type Writing } from '../scene/schema'
 import type { Point } from '../geometry/matrix'
-import { lineThrough } from './figure'
+import { lineThrough } from './figures/figure'
 import {
   choice,
   EXPOSURE,

@@ -1,6 +1,5 @@
 import type { Point } from '../../geometry/matrix'
-import type { Fill } from '../../ink/ink'
-import { within } from '../../ink/select'
+import { liesAt } from '../../ink/select'
 import { PASSES } from '../../scene/schema'
 import { judged, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
@@ -24,12 +23,9 @@ function vanishing(bodies: readonly Shot[], isIt: (swatch: string) => boolean): 
   return (i) => [areas[i - 1], areas[i + 1]].some((area) => area !== undefined && area < GOING * usual)
 }
 
-const isIn = ({ outline, holes = [] }: Fill, x: number, y: number): boolean =>
-  within(x, y, outline) && !holes.some((hole) => within(x, y, hole))
-
 /** Colours whose paint lies at a place of a drawing. */
 const paintAt = ({ measured }: Shot, { x, y }: Point): Set<string> =>
-  new Set(measured.pieces.flatMap((piece) => (piece.kind === 'fill' && isIn(piece, x, y) ? [piece.swatch] : [])))
+  new Set(measured.pieces.flatMap((piece) => (piece.kind === 'fill' && liesAt(piece, x, y, 0) ? [piece.swatch] : [])))
 
 /**
  * Whether a part that one drawing lacks lies behind another there: where it should be by the drawings beside it, something is

@@ -1,3 +1,4 @@
+import { turnBetween } from '../../geometry/angle'
 import { arcDeviation } from '../../motion/spacing'
 import { distance, type Point } from '../../motion/arc'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
@@ -33,14 +34,11 @@ const ROUND = 2
 /** Two steps away the way turns by more than this, in radians: the arc through there is none. */
 const SHARP = 0.75
 
-const angleBetween = (from: number, to: number) =>
-  ((((to - from + Math.PI) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI)) - Math.PI
-
 /** By how much the way turns at a place, in radians, to the right positive; undefined at its ends and at a corner. */
 function turnAt(points: readonly Place[], k: number): number | undefined {
   const [a, b, c] = [points[k - 1], points[k], points[k + 1]]
   if (!a || !b || !c || b.corner || distance(a, b) < 1e-6 || distance(b, c) < 1e-6) return undefined
-  return angleBetween(Math.atan2(b.y - a.y, b.x - a.x), Math.atan2(c.y - b.y, c.x - b.x))
+  return turnBetween(Math.atan2(b.y - a.y, b.x - a.x), Math.atan2(c.y - b.y, c.x - b.x))
 }
 
 /** How far what is left of the turns may be from one bend all along, in turns of the place that sticks out. */
@@ -69,8 +67,8 @@ function cornerBeside(points: readonly Point[], i: number): boolean {
   const turn = (k: number) => {
     const [a, b, c] = [points[k - 1], points[k], points[k + 1]]
     if (!a || !b || !c) return 0
-    const by = Math.atan2(c.y - b.y, c.x - b.x) - Math.atan2(b.y - a.y, b.x - a.x)
-    return Math.abs(((by + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+    const by = turnBetween(Math.atan2(b.y - a.y, b.x - a.x), Math.atan2(c.y - b.y, c.x - b.x))
+    return Math.abs(by)
   }
   return Math.max(turn(i - 2), turn(i + 2)) > SHARP
 }
@@ -86,7 +84,7 @@ function turnsAbout(points: readonly Point[], i: number): boolean {
   }
   const [before, after] = [way(i - 2), way(i + 1)]
   if (before === undefined || after === undefined) return false
-  const between = (from: number, to: number) => Math.abs(((to - from + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+  const between = (from: number, to: number) => Math.abs(turnBetween(from, to))
   const turned = between(before, after)
   // Of a way that turns round within a few drawings too little is known to tell one of them off it.
   if (turned > ROUND || cornerBeside(points, i)) return true

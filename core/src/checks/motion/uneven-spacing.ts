@@ -1,3 +1,4 @@
+import { turnBetween } from '../../geometry/angle'
 import { distance, type Point } from '../../motion/arc'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
@@ -43,7 +44,7 @@ function turnsRound(places: readonly { readonly at: Point }[], i: number): boole
     return a && b && distance(a, b) > 1e-6 ? Math.atan2(b.y - a.y, b.x - a.x) : undefined
   }
   const turn = (from: number | undefined, to: number | undefined) =>
-    from === undefined || to === undefined ? 0 : Math.abs(((to - from + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+    from === undefined || to === undefined ? 0 : Math.abs(turnBetween(from, to))
   // What one drawing out of its place does to the steps beside it is no turn: those before and after still agree.
   const around = turn(way(i - 1), way(i + 2))
   if (around > Math.PI / 2) return true

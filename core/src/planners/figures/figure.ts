@@ -1,5 +1,5 @@
-import type { GuideShape } from '../scene/schema'
-import type { Point } from '../geometry/matrix'
+import type { GuideShape } from '../../scene/schema'
+import type { Point } from '../../geometry/matrix'
 
 /** Lines of guide figures: rounds, limbs, chains. */
 

@@ -1,6 +1,6 @@
-import type { GuideShape } from '../scene/schema'
-import type { Point } from '../geometry/matrix'
-import type { MouthShape } from '../sound/mouths'
+import type { GuideShape } from '../../scene/schema'
+import type { Point } from '../../geometry/matrix'
+import type { MouthShape } from '../../sound/mouths'
 import { lineThrough } from './figure'
 
 interface Lips {
