@@ -24,7 +24,7 @@ import { landmarkPlace, landmarkPut, landmarkRemove, pinSet } from './kind/landm
 import { levelAdd, levelRemove, levelSet, levelsOrder } from './kind/levels'
 import { framesPutIn, framesTakeOut, sheetRange } from './kind/ranges'
 import { pagePut, pageRemove } from './kind/pages'
-import { planLay, planRemove } from './kind/plans'
+import { planLay, planRemove, planSet } from './kind/plans'
 import { swatchPlace, swatchPour, swatchPut, swatchTakeOut } from './kind/palette'
 import { referencePut, referenceRemove } from './kind/references'
 import { textSchema } from '../scene/schema'
@@ -89,6 +89,7 @@ const KINDS = [
   answerRemove,
   planLay,
   planRemove,
+  planSet,
   footagePut,
   footageRemove,
   pagePut,

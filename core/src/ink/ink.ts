@@ -2,7 +2,7 @@ import { clamp } from '../base/clamp'
 import { z } from 'zod'
 import { LIMITS } from '../base/limits'
 import { transformPoint } from '../geometry/matrix'
-import { idSchema } from '../scene/schema'
+import { flatPlaces, idSchema } from '../scene/schema'
 import { refuse } from '../scene/refusal'
 import { BRUSHES, PLAIN_BRUSH } from './brushes'
 
@@ -11,21 +11,14 @@ import { BRUSHES, PLAIN_BRUSH } from './brushes'
  * pressure (0…1) in one flat list; a fill's outline is x, y in one flat list, closed by itself, and
  * so is each of its holes. Cells are whole pixels of a sprite, as runs x, y, length.
  */
-const place = z.number('A point must be a number.')
-/** Held against in one go: a stroke has hundreds of numbers, and every one kept passes here. */
-const isNearPaper = (values: readonly number[]): boolean =>
-  values.every((value) => value >= -LIMITS.reach && value <= LIMITS.reach)
-
 function flatPoints(dimensions: number, least: number, what: string) {
-  return z
-    .array(place)
+  return flatPlaces()
     .min(least * dimensions, `${what} needs at least ${least} point${least > 1 ? 's' : ''}.`)
     .max(
       LIMITS.strokePoints * dimensions,
       `${what} can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points. Draw it in parts.`,
     )
     .refine((values) => values.length % dimensions === 0, `${what} needs ${dimensions} numbers for each point.`)
-    .refine(isNearPaper, 'A point lies too far from the paper.')
 }
 
 const brushSchema = z.enum(BRUSHES)

@@ -84,33 +84,56 @@ function stamp(mask: Uint8Array, { left, top, width, height }: Grid, x: number, 
 }
 
 /** Marks every cell whose middle lies within some rings (even-odd), with `value`. */
-export function stampRings(
-  mask: Uint8Array,
-  { left, top, width, height }: Grid,
-  rings: readonly (readonly number[])[],
-  value = 1,
-) {
-  let [high, low] = [Infinity, -Infinity]
-  for (const ring of rings) {
-    for (let i = 1; i < ring.length; i += 2) {
-      high = Math.min(high, ring[i]!)
-      low = Math.max(low, ring[i]!)
-    }
+export function stampRings(mask: Uint8Array, grid: Grid, rings: readonly (readonly number[])[], value = 1) {
+  const runs = runsWithin(grid, rings)
+  for (let i = 0; i < runs.length; i += 3) {
+    const row = runs[i]! * grid.width
+    mask.fill(value, row + runs[i + 1]!, row + runs[i + 2]! + 1)
   }
-  const last = Math.min(height - 1, Math.floor(low - top - 0.5))
-  for (let row = Math.max(0, Math.ceil(high - top - 0.5)); row <= last; row++) {
-    const y = row + top + 0.5
-    const crossings: number[] = []
-    for (const ring of rings) {
-      for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-        const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!]
-        if (ay > y !== by > y) crossings.push(ax + ((bx - ax) * (y - ay)) / (by - ay))
-      }
+}
+
+/** The cells whose middles lie within some rings (even-odd), as runs in their order: row, first and last cell, flat. */
+export function runsWithin(grid: Grid, rings: readonly (readonly number[])[]): readonly number[] {
+  const { left, width } = grid
+  const { ends, crossings } = crossingsByRow(grid, rings)
+  const runs: number[] = []
+  for (let row = 0, from = 0; row < grid.height; row++) {
+    const end = ends[row]!
+    if (end === from) continue
+    const own = crossings.subarray(from, end).sort()
+    for (let i = 0; i + 1 < own.length; i += 2) {
+      const first = Math.max(0, Math.ceil(own[i]! - left - 0.5))
+      const last = Math.min(width - 1, Math.floor(own[i + 1]! - left - 0.5))
+      if (first <= last) runs.push(row, first, last)
     }
-    crossings.sort((a, b) => a - b)
-    for (let i = 0; i + 1 < crossings.length; i += 2) {
-      const to = Math.min(width - 1, Math.floor(crossings[i + 1]! - left - 0.5))
-      for (let x = Math.max(0, Math.ceil(crossings[i]! - left - 0.5)); x <= to; x++) mask[row * width + x] = value
+    from = end
+  }
+  return runs
+}
+
+/** Where rings cross the middles of rows, row by row; `ends` tells where each row's crossings end. */
+function crossingsByRow(grid: Grid, rings: readonly (readonly number[])[]) {
+  const ends = new Int32Array(grid.height)
+  eachCrossing(grid, rings, (row) => ends[row]!++)
+  for (let row = 1; row < ends.length; row++) ends[row]! += ends[row - 1]!
+  const crossings = new Float64Array(ends.at(-1) ?? 0)
+  // Each row is filled from its end, and its own end is told anew by the row that follows.
+  const next = ends.slice()
+  eachCrossing(grid, rings, (row, x) => (crossings[--next[row]!] = x))
+  return { ends, crossings }
+}
+
+function eachCrossing(
+  { top, height }: Grid,
+  rings: readonly (readonly number[])[],
+  tell: (row: number, x: number) => void,
+) {
+  for (const ring of rings) {
+    for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+      const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!]
+      const first = Math.max(0, Math.ceil((ay < by ? ay : by) - top - 0.5))
+      const after = Math.min(height, Math.ceil((ay < by ? by : ay) - top - 0.5))
+      for (let row = first; row < after; row++) tell(row, ax + ((bx - ax) * (row + top + 0.5 - ay)) / (by - ay))
     }
   }
 }

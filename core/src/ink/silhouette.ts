@@ -115,27 +115,41 @@ const boxRing = (x: number, y: number, w: number, h: number) => [x, y, x + w, y,
 function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number) {
   const distance = distances(mask, width, height)
   const least = Math.round((tolerance / 2) * PER_PIXEL)
-  const outside = new Uint8Array(mask.length)
-  const stack: number[] = [0]
-  outside[0] = 1
-  const go = (at: number) => {
-    if (outside[at] === 0 && distance[at]! > least) {
-      outside[at] = 1
-      stack.push(at)
-    }
-  }
-  while (stack.length > 0) {
-    const at = stack.pop()!
-    const x = at % width
-    if (x > 0) go(at - 1)
-    if (x < width - 1) go(at + 1)
-    if (at >= width) go(at - width)
-    if (at < mask.length - width) go(at + width)
-  }
+  const outside = reachedFrom(0, distance, least, { width, height })
   // The ball keeps half the tolerance away from the ink: what lies in between is outside too.
   const reach = distances(outside, width, height)
   const figure = new Uint8Array(mask.length)
   for (let at = 0; at < mask.length; at++)
     if (mask[at] !== 0 || (outside[at] === 0 && reach[at]! > least)) figure[at] = 1
   return { figure, distance, reach: least }
+}
+
+/** All cells that can be reached from one, over cells farther from ink than `least`, row by row. */
+function reachedFrom(
+  start: number,
+  distance: Uint16Array,
+  least: number,
+  { width, height }: Pick<Grid, 'width' | 'height'>,
+) {
+  const reached = new Uint8Array(distance.length)
+  const stack = [start]
+  while (stack.length > 0) {
+    const at = stack.pop()!
+    if (reached[at] !== 0) continue
+    const row = at - (at % width)
+    let [from, to] = [at, at]
+    while (from > row && reached[from - 1] === 0 && distance[from - 1]! > least) from--
+    while (to < row + width - 1 && reached[to + 1] === 0 && distance[to + 1]! > least) to++
+    reached.fill(1, from, to + 1)
+    for (const beside of [row - width, row + width]) {
+      if (beside < 0 || beside >= width * height) continue
+      let open = false
+      for (let x = from - row; x <= to - row; x++) {
+        const free = reached[beside + x] === 0 && distance[beside + x]! > least
+        if (free && !open) stack.push(beside + x)
+        open = free
+      }
+    }
+  }
+  return reached
 }

@@ -16,6 +16,7 @@ import {
   type PlanContext,
   type Planner,
   type PlanNote,
+  place,
 } from './planner'
 import { lineThrough, round } from './figures/figure'
 
@@ -32,8 +33,8 @@ const FIELDS = {
   down: number('down', 'The head goes down', 'px', [-2000, 2000]),
   body: number('body', 'The body goes along', '%', [0, 100], 5),
   radius: number('radius', 'Radius of the head', 'px', [4, 2000]),
-  x: number('x', 'Head at rest, across', 'px', [-4000, 8000]),
-  y: number('y', 'Head at rest, down', 'px', [-4000, 8000]),
+  x: place('x', 'Head at rest, across', 'across'),
+  y: place('y', 'Head at rest, down', 'down'),
 } as const
 const OWN = { id: 'frame', words: 'a frame of one’s own' }
 

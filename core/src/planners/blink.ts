@@ -9,6 +9,7 @@ import {
   stepped,
   type MotionDrawing,
   type Planner,
+  place,
 } from './planner'
 import { lineThrough, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -25,8 +26,8 @@ const FIELDS = {
   between: number('between', 'Open between blinks', 'frames', [1, 240]),
   rest: number('rest', 'Open after it', 'frames', [1, 240]),
   width: number('width', 'Width of the eye', 'px', [4, 2000]),
-  x: number('x', 'Eye, across', 'px', [-4000, 8000]),
-  y: number('y', 'Eye, down', 'px', [-4000, 8000]),
+  x: place('x', 'Eye, across', 'across'),
+  y: place('y', 'Eye, down', 'down'),
 } as const
 
 /** Half the height of an open eye, in shares of half its width. */

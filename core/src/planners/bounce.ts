@@ -13,6 +13,8 @@ import {
   type Planner,
   type PlanContext,
   type PlanNote,
+  place,
+  GROUND,
 } from './planner'
 import { groundLine, nearestTo, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -29,8 +31,8 @@ const FIELDS = {
   roll: number('roll', 'Rolls to a stop over', 'frames', [0, 240]),
   squash: number('squash', 'Squash at the first contact', '', [0, 1.5], 0.01),
   stretch: number('stretch', 'Stretch at the first contact', '', [0, 1.5], 0.01),
-  x: number('x', 'Drops from, across', 'px', [-4000, 8000]),
-  ground: number('ground', 'Ground', 'px', [0, 8000]),
+  x: place('x', 'Drops from, across', 'across'),
+  ground: GROUND,
 } as const
 
 const optionsOf = (inputs: Inputs, { scene }: PlanContext): BounceOptions => {

@@ -19,6 +19,7 @@ import {
   type Planner,
   type PlanContext,
   type PlanNote,
+  place,
 } from './planner'
 import { limb, lineThrough, round } from './figures/figure'
 import { hostAt, hostsOf } from './host'
@@ -38,8 +39,8 @@ const FIELDS = {
   thick: number('thick', 'Thickness at the root', 'px', [1, 300]),
   stick: number('stick', 'A rider sticks at the top for', 'frames', [0, 24]),
   radius: number('radius', 'Radius of a rider', 'px', [2, 600]),
-  x: number('x', 'Swaying point, across', 'px', [-4000, 8000]),
-  y: number('y', 'Swaying point, down', 'px', [-4000, 8000]),
+  x: place('x', 'Swaying point, across', 'across'),
+  y: place('y', 'Swaying point, down', 'down'),
   wide: number('wide', 'It sways by', 'px', [0, 2000]),
   high: number('high', 'It bobs by', 'px', [0, 2000]),
 } as const

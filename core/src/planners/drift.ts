@@ -11,6 +11,7 @@ import {
   type Handle,
   type Planner,
   type PlanNote,
+  place,
 } from './planner'
 import { lineThrough, round } from './figures/figure'
 
@@ -24,8 +25,8 @@ const FIELDS = {
   size: number('size', 'Radius at first', 'px', [1, 1000]),
   grow: number('grow', 'Grows to', 'times', [0.1, 8], 0.05),
   fade: number('fade', 'Comes and goes over', 'of its life', [0, 0.5], 0.01),
-  x: number('x', 'Comes from, across', 'px', [-4000, 8000]),
-  y: number('y', 'Comes from, down', 'px', [-4000, 8000]),
+  x: place('x', 'Comes from, across', 'across'),
+  y: place('y', 'Comes from, down', 'down'),
 } as const
 
 /** Puffs that go on and on, each taking the place of the one before. */

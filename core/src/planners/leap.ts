@@ -13,6 +13,8 @@ import {
   type MotionDrawing,
   type Planner,
   type PlanNote,
+  place,
+  GROUND,
 } from './planner'
 import { groundLine, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -35,8 +37,8 @@ const FIELDS = {
     { id: 'air', words: 'rise and fall' },
     { id: 'landing', words: 'landing and settle' },
   ]),
-  x: number('x', 'Leaps from, across', 'px', [-4000, 8000]),
-  ground: number('ground', 'Ground', 'px', [0, 8000]),
+  x: place('x', 'Leaps from, across', 'across'),
+  ground: GROUND,
 } as const
 
 const PARTS: Readonly<Record<string, readonly LeapDrawing['what'][]>> = {

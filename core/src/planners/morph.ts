@@ -23,6 +23,7 @@ import {
   type PlanContext,
   type TextField,
   type PlanNote,
+  place,
 } from './planner'
 import { lineThrough } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -44,9 +45,9 @@ const FIELDS = {
   ]),
   rest: number('rest', 'Held after it', 'frames', [1, 96]),
   size: number('size', 'Size of shapes made here', 'px', [4, 2000]),
-  fromX: number('fromX', 'First shape, across', 'px', [-4000, 8000]),
-  toX: number('toX', 'Second shape, across', 'px', [-4000, 8000]),
-  y: number('y', 'Both, down', 'px', [-4000, 8000]),
+  fromX: place('fromX', 'First shape, across', 'across'),
+  toX: place('toX', 'Second shape, across', 'across'),
+  y: place('y', 'Both, down', 'down'),
 } as const
 const PAIRS: TextField = { kind: 'text', id: 'pairs', words: 'Points put together by hand' }
 const MADE: Readonly<Record<string, { words: string; ring: (angle: number) => number }>> = {

@@ -22,6 +22,7 @@ import {
   type Planner,
   type PlanContext,
   type PlanNote,
+  place,
 } from './planner'
 
 const FIELDS = {
@@ -32,8 +33,8 @@ const FIELDS = {
   lead: number('lead', 'Ahead of the sound', 'frames', [0, 6], 1, '0 is level with it; one or two read as sharper'),
   rest: number('rest', 'Shut after the last word', 'frames', [1, 240]),
   width: number('width', 'Width of the mouth', 'px', [4, 2000]),
-  x: number('x', 'Middle, across', 'px', [-4000, 8000]),
-  y: number('y', 'Middle, down', 'px', [-4000, 8000]),
+  x: place('x', 'Middle, across', 'across'),
+  y: place('y', 'Middle, down', 'down'),
 } as const
 /** With no words yet the shapes can be drawn already. */
 const NONE = { id: 'none', words: 'no words yet: each shape in turn' }

@@ -12,6 +12,7 @@ import {
   type MotionDrawing,
   type Planner,
   type PlanNote,
+  place,
 } from './planner'
 import { round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -28,10 +29,10 @@ const FIELDS = {
   later: number('later', 'Each part later by', 'frames', [0, 24]),
   radius: number('radius', 'Radius of a part', 'px', [2, 600]),
   rest: number('rest', 'Held after it', 'frames', [1, 96]),
-  fromX: number('fromX', 'From, across', 'px', [-4000, 8000]),
-  fromY: number('fromY', 'From, down', 'px', [-4000, 8000]),
-  toX: number('toX', 'To, across', 'px', [-4000, 8000]),
-  toY: number('toY', 'To, down', 'px', [-4000, 8000]),
+  fromX: place('fromX', 'From, across', 'across'),
+  fromY: place('fromY', 'From, down', 'down'),
+  toX: place('toX', 'To, across', 'across'),
+  toY: place('toY', 'To, down', 'down'),
 } as const
 
 /** A move that goes back first, goes too far and settles; its parts one after the other. */

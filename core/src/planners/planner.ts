@@ -38,6 +38,8 @@ export interface NumberField extends Named {
   readonly min: number
   readonly max: number
   readonly step: number
+  /** It is a place of the paper, told from its left or its upper edge. */
+  readonly along?: 'across' | 'down'
 }
 export interface ChoiceField extends Named {
   readonly kind: 'choice'
@@ -163,6 +165,14 @@ export const number = (
   step = 1,
   about?: string,
 ): NumberField => ({ kind: 'number', id, words, unit, min, max, step, ...(about !== undefined && { about }) })
+/** Where something is on the paper. */
+export const place = (
+  id: string,
+  words: string,
+  along: 'across' | 'down',
+  range: readonly [number, number] = [-4000, 8000],
+): NumberField => ({ ...number(id, words, 'px', range), along })
+export const GROUND = place('ground', 'Ground', 'down', [0, 8000])
 export const choice = (id: string, words: string, choices: ChoiceField['choices'], about?: string): ChoiceField => ({
   kind: 'choice',
   id,

@@ -17,6 +17,7 @@ import {
   type PlanContext,
   type PlanNote,
   type TextField,
+  place,
 } from './planner'
 
 const FIELDS = {
@@ -33,8 +34,8 @@ const FIELDS = {
   slowing: number('slowing', 'The air slows it by', '% at the end', [0, 95]),
   size: number('size', 'Size', 'px', [0.5, 400], 0.5),
   seed: number('seed', 'Another scatter', '', [0, 999]),
-  x: number('x', 'Comes from, across', 'px', [-4000, 8000]),
-  y: number('y', 'Comes from, down', 'px', [-4000, 8000]),
+  x: place('x', 'Comes from, across', 'across'),
+  y: place('y', 'Comes from, down', 'down'),
   opening: number('opening', 'Empty before it', 'frames', [0, 240]),
 } as const
 /** The lettering it comes at the end of; none otherwise. */

@@ -11,6 +11,7 @@ import {
   type Handle,
   type Planner,
   type PlanNote,
+  place,
 } from './planner'
 import { lineThrough, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -27,8 +28,8 @@ const FIELDS = {
   keeps: number('keeps', 'Of its width each swing keeps', '', [0, 1], 0.01, '1 swings for ever and is a cycle'),
   swings: number('swings', 'Swings', '', [1, 40]),
   weight: number('weight', 'Radius of the weight', 'px', [1, 1000]),
-  x: number('x', 'Hangs at, across', 'px', [-4000, 8000]),
-  y: number('y', 'Hangs at, down', 'px', [-4000, 8000]),
+  x: place('x', 'Hangs at, across', 'across'),
+  y: place('y', 'Hangs at, down', 'down'),
 } as const
 
 /** A pendulum, lamp or tail that swings. */

@@ -12,6 +12,7 @@ import {
   type Graph,
   type Planner,
   type PlanNote,
+  place,
 } from './planner'
 import { lineThrough, round } from './figures/figure'
 import { OPENING, openingAt } from './opening'
@@ -25,8 +26,8 @@ const FIELDS = {
   radius: number('radius', 'Radius of the head', 'px', [4, 2000]),
   dip: number('dip', 'Dips by', 'px', [-1000, 1000]),
   rest: number('rest', 'Held after it', 'frames', [1, 96]),
-  x: number('x', 'Middle, across', 'px', [-4000, 8000]),
-  y: number('y', 'Middle, down', 'px', [-4000, 8000]),
+  x: place('x', 'Middle, across', 'across'),
+  y: place('y', 'Middle, down', 'down'),
 } as const
 const FEATURES = [
   { name: 'left eye', across: -0.36, down: -0.16 },

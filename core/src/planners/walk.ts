@@ -28,6 +28,8 @@ import {
   type Planner,
   type PlanContext,
   type PlanNote,
+  place,
+  GROUND,
 } from './planner'
 import { groundLine, limb, lineThrough, nearestTo, round } from './figures/figure'
 
@@ -60,8 +62,8 @@ const FIELDS = {
   air: number('air', 'No foot down', '% of the time', [5, 70]),
   inPlace: toggle('inPlace', 'On the spot', 'The ground goes by instead'),
   steps: number('steps', 'Steps, when it travels', '', [1, 24]),
-  x: number('x', 'Walks at, across', 'px', [-4000, 8000]),
-  ground: number('ground', 'Ground', 'px', [0, 8000]),
+  x: place('x', 'Walks at, across', 'across'),
+  ground: GROUND,
 } as const
 const COMMON = [
   FIELDS.perStep,

@@ -274,6 +274,9 @@ const AGREEING: Partial<Record<SimpleEdit['type'], fc.Arbitrary<Edit>>> = {
         })),
       },
     })),
+  'plan.set': fc
+    .tuple(fc.constantFrom('p0', 'p1'), fc.integer({ min: -9, max: 9 }))
+    .map(([plan, x]): Edit => ({ type: 'plan.set', plan, inputs: { x } })),
   'plan.lay': fc
     .tuple(
       some(IDS['drawing']!, 1, 4),

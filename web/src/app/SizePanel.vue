@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { EditRefused, LIMITS, placingOf, sceneSized, type Pass, type Sizing } from '@unhurried/core'
+import { LIMITS, placingOf, sceneSized, type Pass, type Sizing } from '@unhurried/core'
 import { computed, onMounted, ref, watch } from 'vue'
-import { sayWhy, useScene } from '../session/scene'
+import { useScene } from '../session/scene'
 import { composedPictures } from '../stage/player'
 
 /** Another size of paper, with what becomes of the drawings shown before it is so. */
@@ -70,15 +70,8 @@ watch(sizing, show)
 const same = computed(() => width.value === settings.value.width && height.value === settings.value.height)
 async function change() {
   await store.loadInk()
-  try {
-    const edit = sceneSized(store.scene!, sizing.value, (drawing: string, pass: Pass) =>
-      store.ink!.inkOf(drawing, pass),
-    )
-    if (store.change(edit)) emit('done')
-  } catch (error) {
-    if (!(error instanceof EditRefused)) throw error
-    sayWhy(error)
-  }
+  const step = sceneSized(store.scene!, sizing.value, (drawing: string, pass: Pass) => store.ink!.inkOf(drawing, pass))
+  if (store.change(...step)) emit('done')
 }
 </script>
 

@@ -61,7 +61,7 @@ export function useLaying(work: PaperIn) {
         pages: made.flatMap(({ page }) => page ?? []),
         ...(form.boils && { boil: { frames: form.boilFrames, seed: Math.floor(Math.random() * 10_000) } }),
       })
-      for (const edit of edits) if (!store.change(edit)) return false
+      if (!store.change(...edits)) return false
       for (const { page } of layings) page.laid = true
       store.level = level
       store.goTo(form.frame)

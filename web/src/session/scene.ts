@@ -86,7 +86,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   /** Shows where an undone or redone line lies. */
-  function showChange(edit: Edit | undefined) {
+  function showChange([edit]: readonly Edit[] = []) {
     const drawing = edit?.type === 'ink.change' ? edit.drawing : undefined
     if (drawing !== undefined && drawing !== at.drawing.value) at.showDrawing(drawing)
   }
@@ -174,8 +174,9 @@ function useOpened() {
     begin,
     end,
     act,
-    /** Makes an edit; false when it was refused, and why is said. */
-    change: (edit: Edit): boolean => act((own) => (requireSendable(edit), own.change(edit), true)) ?? false,
+    /** Makes edits in their order as one step; false when it was refused, and why is said. */
+    change: (...step: Edit[]): boolean =>
+      act((own) => (step.forEach(requireSendable), own.change(...step), true)) ?? false,
     /**
      * Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot
      * be done, when it cannot: then the scene is shown as it is.

@@ -95,6 +95,18 @@ test('a change waits, is shown at once and can be undone and redone', () => {
   expect([session.canUndo, session.canRedo]).toEqual([true, false])
 })
 
+test('edits made as one step are undone and redone as one; where the last is refused nothing of them is made', () => {
+  const { session, lines } = opened()
+  session.change(stroke('k1', 'one'), stroke('k1', 'two'))
+  expect([lines('k1'), session.waiting.length]).toEqual([['one', 'two'], 2])
+  session.undo()
+  expect([lines('k1'), session.canUndo]).toEqual([[], false])
+  session.redo()
+  expect(lines('k1')).toEqual(['one', 'two'])
+  expect(() => session.change(stroke('k1', 'three'), stroke('nobody', 'four'))).toThrow(EditRefused)
+  expect([lines('k1'), session.waiting.length]).toEqual([['one', 'two'], 6])
+})
+
 test('what is refused changes nothing, and nobody is told of it', () => {
   const { session } = opened()
   const heard: Transition[] = []

@@ -12,6 +12,8 @@ export type Transition =
   | { readonly kind: 'confirmed'; readonly ids: readonly string[]; readonly version: number }
   | { readonly kind: 'rebased'; readonly changes: ServerChanges }
 
+/** What is done and undone as one: an edit, or several in their order where one could not carry it all. */
+type Step = readonly Edit[]
 type Conflict = Rebased<WaitingEdit>['conflicts'][number]
 type Listener = (transition: Transition) => void
 
@@ -36,8 +38,8 @@ export class SceneSession {
   #waiting: readonly WaitingEdit[]
   #working: Scene
   #tried: Scene | undefined
-  #undo: readonly Edit[] = []
-  #redo: readonly Edit[] = []
+  #undo: readonly Step[] = []
+  #redo: readonly Step[] = []
   readonly #freshId: () => string
   readonly #listeners = new Set<Listener>()
 
@@ -84,29 +86,29 @@ export class SceneSession {
     return () => void this.#listeners.delete(listener)
   }
 
-  /** Makes an edit as a step that can be undone. Errors: EditRefused, and then nothing changed. */
-  change(edit: Edit): void {
-    const inverse = this.#make(edit)
+  /** Makes edits in their order as one step that can be undone. Errors: EditRefused, and then nothing changed. */
+  change(...step: Edit[]): void {
+    const inverse = this.#make(step)
     this.#undo = [...this.#undo, inverse]
     this.#redo = []
   }
 
-  /** Takes the last step back; gives the edit that did so. Errors: EditRefused, and then that step is given up. */
-  undo(): Edit | undefined {
-    const edit = this.#undo.at(-1)
-    if (!edit) return undefined
+  /** Takes the last step back; gives the step that did so. Errors: EditRefused, and then that step is given up. */
+  undo(): Step | undefined {
+    const step = this.#undo.at(-1)
+    if (!step) return undefined
     this.#undo = this.#undo.slice(0, -1)
-    this.#redo = [...this.#redo, this.#make(edit)]
-    return edit
+    this.#redo = [...this.#redo, this.#make(step)]
+    return step
   }
 
-  /** Makes the step taken back last again; gives the edit that did so. Errors: as `undo`. */
-  redo(): Edit | undefined {
-    const edit = this.#redo.at(-1)
-    if (!edit) return undefined
+  /** Makes the step taken back last again; gives the step that did so. Errors: as `undo`. */
+  redo(): Step | undefined {
+    const step = this.#redo.at(-1)
+    if (!step) return undefined
     this.#redo = this.#redo.slice(0, -1)
-    this.#undo = [...this.#undo, this.#make(edit)]
-    return edit
+    this.#undo = [...this.#undo, this.#make(step)]
+    return step
   }
 
   /** Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot be done, when it cannot. */
@@ -185,11 +187,17 @@ export class SceneSession {
     }
   }
 
-  #make(edit: Edit): Edit {
-    const applied = applyEdit(this.#working, edit)
-    const { inverse } = applied
-    this.#lay({ id: this.#freshId(), edit }, true, applied.scene)
-    return inverse
+  /** Gives the step that undoes it. */
+  #make(step: Step): Step {
+    let scene = this.#working
+    const made = step.map((edit) => {
+      const { scene: after, inverse } = applyEdit(scene, edit)
+      scene = after
+      return { edit, after, inverse }
+    })
+    // Only now: what the last of them refuses leaves nothing of the first.
+    for (const { edit, after } of made) this.#lay({ id: this.#freshId(), edit }, true, after)
+    return made.map(({ inverse }) => inverse).reverse()
   }
 
   /** `drawn`: here, on the ink that is shown; else ink that is missing is fetched when asked for, and this laid on it then. */

@@ -1,5 +1,5 @@
 import { memoBy } from '../../base/memo'
-import { stampRings, type Grid } from '../../ink/raster'
+import { runsWithin, type Grid } from '../../ink/raster'
 import type { Silhouette } from '../../ink/silhouette'
 
 /** Cells along the longest side of the picture two shapes are laid over each other on. */
@@ -7,17 +7,7 @@ const CELLS = 160
 
 /** Area two shapes have in common over the area of both, 0…1. */
 export function overlap(a: Pick<Silhouette, 'rings'>, b: Pick<Silhouette, 'rings'>): number {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (const { rings } of [a, b]) {
-    for (const ring of rings) {
-      for (let i = 0; i < ring.length; i += 2) {
-        left = Math.min(left, ring[i]!)
-        right = Math.max(right, ring[i]!)
-        top = Math.min(top, ring[i + 1]!)
-        bottom = Math.max(bottom, ring[i + 1]!)
-      }
-    }
-  }
+  const { left, top, right, bottom } = boxAround([...a.rings, ...b.rings])
   const scale = CELLS / Math.max(right - left, bottom - top, 1)
   const grid: Grid = {
     left: 0,
@@ -25,21 +15,47 @@ export function overlap(a: Pick<Silhouette, 'rings'>, b: Pick<Silhouette, 'rings
     width: Math.ceil((right - left) * scale) + 2,
     height: Math.ceil((bottom - top) * scale) + 2,
   }
-  const masks = [a, b].map(({ rings }) => {
-    const mask = new Uint8Array(grid.width * grid.height)
-    stampRings(
-      mask,
+  const runsOf = ({ rings }: Pick<Silhouette, 'rings'>) =>
+    runsWithin(
       grid,
       rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) * scale + 1)),
     )
-    return mask
-  })
-  let [both, either] = [0, 0]
-  for (let i = 0; i < masks[0]!.length; i++) {
-    both += masks[0]![i]! & masks[1]![i]!
-    either += masks[0]![i]! | masks[1]![i]!
-  }
+  const [one, other] = [runsOf(a), runsOf(b)]
+  const both = cellsShared(one, other)
+  const either = cellsIn(one) + cellsIn(other) - both
   return either > 0 ? both / either : 0
+}
+
+type Runs = ReturnType<typeof runsWithin>
+function cellsIn(runs: Runs): number {
+  let cells = 0
+  for (let i = 0; i < runs.length; i += 3) cells += runs[i + 2]! - runs[i + 1]! + 1
+  return cells
+}
+function cellsShared(a: Runs, b: Runs): number {
+  let cells = 0
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
+    const rows = a[i]! - b[j]!
+    if (rows === 0) cells += Math.max(0, Math.min(a[i + 2]!, b[j + 2]!) - Math.max(a[i + 1]!, b[j + 1]!) + 1)
+    // The run that ends first can meet nothing more.
+    if (rows < 0 || (rows === 0 && a[i + 2]! < b[j + 2]!)) i += 3
+    else j += 3
+  }
+  return cells
+}
+
+function boxAround(rings: readonly (readonly number[])[]) {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (const ring of rings) {
+    for (let i = 0; i < ring.length; i += 2) {
+      const [x, y] = [ring[i]!, ring[i + 1]!]
+      if (x < left) left = x
+      if (x > right) right = x
+      if (y < top) top = y
+      if (y > bottom) bottom = y
+    }
+  }
+  return { left, top, right, bottom }
 }
 
 /** A shape whose axes differ by less than this has none to speak of. */

@@ -1,11 +1,12 @@
 import { LIMITS } from '../../base/limits'
-import { numbersOf, type InkPiece } from '../../ink/ink'
+import type { InkPiece } from '../../ink/ink'
 import { planBoil } from '../../motion/planned/boil'
 import { newLevel } from '../../scene/create'
 import { refuse } from '../../scene/refusal'
 import type { Exposure, Page, Pass, Scene } from '../../scene/schema'
 import { applyEdit } from '../apply'
 import type { Edit, SimpleEdit } from '../kinds'
+import { inPortions } from './portions'
 
 /** Drawings that come from paper, in order, each with its ink by pass, and where they are laid. */
 export interface PagesToLay {
@@ -24,13 +25,10 @@ export interface PagesToLay {
   readonly freshId: () => string
 }
 
-/** More numbers of lines than one step carries: beyond it the ink of each drawing is a step of its own. */
-const MOST_NUMBERS = 400_000
-
 /**
  * Drawings from paper on the sheet, one after another or as a boil, the scene as long as they need it.
  *
- * @returns edits to be made in this order, and the drawings
+ * @returns edits to be made in this order as one step, and the drawings
  * Errors: EditRefused when a drawing begins where one would come to lie, there are too many frames, or a boil has no
  * level of its own.
  */
@@ -50,12 +48,7 @@ export function pagesLaid(wish: PagesToLay): { edits: Edit[]; level: string; dra
     }),
   )
   const words = `${inks.length === 1 ? 'a drawing' : `${inks.length} drawings`} from paper`
-  const numbers = inks
-    .flatMap((passes) => Object.values(passes).flat())
-    .reduce((sum, piece) => sum + numbersOf(piece), 0)
-  if (numbers <= MOST_NUMBERS)
-    return { edits: [{ type: 'together', words, edits: [...laid, ...inked] }], level, drawings }
-  return { edits: [{ type: 'together', words, edits: laid }, ...inked], level, drawings }
+  return { edits: inPortions(words, [...laid, ...inked]), level, drawings }
 }
 
 /** The drawings put in on the level, which is made first when it is new. */

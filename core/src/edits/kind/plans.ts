@@ -3,7 +3,7 @@ import { exposuresNamed } from '../../scene/columns'
 import { numberFor } from '../../timing/numbering'
 import { chartSpan, exposuresOf } from '../../timing/sheet'
 import { refuse } from '../../scene/refusal'
-import { idSchema, type Column, type Drawing, type LaidPlan, type Scene } from '../../scene/schema'
+import { idSchema, planSchema, type Column, type Drawing, type LaidPlan, type Scene } from '../../scene/schema'
 import { editKind } from '../edit'
 import { levelOf, requireFree, withSheet } from '../lookup'
 import { withoutDrawing, withoutGuides } from '../take-out'
@@ -178,6 +178,17 @@ function chartsWith(
   }
   return { charts: next, ids }
 }
+
+/** Inputs of a plan changed as the paper under it was; nothing is laid anew. */
+export const planSet = editKind({
+  pastLocks: true,
+  schema: z.strictObject({ type: z.literal('plan.set'), plan: idSchema, inputs: planSchema.shape.inputs }),
+  apply(scene, { plan: id, inputs }) {
+    const plan = planOf(scene, id)
+    return { ...scene, plans: { ...scene.plans, [id]: { ...plan, inputs: { ...plan.inputs, ...inputs } } } }
+  },
+  words: ({ plan }, scene) => `what the ${scene.plans?.[plan]?.planner ?? 'plan'} was asked`,
+})
 
 /** Takes a plan out with its charts, its guides and what is not drawn; drawings that are drawn stay. */
 export const planRemove = editKind({

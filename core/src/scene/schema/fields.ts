@@ -35,6 +35,12 @@ export const placeNumber = () =>
     .number('A place must be a number.')
     .min(-LIMITS.reach, 'This lies too far from the paper.')
     .max(LIMITS.reach, 'This lies too far from the paper.')
+const coordinate = z.number('A place must be a number.')
+/** Held against in one go: there are hundreds of them in a line, and each one that is kept passes here. */
+const isNearPaper = (values: readonly number[]): boolean =>
+  values.every((value) => value >= -LIMITS.reach && value <= LIMITS.reach)
+/** Places in one flat list, as a line has them: x, y of each, and what else is told of it. */
+export const flatPlaces = () => z.array(coordinate).refine(isNearPaper, 'This lies too far from the paper.')
 export const shareSchema = z
   .number()
   .min(0, 'A strength must be from 0 to 1.')

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { pinSchema } from './drawing'
-import { frameSchema, idSchema, placeNumber, textSchema } from './fields'
+import { flatPlaces, frameSchema, idSchema, textSchema } from './fields'
 
 /** Which of a plan's drawings for how many frames, by place among them; null is an empty frame. */
 export const shownSchema = z.strictObject({
@@ -35,7 +35,7 @@ export type LaidPlan = z.infer<typeof planSchema>
 
 /** One line of a guide figure, flat x, y; `far` is behind, `help` is no part of the figure. */
 const guideShapeSchema = z.strictObject({
-  points: z.array(placeNumber()).min(2).max(2000),
+  points: flatPlaces().min(2).max(2000),
   closed: z.literal(true).optional(),
   tone: z.enum(['far', 'help']).optional(),
 })

@@ -1,12 +1,11 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
-import { idSchema, placeNumber } from './fields'
+import { flatPlaces, idSchema } from './fields'
 
 /** One way of the pen over lettering, from where it comes down to where it lifts; flat x, y. */
 const penPathSchema = z.strictObject({
   id: idSchema,
-  points: z
-    .array(placeNumber())
+  points: flatPlaces()
     .min(2)
     .max(2 * LIMITS.penPathPoints, `One way of the pen has at most ${LIMITS.penPathPoints} points.`)
     .refine((points) => points.length % 2 === 0, 'A way of the pen needs two numbers for each point.'),

@@ -1,8 +1,12 @@
 import fc from 'fast-check'
-import { newScene } from '../scene/create'
-import { faultOf } from '../scene/validate'
-import { drawn, settingsOf } from '../testing/build'
-import { keeperOf } from '../testing/keeper'
+import { newScene } from '../../scene/create'
+import { faultOf } from '../../scene/validate'
+import { drawn, settingsOf } from '../../testing/build'
+import { keeperOf } from '../../testing/keeper'
+import type { PlanContext } from '../../planners/planner'
+import { PLANNERS } from '../../planners/register'
+import type { Scene } from '../../scene/schema'
+import { layIn } from './lay'
 import { placingOf, sceneSized, type Sizing } from './scene-sized'
 
 function opened(cells = false) {
@@ -29,8 +33,12 @@ function opened(cells = false) {
   })
   return kept
 }
-const sized = (kept: ReturnType<typeof opened>, sizing: Sizing) =>
-  kept.make(sceneSized(kept.scene(), sizing, kept.inkOf))
+type Kept = Pick<ReturnType<typeof keeperOf>, 'scene' | 'inkOf' | 'make'>
+/** Gives the step that undoes it. */
+const sized = (kept: Kept, sizing: Sizing) =>
+  sceneSized(kept.scene(), sizing, kept.inkOf)
+    .map((edit) => kept.make(edit).inverse)
+    .reverse()
 const points = (kept: ReturnType<typeof opened>) => {
   const [piece] = kept.inkOf('a', 'line')
   return piece?.kind === 'stroke' ? piece.points.filter((_, i) => i % 3 !== 2) : undefined
@@ -51,9 +59,9 @@ test('scaled, what filled the paper fills what of the new it fits, and pins and 
 
 test('kept at their size the drawings lie where they are put, and what is cut off is still there', () => {
   const kept = opened()
-  const { inverse } = sized(kept, { width: 100, height: 100, drawings: 'keep', across: 1, down: 0 })
+  const undoing = sized(kept, { width: 100, height: 100, drawings: 'keep', across: 1, down: 0 })
   expect(points(kept)).toEqual([-100, 0, 100, 100])
-  kept.make(inverse)
+  undoing.forEach(kept.make)
   expect([points(kept), kept.scene().settings.width]).toEqual([[0, 0, 200, 100], 200])
 })
 
@@ -78,10 +86,54 @@ test('any size and place: whole, the old paper lies within or around the new as 
       }
       expect(Math.abs(x - (width - 200 * scale) * across)).toBeLessThanOrEqual(1 / 16)
       expect(Math.abs(y - (height - 100 * scale) * down)).toBeLessThanOrEqual(1 / 16)
-      const { inverse } = sized(kept, sizing)
+      const undoing = sized(kept, sizing)
       expect(faultOf(kept.scene())).toBeUndefined()
-      kept.make(inverse)
+      undoing.forEach(kept.make)
       expect(kept.scene()).toEqual(before)
     }),
   )
+})
+
+describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('a %s that was laid', (id, planner) => {
+  const context = (scene: Scene, plan?: string): PlanContext => ({
+    ...{ scene, take: 'main', level: 'A', frame: 1 },
+    ...(plan !== undefined && { plan }),
+  })
+  const shapesOf = (scene: Scene, plan: string) =>
+    scene.plans![plan]!.drawings.map((each) => scene.guides?.[each]?.shapes)
+
+  test('is opened again, on larger paper, where its guides lie', () => {
+    const kept = keeperOf(newScene(settingsOf({ width: 640, height: 360, length: 200 })))
+    const inputs = planner.start(context(kept.scene()))
+    const lay = (asked: typeof inputs, plan?: string) => {
+      const scene = kept.scene()
+      const motion = planner.plan(asked, context(scene, plan))
+      let ids = 0
+      const freshId = () => `${plan ?? 'new'}${ids++}`
+      const laid = layIn({
+        scene,
+        take: 'main',
+        level: 'A',
+        frame: 1,
+        planner: id,
+        inputs: asked,
+        motion,
+        plan,
+        freshId,
+      })
+      kept.make(laid.edit)
+      return laid.plan
+    }
+    const plan = lay(inputs)
+    sized(kept, { width: 1300, height: 720, drawings: 'scale', across: 0.5, down: 0.5 })
+    const guides = shapesOf(kept.scene(), plan)
+    lay(kept.scene().plans![plan]!.inputs, plan)
+    shapesOf(kept.scene(), plan).forEach((shapes, drawing) =>
+      shapes!.forEach(({ points }, shape) =>
+        points.forEach((value, i) =>
+          expect(Math.abs(value - guides[drawing]![shape]!.points[i]!)).toBeLessThanOrEqual(1),
+        ),
+      ),
+    )
+  })
 })
