@@ -100,6 +100,47 @@ test('a way drawn once over lettering makes every drawing of it, spaced on a cha
   expect(Object.values(scene.drawings).filter(({ level }) => level === pen)).toHaveLength(6)
 })
 
+test('lettering moved takes along what is written of it; drawn on, it is said to be behind, and laid anew', async ({
+  page,
+  desk,
+}) => {
+  await lettering(page, desk)
+  await write(page, [84, 122], [326, 119])
+  await write(page, [415, 62], [421, 298])
+  await layIn(page)
+  await page.getByRole('link', { name: 'Back to the desk' }).click()
+  const seen = async (x: number, y: number) => {
+    await desk.still()
+    return desk.pixel(x, y)
+  }
+  await desk.cell('A', 9).click()
+  await desk.pickTool('Select')
+  await page.keyboard.press('Control+a')
+  await expect(page.getByTestId('selection')).toBeVisible()
+  const box = (await page.locator('[data-handle="move"]').boundingBox())!
+  const from = { x: box.x + box.width * 0.4, y: box.y + box.height * 0.5 }
+  const [x0, y0] = await desk.at(0, 0)
+  const [x1, y1] = await desk.at(30, 40)
+  await desk.drag(from, { x: from.x + x1 - x0, y: from.y + y1 - y0 })
+  await page.keyboard.press('Escape')
+  // The way of the pen went along, and so did what is written by then.
+  const points = async () => (await desk.scene()).writings!['letters']!.paths[0]!.points
+  await expect.poll(async () => Math.round((await points())[1]! - 122)).toBeGreaterThan(30)
+  expect(await seen(130, 160)).toEqual([...PENCIL])
+  const behind = page.getByTestId('writing-behind')
+  await expect(behind).toHaveCount(0)
+
+  await desk.pickTool('Pen')
+  await desk.stroke([
+    [100, 250],
+    [300, 250],
+  ])
+  await expect(behind).toHaveText(/as its lines were before/)
+  await behind.getByRole('button', { name: 'Lay it anew' }).click()
+  await expect(behind).toHaveCount(0, { timeout: 20_000 })
+  await desk.kept()
+})
+
 test('words are typed, followed, run ahead of in another colour, and change with the lettering', async ({
   page,
   desk,

@@ -11,9 +11,11 @@ import { build } from './lib/build.mjs'
 import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
 import { footageBench } from './lib/bench-footage.mjs'
 import { handBench } from './lib/bench-hand.mjs'
+import { letteringBench } from './lib/bench-lettering.mjs'
 import { keepingBench } from './lib/bench-keeping.mjs'
 import { paperBench } from './lib/bench-paper.mjs'
 import { shelfBench } from './lib/bench-shelf.mjs'
+import { bundled } from './lib/bundled.mjs'
 import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
@@ -558,6 +560,7 @@ const PARTS = [
   'timing',
   'planners',
   'hand',
+  'lettering',
   'gif',
   'keeping',
   'shelf',
@@ -591,22 +594,8 @@ await orStop(async () => {
     const url = `http://127.0.0.1:${server.port}`
     const post = client(server.port)
     await post('/api/productions', { id: 'bench', name: 'Bench' })
-    const core = await (async () => {
-      // What the table is measured with comes from inside core too.
-      await bundle({
-        stdin: {
-          contents: "export * from './index'\nexport { rasterised } from './ink/raster'",
-          resolveDir: join(root, 'core', 'src'),
-          loader: 'ts',
-        },
-        bundle: true,
-        platform: 'node',
-        format: 'esm',
-        outfile: join(work, 'core.mjs'),
-        logLevel: 'error',
-      })
-      return import(pathToFileURL(join(work, 'core.mjs')).href)
-    })()
+    // What the table is measured with comes from inside core too.
+    const core = await bundled("export * from './index'\nexport { rasterised } from './ink/raster'")
     const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId })
     if (does('pen')) await drawing.pen()
     if (does('play')) await drawing.play()
@@ -635,7 +624,8 @@ await orStop(async () => {
       await desk(browser, url)
     }
     if (does('planners')) await planners(core)
-    if (does('hand')) await handBench(work)
+    if (does('hand')) await handBench()
+    if (does('lettering')) await letteringBench()
     if (does('sheet') || does('timing')) {
       if (does('timing')) arcs(core)
       if (does('sheet')) {

@@ -1,5 +1,6 @@
 // For whoever works on the app: the page reloads and the server starts anew as their sources change.
 import './lib/node-version.mjs'
+import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { installModules } from './lib/packages.mjs'
@@ -22,6 +23,8 @@ await orStop(async () => {
   const { context } = await import('esbuild')
   const { createServer } = await import('vite')
   const { bundle } = await import('../server/bundle.mjs')
+  // The sample film is drawn once, by a build.
+  if (!existsSync(join(root, 'server/dist/sample-film.json.gz'))) await import('../server/build.mjs')
 
   const database = await openCluster({ folder })
   let server

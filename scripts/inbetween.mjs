@@ -1,11 +1,9 @@
 // Compares the guided inbetween with blending point by point, and on closed outlines with flubber too, and writes docs/guided-inbetween-measured.md.
 import './lib/node-version.mjs'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import { build as bundle } from 'esbuild'
 import flubber from 'flubber'
+import { bundled } from './lib/bundled.mjs'
 import { root } from './lib/paths.mjs'
 import { say } from './lib/say.mjs'
 
@@ -18,37 +16,25 @@ if (!Number.isInteger(FIGURES) || FIGURES < 1)
 const PAIRS = 40
 const FRACTIONS = [0.25, 0.5, 0.75]
 
-const work = mkdtempSync(join(tmpdir(), 'inbetween-'))
-try {
-  const out = join(work, 'compare.mjs')
-  await bundle({
-    stdin: {
-      contents: `export * from './testing/compare-motion'; export { measuredPairs, PAIR_KINDS } from './testing/hand/pairs'`,
-      resolveDir: join(root, 'core/src'),
-    },
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    outfile: out,
-    logLevel: 'error',
-  })
-  const { compareFigures, compareOutlines, measuredPairs, PAIR_KINDS } = await import(pathToFileURL(out).href)
-  const seeds = Array.from({ length: FIGURES }, (_, i) => FIRST + i)
-  const pairs = (flat) => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]])
-  const morphed = (a, b) => {
-    const go = flubber.interpolate(pairs(a), pairs(b), { string: false, maxSegmentLength: 8 })
-    return (t) => go(t).flat()
-  }
-  const figures = compareFigures(seeds, FRACTIONS)
-  const outlines = compareOutlines(seeds, FRACTIONS, morphed)
-  const hands = PAIR_KINDS.map((kind) => ({ kind, ...measuredPairs(kind, seeds.slice(0, PAIRS)) }))
-  const total = (of) => hands.reduce((sum, each) => sum + each[of], 0)
-  const share = (part, of) => `${((100 * part) / of).toFixed(0)} %`
-  const px = (value) => value.toFixed(2)
-  const ratio = (value, of) => (value / of).toFixed(2)
-  writeFileSync(
-    join(root, 'docs/guided-inbetween-measured.md'),
-    `# The guided inbetween, measured
+const { compareFigures, compareOutlines, measuredPairs, PAIR_KINDS } = await bundled(
+  `export * from './testing/compare-motion'; export { measuredPairs, PAIR_KINDS } from './testing/hand/pairs'`,
+)
+const seeds = Array.from({ length: FIGURES }, (_, i) => FIRST + i)
+const pairs = (flat) => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]])
+const morphed = (a, b) => {
+  const go = flubber.interpolate(pairs(a), pairs(b), { string: false, maxSegmentLength: 8 })
+  return (t) => go(t).flat()
+}
+const figures = compareFigures(seeds, FRACTIONS)
+const outlines = compareOutlines(seeds, FRACTIONS, morphed)
+const hands = PAIR_KINDS.map((kind) => ({ kind, ...measuredPairs(kind, seeds.slice(0, PAIRS)) }))
+const total = (of) => hands.reduce((sum, each) => sum + each[of], 0)
+const share = (part, of) => `${((100 * part) / of).toFixed(0)} %`
+const px = (value) => value.toFixed(2)
+const ratio = (value, of) => (value / of).toFixed(2)
+writeFileSync(
+  join(root, 'docs/guided-inbetween-measured.md'),
+  `# The guided inbetween, measured
 
 ${FIGURES} random figures of bones that turn about their joints by up to 70° each way while the whole goes along; half of them with one landmark
 whose path of action is known. Both drawings are redrawn with a hand's unevenness, some lines in another order. The true inbetweens at a
@@ -87,10 +73,7 @@ Wrong are most often a near and a far leg that change places, wings half hidden 
 What the figures do not say: a hand's own inbetween is not the true one of any bones, and is better than it where it should be. The guide
 is a help for the eye; arcs come from landmarks that are pinned.
 `,
-  )
-  say(
-    `figures: guided ${px(figures.guided)} px, blended ${px(figures.blended)} px; outlines: guided ${px(outlines.guided)} px, blended ${px(outlines.blended)} px, flubber ${px(outlines.other)} px`,
-  )
-} finally {
-  rmSync(work, { recursive: true, force: true })
-}
+)
+say(
+  `figures: guided ${px(figures.guided)} px, blended ${px(figures.blended)} px; outlines: guided ${px(outlines.guided)} px, blended ${px(outlines.blended)} px, flubber ${px(outlines.other)} px`,
+)

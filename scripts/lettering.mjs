@@ -1,10 +1,8 @@
 // Writes lettering and follows films made up by code, compares with what is known of them, and writes docs/lettering-measured.md.
 import './lib/node-version.mjs'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import { build as bundle } from 'esbuild'
+import { bundled } from './lib/bundled.mjs'
 import { root } from './lib/paths.mjs'
 import { say } from './lib/say.mjs'
 
@@ -13,33 +11,25 @@ const seeds = (first, count) => Array.from({ length: count }, (_, i) => first + 
 const share = (values, part) => [...values].sort((a, b) => a - b)[Math.floor(part * (values.length - 1))]
 const percent = (value) => `${(100 * value).toFixed(2)} %`
 
-const work = mkdtempSync(join(tmpdir(), 'lettering-'))
-try {
-  const out = join(work, 'lettering.mjs')
-  await bundle({
-    stdin: {
-      contents: `export * from './testing/measured-lettering'; export { revealTimes } from './lettering/reveal'`,
-      resolveDir: join(root, 'core/src'),
-    },
-    ...{ bundle: true, format: 'esm', platform: 'node', outfile: out, logLevel: 'error' },
-  })
-  const { earlyShares, revealTimes, spotErrors, twelveStrokes } = await import(pathToFileURL(out).href)
-  const rows = [
-    ['ink, the way drawn along its middle', earlyShares(seeds(80_000, 100), 'ink', 0)],
-    ['ink, the way up to 4 px off it', earlyShares(seeds(81_000, 100), 'ink', 4)],
-    ['a picture, the way along the middle', earlyShares(seeds(82_000, 100), 'picture', 0)],
-    ['a picture, the way up to 4 px off', earlyShares(seeds(83_000, 100), 'picture', 4)],
-  ]
-  const strokes = twelveStrokes()
-  const ms = Array.from({ length: 12 }, () => {
-    const began = performance.now()
-    revealTimes(strokes)
-    return performance.now() - began
-  }).slice(2)
-  const spots = spotErrors(seeds(84_000, 40))
-  writeFileSync(
-    join(root, 'docs/lettering-measured.md'),
-    `# Lettering and footage, measured
+const { earlyShares, revealTimes, spotErrors, twelveStrokes } = await bundled(
+  `export * from './testing/measured-lettering'; export { revealTimes } from './lettering/reveal'`,
+)
+const rows = [
+  ['ink, the way drawn along its middle', earlyShares(seeds(80_000, 100), 'ink', 0)],
+  ['ink, the way up to 4 px off it', earlyShares(seeds(81_000, 100), 'ink', 4)],
+  ['a picture, the way along the middle', earlyShares(seeds(82_000, 100), 'picture', 0)],
+  ['a picture, the way up to 4 px off', earlyShares(seeds(83_000, 100), 'picture', 4)],
+]
+const strokes = twelveStrokes()
+const ms = Array.from({ length: 12 }, () => {
+  const began = performance.now()
+  revealTimes(strokes)
+  return performance.now() - began
+}).slice(2)
+const spots = spotErrors(seeds(84_000, 40))
+writeFileSync(
+  join(root, 'docs/lettering-measured.md'),
+  `# Lettering and footage, measured
 
 Two to five wandering strokes a lettering, 5 to 19 px wide, crossing, touching and passing close by; the pen's ways over them in
 order. Early is a pixel shown more than 3 px of way before a pen as wide as its stroke touches it. In a picture strokes that lie
@@ -61,8 +51,5 @@ ${share(ms, 0.95).toFixed(0)} ms for 95 in 100 (aim 300).
 A spot followed on made-up films (a mottled thing that swings, turns a little and is lit unevenly): ${share(spots.off, 0.5).toFixed(2)} px off in
 the middle, ${share(spots.off, 0.95).toFixed(2)} px for 95 in 100; ${spots.lost} of 40 lost; ${share(spots.milliseconds, 0.5).toFixed(1)} ms a picture.
 `,
-  )
-  say('docs/lettering-measured.md')
-} finally {
-  rmSync(work, { recursive: true, force: true })
-}
+)
+say('docs/lettering-measured.md')

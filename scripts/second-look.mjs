@@ -1,10 +1,8 @@
 // Plants faults by strength in drawn scenes, lets Second look find them, and writes the table of docs/second-look-measured.md.
 import './lib/node-version.mjs'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import { build as bundle } from 'esbuild'
+import { bundled } from './lib/bundled.mjs'
 import { root } from './lib/paths.mjs'
 import { say } from './lib/say.mjs'
 
@@ -101,76 +99,65 @@ async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
   }
 }
 
-const work = mkdtempSync(join(tmpdir(), 'second-look-'))
-try {
-  const entry = `export * from ${JSON.stringify(join(root, 'core/src/index.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/testing/planted.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/testing/faults.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/testing/hand/kinds.ts'))}
-export * from ${JSON.stringify(join(root, 'core/src/testing/hand/scene.ts'))}
-export { grown as handGrown, pushed as handPushed } from ${JSON.stringify(join(root, 'core/src/testing/hand/faults.ts'))}`
-  const out = join(work, 'look.mjs')
-  await bundle({
-    stdin: { contents: entry, resolveDir: root },
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    outfile: out,
-    logLevel: 'error',
-  })
-  const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf, HAND_KINDS, handScene, handGrown, handPushed } =
-    await import(pathToFileURL(out).href)
+const { CHECKS, FAULTS, inspectScene, arcScene, aheadScene, kindOf, HAND_KINDS, handScene, handGrown, handPushed } =
+  await bundled(`
+    export * from './index'
+    export * from './testing/planted'
+    export * from './testing/faults'
+    export * from './testing/hand/kinds'
+    export * from './testing/hand/scene'
+    export { grown as handGrown, pushed as handPushed } from './testing/hand/faults'`)
 
-  const found = new Map()
-  for (const { check, plant } of FAULTS) {
-    const shares = []
-    for (const strength of STRENGTHS) {
-      let hits = 0
-      for (let seed = FIRST; seed < FIRST + SEEDS; seed++) {
-        const made = plant(seed, strength)
-        const { findings } = await inspectScene(made.scene, made.inkOf, {
-          checks: [check],
-          ...(made.next && { next: made.next }),
-        })
-        if (
-          findings.some(
-            (finding) =>
-              finding.check === check &&
-              (made.planted.length === 0 || finding.drawings.some((drawing) => made.planted.includes(drawing))),
-          )
+const found = new Map()
+for (const { check, plant } of FAULTS) {
+  const shares = []
+  for (const strength of STRENGTHS) {
+    let hits = 0
+    for (let seed = FIRST; seed < FIRST + SEEDS; seed++) {
+      const made = plant(seed, strength)
+      const { findings } = await inspectScene(made.scene, made.inkOf, {
+        checks: [check],
+        ...(made.next && { next: made.next }),
+      })
+      if (
+        findings.some(
+          (finding) =>
+            finding.check === check &&
+            (made.planted.length === 0 || finding.drawings.some((drawing) => made.planted.includes(drawing))),
         )
-          hits++
-      }
-      shares.push(hits / SEEDS)
+      )
+        hits++
     }
-    found.set(check, shares)
-    say(`${check}: ${shares.map((share) => `${Math.round(share * 100)} %`).join(' ')}`)
+    shares.push(hits / SEEDS)
   }
-  let drawings = 0
-  const alarms = new Map()
-  for (let seed = FIRST; seed < FIRST + 2 * SEEDS; seed++) {
-    for (const make of [arcScene, aheadScene]) {
-      const made = make({ kind: kindOf(seed), seed })
-      drawings += made.order.length
-      for (const { check } of (await inspectScene(made.scene, made.inkOf)).findings)
-        alarms.set(check, (alarms.get(check) ?? 0) + 1)
-    }
+  found.set(check, shares)
+  say(`${check}: ${shares.map((share) => `${Math.round(share * 100)} %`).join(' ')}`)
+}
+let drawings = 0
+const alarms = new Map()
+for (let seed = FIRST; seed < FIRST + 2 * SEEDS; seed++) {
+  for (const make of [arcScene, aheadScene]) {
+    const made = make({ kind: kindOf(seed), seed })
+    drawings += made.order.length
+    for (const { check } of (await inspectScene(made.scene, made.inkOf)).findings)
+      alarms.set(check, (alarms.get(check) ?? 0) + 1)
   }
-  const hand = await byHand({ CHECKS, HAND_KINDS, handScene, inspectScene, grown: handGrown, pushed: handPushed })
-  const all = [...alarms.values()].reduce((sum, count) => sum + count, 0)
-  const whole = (id) => ['never-shown', 'lacks', 'ground-competes'].includes(id)
-  const rows = CHECKS.map(
-    ({ id, name }) =>
-      `| ${name} | ${found
-        .get(id)
-        .map((share) =>
-          whole(id) ? (share === 1 ? 'found' : `${Math.round(share * 100)} %`) : `${Math.round(share * 100)} %`,
-        )
-        .join(' | ')} | ${((100 * (alarms.get(id) ?? 0)) / drawings).toFixed(2)} |`,
-  )
-  writeFileSync(
-    join(root, 'docs/second-look-measured.md'),
-    `# What Second look finds, measured
+}
+const hand = await byHand({ CHECKS, HAND_KINDS, handScene, inspectScene, grown: handGrown, pushed: handPushed })
+const all = [...alarms.values()].reduce((sum, count) => sum + count, 0)
+const whole = (id) => ['never-shown', 'lacks', 'ground-competes'].includes(id)
+const rows = CHECKS.map(
+  ({ id, name }) =>
+    `| ${name} | ${found
+      .get(id)
+      .map((share) =>
+        whole(id) ? (share === 1 ? 'found' : `${Math.round(share * 100)} %`) : `${Math.round(share * 100)} %`,
+      )
+      .join(' | ')} | ${((100 * (alarms.get(id) ?? 0)) / drawings).toFixed(2)} |`,
+)
+writeFileSync(
+  join(root, 'docs/second-look-measured.md'),
+  `# What Second look finds, measured
 
 Faults are planted by arithmetic in drawn scenes: three figures, with and without squash, on ones, twos and mixed exposures,
 looping and not, landmarks pinned or not, with a hand's small unevenness. Clean scenes are the same without a fault. The seeds
@@ -194,8 +181,5 @@ ${hand}
 What an animator means by an uneven step only the animator knows; so every limit can be changed for a production, and every finding
 answered.
 `,
-  )
-  say(`false alarms: ${all} in ${drawings} drawings`)
-} finally {
-  rmSync(work, { recursive: true, force: true })
-}
+)
+say(`false alarms: ${all} in ${drawings} drawings`)

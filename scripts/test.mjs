@@ -13,30 +13,21 @@ import { orStop, say } from './lib/say.mjs'
 
 const results = join(root, 'test-results')
 
-const quiet = { ...process.env, npm_config_loglevel: 'error' }
 const run = (command, ...words) =>
   new Promise((resolve) => {
     say(`\n── ${[command, ...words].join(' ')}`)
     const child = spawn(command, words, {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit'],
-      env: quiet,
+      env: { ...process.env, npm_config_loglevel: 'error' },
     })
     child.once('error', () => resolve(1))
     child.once('exit', (code) => resolve(code ?? 1))
   })
 
-/** A check that passes or fails as one, in what time others leave; what it says is told once it is done. */
-async function check(name) {
-  const child = spawn('nice', ['-n', '19', 'npm', 'run', '--silent', name], { cwd: root, env: quiet })
-  let told = ''
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (told += text))
-  const code = await new Promise((resolve) => {
-    child.once('error', () => resolve(1))
-    child.once('close', (code) => resolve(code ?? 1))
-  })
-  const failed = code === 0 ? 0 : 1
-  say(`\n── npm run ${name}: ${failed ? 'failed' : 'passed'}\n${told}`)
+/** A check that passes or fails as one. */
+async function check(...words) {
+  const failed = (await run('npm', 'run', '--silent', ...words)) === 0 ? 0 : 1
   return { passed: 1 - failed, failed }
 }
 
@@ -83,10 +74,11 @@ await orStop(async () => {
   mkdirSync(results)
   await build()
   const parts = [
+    // None of these waits for the others.
+    ...(await Promise.all(['lint', 'types', 'unused'].map((name) => check(name)))),
     // The trials mostly wait for servers to die and come back.
     ...(await Promise.all([unit(), someTrials()])),
-    // The interface tests wait now and then: the checks that only read have that time.
-    ...(await Promise.all([interfaceTests(), ...['lint', 'types', 'unused'].map(check)])),
+    await interfaceTests(),
   ]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)

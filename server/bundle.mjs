@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url'
 /** How the server is bundled, for building it once and for building it anew whenever it changes. */
 export const bundle = {
   absWorkingDir: fileURLToPath(new URL('.', import.meta.url)),
-  entryPoints: ['src/main.ts', 'src/archive-thread.ts'],
+  entryPoints: ['src/main.ts', 'src/archive-thread.ts', 'src/draw-film.ts'],
   outdir: 'dist',
   bundle: true,
   platform: 'node',

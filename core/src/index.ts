@@ -53,6 +53,7 @@ export {
   type Sound,
   sceneSchema,
   type Settings,
+  paletteSchema,
   settingsSchema,
   type Spacing,
   SPACING_LAWS,
@@ -298,6 +299,8 @@ export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/st
 export { widenedField, type WrittenField, writtenShapes, type WrittenShape } from './lettering/written'
 export { simplerWay, waysAlong, waysOfInk } from './lettering/proposed'
 export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/write-on'
+export { withLetteringMoved } from './edits/composed/lettering-moved'
+export { isBehind } from './lettering/lines'
 export { type Drops, dropsOf, MOST_DROPS, withDrops } from './edits/composed/drops'
 /** Whatever reads fonts is fetched when text is typed. */
 export const loadTyped = () => import('./lettering/typed')

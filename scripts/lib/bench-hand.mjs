@@ -1,33 +1,20 @@
 // Second look and the guided inbetween on drawings made as hands make them, each line split in its own way.
-import { join } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import { build as bundle } from 'esbuild'
 import flubber from 'flubber'
 import { at, figures } from './bench-drawing.mjs'
-import { root } from './paths.mjs'
+import { bundled } from './bundled.mjs'
 import { say } from './say.mjs'
 
 /** Seeds nothing was tuned on. */
 const FIRST = 12_001
 const DRAWINGS = 600
 
-async function madeByHands(work) {
-  const file = join(work, 'hand.mjs')
-  await bundle({
-    stdin: {
-      contents: `
-        export { inspectScene } from './checks/inspect'
-        export { guideInbetween } from './motion/inbetween'
-        export { HAND_KINDS } from './testing/hand/kinds'
-        export { handScene } from './testing/hand/scene'
-        export { handPair, PAIR_KINDS } from './testing/hand/pairs'`,
-      resolveDir: join(root, 'core/src'),
-      loader: 'ts',
-    },
-    ...{ bundle: true, platform: 'node', format: 'esm', outfile: file, logLevel: 'error' },
-  })
-  return import(pathToFileURL(file).href)
-}
+const madeByHands = () =>
+  bundled(`
+    export { inspectScene } from './checks/inspect'
+    export { guideInbetween } from './motion/inbetween'
+    export { HAND_KINDS } from './testing/hand/kinds'
+    export { handScene } from './testing/hand/scene'
+    export { handPair, PAIR_KINDS } from './testing/hand/pairs'`)
 
 const timed = async (act) => {
   const began = performance.now()
@@ -102,8 +89,8 @@ async function guides({ guideInbetween, handPair, PAIR_KINDS }) {
   await told('nine figures', pairs)
 }
 
-export async function handBench(work) {
-  const made = await madeByHands(work)
+export async function handBench() {
+  const made = await madeByHands()
   await looks(made)
   await guides(made)
 }

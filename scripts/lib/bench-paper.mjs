@@ -1,10 +1,5 @@
 // Pages of paper: how soon one is read and laid on another.
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import { build as bundle } from 'esbuild'
-import { root } from './paths.mjs'
+import { bundled } from './bundled.mjs'
 import { say } from './say.mjs'
 import { at, figures } from './bench-drawing.mjs'
 
@@ -13,17 +8,10 @@ const PAGES = 8
 
 /** Pages of 3,000 × 2,000 that share half of their drawing, as PNG files. */
 async function madePages() {
-  const work = mkdtempSync(join(tmpdir(), 'bench-paper-'))
-  const out = join(work, 'pages.mjs')
-  const source = `export { madeLines, madePage } from ${JSON.stringify(join(root, 'core/src/testing/pages.ts'))}
-export { seededRandom } from ${JSON.stringify(join(root, 'core/src/base/random.ts'))}
-export { encode } from 'fast-png'`
-  await bundle({
-    stdin: { contents: source, resolveDir: root },
-    ...{ bundle: true, format: 'esm', platform: 'node', outfile: out, logLevel: 'error' },
-  })
-  const { madeLines, madePage, seededRandom, encode } = await import(pathToFileURL(out).href)
-  rmSync(work, { recursive: true, force: true })
+  const { madeLines, madePage, seededRandom, encode } = await bundled(`
+    export { madeLines, madePage } from './testing/pages'
+    export { seededRandom } from './base/random'
+    export { encode } from 'fast-png'`)
   const random = seededRandom(12)
   const box = { x: 200, y: 150, width: WIDTH - 400, height: HEIGHT - 300 }
   const common = madeLines(random, 12, box)

@@ -22,7 +22,7 @@ import { corrie } from '../src/sample/corrie'
 import { smoothCurve } from '../src/sample/hand'
 import { lime } from '../src/sample/lime'
 import { answersOf, editsOf, type SampleScene } from '../src/sample/sample'
-import { SAMPLE_FILM } from '../src/sample/shelve'
+import { SAMPLE_FILM } from '../src/sample/film'
 import { tansy } from '../src/sample/tansy'
 
 const SCENES = SAMPLE_FILM

@@ -1,6 +1,7 @@
 import type { Answer, Scene } from '../scene/schema'
 import type { Finding } from './finding'
-import { printOf, type InkOf } from './measured'
+import { printOf } from '../ink/print'
+import type { InkOf } from './measured'
 
 /** What a finding is filed under: the same for the same check on the same drawings. */
 export function answerId({ check, level = '', drawings }: Pick<Finding, 'check' | 'level' | 'drawings'>): string {

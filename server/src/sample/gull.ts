@@ -2,7 +2,8 @@ import type { Settings, Swatch } from '@unhurried/core'
 import { gullFilm } from './gull-film'
 import { GULL, gullAt } from './gull-shape'
 import type { Paper, Point } from './hand'
-import { hashOf, type SampleScene, type SampleTable } from './sample'
+import { hashOf } from './hash'
+import type { SampleScene, SampleTable } from './sample'
 
 const settings: Settings = {
   name: 'A gull goes over',

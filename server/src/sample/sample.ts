@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import {
   answerId,
   answerTo,
@@ -25,6 +24,7 @@ import {
   type SpacingLaw,
   type Swatch,
 } from '@unhurried/core'
+import { hashOf } from './hash'
 import { sheetOfPaper, type Paper } from './hand'
 
 interface SampleLevel {
@@ -94,9 +94,6 @@ export interface SampleScene {
   /** Further takes: what one level's frames from one to another are made to last. */
   readonly takes?: readonly { name: string; level: string; from: number; to: number; frames: number }[]
 }
-
-/** By what a file is known. */
-export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** A sample scene as the edits an animator would have made, from an empty scene on. */
 export function editsOf(sample: SampleScene): Edit[] {

@@ -4,19 +4,9 @@ import { inTransaction, poolOf } from '../database/pool'
 import type { SceneService } from '../keeping/scenes'
 import { insertSound } from '../keeping/files/sounds'
 import { insertPicture } from '../keeping/files/pictures'
-import { corrie } from './corrie'
-import { ferry } from './ferry'
-import { gull } from './gull'
-import { leap } from './leap'
-import { lime } from './lime'
-import { mist } from './mist'
-import { answersOf, editsOf, hashOf, type SampleScene } from './sample'
-import { slack } from './slack'
-import { speaks } from './speaks'
-import { tansy } from './tansy'
-import { walk } from './walk'
+import { drawnFilm } from './drawn'
+import { hashOf } from './hash'
 
-export const SAMPLE_FILM: readonly SampleScene[] = [lime, tansy, corrie, leap, walk, mist, speaks, ferry, slack, gull]
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
 /** Puts the sample film on the shelf, once for each database: taken away or changed, it stays so. */
@@ -24,27 +14,19 @@ export async function shelveSampleFilm(database: DataSource, scenes: SceneServic
   const facts = database.getRepository(factEntity)
   if (await facts.existsBy({ name: 'sample film' })) return
   await scenes.createProduction(PRODUCTION)
-  for (const sample of SAMPLE_FILM) {
-    const { version } = await scenes.createScene({
-      id: sample.id,
-      production: PRODUCTION.id,
-      settings: sample.settings,
-      palette: sample.palette,
-    })
+  for (const { id, settings, palette, edits, pictures, files } of await drawnFilm()) {
+    const { version } = await scenes.createScene({ id, production: PRODUCTION.id, settings, palette })
     if (version > 0) continue
-    for (const picture of sample.pictures?.() ?? []) {
+    for (const picture of pictures) {
       const kept = { ...picture, hash: hashOf(picture.bytes), type: 'image/png' }
       await inTransaction(poolOf(database), (client) => insertPicture(client, kept))
     }
-    for (const { bytes } of [...(sample.sounds ?? []), ...(sample.films ?? [])]) {
-      const file = bytes()
-      await inTransaction(poolOf(database), (client) => insertSound(client, { hash: hashOf(file), bytes: file }))
-    }
-    const edits = editsOf(sample)
+    for (const bytes of files)
+      await inTransaction(poolOf(database), (client) => insertSound(client, { hash: hashOf(bytes), bytes }))
     await scenes.keep(
-      sample.id,
+      id,
       0,
-      [...edits, ...(await answersOf(sample, edits))].map((edit, n) => ({ id: `${sample.id}-${n}`, edit })),
+      edits.map((edit, n) => ({ id: `${id}-${n}`, edit })),
     )
   }
   await facts.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()

@@ -10,7 +10,8 @@ import {
 } from '@unhurried/core'
 import { pairs, type Paper, type Point } from './hand'
 import { written } from './letters'
-import { hashOf, type SampleScene, type SampleTable } from './sample'
+import { hashOf } from './hash'
+import type { SampleScene, SampleTable } from './sample'
 
 const settings: Settings = {
   name: 'Slack water',

@@ -1,7 +1,6 @@
 import {
   dropsOf,
   plannerOf,
-  withDrops,
   type Drops,
   type Edit,
   type Inputs,
@@ -83,13 +82,13 @@ export function useLettering() {
         drawing: on,
         frame: form.frame.value,
         inputs: form.inputs.value,
+        drops: { are: form.drops.value },
       }
       const laid = await writingLaid(worker, wish)
-      const withIt = withRunner(laid.edit, {
+      const edit = withRunner(laid.edit, {
         ...{ scene: scene.value, level: level.value.id, runner: form.runner.value, inputs: form.inputs.value },
         freshId,
       })
-      const edit = withDrops(withIt, form.drops.value, { scene: scene.value, take: store.take, drawing: on, freshId })
       if (store.change(edit))
         done.value = `Laid in from frame ${form.frame.value} on level ${store.working!.levels[laid.level]!.name}. It plays at the desk.`
     } catch (error) {

@@ -1,4 +1,13 @@
-import { lettersWritten, writtenMotion, type Edit, type Inputs, type Scene } from '@unhurried/core'
+import {
+  dropsOf,
+  lettersWritten,
+  withDrops,
+  writtenMotion,
+  type Drops,
+  type Edit,
+  type Inputs,
+  type Scene,
+} from '@unhurried/core'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import { letteringOf } from './lettering-of'
@@ -15,12 +24,14 @@ interface Wish {
   readonly drawing: string
   readonly frame: number
   readonly inputs: Inputs
+  /** What flies off at its end; absent: what does now. */
+  readonly drops?: { readonly are: Drops | undefined }
 }
 
 /** The edit that lays lettering so that it writes itself, worked out from its ink as it is now. Errors: with a sentence. */
 export async function writingLaid(
   worker: LetteringWorker,
-  { scene, take, drawing, frame, inputs }: Wish,
+  { scene, take, drawing, frame, inputs, drops = { are: dropsOf(scene, drawing) } }: Wish,
 ): Promise<{ edit: Edit; plan: string; level: string }> {
   const { inkOf } = useScene().ink!
   const writing = scene.writings?.[drawing]
@@ -36,5 +47,6 @@ export async function writingLaid(
   })
   const answer = await worker.ask({ kind: 'shapes', ways: [...motion.ways] })
   if (answer.kind !== 'shapes') throw new Error('The lettering could not be worked out.')
-  return lettersWritten(lettering, motion, { shapes: answer.shapes, inkOf })
+  const laid = lettersWritten(lettering, motion, { shapes: answer.shapes, inkOf })
+  return { ...laid, edit: withDrops(laid.edit, drops.are, lettering) }
 }

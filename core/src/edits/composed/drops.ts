@@ -10,6 +10,7 @@ import { drawingsOfPlan } from '../kind/plans'
 import { simpleEditsOf, type Edit, type SimpleEdit } from '../kinds'
 import { drawingOf } from '../lookup'
 import { layIn } from './lay'
+import { planFor } from './write-on'
 import { writeOn } from '../../planners/write-on'
 
 /** What flies off where lettering ends, and how much of it. */
@@ -27,12 +28,9 @@ interface Ending {
   readonly freshId: () => string
 }
 
-const plansFor = (scene: Scene, planner: string, drawing: string): LaidPlan | undefined =>
-  Object.values(scene.plans ?? {}).find((plan) => plan.planner === planner && plan.inputs['of'] === drawing)
-
 /** What flies off at the end of a drawing's lettering. */
 export function dropsOf(scene: Scene, drawing: string): Drops | undefined {
-  const inputs = plansFor(scene, spray.id, drawing)?.inputs
+  const inputs = planFor(scene, spray.id, drawing)?.inputs
   return inputs && { kind: inputs['kind'] === 'sparks' ? 'sparks' : 'drops', count: Number(inputs['count']) }
 }
 
@@ -50,7 +48,7 @@ export function withDrops(edit: Edit, drops: Drops | undefined, { scene, take, d
 }
 
 function dropsGone(scene: Scene, drawing: string): SimpleEdit[] {
-  const plan = plansFor(scene, spray.id, drawing)
+  const plan = planFor(scene, spray.id, drawing)
   if (!plan || drawingsOfPlan(scene, plan).some(isDrawn)) return []
   const alone = Object.values(scene.drawings).every(
     ({ id, level }) => level !== plan.level || plan.drawings.includes(id),
@@ -59,7 +57,7 @@ function dropsGone(scene: Scene, drawing: string): SimpleEdit[] {
 }
 
 function dropsLaid(scene: Scene, drops: Drops, { take, drawing, freshId }: Omit<Ending, 'scene'>): SimpleEdit[] {
-  const there = plansFor(scene, spray.id, drawing)
+  const there = planFor(scene, spray.id, drawing)
   const before = there ? [] : [levelAbove(scene, drawing, freshId())]
   const ready = before.reduce((next: Scene, each) => applyEdit(next, each).scene, scene)
   const level = there?.level ?? before[0]!.level.id
@@ -84,7 +82,7 @@ function levelAbove(scene: Scene, drawing: string, id: string) {
 
 /** The frame on which the pen comes to the end. */
 function lastWrittenAt(scene: Scene, take: string, drawing: string): number {
-  const plan = plansFor(scene, writeOn.id, drawing)!
+  const plan = planFor(scene, writeOn.id, drawing)!
   const outcome = outcomeOf(writeOn, plan.inputs, {
     scene,
     take,

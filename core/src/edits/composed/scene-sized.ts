@@ -2,6 +2,7 @@ import { clamp } from '../../base/clamp'
 import type { Ink } from '../../ink/ink'
 import { replaced, transformed } from '../../ink/transform'
 import type { Matrix } from '../../geometry/matrix'
+import { linesAgain } from '../../lettering/lines'
 import type { NumberField } from '../../planners/planner'
 import { plannerOf } from '../../planners/register'
 import { PASSES, type LaidPlan, type Pass, type Scene, type Settings } from '../../scene/schema'
@@ -29,20 +30,19 @@ export function placingOf({ width, height, cells }: Settings, to: Sizing): Placi
 }
 
 /** A scene on paper of another size, with its ink and its plans placed: edits to be made in this order, as one step. */
-export function sceneSized(scene: Scene, sizing: Sizing, inkOf: (drawing: string, pass: Pass) => Ink): Edit[] {
+export function sceneSized(scene: Scene, sizing: Sizing, inkOf: InkOf): Edit[] {
   const { width, height } = sizing
   const placing = placingOf(scene.settings, sizing)
   const stays = placing.scale === 1 && placing.x === 0 && placing.y === 0
-  const placed = stays ? [] : [...plansPlaced(scene, placing), ...inkPlaced(scene, placing, inkOf)]
+  const placed = stays ? [] : [...plansPlaced(scene, placing, inkOf), ...inkPlaced(scene, placing, inkOf)]
   return inPortions(`the paper made ${width} × ${height}`, [{ type: 'scene.size', width, height, placing }, ...placed])
 }
 
-function inkPlaced(
-  scene: Scene,
-  { scale, x, y }: Placing,
-  inkOf: (drawing: string, pass: Pass) => Ink,
-): readonly SimpleEdit[] {
-  const matrix: Matrix = [scale, 0, 0, scale, x, y]
+type InkOf = (drawing: string, pass: Pass) => Ink
+const matrixOf = ({ scale, x, y }: Placing): Matrix => [scale, 0, 0, scale, x, y]
+
+function inkPlaced(scene: Scene, placing: Placing, inkOf: InkOf): readonly SimpleEdit[] {
+  const matrix = matrixOf(placing)
   return Object.keys(scene.drawings).flatMap((drawing) =>
     PASSES.flatMap((pass): SimpleEdit[] => {
       const change = replaced(inkOf(drawing, pass), (piece) => transformed(piece, matrix))
@@ -53,9 +53,10 @@ function inkPlaced(
 }
 
 /** What plans were asked, for the paper they lie on now: opened again they ask for what their guides show. */
-function plansPlaced(scene: Scene, placing: Placing): readonly SimpleEdit[] {
+function plansPlaced(scene: Scene, placing: Placing, inkOf: InkOf): readonly SimpleEdit[] {
+  const placed: InkOf = (drawing, pass) => inkOf(drawing, pass).map((piece) => transformed(piece, matrixOf(placing)))
   return Object.values(scene.plans ?? {}).flatMap((plan): SimpleEdit[] => {
-    const inputs = inputsPlaced(scene, plan, placing)
+    const inputs = { ...inputsPlaced(scene, plan, placing), ...linesAgain(scene, plan, placed) }
     return Object.keys(inputs).length > 0 ? [{ type: 'plan.set', plan: plan.id, inputs }] : []
   })
 }

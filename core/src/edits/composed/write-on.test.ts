@@ -1,5 +1,7 @@
-import type { Ink, Stroke } from '../../ink/ink'
+import type { Ink, InkChange, Stroke } from '../../ink/ink'
 import { stampRings } from '../../ink/raster'
+import { replaced, transformed } from '../../ink/transform'
+import { isBehind } from '../../lettering/lines'
 import { revealTimes } from '../../lettering/reveal'
 import { strokesOfInk } from '../../lettering/strokes'
 import { writtenShapes } from '../../lettering/written'
@@ -14,6 +16,8 @@ import { momentAt } from '../../timing/shown'
 import { applyEdit, inkAfter, inkKey } from '../apply'
 import type { Edit } from '../kinds'
 import { dropsOf, withDrops, type Drops } from './drops'
+import { withLetteringMoved } from './lettering-moved'
+import { sceneSized } from './scene-sized'
 import { lettersWritten, writtenMotion, type Lettering } from './write-on'
 
 const LINES = [
@@ -166,4 +170,64 @@ describe('what flies off at the end', () => {
     desk.write(INPUTS, 1, undefined)
     expect(desk.scene.levels[level]).toBeDefined()
   })
+})
+
+/** Lines of the lettering moved to the right and down, as a hand does it. */
+function moved(desk: Desk, ids: readonly string[], isHere = () => true): Edit {
+  const matrix = [1, 0, 0, 1, 24, -10] as const
+  const change = replaced(desk.inkOf('letters', 'line'), (piece) =>
+    ids.includes(piece.id) ? transformed(piece, matrix) : undefined,
+  )!
+  const edit: Edit = { type: 'ink.change', drawing: 'letters', pass: 'line', ...mutable(change) }
+  let count = 0
+  const freshId = () => `m${++count}`
+  const { scene, inkOf } = desk
+  return withLetteringMoved(edit, { scene, take: 'main', matrixOn: () => matrix, inkOf, isHere, freshId })
+}
+const mutable = ({ remove, add }: InkChange) => ({ remove: [...remove], add: [...add] })
+const isBehindOn = (desk: Desk, plan: string) => isBehind(desk.scene, desk.scene.plans![plan]!, desk.inkOf)
+
+test('lettering moved whole takes its ways, what is written and its drops along, and is not behind', () => {
+  const desk = new Desk()
+  const { plan } = desk.write(INPUTS, 1, { kind: 'drops', count: 6 })
+  const before = desk.seen(5)
+  const drops = () => Object.values(desk.scene.plans!).find(({ planner }) => planner === 'spray')!.inputs
+  const { x, y } = drops()
+  desk.make(moved(desk, ['s0', 's1']))
+  expect(desk.seen(5, 80)).toEqual(before.map((pixel) => pixel + 24))
+  expect(desk.scene.writings!['letters']!.paths[0]!.points).toEqual([64, 80, 184, 80])
+  expect([drops()['x'], drops()['y']]).toEqual([Number(x) + 24, Number(y) - 10])
+  expect(isBehindOn(desk, plan)).toBe(false)
+  expect(validate(JSON.parse(JSON.stringify(desk.scene)))).toEqual(desk.scene)
+})
+
+test('moved in part, drawn on or recoloured: only what is written wrongly then is behind, until it is laid anew', () => {
+  const desk = new Desk()
+  const { plan } = desk.write()
+  const loud = INK.map((piece, at) => ({ at, piece: { ...piece, swatch: 'shade' } }))
+  const whole = INK.map((piece, at) => ({ at, piece }))
+  desk.make({ type: 'swatch.put', swatch: { id: 'shade', name: 'Shade', colour: '#334455' } })
+  desk.make({ type: 'ink.change', drawing: 'letters', pass: 'line', remove: whole, add: loud })
+  expect(isBehindOn(desk, plan)).toBe(false)
+  const part = moved(desk, ['s1'])
+  expect(part.type).toBe('ink.change')
+  desk.make(part)
+  expect(isBehindOn(desk, plan)).toBe(true)
+  desk.write()
+  expect(isBehindOn(desk, plan)).toBe(false)
+})
+
+test('where what is written is not known here it is left, and behind', () => {
+  const desk = new Desk()
+  const { plan } = desk.write()
+  desk.make(moved(desk, ['s0', 's1'], () => false))
+  expect(isBehindOn(desk, plan)).toBe(true)
+})
+
+test('on larger paper lettering is not behind', () => {
+  const desk = new Desk()
+  const { plan } = desk.write()
+  const sizing = { width: 640, height: 360, drawings: 'scale', across: 0.5, down: 0.5 } as const
+  for (const edit of sceneSized(desk.scene, sizing, desk.inkOf)) desk.make(edit)
+  expect(isBehindOn(desk, plan)).toBe(false)
 })

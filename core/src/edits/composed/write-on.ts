@@ -1,11 +1,14 @@
 import { LIMITS } from '../../base/limits'
+import type { Matrix } from '../../geometry/matrix'
 import { quantized, type Ink, type InkPiece } from '../../ink/ink'
+import { replaced, transformed } from '../../ink/transform'
+import { LINES, linesOf } from '../../lettering/lines'
 import type { WrittenShape } from '../../lettering/written'
 import { outcomeOf, PlanRefused, type Inputs, type Motion } from '../../planners/planner'
 import { writeOn } from '../../planners/write-on'
 import { newLevel } from '../../scene/create'
 import { refuse } from '../../scene/refusal'
-import type { Pass, Scene, Writing } from '../../scene/schema'
+import type { LaidPlan, Pass, Scene, Writing } from '../../scene/schema'
 import { applyEdit } from '../apply'
 import { drawingsOfPlan } from '../kind/plans'
 import { simpleEditsOf, type Edit, type SimpleEdit } from '../kinds'
@@ -16,6 +19,10 @@ import { layIn } from './lay'
 const WRITTEN = 'way-'
 /** What is written is laid on this pass. */
 const PASS = 'colour' satisfies Pass
+
+/** The plan of a planner that goes with the lettering of a drawing. */
+export const planFor = (scene: Scene, planner: string, drawing: string): LaidPlan | undefined =>
+  Object.values(scene.plans ?? {}).find((plan) => plan.planner === planner && plan.inputs['of'] === drawing)
 
 type InkOf = (drawing: string, pass: Pass) => Ink
 const applied = (scene: Scene, edits: readonly SimpleEdit[]) =>
@@ -68,9 +75,8 @@ export function writtenMotion(lettering: Lettering): WrittenMotion {
       { type: 'level.set', level: level.id, fields: { matte: { level: pen, where: 'ink' } } },
     )
   }
-  const plan = Object.values(scene.plans ?? {}).find(
-    (each) => each.level === pen && each.planner === writeOn.id && each.inputs['of'] === drawing,
-  )?.id
+  const laid = planFor(scene, writeOn.id, drawing)
+  const plan = laid?.level === pen ? laid.id : undefined
   const full = { ...inputs, of: drawing }
   const ready = applied(scene, before)
   const outcome = outcomeOf(writeOn, full, {
@@ -114,7 +120,8 @@ export function lettersWritten(
   const rubbed = plan === undefined ? [] : withoutWritten(scene, plan, inkOf)
   const ready = applied(scene, [...before, ...rubbed])
   const laid = layIn({
-    ...{ scene: ready, take, level, frame, planner: writeOn.id, inputs, motion, freshId },
+    ...{ scene: ready, take, level, frame, planner: writeOn.id, motion, freshId },
+    inputs: { ...inputs, [LINES]: linesOf(scene, drawing, inkOf) },
     ...(plan !== undefined && { plan }),
   })
   const layed = simpleEditsOf(laid.edit)
@@ -141,6 +148,17 @@ export function lettersWritten(
     ...inked.filter((edit) => edit.type === 'ink.change' && edit.add.length > 0),
   ]
   return { edit: { type: 'together', words, edits }, plan: laid.plan, level }
+}
+
+/** What was written moved along, piece for piece. */
+export function writtenMoved(scene: Scene, plan: LaidPlan, matrix: Matrix, inkOf: InkOf): SimpleEdit[] {
+  return drawingsOfPlan(scene, plan).flatMap(({ id }): SimpleEdit[] => {
+    const change = replaced(inkOf(id, PASS), (piece) =>
+      piece.id.startsWith(WRITTEN) ? transformed(piece, matrix) : undefined,
+    )
+    if (!change) return []
+    return [{ type: 'ink.change', drawing: id, pass: PASS, remove: [...change.remove], add: [...change.add] }]
+  })
 }
 
 /** What an earlier laying wrote, taken off its drawings. */

@@ -10,6 +10,7 @@ import LiveLoop from './LiveLoop.vue'
 import PaperGuides from './PaperGuides.vue'
 import PaperHandles from './PaperHandles.vue'
 import ReferenceLayer from './ReferenceLayer.vue'
+import WritingNote from './WritingNote.vue'
 
 const { desk } = defineProps<{ desk: Desk }>()
 const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
@@ -69,7 +70,8 @@ const mode = computed(() => {
       @close="loop.on.value = false"
     />
     <AheadTargets v-if="desk.ahead.isAhead.value && !playing" :ahead="desk.ahead" />
-    <p v-if="tools.modelNote.value" class="paper model" role="status">
+    <WritingNote v-if="!playing" class="note" />
+    <p v-if="tools.modelNote.value" class="paper note" role="status">
       {{ tools.modelNote.value }} <button class="word" @click="tools.modelNote.value = ''">Draw on</button>
     </p>
   </div>
@@ -98,7 +100,7 @@ const mode = computed(() => {
   pointer-events: none;
 }
 
-.model {
+.note {
   position: absolute;
   top: 8px;
   left: 50%;

@@ -1,10 +1,24 @@
-import { drawingsShown, spacingLaw, type Ink, type InkChange, type Pass, type SimpleEdit } from '@unhurried/core'
+import {
+  drawingsShown,
+  spacingLaw,
+  type Edit,
+  type Ink,
+  type InkChange,
+  type Pass,
+  type SimpleEdit,
+} from '@unhurried/core'
 import { computed, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../session/scene'
 import { useChosenDrawings } from '../sheet/useChosenDrawings'
 import type { PencilSettings } from './pencil'
 
 export type Change = (drawing: string, ink: Ink, pass: Pass) => InkChange | undefined
+interface Committing {
+  /** Other drawings than those the tool works on now. */
+  readonly drawings?: readonly string[]
+  /** The step with what goes along with it. Errors: with a sentence, and nothing is changed. */
+  readonly along?: (edit: Edit) => Edit
+}
 
 /** Does what a tool does on one drawing, on those chosen on the sheet, or on all of the span, as one step. */
 export function useTargets({ pencil, span }: { pencil: Ref<PencilSettings>; span: Ref<readonly string[]> }) {
@@ -35,7 +49,7 @@ export function useTargets({ pencil, span }: { pencil: Ref<PencilSettings>; span
     passes: Pass | readonly Pass[],
     words: (drawings: number) => string,
     make: Change,
-    drawings = all.value,
+    { drawings = all.value, along }: Committing = {},
   ): boolean {
     const waiting = drawings.filter(
       (id) => !store.ink!.isLoaded(id) && Object.keys(store.scene!.drawings[id]!.passes).length > 0,
@@ -57,18 +71,15 @@ export function useTargets({ pencil, span }: { pencil: Ref<PencilSettings>; span
     }
     if (edits.length === 0) return false
     const touched = new Set(edits.map((edit) => ('drawing' in edit ? edit.drawing : ''))).size
-    return store.change(
-      edits.length === 1
-        ? edits[0]!
-        : {
-            type: 'together',
-            words:
-              touched === 1
-                ? words(1).replace('1 drawings', `drawing ${store.scene!.drawings[drawings[0]!]!.number}`)
-                : words(touched),
-            edits,
-          },
-    )
+    const [number, one] = [store.scene!.drawings[drawings[0]!]!.number, edits.length === 1]
+    const inWords = touched === 1 ? words(1).replace('1 drawings', `drawing ${number}`) : words(touched)
+    const step: Edit = one ? edits[0]! : { type: 'together', words: inWords, edits }
+    try {
+      return store.change(along ? along(step) : step)
+    } catch (error) {
+      sayWhy(error)
+      return false
+    }
   }
   return { all, chosen, commit, shareOn }
 }

@@ -79,7 +79,7 @@ export function useLinePoints({
         now.pass,
         () => 'a line bent',
         (_, ink) => replaced(ink, bent),
-        [now.drawing],
+        { drawings: [now.drawing] },
       )
     view.table.value!.lift(undefined)
   }

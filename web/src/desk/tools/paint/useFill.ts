@@ -54,7 +54,7 @@ export function useFill(hand: PaintInHand, onFilled: (piece: { drawing: string; 
         const ink = store.ink!.inkOf(drawing, pass)
         const { piece, change } = layPaint(ink, result, { swatch: hand.swatch(), at: { x, y } })
         const words = () => 'paint'
-        if (targets.commit(pass, words, () => change, [drawing])) onFilled({ drawing, id: piece.id })
+        if (targets.commit(pass, words, () => change, { drawings: [drawing] })) onFilled({ drawing, id: piece.id })
       }
     } catch (error) {
       sayWhy(error)

@@ -87,7 +87,8 @@ export function usePropagation(hand: PaintInHand, last: Ref<LaidPaint | undefine
     const ink = store.ink!.inkOf(drawing, pass)
     const at = ink.findIndex(({ id }) => id === piece)
     const words = () => 'paint taken out'
-    if (at >= 0) hand.targets.commit(pass, words, () => ({ remove: [{ at, piece: ink[at]! }], add: [] }), [drawing])
+    if (at >= 0)
+      hand.targets.commit(pass, words, () => ({ remove: [{ at, piece: ink[at]! }], add: [] }), { drawings: [drawing] })
     settle(drawing)
   }
 

@@ -43,7 +43,7 @@ export function useAgain({
         const add = pieces.map((piece, i) => ({ at: ink.length + i, piece }))
         return add.length > 0 ? { remove: [], add } : undefined
       },
-      [drawing],
+      { drawings: [drawing] },
     )
     if (done)
       choose(

@@ -15,29 +15,29 @@ import {
   transformed,
   transformPoint,
   turnedAbout,
+  withLetteringMoved,
+  type Edit,
   type Ink,
   type Matrix,
   type Point,
 } from '@unhurried/core'
 import { shallowRef, watch, type Ref } from 'vue'
 import { freshId } from '../../../api/ids'
+import { useScene } from '../../../session/scene'
 import type { Table } from '../../../stage/surface'
 import type { PencilSettings } from '../pencil'
 import type { Change, Targets } from '../useTargets'
 import type { Selected, SelectedInk } from './useSelected'
 
-/** Moving, turning, squashing, slanting and mirroring what is selected, in figures; laid down on every target. */
-export function useChange({
-  pencil,
-  targets,
-  table,
-  ink,
-}: {
+interface Given {
   pencil: Ref<PencilSettings>
   targets: Targets
   table: Ref<Table | undefined>
   ink: SelectedInk
-}) {
+}
+
+/** Moving, turning, squashing, slanting and mirroring what is selected, in figures; laid down on every target. */
+export function useChange({ pencil, targets, table, ink }: Given) {
   const { selected, matrix, pivot, axis, figures, cells, inkOn, drop, show } = ink
   /** How far it was nudged since it was taken. */
   let nudged = { x: 0, y: 0 }
@@ -59,6 +59,7 @@ export function useChange({
       now.passes,
       (count) => `${words} on ${count} drawings`,
       transformSelected(now, sharedOut(change), pencil.value.cut && !cells.value),
+      { along: withLettering(sharedOut(change)) },
     )
     matrix.value = STAY
     if (!done) return drop()
@@ -112,6 +113,15 @@ export function useChange({
       return true
     },
   }
+}
+
+/** Takes along what is written of lettering that is moved. */
+function withLettering(matrixOn: (drawing: string) => Matrix) {
+  const store = useScene()
+  const { take, working, ink } = store
+  const isHere = (drawing: string) => ink!.isLoaded(drawing)
+  return (edit: Edit) =>
+    withLetteringMoved(edit, { scene: working!, take, matrixOn, inkOf: ink!.inkOf, isHere, freshId })
 }
 
 /** What is done on each target. Small steps one after the other add up to the share of them all. */

@@ -45,7 +45,7 @@ export function usePick({
     )
     const cuts = passes.filter((pass) => taken.get(pass)!.remove.length > 0)
     const words = () => 'lines cut'
-    if (cuts.length > 0 && !targets.commit(cuts, words, (_, __, pass) => taken.get(pass), [here])) return
+    if (cuts.length > 0 && !targets.commit(cuts, words, (_, __, pass) => taken.get(pass), { drawings: [here] })) return
     const pieces: InkPiece[] = [...taken.values()].flatMap((each) => each.pieces)
     choose(pieces, ring, passes)
   }

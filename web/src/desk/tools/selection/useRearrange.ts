@@ -57,7 +57,7 @@ export function useRearrange({ targets, ink }: { targets: Targets; ink: Selected
       if (!halves) return false
       const add = halves.map((piece, i) => ({ at: at + i, piece }))
       const change = () => ({ remove: [{ at, piece: line }], add })
-      const done = targets.commit(pass, () => 'a line cut in two', change, [here])
+      const done = targets.commit(pass, () => 'a line cut in two', change, { drawings: [here] })
       if (done) choose(halves, ringOf(halves), [pass])
       return done
     }
