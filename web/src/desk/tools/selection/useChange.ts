@@ -15,18 +15,16 @@ import {
   transformed,
   transformPoint,
   turnedAbout,
-  withLetteringMoved,
-  type Edit,
   type Ink,
   type Matrix,
   type Point,
 } from '@unhurried/core'
 import { shallowRef, watch, type Ref } from 'vue'
 import { freshId } from '../../../api/ids'
-import { useScene } from '../../../session/scene'
 import type { Table } from '../../../stage/surface'
 import type { PencilSettings } from '../pencil'
 import type { Change, Targets } from '../useTargets'
+import { useLetteringMoved } from './useLetteringMoved'
 import type { Selected, SelectedInk } from './useSelected'
 
 interface Given {
@@ -42,6 +40,7 @@ export function useChange({ pencil, targets, table, ink }: Given) {
   /** How far it was nudged since it was taken. */
   let nudged = { x: 0, y: 0 }
   const { lastMove, remember } = useLastMove(selected)
+  const withLettering = useLetteringMoved()
   watch(
     () => selected.value?.ids,
     () => (nudged = { x: 0, y: 0 }),
@@ -113,15 +112,6 @@ export function useChange({ pencil, targets, table, ink }: Given) {
       return true
     },
   }
-}
-
-/** Takes along what is written of lettering that is moved. */
-function withLettering(matrixOn: (drawing: string) => Matrix) {
-  const store = useScene()
-  const { take, working, ink } = store
-  const isHere = (drawing: string) => ink!.isLoaded(drawing)
-  return (edit: Edit) =>
-    withLetteringMoved(edit, { scene: working!, take, matrixOn, inkOf: ink!.inkOf, isHere, freshId })
 }
 
 /** What is done on each target. Small steps one after the other add up to the share of them all. */

@@ -1,0 +1,1 @@
+export { withLetteringMoved } from '@unhurried/core'
