@@ -1,4 +1,19 @@
-import { differenceEuclidean, formatHex, nearest, parseHex } from 'culori'
+import {
+  clampChroma,
+  converter,
+  differenceEuclidean,
+  formatHex,
+  modeLrgb,
+  modeOklab,
+  modeOklch,
+  modeRgb,
+  nearest,
+  parseHex,
+  useMode,
+} from 'culori/fn'
+
+// Only the spaces we use: all of them together are as large as much of a page.
+for (const mode of [modeRgb, modeLrgb, modeOklab, modeOklch]) useMode(mode as typeof modeRgb)
 
 type Rgb = readonly [red: number, green: number, blue: number]
 
@@ -12,6 +27,12 @@ const rgb = ([r, g, b]: Rgb) => ({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 2
 
 /** The same as six digits. */
 export const hexOf = (channels: Rgb): string => formatHex(rgb(channels))
+
+/** A colour's lightness, chroma and hue in OKLCH (Ottosson 2020), where equal steps look equal. */
+export const oklchOf = converter('oklch')
+/** The colour of sRGB nearest to one of OKLCH, as six digits. */
+export const hexOfOklch = (l: number, c: number, h: number): string =>
+  formatHex(clampChroma({ mode: 'oklch', l, c, h }, 'oklch'))
 
 /** The place in a list of the colour nearest to one that is seen, or -1 when none is within `reach` channel steps of it. */
 export function nearestColour(hexes: readonly string[], seen: Rgb, reach: number): number {

@@ -1,24 +1,22 @@
 import { clamp } from '../base/clamp'
-import { clampChroma, converter, formatHex } from 'culori'
+import { hexOfOklch, oklchOf } from '../base/colour'
 import type { Swatch, Tone } from './schema'
 import { memo } from '../base/memo'
 
-const oklch = converter('oklch')
 /** Steps of lightness by which tones differ, on OKLCH's scale of 0…1. */
 const STEP = 0.11
 /** Shadows lean toward this hue, by at most this much, in degrees. */
 const SHADOW = { hue: 275, lean: 22 } as const
 
 /**
- * A colour lighter, darker or in shadow, worked out in OKLCH (Ottosson 2020), where equal steps look
- * equal: lightness by a step, a shadow also a little towards blue and greyer. Never leaves sRGB.
+ * A colour lighter, darker or in shadow, worked out in OKLCH: lightness by a step, a shadow also a little towards blue and greyer. Never leaves sRGB.
  */
 export function toneOf(colour: string, tone: Tone): string {
-  const { l, c, h = SHADOW.hue } = oklch(colour) ?? { l: 0, c: 0 }
+  const { l, c, h = SHADOW.hue } = oklchOf(colour) ?? { l: 0, c: 0 }
   const lightness = clamp(l + (tone === 'lighter' ? STEP : tone === 'darker' ? -STEP : -1.5 * STEP), 0, 1)
   const away = ((SHADOW.hue - h + 540) % 360) - 180
   const hue = tone === 'shadow' && c > 0.01 ? h + Math.sign(away) * Math.min(Math.abs(away), SHADOW.lean) : h
-  return formatHex(clampChroma({ mode: 'oklch', l: lightness, c: tone === 'shadow' ? c * 0.9 : c, h: hue }, 'oklch'))
+  return hexOfOklch(lightness, tone === 'shadow' ? c * 0.9 : c, hue)
 }
 
 /** The palette with every linked tone worked out from what its colour is now. */

@@ -1,10 +1,9 @@
-import { converter } from 'culori'
+import { oklchOf } from '../../base/colour'
 import { coloursOf } from '../../scene/palette'
 import { judged, type Check } from '../check'
 import type { Observation } from '../finding'
 import type { LevelSubject } from '../subject'
 
-const oklch = converter('oklch')
 /** Ground and figures whose mean chroma differs by less are alike to the eye, on OKLCH's scale. */
 const ALIKE = 0.005
 
@@ -14,7 +13,7 @@ function paintOf(subjects: readonly LevelSubject[], colours: ReadonlyMap<string,
   for (const { shots } of subjects) {
     for (const { measured } of shots) {
       for (const [swatch, painted] of measured.areas) {
-        const { l = 0, c = 0 } = oklch(colours.get(swatch) ?? '#000000') ?? {}
+        const { l = 0, c = 0 } = oklchOf(colours.get(swatch) ?? '#000000') ?? {}
         area += painted
         chroma += painted * c
         light += painted * l
