@@ -1,0 +1,103 @@
+import { turnBetween } from '../geometry/angle'
+import { roundThrough } from '../geometry/circle'
+import { distance, type Point } from './arc'
+import { arcDeviation } from './spacing'
+
+export type WayPlace = Point & { readonly corner?: boolean | undefined }
+
+/** How far one place lies beside the way of the others. */
+export interface Beside {
+  /** In pixels. */
+  readonly across: number
+  /** Where it would lie on the way. */
+  readonly back: Point
+}
+
+/**
+ * How far a place lies beside the way of the others, if they tell of one without it (arithmetic, 8). They do where they go
+ * round the gap it leaves without a sharp turn: then by the arc through two of them on each side, and only if it
+ * lies off that much more than they do off theirs. They do too where all near it lie on one circle or line, in whatever
+ * order they are gone through: a thing that swings or waves comes back the way it went.
+ */
+export function besideWay(points: readonly WayPlace[], i: number): Beside | undefined {
+  if (i < 1 || i > points.length - 2) return undefined
+  return besideArc(points, i) ?? besideRound(points, i)
+}
+
+/** Sharper than this the way goes round a corner, in radians. */
+const BENT = 0.8
+/** So many times as far, of the step there, as the others in the middle. */
+const MUCH = 2
+
+function besideArc(points: readonly WayPlace[], i: number): Beside | undefined {
+  const others = points.filter((_, k) => k !== i)
+  const turns = [turnAt(others, i - 1), turnAt(others, i)]
+  if (!turns.every((turn) => turn !== undefined && Math.abs(turn) < BENT)) return undefined
+  const miss = deviationAt(points, i)
+  if (!miss) return undefined
+  const across = Math.abs(miss.across)
+  const [before, here, after] = [points[i - 1]!, points[i]!, points[i + 1]!]
+  if (across / stepAt(points, i) <= MUCH * middleMiss(others)) return undefined
+  const way = { x: after.x - before.x, y: after.y - before.y }
+  const long = Math.hypot(way.x, way.y) || 1
+  return {
+    across,
+    back: { x: here.x - (miss.across * way.y) / long, y: here.y + (miss.across * way.x) / long },
+  }
+}
+
+/** Places on each side that must lie on one circle, the nearest first. */
+const REACHES = [6, 24] as const
+const LEAST_ROUND = 5
+/** So many times as far off it as any of them. */
+const FURTHER = 3
+
+function besideRound(points: readonly WayPlace[], i: number): Beside | undefined {
+  for (const reach of REACHES) {
+    const near = [...points.slice(Math.max(0, i - reach), i), ...points.slice(i + 1, i + 1 + reach)]
+    if (near.length < LEAST_ROUND) return undefined
+    const round = roundThrough(near)
+    const across = Math.abs(round.off(points[i]!))
+    if (across > FURTHER * Math.max(...near.map((place) => Math.abs(round.off(place)))))
+      return { across, back: round.nearest(points[i]!) }
+  }
+  return undefined
+}
+
+/** By how much the way turns at a place, in radians; undefined at its ends and where nothing moves. */
+function turnAt(points: readonly Point[], k: number): number | undefined {
+  const [a, b, c] = [points[k - 1], points[k], points[k + 1]]
+  if (!a || !b || !c || distance(a, b) < 1e-6 || distance(b, c) < 1e-6) return undefined
+  return turnBetween(Math.atan2(b.y - a.y, b.x - a.x), Math.atan2(c.y - b.y, c.x - b.x))
+}
+
+/** The mean of the steps to a place and from it, in pixels. */
+export const stepAt = (points: readonly Point[], i: number): number =>
+  Math.max(1e-6, (distance(points[i - 1]!, points[i]!) + distance(points[i]!, points[i + 1]!)) / 2)
+
+/** How far places lie off their arcs, of the steps there, in the middle of them. */
+function middleMiss(points: readonly WayPlace[]): number {
+  const shares = points.flatMap((_, k) => {
+    const miss = deviationAt(points, k)
+    return miss ? [Math.abs(miss.across) / stepAt(points, k)] : []
+  })
+  shares.sort((a, b) => a - b)
+  return shares[Math.floor(shares.length / 2)] ?? 0
+}
+
+/** Deviations worked out before, by the places they were worked out from: after a stroke all but a few are. */
+const known = new Map<string, ReturnType<typeof arcDeviation>[number]>()
+const MOST_KNOWN = 20_000
+
+/** How far a place lies off the arc through its two neighbours on each side. */
+function deviationAt(points: readonly WayPlace[], i: number): ReturnType<typeof arcDeviation>[number] {
+  const from = Math.max(0, i - 2)
+  const around = points.slice(from, i + 3)
+  const name = `${i - from}/${around.map(({ x, y, corner }) => `${x},${y}${corner ? '!' : ''}`).join(' ')}`
+  let found = known.get(name)
+  if (found === undefined) {
+    if (known.size > MOST_KNOWN) known.clear()
+    known.set(name, (found = arcDeviation(around)[i - from]!))
+  }
+  return found
+}
