@@ -1,9 +1,10 @@
 import { turnBetween } from '../geometry/angle'
 import { roundThrough } from '../geometry/circle'
 import { distance, type Point } from './arc'
+import { offAt, standsOut, turnedAbout, type TimedPlace } from './foretold'
 import { arcDeviation } from './spacing'
 
-export type WayPlace = Point & { readonly corner?: boolean | undefined }
+export type WayPlace = TimedPlace & { readonly corner?: boolean | undefined }
 
 /** How far one place lies beside the way of the others. */
 export interface Beside {
@@ -17,11 +18,12 @@ export interface Beside {
  * How far a place lies beside the way of the others, if they tell of one without it (arithmetic, 8). They do where they go
  * round the gap it leaves without a sharp turn: then by the arc through two of them on each side, and only if it
  * lies off that much more than they do off theirs. They do too where all near it lie on one circle or line, in whatever
- * order they are gone through: a thing that swings or waves comes back the way it went.
+ * order they are gone through: a thing that swings or waves comes back the way it went. And they do where each of them
+ * lies where the others foretell it over time, and this one by far does not.
  */
 export function besideWay(points: readonly WayPlace[], i: number): Beside | undefined {
   if (i < 1 || i > points.length - 2) return undefined
-  return besideArc(points, i) ?? besideRound(points, i)
+  return besideArc(points, i) ?? besideRound(points, i) ?? besideForetold(points, i)
 }
 
 /** Sharper than this the way goes round a corner, in radians. */
@@ -62,6 +64,20 @@ function besideRound(points: readonly WayPlace[], i: number): Beside | undefined
       return { across, back: round.nearest(points[i]!) }
   }
   return undefined
+}
+
+/** A way that turns by more than this about a place may go round a corner there, in radians. */
+const CORNER = 1.8
+const FACTORS = { beside: 2, worst: 1.5 } as const
+/** Off by less, of the step there, nothing is looked at further. */
+const LEAST_SHARE = 0.1
+
+function besideForetold(points: readonly WayPlace[], i: number): Beside | undefined {
+  const off = offAt(points, i)
+  if (!off || off.across < Math.abs(off.along) || off.across < LEAST_SHARE * off.step) return undefined
+  const share = Math.hypot(off.along, off.across) / off.step
+  if (turnedAbout(points, i) > CORNER || !standsOut(points, i, share, FACTORS)) return undefined
+  return { across: off.across, back: off.place }
 }
 
 /** By how much the way turns at a place, in radians; undefined at its ends and where nothing moves. */

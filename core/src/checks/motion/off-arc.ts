@@ -49,7 +49,7 @@ interface Limits {
 function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, limits: Limits): Observation[] {
   if (places.length < 4) return []
   const { shots, from, to } = stretch
-  const points = places.map(({ at }) => at)
+  const points = places.map(({ at, shot }) => ({ ...at, when: shot.frame }))
   const suspects = places.flatMap(({ shot, at }, i) => {
     const index = shots.indexOf(shot)
     // Keys are what the arc is laid through.

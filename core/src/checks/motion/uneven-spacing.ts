@@ -1,11 +1,11 @@
-import { turnBetween } from '../../geometry/angle'
-import { distance, type Point } from '../../motion/arc'
+import { distance } from '../../motion/arc'
+import { offAt, standsOut, type Off, type TimedPlace } from '../../motion/foretold'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
-import { followed, wayAround, type LevelSubject, type Shot } from '../subject'
-import { cornersOf } from '../turns'
+import { stepJumps } from './step-jumps'
+import { followed, wayAround, type LevelSubject, type Track } from '../subject'
 
 /** Steps the plan itself foretells: where a planner laid a landmark its own, else shares of a chart's way from each drawing on it to the next. */
 function plannedSteps(
@@ -30,63 +30,59 @@ function plannedSteps(
 
 /** A drawing shown so many times as long as the others is held. */
 const HELD = 2.4
+/** By how much a drawing stands out from the others, in times of how far they are off. */
+const FACTORS = { beside: 1.5, worst: 0.7 } as const
+/** A way that comes back by more than this about a place says little of how far on it is. */
+const STRAIGHT = 0.5
 
-const explains = (subject: LevelSubject, { entry }: Shot, corner: boolean | undefined) =>
-  corner === true || (subject.keysSay && entry.role !== 'inbetween')
-
-/** A way that turns by more than this beside a step is longer than the step is, in radians. */
-const BENDS = 0.8
-
-/** Whether the way turns round about a step, or bends so much that the step says little of it: it slows down there and comes again. */
-function turnsRound(places: readonly { readonly at: Point }[], i: number): boolean {
-  const way = (k: number) => {
-    const [a, b] = [places[k]?.at, places[k + 1]?.at]
-    return a && b && distance(a, b) > 1e-6 ? Math.atan2(b.y - a.y, b.x - a.x) : undefined
-  }
-  const turn = (from: number | undefined, to: number | undefined) =>
-    from === undefined || to === undefined ? 0 : Math.abs(turnBetween(from, to))
-  // What one drawing out of its place does to the steps beside it is no turn: those before and after still agree.
-  const around = turn(way(i - 1), way(i + 2))
-  if (around > Math.PI / 2) return true
-  const beside = [turn(way(i - 2), way(i - 1)), turn(way(i + 2), way(i + 3))]
-  const within =
-    around > BENDS && turn(way(i - 1), way(i)) + turn(way(i), way(i + 1)) + turn(way(i + 1), way(i + 2)) > BENDS
-  return within || Math.max(...beside) > BENDS
+type Followed = ReturnType<typeof followed>
+interface Uneven {
+  readonly a: Followed[number]
+  readonly b: Followed[number]
+  readonly speed: number
+  readonly foretold: number
+  readonly ratio: number
 }
 
-/** Steps looked at on each side of one, and how unlike each other they may be for it to be judged, as a factor. */
-const AROUND = 2
-const AGREE = 1.3
+/** A drawing too far on or too far back along its way, told by the step that is too long or too short for it. */
+function unevenAt(places: Followed, points: readonly TimedPlace[], i: number): (Uneven & { off: Off }) | undefined {
+  const off = offAt(points, i)
+  if (!off || Math.abs(off.along) < off.across || off.straight < STRAIGHT) return undefined
+  // Too far on, the step to it is too long; too far back, the one from it.
+  const [from, to] = off.along > 0 ? [i - 1, i] : [i, i + 1]
+  const [a, b] = [places[from]!, places[to]!]
+  const frames = Math.max(1, points[to]!.when - points[from]!.when)
+  const speed = distance(a.at, b.at) / frames
+  const foretold = distance(from === i ? off.place : a.at, to === i ? off.place : b.at) / frames
+  return { a, b, off, speed, foretold, ratio: foretold > 1e-6 ? speed / foretold : Infinity }
+}
 
-/**
- * The speed the steps around one foretell: the line through their logarithms over time, one of them left out where it
- * does not go with the rest, since a drawing out of its place makes the step beside this one wrong as well. Undefined
- * where they do not agree, as where a move begins, turns back or ends.
- */
-function foretoldBy(around: readonly { readonly when: number; readonly speed: number }[]): number | undefined {
-  if (around.length < 3) return undefined
-  const sets = around.length > 3 ? around.map((_, out) => around.filter((__, i) => i !== out)) : [around]
-  let best: { off: number; speed: number } | undefined
-  for (const set of sets) {
-    const logs = set.map(({ speed }) => Math.log(Math.max(speed, 0.05)))
-    const [when, mean] = [
-      set.reduce((sum, each) => sum + each.when, 0) / set.length,
-      logs.reduce((a, b) => a + b) / set.length,
-    ]
-    const spread = set.reduce((sum, each) => sum + (each.when - when) ** 2, 0)
-    const slope =
-      spread > 0 ? set.reduce((sum, each, i) => sum + (each.when - when) * (logs[i]! - mean), 0) / spread : 0
-    const off = Math.max(...set.map((each, i) => Math.abs(logs[i]! - mean - slope * (each.when - when))))
-    if (!best || off < best.off) best = { off, speed: Math.exp(mean - slope * when) }
-  }
-  return best!.off <= Math.log(AGREE) ? best!.speed : undefined
+/** Whether the chart itself asks for a step that differs so from the one beside it. */
+function isPlanned(
+  places: Followed,
+  i: number,
+  planned: (a: string, b: string) => number | undefined,
+  share: number,
+): boolean {
+  const [before, here, after] = [places[i - 1], places[i], places[i + 1]]
+  if (!before || !here || !after) return false
+  const asked = [planned(before.shot.drawing, here.shot.drawing), planned(here.shot.drawing, after.shot.drawing)]
+  if (asked[0] === undefined || asked[1] === undefined) return false
+  const steps = [distance(before.at, here.at), distance(here.at, after.at)] as const
+  const whole = steps[0] + steps[1]
+  const wanted = asked[0] + asked[1] > 0 ? asked[0] / (asked[0] + asked[1]) : 0.5
+  return Math.abs(steps[0] - wanted * whole) <= share * (whole / 2)
+}
+
+/** Whether a drawing near one is held: that makes no step slower, but a pause. */
+function isHeldNear(points: readonly TimedPlace[], i: number): boolean {
+  const frames = points.slice(1).map(({ when }, k) => when - points[k]!.when)
+  return Math.max(...frames.slice(Math.max(0, i - 2), i + 2)) > HELD * median(frames)
 }
 
 /**
- * Uneven spacing. Where no key, corner or return explains it, a step should be about as long as the two steps on each side of it
- * foretell, where these agree; one far longer or shorter is seen as a hitch. Steps are told in pixels
- * per frame, so that mixed exposures compare; where a chart covers the three steps, its own unevenness
- * is allowed for.
+ * Uneven spacing. Where no key and no chart explains it, a drawing should lie about as far along its way as the two on each
+ * side foretell over time; one too far on or back is seen as a hitch, if it stands out from how the others lie.
  */
 export const unevenSpacing: Check = {
   id: 'uneven-spacing',
@@ -99,76 +95,62 @@ export const unevenSpacing: Check = {
     px: { words: 'and off by', unit: 'px per frame', value: 2.5, min: 0.1, max: 50 },
   },
   level(subject, { scene, limit }) {
-    const [over, px] = [limit('over'), limit('px')]
-    const under = 0.9 / over
-    const [whole, parts]: [Observation[], Observation[]] = [[], []]
-    for (const { shots, from, to } of subject.stretches) {
-      for (const track of [...subject.tracks, ...subject.parts]) {
-        const places = followed(track, shots)
-        // Parts that a plan offsets in time have spacings of their own, which no chart of the level tells.
-        const planned = plannedSteps(
-          scene,
-          subject.level.id,
-          track.id,
-          places.some(({ shot }) => scene.guides?.[shot.drawing]?.targets[track.id]),
-        )
-        const corners = cornersOf(places.map(({ at }) => at))
-        const steps = places.slice(1).map(({ shot, at }, i) => ({
-          speed: distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame),
-          plan: planned(places[i]!.shot.drawing, shot.drawing),
-          frames: Math.max(1, shot.frame - places[i]!.shot.frame),
-          middle: (shot.frame + places[i]!.shot.frame) / 2,
-          turns: turnsRound(places, i),
-        }))
-        // A held drawing makes the step after it no slower: it makes a pause.
-        const pause = HELD * median(steps.map(({ frames }) => frames))
-        const suspects = steps.flatMap(({ speed, plan, frames, turns }, i) => {
-          const [a, b] = [places[i]!, places[i + 1]!]
-          const beside = [-AROUND, -1, 1, AROUND].flatMap((by) => {
-            const other = steps[i + by]
-            return other ? [{ when: other.middle - steps[i]!.middle, ...other }] : []
-          })
-          if (
-            turns ||
-            Math.max(frames, ...beside.map((each) => each.frames)) > pause ||
-            explains(subject, a.shot, corners[i]) ||
-            explains(subject, b.shot, corners[i + 1])
-          )
-            return []
-          const at = shots.indexOf(b.shot)
-          if (at < from || at > to) return []
-          let foretold = foretoldBy(beside)
-          if (foretold === undefined) return []
-          const [before, after] = [steps[i - 1], steps[i + 1]]
-          // What the chart asks for is no fault of the drawing.
-          if (plan !== undefined && before?.plan !== undefined && after?.plan !== undefined) {
-            const mean = (before.plan / before.frames + after.plan / after.frames) / 2
-            if (mean > 0) foretold = (((before.speed + after.speed) / 2) * (plan / frames)) / mean
-          }
-          const ratio = foretold > 1e-6 ? speed / foretold : Infinity
-          if ((ratio <= over && ratio >= under) || Math.abs(speed - foretold) <= px) return []
-          return [{ at: i, excess: Math.abs(speed - foretold), ratio, speed, foretold, a, b }]
-        })
-        for (const { at, ratio, speed, foretold, a, b } of worstOnly(suspects)) {
-          const findings = subject.parts.includes(track) ? parts : whole
-          findings.push({
-            level: subject.level.id,
-            drawings: [a.shot.drawing, b.shot.drawing],
-            frames: [a.shot.frame, b.shot.frame].map(
-              (frame) => ((frame - 1 + scene.settings.length) % scene.settings.length) + 1,
-            ),
-            value: Math.min(99, ratio),
-            limit: ratio > 1 ? over : under,
-            unit: '×',
-            sentence: `From ${a.shot.entry.number} to ${b.shot.entry.number} of ${subject.level.name} ${track.name} goes ${rounded(speed)} px per frame; the steps around it foretell ${rounded(foretold)}.`,
-            evidence: [
-              { kind: 'path', points: wayAround(places, at).map((place) => place.at) },
-              { kind: 'arrow', from: a.at, to: b.at, words: `${rounded(speed)} px per frame` },
-            ],
-          })
-        }
-      }
-    }
-    return judged(onePerDrawing(wholeFirst(whole, parts)), lackingPins(subject))
+    const limits = { over: limit('over'), px: limit('px') }
+    const of = (tracks: readonly Track[]) =>
+      subject.stretches.flatMap((stretch) =>
+        tracks.flatMap((track) => unevenOn(subject, scene, { stretch, track }, limits)),
+      )
+    return judged(onePerDrawing(wholeFirst(of(subject.tracks), of(subject.parts))), lackingPins(subject))
   },
+}
+
+function unevenOn(
+  subject: LevelSubject,
+  scene: Scene,
+  { stretch: { shots, from, to }, track }: { stretch: LevelSubject['stretches'][number]; track: Track },
+  limits: { readonly over: number; readonly px: number },
+): Observation[] {
+  const places = followed(track, shots)
+  const points = places.map(({ at, shot }) => ({ ...at, when: shot.frame }))
+  const guided = places.some(({ shot }) => scene.guides?.[shot.drawing]?.targets[track.id])
+  // Parts that a plan offsets in time have spacings of their own, which no chart of the level tells.
+  const planned = plannedSteps(scene, subject.level.id, track.id, guided)
+  const mayJudge = (i: number) => {
+    const { shot, at } = places[i]!
+    const index = shots.indexOf(shot)
+    return index >= from && index <= to && !at.corner && !(subject.keysSay && shot.entry.role !== 'inbetween')
+  }
+  const suspects = places.flatMap((_, i) => {
+    const uneven = mayJudge(i) ? unevenAt(places, points, i) : undefined
+    if (!uneven) return []
+    const { off, speed, foretold } = uneven
+    const share = Math.abs(off.along) / off.step
+    if (share <= limits.over - 1 || Math.abs(speed - foretold) <= limits.px) return []
+    if (isHeldNear(points, i) || isPlanned(places, i, planned, limits.over - 1)) return []
+    return standsOut(points, i, share, FACTORS) ? [{ ...uneven, at: i, excess: Math.abs(speed - foretold) }] : []
+  })
+  const jumps = stepJumps(points).flatMap(({ to, speed, foretold }) => {
+    const ratio = foretold > 1e-6 ? speed / foretold : Infinity
+    if ((ratio <= limits.over && ratio >= 0.9 / limits.over) || Math.abs(speed - foretold) <= limits.px) return []
+    if (!mayJudge(to) || !mayJudge(to - 1) || isHeldNear(points, to)) return []
+    if (isPlanned(places, to, planned, limits.over - 1) || isPlanned(places, to - 1, planned, limits.over - 1))
+      return []
+    const [a, b] = [places[to - 1]!, places[to]!]
+    return [{ a, b, speed, foretold, ratio, at: to, excess: Math.abs(speed - foretold) }]
+  })
+  return worstOnly([...suspects, ...jumps], 2).map(({ at, a, b, ratio, speed, foretold }) => ({
+    level: subject.level.id,
+    drawings: [a.shot.drawing, b.shot.drawing],
+    frames: [a.shot.frame, b.shot.frame].map(
+      (frame) => ((frame - 1 + scene.settings.length) % scene.settings.length) + 1,
+    ),
+    value: Math.min(99, ratio),
+    limit: limits.over,
+    unit: '×',
+    sentence: `From ${a.shot.entry.number} to ${b.shot.entry.number} of ${subject.level.name} ${track.name} goes ${rounded(speed)} px per frame; the steps around it foretell ${rounded(foretold)}.`,
+    evidence: [
+      { kind: 'path', points: wayAround(places, at).map((place) => place.at) },
+      { kind: 'arrow', from: a.at, to: b.at, words: `${rounded(speed)} px per frame` },
+    ],
+  }))
 }

@@ -1,0 +1,91 @@
+import { turnBetween } from '../../geometry/angle'
+import { distance, type Point } from '../../motion/arc'
+import type { TimedPlace } from '../../motion/foretold'
+import { median } from '../size/median'
+import { cornersOf } from '../turns'
+
+/** A way that turns by more than this beside a step is longer than the step is, in radians. */
+const BENDS = 0.8
+
+/** Whether the way turns round about a step, or bends so much that the step says little of it: it slows down there and comes again. */
+function turnsRound(places: readonly { readonly at: Point }[], i: number): boolean {
+  const way = (k: number) => {
+    const [a, b] = [places[k]?.at, places[k + 1]?.at]
+    return a && b && distance(a, b) > 1e-6 ? Math.atan2(b.y - a.y, b.x - a.x) : undefined
+  }
+  const turn = (from: number | undefined, to: number | undefined) =>
+    from === undefined || to === undefined ? 0 : Math.abs(turnBetween(from, to))
+  // What one drawing out of its place does to the steps beside it is no turn: those before and after still agree.
+  const around = turn(way(i - 1), way(i + 2))
+  if (around > Math.PI / 2) return true
+  const beside = [turn(way(i - 2), way(i - 1)), turn(way(i + 2), way(i + 3))]
+  const within =
+    around > BENDS && turn(way(i - 1), way(i)) + turn(way(i), way(i + 1)) + turn(way(i + 1), way(i + 2)) > BENDS
+  return within || Math.max(...beside) > BENDS
+}
+
+/** Steps looked at on each side of one, and how unlike each other they may be for it to be judged, as a factor. */
+const AROUND = 2
+const AGREE = 1.3
+
+/**
+ * The speed the steps around one foretell: the line through their logarithms over time, one of them left out where it
+ * does not go with the rest, since a drawing out of its place makes the step beside this one wrong as well. Undefined
+ * where they do not agree, as where a move begins, turns back or ends.
+ */
+function foretoldBy(around: readonly { readonly when: number; readonly speed: number }[]): number | undefined {
+  if (around.length < 3) return undefined
+  const sets = around.length > 3 ? around.map((_, out) => around.filter((__, i) => i !== out)) : [around]
+  let best: { off: number; speed: number } | undefined
+  for (const set of sets) {
+    const logs = set.map(({ speed }) => Math.log(Math.max(speed, 0.05)))
+    const [when, mean] = [
+      set.reduce((sum, each) => sum + each.when, 0) / set.length,
+      logs.reduce((a, b) => a + b) / set.length,
+    ]
+    const spread = set.reduce((sum, each) => sum + (each.when - when) ** 2, 0)
+    const slope =
+      spread > 0 ? set.reduce((sum, each, i) => sum + (each.when - when) * (logs[i]! - mean), 0) / spread : 0
+    const off = Math.max(...set.map((each, i) => Math.abs(logs[i]! - mean - slope * (each.when - when))))
+    if (!best || off < best.off) best = { off, speed: Math.exp(mean - slope * when) }
+  }
+  return best!.off <= Math.log(AGREE) ? best!.speed : undefined
+}
+
+/** A step that those around it do not foretell; all that comes after it may go on evenly again. */
+export interface Jump {
+  /** The place it leads to. */
+  readonly to: number
+  readonly speed: number
+  readonly foretold: number
+}
+
+/** So many times as far from what is foretold, as a factor, as the other steps are in the middle. */
+const MUCH = 4
+
+/** Steps that are not what those around them foretell, and by far less so than the others of this way. */
+export function stepJumps(points: readonly (TimedPlace & { readonly corner?: boolean | undefined })[]): Jump[] {
+  const places = points.map((at) => ({ at }))
+  const corners = cornersOf(points)
+  const steps = points.slice(1).map((to, i) => ({
+    speed: distance(points[i]!, to) / Math.max(1, to.when - points[i]!.when),
+    middle: (to.when + points[i]!.when) / 2,
+    stays: turnsRound(places, i) || corners[i] === true || corners[i + 1] === true,
+  }))
+  const told = steps.flatMap(({ speed, middle }, i) => {
+    const beside = [-AROUND, -1, 1, AROUND].flatMap((by) => {
+      const other = steps[i + by]
+      return other ? [{ when: other.middle - middle, speed: other.speed }] : []
+    })
+    const foretold = foretoldBy(beside)
+    return foretold === undefined ? [] : [{ i, speed, foretold, off: offBy(speed, foretold) }]
+  })
+  return told.flatMap(({ i, speed, foretold, off }) => {
+    // The steps beside one that is wrong are foretold wrongly.
+    const others = told.filter((other) => Math.abs(other.i - i) > AROUND)
+    const usual = others.length > 0 ? median(others.map((other) => other.off)) : 0
+    return steps[i]!.stays || off <= MUCH * usual ? [] : [{ to: i + 1, speed, foretold }]
+  })
+}
+
+const offBy = (speed: number, foretold: number) => Math.abs(Math.log(Math.max(speed, 0.05) / Math.max(foretold, 0.05)))

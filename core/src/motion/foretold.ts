@@ -1,0 +1,98 @@
+import { turnBetween } from '../geometry/angle'
+import type { Point } from '../geometry/matrix'
+import { distance } from './arc'
+
+/** A place and when it is reached, in frames. */
+export interface TimedPlace extends Point {
+  readonly when: number
+}
+
+/** How far a place lies from where the others foretell it, in pixels. */
+export interface Off {
+  /** Where they foretell it. */
+  readonly place: Point
+  /** On along the way from the place before to the place after; beyond it positive. */
+  readonly along: number
+  /** Across it, either way. */
+  readonly across: number
+  /** The mean of the steps to where it is foretold and from there. */
+  readonly step: number
+  /** The way from the place before to the place after, of those two steps: 1 where it goes straight on, 0 where it turns back. */
+  readonly straight: number
+}
+
+/**
+ * Where the two places on each side of one foretell it: the cubic through them over time (Lagrange), at an end the
+ * parabola through three. What swings or turns back goes on evenly in time as well. Undefined where fewer are there.
+ */
+function foretoldPlace(places: readonly TimedPlace[], i: number): Point | undefined {
+  const here = places[i]!
+  const around = [places[i - 2], places[i - 1], places[i + 1], places[i + 2]].filter((each) => each !== undefined)
+  if (!places[i - 1] || !places[i + 1] || around.length < 3) return undefined
+  let [x, y] = [0, 0]
+  for (const one of around) {
+    let share = 1
+    for (const other of around) if (other !== one) share *= (here.when - other.when) / (one.when - other.when)
+    x += share * one.x
+    y += share * one.y
+  }
+  return { x, y }
+}
+
+export function offAt(places: readonly TimedPlace[], i: number): Off | undefined {
+  const place = foretoldPlace(places, i)
+  if (!place) return undefined
+  const [before, here, after] = [places[i - 1]!, places[i]!, places[i + 1]!]
+  const [ex, ey] = [here.x - place.x, here.y - place.y]
+  const [dx, dy] = [after.x - before.x, after.y - before.y]
+  const chord = Math.hypot(dx, dy)
+  const step = Math.max(1e-6, (distance(before, place) + distance(place, after)) / 2)
+  const by = chord > 1e-6 ? 1 / chord : 0
+  return {
+    ...{ place, step },
+    along: (ex * dx + ey * dy) * by,
+    across: Math.abs(ex * dy - ey * dx) * by,
+    straight: chord / (2 * step),
+  }
+}
+
+/** By how much a place must be off, of its step, to be told from how the others lie, in times of theirs. */
+export interface Factors {
+  /** Of those beside it, the worst. */
+  readonly beside: number
+  /** Of all, the worst. */
+  readonly worst: number
+}
+
+/** In times of the middle of the others. */
+const MUCH = 4
+/** Of a way whose places are off by more than this in the middle, of their steps, nothing is foretold. */
+const UNSTEADY = 0.5
+const LEAST = 3
+const BESIDE = 4
+
+/** Whether a place that is off by so much, of its step, stands out from the others, judged without it. */
+export function standsOut(places: readonly TimedPlace[], i: number, share: number, factors: Factors): boolean {
+  const others = places.filter((_, k) => k !== i)
+  const shares = others.flatMap((_, k) => {
+    const off = offAt(others, k)
+    return off ? [{ far: Math.abs(k - i + 0.5), share: Math.hypot(off.along, off.across) / off.step }] : []
+  })
+  if (shares.length < LEAST) return false
+  const sorted = shares.map((each) => each.share).sort((a, b) => a - b)
+  const middle = sorted[Math.floor(sorted.length / 2)]!
+  const beside = Math.max(0, ...shares.filter(({ far }) => far <= BESIDE).map((each) => each.share))
+  return (
+    middle < UNSTEADY &&
+    share > MUCH * middle &&
+    share > factors.beside * beside &&
+    share > factors.worst * sorted.at(-1)!
+  )
+}
+
+/** By how much the way has turned from before a place to after it, in radians; 0 at its ends. */
+export function turnedAbout(places: readonly Point[], i: number): number {
+  const [a, b, c, d] = [places[i - 2], places[i - 1], places[i + 1], places[i + 2]]
+  if (!a || !b || !c || !d) return 0
+  return Math.abs(turnBetween(Math.atan2(b.y - a.y, b.x - a.x), Math.atan2(d.y - c.y, d.x - c.x)))
+}
