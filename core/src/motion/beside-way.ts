@@ -15,15 +15,23 @@ export interface Beside {
 }
 
 /**
- * How far a place lies beside the way of the others, if they tell of one without it (arithmetic, 8). They do where they go
- * round the gap it leaves without a sharp turn: then by the arc through two of them on each side, and only if it
+ * How far each place lies beside the way of the others, where they tell of one without it (arithmetic, 8). They do where
+ * they go round the gap it leaves without a sharp turn: then by the arc through two of them on each side, and only if it
  * lies off that much more than they do off theirs. They do too where all near it lie on one circle or line, in whatever
  * order they are gone through: a thing that swings or waves comes back the way it went. And they do where each of them
  * lies where the others foretell it over time, and this one by far does not.
  */
-export function besideWay(points: readonly WayPlace[], i: number): Beside | undefined {
-  if (i < 1 || i > points.length - 2) return undefined
-  return besideArc(points, i) ?? besideRound(points, i) ?? besideForetold(points, i)
+export function besideWay(points: readonly WayPlace[]): (Beside | undefined)[] {
+  const misses = points.map((_, i) => deviationAt(points, i))
+  const shares = points.map((_, i) => (misses[i] ? Math.abs(misses[i].across) / stepAt(points, i) : undefined))
+  return points.map((_, i) => {
+    if (i < 1 || i > points.length - 2) return undefined
+    return (
+      besideArc(points, i, { miss: misses[i] ?? undefined, usual: () => usualShare(points, shares, i) }) ??
+      besideRound(points, i) ??
+      besideForetold(points, i)
+    )
+  })
 }
 
 /** Sharper than this the way goes round a corner, in radians. */
@@ -31,15 +39,21 @@ const BENT = 0.8
 /** So many times as far, of the step there, as the others in the middle. */
 const MUCH = 2
 
-function besideArc(points: readonly WayPlace[], i: number): Beside | undefined {
-  const others = points.filter((_, k) => k !== i)
-  const turns = [turnAt(others, i - 1), turnAt(others, i)]
-  if (!turns.every((turn) => turn !== undefined && Math.abs(turn) < BENT)) return undefined
-  const miss = deviationAt(points, i)
+interface Missed {
+  readonly miss: { readonly across: number } | undefined
+  /** How far the others lie off their arcs, of the steps there, in the middle of them. */
+  readonly usual: () => number
+}
+function besideArc(points: readonly WayPlace[], i: number, { miss, usual }: Missed): Beside | undefined {
   if (!miss) return undefined
+  const turns = [
+    turnBy(points[i - 2], points[i - 1], points[i + 1]),
+    turnBy(points[i - 1], points[i + 1], points[i + 2]),
+  ]
+  if (!turns.every((turn) => turn !== undefined && Math.abs(turn) < BENT)) return undefined
   const across = Math.abs(miss.across)
+  if (across / stepAt(points, i) <= MUCH * usual()) return undefined
   const [before, here, after] = [points[i - 1]!, points[i]!, points[i + 1]!]
-  if (across / stepAt(points, i) <= MUCH * middleMiss(others)) return undefined
   const way = { x: after.x - before.x, y: after.y - before.y }
   const long = Math.hypot(way.x, way.y) || 1
   return {
@@ -47,6 +61,29 @@ function besideArc(points: readonly WayPlace[], i: number): Beside | undefined {
     back: { x: here.x - (miss.across * way.y) / long, y: here.y + (miss.across * way.x) / long },
   }
 }
+
+/** Places farther than this from one are judged without it; those as far as that tell how steady the way is there. */
+const [APART, REACH] = [2, 24]
+/** Fewer than this say nothing. */
+const ENOUGH = 5
+
+/** The middle of the shares of those a place has no part in; where they are few, all others anew without it. */
+function usualShare(points: readonly WayPlace[], shares: readonly (number | undefined)[], i: number): number {
+  const from = Math.max(0, i - REACH)
+  const apart = shares
+    .slice(from, i + REACH + 1)
+    .filter((share, k): share is number => share !== undefined && Math.abs(from + k - i) > APART)
+  if (apart.length >= ENOUGH) return median(apart)
+  const others = points.filter((_, k) => k !== i)
+  return median(
+    others.flatMap((_, k) => {
+      const miss = deviationAt(others, k)
+      return miss ? [Math.abs(miss.across) / stepAt(others, k)] : []
+    }),
+  )
+}
+const median = (values: readonly number[]): number =>
+  values.length === 0 ? 0 : [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 /** Places on each side that must lie on one circle, the nearest first. */
 const REACHES = [6, 24] as const
@@ -80,9 +117,8 @@ function besideForetold(points: readonly WayPlace[], i: number): Beside | undefi
   return { across: off.across, back: off.place }
 }
 
-/** By how much the way turns at a place, in radians; undefined at its ends and where nothing moves. */
-function turnAt(points: readonly Point[], k: number): number | undefined {
-  const [a, b, c] = [points[k - 1], points[k], points[k + 1]]
+/** By how much a way through three places turns at the middle one, in radians; undefined where one is lacking or nothing moves. */
+function turnBy(a: Point | undefined, b: Point | undefined, c: Point | undefined): number | undefined {
   if (!a || !b || !c || distance(a, b) < 1e-6 || distance(b, c) < 1e-6) return undefined
   return turnBetween(Math.atan2(b.y - a.y, b.x - a.x), Math.atan2(c.y - b.y, c.x - b.x))
 }
@@ -90,16 +126,6 @@ function turnAt(points: readonly Point[], k: number): number | undefined {
 /** The mean of the steps to a place and from it, in pixels. */
 export const stepAt = (points: readonly Point[], i: number): number =>
   Math.max(1e-6, (distance(points[i - 1]!, points[i]!) + distance(points[i]!, points[i + 1]!)) / 2)
-
-/** How far places lie off their arcs, of the steps there, in the middle of them. */
-function middleMiss(points: readonly WayPlace[]): number {
-  const shares = points.flatMap((_, k) => {
-    const miss = deviationAt(points, k)
-    return miss ? [Math.abs(miss.across) / stepAt(points, k)] : []
-  })
-  shares.sort((a, b) => a - b)
-  return shares[Math.floor(shares.length / 2)] ?? 0
-}
 
 /** Deviations worked out before, by the places they were worked out from: after a stroke all but a few are. */
 const known = new Map<string, ReturnType<typeof arcDeviation>[number]>()

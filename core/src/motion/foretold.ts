@@ -60,7 +60,7 @@ export function offAt(places: readonly TimedPlace[], i: number): Off | undefined
 export interface Factors {
   /** Of those beside it, the worst. */
   readonly beside: number
-  /** Of all, the worst. */
+  /** Of all about there, the worst. */
   readonly worst: number
 }
 
@@ -69,14 +69,17 @@ const MUCH = 4
 /** Of a way whose places are off by more than this in the middle, of their steps, nothing is foretold. */
 const UNSTEADY = 0.5
 const LEAST = 3
-const BESIDE = 4
+/** Places on each side that are beside one, and that tell how steady the way is there. */
+const [BESIDE, REACH] = [4, 24]
 
 /** Whether a place that is off by so much, of its step, stands out from the others, judged without it. */
 export function standsOut(places: readonly TimedPlace[], i: number, share: number, factors: Factors): boolean {
-  const others = places.filter((_, k) => k !== i)
+  const near = places.slice(Math.max(0, i - REACH), i + REACH + 1)
+  const at = Math.min(i, REACH)
+  const others = near.filter((_, k) => k !== at)
   const shares = others.flatMap((_, k) => {
     const off = offAt(others, k)
-    return off ? [{ far: Math.abs(k - i + 0.5), share: Math.hypot(off.along, off.across) / off.step }] : []
+    return off ? [{ far: Math.abs(k - at + 0.5), share: Math.hypot(off.along, off.across) / off.step }] : []
   })
   if (shares.length < LEAST) return false
   const sorted = shares.map((each) => each.share).sort((a, b) => a - b)

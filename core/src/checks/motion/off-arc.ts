@@ -50,11 +50,12 @@ function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, l
   if (places.length < 4) return []
   const { shots, from, to } = stretch
   const points = places.map(({ at, shot }) => ({ ...at, when: shot.frame }))
+  const besides = besideWay(points)
   const suspects = places.flatMap(({ shot, at }, i) => {
     const index = shots.indexOf(shot)
     // Keys are what the arc is laid through.
     if (at.corner || index < from || index > to || (subject.keysSay && shot.entry.role === 'key')) return []
-    const beside = besideWay(points, i)
+    const beside = besides[i]
     if (!beside || beside.across <= limits.px) return []
     const value = (100 * beside.across) / stepAt(points, i)
     return value > limits.share ? [{ at: i, excess: beside.across, ...beside, value, shot, place: at }] : []

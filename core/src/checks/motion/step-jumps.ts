@@ -60,6 +60,8 @@ export interface Jump {
   readonly foretold: number
 }
 
+/** Steps on each side that tell how steady the way is there. */
+const REACH = 24
 /** So many times as far from what is foretold, as a factor, as the other steps are in the middle. */
 const MUCH = 4
 
@@ -80,9 +82,9 @@ export function stepJumps(points: readonly (TimedPlace & { readonly corner?: boo
     const foretold = foretoldBy(beside)
     return foretold === undefined ? [] : [{ i, speed, foretold, off: offBy(speed, foretold) }]
   })
-  return told.flatMap(({ i, speed, foretold, off }) => {
+  return told.flatMap(({ i, speed, foretold, off }, n) => {
     // The steps beside one that is wrong are foretold wrongly.
-    const others = told.filter((other) => Math.abs(other.i - i) > AROUND)
+    const others = told.slice(Math.max(0, n - REACH), n + REACH + 1).filter((other) => Math.abs(other.i - i) > AROUND)
     const usual = others.length > 0 ? median(others.map((other) => other.off)) : 0
     return steps[i]!.stays || off <= MUCH * usual ? [] : [{ to: i + 1, speed, foretold }]
   })
