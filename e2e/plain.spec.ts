@@ -146,6 +146,14 @@ test('the paper is made another size, the drawings grow along or lie where they 
   await size.getByRole('button', { name: 'Make it 320 × 360' }).click()
   await expect.poll(async () => (await desk.scene()).settings).toMatchObject({ width: 320, height: 360 })
   expect(await points()).toEqual([60, 60, 300, 60])
+  // The paper is laid out anew: all of it is seen.
+  const within = async () => {
+    const [own, table] = [(await desk.paper.boundingBox())!, (await desk.table.boundingBox())!]
+    return (
+      own.x >= table.x && own.x + own.width <= table.x + table.width && own.y + own.height <= table.y + table.height
+    )
+  }
+  await expect.poll(within).toBe(true)
   await page.getByRole('button', { name: 'Change the size' }).click()
   await size.getByLabel('New width in pixels').fill('160')
   await size.getByLabel('New height in pixels').fill('180')

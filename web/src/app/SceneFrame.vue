@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { tinykeys } from 'tinykeys'
-import { onUnmounted, watch } from 'vue'
+import { computed, onUnmounted, watch } from 'vue'
 import { typing } from '../parts/typing'
 import { useScene } from '../session/scene'
 
@@ -11,6 +11,11 @@ watch(
   (id) => void store.open(id),
   { immediate: true },
 )
+/** Paper of another size, or in cells, is laid out anew. */
+const paper = computed(() => {
+  const { width, height, cells } = store.scene?.settings ?? {}
+  return `${width} × ${height}${cells ? ' in cells' : ''}`
+})
 // The keys everybody's hands know work in every place of a scene, beside the desk's own.
 const unlessTyping = (act: () => void) => (event: KeyboardEvent) => {
   if (typing(event.target)) return
@@ -50,7 +55,7 @@ function makeMine(id: string) {
         <RouterLink to="/">Back to the shelf</RouterLink>
       </p>
     </div>
-    <RouterView v-else-if="store.scene" />
+    <RouterView v-else-if="store.scene" :key="paper" />
     <p v-else class="waiting note">Fetching the scene …</p>
   </div>
 </template>
