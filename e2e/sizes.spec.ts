@@ -14,13 +14,13 @@ const dist = join(root, 'web', 'dist')
 const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
 /** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
 const BUDGETS: Record<string, number> = {
-  'src/shelf/ShelfPage.vue': 182,
-  'src/shelf/NewScenePage.vue': 234,
+  'src/shelf/ShelfPage.vue': 183,
+  'src/shelf/NewScenePage.vue': 235,
   'src/desk/DeskPage.vue': 396,
   'src/plan/PlanPage.vue': 331,
   'src/look/LookPage.vue': 298,
   'src/takes/TakesPage.vue': 294,
-  'src/handover/HandoverPage.vue': 307,
+  'src/handover/HandoverPage.vue': 308,
 }
 
 function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {
