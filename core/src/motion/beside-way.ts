@@ -85,22 +85,28 @@ function usualShare(points: readonly WayPlace[], shares: readonly (number | unde
 const median = (values: readonly number[]): number =>
   values.length === 0 ? 0 : [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
-/** Places on each side that must lie on one circle, the nearest first. */
-const REACHES = [6, 24] as const
+/** Places on each side that must lie on one circle; of a short way all may. */
+const [ROUND, SHORT] = [6, 48]
 const LEAST_ROUND = 5
 /** So many times as far off it as any of them. */
 const FURTHER = 3
 
 function besideRound(points: readonly WayPlace[], i: number): Beside | undefined {
-  for (const reach of REACHES) {
-    const near = [...points.slice(Math.max(0, i - reach), i), ...points.slice(i + 1, i + 1 + reach)]
-    if (near.length < LEAST_ROUND) return undefined
-    const round = roundThrough(near)
-    const across = Math.abs(round.off(points[i]!))
-    if (across > FURTHER * Math.max(...near.map((place) => Math.abs(round.off(place)))))
-      return { across, back: round.nearest(points[i]!) }
-  }
-  return undefined
+  const near = [...points.slice(Math.max(0, i - ROUND), i), ...points.slice(i + 1, i + 1 + ROUND)]
+  const off = besideCircle(near, points[i]!)
+  if (off || points.length > SHORT || near.length === points.length - 1) return off
+  return besideCircle(
+    points.filter((_, k) => k !== i),
+    points[i]!,
+  )
+}
+
+function besideCircle(others: readonly Point[], place: Point): Beside | undefined {
+  if (others.length < LEAST_ROUND) return undefined
+  const round = roundThrough(others)
+  const across = Math.abs(round.off(place))
+  if (others.some((other) => FURTHER * Math.abs(round.off(other)) >= across)) return undefined
+  return { across, back: round.nearest(place) }
 }
 
 /** A way that turns by more than this about a place may go round a corner there, in radians. */

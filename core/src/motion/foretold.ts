@@ -26,15 +26,19 @@ export interface Off {
  * parabola through three. What swings or turns back goes on evenly in time as well. Undefined where fewer are there.
  */
 function foretoldPlace(places: readonly TimedPlace[], i: number): Point | undefined {
-  const here = places[i]!
-  const around = [places[i - 2], places[i - 1], places[i + 1], places[i + 2]].filter((each) => each !== undefined)
-  if (!places[i - 1] || !places[i + 1] || around.length < 3) return undefined
+  const { when } = places[i]!
+  const from = Math.max(0, i - 2)
+  const to = Math.min(places.length - 1, i + 2)
+  if (from === i || to === i || to - from < 3) return undefined
   let [x, y] = [0, 0]
-  for (const one of around) {
+  for (let one = from; one <= to; one++) {
+    if (one === i) continue
     let share = 1
-    for (const other of around) if (other !== one) share *= (here.when - other.when) / (one.when - other.when)
-    x += share * one.x
-    y += share * one.y
+    for (let other = from; other <= to; other++)
+      if (other !== i && other !== one)
+        share *= (when - places[other]!.when) / (places[one]!.when - places[other]!.when)
+    x += share * places[one]!.x
+    y += share * places[one]!.y
   }
   return { x, y }
 }

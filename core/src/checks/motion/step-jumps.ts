@@ -64,30 +64,54 @@ export interface Jump {
 const REACH = 24
 /** So many times as far from what is foretold, as a factor, as the other steps are in the middle. */
 const MUCH = 4
+/** A step this like the two beside it is none to look at further, as a factor. */
+const LIKE = 1.2
+
+interface Step {
+  readonly speed: number
+  readonly middle: number
+}
 
 /** Steps that are not what those around them foretell, and by far less so than the others of this way. */
 export function stepJumps(points: readonly (TimedPlace & { readonly corner?: boolean | undefined })[]): Jump[] {
-  const places = points.map((at) => ({ at }))
-  const corners = cornersOf(points)
-  const steps = points.slice(1).map((to, i) => ({
+  const steps = points.slice(1).map((to, i): Step => ({
     speed: distance(points[i]!, to) / Math.max(1, to.when - points[i]!.when),
     middle: (to.when + points[i]!.when) / 2,
-    stays: turnsRound(places, i) || corners[i] === true || corners[i + 1] === true,
   }))
-  const told = steps.flatMap(({ speed, middle }, i) => {
-    const beside = [-AROUND, -1, 1, AROUND].flatMap((by) => {
-      const other = steps[i + by]
-      return other ? [{ when: other.middle - middle, speed: other.speed }] : []
-    })
-    const foretold = foretoldBy(beside)
-    return foretold === undefined ? [] : [{ i, speed, foretold, off: offBy(speed, foretold) }]
+  const suspects = steps.flatMap(({ speed }, i) => {
+    const [before, after] = [steps[i - 1]?.speed, steps[i + 1]?.speed]
+    const even = before !== undefined && after !== undefined && offBy(speed, Math.sqrt(before * after)) < Math.log(LIKE)
+    const foretold = even ? undefined : foretoldAt(steps, i)
+    return foretold === undefined ? [] : [{ i, speed, foretold }]
   })
-  return told.flatMap(({ i, speed, foretold, off }, n) => {
-    // The steps beside one that is wrong are foretold wrongly.
-    const others = told.slice(Math.max(0, n - REACH), n + REACH + 1).filter((other) => Math.abs(other.i - i) > AROUND)
-    const usual = others.length > 0 ? median(others.map((other) => other.off)) : 0
-    return steps[i]!.stays || off <= MUCH * usual ? [] : [{ to: i + 1, speed, foretold }]
+  if (suspects.length === 0) return []
+  const places = points.map((at) => ({ at }))
+  const corners = cornersOf(points)
+  return suspects.flatMap(({ i, speed, foretold }) => {
+    if (offBy(speed, foretold) <= MUCH * usualOff(steps, i)) return []
+    if (turnsRound(places, i) || corners[i] || corners[i + 1]) return []
+    return [{ to: i + 1, speed, foretold }]
   })
 }
 
+function foretoldAt(steps: readonly Step[], i: number): number | undefined {
+  return foretoldBy(
+    [-AROUND, -1, 1, AROUND].flatMap((by) => {
+      const other = steps[i + by]
+      return other ? [{ when: other.middle - steps[i]!.middle, speed: other.speed }] : []
+    }),
+  )
+}
+
+/** How far the steps about one are from what is foretold of them, in the middle; not those beside it, which a wrong one makes wrong. */
+function usualOff(steps: readonly Step[], i: number): number {
+  const from = Math.max(0, i - REACH)
+  const offs = steps.slice(from, i + REACH + 1).flatMap(({ speed }, n) => {
+    const foretold = Math.abs(from + n - i) > AROUND ? foretoldAt(steps, from + n) : undefined
+    return foretold === undefined ? [] : [offBy(speed, foretold)]
+  })
+  return offs.length > 0 ? median(offs) : 0
+}
+
+/** How far a speed is from another, as the logarithm of a factor. */
 const offBy = (speed: number, foretold: number) => Math.abs(Math.log(Math.max(speed, 0.05) / Math.max(foretold, 0.05)))
