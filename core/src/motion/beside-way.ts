@@ -39,6 +39,21 @@ const BENT = 0.8
 /** So many times as far, of the step there, as the others in the middle. */
 const MUCH = 2
 
+/** How unlike the turns of one bend are at the most, in radians. */
+const UNLIKE = 0.6
+
+/** Whether the way goes round the gap that a place leaves in one bend. */
+function isOneBend(points: readonly Point[], i: number): boolean {
+  const others = [-3, -2, -1, 1, 2, 3].map((by) => points[i + by])
+  const turns = [1, 2, 3, 4].map((k) => turnBy(others[k - 1], others[k], others[k + 1]))
+  const beside = turns.slice(1, 3)
+  const known = turns.filter((turn) => turn !== undefined)
+  return (
+    beside.every((turn) => turn !== undefined && Math.abs(turn) < BENT) &&
+    Math.max(...known) - Math.min(...known) < UNLIKE
+  )
+}
+
 interface Missed {
   readonly miss: { readonly across: number } | undefined
   /** How far the others lie off their arcs, of the steps there, in the middle of them. */
@@ -46,11 +61,7 @@ interface Missed {
 }
 function besideArc(points: readonly WayPlace[], i: number, { miss, usual }: Missed): Beside | undefined {
   if (!miss) return undefined
-  const turns = [
-    turnBy(points[i - 2], points[i - 1], points[i + 1]),
-    turnBy(points[i - 1], points[i + 1], points[i + 2]),
-  ]
-  if (!turns.every((turn) => turn !== undefined && Math.abs(turn) < BENT)) return undefined
+  if (isCorner(points, i) || !isOneBend(points, i)) return undefined
   const across = Math.abs(miss.across)
   if (across / stepAt(points, i) <= MUCH * usual()) return undefined
   const [before, here, after] = [points[i - 1]!, points[i]!, points[i + 1]!]
@@ -119,8 +130,19 @@ function besideForetold(points: readonly WayPlace[], i: number): Beside | undefi
   const off = offAt(points, i)
   if (!off || off.across < Math.abs(off.along) || off.across < LEAST_SHARE * off.step) return undefined
   const share = Math.hypot(off.along, off.across) / off.step
-  if (turnedAbout(points, i) > CORNER || !standsOut(points, i, share, FACTORS)) return undefined
+  if (isCorner(points, i) || turnedAbout(points, i) > CORNER || !standsOut(points, i, share, FACTORS)) return undefined
   return { across: off.across, back: off.place }
+}
+
+/** A way that turns by more than this at a place goes round a corner there, in radians. */
+const SHARP = 1.15
+/** A turn this much the other way on both sides makes a place one that lies beside its way, and no corner. */
+const BACK = 0.3
+
+function isCorner(points: readonly Point[], i: number): boolean {
+  const turn = (k: number) => turnBy(points[k - 1], points[k], points[k + 1]) ?? 0
+  const own = turn(i)
+  return Math.abs(own) >= SHARP && ![turn(i - 1), turn(i + 1)].every((other) => other * Math.sign(own) < -BACK)
 }
 
 /** By how much a way through three places turns at the middle one, in radians; undefined where one is lacking or nothing moves. */
