@@ -40,7 +40,7 @@ const BENT = 0.8
 const MUCH = 2
 
 /** How unlike the turns of one bend are at the most, in radians. */
-const UNLIKE = 0.6
+const UNLIKE = 0.8
 
 /** Whether the way goes round the gap that a place leaves in one bend. */
 function isOneBend(points: readonly Point[], i: number): boolean {
