@@ -1,15 +1,18 @@
-import type { Ink } from '../ink/ink'
+import { quantized, type Ink } from '../ink/ink'
 import { printOf } from '../ink/print'
 import type { LaidPlan, Pass, Scene } from '../scene/schema'
 
 /** The input of a write-on plan that tells for which lines what is written was worked out. */
 export const LINES = 'lines'
 
-/** A mark of the lettering seen on a drawing that changes with its lines, but not with their colours. */
+/**
+ * A mark of the lettering seen on a drawing that changes with its lines, but not with their colours, nor with how finely
+ * they are kept.
+ */
 export function linesOf(scene: Scene, drawing: string, inkOf: (drawing: string, pass: Pass) => Ink): string {
   const level = scene.levels[scene.drawings[drawing]!.level]!
   const seen = (_: string, pass: Pass): Ink =>
-    level.passes?.[pass]?.hidden ? [] : inkOf(drawing, pass).map((piece) => ({ ...piece, swatch: '' }))
+    level.passes?.[pass]?.hidden ? [] : inkOf(drawing, pass).map((piece) => quantized({ ...piece, swatch: '' }))
   return printOf([{ id: 'lettering' }], seen)
 }
 

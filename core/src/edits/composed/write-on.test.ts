@@ -1,4 +1,5 @@
 import type { Ink, InkChange, Stroke } from '../../ink/ink'
+import { packInk, unpackInk } from '../../ink/packed-ink'
 import { stampRings } from '../../ink/raster'
 import { replaced, transformed } from '../../ink/transform'
 import { isBehind } from '../../lettering/lines'
@@ -214,6 +215,20 @@ test('moved in part, drawn on or recoloured: only what is written wrongly then i
   desk.make(part)
   expect(isBehindOn(desk, plan)).toBe(true)
   desk.write()
+  expect(isBehindOn(desk, plan)).toBe(false)
+})
+
+test('lines that come back from where they are kept are the same lines', () => {
+  const desk = new Desk()
+  const fine = INK.map((piece, at) => ({
+    at,
+    piece: { ...piece, points: piece.points.map((value) => value + 0.0371) },
+  }))
+  const whole = INK.map((piece, at) => ({ at, piece }))
+  desk.make({ type: 'ink.change', drawing: 'letters', pass: 'line', remove: whole, add: fine })
+  const { plan } = desk.write()
+  desk.ink.set(inkKey('letters', 'line'), unpackInk(packInk(desk.inkOf('letters', 'line'))))
+  expect(desk.inkOf('letters', 'line')).not.toEqual(fine.map(({ piece }) => piece))
   expect(isBehindOn(desk, plan)).toBe(false)
 })
 
