@@ -6,6 +6,7 @@ import {
   validate,
   drawingsShown,
   inspectScene,
+  isBehind,
   meantBecause,
   mainSheet,
   editSchema,
@@ -154,4 +155,14 @@ test('Second look finds nothing in the sample film but what was planted in Tansy
     expect.stringMatching(/^lowtide-tansy lacks: Drawing 9 of Tansy lacks Blush/),
     expect.stringMatching(/^lowtide-speaks lips-apart: On the b of “boat”, frame 15, the mouth is open/),
   ])
+})
+
+test('lettering writes itself as its lines are', () => {
+  const writes = SCENES.flatMap((sample) => {
+    const { scene, ink } = played(sample)
+    const inkOf = (drawing: string, pass: string) => ink.get(`${drawing}/${pass}`) ?? []
+    const plans = Object.values(scene.plans ?? {}).filter(({ planner }) => planner === 'write-on')
+    return plans.map((plan) => [plan.inputs['lines'] !== undefined, isBehind(scene, plan, inkOf)])
+  })
+  expect(writes).toEqual([[true, false]])
 })

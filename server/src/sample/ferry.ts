@@ -6,6 +6,7 @@ import {
   writtenMotion,
   writtenShapes,
   type Inputs,
+  type Pass,
   type Settings,
   type Stroke,
   type Swatch,
@@ -108,7 +109,8 @@ function paintName(table: SampleTable) {
     paths: writing.paths,
     overlap: Number(INPUTS['overlap']) / 100,
   })
-  const { edit } = lettersWritten(lettering, motion, { shapes: writtenShapes(revealed, motion.ways), inkOf: () => [] })
+  const inkOf = (drawing: string, pass: Pass) => (drawing === NAME.drawing && pass === 'line' ? ink : [])
+  const { edit } = lettersWritten(lettering, motion, { shapes: writtenShapes(revealed, motion.ways), inkOf })
   table.make(edit)
   const runner = newLevel({ id: 'runner', name: 'Name · runner', approach: settings.approach })
   const follows = { level: NAME.level, frames: -2, x: 0, y: 0, swatch: 'runner' }
