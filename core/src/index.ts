@@ -300,6 +300,7 @@ export { widenedField, type WrittenField, writtenShapes, type WrittenShape } fro
 export { simplerWay, waysAlong, waysOfInk } from './lettering/proposed'
 export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/write-on'
 export { withLetteringMoved } from './edits/composed/lettering-moved'
+export { planFor } from './edits/kind/plans'
 export { isBehind } from './lettering/lines'
 export { type Drops, dropsOf, MOST_DROPS, withDrops } from './edits/composed/drops'
 /** Whatever reads fonts is fetched when text is typed. */

@@ -1,5 +1,6 @@
 import {
   dropsOf,
+  planFor,
   plannerOf,
   type Drops,
   type Edit,
@@ -31,7 +32,9 @@ export function useLettering() {
   const drawing = computed(() => store.drawing)
   const level = computed(() => scene.value.levels[store.level]!)
   const paths = computed(() => (drawing.value ? (scene.value.writings?.[drawing.value]?.paths ?? []) : []))
-  const plan = computed(() => planFor(drawing.value))
+  const plan = computed(() =>
+    drawing.value === undefined ? undefined : planFor(scene.value, PLANNER.id, drawing.value),
+  )
   const form = useForm(plan)
   const motion = computed(() => planned(drawing.value, form))
   const trouble = ref('')
@@ -103,12 +106,6 @@ export function useLettering() {
   }
 }
 export type LetteringWork = ReturnType<typeof useLettering>
-
-function planFor(drawing: string | undefined): LaidPlan | undefined {
-  return Object.values(useScene().scene?.plans ?? {}).find(
-    (plan) => plan.planner === PLANNER.id && plan.inputs['of'] === drawing,
-  )
-}
 
 /** What is asked of the plan: what was asked before where one is laid, else what is usual. */
 function useForm(plan: { readonly value: LaidPlan | undefined }) {

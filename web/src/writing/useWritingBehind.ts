@@ -1,4 +1,4 @@
-import { isBehind } from '@unhurried/core'
+import { isBehind, planFor } from '@unhurried/core'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { useScene } from '../session/scene'
 
@@ -20,9 +20,7 @@ export function useWritingBehind() {
   onScopeDispose(() => release?.())
 
   const plan = computed(() =>
-    Object.values(store.scene?.plans ?? {}).find((each) => {
-      return each.planner === 'write-on' && each.inputs['of'] === store.drawing
-    }),
+    store.scene && store.drawing !== undefined ? planFor(store.scene, 'write-on', store.drawing) : undefined,
   )
   const behind = computed(() => {
     void inked.value

@@ -1,5 +1,5 @@
 import type { Point } from '../../motion/arc'
-import { besideWay, stepAt } from '../../motion/beside-way'
+import { besideWay, stepAt } from './beside-way'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { followed, named, unbroken, wayAround, type LevelSubject, type Track } from '../subject'

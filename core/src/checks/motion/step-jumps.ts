@@ -1,6 +1,6 @@
 import { turnBetween } from '../../geometry/angle'
 import { distance, type Point } from '../../motion/arc'
-import type { TimedPlace } from '../../motion/foretold'
+import type { TimedPlace } from './foretold'
 import { median } from '../size/median'
 import { cornersOf } from '../turns'
 

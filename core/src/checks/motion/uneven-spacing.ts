@@ -1,5 +1,5 @@
 import { distance } from '../../motion/arc'
-import { offAt, standsOut, type Off, type TimedPlace } from '../../motion/foretold'
+import { offAt, standsOut, type Off, type TimedPlace } from './foretold'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'

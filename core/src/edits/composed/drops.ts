@@ -6,11 +6,10 @@ import { newLevel } from '../../scene/create'
 import type { LaidPlan, Scene } from '../../scene/schema'
 import { isDrawn } from '../../timing/work'
 import { applyEdit } from '../apply'
-import { drawingsOfPlan } from '../kind/plans'
+import { drawingsOfPlan, planFor } from '../kind/plans'
 import { simpleEditsOf, type Edit, type SimpleEdit } from '../kinds'
 import { drawingOf } from '../lookup'
 import { layIn } from './lay'
-import { planFor } from './write-on'
 import { writeOn } from '../../planners/write-on'
 
 /** What flies off where lettering ends, and how much of it. */

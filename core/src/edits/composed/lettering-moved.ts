@@ -4,10 +4,10 @@ import { linesAgain } from '../../lettering/lines'
 import { writeOn } from '../../planners/write-on'
 import { PASSES, type Pass, type Scene, type Writing } from '../../scene/schema'
 import { inkAfter, inkKey } from '../apply'
-import { drawingsOfPlan } from '../kind/plans'
+import { drawingsOfPlan, planFor } from '../kind/plans'
 import { simpleEditsOf, type Edit, type SimpleEdit } from '../kinds'
 import { dropsOf, withDrops } from './drops'
-import { planFor, writtenMoved } from './write-on'
+import { writtenMoved } from './write-on'
 
 interface Moving {
   readonly scene: Scene

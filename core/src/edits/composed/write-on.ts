@@ -10,7 +10,7 @@ import { newLevel } from '../../scene/create'
 import { refuse } from '../../scene/refusal'
 import type { LaidPlan, Pass, Scene, Writing } from '../../scene/schema'
 import { applyEdit } from '../apply'
-import { drawingsOfPlan } from '../kind/plans'
+import { drawingsOfPlan, planFor } from '../kind/plans'
 import { simpleEditsOf, type Edit, type SimpleEdit } from '../kinds'
 import { drawingOf, levelOf } from '../lookup'
 import { layIn } from './lay'
@@ -19,10 +19,6 @@ import { layIn } from './lay'
 const WRITTEN = 'way-'
 /** What is written is laid on this pass. */
 const PASS = 'colour' satisfies Pass
-
-/** The plan of a planner that goes with the lettering of a drawing. */
-export const planFor = (scene: Scene, planner: string, drawing: string): LaidPlan | undefined =>
-  Object.values(scene.plans ?? {}).find((plan) => plan.planner === planner && plan.inputs['of'] === drawing)
 
 type InkOf = (drawing: string, pass: Pass) => Ink
 const applied = (scene: Scene, edits: readonly SimpleEdit[]) =>

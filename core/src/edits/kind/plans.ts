@@ -15,6 +15,10 @@ import { seatsOf, type Seats } from './plan/seats'
 const planOf = (scene: Scene, id: string): LaidPlan =>
   scene.plans?.[id] ?? refuse('This plan is not in the scene any more.')
 
+/** The plan of a planner that goes with the lettering of a drawing. */
+export const planFor = (scene: Scene, planner: string, drawing: string): LaidPlan | undefined =>
+  Object.values(scene.plans ?? {}).find((plan) => plan.planner === planner && plan.inputs['of'] === drawing)
+
 /** The drawings a plan laid that are still there. */
 export const drawingsOfPlan = (scene: Scene, plan: LaidPlan): readonly Drawing[] =>
   [...plan.drawings, ...plan.kept].flatMap((id) => scene.drawings[id] ?? [])

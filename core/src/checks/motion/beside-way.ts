@@ -1,8 +1,10 @@
-import { turnBetween } from '../geometry/angle'
-import { roundThrough } from '../geometry/circle'
-import { distance, type Point } from './arc'
+import { turnBetween } from '../../geometry/angle'
+import { roundThrough } from '../../geometry/circle'
+import { distance, type Point } from '../../motion/arc'
+import { upperMedian } from '../size/median'
+import { turnsSharply } from '../turns'
 import { offAt, standsOut, turnedAbout, type TimedPlace } from './foretold'
-import { arcDeviation } from './spacing'
+import { arcDeviation } from '../../motion/spacing'
 
 export type WayPlace = TimedPlace & { readonly corner?: boolean | undefined }
 
@@ -61,7 +63,7 @@ interface Missed {
 }
 function besideArc(points: readonly WayPlace[], i: number, { miss, usual }: Missed): Beside | undefined {
   if (!miss) return undefined
-  if (isCorner(points, i) || !isOneBend(points, i)) return undefined
+  if (turnsSharply(points, i) || !isOneBend(points, i)) return undefined
   const across = Math.abs(miss.across)
   if (across / stepAt(points, i) <= MUCH * usual()) return undefined
   const [before, here, after] = [points[i - 1]!, points[i]!, points[i + 1]!]
@@ -84,17 +86,15 @@ function usualShare(points: readonly WayPlace[], shares: readonly (number | unde
   const apart = shares
     .slice(from, i + REACH + 1)
     .filter((share, k): share is number => share !== undefined && Math.abs(from + k - i) > APART)
-  if (apart.length >= ENOUGH) return median(apart)
+  if (apart.length >= ENOUGH) return upperMedian(apart)
   const others = points.filter((_, k) => k !== i)
-  return median(
+  return upperMedian(
     others.flatMap((_, k) => {
       const miss = deviationAt(others, k)
       return miss ? [Math.abs(miss.across) / stepAt(others, k)] : []
     }),
   )
 }
-const median = (values: readonly number[]): number =>
-  values.length === 0 ? 0 : [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 /** Places on each side that must lie on one circle; of a short way all may. */
 const [ROUND, SHORT] = [6, 48]
@@ -130,19 +130,9 @@ function besideForetold(points: readonly WayPlace[], i: number): Beside | undefi
   const off = offAt(points, i)
   if (!off || off.across < Math.abs(off.along) || off.across < LEAST_SHARE * off.step) return undefined
   const share = Math.hypot(off.along, off.across) / off.step
-  if (isCorner(points, i) || turnedAbout(points, i) > CORNER || !standsOut(points, i, share, FACTORS)) return undefined
+  if (turnsSharply(points, i) || turnedAbout(points, i) > CORNER || !standsOut(points, i, share, FACTORS))
+    return undefined
   return { across: off.across, back: off.place }
-}
-
-/** A way that turns by more than this at a place goes round a corner there, in radians. */
-const SHARP = 1.15
-/** A turn this much the other way on both sides makes a place one that lies beside its way, and no corner. */
-const BACK = 0.3
-
-function isCorner(points: readonly Point[], i: number): boolean {
-  const turn = (k: number) => turnBy(points[k - 1], points[k], points[k + 1]) ?? 0
-  const own = turn(i)
-  return Math.abs(own) >= SHARP && ![turn(i - 1), turn(i + 1)].every((other) => other * Math.sign(own) < -BACK)
 }
 
 /** By how much a way through three places turns at the middle one, in radians; undefined where one is lacking or nothing moves. */

@@ -1,6 +1,7 @@
-import { turnBetween } from '../geometry/angle'
-import type { Point } from '../geometry/matrix'
-import { distance } from './arc'
+import { turnBetween } from '../../geometry/angle'
+import type { Point } from '../../geometry/matrix'
+import { distance } from '../../motion/arc'
+import { upperMedian } from '../size/median'
 
 /** A place and when it is reached, in frames. */
 export interface TimedPlace extends Point {
@@ -86,14 +87,14 @@ export function standsOut(places: readonly TimedPlace[], i: number, share: numbe
     return off ? [{ far: Math.abs(k - at + 0.5), share: Math.hypot(off.along, off.across) / off.step }] : []
   })
   if (shares.length < LEAST) return false
-  const sorted = shares.map((each) => each.share).sort((a, b) => a - b)
-  const middle = sorted[Math.floor(sorted.length / 2)]!
+  const all = shares.map((each) => each.share)
+  const middle = upperMedian(all)
   const beside = Math.max(0, ...shares.filter(({ far }) => far <= BESIDE).map((each) => each.share))
   return (
     middle < UNSTEADY &&
     share > MUCH * middle &&
     share > factors.beside * beside &&
-    share > factors.worst * sorted.at(-1)!
+    share > factors.worst * Math.max(...all)
   )
 }
 
