@@ -178,6 +178,14 @@ describe('all levels', () => {
       { frame: 10, text: 'horn' },
     ])
   })
+  test('the cover goes along with what it shows, and never lies beyond the end', () => {
+    const coverAfter = (cover: number, edit: Edit) =>
+      make(four, { type: 'scene.set', settings: { cover } }, edit).settings.cover
+    const putIn: Edit = { type: 'frames.put-in', take: 'main', at: 5, frames: 3 }
+    const takeOut: Edit = { type: 'frames.take-out', take: 'main', from: 4, to: 24 }
+    expect([4, 5, 24].map((cover) => coverAfter(cover, putIn))).toEqual([4, 8, 27])
+    expect([2, 5, 24].map((cover) => coverAfter(cover, takeOut))).toEqual([2, 3, 3])
+  })
   test('other takes gain at their end, and refuse to lose a drawing', () => {
     const taken = make(
       four,

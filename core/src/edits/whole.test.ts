@@ -76,6 +76,8 @@ function play(makers: readonly AnyEdit[], opening = OPENING) {
       const after = kept.scene()
       expect(faultOf(after)).toBeUndefined()
       expect(faultOf(pencilTest(after, 5))).toBeUndefined()
+      expect(after.settings.cover ?? 1).toBeLessThanOrEqual(after.settings.length)
+      expect(after.settings.beats?.first ?? 1).toBeLessThanOrEqual(after.settings.length)
       if (wished.data.type === 'ink.change')
         expect(drawingInked(before, before.drawings[wished.data.drawing]!, wished.data)).toEqual(
           after.drawings[wished.data.drawing],

@@ -11,8 +11,9 @@ export const PENCIL_TEST_FRAMES = 96
  */
 export function pencilTest(scene: Scene, frames = PENCIL_TEST_FRAMES): Scene {
   const played = Math.min(scene.settings.length, frames)
-  const cover = scene.settings.cover ?? undefined
-  const beyond = cover !== undefined && cover > played
+  // Scenes kept before frames taken out moved the cover along may name one beyond their end.
+  const cover = Math.min(scene.settings.cover ?? 1, scene.settings.length)
+  const beyond = cover > played
   const length = beyond ? played + 1 : played
   const main = scene.sheets[scene.mainTake]!
   const columns = Object.fromEntries(
@@ -30,7 +31,7 @@ export function pencilTest(scene: Scene, frames = PENCIL_TEST_FRAMES): Scene {
   const { notes: _, ...take } = scene.takes[scene.mainTake]!
   return {
     format: scene.format,
-    settings: { ...scene.settings, length, ...(beyond && { cover: length }) },
+    settings: { ...scene.settings, length, ...(scene.settings.cover && { cover: beyond ? length : cover }) },
     palette: scene.palette,
     levelOrder: scene.levelOrder,
     levels: scene.levels,

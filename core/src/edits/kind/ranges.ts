@@ -13,10 +13,11 @@ import {
   type Column,
   type Exposure,
   type Scene,
+  type Settings,
 } from '../../scene/schema'
 import { editKind } from '../edit'
 import { columnOf, drawingOf, levelOf, withFrames } from '../lookup'
-import { asDrawn } from '../resized'
+import { asDrawn, withFittingSettings } from '../resized'
 
 const frameCount = z.int('Say a whole number of frames.').min(1, 'Say at least one frame.').max(LIMITS.length.max)
 const turnCount = z
@@ -213,7 +214,7 @@ function allLevels(
       ),
     ]),
   )
-  return { ...scene, settings: { ...scene.settings, length }, sheets }
+  return withFittingSettings({ ...scene, settings: { ...scene.settings, length }, sheets })
 }
 
 function fittedElsewhere(scene: Scene, take: string, column: Column, length: number): Column {
@@ -242,7 +243,7 @@ export const framesPutIn = editKind({
       const held = exposureAt(exposuresOf(scene, level, take), from - 1)?.drawing ?? null
       return spliced(column, { from, remove: 0, insert: [{ drawing: held, frames }] })
     })
-    return withNotesMoved(next, take, at, frames)
+    return withMarksMoved(next, scene.settings, take, at, frames)
   },
   words: ({ at, frames }) => `${frames} frames put in at frame ${at} on all levels`,
 })
@@ -262,18 +263,25 @@ export const framesTakeOut = editKind({
       const left = spliced(column, { from, remove: gone, insert: [] })
       return fitted(left, scene.settings.length - gone) ?? refuse('A drawing would be left with less than one frame.')
     })
-    return withNotesMoved(next, take, from, -gone)
+    return withMarksMoved(next, scene.settings, take, from, -gone)
   },
   words: ({ from, to }) => `frames ${from} to ${to} taken out on all levels`,
 })
 
-/** Notes from `at` on moved along; those of frames taken out move to where the frames were. */
-function withNotesMoved(scene: Scene, take: string, at: number, by: number): Scene {
+/** Notes and the cover from `at` on move along; those of frames taken out move to where the frames were. */
+function withMarksMoved(scene: Scene, { cover }: Settings, take: string, at: number, by: number): Scene {
+  const { length } = scene.settings
+  const moved = (frame: number) => Math.min(length, frame < at ? frame : Math.max(at, frame + by))
+  const settings = cover && take === scene.mainTake ? { ...scene.settings, cover: moved(cover) } : scene.settings
+  return withNotesMoved({ ...scene, settings }, take, moved)
+}
+
+function withNotesMoved(scene: Scene, take: string, movedTo: (frame: number) => number): Scene {
   const here = scene.takes[take]!
   if (!here.notes) return scene
   const moved = new Map<number, string>()
   for (const { frame, text } of here.notes) {
-    const now = Math.min(scene.settings.length, frame < at ? frame : Math.max(at, frame + by))
+    const now = movedTo(frame)
     moved.set(now, moved.has(now) ? `${moved.get(now)} · ${text}` : text)
   }
   const notes = [...moved]
