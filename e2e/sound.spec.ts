@@ -273,14 +273,20 @@ const framesOf = (file: string): number[] =>
     .split('\n')
     .map((each) => Number.parseFloat(each))
 
+/** How well sound agrees with what it should be when it is heard `shift` samples later. */
+function agreement(heard: Float32Array, meant: Float32Array, shift: number): number {
+  const end = Math.min(meant.length, heard.length - shift)
+  let sum = 0
+  for (let i = Math.max(0, -shift); i < end; i += 3) sum += meant[i]! * heard[i + shift]!
+  return sum
+}
+
 /** How much later than it should be sound is heard, in seconds: where the two agree best. */
 function lateBy(heard: Float32Array, meant: Float32Array, rate: number): number {
-  let best = { at: 0, sum: -Infinity }
   const reach = Math.round(0.05 * rate)
+  let best = { at: 0, sum: -Infinity }
   for (let shift = -reach; shift <= reach; shift++) {
-    let sum = 0
-    for (let i = Math.max(0, -shift); i < Math.min(meant.length, heard.length - shift); i += 3)
-      sum += meant[i]! * heard[i + shift]!
+    const sum = agreement(heard, meant, shift)
     if (sum > best.sum) best = { at: shift, sum }
   }
   return best.at / rate
