@@ -208,7 +208,7 @@ test('every pass at once: lines and paint move together, and what is locked stay
     ],
   })
   await page.keyboard.press('u')
-  await page.getByRole('button', { name: 'Takes …' }).click()
+  await page.getByRole('button', { name: 'Reach …' }).click()
   await page.getByRole('button', { name: 'Every pass' }).click()
   await page.keyboard.press('Control+a')
   await expect(page.getByTestId('figures')).toHaveText('2 pieces')

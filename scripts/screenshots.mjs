@@ -139,9 +139,9 @@ const VIEWS = [
     path: '/scene/lowtide-tansy/draw',
     async act(page) {
       await page.keyboard.press('u')
-      await page.getByRole('button', { name: 'Takes …' }).click()
+      await page.getByRole('button', { name: 'Reach …' }).click()
       await page.getByRole('button', { name: 'Every pass' }).click()
-      await page.getByRole('button', { name: 'Takes …' }).click()
+      await page.getByRole('button', { name: 'Reach …' }).click()
       await page.keyboard.press('Control+a')
       await page.locator('[data-test=selection]').waitFor()
       await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))))

@@ -1,7 +1,7 @@
 // Tries to lose what was kept, and to lock a door: npm run trials [-- --share 0.1] [part …]
 import './lib/node-version.mjs'
 import { spawnSync } from 'node:child_process'
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -62,6 +62,13 @@ async function openHarness(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-
       dataFolder: folder,
     }))
   here.startCluster = async () => (here.cluster = await openCluster({ folder, port: here.cluster.port, ...more }))
+  /** What the server last wrote of a fault of its own: an answer of 500 alone tells nobody why. */
+  here.lastFault = () =>
+    readFileSync(join(folder, 'server.log'), 'utf8')
+      .split('\n')
+      .filter((line) => line.includes('"level":50'))
+      .map((line) => JSON.parse(line).err?.stack ?? line)
+      .at(-1) ?? 'nothing in its log'
   here.ready = async () => {
     for (let tries = 0; tries < 400; tries++) {
       const answer = await here.ask('GET', '/api/health')
@@ -337,7 +344,8 @@ const trials = {
         const answer = await here.ask('POST', `/api/archives?id=arch${n}&production=trials`, Buffer.from(bytes), {
           'content-type': 'application/zip',
         })
-        if (![201, 422].includes(answer.status)) faults.push(`the server answered ${answer.status}`)
+        if (![201, 422].includes(answer.status))
+          faults.push(`the server answered ${answer.status}: ${here.lastFault()}`)
       }
     }
     const shelf = await here.ask('GET', '/api/shelf')
@@ -358,7 +366,8 @@ const trials = {
       const { method, path, body, headers } = hostile(target.scene)
       const answer = await here.ask(method, path, body, headers)
       answers.set(answer.status, (answers.get(answer.status) ?? 0) + 1)
-      if (answer.status >= 500) faults.push(`${method} ${path.slice(0, 60)} answered ${answer.status}`)
+      if (answer.status >= 500)
+        faults.push(`${method} ${path.slice(0, 60)} answered ${answer.status}: ${here.lastFault()}`)
     }
     beside.stop()
     if ((await drawing) !== 200) faults.push('the hand beside was disturbed')

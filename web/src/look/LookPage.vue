@@ -142,9 +142,9 @@ const csv = () =>
           aria-label="To frame"
           @change="(value?: number) => (to = value)"
         />
+        <label class="note"><input v-model="meantToo" type="checkbox" /> answered too</label>
       </div>
       <div class="filters">
-        <label class="note"><input v-model="meantToo" type="checkbox" /> answered ones too</label>
         <ElSelect
           v-if="beside.length > 0"
           size="small"
@@ -243,7 +243,7 @@ const csv = () =>
 <style scoped>
 .second-look {
   display: grid;
-  grid-template-columns: minmax(380px, 500px) minmax(0, 1fr);
+  grid-template-columns: minmax(380px, 43%) minmax(0, 1fr);
   gap: 14px;
   height: 100%;
   padding: 12px 16px 14px;
@@ -285,7 +285,7 @@ header,
 }
 
 .filters .el-input-number {
-  width: 50px;
+  width: 46px;
 }
 
 header .word:last-child {

@@ -35,6 +35,17 @@ test('draw, next, draw: one act for each drawing, and the scene is as long as th
   expect(ahead.done.value).toBe('')
 })
 
+test('what the last act did is no longer said once it is no longer so', async () => {
+  await open()
+  ahead.next()
+  draw()
+  ahead.next()
+  draw()
+  expect(ahead.done.value).toBe('the scene lasts 4 frames (0.17 s) now')
+  store.change({ type: 'exposure.hold', take: 'main', level: 'A', frame: 3, frames: 3 })
+  expect(ahead.done.value).toBe('')
+})
+
 test('an empty drawing is drawn on before another is put in', async () => {
   await open()
   ahead.next()

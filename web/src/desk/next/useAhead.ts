@@ -13,10 +13,10 @@ export function useAhead() {
   const settings = computed(() => store.scene!.settings)
   const isAhead = computed(() => settings.value.approach !== 'pose-to-pose')
   const exposure = computed(() => usualExposure(settings.value))
-  /** What the last act did, for the line beside it. */
+  /** What the last act did, for the line beside it, until one goes elsewhere or the sheet is another. */
   const done = ref('')
   watch(
-    () => [store.level, store.frame],
+    () => [store.level, store.frame, store.exposures.map(({ frames }) => frames).join()],
     () => (done.value = ''),
     { flush: 'sync' },
   )

@@ -283,6 +283,10 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
   scrollbar-width: thin;
 }
 
+.options :deep(.word) {
+  padding-inline: 7px;
+}
+
 .tools {
   display: flex;
   flex: none;

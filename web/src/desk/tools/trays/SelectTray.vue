@@ -112,7 +112,7 @@ function squashTo(value: number | undefined) {
       </template>
     </ElDropdown>
     <ElPopover v-if="!cells" :hide-after="0" trigger="click" placement="top" :width="300">
-      <template #reference><button class="word" title="What a lasso takes">Takes …</button></template>
+      <template #reference><button class="word" title="What a lasso takes">Reach …</button></template>
       <div class="panel">
         <button
           class="word"
