@@ -124,7 +124,7 @@ const csv = () =>
             :label="scene.levels[id]!.name"
         /></ElSelect>
         <ElSelect v-model="severity" size="small" aria-label="How much it matters"
-          ><ElOption value="all" label="All that was found" /><ElOption
+          ><ElOption value="all" label="All found" /><ElOption
             v-for="each in SEVERITIES.toReversed()"
             :key="each"
             :value="each"

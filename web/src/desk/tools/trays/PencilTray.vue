@@ -126,7 +126,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
             :title="`The pass drawn on: ${pencil.pass}`"
             @click="toggle('passes')"
           >
-            <span class="wide-only">Pass: </span>{{ pencil.pass }}
+            <span v-if="pencil.tool !== 'select'" class="wide-only">Pass: </span>{{ pencil.pass }}
           </button></template
         >
         <PassesPanel v-if="open === 'passes'" v-model="pencil" :level="level" />
