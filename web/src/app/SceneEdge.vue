@@ -11,7 +11,7 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
 
 <template>
   <template v-if="store.scene">
-    <ElPopover :hide-after="0" trigger="click" placement="bottom-start" :width="480">
+    <ElPopover :hide-after="0" trigger="click" placement="bottom-start" :width="560">
       <template #reference
         ><button class="where" title="Name, paper, approach and more of this scene">
           {{ store.scene.settings.name }}
