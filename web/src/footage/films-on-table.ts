@@ -1,4 +1,5 @@
 import type { Reference, Scene } from '@unhurried/core'
+import { atPause } from '../stage/at-pause'
 import type { Table } from '../stage/surface'
 import { films } from './films'
 import { filmsUnder } from './films-under'
@@ -11,6 +12,19 @@ const WELL_BACK = -8
 /** The films under the drawing table. */
 export function filmsOnTable(scene: () => Scene) {
   let idle: number | undefined
+  let prepared: string[] = []
+
+  /** Small pictures of all frames, from the one on the table on. */
+  function prepare(frame: number) {
+    const { length } = scene().settings
+    const frames = Array.from({ length }, (_, i) => ((frame - 1 + i) % length) + 1)
+    const names = frames.flatMap((each) => filmsUnder(scene(), each).map(({ picture }) => picture))
+    const known = new Set(prepared)
+    if (names.every((name) => known.has(name))) return
+    prepared = names
+    void films.prepare(names)
+  }
+
   return {
     under: (frame: number): readonly Reference[] => filmsUnder(scene(), frame),
     /** The table has gone from one frame to another: what lies around it is asked for. */
@@ -26,10 +40,16 @@ export function filmsOnTable(scene: () => Scene) {
      * Pictures made ready without one that has come are of no use; where it is waited for it is painted: under what
      * lies on the table, which a flip knows before the scene does.
      */
-    follow: (table: Table): (() => void) =>
-      films.onChange((name) => {
+    follow(table: Table): () => void {
+      const release = films.onChange((name) => {
         table.unready()
         if (filmsUnder(scene(), table.frame).some(({ picture }) => picture === name)) table.repaint()
-      }),
+        atPause(table, () => prepare(table.frame))
+      })
+      return () => {
+        release()
+        void films.prepare([])
+      }
+    },
   }
 }

@@ -4,9 +4,10 @@ import { pictures as still } from '../stage/pictures'
 import type { PictureOf } from '../stage/paint/surface'
 import { filmPicture, isFilmPicture } from './films-under'
 import type { OpenFilm } from './open-film'
+import { SmallPictures } from './small-pictures'
 
 /** What pictures of films may take, in bytes, and how wide one is at most. */
-const BUDGET = 80e6
+const BUDGET = 56e6
 const WIDEST = 1024
 /** Pictures waited for at once: those asked for before them are let go, they were flipped past. */
 const WAITED_FOR = 8
@@ -26,6 +27,11 @@ const turns = new Map<string, Promise<void>>()
 const listeners = new Set<(name: string) => void>()
 /** Why a film cannot be seen, by its file. */
 const troubles = new Map<string, string>()
+const tell = (name: string) => listeners.forEach((listener) => listener(name))
+const small = new SmallPictures(
+  () => new Worker(new URL('../workers/film/worker.ts', import.meta.url), { type: 'module' }),
+  (name) => pictures.has(name) || tell(name),
+)
 
 function open(file: string): Promise<OpenFilm> {
   let film = opened.get(file)
@@ -53,20 +59,25 @@ async function decode(name: string) {
     opened.delete(file)
     setTimeout(() => asked.delete(name), LATER)
   }
-  for (const listener of listeners) listener(name)
+  tell(name)
 }
 
 /** Films under the paper: each of their pictures at hand when it was asked for, and soon after. */
 export const films = {
-  /** Undefined while it is decoded; listeners hear when it is there. */
+  /** While it is decoded a small one, or undefined; listeners hear when a better one is there. */
   of(name: string): ImageBitmap | undefined {
-    const ready = pictures.get(name)
-    if (ready || asked.has(name)) return ready
-    asked.add(name)
-    const { file } = filmPicture(name)
-    turns.set(file, decode(name))
-    return undefined
+    const sharp = pictures.get(name)
+    if (sharp) return sharp
+    if (!asked.has(name)) {
+      asked.add(name)
+      small.rest()
+      const { file } = filmPicture(name)
+      turns.set(file, decode(name))
+    }
+    return small.of(name)
   },
+  /** Has a small picture made of each of these, in this order. */
+  prepare: (names: readonly string[]) => small.make(names),
   troubleOf: (file: string): string | undefined => troubles.get(file),
   /** A picture has come, or its film cannot be seen. */
   onChange(listener: (name: string) => void): () => void {
@@ -78,6 +89,7 @@ export const films = {
     for (const film of opened.values()) void film.then((each) => each.close()).catch(() => undefined)
     opened.clear()
     pictures.clear()
+    small.close()
     asked.clear()
   },
 }

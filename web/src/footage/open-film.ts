@@ -26,6 +26,8 @@ interface KnownFilm {
 export interface OpenFilm extends KnownFilm {
   /** The picture seen at a second: the last that has begun. Asked for one after the other. */
   readonly at: (second: number) => Promise<ImageBitmap | undefined>
+  /** The pictures seen at seconds one after the other, each until the next is asked for; read once where they follow. */
+  readonly through: (seconds: readonly number[]) => AsyncIterable<HTMLCanvasElement | OffscreenCanvas | undefined>
   readonly close: () => void
 }
 
@@ -51,18 +53,20 @@ export async function openFilm(from: Blob | string, widest: number): Promise<Ope
       throw new Error(`This film is ${width} × ${height} pixels; ${LIMITS.pictureSide} are the most. Save it smaller.`)
     const first = await video.getFirstTimestamp()
     const rate = await evenRate(video, first)
-    const reel = new Reel(
-      new CanvasSink(video, { width: Math.min(width, widest), fit: 'fill', poolSize: REEL_POOL }),
-      1 / (rate ?? FAST),
-    )
+    const sink = (poolSize: number) => new CanvasSink(video, { width: Math.min(width, widest), fit: 'fill', poolSize })
+    const reel = new Reel(sink(REEL_POOL), 1 / (rate ?? FAST))
+    // In an even film a picture is known by its number, and asked for in its middle: rounded times cannot lead astray.
+    const timeOf = (second: number) =>
+      rate ? first + (footagePicture(second, rate) + 0.5) / rate : Math.max(second, first) + ROUNDED
     const at = async (second: number) => {
-      // In an even film it is known by its number, and asked for in its middle: rounded times cannot lead astray.
-      const time = rate ? first + (footagePicture(second, rate) + 0.5) / rate : Math.max(second, first) + ROUNDED
-      const found = await reel.at(time)
+      const found = await reel.at(timeOf(second))
       return found && createImageBitmap(found.canvas)
     }
+    async function* through(wanted: readonly number[]) {
+      for await (const found of sink(1).canvasesAtTimestamps(wanted.map(timeOf))) yield found?.canvas
+    }
     const close = () => void reel.close().finally(() => input.dispose())
-    return { seconds, width, height, at, close }
+    return { seconds, width, height, at, through, close }
   } catch (error) {
     input.dispose()
     throw error
