@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache'
+import { KeptPictures } from '../stage/kept-pictures'
 import { addressOfSound } from '../api/address-of-sound'
 import { WorkerClient } from '../workers/client'
 import { filmReportSchema, type FilmOrder, type FilmReport } from '../workers/film/messages'
@@ -9,8 +10,8 @@ const WIDTH = 320
 const KEPT = 3000
 /** How long making them rests for somebody who waits, in milliseconds. */
 const RESTS = 600
-/** How many are laid out as pixels, some 230 kB each. */
-const LAID_OUT = 40
+/** What those laid out may take, in bytes: some forty of them. */
+const BUDGET = 10e6
 
 /**
  * A small picture of each frame of the films under a scene, made by a worker while nothing else is to do: a flip to
@@ -18,31 +19,29 @@ const LAID_OUT = 40
  */
 export class SmallPictures {
   readonly #client: WorkerClient<FilmOrder, FilmReport>
-  readonly #kept = new LRUCache<string, Blob>({ max: KEPT })
-  readonly #laidOut = new LRUCache<string, ImageBitmap>({ max: LAID_OUT, dispose: (bitmap) => bitmap.close() })
-  readonly #layingOut = new Set<string>()
+  readonly #pictures: KeptPictures
+  /** Those asked for longest ago are forgotten. */
+  readonly #names = new LRUCache<string, true>({ max: KEPT, dispose: (_, name) => this.#pictures.forget(name) })
 
   constructor(
     start: () => Worker,
     /** One that was asked for is there. */
-    private readonly onReady: (name: string) => void,
+    onReady: (name: string) => void,
   ) {
     const died = 'The small pictures of a film could not be made.'
+    this.#pictures = new KeptPictures(BUDGET, onReady)
     this.#client = new WorkerClient({ start, reportSchema: filmReportSchema, died })
   }
 
   /** Undefined where there is none, or not yet. */
   of(name: string): ImageBitmap | undefined {
-    const ready = this.#laidOut.get(name)
-    const kept = this.#kept.get(name)
-    if (!ready && kept && !this.#layingOut.has(name)) void this.#layOut(name, kept)
-    return ready
+    return this.#names.get(name) && this.#pictures.of(name)
   }
 
   /** Has those of pictures made that have none yet, in this order; what was being made before is left. */
   async make(names: readonly string[]): Promise<void> {
     this.#client.stop()
-    const missing = [...new Set(names)].slice(0, KEPT).filter((name) => !this.#kept.has(name))
+    const missing = [...new Set(names)].slice(0, KEPT).filter((name) => !this.#names.has(name))
     try {
       const fileOf = (name: string) => filmPicture(name).file
       for (const file of new Set(missing.map(fileOf)))
@@ -64,25 +63,18 @@ export class SmallPictures {
 
   close(): void {
     this.#client.stop()
-    this.#kept.clear()
-    this.#laidOut.clear()
+    this.#names.clear()
+    this.#pictures.clear()
   }
 
   async #makeOf(file: string, names: readonly string[]) {
     const wanted = names.map((name) => ({ name, second: filmPicture(name).second }))
     await this.#client.ask(
       { kind: 'small', address: addressOfSound(file), width: WIDTH, wanted },
-      ({ name, picture }) => this.#kept.set(name, picture),
+      ({ name, picture }) => {
+        this.#pictures.keep(name, picture)
+        this.#names.set(name, true)
+      },
     )
-  }
-
-  async #layOut(name: string, kept: Blob) {
-    this.#layingOut.add(name)
-    try {
-      this.#laidOut.set(name, await createImageBitmap(kept))
-      this.onReady(name)
-    } finally {
-      this.#layingOut.delete(name)
-    }
   }
 }

@@ -111,8 +111,8 @@ async function orderOf(
   const { needs } = exportFormat(form.as)
   const scene = needs.painted ? levelAlone(store.scene!, form.level) : store.scene!
   const named = picturesOf(scene)
-  await pictures.ready(named)
-  if (needs.painted && named.some((picture) => !pictures.of(picture))) throw new Error(NO_PICTURE)
+  const files = await pictures.files(named)
+  if (needs.painted && files.size < named.length) throw new Error(NO_PICTURE)
   const making = form.what === 'making' && needs.making ? await madeOf(store, form.seconds) : undefined
   const sound = needs.sound && scene.sounds && !making ? await mixed(scene, form, onMixing) : undefined
   const { what: _, seconds: __, level: ___, ...asked } = form
@@ -123,12 +123,7 @@ async function orderOf(
     ...(sound && { sound }),
     scene: JSON.parse(JSON.stringify(scene)) as HandoverOrder['scene'],
     ink: inkOf(store, making ? 'none' : needs.ink, runs),
-    bitmaps: new Map(
-      named.flatMap((picture) => {
-        const bitmap = pictures.of(picture)
-        return bitmap ? [[picture, bitmap] as const] : []
-      }),
-    ),
+    files,
     pictures: needs.files ? await fetched(named, api.readPicture) : new Map(),
     sounds: needs.files ? await fetched(soundFilesOf(scene), api.readSound) : new Map(),
   }

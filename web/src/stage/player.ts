@@ -51,42 +51,28 @@ export function composedPictures({
   const panned = hasPan(scene)
   /** A film's picture that comes late makes another picture of it. */
   const filmed = ({ frame }: PictureRun) =>
-    (under?.(frame) ?? []).map(({ picture }) => (pictureOf(picture) ? picture : ''))
+    (under?.(frame) ?? []).map(({ picture }) => {
+      const found = pictureOf(picture)
+      return found ? `${picture}@${found.width}` : ''
+    })
   const nameOf = (run: PictureRun) =>
     `${drawingsOf(run).join(' ')} /${run.shown.map(({ level }) => level).join()}${panned ? ` at ${run.frame}` : ''} ${filmed(run).join()}`
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
-  const kept = new LRUCache<string, HTMLCanvasElement>({ max: most, dispose: free })
-
-  function picture(run: PictureRun): HTMLCanvasElement {
-    const name = nameOf(run)
-    let canvas = kept.get(name)
-    if (canvas) return canvas
-    canvas = document.createElement('canvas')
-    canvas.width = width
-    canvas.height = height
-    paintPicture(canvas.getContext('2d')!, {
-      scene,
-      frame: run.frame,
-      shown: run.shown,
-      mattes: run.mattes,
-      inkOf,
-      pictureOf,
-      under: under?.(run.frame),
-      scale,
-      clear,
-      only,
-      silhouettes,
-    })
-    kept.set(name, canvas)
-    return canvas
-  }
+  const kept = new Composed(most, { width, height })
+  const picture = (run: PictureRun) =>
+    kept.picture(nameOf(run), pictureOf, (surface, found) =>
+      paintPicture(surface, {
+        ...{ scene, frame: run.frame, shown: run.shown, mattes: run.mattes, inkOf, pictureOf: found },
+        ...{ under: under?.(run.frame), scale, clear, only, silhouettes },
+      }),
+    )
   return {
     at(frame: number): HTMLCanvasElement {
       return picture(runs.findLast((run) => run.frame <= frame)!)
     },
     /** What was composed of a drawing that has changed is composed anew. */
     forget(drawing: string) {
-      for (const name of [...kept.keys()]) if (name.split(' ').includes(drawing)) kept.delete(name)
+      kept.forget((name) => name.split(' ').includes(drawing))
     },
     /** Gives the memory of all pictures back; none may be asked for after. */
     end() {
@@ -94,14 +80,57 @@ export function composedPictures({
     },
     /** Composes the next picture after `frame` that is not ready yet; false when all are. */
     prepareAfter(frame: number): boolean {
-      if (kept.size >= most) return false
+      if (kept.isFull) return false
       const from = runs.findLastIndex((run) => run.frame <= frame)
       for (let i = 1; i < Math.min(runs.length, under ? FILMED_AHEAD : Infinity); i++) {
         const run = runs[(from + i) % runs.length]!
         if (filmed(run).includes('')) continue
-        if (!kept.has(nameOf(run))) return picture(run) !== undefined
+        if (!kept.isWhole(nameOf(run))) return picture(run) !== undefined
       }
       return false
     },
+  }
+}
+
+/** Composed pictures by what they show. One composed before all it shows was there is composed again when it is asked for. */
+class Composed {
+  readonly #kept: LRUCache<string, HTMLCanvasElement>
+  readonly #lacking = new Set<string>()
+
+  constructor(
+    private readonly most: number,
+    private readonly size: { readonly width: number; readonly height: number },
+  ) {
+    this.#kept = new LRUCache({ max: most, dispose: free, noDisposeOnSet: true })
+  }
+
+  picture(
+    name: string,
+    pictureOf: PictureOf,
+    paint: (surface: CanvasRenderingContext2D, pictureOf: PictureOf) => void,
+  ): HTMLCanvasElement {
+    const ready = this.#kept.get(name)
+    if (ready && !this.#lacking.delete(name)) return ready
+    const canvas = Object.assign(ready ?? document.createElement('canvas'), this.size)
+    paint(canvas.getContext('2d')!, (wanted) => {
+      const found = pictureOf(wanted)
+      if (!found) this.#lacking.add(name)
+      return found
+    })
+    this.#kept.set(name, canvas)
+    return canvas
+  }
+
+  isWhole(name: string): boolean {
+    return this.#kept.has(name) && !this.#lacking.has(name)
+  }
+  get isFull(): boolean {
+    return this.#kept.size >= this.most
+  }
+  forget(which: (name: string) => boolean): void {
+    for (const name of [...this.#kept.keys()]) if (which(name)) this.#kept.delete(name)
+  }
+  clear(): void {
+    this.#kept.clear()
   }
 }

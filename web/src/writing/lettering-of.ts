@@ -19,7 +19,7 @@ export async function letteringOf(scene: Scene, drawing: string, inkOf: InkOf): 
   const scans = all.filter((piece): piece is Scan => piece.kind === 'scan')
   const pieces = all.filter(({ kind }) => kind !== 'scan')
   if (scans.length === 0) return { pieces, scale }
-  await pictures.ready(Object.values(scene.pages ?? {}).map(({ picture }) => picture))
+  await pictures.ready(scans.flatMap(({ page }) => scene.pages?.[page]?.picture ?? []))
   return { pieces, scale, mask: maskOf(scene, scans, scale) }
 }
 

@@ -3,6 +3,7 @@ import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { levelPalette, PASSES, type Drawing, type Scene } from '@unhurried/core'
 import type { InkStore } from '../../session/ink-store'
 import { paintQuick } from '../../stage/paint/ink'
+import { pagesOf, showsPage } from '../../stage/paint/scans'
 import { pictures } from '../../stage/pictures'
 import { atPause } from '../../stage/at-pause'
 import type { Box } from '../../stage/paint/box'
@@ -45,7 +46,10 @@ onMounted(paint)
 const releases = [
   props.ink.onChange((drawing) => drawing === props.entry.id && paint()),
   // A page of paper comes when it comes.
-  pictures.onChange(() => props.scene.pages && paint()),
+  pictures.onChange((picture) => {
+    const pages = pagesOf(props.scene.pages, picture)
+    if (PASSES.some((pass) => showsPage(props.ink.inkOf(props.entry.id, pass), pages))) paint()
+  }),
 ]
 watch(() => [levelPalette(props.scene, props.entry.level), props.crop], paint, { flush: 'post' })
 // A card laid with another drawing is bare until that is painted, never with the wrong one.

@@ -2,6 +2,7 @@ import type { InkPiece, Matrix, Pass, Swatch } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { free } from '../release-canvas'
 import { paintInk } from './ink'
+import { showsPage } from './scans'
 import type { InkOf, Style } from './surface'
 
 /** What all cached bitmaps together may take, in bytes. */
@@ -117,6 +118,12 @@ export class Bitmaps {
   forget(drawing: string, pass?: Pass): void {
     for (const [key, entry] of [...this.#entries])
       if (entry.drawing === drawing && (pass === undefined || entry.pass === pass)) this.#entries.delete(key)
+  }
+
+  /** Forgets every bitmap that shows one of these pages of paper. */
+  forgetPages(pages: ReadonlySet<string>): void {
+    for (const [key, { drawing, pass }] of [...this.#entries])
+      if (showsPage(this.options.inkOf(drawing, pass), pages)) this.#entries.delete(key)
   }
 
   clear(): void {

@@ -1,10 +1,12 @@
-import type { Page, Scan, Scene } from '@unhurried/core'
+import { clamp, type Ink, type Page, type Scan, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { pictures } from '../pictures'
 import type { PictureOf, Surface } from './surface'
 
 /** What all pages in a colour may take, in bytes. */
 const BUDGET = 140e6
+/** The smallest a page is kept is its width halved so often. */
+const HALVINGS = 4
 
 /** Pages by their ids, as whoever paints a scene last told of them; ids are never given twice. */
 const known = new Map<string, Page>()
@@ -23,27 +25,43 @@ export function knowPages(pages: Scene['pages'], of: PictureOf): void {
   for (const page of Object.values(pages ?? {})) known.set(page.id, page)
 }
 
+/** The pages of a scene that are of one picture. */
+export const pagesOf = (pages: Scene['pages'], picture: string): ReadonlySet<string> =>
+  new Set(Object.values(pages ?? {}).flatMap((page) => (page.picture === picture ? [page.id] : [])))
+
+/** Whether ink shows one of some pages. */
+export const showsPage = (ink: Ink, pages: ReadonlySet<string>): boolean =>
+  pages.size > 0 && ink.some((piece) => piece.kind === 'scan' && pages.has(piece.page))
+
 /** Paints a page's line in one colour, where it lies; nothing while its picture is on its way. */
 export function paintScan(surface: Surface, { page: id, matrix, width, height }: Scan, colour: string): void {
   const page = known.get(id)
-  const mask = page && maskOf(page, colour)
-  if (!mask) return
+  if (!page) return
   surface.save()
   surface.transform(...matrix)
-  surface.drawImage(mask, 0, 0, width, height)
+  const mask = maskOf(page, colour, halvingsSeen(surface, page.width / width))
+  if (mask) surface.drawImage(mask, 0, 0, width, height)
   surface.restore()
 }
 
-/** The line of a page in a colour, by its levels. */
-function maskOf(page: Page, colour: string): OffscreenCanvas | undefined {
-  const key = `${page.picture} ${page.black} ${page.white} ${colour}`
+/** How often a page's width can be halved and still be no smaller than it is seen, `finer` pixels of it to one of the scene's. */
+function halvingsSeen(surface: Surface, finer: number): number {
+  const { a, b } = surface.getTransform()
+  return clamp(Math.floor(Math.log2(finer / Math.hypot(a, b))), 0, HALVINGS)
+}
+
+/** The line of a page in a colour, by its levels, its width halved so often. */
+function maskOf(page: Page, colour: string, halvings: number): OffscreenCanvas | undefined {
+  const key = `${page.picture} ${page.black} ${page.white} ${colour} ${halvings}`
   const ready = masks.get(key)
   if (ready) return ready
   const bitmap = pictureOf(page.picture)
   if (!bitmap) return undefined
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
+  const sideOf = (side: number) => Math.max(1, Math.round(side / 2 ** halvings))
+  const canvas = new OffscreenCanvas(sideOf(bitmap.width), sideOf(bitmap.height))
   const surface = canvas.getContext('2d', { willReadFrequently: true })!
-  surface.drawImage(bitmap, 0, 0)
+  surface.imageSmoothingQuality = 'high'
+  surface.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
   const picture = surface.getImageData(0, 0, canvas.width, canvas.height)
   const { black, white } = page
   const table = Uint8ClampedArray.from({ length: 256 }, (_, value) => (255 * (white - value)) / (white - black))

@@ -6,8 +6,8 @@ export const handoverOrderSchema = z.object({
   scene: sceneSchema,
   /** Ink of every drawing shown, by `drawing/pass`. */
   ink: z.map(z.string(), z.array(pieceSchema)),
-  /** The pictures it shows, and for an archive their bytes. */
-  bitmaps: z.map(z.string(), z.instanceof(ImageBitmap)),
+  /** The files of the pictures it shows, and for an archive their bytes. */
+  files: z.map(z.string(), z.instanceof(Blob)),
   pictures: z.map(z.string(), z.instanceof(Uint8Array)),
   /** Bytes of the files with sound, for an archive and for film. */
   sounds: z.map(z.string(), z.instanceof(Uint8Array)),

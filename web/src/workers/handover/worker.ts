@@ -26,6 +26,7 @@ import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic
 import { filmReader } from '../../footage/reader'
 import { paintPicture } from '../../stage/paint/picture'
 import type { InkOf } from '../../stage/paint/surface'
+import { PicturesByNeed } from './pictures-by-need'
 import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './messages'
 
 /** Letters of most of the world's left-to-right alphabets; the first file that has one writes it. */
@@ -46,7 +47,7 @@ const fonts = async () => {
 }
 
 /** Paints pictures of the film, one after the other on the same surface. */
-function painter({ scene, bitmaps, scale, clear, as, making, footage }: HandoverOrder, inkOf: InkOf) {
+function painter({ scene, files, scale, clear, as, making, footage }: HandoverOrder, inkOf: InkOf) {
   // Films are encoded in squares of two pixels: of an odd side the last row is left out.
   const even = exportFormat(as).needs.turns === true
   const sideOf = (side: number) => (even ? 2 * Math.max(1, Math.floor(side / 2)) : Math.max(1, side))
@@ -59,21 +60,25 @@ function painter({ scene, bitmaps, scale, clear, as, making, footage }: Handover
     if (!surface) throw new Error('This browser has no room for a picture of this size. Hand over at a smaller size.')
     return surface
   }
-  const pictureOf = (picture: string) => bitmaps.get(picture)
+  const pictures = new PicturesByNeed(files)
   const made = making && new Making(making.first, making.edits, makingRuns(making.seconds, scene.settings.fps).length)
   /** A picture of the making is the scene as it was then, on the frame that was worked on. */
   const showMade = (made: Making, { frame, frames }: PictureRun) => {
     const moment = made.at((frame - 1) / frames)
-    surfaceOf().clearRect(0, 0, width, height)
-    paintPicture(surfaceOf(), { ...moment, inkOf: made.inkOf, scale, clear, pictureOf })
+    return pictures.painted(() => {
+      surfaceOf().clearRect(0, 0, width, height)
+      paintPicture(surfaceOf(), { ...moment, inkOf: made.inkOf, scale, clear, pictureOf: pictures.of })
+    })
   }
   const films = footage ? filmReader(scene, width) : undefined
   async function show(run: PictureRun) {
     if (made) return showMade(made, run)
     const under = await films?.under(run.frame)
-    const found = (name: string) => under?.pictures.get(name) ?? pictureOf(name)
+    const pictureOf = (name: string) => under?.pictures.get(name) ?? pictures.of(name)
     const references = under?.references
-    paintPicture(surfaceOf(), { scene, ...run, inkOf, under: references, scale, clear, pictureOf: found })
+    await pictures.painted(() =>
+      paintPicture(surfaceOf(), { scene, ...run, inkOf, under: references, scale, clear, pictureOf }),
+    )
     for (const picture of under?.pictures.values() ?? []) picture.close()
   }
   async function paint(run: PictureRun): Promise<Uint8ClampedArray> {

@@ -3,6 +3,7 @@ import { onMounted, onUnmounted, watch, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { boxOfPieces } from '../../../stage/paint/box'
 import { Bitmaps } from '../../../stage/paint/bitmaps'
+import { pagesOf } from '../../../stage/paint/scans'
 import { pictureOrFilm } from '../../../footage/films'
 import { filmsOnTable } from '../../../footage/films-on-table'
 import { pictures } from '../../../stage/pictures'
@@ -91,9 +92,8 @@ function followInk(table: Table, bitmaps: Bitmaps, { lay }: Laying): () => void 
 }
 
 const followPictures = (table: Table, bitmaps: Bitmaps, { lay }: Laying): (() => void) =>
-  pictures.onChange(() => {
-    // Pages that drawings show may be among them.
-    if (useScene().scene?.pages) bitmaps.clear()
+  pictures.onChange((picture) => {
+    bitmaps.forgetPages(pagesOf(useScene().scene?.pages, picture))
     table.unready()
     lay()
   })

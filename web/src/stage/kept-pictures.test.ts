@@ -1,0 +1,55 @@
+import { KeptPictures } from './kept-pictures'
+
+const soon = () => new Promise((resolve) => setImmediate(resolve))
+const close = jest.fn()
+const ready: string[] = []
+/** Room for two of them. */
+const room = () => new KeptPictures(2 * 400, (name) => ready.push(name))
+const fileOf = (name: string) => new Blob([name])
+
+beforeEach(() => {
+  ready.length = 0
+  close.mockClear()
+  Object.assign(globalThis, {
+    createImageBitmap: jest.fn(async (file: Blob) => {
+      if ((await file.text()) === 'no picture') throw new Error('The source image could not be decoded.')
+      return { width: 10, height: 10, close }
+    }),
+  })
+})
+
+test('one is laid out when it is first asked for, once however often that is, and told of', async () => {
+  const kept = room()
+  kept.keep('a', fileOf('a'))
+  expect([kept.of('a'), kept.of('a'), kept.of('none')]).toEqual([undefined, undefined, undefined])
+  await kept.layOut('a')
+  expect(kept.of('a')).toMatchObject({ width: 10 })
+  expect(ready).toEqual(['a'])
+  expect(createImageBitmap).toHaveBeenCalledTimes(1)
+})
+
+test('beyond the room the one asked for longest ago goes, and comes back when it is asked for', async () => {
+  const kept = room()
+  for (const name of ['a', 'b', 'c']) {
+    kept.keep(name, fileOf(name))
+    await kept.layOut(name)
+    kept.of('a')
+  }
+  expect(close).toHaveBeenCalledTimes(1)
+  expect([kept.of('a'), kept.of('b') === undefined, kept.of('c')]).toMatchObject([{ width: 10 }, true, { width: 10 }])
+  await soon()
+  await kept.layOut('b')
+  expect(kept.of('b')).toMatchObject({ width: 10 })
+})
+
+test('a file that is no picture is told whoever waits, and costs nobody else; what is forgotten is gone', async () => {
+  const kept = room()
+  kept.keep('bad', fileOf('no picture'))
+  expect(kept.of('bad')).toBeUndefined()
+  await expect(kept.layOut('bad')).rejects.toThrow(/could not be decoded/)
+  await expect(kept.layOut('none')).rejects.toThrow('There is no such picture.')
+  kept.keep('a', fileOf('a'))
+  await kept.layOut('a')
+  kept.forget('a')
+  expect([kept.of('a'), close.mock.calls.length]).toEqual([undefined, 1])
+})
