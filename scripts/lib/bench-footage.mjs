@@ -88,7 +88,10 @@ async function weighWithPages(browser, page, url) {
     await page.keyboard.press(i < PAGES ? 'f' : 's')
     await page.waitForTimeout(PACE)
   }
-  return `${read} with all of them read, ${laid} laid in, ${await weighTab(browser, page)} flipped through there and back`
+  const flipped = await weighTab(browser, page)
+  const session = await page.context().newCDPSession(page)
+  await session.send('HeapProfiler.collectGarbage')
+  return `${read} with all of them read, ${laid} laid in, ${flipped} flipped through there and back, ${await weighTab(browser, page)} once swept`
 }
 
 export function footageBench({ browser, url, post, makeScene, settings, key }) {

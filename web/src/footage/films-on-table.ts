@@ -48,7 +48,7 @@ export function filmsOnTable(scene: () => Scene) {
       })
       return () => {
         release()
-        void films.prepare([])
+        films.close()
       }
     },
   }

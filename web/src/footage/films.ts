@@ -42,19 +42,23 @@ function open(file: string): Promise<OpenFilm> {
   return film
 }
 
+/** Films were closed while one of its pictures was decoded. */
+const wasLetGo = (file: string, opening: Promise<OpenFilm>) => opened.get(file) !== opening
 const isFlippedPast = (name: string) => [...asked].indexOf(name) < asked.size - WAITED_FOR
 
 async function decode(name: string) {
   const { file, second } = filmPicture(name)
   await turns.get(file)
+  if (isFlippedPast(name)) return void asked.delete(name)
+  const opening = open(file)
   try {
-    if (isFlippedPast(name)) return void asked.delete(name)
-    const film = await open(file)
-    const picture = await film.at(second)
+    const picture = await (await opening).at(second)
+    if (wasLetGo(file, opening)) return picture?.close()
     if (picture) pictures.set(name, picture)
     troubles.delete(file)
     asked.delete(name)
   } catch (error) {
+    if (wasLetGo(file, opening)) return
     troubles.set(file, (error as Error).message)
     opened.delete(file)
     setTimeout(() => asked.delete(name), LATER)
@@ -84,12 +88,12 @@ export const films = {
     listeners.add(listener)
     return () => void listeners.delete(listener)
   },
-  /** Lets go of all that is open; what is asked for after is opened anew. */
+  /** Lets go of all that is open and sharp; what is asked for after is opened anew. */
   close() {
     for (const film of opened.values()) void film.then((each) => each.close()).catch(() => undefined)
     opened.clear()
     pictures.clear()
-    small.close()
+    void small.make([])
     asked.clear()
   },
 }

@@ -13,14 +13,12 @@ const sayMade = (worker: FakeWorker, name: string) =>
 const soon = () => new Promise((resolve) => setImmediate(resolve))
 const ready: string[] = []
 let pictures: SmallPictures
-const close = jest.fn()
 beforeEach(() => {
   workers.length = 0
-  close.mockClear()
   ready.length = 0
   Object.assign(globalThis, {
     location: { href: 'http://127.0.0.1:4620/scene/a/draw' },
-    createImageBitmap: async (blob: Blob) => ({ width: 320, height: 180, close, blob }),
+    createImageBitmap: async (blob: Blob) => ({ width: 320, height: 180, close() {}, blob }),
   })
   pictures = new SmallPictures(
     () => {
@@ -84,11 +82,12 @@ test('it rests while somebody waits for a sharp picture, and is not begun for th
   expect(workers[0]!.asked.map(({ kind }) => kind)).toEqual(['small', 'rest'])
 })
 
-test('closed, all of them are let go', async () => {
-  void pictures.make([nameOf(1)])
+test('asked for none, what is being made is left, and what there is stays', async () => {
+  void pictures.make([nameOf(1), nameOf(2)])
   sayMade(workers[0]!, nameOf(1))
+  await pictures.make([])
   pictures.of(nameOf(1))
   await soon()
-  pictures.close()
-  expect([workers[0]!.ended, close.mock.calls.length, pictures.of(nameOf(1))]).toEqual([true, 1, undefined])
+  expect([workers[0]!.ended, workers.length]).toEqual([true, 1])
+  expect(pictures.of(nameOf(1))).toMatchObject({ width: 320 })
 })

@@ -61,12 +61,6 @@ export class SmallPictures {
     if (this.#client.isRunning) this.#client.tell({ kind: 'rest', id: 0, ms: RESTS })
   }
 
-  close(): void {
-    this.#client.stop()
-    this.#names.clear()
-    this.#pictures.clear()
-  }
-
   async #makeOf(file: string, names: readonly string[]) {
     const wanted = names.map((name) => ({ name, second: filmPicture(name).second }))
     await this.#client.ask(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onUnmounted, ref } from 'vue'
 import { useScene } from '../session/scene'
 import CameraPanel from './CameraPanel.vue'
 import LayingForm from './LayingForm.vue'
@@ -13,6 +13,7 @@ import { usePaperIn } from './usePaperIn'
 /** Drawings on paper come in: from files or a camera, laid on one another, and onto the sheet. */
 const store = useScene()
 const work = usePaperIn()
+onUnmounted(() => work.client.rest())
 const laying = useLaying(work)
 const camera = useCamera()
 const { pages, chosen, page, first, busy, trouble } = work

@@ -2,6 +2,7 @@ import type { Dropped, PageBox } from '@unhurried/core'
 import { computed, effectScope, reactive, ref, shallowReactive } from 'vue'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
+import { KeptPictures } from '../stage/kept-pictures'
 import { WorkerClient } from '../workers/client'
 import {
   paperReportSchema,
@@ -13,6 +14,8 @@ import {
 import { STAYS, type Lie } from './placing'
 
 const DIED = 'The work on a page stopped unexpectedly. Take the page out and bring it in again.'
+/** What their previews laid out as pixels may take, in bytes: some twenty of them. */
+const PREVIEWS_BUDGET = 64e6
 /** Pages at once. */
 const MOST_PAGES = 120
 
@@ -26,7 +29,8 @@ export interface PageIn {
   looked: LookedAtPage | undefined
   /** Levels set by hand; those found count otherwise. */
   levels: { black: number; white: number } | undefined
-  preview: ImageBitmap | undefined
+  /** How it looks, small; undefined until it was looked at, and while that is laid out. */
+  readonly preview: ImageBitmap | undefined
   /** What the hand added to where it was found to lie. */
   hand: Lie
   boxes: PageBox[]
@@ -58,6 +62,8 @@ function pagesIn() {
     died: DIED,
   })
   const pages = shallowReactive<PageIn[]>([])
+  const previews = previewsKept()
+  const setPreview = (of: PageIn, file: Blob) => previews.keep(of.key, file)
   const chosen = ref<string>()
   const settings = reactive({
     drop: 'none' as Dropped | 'none',
@@ -93,8 +99,8 @@ function pagesIn() {
         ...(settings.apart && { apart: settings.together / 1000 }),
       })
       if (answer.kind !== 'looked') throw new Error(DIED)
-      of.preview?.close()
-      Object.assign(of, { looked: answer, preview: answer.preview, boxes: reactive(answer.boxes) })
+      setPreview(of, answer.preview)
+      Object.assign(of, { looked: answer, boxes: reactive(answer.boxes) })
     } catch (error) {
       of.trouble = (error as Error).message
     }
@@ -104,8 +110,10 @@ function pagesIn() {
   const fresh = (name: string, file: PageIn['file'], index: number): PageIn =>
     shallowReactive({
       ...{ key: freshId(), name, file, index },
-      ...{ looked: undefined, levels: undefined, preview: undefined, hand: STAYS, boxes: reactive([]), trouble: '' },
-      laid: false,
+      ...{ looked: undefined, levels: undefined, hand: STAYS, boxes: reactive([]), trouble: '', laid: false },
+      get preview() {
+        return previews.get(this.key)
+      },
     })
   /** False when as many lie here as can. */
   function add(name: string, file: PageIn['file'], index = 0): boolean {
@@ -119,21 +127,37 @@ function pagesIn() {
   /** A page taken again, in its place. */
   function replace(of: PageIn, file: Blob) {
     const again = fresh(of.name, file, 0)
-    of.preview?.close()
+    previews.forget(of.key)
     pages.splice(pages.indexOf(of), 1, again)
     chosen.value = again.key
     void lookAt(again)
   }
   function takeOut(of: PageIn) {
     const at = pages.indexOf(of)
-    of.preview?.close()
+    previews.forget(of.key)
     pages.splice(at, 1)
     if (chosen.value === of.key) chosen.value = (pages[at] ?? pages[at - 1])?.key
   }
 
   return {
     ...{ client, pages, chosen, page, first, settings, busy, trouble },
-    ...{ add, replace, takeOut, lookAt, orderOf },
+    ...{ add, replace, takeOut, lookAt, orderOf, setPreview },
   }
 }
 export type Pages = ReturnType<typeof pagesIn>
+
+/** How pages look, small: as files all of them, as pixels while there is room. Who reads one reads it again when it is there. */
+function previewsKept() {
+  const changes = reactive(new Map<string, number>())
+  const changed = (key: string) => void changes.set(key, (changes.get(key) ?? 0) + 1)
+  const kept = new KeptPictures(PREVIEWS_BUDGET, changed)
+  return {
+    get: (key: string) => (changes.get(key), kept.of(key)),
+    keep(key: string, file: Blob) {
+      kept.forget(key)
+      kept.keep(key, file)
+      changed(key)
+    },
+    forget: (key: string) => kept.forget(key),
+  }
+}

@@ -29,8 +29,7 @@ export function usePaperIn() {
     const own = ++showing
     const answer = await client.ask({ kind: 'preview', page: await orderOf(of), levels }).catch(() => undefined)
     if (answer?.kind !== 'previewed') return
-    if (own !== showing) return answer.preview.close()
-    of.preview = answer.preview
+    if (own === showing) work.setPreview(of, answer.preview)
   }
 
   /** Where a page lies on the first one; nothing found counts as where it is. */

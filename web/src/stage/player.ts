@@ -101,7 +101,7 @@ class Composed {
     private readonly most: number,
     private readonly size: { readonly width: number; readonly height: number },
   ) {
-    this.#kept = new LRUCache({ max: most, dispose: free, noDisposeOnSet: true })
+    this.#kept = new LRUCache<string, HTMLCanvasElement>({ max: most, dispose: free, noDisposeOnSet: true })
   }
 
   picture(

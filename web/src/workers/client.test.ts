@@ -83,6 +83,20 @@ test.each([
   expect(events).toEqual(['begun', 'ended: It stopped unexpectedly.', 'begun'])
 })
 
+test('it rests only when nothing waits for it, and is begun anew when it is needed', async () => {
+  const { client, started, events } = stage()
+  client.rest()
+  const answer = client.ask(sum)
+  client.rest()
+  expect([client.isRunning, events]).toEqual([true, ['begun']])
+  started[0]!.answer('add', { kind: 'sum', sum: 3 })
+  await answer
+  client.rest()
+  expect([client.isRunning, started[0]!.ended, events]).toEqual([false, true, ['begun', 'ended: on purpose']])
+  void client.ask(sum)
+  expect(started).toHaveLength(2)
+})
+
 test('stopped on purpose, what waits is told apart; what the old worker says later is not heard', async () => {
   const { client, started, events } = stage()
   const waiting = client.ask(sum)

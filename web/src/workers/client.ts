@@ -74,6 +74,11 @@ export class WorkerClient<Order extends object, Report extends WorkerReport> {
     this.#running().postMessage(order)
   }
 
+  /** Ends the worker when nothing waits for it: its memory is given back, and it is begun anew when next needed. */
+  rest(): void {
+    if (this.#asked.size === 0) this.stop()
+  }
+
   /** Ends the worker and all that waits for it. */
   stop(): void {
     this.#end(undefined)

@@ -1,5 +1,6 @@
 import { adjustedPixels, isAdjusted, type Adjustment } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
+import { free } from '../release-canvas'
 
 /** What all adjusted pictures may take, in bytes. */
 const BUDGET = 200e6
@@ -13,6 +14,7 @@ const nameOf = (bitmap: ImageBitmap) => {
 const made = new LRUCache<string, OffscreenCanvas>({
   maxSize: BUDGET,
   sizeCalculation: ({ width, height }) => Math.min(BUDGET, Math.max(1, width * height * 4)),
+  dispose: free,
 })
 
 /** A picture with its levels and hues adjusted; itself where nothing is. */

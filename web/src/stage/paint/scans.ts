@@ -1,10 +1,11 @@
 import { clamp, type Ink, type Page, type Scan, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { pictures } from '../pictures'
+import { free } from '../release-canvas'
 import type { PictureOf, Surface } from './surface'
 
 /** What all pages in a colour may take, in bytes. */
-const BUDGET = 140e6
+const BUDGET = 80e6
 /** The smallest a page is kept is its width halved so often. */
 const HALVINGS = 4
 
@@ -15,6 +16,7 @@ let pictureOf: PictureOf = pictures.of
 const masks = new LRUCache<string, OffscreenCanvas>({
   maxSize: BUDGET,
   sizeCalculation: ({ width, height }) => Math.min(BUDGET, Math.max(1, width * height * 4)),
+  dispose: free,
 })
 
 /** Tells of the pages a scene's drawings show, and where their pictures are. */

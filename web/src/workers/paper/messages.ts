@@ -55,7 +55,6 @@ const lieSchema = z.object({
   confidence: z.number(),
 })
 const refusedSchema = z.object({ refused: z.string() })
-const bitmap = z.custom<ImageBitmap>((value) => typeof ImageBitmap !== 'undefined' && value instanceof ImageBitmap)
 
 export const paperReportSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('progress'), id: z.int(), done: z.number(), of: z.number() }),
@@ -67,13 +66,13 @@ export const paperReportSchema = z.discriminatedUnion('kind', [
     height: z.int(),
     levels: levelsSchema,
     /** The line over nothing, small. */
-    preview: bitmap,
+    preview: z.instanceof(Blob),
     pegs: z.boolean(),
     /** Where it lies on the other page, or why it could not be laid; absent when there is none. */
     lie: z.union([lieSchema, refusedSchema]).optional(),
     boxes: z.array(boxSchema),
   }),
-  z.object({ kind: z.literal('previewed'), id: z.int(), preview: bitmap }),
+  z.object({ kind: z.literal('previewed'), id: z.int(), preview: z.instanceof(Blob) }),
   z.object({
     kind: z.literal('traced'),
     id: z.int(),

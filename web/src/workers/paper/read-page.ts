@@ -1,4 +1,5 @@
 import { greyOf, pictureHead, PictureRefused, type Grey } from '@unhurried/core'
+import { free } from '../../stage/release-canvas'
 import type { PageOrder } from './messages'
 
 /** Why a page cannot be read, in a sentence. */
@@ -44,7 +45,9 @@ async function readPicture(bytes: Uint8Array<ArrayBuffer>, claimed: string) {
     const surface = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })!
     surface.drawImage(bitmap, 0, 0)
     bitmap.close()
-    return surface.getImageData(0, 0, surface.canvas.width, surface.canvas.height)
+    const pixels = surface.getImageData(0, 0, surface.canvas.width, surface.canvas.height)
+    free(surface.canvas)
+    return pixels
   } catch (error) {
     if (error instanceof PageTrouble || error instanceof PictureRefused) throw error
     throw new PageTrouble('This picture is damaged and cannot be read. Scan or save it again.')

@@ -50,7 +50,7 @@ async function known(page: PageOrder) {
 }
 
 /** The line over nothing, in black, no larger than it is shown. */
-function previewOf(image: Grey, levels: PaperLevels): ImageBitmap {
+function previewOf(image: Grey, levels: PaperLevels): Promise<Blob> {
   const small = shrunk(image, Math.ceil(Math.max(image.width, image.height) / PREVIEW))
   const art = lineArt(small, levels)
   const canvas = new OffscreenCanvas(art.width, art.height)
@@ -58,25 +58,22 @@ function previewOf(image: Grey, levels: PaperLevels): ImageBitmap {
   const picture = surface.createImageData(art.width, art.height)
   for (let i = 0; i < art.data.length; i++) picture.data[4 * i + 3] = art.data[i]!
   surface.putImageData(picture, 0, 0)
-  return canvas.transferToImageBitmap()
+  return canvas.convertToBlob()
 }
 
 async function look({ id, page, onto, apart }: Extract<PaperOrder, { kind: 'look' }>) {
   const own = await known(page)
   const other = onto && (await known(onto))
   const lie = other && registerPage(own.image, other.image, { pegs: [own.pegs, other.pegs] })
-  const preview = previewOf(own.image, own.levels)
+  const preview = await previewOf(own.image, own.levels)
   const { width, height } = own.image
   const { black, white } = own.levels
-  tell(
-    {
-      ...{ kind: 'looked', id, width, height, levels: { black, white }, preview },
-      pegs: own.pegs.edge !== undefined,
-      ...(lie && { lie }),
-      boxes: apart === undefined ? [] : cutDrawings(own.image, { apart }),
-    },
-    [preview],
-  )
+  tell({
+    ...{ kind: 'looked', id, width, height, levels: { black, white }, preview },
+    pegs: own.pegs.edge !== undefined,
+    ...(lie && { lie }),
+    boxes: apart === undefined ? [] : cutDrawings(own.image, { apart }),
+  })
 }
 
 interface Part {
@@ -149,8 +146,7 @@ self.onmessage = async ({ data }: MessageEvent<unknown>) => {
     else if (order.kind === 'picture') await picture(order)
     else {
       const { image, levels } = await known(order.page)
-      const preview = previewOf(image, { ...levels, ...order.levels })
-      tell({ kind: 'previewed', id, preview }, [preview])
+      tell({ kind: 'previewed', id, preview: await previewOf(image, { ...levels, ...order.levels }) })
     }
   } catch (error) {
     const said = error instanceof PageTrouble || error instanceof PictureRefused
