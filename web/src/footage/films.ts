@@ -4,7 +4,7 @@ import { pictures as still } from '../stage/pictures'
 import type { PictureOf } from '../stage/paint/surface'
 import { filmPicture, isFilmPicture } from './films-under'
 import type { OpenFilm } from './open-film'
-import { SmallPictures } from './small-pictures'
+import type { SmallPictures } from './small-pictures'
 
 /** What pictures of films may take, in bytes, and how wide one is at most. */
 const BUDGET = 56e6
@@ -28,10 +28,9 @@ const listeners = new Set<(name: string) => void>()
 /** Why a film cannot be seen, by its file. */
 const troubles = new Map<string, string>()
 const tell = (name: string) => listeners.forEach((listener) => listener(name))
-const small = new SmallPictures(
-  () => new Worker(new URL('../workers/film/worker.ts', import.meta.url), { type: 'module' }),
-  (name) => pictures.has(name) || tell(name),
-)
+/** Once small pictures were asked for. */
+let small: SmallPictures | undefined
+let loading: Promise<SmallPictures> | undefined
 
 function open(file: string): Promise<OpenFilm> {
   let film = opened.get(file)
@@ -44,6 +43,14 @@ function open(file: string): Promise<OpenFilm> {
 
 /** Films were closed while one of its pictures was decoded. */
 const wasLetGo = (file: string, opening: Promise<OpenFilm>) => opened.get(file) !== opening
+async function smallPictures(): Promise<SmallPictures> {
+  const { SmallPictures } = await import('./small-pictures')
+  return new SmallPictures(
+    () => new Worker(new URL('../workers/film/worker.ts', import.meta.url), { type: 'module' }),
+    (name) => pictures.has(name) || tell(name),
+  )
+}
+
 const isFlippedPast = (name: string) => [...asked].indexOf(name) < asked.size - WAITED_FOR
 
 async function decode(name: string) {
@@ -74,14 +81,17 @@ export const films = {
     if (sharp) return sharp
     if (!asked.has(name)) {
       asked.add(name)
-      small.rest()
+      small?.rest()
       const { file } = filmPicture(name)
       turns.set(file, decode(name))
     }
-    return small.of(name)
+    return small?.of(name)
   },
   /** Has a small picture made of each of these, in this order. */
-  prepare: (names: readonly string[]) => small.make(names),
+  async prepare(names: readonly string[]): Promise<void> {
+    loading ??= smallPictures().then((made) => (small = made))
+    await (await loading).make(names)
+  },
   troubleOf: (file: string): string | undefined => troubles.get(file),
   /** A picture has come, or its film cannot be seen. */
   onChange(listener: (name: string) => void): () => void {
@@ -93,7 +103,7 @@ export const films = {
     for (const film of opened.values()) void film.then((each) => each.close()).catch(() => undefined)
     opened.clear()
     pictures.clear()
-    void small.make([])
+    void small?.make([])
     asked.clear()
   },
 }
