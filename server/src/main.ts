@@ -53,8 +53,6 @@ const server = createServer(
 // A request has so long to arrive, whatever it is slow with.
 server.headersTimeout = 20_000
 server.requestTimeout = 180_000
-// Longer than a hand rests between two strokes: a page that just begins to send must not find its line taken down.
-server.keepAliveTimeout = 75_000
 server.on('error', (error: NodeJS.ErrnoException) => {
   log.fatal({ err: error }, 'cannot listen')
   process.exit(error.code === 'EADDRINUSE' ? 98 : 1)
@@ -65,9 +63,6 @@ server.listen(PORT, '127.0.0.1', () => {
   log.info({ port }, 'listening')
   process.send?.({ listening: port })
 })
-
-/** Lines that have answered their last request are taken down this often, in milliseconds, once the server closes. */
-const CLOSING_EVERY = 50
 
 let closing = false
 function close() {
@@ -80,7 +75,7 @@ function close() {
       ),
   )
   void feed.close()
-  setInterval(() => server.closeIdleConnections(), CLOSING_EVERY).unref()
+  server.closeIdleConnections()
 }
 process.on('SIGTERM', close)
 process.on('SIGINT', close)

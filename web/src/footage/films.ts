@@ -7,7 +7,7 @@ import type { OpenFilm } from './open-film'
 import type { SmallPictures } from './small-pictures'
 
 /** What pictures of films may take, in bytes, and how wide one is at most. */
-const BUDGET = 56e6
+const BUDGET = 48e6
 const WIDEST = 1024
 /** Pictures waited for at once: those asked for before them are let go, they were flipped past. */
 const WAITED_FOR = 8

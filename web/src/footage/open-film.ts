@@ -15,6 +15,8 @@ import { Reel, REEL_POOL } from './reel'
 const FAST = 30
 /** Pictures whose times are looked at to know a film's rate. */
 const LOOKED_AT = 240
+/** Bytes of a file kept beside what is decoded of it: it lies on this machine, and a film has two readers. */
+const CACHED = 8 * 2 ** 20
 const NONE = 'There is no film in this file that can be read. Bring a WebM or MP4.'
 
 /** What is known of a film, as it is shown: turned as its file says. */
@@ -33,7 +35,7 @@ export interface OpenFilm extends KnownFilm {
 
 /** Opens a film. Errors: with a sentence a person can act on. */
 export async function openFilm(from: Blob | string, widest: number): Promise<OpenFilm> {
-  const source = typeof from === 'string' ? new UrlSource(from) : new BlobSource(from)
+  const source = typeof from === 'string' ? new UrlSource(from, { maxCacheSize: CACHED }) : new BlobSource(from)
   const input = new Input({ source, formats: ALL_FORMATS })
   try {
     const video = await input.getPrimaryVideoTrack().catch(() => null)

@@ -14,8 +14,8 @@ import {
 import { STAYS, type Lie } from './placing'
 
 const DIED = 'The work on a page stopped unexpectedly. Take the page out and bring it in again.'
-/** What their previews laid out as pixels may take, in bytes: some twenty of them. */
-const PREVIEWS_BUDGET = 64e6
+/** What their previews laid out as pixels may take, in bytes: some twelve of them. */
+const PREVIEWS_BUDGET = 32e6
 /** Pages at once. */
 const MOST_PAGES = 120
 

@@ -1,8 +1,8 @@
 import { api } from '../api/api'
 import { KeptPictures } from './kept-pictures'
 
-/** What all that are laid out may take, in bytes: five pages of 3,000 × 2,000. */
-const BUDGET = 125e6
+/** What all that are laid out may take, in bytes: four pages of 3,000 × 2,000. */
+const BUDGET = 100e6
 /** One that could not be had may be asked for again after so many milliseconds. */
 const LATER = 3000
 

@@ -5,7 +5,7 @@ import { free } from '../release-canvas'
 import type { PictureOf, Surface } from './surface'
 
 /** What all pages in a colour may take, in bytes. */
-const BUDGET = 80e6
+const BUDGET = 64e6
 /** The smallest a page is kept is its width halved so often. */
 const HALVINGS = 4
 
