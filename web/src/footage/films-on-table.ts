@@ -12,16 +12,19 @@ const WELL_BACK = -8
 /** The films under the drawing table. */
 export function filmsOnTable(scene: () => Scene) {
   let idle: number | undefined
-  let prepared: string[] = []
+  let prepared: Pick<Scene, 'footage' | 'settings'> | undefined
+  let known: ReadonlySet<string> = new Set()
 
-  /** Small pictures of all frames, from the one on the table on. */
+  /** Small pictures of all frames, from the one on the table on; nothing anew while the films lie as they did. */
   function prepare(frame: number) {
-    const { length } = scene().settings
+    const { footage, settings } = scene()
+    if (prepared?.footage === footage && prepared?.settings === settings) return
+    prepared = { footage, settings }
+    const { length } = settings
     const frames = Array.from({ length }, (_, i) => ((frame - 1 + i) % length) + 1)
     const names = frames.flatMap((each) => filmsUnder(scene(), each).map(({ picture }) => picture))
-    const known = new Set(prepared)
     if (names.every((name) => known.has(name))) return
-    prepared = names
+    known = new Set(names)
     void films.prepare(names)
   }
 

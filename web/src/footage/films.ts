@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { addressOfSound } from '../api/address-of-sound'
-import { pictures as still } from '../stage/pictures'
+import { pictures as still } from '../stage/pictures/pictures'
 import type { PictureOf } from '../stage/paint/surface'
 import { filmPicture, isFilmPicture } from './films-under'
 import type { OpenFilm } from './open-film'

@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache'
-import { KeptPictures } from '../stage/kept-pictures'
+import { KeptPictures } from '../stage/pictures/kept-pictures'
 import { addressOfSound } from '../api/address-of-sound'
 import { WorkerClient } from '../workers/client'
 import { filmReportSchema, type FilmOrder, type FilmReport } from '../workers/film/messages'

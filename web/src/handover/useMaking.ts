@@ -13,7 +13,7 @@ import { onUnmounted, ref, shallowRef, type Ref } from 'vue'
 import { api } from '../api/api'
 import { editsApi } from '../api/edits'
 import { useScene } from '../session/scene'
-import { pictures } from '../stage/pictures'
+import { pictures } from '../stage/pictures/pictures'
 import { levelAlone } from './level-alone'
 import { handoverReportSchema, type HandoverOrder } from '../workers/handover/messages'
 

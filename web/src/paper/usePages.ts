@@ -2,7 +2,7 @@ import type { Dropped, PageBox } from '@unhurried/core'
 import { computed, effectScope, reactive, ref, shallowReactive } from 'vue'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
-import { KeptPictures } from '../stage/kept-pictures'
+import { KeptPictures } from '../stage/pictures/kept-pictures'
 import { WorkerClient } from '../workers/client'
 import {
   paperReportSchema,
@@ -154,7 +154,6 @@ function previewsKept() {
   return {
     get: (key: string) => (changes.get(key), kept.of(key)),
     keep(key: string, file: Blob) {
-      kept.forget(key)
       kept.keep(key, file)
       changed(key)
     },

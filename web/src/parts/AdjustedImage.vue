@@ -2,7 +2,7 @@
 import { isAdjusted, type Adjustment } from '@unhurried/core'
 import { computed, ref, watchEffect } from 'vue'
 import { adjustedPicture } from '../stage/paint/adjusted-picture'
-import { pictures } from '../stage/pictures'
+import { pictures } from '../stage/pictures/pictures'
 
 /** A picture as it is shown, in other tones where it has some. */
 const props = defineProps<{ picture: string; address: string; name: string; adjust: Adjustment | undefined }>()

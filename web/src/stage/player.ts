@@ -9,7 +9,7 @@ import {
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { free } from './release-canvas'
-import { pictures } from './pictures'
+import { pictures } from './pictures/pictures'
 import { paintPicture } from './paint/picture'
 import type { InkOf, PictureOf } from './paint/surface'
 

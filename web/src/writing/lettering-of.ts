@@ -1,6 +1,6 @@
 import { PASSES, type InkPiece, type Pass, type Scan, type Scene } from '@unhurried/core'
 import { paintScan, knowPages } from '../stage/paint/scans'
-import { pictures } from '../stage/pictures'
+import { pictures } from '../stage/pictures/pictures'
 import type { InkOf } from '../stage/paint/surface'
 import type { LetteringOrdered } from '../workers/lettering/messages'
 

@@ -2,7 +2,7 @@
 import { clamp } from '@unhurried/core'
 import type { Reference } from '@unhurried/core'
 import { computed, onUnmounted, ref, shallowRef } from 'vue'
-import { pictures } from '../../stage/pictures'
+import { pictures } from '../../stage/pictures/pictures'
 import { useScene } from '../../session/scene'
 import { followDrag } from '../../parts/drag'
 import AdjustedImage from '../../parts/AdjustedImage.vue'

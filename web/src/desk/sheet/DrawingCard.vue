@@ -4,7 +4,7 @@ import { levelPalette, PASSES, type Drawing, type Scene } from '@unhurried/core'
 import type { InkStore } from '../../session/ink-store'
 import { paintQuick } from '../../stage/paint/ink'
 import { pagesOf, showsPage } from '../../stage/paint/scans'
-import { pictures } from '../../stage/pictures'
+import { pictures } from '../../stage/pictures/pictures'
 import { atPause } from '../../stage/at-pause'
 import type { Box } from '../../stage/paint/box'
 

@@ -1,6 +1,6 @@
 import { clamp, type Ink, type Page, type Scan, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
-import { pictures } from '../pictures'
+import { pictures } from '../pictures/pictures'
 import { free } from '../release-canvas'
 import type { PictureOf, Surface } from './surface'
 

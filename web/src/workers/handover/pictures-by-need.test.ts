@@ -33,3 +33,9 @@ test('only those of the last picture stay beyond the room', async () => {
   expect(close).toHaveBeenCalledTimes(2)
   expect(pictures.of('d')).toBeDefined()
 })
+
+test('a file that is no picture is said', async () => {
+  Object.assign(globalThis, { createImageBitmap: () => Promise.reject(new Error('could not be decoded')) })
+  const pictures = new PicturesByNeed(files)
+  await expect(pictures.painted(() => void pictures.of('a'))).rejects.toThrow(/is damaged\. Take it out/)
+})

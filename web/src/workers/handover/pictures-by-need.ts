@@ -14,14 +14,14 @@ export class PicturesByNeed {
     return this.#laidOut.get(name)
   }
 
-  /** Paints, and paints again until every picture that is asked for was there. Rejects when a file is no picture. */
+  /** Paints, and paints again until every picture that is asked for was there. Rejects with a sentence when a file is no picture. */
   async painted(paint: () => void): Promise<void> {
     for (;;) {
       this.#asked.clear()
       paint()
       const missing = [...this.#asked].filter((name) => this.files.has(name) && !this.#laidOut.has(name))
       if (missing.length === 0) break
-      for (const name of missing) this.#laidOut.set(name, await createImageBitmap(this.files.get(name)!))
+      for (const name of missing) this.#laidOut.set(name, await laidOut(this.files.get(name)!))
     }
     this.#sweep()
   }
@@ -37,3 +37,8 @@ export class PicturesByNeed {
       }
   }
 }
+
+const laidOut = (file: Blob): Promise<ImageBitmap> =>
+  createImageBitmap(file).catch(() => {
+    throw new Error('A picture this scene shows is damaged. Take it out or bring it in again, then hand over.')
+  })

@@ -22,7 +22,9 @@ export class KeptPictures {
     })
   }
 
+  /** Keeps a file, instead of the one that had its name. */
   keep(name: string, file: Blob): void {
+    this.#laidOut.delete(name)
     this.#files.set(name, file)
   }
 
@@ -53,10 +55,15 @@ export class KeptPictures {
     this.#laidOut.clear()
   }
 
-  async #lay(name: string) {
+  async #lay(name: string): Promise<void> {
     const file = this.#files.get(name)
     if (!file) throw new Error('There is no such picture.')
     const bitmap = await createImageBitmap(file)
+    if (this.#files.get(name) !== file) {
+      // Another was kept in its place meanwhile, or none.
+      bitmap.close()
+      return this.#lay(name)
+    }
     this.#laidOut.set(name, bitmap)
     this.onReady(name)
   }

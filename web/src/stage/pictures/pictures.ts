@@ -1,4 +1,4 @@
-import { api } from '../api/api'
+import { api } from '../../api/api'
 import { KeptPictures } from './kept-pictures'
 
 /** What all that are laid out may take, in bytes: four pages of 3,000 × 2,000. */

@@ -42,6 +42,22 @@ test('beyond the room the one asked for longest ago goes, and comes back when it
   expect(kept.of('b')).toMatchObject({ width: 10 })
 })
 
+test('another file kept under a name is what is seen, also when the one before was being laid out', async () => {
+  const kept = room()
+  Object.assign(globalThis, {
+    createImageBitmap: async (file: Blob) => ({ words: await file.text(), width: 10, height: 10, close }),
+  })
+  kept.keep('a', fileOf('first'))
+  const laid = kept.layOut('a')
+  kept.keep('a', fileOf('second'))
+  await laid
+  expect([kept.of('a'), close.mock.calls.length, ready]).toMatchObject([{ words: 'second' }, 1, ['a']])
+  kept.keep('a', fileOf('third'))
+  expect(kept.of('a')).toBeUndefined()
+  await kept.layOut('a')
+  expect(kept.of('a')).toMatchObject({ words: 'third' })
+})
+
 test('a file that is no picture is told whoever waits, and costs nobody else; what is forgotten is gone', async () => {
   const kept = room()
   kept.keep('bad', fileOf('no picture'))
