@@ -1,15 +1,23 @@
 import { defineConfig } from '@playwright/test'
 
+/** Where what a run found is put: two may go on beside each other. */
+const results = process.env['E2E_RESULTS'] ?? 'e2e'
+
 export default defineConfig({
   testDir: '.',
-  testMatch: '*.spec.ts',
+  projects: [
+    { name: 'app', testMatch: '*.spec.ts', testIgnore: 'start.spec.ts' },
+    // What they start mostly waits: they need no worker of the others.
+    { name: 'start', testMatch: 'start.spec.ts' },
+  ],
   workers: 2,
+  fullyParallel: true,
   timeout: 60_000,
   // What passed only at its second go is told by the list as flaky.
   retries: 1,
   expect: { timeout: 10_000 },
-  outputDir: '../test-results',
-  reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
+  outputDir: `../test-results/${results}`,
+  reporter: [['list'], ['json', { outputFile: `../test-results/${results}.json` }]],
   use: {
     viewport: { width: 1280, height: 800 },
     actionTimeout: 10_000,

@@ -211,15 +211,6 @@ const VIEWS = [
     act: (page) => shown(page, /lacks Blush/),
   },
   {
-    name: 'look-size',
-    folder: 'guide/pictures',
-    path: '/scene/lowtide-lime/look',
-    async act(page) {
-      await page.getByLabel('answered ones too').check()
-      await shown(page, /Drawing 21 of Lime is .* larger/)
-    },
-  },
-  {
     name: 'sound',
     folder: 'guide/pictures',
     path: '/scene/lowtide-mist/draw',
@@ -337,6 +328,27 @@ const VIEWS = [
       await page.mouse.up()
       await page.getByRole('link', { name: 'Second look' }).click()
       await shown(page, /off the arc of its neighbours/)
+    },
+  },
+  {
+    name: 'look-size',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-lime/draw',
+    async act(page) {
+      // Drawing 13 made larger, all passes of it.
+      await page.locator('[data-cell="Lime:13"]').click()
+      await page.keyboard.press('u')
+      await page.getByRole('button', { name: 'Reach …' }).click()
+      await page.getByRole('button', { name: 'Every pass' }).click()
+      await page.keyboard.press('Control+a')
+      const corner = await page.locator('[data-handle="side 1 1"]').boundingBox()
+      await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2)
+      await page.mouse.down()
+      await page.mouse.move(corner.x + corner.width / 2 + 14, corner.y + corner.height / 2 + 14, { steps: 6 })
+      await page.mouse.up()
+      await page.keyboard.press('Escape')
+      await page.getByRole('link', { name: 'Second look' }).click()
+      await shown(page, /Drawing 13 of Lime is .* larger/)
     },
   },
   {

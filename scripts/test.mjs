@@ -13,13 +13,14 @@ import { orStop, say } from './lib/say.mjs'
 
 const results = join(root, 'test-results')
 
-const run = (command, ...words) =>
+const run = (command, ...words) => runWith({}, command, ...words)
+const runWith = (more, command, ...words) =>
   new Promise((resolve) => {
     say(`\n── ${[command, ...words].join(' ')}`)
     const child = spawn(command, words, {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, npm_config_loglevel: 'error' },
+      env: { ...process.env, npm_config_loglevel: 'error', ...more },
     })
     child.once('error', () => resolve(1))
     child.once('exit', (code) => resolve(code ?? 1))
@@ -47,9 +48,10 @@ async function unit() {
   }))
 }
 
-async function interfaceTests() {
-  const file = join(results, 'e2e.json')
-  const code = await run('npx', 'playwright', 'test', '-c', 'e2e')
+/** The tests of the running app, of one project of `e2e`. */
+async function interfaceTests(project) {
+  const file = join(results, `${project}.json`)
+  const code = await runWith({ E2E_RESULTS: project }, 'npx', 'playwright', 'test', '-c', 'e2e', '--project', project)
   return counted(code, file, ({ stats, errors }) => ({
     passed: stats.expected + stats.flaky,
     failed: stats.unexpected + errors.length,
@@ -59,8 +61,7 @@ async function interfaceTests() {
 /** A tenth of the trials, one count for each kind. */
 async function someTrials() {
   const file = join(results, 'trials.json')
-  process.env.TRIAL_RESULTS = file
-  const code = await run('node', 'scripts/trials.mjs', '--share', '0.1')
+  const code = await runWith({ TRIAL_RESULTS: file }, 'node', 'scripts/trials.mjs', '--share', '0.1')
   return counted(code, file, (told) => told)
 }
 
@@ -78,7 +79,7 @@ await orStop(async () => {
     ...(await Promise.all(['lint', 'types', 'unused'].map((name) => check(name)))),
     // The trials mostly wait for servers to die and come back.
     ...(await Promise.all([unit(), someTrials()])),
-    await interfaceTests(),
+    ...(await Promise.all(['app', 'start'].map(interfaceTests))),
   ]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)

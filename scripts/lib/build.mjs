@@ -14,11 +14,13 @@ function* sources(folder) {
   }
 }
 
-const stampFile = join(root, 'server', 'dist', '.built-from')
+/** What each is built from, beside its own sources. */
+const PARTS = { web: ['core', 'web'], server: ['core', 'server'] }
+const stampOf = (part) => join(root, part, 'dist', '.built-from')
 
-function fingerprint() {
+function fingerprint(part) {
   const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json')))
-  for (const folder of ['core', 'server', 'web']) {
+  for (const folder of PARTS[part]) {
     for (const path of sources(join(root, folder)))
       hash
         .update(path.slice(root.length))
@@ -39,11 +41,15 @@ const run = (workspace) =>
     )
   })
 
-/** Builds the page and the server when their sources changed since the last build. */
-export async function build() {
-  const wanted = fingerprint()
-  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === wanted) return
+/** Builds the page, the server or both where their sources changed since they were built. */
+export async function build(parts = ['web', 'server']) {
+  const stale = parts.flatMap((part) => {
+    const wanted = fingerprint(part)
+    const stamp = stampOf(part)
+    return existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted ? [] : [{ part, wanted, stamp }]
+  })
+  if (stale.length === 0) return
   say('Building …')
-  await Promise.all([run('web'), run('server')])
-  writeFileSync(stampFile, wanted)
+  await Promise.all(stale.map(({ part }) => run(part)))
+  for (const { wanted, stamp } of stale) writeFileSync(stamp, wanted)
 }

@@ -3,13 +3,13 @@ import { spawnSync } from 'node:child_process'
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { gunzipSync } from 'node:zlib'
 import pg from 'pg'
+import { build } from '../../scripts/lib/build.mjs'
 import { openCluster } from '../../scripts/lib/postgres.mjs'
 import { startServer } from '../../scripts/lib/server.mjs'
 
-spawnSync('node', ['build.mjs'], { cwd: fileURLToPath(new URL('..', import.meta.url)), stdio: 'inherit' })
+await build(['server'])
 const folder = mkdtempSync(join(tmpdir(), 'unhurried-test-'))
 // The database may run as another user, who must be able to enter.
 chmodSync(folder, 0o755)

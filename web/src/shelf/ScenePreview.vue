@@ -35,16 +35,27 @@ let test = seen.get(name)
 let pictures: ReturnType<typeof composedPictures> | undefined
 let stop: (() => void) | undefined
 
+/** The picture that lies on the canvas, once it will not be composed anew: while it is held nothing is laid. */
+let laid: HTMLCanvasElement | undefined
 function lay(frame: number) {
   if (!test || isScrolling()) return
   pictures ??= composedPictures({ ...test, scale })
-  canvas.value?.getContext('2d')?.drawImage(pictures.at(frame), 0, 0)
+  const picture = pictures.at(frame)
+  if (picture === laid) return
+  canvas.value?.getContext('2d')?.drawImage(picture, 0, 0)
+  laid = pictures.isWhole(frame) ? picture : undefined
+}
+/** Seconds from now on by a clock whose frames all cards share: cards that change together cost one renewal of the screen. */
+function sharedClock(fps: number): () => number {
+  const now = () => Number(document.timeline.currentTime) / 1000
+  const began = Math.floor(now() * fps) / fps
+  return () => now() - began
 }
 const layCover = () => lay(test?.scene.settings.cover ?? 1)
 function start() {
   if (stop || !test) return
   const { fps, length } = test.scene.settings
-  stop = playFrames({ fps, length: Math.min(length, PENCIL_TEST_FRAMES), show: lay })
+  stop = playFrames({ fps, length: Math.min(length, PENCIL_TEST_FRAMES), clock: sharedClock(fps), show: lay })
 }
 /** At rest it shows its cover. */
 function pause() {

@@ -66,9 +66,14 @@ export function composedPictures({
         ...{ under: under?.(run.frame), scale, clear, only, silhouettes },
       }),
     )
+  const runAt = (frame: number) => runs.findLast((run) => run.frame <= frame)!
   return {
     at(frame: number): HTMLCanvasElement {
-      return picture(runs.findLast((run) => run.frame <= frame)!)
+      return picture(runAt(frame))
+    },
+    /** Whether the picture of a frame is composed, and of all that it shows. */
+    isWhole(frame: number): boolean {
+      return kept.isWhole(nameOf(runAt(frame)))
     },
     /** What was composed of a drawing that has changed is composed anew. */
     forget(drawing: string) {

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
-import { besideWay, stepAt, type WayPlace } from './beside-way'
+import { besideWay, stepAt } from './beside-way'
+import type { TimedPlace } from './foretold'
 
-const way = (count: number, at: (i: number) => readonly [number, number]): WayPlace[] =>
+const way = (count: number, at: (i: number) => readonly [number, number]): TimedPlace[] =>
   Array.from({ length: count }, (_, i) => ({ x: at(i)[0], y: at(i)[1], when: 2 * i }))
 const swung = (angle: number, radius: number): readonly [number, number] => [
   radius * Math.sin(angle),
@@ -12,7 +13,7 @@ const pendulum = (radius = 200) => way(16, (i) => swung(0.9 * Math.cos((i / 16) 
 const arc = (turn = 0.16) => way(12, (i) => swung(i * turn, 240))
 
 /** One place pushed across its way by a share of the step there; to the right of where it goes, or to the left. */
-function pushed(points: readonly WayPlace[], i: number, share: number): WayPlace[] {
+function pushed(points: readonly TimedPlace[], i: number, share: number): TimedPlace[] {
   const [before, after] = [points[i - 1]!, points[i + 1]!]
   const long = Math.hypot(after.x - before.x, after.y - before.y)
   const by = (share * stepAt(points, i)) / long
@@ -20,7 +21,7 @@ function pushed(points: readonly WayPlace[], i: number, share: number): WayPlace
     k === i ? { ...place, x: place.x - by * (after.y - before.y), y: place.y + by * (after.x - before.x) } : place,
   )
 }
-const found = (points: readonly WayPlace[]) =>
+const found = (points: readonly TimedPlace[]) =>
   besideWay(points).flatMap((beside, i) => (beside && beside.across > 0.25 * stepAt(points, i) ? [i] : []))
 
 test('of ways that are one, nothing lies beside: round, there and back, thrown, straight', () => {
@@ -68,4 +69,21 @@ test('a corner, a small hop of two places and too few places tell of nothing', (
   const hop = way(12, (i) => [24 * i, i === 5 || i === 6 ? -18 : 0])
   expect(found(hop)).toEqual([])
   expect(found(way(3, (i) => [20 * i, i === 1 ? 9 : 0]))).toEqual([])
+})
+
+/** Two hops with their contacts marked, six places in the air. */
+const hops = () =>
+  way(15, (i) => {
+    const t = (i % 7) / 7
+    return [48 * i, 320 - 4 * 260 * t * (1 - t)]
+  }).map((place, i) => ({ ...place, corner: i % 7 === 0 }))
+
+test('in a hop between marked contacts one drawn too high or too low is found, at the top as well, and nothing beside it', () => {
+  expect(found(hops())).toEqual([])
+  for (const i of [3, 4, 10, 11])
+    for (const off of [-40, 40]) {
+      const points = hops().map((place, k) => (k === i ? { ...place, y: place.y + off } : place))
+      expect(found(points)).toEqual([i])
+      expect(besideWay(points)[i]!.back.y).toBeCloseTo(hops()[i]!.y, 6)
+    }
 })

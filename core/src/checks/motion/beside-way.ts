@@ -6,8 +6,6 @@ import { turnsSharply } from '../turns'
 import { offAt, standsOut, turnedAbout, type TimedPlace } from './foretold'
 import { arcDeviation } from '../../motion/spacing'
 
-export type WayPlace = TimedPlace & { readonly corner?: boolean | undefined }
-
 /** How far one place lies beside the way of the others. */
 export interface Beside {
   /** In pixels. */
@@ -23,7 +21,7 @@ export interface Beside {
  * order they are gone through: a thing that swings or waves comes back the way it went. And they do where each of them
  * lies where the others foretell it over time, and this one by far does not.
  */
-export function besideWay(points: readonly WayPlace[]): (Beside | undefined)[] {
+export function besideWay(points: readonly TimedPlace[]): (Beside | undefined)[] {
   const misses = points.map((_, i) => deviationAt(points, i))
   const shares = points.map((_, i) => (misses[i] ? Math.abs(misses[i].across) / stepAt(points, i) : undefined))
   return points.map((_, i) => {
@@ -61,7 +59,7 @@ interface Missed {
   /** How far the others lie off their arcs, of the steps there, in the middle of them. */
   readonly usual: () => number
 }
-function besideArc(points: readonly WayPlace[], i: number, { miss, usual }: Missed): Beside | undefined {
+function besideArc(points: readonly TimedPlace[], i: number, { miss, usual }: Missed): Beside | undefined {
   if (!miss) return undefined
   if (turnsSharply(points, i) || !isOneBend(points, i)) return undefined
   const across = Math.abs(miss.across)
@@ -81,7 +79,7 @@ const [APART, REACH] = [2, 24]
 const ENOUGH = 5
 
 /** The middle of the shares of those a place has no part in; where they are few, all others anew without it. */
-function usualShare(points: readonly WayPlace[], shares: readonly (number | undefined)[], i: number): number {
+function usualShare(points: readonly TimedPlace[], shares: readonly (number | undefined)[], i: number): number {
   const from = Math.max(0, i - REACH)
   const apart = shares
     .slice(from, i + REACH + 1)
@@ -102,7 +100,7 @@ const LEAST_ROUND = 5
 /** So many times as far off it as any of them. */
 const FURTHER = 3
 
-function besideRound(points: readonly WayPlace[], i: number): Beside | undefined {
+function besideRound(points: readonly TimedPlace[], i: number): Beside | undefined {
   const near = [...points.slice(Math.max(0, i - ROUND), i), ...points.slice(i + 1, i + 1 + ROUND)]
   const off = besideCircle(near, points[i]!)
   if (off || points.length > SHORT || near.length === points.length - 1) return off
@@ -126,12 +124,13 @@ const FACTORS = { beside: 2, worst: 1.5 } as const
 /** Off by less, of the step there, nothing is looked at further. */
 const LEAST_SHARE = 0.1
 
-function besideForetold(points: readonly WayPlace[], i: number): Beside | undefined {
+function besideForetold(points: readonly TimedPlace[], i: number): Beside | undefined {
   const off = offAt(points, i)
   if (!off || off.across < Math.abs(off.along) || off.across < LEAST_SHARE * off.step) return undefined
   const share = Math.hypot(off.along, off.across) / off.step
-  if (turnsSharply(points, i) || turnedAbout(points, i) > CORNER || !standsOut(points, i, share, FACTORS))
-    return undefined
+  // Where corners are marked those are taken at their word, and no others.
+  const mayTurn = !points.some(({ corner }) => corner) && (turnsSharply(points, i) || turnedAbout(points, i) > CORNER)
+  if (mayTurn || !standsOut(points, i, share, FACTORS)) return undefined
   return { across: off.across, back: off.place }
 }
 
@@ -150,7 +149,7 @@ const known = new Map<string, ReturnType<typeof arcDeviation>[number]>()
 const MOST_KNOWN = 20_000
 
 /** How far a place lies off the arc through its two neighbours on each side. */
-function deviationAt(points: readonly WayPlace[], i: number): ReturnType<typeof arcDeviation>[number] {
+function deviationAt(points: readonly TimedPlace[], i: number): ReturnType<typeof arcDeviation>[number] {
   const from = Math.max(0, i - 2)
   const around = points.slice(from, i + 3)
   const name = `${i - from}/${around.map(({ x, y, corner }) => `${x},${y}${corner ? '!' : ''}`).join(' ')}`

@@ -53,3 +53,13 @@ test('the turn about a place is told without it', () => {
   expect(turnedAbout(corner, 2)).toBeCloseTo(Math.PI / 2, 6)
   expect(turnedAbout(corner, 1)).toBe(0)
 })
+
+test('a corner begins the way anew: what is before it tells nothing of what is after', () => {
+  const bounce = places(12, (when) => [when, when < 12 ? when ** 2 : 144 - 20 * (when - 12)])
+  const marked = bounce.map((place, i) => ({ ...place, corner: i === 6 }))
+  const far = (all: readonly TimedPlace[], i: number) => Math.hypot(offAt(all, i)!.along, offAt(all, i)!.across)
+  expect(far(bounce, 5)).toBeGreaterThan(5)
+  expect(far(marked, 5)).toBeLessThan(1e-9)
+  expect(far(marked, 7)).toBeLessThan(1e-9)
+  expect(offAt(marked, 6)).toBeUndefined()
+})

@@ -6,6 +6,8 @@ import { upperMedian } from '../size/median'
 /** A place and when it is reached, in frames. */
 export interface TimedPlace extends Point {
   readonly when: number
+  /** Here the way begins anew, as that of a ball does on the ground: what is before tells nothing of what is after. */
+  readonly corner?: boolean | undefined
 }
 
 /** How far a place lies from where the others foretell it, in pixels. */
@@ -28,9 +30,9 @@ export interface Off {
  */
 function foretoldPlace(places: readonly TimedPlace[], i: number): Point | undefined {
   const { when } = places[i]!
-  const from = Math.max(0, i - 2)
-  const to = Math.min(places.length - 1, i + 2)
-  if (from === i || to === i || to - from < 3) return undefined
+  const from = farthestOn(places, i, -1)
+  const to = farthestOn(places, i, 1)
+  if (places[i]!.corner || from === i || to === i || to - from < 3) return undefined
   let [x, y] = [0, 0]
   for (let one = from; one <= to; one++) {
     if (one === i) continue
@@ -42,6 +44,13 @@ function foretoldPlace(places: readonly TimedPlace[], i: number): Point | undefi
     y += share * places[one]!.y
   }
   return { x, y }
+}
+
+/** The farthest of two places to one side of one that still belong to its way: the ends of the way and corners end it. */
+function farthestOn(places: readonly TimedPlace[], i: number, side: -1 | 1): number {
+  let at = i
+  while (Math.abs(at - i) < 2 && places[at + side] && (at === i || !places[at]!.corner)) at += side
+  return at
 }
 
 export function offAt(places: readonly TimedPlace[], i: number): Off | undefined {
