@@ -8,7 +8,7 @@ export default defineConfig({
   projects: [
     { name: 'app', testMatch: '*.spec.ts', testIgnore: 'start.spec.ts' },
     // What they start mostly waits: they need no worker of the others.
-    { name: 'start', testMatch: 'start.spec.ts' },
+    { name: 'start', testMatch: 'start.spec.ts', timeout: 120_000 },
   ],
   workers: 2,
   fullyParallel: true,

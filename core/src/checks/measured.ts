@@ -29,6 +29,8 @@ export interface Measured {
   readonly areas: ReadonlyMap<string, number>
   /** What is painted in each colour, as one body. */
   readonly parts: ReadonlyMap<string, Body>
+  /** What was painted in one go each, by its colour: an arm beside the body that has the same. */
+  readonly fills: ReadonlyMap<string, readonly Body[]>
   /** Width of its line in the middle, in pixels, by length; of the finest pass that has one. */
   readonly lineWidth: number | undefined
   readonly passes: readonly Pass[]
@@ -45,42 +47,41 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
 const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
   const unshadowed = PASSES.filter((pass) => pass !== 'shadow').flatMap(of)
-  const painted = paintedIn(unshadowed)
+  const fills = sumsIn(unshadowed)
+  const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.reduce(together)]))
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   return {
     shape: silhouette(unshadowed, { tolerance: SHAPE_GAP, fineness: FINENESS }),
     areas: new Map([...painted].map(([swatch, { area }]) => [swatch, area])),
-    parts: bodiesOf(painted),
+    parts: new Map([...painted].flatMap(([swatch, sums]) => bodiesOf([sums]).map((body) => [swatch, body] as const))),
+    fills: new Map([...fills].map(([swatch, each]) => [swatch, bodiesOf(each)])),
     lineWidth: lined && middleWidth(of(lined)),
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
 })
 
-/** Area and moments of what is painted in each colour. */
-function paintedIn(ink: Ink): Map<string, Sums> {
-  const sums = new Map<string, Sums>()
+/** Area and moments of each fill, by its colour; cells of one colour are one. */
+function sumsIn(ink: Ink): Map<string, Sums[]> {
+  const sums = new Map<string, Sums[]>()
   for (const piece of ink) {
     if (piece.kind !== 'fill' && piece.kind !== 'cells') continue
-    let sum = sums.get(piece.swatch)
-    if (!sum) sums.set(piece.swatch, (sum = { area: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 }))
+    const sum = { ...NOTHING }
     if (piece.kind === 'cells') for (const run of runsOf(piece.runs)) addRing(sum, run, 1)
     else {
       addRing(sum, piece.outline, 1)
       for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
     }
+    sums.set(piece.swatch, [...(sums.get(piece.swatch) ?? []), sum])
   }
   return sums
 }
-const bodiesOf = (painted: ReadonlyMap<string, Sums>): Map<string, Body> =>
-  new Map(
-    [...painted].flatMap(([swatch, { area, ...sum }]) => {
-      if (area < 1) return []
-      const [x, y] = [sum.x / area, sum.y / area]
-      const about = { xx: sum.xx / area - x * x, xy: sum.xy / area - x * y, yy: sum.yy / area - y * y }
-      return [[swatch, { area, x, y, ...about }] as const]
-    }),
-  )
+const bodiesOf = (painted: readonly Sums[]): Body[] =>
+  painted.flatMap(({ area, ...sum }) => {
+    if (area < 1) return []
+    const [x, y] = [sum.x / area, sum.y / area]
+    return [{ area, x, y, xx: sum.xx / area - x * x, xy: sum.xy / area - x * y, yy: sum.yy / area - y * y }]
+  })
 
 /** Each run of cells as a ring. */
 const runsOf = (runs: readonly number[]): number[][] =>
@@ -90,10 +91,17 @@ const runsOf = (runs: readonly number[]): number[][] =>
   })
 
 type Sums = { area: number; x: number; y: number; xx: number; xy: number; yy: number }
+const NOTHING: Sums = { area: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 }
+const KEYS = ['area', 'x', 'y', 'xx', 'xy', 'yy'] as const
+const together = (a: Sums, b: Sums): Sums => {
+  const sum = { ...a }
+  for (const key of KEYS) sum[key] += b[key]
+  return sum
+}
 
 /** Adds a ring's area and moments, by Green's theorem over its edges; `sign` −1 takes them away. */
 function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
-  const own: Sums = { area: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 }
+  const own = { ...NOTHING }
   for (let i = 0; i < ring.length; i += 2) {
     const k = (i + 2) % ring.length
     const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[k]!, ring[k + 1]!]
@@ -107,7 +115,7 @@ function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
   }
   // Either way round a ring is as much.
   const by = sign * Math.sign(own.area)
-  for (const key of ['area', 'x', 'y', 'xx', 'xy', 'yy'] as const) sum[key] += by * own[key]
+  for (const key of KEYS) sum[key] += by * own[key]
 }
 
 function middleWidth(ink: Ink): number | undefined {

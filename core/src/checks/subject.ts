@@ -6,7 +6,8 @@ import { poured } from '../scene/palette'
 import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
-import { measuredOf, type Body, type InkOf, type Measured } from './measured'
+import { measuredOf, type InkOf, type Measured } from './measured'
+import { paintedParts } from './painted-parts'
 import { alike } from './size/overlap'
 
 /** One showing of a drawing in the take. */
@@ -24,6 +25,8 @@ export interface Track {
   readonly name: string
   /** The middle of the shape stands in where no landmark is pinned. */
   readonly standIn: boolean
+  /** A part that turns, as a limb does: by itself its way tells little. */
+  readonly turns?: boolean
   readonly at: (shot: Shot) => (Point & { readonly corner?: boolean | undefined }) | undefined
 }
 
@@ -131,7 +134,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     stretches,
     all,
     tracks: level.kind === 'ground' ? [] : tracksOf(scene, level, shots),
-    parts: level.kind === 'ground' || landmarksOf(scene, id).length > 0 ? [] : partsOf(scene, shots),
+    parts: level.kind === 'ground' || landmarksOf(scene, id).length > 0 ? [] : paintedParts(scene, shots, whole),
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
@@ -157,37 +160,6 @@ function standInFor(shots: readonly Shot[]): Track {
     ...{ id: '', name: 'the middle of its shape', standIn: true },
     at: ({ drawing, measured }) => (steady.has(drawing) ? measured.shape?.centre : undefined),
   }
-}
-
-/** Parts smaller than this are dots, in square pixels. */
-const DOT = 150
-/** A part whose area, or whose way of lying about its middle, changes by more than these shares goes behind others or is another. */
-const SAME_AREA = Math.log(1.12)
-const SAME_LIE = 0.12
-
-/** Whether a part is one rigid body on two drawings. */
-export function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
-  if (!a || !b || Math.min(a.area, b.area) < DOT) return false
-  if (Math.abs(Math.log(a.area / b.area)) > SAME_AREA) return false
-  const apart = Math.abs(a.xx - b.xx) + Math.abs(a.yy - b.yy) + 2 * Math.abs(a.xy - b.xy)
-  return apart <= SAME_LIE * (a.xx + a.yy + b.xx + b.yy)
-}
-
-function partsOf(scene: Scene, shots: readonly Shot[]): Track[] {
-  const names = new Map(scene.palette.map(({ id, name }) => [id, name]))
-  return [...new Set(shots.flatMap(({ measured }) => [...measured.parts.keys()]))].map((swatch) => {
-    const bodies = shots.map(({ measured }) => measured.parts.get(swatch))
-    const steady = new Set(
-      shots.flatMap(({ drawing }, i) => {
-        const beside = [i - 1, i + 1].filter((k) => k >= 0 && k < shots.length)
-        return beside.every((k) => keepsShape(bodies[i], bodies[k])) ? [drawing] : []
-      }),
-    )
-    return {
-      ...{ id: swatch, name: `what is painted ${names.get(swatch) ?? swatch}`, standIn: true },
-      at: ({ drawing, measured }) => (steady.has(drawing) ? measured.parts.get(swatch) : undefined),
-    }
-  })
 }
 
 function tracksOf(scene: Scene, level: Level, shots: readonly Shot[]): Track[] {

@@ -109,4 +109,4 @@ export const films = {
 }
 
 /** Any picture of a scene, of a film or not. */
-export const pictureOrFilm: PictureOf = (name) => (isFilmPicture(name) ? films.of(name) : still.of(name))
+export const pictureOrFilm: PictureOf = (name, width) => (isFilmPicture(name) ? films.of(name) : still.of(name, width))

@@ -1,13 +1,6 @@
 import { footagePicture, LIMITS } from '@unhurried/core'
-import {
-  ALL_FORMATS,
-  BlobSource,
-  CanvasSink,
-  EncodedPacketSink,
-  Input,
-  UrlSource,
-  type InputVideoTrack,
-} from 'mediabunny'
+import { ALL_FORMATS, BlobSource, EncodedPacketSink, Input, UrlSource, type InputVideoTrack } from 'mediabunny'
+import { PictureSink } from './picture-sink'
 import { rateOf, ROUNDED } from './rate'
 import { Reel, REEL_POOL } from './reel'
 
@@ -29,7 +22,7 @@ export interface OpenFilm extends KnownFilm {
   /** The picture seen at a second: the last that has begun. Asked for one after the other. */
   readonly at: (second: number) => Promise<ImageBitmap | undefined>
   /** The pictures seen at seconds one after the other, each until the next is asked for; read once where they follow. */
-  readonly through: (seconds: readonly number[]) => AsyncIterable<HTMLCanvasElement | OffscreenCanvas | undefined>
+  readonly through: (seconds: readonly number[]) => AsyncIterable<OffscreenCanvas | undefined>
   readonly close: () => void
 }
 
@@ -55,7 +48,9 @@ export async function openFilm(from: Blob | string, widest: number): Promise<Ope
       throw new Error(`This film is ${width} × ${height} pixels; ${LIMITS.pictureSide} are the most. Save it smaller.`)
     const first = await video.getFirstTimestamp()
     const rate = await evenRate(video, first)
-    const sink = (poolSize: number) => new CanvasSink(video, { width: Math.min(width, widest), fit: 'fill', poolSize })
+    const scale = Math.min(1, widest / width)
+    const seen = { width: Math.round(width * scale), height: Math.max(1, Math.round(height * scale)) }
+    const sink = (poolSize: number) => new PictureSink(video, seen, poolSize)
     const reel = new Reel(sink(REEL_POOL), 1 / (rate ?? FAST))
     // In an even film a picture is known by its number, and asked for in its middle: rounded times cannot lead astray.
     const timeOf = (second: number) =>
@@ -65,7 +60,7 @@ export async function openFilm(from: Blob | string, widest: number): Promise<Ope
       return found && createImageBitmap(found.canvas)
     }
     async function* through(wanted: readonly number[]) {
-      for await (const found of sink(1).canvasesAtTimestamps(wanted.map(timeOf))) yield found?.canvas
+      for await (const found of sink(1).picturesAt(wanted.map(timeOf))) yield found?.canvas
     }
     const close = () => void reel.close().finally(() => input.dispose())
     return { seconds, width, height, at, through, close }

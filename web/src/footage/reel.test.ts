@@ -5,11 +5,10 @@ const RATE = 25
 const film = (pictures: number) => {
   const begun: number[] = []
   const sink = {
-    async *canvases(start = 0) {
+    async *pictures(start = 0) {
       begun.push(start)
       const first = Math.min(pictures - 1, Math.max(0, Math.floor(start * RATE + 1e-6)))
-      for (let i = first; i < pictures; i++)
-        yield { canvas: { width: i } as HTMLCanvasElement, timestamp: i / RATE, duration: 1 / RATE }
+      for (let i = first; i < pictures; i++) yield { canvas: { width: i } as OffscreenCanvas, timestamp: i / RATE }
     },
   }
   return { begun, reel: new Reel(sink, 1 / RATE) }

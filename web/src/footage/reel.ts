@@ -1,4 +1,4 @@
-import type { CanvasSink, WrappedCanvas } from 'mediabunny'
+import type { FilmPicture, PictureSink } from './picture-sink'
 import { ROUNDED } from './rate'
 
 /** A place at most so many seconds on is reached by going on; any other by beginning anew at its key picture. */
@@ -13,18 +13,18 @@ export const REEL_POOL = KEPT + 2
 /** Pictures of a film one after the other, as they are asked for: going on is quick, and so is going back a little. */
 export class Reel {
   /** In order; the last is the one that is on. */
-  #passed: WrappedCanvas[] = []
-  #coming: AsyncGenerator<WrappedCanvas, void, unknown> | undefined
-  #next: WrappedCanvas | undefined
+  #passed: FilmPicture[] = []
+  #coming: AsyncGenerator<FilmPicture, void, unknown> | undefined
+  #next: FilmPicture | undefined
 
   constructor(
-    private readonly sink: Pick<CanvasSink, 'canvases'>,
+    private readonly sink: Pick<PictureSink, 'pictures'>,
     /** How long a picture lasts, about, in seconds. */
     private readonly lasting: number,
   ) {}
 
   /** The last picture that has begun at a second of the file; the first before any has. */
-  async at(second: number): Promise<WrappedCanvas | undefined> {
+  async at(second: number): Promise<FilmPicture | undefined> {
     const last = this.#passed.at(-1)
     if (!last || this.#isBack(second) || second > last.timestamp + ONWARD)
       await this.#begin(second - this.lasting * (this.#isGoingBack(second) ? BACK : BESIDE))
@@ -50,7 +50,7 @@ export class Reel {
 
   async #begin(second: number) {
     await this.close()
-    this.#coming = this.sink.canvases(second)
+    this.#coming = this.sink.pictures(second)
     await this.#step()
     await this.#step()
   }

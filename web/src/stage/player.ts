@@ -117,8 +117,8 @@ class Composed {
     const ready = this.#kept.get(name)
     if (ready && !this.#lacking.delete(name)) return ready
     const canvas = Object.assign(ready ?? document.createElement('canvas'), this.size)
-    paint(canvas.getContext('2d')!, (wanted) => {
-      const found = pictureOf(wanted)
+    paint(canvas.getContext('2d')!, (wanted, wide) => {
+      const found = pictureOf(wanted, wide)
       if (!found) this.#lacking.add(name)
       return found
     })

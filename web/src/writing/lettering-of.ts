@@ -26,7 +26,7 @@ export async function letteringOf(scene: Scene, drawing: string, inkOf: InkOf): 
 function maskOf(scene: Scene, scans: readonly Scan[], scale: number): NonNullable<LetteringOrdered['mask']> {
   const [width, height] = [Math.ceil(scene.settings.width * scale), Math.ceil(scene.settings.height * scale)]
   const surface = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
-  knowPages(scene.pages, pictures.of)
+  knowPages(scene.pages, (picture) => pictures.of(picture))
   surface.scale(scale, scale)
   for (const scan of scans) paintScan(surface, scan, '#000000')
   const { data } = surface.getImageData(0, 0, width, height)

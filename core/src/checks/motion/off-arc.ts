@@ -1,5 +1,6 @@
 import type { Point } from '../../motion/arc'
 import { besideWay, stepAt } from './beside-way'
+import { allSlipped } from './slipped'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { followed, named, unbroken, wayAround, type LevelSubject, type Track } from '../subject'
@@ -58,6 +59,8 @@ function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, l
     const beside = besides[i]
     if (!beside || beside.across <= limits.px) return []
     const value = (100 * beside.across) / stepAt(points, i)
+    const by = { x: at.x - beside.back.x, y: at.y - beside.back.y }
+    if (track.turns && !allSlipped(subject, { stretch, track, shot, by })) return []
     return value > limits.share ? [{ at: i, excess: beside.across, ...beside, value, shot, place: at }] : []
   })
   return worstOnly(suspects, 2).map(({ at, across, back, value, shot, place }): Observation => ({

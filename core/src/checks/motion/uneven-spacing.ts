@@ -4,6 +4,7 @@ import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
+import { allSlipped } from './slipped'
 import { stepJumps } from './step-jumps'
 import { followed, wayAround, type LevelSubject, type Track } from '../subject'
 
@@ -107,9 +108,10 @@ export const unevenSpacing: Check = {
 function unevenOn(
   subject: LevelSubject,
   scene: Scene,
-  { stretch: { shots, from, to }, track }: { stretch: LevelSubject['stretches'][number]; track: Track },
+  { stretch, track }: { stretch: LevelSubject['stretches'][number]; track: Track },
   limits: { readonly over: number; readonly px: number },
 ): Observation[] {
+  const { shots, from, to } = stretch
   const places = followed(track, shots)
   const points = places.map(({ at, shot }) => ({ ...at, when: shot.frame }))
   const guided = places.some(({ shot }) => scene.guides?.[shot.drawing]?.targets[track.id])
@@ -127,9 +129,11 @@ function unevenOn(
     const share = Math.abs(off.along) / off.step
     if (share <= limits.over - 1 || Math.abs(speed - foretold) <= limits.px) return []
     if (isHeldNear(points, i) || isPlanned(places, i, planned, limits.over - 1)) return []
+    const by = { x: points[i]!.x - off.place.x, y: points[i]!.y - off.place.y }
+    if (track.turns && !allSlipped(subject, { stretch, track, shot: places[i]!.shot, by })) return []
     return standsOut(points, i, share, FACTORS) ? [{ ...uneven, at: i, excess: Math.abs(speed - foretold) }] : []
   })
-  const jumps = stepJumps(points).flatMap(({ to, speed, foretold }) => {
+  const jumps = (track.turns ? [] : stepJumps(points)).flatMap(({ to, speed, foretold }) => {
     const ratio = foretold > 1e-6 ? speed / foretold : Infinity
     if ((ratio <= limits.over && ratio >= 0.9 / limits.over) || Math.abs(speed - foretold) <= limits.px) return []
     if (!mayJudge(to) || !mayJudge(to - 1) || isHeldNear(points, to)) return []

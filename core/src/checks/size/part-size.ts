@@ -1,7 +1,8 @@
 import { coloursOf } from '../../scene/palette'
 import { judged, worstOnly, type Check } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
-import { keepsShape, named, type Shot } from '../subject'
+import { keepsShape } from '../painted-parts'
+import { named, type Shot } from '../subject'
 import { offNeighbours } from './own-spread'
 import { touchingShares } from './touching'
 

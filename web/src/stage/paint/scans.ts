@@ -4,8 +4,8 @@ import { pictures } from '../pictures/pictures'
 import { free } from '../release-canvas'
 import type { PictureOf, Surface } from './surface'
 
-/** What all pages in a colour may take, in bytes. */
-const BUDGET = 64e6
+/** What all pages in a colour may take, in bytes: what was painted with them is kept elsewhere. */
+const BUDGET = 32e6
 /** The smallest a page is kept is its width halved so often. */
 const HALVINGS = 4
 
@@ -57,14 +57,15 @@ function maskOf(page: Page, colour: string, halvings: number): OffscreenCanvas |
   const key = `${page.picture} ${page.black} ${page.white} ${colour} ${halvings}`
   const ready = masks.get(key)
   if (ready) return ready
-  const bitmap = pictureOf(page.picture)
-  if (!bitmap) return undefined
   const sideOf = (side: number) => Math.max(1, Math.round(side / 2 ** halvings))
-  const canvas = new OffscreenCanvas(sideOf(bitmap.width), sideOf(bitmap.height))
+  const [width, height] = [sideOf(page.width), sideOf(page.height)]
+  const bitmap = pictureOf(page.picture, width)
+  if (!bitmap) return undefined
+  const canvas = new OffscreenCanvas(width, height)
   const surface = canvas.getContext('2d', { willReadFrequently: true })!
   surface.imageSmoothingQuality = 'high'
-  surface.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
-  const picture = surface.getImageData(0, 0, canvas.width, canvas.height)
+  surface.drawImage(bitmap, 0, 0, width, height)
+  const picture = surface.getImageData(0, 0, width, height)
   const { black, white } = page
   const table = Uint8ClampedArray.from({ length: 256 }, (_, value) => (255 * (white - value)) / (white - black))
   const { data } = picture

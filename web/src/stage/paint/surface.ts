@@ -3,7 +3,7 @@ import type { Ink, Pass } from '@unhurried/core'
 /** Painting ink on any canvas, in the page or in a worker. Everything is in scene pixels. */
 export type Surface = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 export type InkOf = (drawing: string, pass: Pass) => Ink
-/** A picture by its name, undefined while it is not here. */
-export type PictureOf = (picture: string) => ImageBitmap | undefined
+/** A picture by its name, undefined while it is not here; told how many pixels wide it is seen, it need be no wider. */
+export type PictureOf = (picture: string, width?: number) => ImageBitmap | undefined
 /** As drawn, or for the eye only: earlier drawings in one tint, later ones in another and dotted. */
 export type Style = 'ink' | 'earlier' | 'later'

@@ -69,3 +69,20 @@ test('a file that is no picture is told whoever waits, and costs nobody else; wh
   kept.forget('a')
   expect([kept.of('a'), close.mock.calls.length]).toEqual([undefined, 1])
 })
+
+test('one is laid out as wide as it is asked for, each width for itself; another file puts all of them away', async () => {
+  const kept = room()
+  Object.assign(globalThis, {
+    createImageBitmap: jest.fn(async (_: Blob, { resizeWidth = 10 }: ImageBitmapOptions = {}) => ({
+      ...{ width: resizeWidth, height: resizeWidth, close },
+    })),
+  })
+  kept.keep('a', fileOf('a'))
+  await Promise.all([kept.layOut('a'), kept.layOut('a', 5), kept.layOut('a', 5)])
+  expect([kept.of('a')?.width, kept.of('a', 5)?.width, kept.of('a', 3)]).toEqual([10, 5, undefined])
+  expect(createImageBitmap).toHaveBeenCalledTimes(3)
+  await kept.layOut('a', 3)
+  kept.keep('a', fileOf('b'))
+  expect(close).toHaveBeenCalledTimes(3)
+  expect([kept.of('a'), kept.of('a', 5)]).toEqual([undefined, undefined])
+})

@@ -17,7 +17,7 @@ async function makeAll(film: OpenFilm, { id, wanted }: SmallOrder) {
   let began = performance.now()
   for await (const picture of film.through(wanted.map(({ second }) => second))) {
     const { name } = wanted[done++]!
-    if (picture instanceof OffscreenCanvas) {
+    if (picture) {
       const blob = await picture.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
       tell({ kind: 'progress', id, done, of: wanted.length, name, picture: blob })
     }
