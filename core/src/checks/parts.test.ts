@@ -216,3 +216,47 @@ test('a painted part has the area, the middle and the moments of its shape, hole
   expect(holed.area).toBe(700)
   expect(holed.x).toBeCloseTo((800 * 30 - 100 * 25) / 700)
 })
+
+/** Two bars of one colour that go apart, one of them turning, and a dot of another. */
+function bars(turn: number) {
+  const table = desk(settingsOf(16))
+  const bar = (x: number, y: number, angle: number, long: number): number[] => {
+    const [c, s] = [Math.cos(angle), Math.sin(angle)]
+    const corners: [number, number][] = [
+      [-long, -8],
+      [long, -8],
+      [long, 8],
+      [-long, 8],
+    ]
+    return corners.flatMap(([a, b]) => [x + a * c - b * s, y + a * s + b * c])
+  }
+  for (let i = 0; i < 8; i++) {
+    const id = `d${i}`
+    table.make({ type: 'drawing.add', take: 'main', level: 'A', frame: 1 + 2 * i, drawing: { id, role: 'key' } })
+    const fill = (name: string, swatch: string, outline: number[]) =>
+      ({ kind: 'fill', id: `${id}${name}`, swatch, outline }) as const
+    const both = [
+      fill('one', 'body', bar(300 + 20 * i, 200, turn * i, 40)),
+      fill('two', 'body', bar(300 - 20 * i, 500, 0, 70)),
+    ]
+    table.lay(id, 'colour', [...(i % 2 === 0 ? both : both.toReversed()), fill('dot', 'spot', bar(640, 300, 0, 12))])
+  }
+  return subjectOf({ scene: table.scene(), take: 'main', inkOf: table.inkOf }).level('A')
+}
+
+test('each fill of a colour is followed by itself, in whatever order it was painted; one that turns says so', () => {
+  const waysOf = ({ parts, shots }: ReturnType<typeof bars>) =>
+    parts.map((part) => ({ turns: part.turns === true, places: shots.map((shot) => part.at(shot)) }))
+  const along = (xs: readonly number[]) => (way: { places: readonly ({ x: number } | undefined)[] }) =>
+    way.places.every((place, i) => place !== undefined && Math.abs(place.x - xs[i]!) < 0.5)
+  const right = along(Array.from({ length: 8 }, (_, i) => 300 + 20 * i))
+  const left = along(Array.from({ length: 8 }, (_, i) => 300 - 20 * i))
+  const still = waysOf(bars(0))
+  expect([still.filter(right), still.filter(left)].map((ways) => ways.map(({ turns }) => turns))).toEqual([
+    [false],
+    [false],
+  ])
+  const turning = waysOf(bars(0.4))
+  expect(turning.filter(right).map(({ turns }) => turns)).toEqual([true])
+  expect(turning.filter(left).map(({ turns }) => turns)).toEqual([false])
+})

@@ -1,8 +1,9 @@
-import { missesOf } from '../../motion/landmarks'
+import { measuredChart, missesOf, type Miss } from '../../motion/landmarks'
 import { distance } from '../../motion/arc'
-import type { Scene } from '../../scene/schema'
+import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type Check } from '../check'
 import { rounded, type Observation } from '../finding'
+import { LIVING_HOLD } from './standing-still'
 import { followed, named, type LevelSubject, type Subject } from '../subject'
 
 /** Where no landmark is pinned, the middle of the shape is followed along the charts as if it were one. */
@@ -23,6 +24,24 @@ export function withStandIns({ scene, take }: Subject, subject: LevelSubject): S
     drawings: { ...scene.drawings, ...Object.fromEntries(pinned) },
   }
 }
+
+/**
+ * How far along a pin is by the way as it was drawn, in pixels: on a wide swing the path through the keys is another
+ * than the hand went. Undefined where not all that is drawn between the chart's ends is on it.
+ */
+function wayAsDrawn(scene: Scene, chart: Chart, take: string): (miss: Miss) => number | undefined {
+  const ways = new Map<string, ReturnType<typeof measuredChart>>()
+  return ({ landmark, pin }) => {
+    const { level, from, to } = chart
+    if (!ways.has(landmark.id))
+      ways.set(landmark.id, measuredChart(scene, { level, from, to, landmark: landmark.id, take, planned: chart }))
+    return ways.get(landmark.id)?.find(({ drawing }) => scene.drawings[drawing]?.pins?.[landmark.id] === pin)?.error?.px
+  }
+}
+
+/** Of two measures of one thing the smaller one; nothing where they disagree on which way it is. */
+const lesser = (a: number, b: number | undefined): number =>
+  b === undefined ? a : a * b <= 0 ? 0 : Math.sign(a) * Math.min(Math.abs(a), Math.abs(b))
 
 /** The middle of a shape is known less well than a pin: what it is off by says something from so many times as far. */
 const STAND_IN = 3
@@ -49,6 +68,7 @@ export const spacingChart: Check = {
     const [share, px] = [context.limit('share'), context.limit('px')]
     const findings: Observation[] = []
     for (const chart of charts) {
+      const drawnWay = wayAsDrawn(scene, chart, context.take)
       for (const { drawing } of chart.marks) {
         const index = subject.shots.findIndex((shot) => shot.drawing === drawing)
         const shot = subject.shots[index]
@@ -61,10 +81,11 @@ export const spacingChart: Check = {
           )
           const local = sides.reduce((sum, { at }) => sum + distance(at, miss.pin), 0) / Math.max(1, sides.length)
           const least = track.standIn ? STAND_IN * px : px
-          if (local < 1e-6 || Math.abs(miss.along) <= least) continue
-          const value = (100 * Math.abs(miss.along)) / local
+          const along = lesser(miss.along, drawnWay(miss))
+          if (local < LIVING_HOLD || Math.abs(along) <= least) continue
+          const value = (100 * Math.abs(along)) / local
           if (value <= share) continue
-          const word = miss.along > 0 ? 'too far along' : 'not far enough'
+          const word = along > 0 ? 'too far along' : 'not far enough'
           findings.push({
             level: subject.level.id,
             drawings: [drawing],
@@ -72,10 +93,8 @@ export const spacingChart: Check = {
             value,
             limit: share,
             unit: '%',
-            sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(miss.along))} px ${word}, ${rounded(value)} % of the step there; the chart wants it elsewhere.`,
-            evidence: [
-              { kind: 'arrow', from: miss.pin, to: miss.target, words: `${rounded(Math.abs(miss.along))} px` },
-            ],
+            sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(along))} px ${word}, ${rounded(value)} % of the step there; the chart wants it elsewhere.`,
+            evidence: [{ kind: 'arrow', from: miss.pin, to: miss.target, words: `${rounded(Math.abs(along))} px` }],
           })
         }
       }

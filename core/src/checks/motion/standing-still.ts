@@ -4,7 +4,7 @@ import { rounded, type Observation } from '../finding'
 import { named } from '../subject'
 
 /** Planned steps shorter than this are holds that live, in pixels. */
-const LEAST = 4
+export const LIVING_HOLD = 4
 
 /**
  * Standing still. An inbetween that is all but the drawing before it, where the chart plans a step, is a
@@ -34,7 +34,7 @@ export const standingStill: Check = {
           )
           if (!a || !b || !start || !end) continue
           const planned = Math.abs(fraction - before.fraction) * distance(start, end)
-          if (planned < LEAST) continue
+          if (planned < LIVING_HOLD) continue
           const moved = distance(a, b)
           if (!worst || moved / planned > worst.moved / worst.planned) worst = { moved, planned, at: b }
         }

@@ -58,6 +58,39 @@ test('with nothing pinned a painted part that keeps its shape is followed, and l
   }
 })
 
+test('an arm that waves and turns tells of a drawing out of its place where all of it is; a leg that goes its own way does not', async () => {
+  const kindOf = (id: string) => HAND_KINDS.find((kind) => kind.id === id)!
+  const bare = (id: string, count: number) => {
+    const found = []
+    for (let seed = 0; found.length < count; seed++) {
+      const made = handScene(kindOf(id), seed)
+      if (!made.scene.levels['A']!.landmarks && Object.keys(made.scene.charts).length === 0) found.push(made)
+    }
+    return found
+  }
+  const ask = async (made: ReturnType<typeof handScene>) =>
+    (await inspectScene(made.scene, made.inkOf, { checks: ['off-arc', 'uneven-spacing'] })).findings
+  const waving = bare('arm wave', 4)
+  for (const made of waving) expect(await ask(made)).toEqual([])
+  const told = await Promise.all(waving.map((made) => ask(pushed(made, 'd4', { x: 0, y: 30 }))))
+  expect(told.filter((findings) => findings.some(({ drawings }) => drawings.includes('d4'))).length).toBeGreaterThan(2)
+  for (const made of bare('walk across', 3)) expect(await ask(made)).toEqual([])
+})
+
+test('on a wide swing between two keys the spacing is measured on the way the hand went', async () => {
+  const kind = HAND_KINDS.find(({ id }) => id === 'throw')!
+  for (const seed of [7002, 7005, 7006]) {
+    const made = handScene(kind, seed)
+    expect([Object.keys(made.scene.charts).length > 0, made.scene.levels['A']!.landmarks?.length]).toEqual([true, 3])
+    const { findings } = await inspectScene(made.scene, made.inkOf, { checks: ['spacing-chart'] })
+    expect(findings.filter(({ sentence }) => /Hand lies \d{2,} px/.test(sentence))).toEqual([])
+    // One that lies far beside its mark on that swing is still told.
+    const late = pushed(made, 'd5', { x: 0, y: 60 })
+    const told = await inspectScene(late.scene, late.inkOf, { checks: ['spacing-chart', 'off-arc'] })
+    expect(told.findings.map(({ drawings }) => drawings)).toContainEqual(['d5'])
+  }
+})
+
 test('two drawings of one motion have the same parts, each split into strokes in its own way, and are the same for a seed', () => {
   for (const kind of PAIR_KINDS.slice(0, 4)) {
     const pair = handPair(kind, 5)
