@@ -1,3 +1,4 @@
+import { memo } from '../base/memo'
 import { distance } from '../motion/arc'
 import type { Scene } from '../scene/schema'
 import type { Body } from './measured'
@@ -65,6 +66,9 @@ export function paintedParts(scene: Scene, shots: readonly Shot[], round: boolea
   )
 }
 
+/** On so many of its drawings. */
+const MOSTLY = 0.8
+
 function seenOf(swatch: string, shots: readonly Shot[], round: boolean): Seen[] {
   const all = new Map(
     shots.flatMap(({ drawing, measured }) => {
@@ -73,53 +77,47 @@ function seenOf(swatch: string, shots: readonly Shot[], round: boolean): Seen[] 
     }),
   )
   const isSeveral = shots.some(({ measured }) => (measured.fills.get(swatch)?.length ?? 0) > 1)
-  return isSeveral ? [all, ...fillsFollowed(swatch, shots, round)] : [all]
+  // Where all of a colour keeps its shape its fills tell nothing more.
+  const isOne = steadyIn(all, shots, keepsShape).size >= MOSTLY * all.size
+  return isSeveral && !isOne ? [all, ...fillsFollowed(swatch, shots, round)] : [all]
 }
 
 /** The drawings on which a part is as it is on those beside them. */
-const steadyIn = (seen: Seen, shots: readonly Shot[], isSame: typeof keepsShape): ReadonlySet<string> =>
-  new Set(
-    shots.flatMap(({ drawing }, i) => {
-      const beside = [i - 1, i + 1].filter((k) => k >= 0 && k < shots.length)
-      return beside.every((k) => isSame(seen.get(drawing), seen.get(shots[k]!.drawing))) ? [drawing] : []
-    }),
-  )
+function steadyIn(seen: Seen, shots: readonly Shot[], isSame: typeof keepsShape): ReadonlySet<string> {
+  const bodies = shots.map(({ drawing }) => seen.get(drawing))
+  const goesOn = bodies.map((body, i) => body !== undefined && i + 1 < bodies.length && isSame(body, bodies[i + 1]))
+  const isSteady = (i: number) => (i === 0 || goesOn[i - 1]!) && (i === bodies.length - 1 || goesOn[i]!)
+  return new Set(shots.flatMap(({ drawing }, i) => (bodies[i] && isSteady(i) ? [drawing] : [])))
+}
 
 /** The largest so many fills of a colour are followed, and where they are seen on so many drawings. */
-const MOST_FILLS = 8
+const MOST_FILLS = 5
 const LEAST_SEEN = 5
+
+const largest = memo((fills: readonly Body[]): readonly Body[] =>
+  fills
+    .filter(({ area }) => area >= DOT)
+    .sort((a, b) => b.area - a.area)
+    .slice(0, MOST_FILLS),
+)
+const NONE: readonly Body[] = []
 
 /** Each fill of a colour from drawing to drawing, as far as there is no doubt which is which. On a loop one that is not itself again at its end is not followed. */
 function fillsFollowed(swatch: string, shots: readonly Shot[], round: boolean): Seen[] {
-  const fills = shots.map(({ measured }) =>
-    [...(measured.fills.get(swatch) ?? [])]
-      .filter(({ area }) => area >= DOT)
-      .sort((a, b) => b.area - a.area)
-      .slice(0, MOST_FILLS),
-  )
-  const done: Map<string, Body>[] = []
-  let open: { readonly seen: Map<string, Body>; readonly last: Body }[] = []
+  const fills = shots.map(({ measured }) => largest(measured.fills.get(swatch) ?? NONE))
+  const chains: Map<string, Body>[] = []
+  let open = new Map<Body, Map<string, Body>>()
   fills.forEach((bodies, i) => {
-    const { drawing } = shots[i]!
-    const goesOn = new Map(
-      open.map((chain) => [
-        partnerOf(
-          chain.last,
-          bodies,
-          open.map(({ last }) => last),
-        ),
-        chain,
-      ]),
+    const before = i === 0 ? undefined : partnersBefore(fills[i - 1]!)(bodies)
+    open = new Map(
+      bodies.map((body) => {
+        const partner = before?.get(body)
+        let chain = partner && open.get(partner)
+        if (!chain) chains.push((chain = new Map()))
+        return [body, chain.set(shots[i]!.drawing, body)]
+      }),
     )
-    const next = bodies.map((body) => {
-      const seen = goesOn.get(body)?.seen ?? new Map<string, Body>()
-      return { seen: seen.set(drawing, body), last: body }
-    })
-    const kept = new Set(next.map(({ seen }) => seen))
-    done.push(...open.map(({ seen }) => seen).filter((seen) => !kept.has(seen)))
-    open = next
   })
-  const chains = [...done, ...open.map(({ seen }) => seen)]
   return chains.filter((seen) => seen.size >= LEAST_SEEN && (!round || comesRound(seen, fills)))
 }
 
@@ -128,18 +126,23 @@ function comesRound(seen: Seen, fills: readonly (readonly Body[])[]): boolean {
   const bodies = [...seen.values()]
   const [first, last] = [bodies[0]!, bodies.at(-1)!]
   if (!fills[0]!.includes(first) || !fills.at(-1)!.includes(last)) return true
-  return partnerOf(last, fills[0]!, fills.at(-1)!) === first
+  return partnersBefore(fills.at(-1)!)(fills[0]!).get(first) === last
 }
 
-/** The one of the next drawing that a body is: the nearest that keeps its shape, of which it is the nearest too. */
-function partnerOf(body: Body, next: readonly Body[], own: readonly Body[]): Body | undefined {
-  const nearest = (from: Body, others: readonly Body[]) =>
-    others
-      .filter((other) => turnsOnly(from, other))
-      .reduce<Body | undefined>(
-        (best, other) => (best && distance(from, best) <= distance(from, other) ? best : other),
-        undefined,
-      )
-  const found = nearest(body, next)
-  return found && nearest(found, own) === body ? found : undefined
-}
+/** Of the bodies of a drawing those of the one before that they are: the nearest that keeps its shape, of which it is the nearest too. */
+const partnersBefore = memo((own: readonly Body[]) =>
+  memo((next: readonly Body[]): ReadonlyMap<Body, Body> => {
+    const nearest = (from: Body, others: readonly Body[]) => {
+      let best: Body | undefined
+      for (const other of others)
+        if (turnsOnly(from, other) && (!best || distance(from, other) < distance(from, best))) best = other
+      return best
+    }
+    return new Map(
+      next.flatMap((body) => {
+        const found = nearest(body, own)
+        return found && nearest(found, next) === body ? [[body, found] as const] : []
+      }),
+    )
+  }),
+)
