@@ -317,14 +317,14 @@ const VIEWS = [
     name: 'look-motion',
     path: '/scene/lowtide-lime/draw',
     async act(page) {
-      // The middle of drawing 23 moved off its arc.
-      await page.locator('[data-cell="Lime:23"]').click()
+      // The middle of drawing 26 moved off its arc, where the lime is highest.
+      await page.locator('[data-cell="Lime:26"]').click()
       await page.keyboard.press('m')
       await page.locator('[data-pin] .grab').first().waitFor()
       const pin = await page.locator('[data-pin="Middle"] .grab').boundingBox()
       await page.mouse.move(pin.x + pin.width / 2, pin.y + pin.height / 2)
       await page.mouse.down()
-      await page.mouse.move(pin.x + pin.width / 2 + 10, pin.y + pin.height / 2 - 30, { steps: 6 })
+      await page.mouse.move(pin.x + pin.width / 2, pin.y + pin.height / 2 - 30, { steps: 6 })
       await page.mouse.up()
       await page.getByRole('link', { name: 'Second look' }).click()
       await shown(page, /off the arc of its neighbours/)
