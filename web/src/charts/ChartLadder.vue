@@ -310,11 +310,11 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         :class="{ away: away(mark) }"
         :data-measured="number(mark.drawing)"
       >
-        <path :d="`M${CENTRE} ${mark.y}h12L${CENTRE + 20} ${mark.label}`" />
-        <text :x="CENTRE + 23" :y="mark.label + 4.5">
+        <path :d="`M${CENTRE} ${mark.y}h10L${CENTRE + 17} ${mark.label}`" />
+        <text :x="CENTRE + 20" :y="mark.label + 4.5">
           <tspan class="number">{{ number(mark.drawing) }}</tspan>
           {{ Math.round(mark.fraction * 100) }} %
-          <tspan v-if="mark.error && Math.abs(mark.error.px) >= 0.5" class="error" dx="4">
+          <tspan v-if="mark.error && Math.abs(mark.error.px) >= 0.5" class="error" dx="2">
             {{ mark.error.px > 0 ? '+' : '−' }}{{ Math.abs(mark.error.px).toFixed(0) }} px
           </tspan>
         </text>

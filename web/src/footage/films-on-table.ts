@@ -1,4 +1,4 @@
-import type { Reference, Scene } from '@unhurried/core'
+import { mainSheet, placed, type Reference, type Scene } from '@unhurried/core'
 import { atPause } from '../stage/at-pause'
 import type { Table } from '../stage/surface'
 import { films } from './films'
@@ -8,6 +8,16 @@ import { filmsUnder } from './films-under'
 const BESIDE = [1, -1, 2, -2]
 /** Going back begins anew at a key picture now and then, which takes a while: one is asked for well before it is needed. */
 const WELL_BACK = -8
+
+/** All frames from one on, first those on which a drawing begins: flips go there. */
+export function framesInTurn(scene: Scene, frame: number): number[] {
+  const { length } = scene.settings
+  const frames = Array.from({ length }, (_, i) => ((frame - 1 + i) % length) + 1)
+  const begins = new Set(
+    scene.levelOrder.flatMap((level) => placed(mainSheet(scene, level)).map((exposure) => exposure.frame)),
+  )
+  return [...frames.filter((each) => begins.has(each)), ...frames.filter((each) => !begins.has(each))]
+}
 
 /** The films under the drawing table. */
 export function filmsOnTable(scene: () => Scene) {
@@ -20,9 +30,9 @@ export function filmsOnTable(scene: () => Scene) {
     const { footage, settings } = scene()
     if (prepared?.footage === footage && prepared?.settings === settings) return
     prepared = { footage, settings }
-    const { length } = settings
-    const frames = Array.from({ length }, (_, i) => ((frame - 1 + i) % length) + 1)
-    const names = frames.flatMap((each) => filmsUnder(scene(), each).map(({ picture }) => picture))
+    const names = framesInTurn(scene(), frame).flatMap((each) =>
+      filmsUnder(scene(), each).map(({ picture }) => picture),
+    )
     if (names.every((name) => known.has(name))) return
     known = new Set(names)
     void films.prepare(names)

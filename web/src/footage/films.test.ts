@@ -1,5 +1,6 @@
 import { newScene, type Footage, type Scene } from '@unhurried/core'
 import { settingsOf } from '../../../core/src/testing/build'
+import { framesInTurn } from './films-on-table'
 import { filmPicture, filmsUnder, isFilmPicture } from './films-under'
 
 const film = (fields: Partial<Footage> = {}): Footage => ({
@@ -24,4 +25,11 @@ test('before its start, beyond its end and hidden it is not there; two lie one o
   expect([under(2, film()), under(15, film()), under(5, film({ hidden: true }))]).toEqual([[], [], []])
   expect(under(14, film(), film({ id: 'g', start: 14 })).map(({ id }) => id)).toEqual(['f', 'g'])
   expect(filmsUnder(newScene(settingsOf()), 1)).toEqual([])
+})
+
+test('small pictures are made of the frames first on which a drawing begins, from where one is', () => {
+  const base = newScene(settingsOf({ length: 8 }))
+  const held = ['a', 'b', 'c'].map((drawing, i) => ({ drawing, frames: [3, 3, 2][i]! }))
+  const scene: Scene = { ...base, sheets: { ...base.sheets, [base.mainTake]: { A: held } } }
+  expect(framesInTurn(scene, 4)).toEqual([4, 7, 1, 5, 6, 8, 2, 3])
 })
