@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
 import { footagePicture, footageTime } from '../core/src/paper/footage'
-import { BITS, encoded, numberedFilm } from '../scripts/lib/numbered-film.mjs'
+import { BITS, encoded, laidOnItsSide, numberedFilm } from '../scripts/lib/numbered-film.mjs'
 import { expect, expectNothingSerious, key, test, type Desk } from './harness'
 
 const [WIDTH, HEIGHT] = [320, 180]
@@ -77,6 +77,26 @@ for (const [rate, exact] of [
     await desk.cell(level, 4).click()
     await expect.poll(number).toBeUndefined()
   })
+
+test('a film whose pictures lie on their side is shown upright, as its file says', async ({ page, desk }) => {
+  await desk.opened({ width: WIDTH, height: HEIGHT, length: 24, edits: [] })
+  await openPanel(page)
+  await brought(page, laidOnItsSide(film('24', 1)), 'upright.mp4')
+  const row = page.getByRole('group', { name: 'Film upright', exact: true })
+  await expect(row).toBeVisible({ timeout: 20_000 })
+  await row.getByLabel('How strongly upright is seen').focus()
+  await page.keyboard.press('End')
+  await expect
+    .poll(async () => Object.values((await desk.scene()).footage ?? {})[0])
+    // Its pixels are 9 wide to 8 high.
+    .toMatchObject({ strength: 1, width: (WIDTH * 9) / 8, height: HEIGHT })
+  await page.getByRole('button', { name: 'Reference', exact: true }).click()
+  const level = (await desk.scene()).levels['A']!.name
+  for (const frame of [2, 17, 12]) {
+    await desk.cell(level, frame).click()
+    await expect.poll(said(page, desk), { message: `frame ${frame}` }).toBe(frame - 1)
+  }
+})
 
 test('a film is copied, hidden, taken out and brought back; what is none is said', async ({ page, desk }) => {
   await desk.opened({ width: WIDTH, height: HEIGHT, length: 24, edits: [] })

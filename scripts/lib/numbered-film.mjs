@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
@@ -7,6 +7,8 @@ import { join } from 'node:path'
 export const BITS = 8
 /** Pixels across each takes before it is made as large as the film. */
 const BAR = 8
+
+const CODEC = ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '8']
 
 /**
  * A film whose pictures say their own number, as bars across: bar n is bright when bit n of the number is set.
@@ -33,10 +35,28 @@ export function numberedFilm({ rate, seconds, width, height, keys, times }) {
 export function encoded(inputs, extra = ['-g', '20'], times = 1) {
   const folder = mkdtempSync(join(tmpdir(), 'unhurried-film-'))
   const file = join(folder, 'film.webm')
-  const codec = ['-c:v', 'libvpx-vp9', '-b:v', '500k', '-deadline', 'realtime', '-cpu-used', '8', '-an', ...extra]
-  execFileSync('ffmpeg', ['-v', 'error', ...inputs, ...codec, file])
+  execFileSync('ffmpeg', ['-v', 'error', ...inputs, ...CODEC, '-b:v', '500k', '-an', ...extra, file])
   const bytes = readFileSync(times > 1 ? repeated(folder, file, times) : file)
   rmSync(folder, { recursive: true, force: true })
+  return bytes
+}
+
+/**
+ * The same film as a camera held upright writes it: its pictures lie on their side, and the file says how to turn them.
+ *
+ * @param {Buffer} film - a WebM
+ * @returns {Buffer} an MP4
+ */
+export function laidOnItsSide(film) {
+  const folder = mkdtempSync(join(tmpdir(), 'unhurried-film-'))
+  const [from, to] = ['film.webm', 'side.mp4'].map((name) => join(folder, name))
+  writeFileSync(from, film)
+  execFileSync('ffmpeg', ['-v', 'error', '-i', from, '-vf', 'transpose=2', ...CODEC, '-b:v', '500k', to])
+  const bytes = readFileSync(to)
+  rmSync(folder, { recursive: true, force: true })
+  // The matrix of the track's header (ISO/IEC 14496-12, 8.3.2): a quarter turn to the right, in 16.16 fixed point.
+  const matrix = bytes.indexOf('tkhd') + 4 + 40
+  for (const [i, value] of [0, 1, 0, -1, 0].entries()) bytes.writeInt32BE(value * 0x10000, matrix + 4 * i)
   return bytes
 }
 
