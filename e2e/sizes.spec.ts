@@ -14,13 +14,13 @@ const dist = join(root, 'web', 'dist')
 const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
 /** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
 const BUDGETS: Record<string, number> = {
-  'src/shelf/ShelfPage.vue': 183,
-  'src/shelf/NewScenePage.vue': 235,
-  'src/desk/DeskPage.vue': 397,
-  'src/plan/PlanPage.vue': 332,
-  'src/look/LookPage.vue': 298,
-  'src/takes/TakesPage.vue': 295,
-  'src/handover/HandoverPage.vue': 309,
+  'src/shelf/ShelfPage.vue': 184,
+  'src/shelf/NewScenePage.vue': 236,
+  'src/desk/DeskPage.vue': 398,
+  'src/plan/PlanPage.vue': 333,
+  'src/look/LookPage.vue': 299,
+  'src/takes/TakesPage.vue': 296,
+  'src/handover/HandoverPage.vue': 310,
 }
 
 function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {
