@@ -407,6 +407,8 @@ figcaption .note {
 
 /* The picture gives way before a button leaves the window. */
 .picture {
+  /* A wide miss reaches into the margin. */
+  overflow: visible;
   flex: 0 1 262px;
   width: 100%;
   min-height: 110px;
