@@ -72,7 +72,9 @@ function sumsIn(ink: Ink): Map<string, Sums[]> {
       addRing(sum, piece.outline, 1)
       for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
     }
-    sums.set(piece.swatch, [...(sums.get(piece.swatch) ?? []), sum])
+    const own = sums.get(piece.swatch)
+    if (own) own.push(sum)
+    else sums.set(piece.swatch, [sum])
   }
   return sums
 }

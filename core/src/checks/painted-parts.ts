@@ -55,9 +55,9 @@ export function paintedParts(scene: Scene, shots: readonly Shot[], round: boolea
       ({ drawing }) =>
         drawings.has(drawing) ? seen.get(drawing) : undefined
     return [
-      { ...{ id, name, standIn: true }, at: on(still) },
+      { ...{ id, name, part: id, standIn: true }, at: on(still) },
       ...(turning.size > still.size
-        ? [{ ...{ id: `${id} turning`, name, standIn: true, turns: true }, at: on(turning) }]
+        ? [{ ...{ id: `${id} turning`, name, part: id, standIn: true, turns: true }, at: on(turning) }]
         : []),
     ]
   }

@@ -25,6 +25,8 @@ export interface Track {
   readonly name: string
   /** The middle of the shape stands in where no landmark is pinned. */
   readonly standIn: boolean
+  /** The painted part that is followed; one may be followed in two ways. */
+  readonly part?: string
   /** A part that turns, as a limb does: by itself its way tells little. */
   readonly turns?: boolean
   readonly at: (shot: Shot) => (Point & { readonly corner?: boolean | undefined }) | undefined

@@ -19,9 +19,8 @@ interface Slip {
  */
 export function allSlipped(subject: LevelSubject, { stretch, track, shot, by }: Slip): boolean {
   const long = Math.hypot(by.x, by.y)
-  const base = (id: string) => id.replace(/ turning$/, '')
   const votes = subject.parts.flatMap((part) => {
-    if (base(part.id) === base(track.id)) return []
+    if (part.part === track.part) return []
     const places = followed(part, stretch.shots)
     const i = places.findIndex((place) => place.shot === shot)
     if (i < 0) return []

@@ -1,4 +1,4 @@
-import { measuredChart, missesOf, type Miss } from '../../motion/landmarks'
+import { measuredChart, missesOf } from '../../motion/landmarks'
 import { distance } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type Check } from '../check'
@@ -29,13 +29,17 @@ export function withStandIns({ scene, take }: Subject, subject: LevelSubject): S
  * How far along a pin is by the way as it was drawn, in pixels: on a wide swing the path through the keys is another
  * than the hand went. Undefined where not all that is drawn between the chart's ends is on it.
  */
-function wayAsDrawn(scene: Scene, chart: Chart, take: string): (miss: Miss) => number | undefined {
+function wayAsDrawn(
+  scene: Scene,
+  chart: Chart,
+  take: string,
+): (landmark: string, drawing: string) => number | undefined {
   const ways = new Map<string, ReturnType<typeof measuredChart>>()
-  return ({ landmark, pin }) => {
+  return (landmark, drawing) => {
     const { level, from, to } = chart
-    if (!ways.has(landmark.id))
-      ways.set(landmark.id, measuredChart(scene, { level, from, to, landmark: landmark.id, take, planned: chart }))
-    return ways.get(landmark.id)?.find(({ drawing }) => scene.drawings[drawing]?.pins?.[landmark.id] === pin)?.error?.px
+    if (!ways.has(landmark))
+      ways.set(landmark, measuredChart(scene, { level, from, to, landmark, take, planned: chart }))
+    return ways.get(landmark)?.find((mark) => mark.drawing === drawing)?.error?.px
   }
 }
 
@@ -81,7 +85,7 @@ export const spacingChart: Check = {
           )
           const local = sides.reduce((sum, { at }) => sum + distance(at, miss.pin), 0) / Math.max(1, sides.length)
           const least = track.standIn ? STAND_IN * px : px
-          const along = lesser(miss.along, drawnWay(miss))
+          const along = lesser(miss.along, drawnWay(miss.landmark.id, drawing))
           if (local < LIVING_HOLD || Math.abs(along) <= least) continue
           const value = (100 * Math.abs(along)) / local
           if (value <= share) continue
