@@ -5,7 +5,7 @@ import UTIF from 'utif2'
 import { seededRandom } from '../core/src/base/random'
 import { madeLines, madePage, type MadePage } from '../core/src/testing/pages'
 import { expect, expectNothingSerious, test, type Desk } from './harness'
-import type { Page } from '@playwright/test'
+import { chromium, type Page } from '@playwright/test'
 
 const [WIDTH, HEIGHT] = [900, 640]
 const BOX = { x: 60, y: 60, width: WIDTH - 120, height: HEIGHT - 160 }
@@ -148,6 +148,38 @@ test('a camera that is none is said; with the stand-in pages are taken by a key,
   await expect.poll(async () => Object.keys((await desk.scene()).pages!).length).toBe(3)
 })
 
+test('a camera the browser sees is seen live, a page taken from it, and its being pulled out is said', async ({
+  desk,
+  harness,
+  launchOptions,
+}) => {
+  const scene = await desk.opened({ length: 24, edits: [] })
+  const args = ['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
+  const browser = await chromium.launch({ ...launchOptions, args: [...launchOptions.args!, ...args] })
+  try {
+    const page = await browser.newPage()
+    await page.goto(`${harness.url}/scene/${scene}/paper`)
+    await page.getByRole('button', { name: 'Camera on a stand' }).click()
+    const live = page.locator('video')
+    await expect.poll(() => live.evaluate((video: HTMLVideoElement) => video.videoWidth)).toBeGreaterThan(100)
+    await page.keyboard.press('t')
+    await expect(page.locator('[data-page]')).toHaveCount(1)
+    await expect(page.locator('[data-test=found]')).not.toBeEmpty({ timeout: 20_000 })
+    // The page taken lies exactly over the live picture.
+    expect(await page.locator('.live canvas').boundingBox()).toEqual(await live.boundingBox())
+    await live.evaluate((video: HTMLVideoElement) =>
+      (video.srcObject as MediaStream).getTracks().forEach((track) => {
+        track.stop()
+        track.dispatchEvent(new Event('ended'))
+      }),
+    )
+    await expect(page.getByRole('alert')).toHaveText(/The camera is gone\. What was taken is here/)
+    await expect(page.locator('[data-page]')).toHaveCount(1)
+  } finally {
+    await browser.close()
+  }
+})
+
 test('a PDF brings in its pages, a TIFF too; what is none, too large or nothing is said and costs nothing', async ({
   page,
   desk,
@@ -199,6 +231,10 @@ test('a PDF brings in its pages, a TIFF too; what is none, too large or nothing 
   for (let i = 0; i < 130; i++) blank.addPage([200, 120])
   await bring(page, [{ name: 'thick.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await blank.save()) }])
   await expect(page.getByRole('alert')).toHaveText(/of its 130 pages the first 11\d were brought in/)
+  // What is not read yet need not be waited for.
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect.poll(() => page.locator('[data-page]').count()).toBeLessThan(80)
+  await expect(page.getByText(/^Reading /)).toHaveCount(0)
   expect(Object.keys((await desk.scene()).drawings)).toHaveLength(0)
 })
 

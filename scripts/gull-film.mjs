@@ -23,6 +23,12 @@ const { gullAt, GULL, smoothCurve } = await import(
 )
 const { width, height, frames, beats, fps } = GULL
 
+const round = ([x, y], wide) =>
+  Array.from({ length: 17 }, (_, i) => (i / 16) * 2 * Math.PI).map((turn) => [
+    x + wide * Math.cos(turn),
+    y + wide * Math.sin(turn),
+  ])
+
 function filled(data, ring, shade) {
   for (let y = 0; y < height; y++) {
     const crossings = []
@@ -50,6 +56,7 @@ const film = Buffer.concat(
     filled(data, put(shape.far), 150)
     filled(data, put([...shape.body, shape.body[0]]), 96)
     filled(data, [...put(shape.front), ...put(shape.back)], 62)
+    for (const { at, wide, shade } of shape.marks) filled(data, put(round(at, wide)), shade)
     return data
   }),
 )

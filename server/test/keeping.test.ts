@@ -361,7 +361,7 @@ test('health and figures are told; requests that name two hosts, nest without en
   expect(figures).toMatch(/^unhurried_edits_kept_total [1-9]/m)
   expect(figures).toMatch(/^unhurried_request_seconds_count\{method="POST",status="200"\} [1-9]/m)
   expect((await fetch(`${address}/`)).headers.get('permissions-policy')).toMatch(
-    /camera=\(\).*geolocation=\(\).*microphone=\(self\)$/,
+    /geolocation=\(\).*camera=\(self\), microphone=\(self\)$/,
   )
   const { hostname, port, host } = new URL(address)
   const answered = await new Promise<string>((resolve) => {

@@ -74,6 +74,15 @@ test('a spot of a film is followed within a pixel and a half while it moves, tur
   expect(off.filter((pixels) => pixels > 1.5).length).toBeLessThanOrEqual(off.length / 50)
 })
 
+test('what looks the same in two places is told of neither: a spot on the flat edge of a shape is lost at once', () => {
+  const [width, height] = [160, 120]
+  const edge = (x: number) => ({
+    ...{ width, height },
+    data: Uint8Array.from({ length: width * height }, (_, i) => (i % width < x ? 60 : 200)),
+  })
+  expect(new SpotFollower(edge(80), { x: 80, y: 60 }).next(edge(83))).toBeUndefined()
+})
+
 test('one that goes out of the picture is lost, not guessed', () => {
   const film = gridOf(7)
   const follower = new SpotFollower(film.picture(0), film.at(0))

@@ -15,6 +15,8 @@ const COARSE = 2
 const LOST = 0.55
 const SURE = 0.85
 const LEARNED = 0.12
+/** Where it could lie somewhere else as well, by so little in likeness and so far from there in the small pictures, it is lost too. */
+const DOUBT = { alike: 0.05, apart: 6 } as const
 
 /**
  * Follows a spot of a film from picture to picture: what lies around it is looked for about where it was going, by
@@ -39,8 +41,9 @@ export class SpotFollower {
   next(image: Grey): Spotted | undefined {
     const guess = { x: this.#at.x + this.#going.x, y: this.#at.y + this.#going.y }
     const small = shrunk(image, COARSE)
-    const about = best(small, this.#coarse, scaled(guess, 1 / COARSE), REACH / COARSE)
-    const found = best(image, this.#fine, scaled(about, COARSE), COARSE + 1)
+    const about = looked(small, this.#coarse, scaled(guess, 1 / COARSE), REACH / COARSE)
+    if (aside(about) > about.best.alike - DOUBT.alike) return undefined
+    const found = between(image, this.#fine, looked(image, this.#fine, scaled(about.best, COARSE), COARSE + 1).best)
     if (found.alike < LOST) return undefined
     this.#going = { x: found.x - this.#at.x, y: found.y - this.#at.y }
     this.#at = found
@@ -95,24 +98,41 @@ function learned(old: Patch, now: Patch): Patch {
   return centred(old.half, values)
 }
 
-/** The place within reach of a guess that looks most like the patch, between pixels. */
-function best(image: Grey, patch: Patch, guess: Point, reach: number): Spotted {
-  const from = { x: Math.floor(guess.x) + 0.5, y: Math.floor(guess.y) + 0.5 }
-  let found: Spotted = { ...from, alike: -1 }
-  for (let dy = -reach; dy <= reach; dy++)
-    for (let dx = -reach; dx <= reach; dx++) {
-      const alike = likeness(image, patch, from.x + dx, from.y + dy)
-      if (alike > found.alike) found = { x: from.x + dx, y: from.y + dy, alike }
-    }
-  const between = (dx: number, dy: number) => {
-    const [before, after] = [
-      likeness(image, patch, found.x - dx, found.y - dy),
-      likeness(image, patch, found.x + dx, found.y + dy),
-    ]
-    const bend = before - 2 * found.alike + after
+/** How alike the places within reach of a guess look, row by row from one corner, and which of them looks most like it. */
+interface Looked {
+  readonly corner: Point
+  readonly side: number
+  readonly alike: Float32Array
+  readonly best: Spotted
+}
+
+function looked(image: Grey, patch: Patch, guess: Point, reach: number): Looked {
+  const corner = { x: Math.floor(guess.x) + 0.5 - reach, y: Math.floor(guess.y) + 0.5 - reach }
+  const side = 2 * reach + 1
+  const place = (i: number) => ({ x: corner.x + (i % side), y: corner.y + Math.floor(i / side) })
+  const alike = Float32Array.from({ length: side * side }, (_, i) => likeness(image, patch, place(i).x, place(i).y))
+  const at = alike.reduce((best, value, i) => (value > alike[best]! ? i : best), 0)
+  return { corner, side, alike, best: { ...place(at), alike: alike[at]! } }
+}
+
+/** How alike the place looks that does so most among those apart from the best. */
+function aside({ corner, side, alike, best }: Looked): number {
+  const [x, y] = [best.x - corner.x, best.y - corner.y]
+  return alike.reduce(
+    (most, value, i) =>
+      Math.hypot((i % side) - x, Math.floor(i / side) - y) < DOUBT.apart ? most : Math.max(most, value),
+    -1,
+  )
+}
+
+/** A place told between pixels, by the parabolas through how alike those beside it look. */
+function between(image: Grey, patch: Patch, { x, y, alike }: Spotted): Spotted {
+  const off = (dx: number, dy: number) => {
+    const [before, after] = [likeness(image, patch, x - dx, y - dy), likeness(image, patch, x + dx, y + dy)]
+    const bend = before - 2 * alike + after
     return bend < 0 ? Math.max(-0.5, Math.min(0.5, (0.5 * (before - after)) / bend)) : 0
   }
-  return { x: found.x + between(1, 0), y: found.y + between(0, 1), alike: found.alike }
+  return { x: x + off(1, 0), y: y + off(0, 1), alike }
 }
 
 function likeness({ width, height, data }: Grey, { half, values, length }: Patch, x: number, y: number): number {

@@ -5,7 +5,6 @@ const own = ["'self'"]
 /** What a page of ours never asks a browser for. */
 const NO_DEVICES = [
   'accelerometer',
-  'camera',
   'display-capture',
   'geolocation',
   'gyroscope',
@@ -15,6 +14,8 @@ const NO_DEVICES = [
   'serial',
   'usb',
 ]
+/** What it asks for when its user says so: a page of paper under a camera, a voice to be heard. */
+const OWN_DEVICES = ['camera', 'microphone']
 
 const strict = helmet({
   contentSecurityPolicy: {
@@ -42,7 +43,10 @@ const strict = helmet({
 /** Strict headers with every answer. They are always the same, so they are worked out once. */
 export function strictHeaders(): Middleware {
   const headers = new Map([
-    ['Permissions-Policy', [...NO_DEVICES.map((device) => `${device}=()`), 'microphone=(self)'].join(', ')],
+    [
+      'Permissions-Policy',
+      [...NO_DEVICES.map((device) => `${device}=()`), ...OWN_DEVICES.map((device) => `${device}=(self)`)].join(', '),
+    ],
   ])
   const written = {
     setHeader: (name: string, value: unknown) => void headers.set(name, String(value)),

@@ -7,6 +7,8 @@ export interface GullShape {
   readonly back: readonly Point[]
   readonly body: readonly Point[]
   readonly far: readonly Point[]
+  /** Round things on it that can be told apart, and how bright they are, of 255: a pale head with a dark eye, the white spots of its wing. */
+  readonly marks: readonly { readonly at: Point; readonly wide: number; readonly shade: number }[]
 }
 
 /** Beats while the film lasts, and its frames. */
@@ -33,24 +35,42 @@ export function gullAt(beat: number): GullShape {
   const trailing = add(between(0.5), [-0.012, 0.02])
   const far = ([x, y]: Point): Point => [x + 0.05, rise - 0.02 + (y - rise) * 0.86]
   const bodyAt = (x: number, y: number): Point => [x, y + rise]
+  const front = [shoulder, elbow, wrist, tip]
+  const body = [
+    bodyAt(0.34, 0.005),
+    bodyAt(0.29, -0.012),
+    bodyAt(0.25, -0.045),
+    bodyAt(0.2, -0.05),
+    bodyAt(0.12, -0.045),
+    bodyAt(-0.06, -0.03),
+    bodyAt(-0.24, -0.012),
+    bodyAt(-0.34, -0.03),
+    bodyAt(-0.33, 0.03),
+    bodyAt(-0.22, 0.03),
+    bodyAt(-0.04, 0.055),
+    bodyAt(0.12, 0.05),
+    bodyAt(0.24, 0.012),
+  ]
   return {
-    front: [shoulder, elbow, wrist, tip],
-    back: [tip, trailing, root],
-    body: [
-      bodyAt(0.34, 0.005),
-      bodyAt(0.29, -0.012),
-      bodyAt(0.25, -0.045),
-      bodyAt(0.2, -0.05),
-      bodyAt(0.12, -0.045),
-      bodyAt(-0.06, -0.03),
-      bodyAt(-0.24, -0.012),
-      bodyAt(-0.34, -0.03),
-      bodyAt(-0.33, 0.03),
-      bodyAt(-0.22, 0.03),
-      bodyAt(-0.04, 0.055),
-      bodyAt(0.12, 0.05),
-      bodyAt(0.24, 0.012),
-    ],
+    ...{ front, back: [tip, trailing, root], body, marks: marksOn({ front, body }) },
     far: [far(shoulder), far(elbow), far(wrist), far(tip), far(trailing), far(root)],
   }
 }
+
+function marksOn({ front, body }: Pick<GullShape, 'front' | 'body'>): GullShape['marks'] {
+  const along = (a: Point, b: Point, share: number): Point => [
+    a[0] + (b[0] - a[0]) * share,
+    a[1] + (b[1] - a[1]) * share,
+  ]
+  const [, elbow, wrist, tip] = front as [Point, Point, Point, Point]
+  const eye = eyeOf({ body })
+  return [
+    { at: [eye[0] - 0.012, eye[1] + 0.006], wide: 0.032, shade: 226 },
+    { at: eye, wide: 0.012, shade: 24 },
+    { at: along(wrist, tip, 0.72), wide: 0.018, shade: 232 },
+    { at: along(wrist, tip, 0.4), wide: 0.012, shade: 150 },
+    { at: along(elbow, wrist, 0.5), wide: 0.014, shade: 130 },
+  ]
+}
+
+export const eyeOf = ({ body }: Pick<GullShape, 'body'>): Point => [body[3]![0] + 0.02, body[3]![1] + 0.022]

@@ -1,6 +1,6 @@
 import type { Settings, Swatch } from '@unhurried/core'
 import { gullFilm } from './gull-film'
-import { GULL, gullAt } from './gull-shape'
+import { eyeOf, GULL, gullAt, type GullShape } from './gull-shape'
 import type { Paper, Point } from './hand'
 import { hashOf } from './hash'
 import type { SampleScene, SampleTable } from './sample'
@@ -35,9 +35,10 @@ function traceWing(paper: Paper, frame: number): void | false {
   paper.line(back.map(put), { size: 6 })
 }
 
-function tipAt(frame: number) {
+/** Where something of the gull is pinned on the drawing at a frame. */
+const pinnedTo = (place: (shape: GullShape) => Point) => (frame: number) => {
   if (frame > TRACED) return undefined
-  const [x, y] = put(gullAt(beatAt(frame)).front.at(-1)!)
+  const [x, y] = put(place(gullAt(beatAt(frame))))
   return { x: eighth(x), y: eighth(y) }
 }
 
@@ -68,7 +69,10 @@ export const gull: SampleScene = {
       loop: false,
       keys: Array.from({ length: GULL.frames / 2 }, (_, i) => ({ frame: 1 + 2 * i })),
       charts: [],
-      landmarks: [{ name: 'Tip', at: tipAt }],
+      landmarks: [
+        { name: 'Tip', at: pinnedTo(({ front }) => front.at(-1)!) },
+        { name: 'Eye', at: pinnedTo(eyeOf) },
+      ],
       drawAt: traceWing,
     },
   ],

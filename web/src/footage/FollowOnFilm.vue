@@ -93,7 +93,7 @@ const said = computed(() => {
   const { turns, step, mean, most } = timing.value!
   const to = track.at(-1)!.frame
   const list = turns.slice(0, 8).map(({ frame, is }) => `${is} at ${frame}`)
-  const turning = turns.length > 0 ? `${list.join(', ')}${turns.length > 8 ? ' …' : ''}.` : 'It never turns back.'
+  const turning = turns.length > 0 ? `It is ${list.join(', ')}${turns.length > 8 ? ' …' : ''}.` : 'It never turns back.'
   const stepping = step === undefined ? '' : ` One step takes ${framesAndSeconds(step, fps.value)}.`
   return `${name} followed to frame ${to}. ${turning}${stepping} It goes ${Math.round(mean)} px a frame, ${Math.round(most)} at its fastest.`
 })

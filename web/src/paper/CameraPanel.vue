@@ -74,6 +74,8 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 <style scoped>
 .camera {
   display: grid;
+  /* The pages over the live picture lie exactly on it: what holds both is no higher than it. */
+  align-content: start;
   gap: 8px;
 }
 

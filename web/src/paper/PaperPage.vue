@@ -60,7 +60,17 @@ function keep(file: Blob) {
       </div>
       <p v-if="camera.trouble.value" class="wrong" role="alert">{{ camera.trouble.value }}</p>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
-      <p v-if="busy" class="note" role="status">{{ busy }} …</p>
+      <div v-if="busy" class="line">
+        <p class="note" role="status">{{ busy }} …</p>
+        <button
+          v-if="work.unread.value.length > 1"
+          class="word"
+          title="Take out what is not read yet"
+          @click="work.stop()"
+        >
+          Stop
+        </button>
+      </div>
       <template v-if="pages.length > 0">
         <PageSettings :work="work" />
         <LayingForm :work="work" :laying="laying" />

@@ -107,14 +107,7 @@ function pagesIn() {
     busy.value = ''
   }
 
-  const fresh = (name: string, file: PageIn['file'], index: number): PageIn =>
-    shallowReactive({
-      ...{ key: freshId(), name, file, index },
-      ...{ looked: undefined, levels: undefined, hand: STAYS, boxes: reactive([]), trouble: '', laid: false },
-      get preview() {
-        return previews.get(this.key)
-      },
-    })
+  const fresh = freshPages(previews)
   /** False when as many lie here as can. */
   function add(name: string, file: PageIn['file'], index = 0): boolean {
     if (pages.length >= MOST_PAGES) return false
@@ -139,12 +132,28 @@ function pagesIn() {
     if (chosen.value === of.key) chosen.value = (pages[at] ?? pages[at - 1])?.key
   }
 
+  const unread = computed(() => pages.filter(({ looked, trouble }) => !looked && trouble === ''))
+  /** Pages not read yet are taken out. */
+  const stop = () => unread.value.forEach(takeOut)
+
   return {
-    ...{ client, pages, chosen, page, first, settings, busy, trouble },
-    ...{ add, replace, takeOut, lookAt, orderOf, setPreview },
+    ...{ client, pages, chosen, page, first, settings, busy, trouble, unread },
+    ...{ add, replace, takeOut, stop, lookAt, orderOf, setPreview },
   }
 }
 export type Pages = ReturnType<typeof pagesIn>
+
+/** Makes pages of which nothing is known yet. */
+const freshPages =
+  (previews: ReturnType<typeof previewsKept>) =>
+  (name: string, file: PageIn['file'], index: number): PageIn =>
+    shallowReactive({
+      ...{ key: freshId(), name, file, index },
+      ...{ looked: undefined, levels: undefined, hand: STAYS, boxes: reactive([]), trouble: '', laid: false },
+      get preview() {
+        return previews.get(this.key)
+      },
+    })
 
 /** How pages look, small: as files all of them, as pixels while there is room. Who reads one reads it again when it is there. */
 function previewsKept() {
