@@ -232,7 +232,7 @@ export type { RangeAct } from './edits/kind/ranges'
 export { lastSteps, paceInWords } from './checks/pace'
 export { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, meantBecause } from './checks/answers'
 export { levelsChanged } from './checks/changed'
-export type { Check } from './checks/check'
+export type { CheckFacts } from './checks/check'
 export {
   type Evidence,
   evidenceSchema,

@@ -3,8 +3,8 @@ import type { LevelSubject, Subject } from './subject'
 
 type CheckGroup = 'motion' | 'size' | 'timing' | 'meeting' | 'drawing' | 'colour'
 
-/** One thing that is judged. It looks at each level by itself, or at the scene as a whole. */
-export interface Check {
+/** One thing that is judged: what it is called, and its limits. */
+export interface CheckFacts {
   readonly id: string
   readonly name: string
   readonly group: CheckGroup
@@ -12,6 +12,10 @@ export interface Check {
   readonly why: string
   readonly severity: Severity
   readonly limits: Readonly<Record<string, Limit>>
+}
+
+/** How it is judged: each level by itself, or the scene as a whole. */
+export interface Judge {
   readonly level?: (subject: LevelSubject, context: CheckContext) => Outcome
   readonly scene?: (context: CheckContext) => Outcome
 }

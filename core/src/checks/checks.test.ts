@@ -5,6 +5,7 @@ import type { Pass } from '../scene/schema'
 import { answerId, answerTo, meantBecause } from './answers'
 import { levelsChanged } from './changed'
 import { inspectScene } from './inspect'
+import { JUDGES } from './judges'
 import { CHECKS } from './register'
 import { FAULTS } from '../testing/faults'
 import { aheadScene, arcScene, kindOf, type Made } from '../testing/planted'
@@ -23,7 +24,9 @@ const hits = async (check: string, made: Made) => {
 describe('every check', () => {
   test('has a fault that can be planted, and says why animators care', () => {
     expect(FAULTS.map(({ check }) => check).sort()).toEqual(CHECKS.map(({ id }) => id).sort())
-    for (const { why, level, scene } of CHECKS) expect([why.length > 20, Boolean(level ?? scene)]).toEqual([true, true])
+    for (const { why } of CHECKS) expect(why.length).toBeGreaterThan(20)
+    expect(Object.keys(JUDGES)).toEqual(CHECKS.map(({ id }) => id))
+    for (const { level, scene } of Object.values(JUDGES)) expect(Boolean(level ?? scene)).toBe(true)
   })
 
   test.each(FAULTS)(

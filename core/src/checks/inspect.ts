@@ -1,10 +1,11 @@
 import { requireNumber } from '../base/ranges'
 import type { Scene } from '../scene/schema'
 import { flashCheck, type FlashReport } from '../motion/flash'
-import type { Check, CheckContext } from './check'
+import type { CheckContext, CheckFacts } from './check'
 import { SEVERITIES, SURENESS, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
+import { JUDGES } from './judges'
 import { measuredOf, type InkOf } from './measured'
-import { CHECKS } from './register'
+import { CHECKS, type CheckId } from './register'
 import { isOnlyMatte, seenInk } from './seen'
 import { smallFrames } from './small-frames'
 import { surenessOf } from './sureness'
@@ -81,18 +82,20 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
           level !== undefined &&
           !before.levels.includes(level) &&
           scene.levels[level] !== undefined &&
-          checks.some((each) => each.id === check && each.level !== undefined),
+          checks.some((each) => each.id === check) &&
+          JUDGES[check as CheckId].level !== undefined,
       )
     outcomes.push({ findings: kept(before.inspection.findings), unmeasured: kept(before.inspection.unmeasured) })
   }
   for (const check of checks) {
+    const judge = JUDGES[check.id as CheckId]
     for (const id of scene.levelOrder) {
       if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
-      if (check.level && !isOnlyMatte(scene, id) && !(before && !before.levels.includes(id)))
-        outcomes.push(stamped(check, check.level(context.level(id), contextOf(check, context)), context.level(id)))
+      if (judge.level && !isOnlyMatte(scene, id) && !(before && !before.levels.includes(id)))
+        outcomes.push(stamped(check, judge.level(context.level(id), contextOf(check, context)), context.level(id)))
       await rest()
     }
-    if (check.scene) outcomes.push(stamped(check, check.scene(contextOf(check, context))))
+    if (judge.scene) outcomes.push(stamped(check, judge.scene(contextOf(check, context))))
   }
   return {
     findings: ordered(
@@ -105,7 +108,7 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
 }
 
 /** What a check says, with its name, how much it matters and how sure it is put on. */
-const stamped = (check: Check, { findings, unmeasured }: Outcome, subject?: LevelSubject) => ({
+const stamped = (check: CheckFacts, { findings, unmeasured }: Outcome, subject?: LevelSubject) => ({
   findings: findings.map((finding): Finding => {
     const { id, severity } = check
     return { check: id, severity, sureness: surenessOf(check, finding, subject), ...finding }
@@ -113,7 +116,7 @@ const stamped = (check: Check, { findings, unmeasured }: Outcome, subject?: Leve
   unmeasured: unmeasured.map((each): Unmeasured => ({ check: check.id, ...each })),
 })
 
-const contextOf = ({ id }: Check, context: Subject): CheckContext => ({
+const contextOf = ({ id }: CheckFacts, context: Subject): CheckContext => ({
   ...context,
   limit: (name) => context.limit(id, name),
 })
@@ -157,7 +160,7 @@ export function subjectOf({
   }
 }
 
-function ordered(findings: readonly Finding[], checks: readonly Check[]): Finding[] {
+function ordered(findings: readonly Finding[], checks: readonly CheckFacts[]): Finding[] {
   const place = (finding: Finding) => checks.findIndex(({ id }) => id === finding.check)
   const rank = (finding: Finding) =>
     -SEVERITIES.indexOf(finding.severity) * 10_000 + SURENESS.indexOf(finding.sureness) * 1000 + place(finding)

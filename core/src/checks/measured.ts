@@ -21,6 +21,13 @@ export interface Body extends Point {
   readonly yy: number
 }
 
+/** Painted parts smaller than this say neither where a drawing is nor how large, in square pixels. */
+export const DOT = 150
+
+/** What is painted in one colour. */
+export const paintOf = ({ pieces }: Measured, swatch: string): Ink =>
+  pieces.filter((piece) => piece.kind !== 'stroke' && piece.swatch === swatch)
+
 /** What one drawing's ink says by itself; worked out once for as long as its ink stays the same. */
 export interface Measured {
   /** Its one dark shape, cast shadows left out; undefined without ink. */

@@ -246,7 +246,7 @@ function bars(turn: number) {
 
 test('each fill of a colour is followed by itself, in whatever order it was painted; one that turns says so', () => {
   const waysOf = ({ parts, shots }: ReturnType<typeof bars>) =>
-    parts.map((part) => ({ turns: part.turns === true, places: shots.map((shot) => part.at(shot)) }))
+    parts.map((part) => ({ turns: part.confirms === 'other parts', places: shots.map((shot) => part.at(shot)) }))
   const along = (xs: readonly number[]) => (way: { places: readonly ({ x: number } | undefined)[] }) =>
     way.places.every((place, i) => place !== undefined && Math.abs(place.x - xs[i]!) < 0.5)
   const right = along(Array.from({ length: 8 }, (_, i) => 300 + 20 * i))

@@ -1,35 +1,34 @@
-import { blank } from './timing/blank'
-import type { Check } from './check'
-import { contactMissed } from './meeting/contact-missed'
-import { flashing } from './colour/flashing'
-import { footSlides } from './meeting/foot-slides'
-import { groundCompetes } from './colour/ground-competes'
-import { handOn } from './meeting/hand-on'
-import { lacks } from './colour/lacks'
-import { landsTogether } from './timing/lands-together'
-import { latePicture } from './timing/late-picture'
-import { lineMeets } from './drawing/line-meets'
-import { lineWeight } from './drawing/line-weight'
-import { lipsApart } from './timing/lips-apart'
-import { loopSeam } from './meeting/loop-seam'
-import { mouthShort } from './timing/mouth-short'
-import { neverShown } from './timing/never-shown'
-import { notReadable } from './size/not-readable'
-import { offArc } from './motion/off-arc'
-import { openingShort } from './timing/opening-short'
-import { outside } from './drawing/outside'
-import { partSize } from './size/part-size'
+import type { CheckFacts } from './check'
 import { spacingChart } from './motion/spacing-chart'
-import { soundBeyond } from './timing/sound-beyond'
-import { standingStill } from './motion/standing-still'
-import { stray } from './drawing/stray'
-import { tooFar } from './motion/too-far'
-import { tooManyColours } from './colour/too-many-colours'
 import { unevenSpacing } from './motion/uneven-spacing'
+import { offArc } from './motion/off-arc'
+import { standingStill } from './motion/standing-still'
+import { tooFar } from './motion/too-far'
 import { volume } from './size/volume'
+import { partSize } from './size/part-size'
+import { notReadable } from './size/not-readable'
+import { landsTogether } from './timing/lands-together'
+import { openingShort } from './timing/opening-short'
+import { blank } from './timing/blank'
+import { neverShown } from './timing/never-shown'
+import { soundBeyond } from './timing/sound-beyond'
+import { lipsApart } from './timing/lips-apart'
+import { mouthShort } from './timing/mouth-short'
+import { latePicture } from './timing/late-picture'
+import { loopSeam } from './meeting/loop-seam'
+import { footSlides } from './meeting/foot-slides'
+import { contactMissed } from './meeting/contact-missed'
+import { handOn } from './meeting/hand-on'
+import { stray } from './drawing/stray'
+import { lineWeight } from './drawing/line-weight'
+import { lineMeets } from './drawing/line-meets'
+import { outside } from './drawing/outside'
+import { lacks } from './colour/lacks'
+import { tooManyColours } from './colour/too-many-colours'
+import { groundCompetes } from './colour/ground-competes'
+import { flashing } from './colour/flashing'
 
-/** Every check of Second look, in the order they are told. A new one is one file and one line here. */
-export const CHECKS: readonly Check[] = [
+const ALL = [
   spacingChart,
   unevenSpacing,
   offArc,
@@ -58,5 +57,15 @@ export const CHECKS: readonly Check[] = [
   tooManyColours,
   groundCompetes,
   flashing,
-]
-export const checkOf = (id: string): Check | undefined => CHECKS.find((check) => check.id === id)
+] as const satisfies readonly CheckFacts[]
+
+export type CheckId = (typeof ALL)[number]['id']
+
+/**
+ * Every check of Second look, in the order they are told: what it is called and its limits. How each judges stands in
+ * `judges.ts`, so that a page that only names them does not fetch what measures. A new one is one file, and one
+ * line in each of the two.
+ */
+export const CHECKS: readonly CheckFacts[] = ALL
+
+export const checkOf = (id: string): CheckFacts | undefined => CHECKS.find((check) => check.id === id)

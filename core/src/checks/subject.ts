@@ -7,7 +7,8 @@ import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
 import { measuredOf, type InkOf, type Measured } from './measured'
-import { paintedParts } from './painted-parts'
+import { paintedParts } from './tracks/painted-parts'
+import { wholeDrawing } from './tracks/whole-drawing'
 import { alike } from './size/overlap'
 
 /** One showing of a drawing in the take. */
@@ -27,8 +28,11 @@ export interface Track {
   readonly standIn: boolean
   /** The painted part that is followed; one may be followed in two ways. */
   readonly part?: string
-  /** A part that turns, as a limb does: by itself its way tells little. */
-  readonly turns?: boolean
+  /**
+   * Of what tells little by itself, what confirms that a drawing shown there is off by so much: the other parts followed
+   * there, for one that turns as limbs do, or what it knows itself.
+   */
+  readonly confirms?: 'other parts' | ((shot: Shot, by: Point) => boolean)
   readonly at: (shot: Shot) => (Point & { readonly corner?: boolean | undefined }) | undefined
 }
 
@@ -45,7 +49,7 @@ export interface LevelSubject {
   readonly stretches: readonly { readonly shots: readonly Shot[]; readonly from: number; readonly to: number }[]
   /** What is followed; none on a ground. */
   readonly tracks: readonly Track[]
-  /** Painted parts followed where nothing is pinned, on the drawings on which they keep their shape. */
+  /** Where nothing is pinned painted parts, on the drawings on which they keep their shape; and where most drawings change theirs all of a drawing as one. */
   readonly parts: readonly Track[]
   /** Every drawing of the level, shown or not. */
   readonly all: readonly { readonly entry: Drawing; readonly measured: Measured | undefined }[]
@@ -128,6 +132,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
         },
       ]
     : runs.map((run) => ({ shots: run, from: 0, to: run.length - 1 }))
+  const tracks = level.kind === 'ground' ? [] : tracksOf(scene, level, shots)
   return {
     level,
     shots,
@@ -135,8 +140,8 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     runs,
     stretches,
     all,
-    tracks: level.kind === 'ground' ? [] : tracksOf(scene, level, shots),
-    parts: level.kind === 'ground' || landmarksOf(scene, id).length > 0 ? [] : paintedParts(scene, shots, whole),
+    tracks,
+    parts: tracks.every(({ standIn }) => standIn) ? partsOf(scene, shots, tracks, whole) : [],
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
@@ -170,6 +175,18 @@ function tracksOf(scene: Scene, level: Level, shots: readonly Shot[]): Track[] {
     return landmarks.map(({ id, name }) => ({ id, name, standIn: false, at: ({ entry }) => pinOf(entry, id) }))
   return [standInFor(shots)]
 }
+
+/** On so many of its drawings a body that keeps its shape tells where all of them are. */
+const MOSTLY = 0.8
+
+function partsOf(scene: Scene, shots: readonly Shot[], tracks: readonly Track[], round: boolean): Track[] {
+  if (tracks.length === 0) return []
+  const isBody = tracks.some((track) => shots.filter((shot) => track.at(shot)).length >= MOSTLY * shots.length)
+  return [...paintedParts(scene, shots, round), ...(isBody ? [] : [wholeDrawing(shots, round)])]
+}
+
+/** The middle of what is painted is known less well than a pin: what it is off by says something from so many times as far. */
+export const leastTimes = ({ standIn }: Track): number => (standIn ? 1.5 : 1)
 
 /** The showings of a stretch on which something followed has a place. */
 export function followed(

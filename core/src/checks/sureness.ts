@@ -1,5 +1,5 @@
 import { clamp } from '../base/clamp'
-import type { Check } from './check'
+import type { CheckFacts } from './check'
 import { SURENESS, type Observation, type Sureness } from './finding'
 import type { LevelSubject } from './subject'
 
@@ -15,7 +15,11 @@ function excessOf({ value, limit, unit }: Observation): number {
 }
 
 /** How sure it is that an observation is a fault: how far it is beyond its limit; less where motion is judged without a landmark. */
-export function surenessOf(check: Pick<Check, 'group'>, observation: Observation, subject?: LevelSubject): Sureness {
+export function surenessOf(
+  check: Pick<CheckFacts, 'group'>,
+  observation: Observation,
+  subject?: LevelSubject,
+): Sureness {
   const excess = excessOf(observation)
   const grade = excess >= SURE ? 0 : excess >= LIKELY ? 1 : 2
   const moves = check.group === 'motion' || check.group === 'meeting'

@@ -21,7 +21,7 @@ function shareWithin(flat: readonly number[], stride: number, lasso: Lasso): num
 }
 
 /** The places a piece is judged by, flat, and how many numbers each takes. */
-function courseOf(piece: InkPiece): [flat: readonly number[], stride: number] {
+export function courseOf(piece: InkPiece): [flat: readonly number[], stride: number] {
   if (piece.kind === 'stroke') return [piece.points, 3]
   if (piece.kind === 'fill') return [piece.outline, 2]
   return [piece.kind === 'cells' ? cellMiddles(piece) : cornersOf(piece), 2]

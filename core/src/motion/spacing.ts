@@ -50,14 +50,16 @@ export function compareToChart(measured: MeasuredSpacing, planned: readonly numb
  * `across`, off the arc, positive to the left of the way; `along`, how far past the middle between
  * its neighbours, both in pixels. The first and last have nothing to be judged by: null.
  */
-export function arcDeviation(points: readonly Point[]): ({ across: number; along: number } | null)[] {
-  return points.map((point, i) => {
-    const before = points.slice(Math.max(0, i - 2), i)
-    const after = points.slice(i + 1, i + 3)
-    if (before.length === 0 || after.length === 0) return null
-    const arc = arcThrough([...before, ...after])
-    const from = before.length - 1
-    const { fraction, across } = nearestOnArc(arc, from, from + 1, point)
-    return { across, along: (fraction - 0.5) * arc.segments[from]!.length }
-  })
+export const arcDeviation = (points: readonly Point[]): ({ across: number; along: number } | null)[] =>
+  points.map((_, i) => arcDeviationAt(points, i))
+
+/** The same of one place. */
+export function arcDeviationAt(points: readonly Point[], i: number): { across: number; along: number } | null {
+  const before = points.slice(Math.max(0, i - 2), i)
+  const after = points.slice(i + 1, i + 3)
+  if (before.length === 0 || after.length === 0) return null
+  const arc = arcThrough([...before, ...after])
+  const from = before.length - 1
+  const { fraction, across } = nearestOnArc(arc, from, from + 1, points[i]!)
+  return { across, along: (fraction - 0.5) * arc.segments[from]!.length }
 }

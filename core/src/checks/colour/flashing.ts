@@ -1,4 +1,4 @@
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 
 /** The usual words of caution. */
 const FLASH_CAUTION =
@@ -8,13 +8,16 @@ const FLASH_CAUTION =
  * Flashing. Light and dark in quick turns can bring on seizures: more than three flashes in any one second
  * must not be handed over (arithmetic, 14).
  */
-export const flashing: Check = {
+export const flashing = {
   id: 'flashing',
   name: 'Flashing',
   group: 'colour',
   severity: 'stop',
   why: FLASH_CAUTION,
   limits: {},
+} as const satisfies CheckFacts
+
+export const judgeFlashing: Judge = {
   scene({ scene, flashes }) {
     const report = flashes()
     const unmeasured = scene.levelOrder

@@ -1,6 +1,6 @@
 import { oklchOf } from '../../base/colour'
 import { coloursOf } from '../../scene/palette'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import type { Observation } from '../finding'
 import type { LevelSubject } from '../subject'
 
@@ -30,13 +30,16 @@ function paintOf(subjects: readonly LevelSubject[], colours: ReadonlyMap<string,
  * Ground competes. The eye goes to the strongest colour: a ground more colourful than the figures before
  * it takes the scene from them. Chroma is OKLCH's, by painted area.
  */
-export const groundCompetes: Check = {
+export const groundCompetes = {
   id: 'ground-competes',
   name: 'Ground competes',
   group: 'colour',
   severity: 'look',
   why: 'The eye goes to the strongest colour: a ground stronger than its figures takes the scene from them.',
   limits: { times: { words: "Ground's mean chroma, of the figures'", unit: '×', value: 1, min: 0.2, max: 10 } },
+} as const satisfies CheckFacts
+
+export const judgeGroundCompetes: Judge = {
   scene({ scene, level, limit }) {
     const times = limit('times')
     const visible = scene.levelOrder.map(level).filter(({ level: each }) => !each.hidden)

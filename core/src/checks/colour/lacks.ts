@@ -1,7 +1,7 @@
 import type { Point } from '../../geometry/matrix'
 import { liesAt } from '../../ink/select'
 import { PASSES } from '../../scene/schema'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
 import { named, type Shot } from '../subject'
@@ -53,13 +53,16 @@ function covered(bodies: readonly Shot[], isIt: (swatch: string) => boolean): (i
  * flickers: the eye's white, the stripe, the whole shadow. A colour that shrinks toward nothing may well be gone, and one
  * that goes behind another is not lacking.
  */
-export const lacks: Check = {
+export const lacks = {
   id: 'lacks',
   name: 'Lacks a pass or a colour',
   group: 'colour',
   severity: 'mend',
   why: 'What all drawings have but one flickers there.',
   limits: { share: { words: 'Of the drawings that have it', unit: '%', value: 80, min: 51, max: 100 } },
+} as const satisfies CheckFacts
+
+export const judgeLacks: Judge = {
   level(subject, { scene, colour, limit }) {
     const { shots, bodies } = subject
     if (shots.length < FEW || subject.level.kind === 'ground') return judged([])

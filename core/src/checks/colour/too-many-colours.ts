@@ -1,14 +1,17 @@
 import { colourUse, coloursOver } from '../../scene/colour-use'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 
 /** Too many colours. A scene that set itself a limit of colours keeps it, so that it holds together. */
-export const tooManyColours: Check = {
+export const tooManyColours = {
   id: 'too-many-colours',
   name: 'Too many colours',
   group: 'colour',
   severity: 'look',
   why: 'A scene holds together by few colours; this one set itself a limit.',
   limits: {},
+} as const satisfies CheckFacts
+
+export const judgeTooManyColours: Judge = {
   scene({ scene, inkOf }) {
     const { colourLimit } = scene.settings
     if (colourLimit == null) return judged([])

@@ -2,7 +2,7 @@ import { clamp } from '../../base/clamp'
 import type { Fill, Stroke } from '../../ink/ink'
 import type { Point } from '../../geometry/matrix'
 import { halfWidth } from '../../ink/outline'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { liesAt } from '../../ink/select'
 import { rounded, type Observation } from '../finding'
 import { named, type Shot } from '../subject'
@@ -185,13 +185,16 @@ const gapsOf = memoLast(
  * gap, with the end of a line on each side of it: the form opens there for one drawing, and the next fill may
  * leak. Paint laid freely, without lines along most of its edge, relies on none.
  */
-export const lineMeets: Check = {
+export const lineMeets = {
   id: 'line-meets',
   name: 'Line does not meet',
   group: 'drawing',
   severity: 'mend',
   why: 'Where the line round a painted part has a gap, the form opens for one drawing and paint may leak.',
   limits: { px: { words: 'Gap in a line that paint relies on', unit: 'px', value: 8, min: 1, max: 100 } },
+} as const satisfies CheckFacts
+
+export const judgeLineMeets: Judge = {
   level(subject, { scene, limit }) {
     const { width, height } = scene.settings
     const px = limit('px')

@@ -1,15 +1,18 @@
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
 
 /** Line weight jumps. A line that is heavier or finer on one drawing than on its level flickers. */
-export const lineWeight: Check = {
+export const lineWeight = {
   id: 'line-weight',
   name: 'Line weight jumps',
   group: 'drawing',
   severity: 'mend',
   why: 'A line heavier on one drawing than on the others flickers.',
   limits: { share: { words: 'Median line width off the level by', unit: '%', value: 25, min: 5, max: 200 } },
+} as const satisfies CheckFacts
+
+export const judgeLineWeight: Judge = {
   level(subject, { limit }) {
     const share = limit('share')
     const widths = subject.shots.flatMap(({ measured }) => measured.lineWidth ?? [])

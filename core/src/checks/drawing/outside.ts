@@ -1,5 +1,5 @@
 import { memoLast } from '../../base/memo'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { pannedAt, type Shot } from '../subject'
 
@@ -40,13 +40,16 @@ function findShareOutside(
 }
 
 /** Outside the frame. Ink nobody will see is work for nothing, or the figure has left its place. */
-export const outside: Check = {
+export const outside = {
   id: 'outside',
   name: 'Outside the frame',
   group: 'drawing',
   severity: 'look',
   why: 'Ink beyond the frame is work nobody sees, or the figure is not where it was meant.',
   limits: { share: { words: 'Of the ink that will not be seen', unit: '%', value: 50, min: 1, max: 100 } },
+} as const satisfies CheckFacts
+
+export const judgeOutside: Judge = {
   level(subject, { scene, limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')

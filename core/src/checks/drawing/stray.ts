@@ -1,6 +1,6 @@
 import { boundsOf } from '../../ink/select'
 import type { InkPiece } from '../../ink/ink'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { named, type Shot } from '../subject'
 import { memo } from '../../base/memo'
@@ -15,7 +15,7 @@ const apart = (a: Box, b: Box) =>
  * Stray mark. A dot made by a resting hand, alone and on one drawing only, blinks. Marks that come again
  * on the drawings beside it are meant.
  */
-export const stray: Check = {
+export const stray = {
   id: 'stray',
   name: 'Stray mark',
   group: 'drawing',
@@ -25,6 +25,9 @@ export const stray: Check = {
     px: { words: 'Marks up to', unit: 'px', value: 6, min: 1, max: 60 },
     away: { words: 'with nothing within', unit: 'px', value: 24, min: 2, max: 400 },
   },
+} as const satisfies CheckFacts
+
+export const judgeStray: Judge = {
   level(subject, { limit }) {
     const [px, away] = [limit('px'), limit('away')]
     const alone = (shot: Shot, box: Box, except?: InkPiece) =>

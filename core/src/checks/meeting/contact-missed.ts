@@ -1,6 +1,6 @@
 import { distance } from '../../motion/arc'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation, type Unjudged } from '../finding'
 import { pannedAt } from '../subject'
 
@@ -8,13 +8,16 @@ import { pannedAt } from '../subject'
  * Contact missed. A hand on a rail, a foot on a step: two landmarks of the same name on different levels
  * are meant to be one place wherever one of them is pinned as a sharp turn, which is what a touch is.
  */
-export const contactMissed: Check = {
+export const contactMissed = {
   id: 'contact-missed',
   name: 'Contact missed',
   group: 'meeting',
   severity: 'mend',
   why: 'What touches on one level must be touched on the other, or it floats.',
   limits: { px: { words: 'Distance of landmarks meant to touch', unit: 'px', value: 4, min: 0.5, max: 100 } },
+} as const satisfies CheckFacts
+
+export const judgeContactMissed: Judge = {
   scene({ scene, take, level, limit }) {
     const px = limit('px')
     const subjects = scene.levelOrder.map(level)

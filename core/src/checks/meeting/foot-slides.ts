@@ -1,22 +1,32 @@
+import type { Point } from '../../geometry/matrix'
 import { distance } from '../../motion/arc'
-import { judged, lackingPins, onePerDrawing, type Check } from '../check'
+import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
-import { followed, pannedAt } from '../subject'
+import { followed, pannedAt, type Shot } from '../subject'
 
 /** Slower than this against the ground a foot may be planted, in pixels per frame. */
 const PLANTED = 3.5
 /** A planted foot stays within this of its height, in pixels, and in the lowest part of its way. */
 const LEVEL = 4
 const LOW = 0.3
+/** What stands on the ground lies in the lowest part of its drawing, of its height. */
+const FOOT = 0.25
 /** Speeds nearer than this are the same, in pixels per frame. */
 const EVEN = 0.05
+
+/** Whether a place lies where its drawing stands: a head that rests a moment is not planted. */
+function isAtFoot({ shot, at }: { readonly shot: Shot; readonly at: Point }): boolean {
+  const heights = shot.measured.shape?.rings.flatMap((ring) => ring.filter((_, i) => i % 2 === 1)) ?? []
+  const [top, bottom] = [Math.min(...heights), Math.max(...heights)]
+  return heights.length === 0 || at.y >= bottom - FOOT * (bottom - top)
+}
 
 /**
  * Planted foot slides. A foot that carries weight is nailed to the ground: it may move only as the ground
  * moves. A landmark is taken as planted while it is slow against the ground, level and low on its way,
  * between times when it is quick. Its slide is its way against the ground's pan over those frames.
  */
-export const footSlides: Check = {
+export const footSlides = {
   id: 'foot-slides',
   name: 'Planted foot slides',
   group: 'meeting',
@@ -25,6 +35,9 @@ export const footSlides: Check = {
   limits: {
     px: { words: 'Slide of a planted landmark against the ground', unit: 'px per frame', value: 1, min: 0.1, max: 3 },
   },
+} as const satisfies CheckFacts
+
+export const judgeFootSlides: Judge = {
   level(subject, { scene, limit }) {
     const px = limit('px')
     const ground =
@@ -63,7 +76,8 @@ export const footSlides: Check = {
             !judged ||
             stretch.length < 3 ||
             Math.max(...ys) - Math.min(...ys) > LEVEL ||
-            Math.min(...ys) < low - LOW * (low - high)
+            Math.min(...ys) < low - LOW * (low - high) ||
+            !stretch.every(isAtFoot)
           )
             continue
           const [a, b] = [stretch[0]!, stretch.at(-1)!]

@@ -1,6 +1,6 @@
 import { distance } from '../../motion/arc'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation, type Unjudged } from '../finding'
 import { followed, levelSubject, type LevelSubject, type Track } from '../subject'
 
@@ -24,7 +24,7 @@ function atEnd(subject: LevelSubject, track: Track, end: 'first' | 'last') {
  * speed of each level are held against the first of the level of the same name in the scene it joins,
  * landmark by landmark of the same name.
  */
-export const handOn: Check = {
+export const handOn = {
   id: 'hand-on',
   name: 'Hand-on to the next scene',
   group: 'meeting',
@@ -34,6 +34,9 @@ export const handOn: Check = {
     px: { words: 'Place missed by', unit: 'px', value: 6, min: 0.5, max: 100 },
     speed: { words: 'Speed off by', unit: '%', value: 30, min: 5, max: 200 },
   },
+} as const satisfies CheckFacts
+
+export const judgeHandOn: Judge = {
   scene({ scene, level, limit, next }) {
     if (!next) return judged([])
     const [px, speed] = [limit('px'), limit('speed')]

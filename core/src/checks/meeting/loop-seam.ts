@@ -1,5 +1,5 @@
 import { distance, type Point } from '../../motion/arc'
-import { judged, lackingPins, type Check } from '../check'
+import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { sizesOf } from '../size/sizes'
 import { followed, type Shot } from '../subject'
@@ -27,7 +27,7 @@ const ELSEWHERE = 1.3
 
 /** The largest change of size within a loop, its seam left out, in per cent. */
 function mostElsewhere(shots: readonly Shot[]): number {
-  const sizes = sizesOf(shots)
+  const sizes = sizesOf(shots).areas
   return sizes.slice(1).reduce((most: number, size, i) => {
     const before = sizes[i]
     return size === undefined || before === undefined ? most : Math.max(most, Math.abs(100 * Math.log(size / before)))
@@ -43,7 +43,7 @@ const restsThere = ([first, before, , after, last]: readonly number[]): boolean 
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
  * size from the last drawing to the first are held against the two steps on each side of it.
  */
-export const loopSeam: Check = {
+export const loopSeam = {
   id: 'loop-seam',
   name: 'Loop seam',
   group: 'meeting',
@@ -58,6 +58,9 @@ export const loopSeam: Check = {
       max: 10,
     },
   },
+} as const satisfies CheckFacts
+
+export const judgeLoopSeam: Judge = {
   level(subject, { scene, limit }) {
     const ratio = limit('ratio')
     const [stretch] = subject.stretches
@@ -102,7 +105,7 @@ export const loopSeam: Check = {
         ],
       })
     }
-    const areas = sizesOf(ring)
+    const areas = sizesOf(ring).areas
     if (areas.every((area) => area !== undefined)) {
       const changes = areas.slice(1).map((area, i) => Math.abs(100 * Math.log(area! / areas[i]!)))
       const most = Math.max(...changes.filter((_, i) => i !== 2))

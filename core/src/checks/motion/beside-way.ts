@@ -4,7 +4,7 @@ import { distance, type Point } from '../../motion/arc'
 import { upperMedian } from '../size/median'
 import { turnsSharply } from '../turns'
 import { offAt, standsOut, turnedAbout, type TimedPlace } from './foretold'
-import { arcDeviation } from '../../motion/spacing'
+import { arcDeviationAt } from '../../motion/spacing'
 
 /** How far one place lies beside the way of the others. */
 export interface Beside {
@@ -36,6 +36,8 @@ export function besideWay(points: readonly TimedPlace[]): (Beside | undefined)[]
 
 /** Sharper than this the way goes round a corner, in radians. */
 const BENT = 0.8
+/** Less than this of the step there is no miss, whatever the limits. */
+const NOTHING = 0.05
 /** So many times as far, of the step there, as the others in the middle. */
 const MUCH = 2
 
@@ -63,7 +65,8 @@ function besideArc(points: readonly TimedPlace[], i: number, { miss, usual }: Mi
   if (!miss) return undefined
   if (turnsSharply(points, i) || !isOneBend(points, i)) return undefined
   const across = Math.abs(miss.across)
-  if (across / stepAt(points, i) <= MUCH * usual()) return undefined
+  const share = across / stepAt(points, i)
+  if (share < NOTHING || share <= MUCH * usual()) return undefined
   const [before, here, after] = [points[i - 1]!, points[i]!, points[i + 1]!]
   const way = { x: after.x - before.x, y: after.y - before.y }
   const long = Math.hypot(way.x, way.y) || 1
@@ -145,18 +148,25 @@ export const stepAt = (points: readonly Point[], i: number): number =>
   Math.max(1e-6, (distance(points[i - 1]!, points[i]!) + distance(points[i]!, points[i + 1]!)) / 2)
 
 /** Deviations worked out before, by the places they were worked out from: after a stroke all but a few are. */
-const known = new Map<string, ReturnType<typeof arcDeviation>[number]>()
+const known = new Map<string, ReturnType<typeof arcDeviationAt>>()
 const MOST_KNOWN = 20_000
 
-/** How far a place lies off the arc through its two neighbours on each side. */
-function deviationAt(points: readonly TimedPlace[], i: number): ReturnType<typeof arcDeviation>[number] {
+/** Of a pixel: ways that differ by less are the same. */
+const FINE = 1e4
+
+/** How far a place lies off the arc through its two neighbours on each side: the same wherever all of them lie. */
+function deviationAt(points: readonly TimedPlace[], i: number): ReturnType<typeof arcDeviationAt> {
   const from = Math.max(0, i - 2)
-  const around = points.slice(from, i + 3)
+  const [first] = points.slice(from)
+  const near = (value: number) => Math.round(value * FINE) / FINE
+  const around = points
+    .slice(from, i + 3)
+    .map(({ x, y, corner }) => ({ x: near(x - first!.x), y: near(y - first!.y), corner }))
   const name = `${i - from}/${around.map(({ x, y, corner }) => `${x},${y}${corner ? '!' : ''}`).join(' ')}`
   let found = known.get(name)
   if (found === undefined) {
     if (known.size > MOST_KNOWN) known.clear()
-    known.set(name, (found = arcDeviation(around)[i - from]!))
+    known.set(name, (found = arcDeviationAt(around, i - from)))
   }
   return found
 }

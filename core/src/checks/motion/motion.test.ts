@@ -1,4 +1,4 @@
-import { BoxScene, but, going, type Box } from '../../testing/boxes'
+import { BoxScene, but, going, square, type Box } from '../../testing/boxes'
 
 const pinned = (boxes: readonly Box[]): Box[] => boxes.map((box) => ({ ...box, pins: { Nose: true } }))
 const inbetweens = (boxes: readonly Box[]): Box[] =>
@@ -85,6 +85,38 @@ describe('spacing against the chart', () => {
     const short = await charted(-15).ask('spacing-chart')
     expect(short.findings[0]!.sentence).toMatch(/lies 1[45](\.\d)? px not far enough/)
     expect((await charted(9).ask('spacing-chart')).findings).toEqual([])
+  })
+
+  /** A chart of seven even marks; the head keeps to it, the tail trails behind it and comes after, one drawing of it off by so much. */
+  const trailing = ({ head = 0, tail = 0 }) => {
+    const along = (i: number) => 200 + 40 * i
+    const pinsAt = (i: number) => ({
+      Head: { x: along(i) + (i === 4 ? head : 0), y: 300 },
+      Tail: { x: along(i) - 24 * Math.sin((Math.PI * i) / 8) + (i === 4 ? tail : 0), y: 360 },
+    })
+    const keys = [0, 8].map((i): Box => ({ frame: 1 + 2 * i, at: [along(i), 300], pins: pinsAt(i) }))
+    const drawings = Array.from({ length: 7 }, (_, i) => `m${i}`)
+    const scene = new BoxScene({ length: 20 }).landmarks('Head', 'Tail').draw(keys)
+    scene.edit({
+      ...{ type: 'chart.add', id: 'c', level: 'A', from: 'A0', to: 'A1', take: 'main', exposure: [2], drawings },
+      spacing: { by: 'law', law: 'even', strength: 1 },
+    })
+    drawings.forEach((drawing, i) => {
+      scene.lay(drawing, 'colour', [
+        { kind: 'fill', id: `${drawing}f`, swatch: 'body', outline: square([along(i + 1), 300], 60) },
+      ])
+      for (const [landmark, pin] of Object.entries(pinsAt(i + 1)))
+        scene.edit({ type: 'pin.set', drawing, landmark, pin })
+    })
+    return scene
+  }
+
+  test('what trails has a time of its own where something else keeps to the chart; one drawing of it off is told', async () => {
+    const told = async (off: { head?: number; tail?: number }) =>
+      (await trailing(off).ask('spacing-chart')).findings.map(({ sentence }) => sentence.replace(/ lies.*/, ''))
+    expect(await told({})).toEqual([])
+    expect(await told({ tail: -26 })).toEqual(['Drawing 9 of A: Tail'])
+    expect(await told({ head: 26 })).toContain('Drawing 9 of A: Head')
   })
 
   test('an inbetween that hardly leaves the drawing before it stands still', async () => {

@@ -1,16 +1,16 @@
 import type { Point } from '../../motion/arc'
 import { besideWay, stepAt } from './beside-way'
-import { allSlipped } from './slipped'
-import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
+import { isConfirmed } from './slipped'
+import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
-import { followed, named, unbroken, wayAround, type LevelSubject, type Track } from '../subject'
+import { leastTimes, followed, named, unbroken, wayAround, type LevelSubject, type Track } from '../subject'
 
 /**
  * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
  * neighbours jitters when played. Each place is judged without itself, against the way of the others, as a share
  * of the step there.
  */
-export const offArc: Check = {
+export const offArc = {
   id: 'off-arc',
   name: 'Off the arc',
   group: 'motion',
@@ -20,6 +20,9 @@ export const offArc: Check = {
     share: { words: 'Distance across the path, of the step there', unit: '%', value: 25, min: 5, max: 200 },
     px: { words: 'and at least', unit: 'px', value: 2, min: 0.5, max: 50 },
   },
+} as const satisfies CheckFacts
+
+export const judgeOffArc: Judge = {
   level(subject, { limit }) {
     const limits = { share: limit('share'), px: limit('px') }
     const offOf = (tracks: readonly Track[]) =>
@@ -57,10 +60,10 @@ function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, l
     // Keys are what the arc is laid through.
     if (at.corner || index < from || index > to || (subject.keysSay && shot.entry.role === 'key')) return []
     const beside = besides[i]
-    if (!beside || beside.across <= limits.px) return []
+    if (!beside || beside.across <= limits.px * leastTimes(track)) return []
     const value = (100 * beside.across) / stepAt(points, i)
     const by = { x: at.x - beside.back.x, y: at.y - beside.back.y }
-    if (track.turns && !allSlipped(subject, { stretch, track, shot, by })) return []
+    if (!isConfirmed(subject, { stretch, track, shot, by })) return []
     return value > limits.share ? [{ at: i, excess: beside.across, ...beside, value, shot, place: at }] : []
   })
   return worstOnly(suspects, 2).map(({ at, across, back, value, shot, place }): Observation => ({

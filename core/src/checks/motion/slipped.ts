@@ -13,11 +13,18 @@ interface Slip {
   readonly by: Point
 }
 
+/** Whether what one track says of a drawing holds, by what confirms it. */
+export function isConfirmed(subject: LevelSubject, slip: Slip): boolean {
+  const { confirms } = slip.track
+  if (confirms === undefined) return true
+  return confirms === 'other parts' ? allSlipped(subject, slip) : confirms(slip.shot, slip.by)
+}
+
 /**
  * Whether all of a drawing is out of its place as one part is, and not a limb alone that went its own way: more of the
  * other parts that are followed there go along than not. Where no other is followed the one part speaks for all.
  */
-export function allSlipped(subject: LevelSubject, { stretch, track, shot, by }: Slip): boolean {
+function allSlipped(subject: LevelSubject, { stretch, track, shot, by }: Slip): boolean {
   const long = Math.hypot(by.x, by.y)
   const votes = subject.parts.flatMap((part) => {
     if (part.part === track.part) return []

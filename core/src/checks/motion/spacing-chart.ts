@@ -1,10 +1,10 @@
 import { measuredChart, missesOf } from '../../motion/landmarks'
-import { distance } from '../../motion/arc'
+import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
-import { judged, lackingPins, onePerDrawing, type Check } from '../check'
+import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { LIVING_HOLD } from './standing-still'
-import { followed, named, type LevelSubject, type Subject } from '../subject'
+import { followed, named, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
 
 /** Where no landmark is pinned, the middle of the shape is followed along the charts as if it were one. */
 export function withStandIns({ scene, take }: Subject, subject: LevelSubject): Scene {
@@ -55,7 +55,7 @@ const STAND_IN = 3
  * the move stutters although every drawing looks right by itself. The miss is measured along the path
  * and told as a share of the step there, since a pixel matters more where the steps are small.
  */
-export const spacingChart: Check = {
+export const spacingChart = {
   id: 'spacing-chart',
   name: 'Spacing against the chart',
   group: 'motion',
@@ -65,44 +65,90 @@ export const spacingChart: Check = {
     share: { words: 'Miss along the arc, of the step there', unit: '%', value: 35, min: 5, max: 200 },
     px: { words: 'and at least', unit: 'px', value: 2, min: 0.5, max: 50 },
   },
+} as const satisfies CheckFacts
+
+export const judgeSpacingChart: Judge = {
   level(subject, context) {
     const charts = Object.values(context.scene.charts).filter((chart) => chart.level === subject.level.id)
     if (charts.length === 0 || subject.tracks.length === 0) return judged([])
     const scene = withStandIns(context, subject)
-    const [share, px] = [context.limit('share'), context.limit('px')]
-    const findings: Observation[] = []
-    for (const chart of charts) {
-      const drawnWay = wayAsDrawn(scene, chart, context.take)
-      for (const { drawing } of chart.marks) {
-        const index = subject.shots.findIndex((shot) => shot.drawing === drawing)
-        const shot = subject.shots[index]
-        if (!shot) continue
-        for (const miss of missesOf(scene, chart, drawing, context.take)) {
-          const track = subject.tracks.find(({ id, standIn }) => standIn || id === miss.landmark.id)!
-          const sides = followed(
-            track,
-            [subject.shots[index - 1], subject.shots[index + 1]].filter((each) => each !== undefined),
-          )
-          const local = sides.reduce((sum, { at }) => sum + distance(at, miss.pin), 0) / Math.max(1, sides.length)
-          const least = track.standIn ? STAND_IN * px : px
-          const along = lesser(miss.along, drawnWay(miss.landmark.id, drawing))
-          if (local < LIVING_HOLD || Math.abs(along) <= least) continue
-          const value = (100 * Math.abs(along)) / local
-          if (value <= share) continue
-          const word = along > 0 ? 'too far along' : 'not far enough'
-          findings.push({
-            level: subject.level.id,
-            drawings: [drawing],
-            frames: [shot.frame],
-            value,
-            limit: share,
-            unit: '%',
-            sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(along))} px ${word}, ${rounded(value)} % of the step there; the chart wants it elsewhere.`,
-            evidence: [{ kind: 'arrow', from: miss.pin, to: miss.target, words: `${rounded(Math.abs(along))} px` }],
-          })
-        }
-      }
-    }
+    const limits = { share: context.limit('share'), px: context.limit('px') }
+    const findings = charts.flatMap((chart) => {
+      const misses = missesOn(subject, scene, chart, context.take)
+      return misses
+        .map((miss) => asJudged(miss, misses, limits))
+        .filter((miss) => isOff(miss, limits))
+        .map((miss) => observed(subject, miss, limits))
+    })
     return judged(onePerDrawing(findings), lackingPins(subject))
   },
+}
+
+interface Limits {
+  /** Per cent of the step there, and pixels. */
+  readonly share: number
+  readonly px: number
+}
+/** How far from its mark a drawing has something that is followed. */
+interface Miss {
+  readonly shot: Shot
+  readonly track: Track
+  /** Along the way, in pixels: too far positive. */
+  readonly along: number
+  /** The step there, in pixels. */
+  readonly step: number
+  readonly pin: Point
+  readonly target: Point
+}
+
+const valueOf = ({ along, step }: Miss): number => (100 * Math.abs(along)) / step
+
+function isOff(miss: Miss, { share, px }: Limits): boolean {
+  const least = miss.track.standIn ? STAND_IN * px : px
+  return miss.step >= LIVING_HOLD && Math.abs(miss.along) > least && valueOf(miss) > share
+}
+
+/** Every drawing of a chart with every track that has a place on it. */
+function missesOn(subject: LevelSubject, scene: Scene, chart: Chart, take: string): Miss[] {
+  const drawnWay = wayAsDrawn(scene, chart, take)
+  return chart.marks.flatMap(({ drawing }) => {
+    const index = subject.shots.findIndex((shot) => shot.drawing === drawing)
+    const shot = subject.shots[index]
+    if (!shot) return []
+    const beside = [subject.shots[index - 1], subject.shots[index + 1]].filter((each) => each !== undefined)
+    return missesOf(scene, chart, drawing, take).map(({ landmark, along, pin, target }): Miss => {
+      const track = subject.tracks.find(({ id, standIn }) => standIn || id === landmark.id)!
+      const sides = followed(track, beside)
+      const step = sides.reduce((sum, { at }) => sum + distance(at, pin), 0) / Math.max(1, sides.length)
+      return { shot, track, along: lesser(along, drawnWay(landmark.id, drawing)), step, pin, target }
+    })
+  })
+}
+
+/**
+ * What trails or leads has a time of its own: where something else of the drawing keeps to the chart, a miss counts by
+ * as much as those of the drawings beside it do not share it.
+ */
+function asJudged(miss: Miss, misses: readonly Miss[], limits: Limits): Miss {
+  const others = misses.filter(({ shot, track }) => shot === miss.shot && track !== miss.track)
+  if (!others.some((other) => other.step >= LIVING_HOLD && !isOff(other, limits))) return miss
+  const own = misses.filter(({ track }) => track === miss.track)
+  // At both ends of a chart nothing is missed.
+  const [before, after] = [-1, 1].map((by) => own[own.indexOf(miss) + by]?.along ?? 0) as [number, number]
+  return { ...miss, along: lesser(miss.along, miss.along - (before + after) / 2) }
+}
+
+function observed(subject: LevelSubject, miss: Miss, { share }: Limits): Observation {
+  const { shot, track, along, pin, target } = miss
+  const word = along > 0 ? 'too far along' : 'not far enough'
+  return {
+    level: subject.level.id,
+    drawings: [shot.drawing],
+    frames: [shot.frame],
+    value: valueOf(miss),
+    limit: share,
+    unit: '%',
+    sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(along))} px ${word}, ${rounded(valueOf(miss))} % of the step there; the chart wants it elsewhere.`,
+    evidence: [{ kind: 'arrow', from: pin, to: target, words: `${rounded(Math.abs(along))} px` }],
+  }
 }

@@ -1,5 +1,5 @@
 import { distance } from '../../motion/arc'
-import { judged, lackingPins, type Check } from '../check'
+import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { named } from '../subject'
 
@@ -10,13 +10,16 @@ export const LIVING_HOLD = 4
  * Standing still. An inbetween that is all but the drawing before it, where the chart plans a step, is a
  * hold nobody meant: two drawings' work for one drawing's motion.
  */
-export const standingStill: Check = {
+export const standingStill = {
   id: 'standing-still',
   name: 'Standing still',
   group: 'motion',
   severity: 'mend',
   why: 'An inbetween that hardly moves where a step was planned is a hold nobody meant.',
   limits: { share: { words: 'Moves less than, of the planned step', unit: '%', value: 10, min: 1, max: 90 } },
+} as const satisfies CheckFacts
+
+export const judgeStandingStill: Judge = {
   level(subject, { scene, limit }) {
     const share = limit('share')
     const shotOf = new Map(subject.shots.map((shot) => [shot.drawing, shot]))

@@ -1,7 +1,7 @@
 import { turnBetween } from '../../geometry/angle'
 import { distance, type Point } from '../../motion/arc'
 import type { TimedPlace } from './foretold'
-import { median } from '../size/median'
+import { mean as meanOf, median } from '../size/median'
 import { cornersOf } from '../turns'
 
 /** A way that turns by more than this beside a step is longer than the step is, in radians. */
@@ -28,28 +28,55 @@ function turnsRound(places: readonly { readonly at: Point }[], i: number): boole
 const AROUND = 2
 const AGREE = 1.3
 
+/** Slower than this nothing moves, in pixels a frame. */
+const SLOW = 0.05
+
+/** How speeds go on: by so many times, or by so many pixels a frame more each time, as where a move begins. */
+interface Scale {
+  readonly to: (speed: number) => number
+  readonly from: (value: number) => number
+}
+const TIMES: Scale = { to: (speed) => Math.log(Math.max(speed, SLOW)), from: Math.exp }
+const PIXELS: Scale = { to: (speed) => speed, from: (value) => Math.max(value, SLOW) }
+
+interface Around {
+  readonly when: number
+  readonly speed: number
+}
+
 /**
  * The speed the steps around one foretell: the line through their logarithms over time, one of them left out where it
- * does not go with the rest, since a drawing out of its place makes the step beside this one wrong as well. Undefined
- * where they do not agree, as where a move begins, turns back or ends.
+ * does not go with the rest, since a drawing out of its place makes the step beside this one wrong as well; or the line
+ * through the speeds themselves, where that is nearer to the speed there is. Undefined where they do not agree, as where a
+ * move begins, turns back or ends.
  */
-function foretoldBy(around: readonly { readonly when: number; readonly speed: number }[]): number | undefined {
+function foretoldBy(around: readonly Around[], speed: number): number | undefined {
   if (around.length < 3) return undefined
   const sets = around.length > 3 ? around.map((_, out) => around.filter((__, i) => i !== out)) : [around]
-  let best: { off: number; speed: number } | undefined
-  for (const set of sets) {
-    const logs = set.map(({ speed }) => Math.log(Math.max(speed, 0.05)))
-    const [when, mean] = [
-      set.reduce((sum, each) => sum + each.when, 0) / set.length,
-      logs.reduce((a, b) => a + b) / set.length,
-    ]
-    const spread = set.reduce((sum, each) => sum + (each.when - when) ** 2, 0)
-    const slope =
-      spread > 0 ? set.reduce((sum, each, i) => sum + (each.when - when) * (logs[i]! - mean), 0) / spread : 0
-    const off = Math.max(...set.map((each, i) => Math.abs(logs[i]! - mean - slope * (each.when - when))))
-    if (!best || off < best.off) best = { off, speed: Math.exp(mean - slope * when) }
-  }
-  return best!.off <= Math.log(AGREE) ? best!.speed : undefined
+  const [times, pixels] = [TIMES, PIXELS].map((scale) =>
+    sets.map((set) => lineThrough(set, scale)).reduce((a, b) => (b.off < a.off ? b : a)),
+  ) as [Foretold, Foretold]
+  if (times.off > Math.log(AGREE)) return undefined
+  return pixels.off <= Math.log(AGREE) && offBy(speed, pixels.speed) < offBy(speed, times.speed)
+    ? pixels.speed
+    : times.speed
+}
+
+interface Foretold {
+  /** How far the worst of them lies off the line, as the logarithm of a factor. */
+  readonly off: number
+  readonly speed: number
+}
+
+/** What the line through speeds says of the moment they are told from. */
+function lineThrough(set: readonly Around[], { to, from }: Scale): Foretold {
+  const values = set.map(({ speed }) => to(speed))
+  const [when, mean] = [meanOf(set.map((each) => each.when)), meanOf(values)]
+  const spread = set.reduce((sum, each) => sum + (each.when - when) ** 2, 0)
+  const slope =
+    spread > 0 ? set.reduce((sum, each, i) => sum + (each.when - when) * (values[i]! - mean), 0) / spread : 0
+  const at = (moment: number) => from(mean + slope * (moment - when))
+  return { off: Math.max(...set.map((each) => offBy(each.speed, at(each.when)))), speed: at(0) }
 }
 
 /** A step that those around it do not foretell; all that comes after it may go on evenly again. */
@@ -95,12 +122,11 @@ export function stepJumps(points: readonly (TimedPlace & { readonly corner?: boo
 }
 
 function foretoldAt(steps: readonly Step[], i: number): number | undefined {
-  return foretoldBy(
-    [-AROUND, -1, 1, AROUND].flatMap((by) => {
-      const other = steps[i + by]
-      return other ? [{ when: other.middle - steps[i]!.middle, speed: other.speed }] : []
-    }),
-  )
+  const around = [-AROUND, -1, 1, AROUND].flatMap((by) => {
+    const other = steps[i + by]
+    return other ? [{ when: other.middle - steps[i]!.middle, speed: other.speed }] : []
+  })
+  return foretoldBy(around, steps[i]!.speed)
 }
 
 /** How far the steps about one are from what is foretold of them, in the middle; not those beside it, which a wrong one makes wrong. */
@@ -114,4 +140,4 @@ function usualOff(steps: readonly Step[], i: number): number {
 }
 
 /** How far a speed is from another, as the logarithm of a factor. */
-const offBy = (speed: number, foretold: number) => Math.abs(Math.log(Math.max(speed, 0.05) / Math.max(foretold, 0.05)))
+const offBy = (speed: number, foretold: number) => Math.abs(Math.log(Math.max(speed, SLOW) / Math.max(foretold, SLOW)))

@@ -1,5 +1,5 @@
 import type { Point } from '../../motion/arc'
-import { judged, onePerDrawing, type Check } from '../check'
+import { judged, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 
 function extentAlong(rings: readonly (readonly number[])[], way: Point): { least: number; most: number } {
@@ -19,7 +19,7 @@ function extentAlong(rings: readonly (readonly number[])[], way: Point): { least
  * the gap between them along the way is wider than the thing itself, two things seem to flicker instead.
  * A smear, a drawing between or more frames help.
  */
-export const tooFar: Check = {
+export const tooFar = {
   id: 'too-far',
   name: 'Too far to follow',
   group: 'motion',
@@ -28,6 +28,9 @@ export const tooFar: Check = {
   limits: {
     widths: { words: 'Gap along the motion, in widths of the shape', unit: 'widths', value: 1, min: 0.2, max: 10 },
   },
+} as const satisfies CheckFacts
+
+export const judgeTooFar: Judge = {
   level(subject, { limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const widths = limit('widths')

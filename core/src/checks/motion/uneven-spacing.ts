@@ -1,12 +1,12 @@
 import { distance } from '../../motion/arc'
 import { offAt, standsOut, type Off, type TimedPlace } from './foretold'
 import type { Scene } from '../../scene/schema'
-import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type Check } from '../check'
+import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
-import { allSlipped } from './slipped'
+import { isConfirmed } from './slipped'
 import { stepJumps } from './step-jumps'
-import { followed, wayAround, type LevelSubject, type Track } from '../subject'
+import { leastTimes, followed, wayAround, type LevelSubject, type Track } from '../subject'
 
 /** Steps the plan itself foretells: where a planner laid a landmark its own, else shares of a chart's way from each drawing on it to the next. */
 function plannedSteps(
@@ -85,7 +85,7 @@ function isHeldNear(points: readonly TimedPlace[], i: number): boolean {
  * Uneven spacing. Where no key and no chart explains it, a drawing should lie about as far along its way as the two on each
  * side foretell over time; one too far on or back is seen as a hitch, if it stands out from how the others lie.
  */
-export const unevenSpacing: Check = {
+export const unevenSpacing = {
   id: 'uneven-spacing',
   name: 'Uneven spacing',
   group: 'motion',
@@ -95,6 +95,9 @@ export const unevenSpacing: Check = {
     over: { words: 'Step longer than its neighbours foretell', unit: '×', value: 1.5, min: 1.1, max: 10 },
     px: { words: 'and off by', unit: 'px per frame', value: 2.5, min: 0.1, max: 50 },
   },
+} as const satisfies CheckFacts
+
+export const judgeUnevenSpacing: Judge = {
   level(subject, { scene, limit }) {
     const limits = { over: limit('over'), px: limit('px') }
     const of = (tracks: readonly Track[]) =>
@@ -112,6 +115,7 @@ function unevenOn(
   limits: { readonly over: number; readonly px: number },
 ): Observation[] {
   const { shots, from, to } = stretch
+  const px = limits.px * leastTimes(track)
   const places = followed(track, shots)
   const points = places.map(({ at, shot }) => ({ ...at, when: shot.frame }))
   const guided = places.some(({ shot }) => scene.guides?.[shot.drawing]?.targets[track.id])
@@ -127,15 +131,15 @@ function unevenOn(
     if (!uneven) return []
     const { off, speed, foretold } = uneven
     const share = Math.abs(off.along) / off.step
-    if (share <= limits.over - 1 || Math.abs(speed - foretold) <= limits.px) return []
+    if (share <= limits.over - 1 || Math.abs(speed - foretold) <= px) return []
     if (isHeldNear(points, i) || isPlanned(places, i, planned, limits.over - 1)) return []
     const by = { x: points[i]!.x - off.place.x, y: points[i]!.y - off.place.y }
-    if (track.turns && !allSlipped(subject, { stretch, track, shot: places[i]!.shot, by })) return []
+    if (!isConfirmed(subject, { stretch, track, shot: places[i]!.shot, by })) return []
     return standsOut(points, i, share, FACTORS) ? [{ ...uneven, at: i, excess: Math.abs(speed - foretold) }] : []
   })
-  const jumps = (track.turns ? [] : stepJumps(points)).flatMap(({ to, speed, foretold }) => {
+  const jumps = (track.confirms ? [] : stepJumps(points)).flatMap(({ to, speed, foretold }) => {
     const ratio = foretold > 1e-6 ? speed / foretold : Infinity
-    if ((ratio <= limits.over && ratio >= 0.9 / limits.over) || Math.abs(speed - foretold) <= limits.px) return []
+    if ((ratio <= limits.over && ratio >= 0.9 / limits.over) || Math.abs(speed - foretold) <= px) return []
     if (!mayJudge(to) || !mayJudge(to - 1) || isHeldNear(points, to)) return []
     if (isPlanned(places, to, planned, limits.over - 1) || isPlanned(places, to - 1, planned, limits.over - 1))
       return []

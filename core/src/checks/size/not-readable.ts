@@ -1,4 +1,4 @@
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { overlap } from './overlap'
 
@@ -7,13 +7,16 @@ import { overlap } from './overlap'
  * each other and nothing between them differs either, the change cannot be seen from the back row, whatever
  * is drawn inside.
  */
-export const notReadable: Check = {
+export const notReadable = {
   id: 'not-readable',
   name: 'Figure not readable',
   group: 'size',
   severity: 'look',
   why: 'Keys whose dark shapes cover each other do not tell a change from afar.',
   limits: { share: { words: 'Overlap of two keys one after the other', unit: '%', value: 92, min: 50, max: 100 } },
+} as const satisfies CheckFacts
+
+export const judgeNotReadable: Judge = {
   level(subject, { limit }) {
     if (subject.level.kind === 'ground' || !subject.keysSay) return judged([])
     const share = limit('share')

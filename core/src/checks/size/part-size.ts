@@ -1,9 +1,11 @@
 import { coloursOf } from '../../scene/palette'
-import { judged, worstOnly, type Check } from '../check'
+import { judged, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
-import { keepsShape } from '../painted-parts'
+import { keepsShape } from '../tracks/painted-parts'
 import { named, type Shot } from '../subject'
+import type { InkPiece } from '../../ink/ink'
 import { offNeighbours } from './own-spread'
+import { reachOf } from './readings'
 import { touchingShares } from './touching'
 
 /** Parts smaller than this are dots whose area means nothing, in square pixels. */
@@ -11,6 +13,8 @@ const DOT = 60
 
 /** A part that meets others along so much more of its edge than on the drawing beside goes behind them. */
 const BEHIND = 0.05
+/** A part that is larger or smaller reaches farther or less far by so much of that; what is hidden of it hardly changes how far it reaches. */
+const SPANS = 0.5
 /** A part so many times smaller than foretold is hidden by another, one so many times larger was hidden beside it. */
 const HIDDEN = 2
 const SHOWN = 3
@@ -21,13 +25,16 @@ const SHOWN = 3
  * grow and shrink over a move, but not jump for one drawing. A part that is seen otherwise before and after, as an arm that
  * comes out from behind a body, has no size of its own there.
  */
-export const partSize: Check = {
+export const partSize = {
   id: 'part-size',
   name: 'Part too big or small',
   group: 'size',
   severity: 'mend',
   why: 'A part that is suddenly bigger for one drawing pops when it is played.',
   limits: { share: { words: 'Area of a colour off its neighbours by', unit: '%', value: 15, min: 2, max: 200 } },
+} as const satisfies CheckFacts
+
+export const judgePartSize: Judge = {
   level(subject, { scene, colour, limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')
@@ -53,13 +60,21 @@ export const partSize: Check = {
           const shares = [met(i - 1), met(i), met(i + 1)]
           return Math.max(...shares) - Math.min(...shares) > BEHIND
         }
-        const suspects = offNeighbours(measures, share / 100).flatMap(({ at, off, limit: most }) =>
+        /** How far it reaches along and across, as the logarithm of the area of a box that holds it. */
+        const spanOf = (i: number) => {
+          const isOfIt = (piece: InkPiece) => piece.kind !== 'stroke' && colour(piece.swatch) === swatch
+          const [least, most] = reachOf(shots[i]!.measured.pieces.filter(isOfIt))
+          return Math.log(least * most)
+        }
+        const isHidden = (i: number, off: number) =>
+          (spanOf(i) - (spanOf(i - 1) + spanOf(i + 1)) / 2) * Math.sign(off) < SPANS * Math.abs(off)
+        const suspects = offNeighbours(measures, share / 100).flatMap(({ at, off }) =>
           at >= from &&
           at <= to &&
-          Math.abs(off) > most &&
           off > -Math.log(HIDDEN) &&
           off < Math.log(SHOWN) &&
           !goesBehind(at) &&
+          !isHidden(at, off) &&
           keepsShape(bodyOf(at - 1), bodyOf(at + 1))
             ? [{ at, excess: Math.abs(off), value: 100 * (Math.exp(off) - 1), shot: shots[at]! }]
             : [],

@@ -1,41 +1,66 @@
-import { memo } from '../../base/memo'
-import { distance } from '../../motion/arc'
+import type { Drawing } from '../../scene/schema'
 import type { Measured } from '../measured'
-import { median } from './median'
+import { weightBySteadiness, weightedMedian, weightOf } from './median'
+import { inkReadings, pinReadings, type Readings } from './readings'
 
-/** Painted parts smaller than this say nothing of a size, in square pixels. */
-const DOT = 150
+/** One reading over the drawings, where they have it, and how much it counts: the steadier, the more. */
+interface Series {
+  readonly values: readonly (number | undefined)[]
+  readonly weight: number
+}
 
-/** Natural logarithms of one measure over the drawings, where it has one. */
-type Series = readonly (number | undefined)[]
+/** How large drawings one after the other are. */
+export interface Sizes {
+  /** In square pixels; undefined where a drawing has no bulk. */
+  readonly areas: readonly (number | undefined)[]
+  /** The share of the readings that say a drawing is off the middle of those beside it by half as much or more, as a natural logarithm. */
+  readonly agreed: (at: number, off: number) => number
+}
+
+/** Pins are put where a plan wants them as well as where the drawing has them: all together they count by so much of the ink, or of one steady reading. */
+const PINS = 0.5
+const STEADY = 1 / 0.02 ** 2
 
 /**
- * How large drawings one after the other are, as most of what is on them says: from one to the next by what the silhouette
- * and each colour grew by, the steadiest of them counting most. Undefined where a drawing has no bulk.
+ * How large drawings one after the other are, as most of what is on them says: from one to the next by what each reading
+ * of them grew by, the steadiest of them counting most.
  */
-export function sizesOf(shots: readonly { readonly measured: Measured }[]): (number | undefined)[] {
-  const bulks = shots.map(({ measured }) => bulkOf(measured))
-  const swatches = new Set(shots.flatMap(({ measured }) => [...measured.areas.keys()]))
-  const areas = [...swatches].map((swatch) =>
-    shots.map(({ measured }) => {
-      const area = measured.areas.get(swatch) ?? 0
-      return area >= DOT ? Math.log(area) : undefined
-    }),
-  )
-  const all = [bulks.map((bulk) => (bulk ? Math.log(bulk) : undefined)), ...areas].map((series) => ({
-    series,
-    weight: 1 / (unevenness(series) + EVEN) ** 2,
-  }))
-  const sizes: (number | undefined)[] = []
-  for (const [i, bulk] of bulks.entries()) {
-    const last = sizes[i - 1]
-    const grown = all.flatMap(({ series, weight }) => {
-      const [before, after] = [series[i - 1], series[i]]
+export function sizesOf(
+  shots: readonly { readonly measured: Measured; readonly entry?: Pick<Drawing, 'pins'> }[],
+): Sizes {
+  const ofInk = seriesOf(shots.map(({ measured }) => inkReadings(measured)))
+  const ofPins = seriesOf(shots.map(({ entry }) => pinReadings(entry?.pins)))
+  const most = (PINS * Math.max(STEADY, weightOf(ofInk))) / Math.max(1e-9, weightOf(ofPins))
+  const all = [...ofInk, ...ofPins.map((each) => ({ ...each, weight: Math.min(1, most) * each.weight }))]
+  const areas: (number | undefined)[] = []
+  for (const [i, { measured }] of shots.entries()) {
+    const [area, last] = [measured.shape?.area, areas[i - 1]]
+    const grown = all.flatMap(({ values, weight }) => {
+      const [before, after] = [values[i - 1], values[i]]
       return before === undefined || after === undefined ? [] : [{ value: after - before, weight }]
     })
-    sizes.push(bulk === undefined || last === undefined || grown.length === 0 ? bulk : last * Math.exp(middleOf(grown)))
+    areas.push(
+      area === undefined || last === undefined || grown.length === 0 ? area : last * Math.exp(weightedMedian(grown)),
+    )
   }
-  return sizes
+  return { areas, agreed: (at, off) => agreed(all, at, off) }
+}
+
+function seriesOf(readings: readonly Readings[]): Series[] {
+  const names = new Set(readings.flatMap((each) => [...each.keys()]))
+  return [...names].map((name) => {
+    const values = readings.map((each) => each.get(name))
+    const offs = values.flatMap((_, at) => Math.abs(offMiddle(values, at) ?? NaN)).filter((off) => !Number.isNaN(off))
+    return { values, weight: weightBySteadiness(offs, EVEN, UNKNOWN) }
+  })
+}
+
+function agreed(all: readonly Series[], at: number, off: number): number {
+  const asked = all.flatMap(({ values, weight }) => {
+    const own = offMiddle(values, at)
+    return own === undefined ? [] : [{ weight, agrees: own * Math.sign(off) >= Math.abs(off) / 2 }]
+  })
+  return asked.length === 0 ? 0 : weightOf(asked.filter(({ agrees }) => agrees)) / weightOf(asked)
 }
 
 /** No hand draws areas more evenly than this, as a natural logarithm. */
@@ -43,47 +68,8 @@ const EVEN = 0.01
 /** How uneven a measure of too few drawings is taken to be. */
 const UNKNOWN = 0.1
 
-/** How far a measure lies off the middle of its neighbours, in the middle of all. */
-function unevenness(series: Series): number {
-  const off = series.flatMap((value, i) => {
-    const [before, after] = [series[i - 1], series[i + 1]]
-    return value === undefined || before === undefined || after === undefined
-      ? []
-      : [Math.abs(value - (before + after) / 2)]
-  })
-  return off.length < 3 ? UNKNOWN : median(off)
+/** How far one lies off the middle of the two beside it; undefined where one of the three is lacking. */
+function offMiddle(values: Series['values'], at: number): number | undefined {
+  const [before, own, after] = [values[at - 1], values[at], values[at + 1]]
+  return own === undefined || before === undefined || after === undefined ? undefined : own - (before + after) / 2
 }
-
-/** The weighted median: as much weight below it as above. */
-function middleOf(values: readonly { readonly value: number; readonly weight: number }[]): number {
-  const sorted = [...values].sort((a, b) => a.value - b.value)
-  const half = sorted.reduce((sum, { weight }) => sum + weight, 0) / 2
-  let below = 0
-  for (const [i, { value, weight }] of sorted.entries()) {
-    below += weight
-    if (below > half + 1e-9) return value
-    if (below > half - 1e-9) return (value + sorted[i + 1]!.value) / 2
-  }
-  return sorted.at(-1)!.value
-}
-
-/** A shape that is less than so many times its own line is all line. */
-const ALL_LINE = 2.5
-
-/** The length of a stroke's points, x, y and pressure each. */
-function lengthOf(points: readonly number[]): number {
-  let long = 0
-  for (let i = 3; i < points.length; i += 3)
-    long += distance({ x: points[i - 3]!, y: points[i - 2]! }, { x: points[i]!, y: points[i + 1]! })
-  return long
-}
-
-/** The area of a drawing's shape; none where it is but lines, which have no bulk. */
-const bulkOf = memo(({ shape, areas, pieces, lineWidth = 0 }: Measured): number | undefined => {
-  if (!shape || areas.size > 0) return shape?.area
-  const line = pieces.reduce(
-    (sum, piece) => sum + (piece.kind === 'stroke' ? lengthOf(piece.points) * lineWidth : 0),
-    0,
-  )
-  return shape.area < ALL_LINE * line ? undefined : shape.area
-})

@@ -1,7 +1,7 @@
-import { judged, worstOnly, type Check } from '../check'
-import { rounded, type Observation } from '../finding'
+import { judged, worstOnly, type CheckFacts, type Judge } from '../check'
+import { rounded, type Observation, type Outcome, type Unjudged } from '../finding'
 import { named, type LevelSubject, type Shot } from '../subject'
-import { offNeighbours } from './own-spread'
+import { changingAt, offNeighbours } from './own-spread'
 import { sizesOf } from './sizes'
 
 /**
@@ -11,28 +11,29 @@ import { sizesOf } from './sizes'
  * silhouette: limbs that cross a body change the one, and hardly what most colours do. Cast shadows on their own pass do
  * not count.
  */
-export const volume: Check = {
+export const volume = {
   id: 'volume',
   name: 'Volume',
   group: 'size',
   severity: 'mend',
   why: 'A figure keeps its bulk however it is squashed: one that grows and shrinks seems to breathe.',
   limits: { share: { words: 'Area more or less than the model by', unit: '%', value: 8, min: 1, max: 100 } },
+} as const satisfies CheckFacts
+
+export const judgeVolume: Judge = {
   level(subject, { limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')
     const model = subject.all.find(({ entry }) => entry.id === subject.level.model)
     const own = model?.measured?.shape?.area
-    const off =
-      own === undefined
-        ? offThoseBeside(subject, share)
-        : subject.bodies.map((shot): Off => ({
-            shot,
-            value: 100 * ((shot.measured.shape?.area ?? own) / own - 1),
-            limit: share,
-            than: `the model, ${model!.entry.number}`,
-          }))
-    return judged(off.filter(({ value, limit: most }) => Math.abs(value) > most).map((each) => observed(subject, each)))
+    if (own === undefined) return againstThoseBeside(subject, share)
+    const off = subject.bodies.map((shot): Off => ({
+      shot,
+      value: 100 * ((shot.measured.shape?.area ?? own) / own - 1),
+      limit: share,
+      than: `the model, ${model!.entry.number}`,
+    }))
+    return judged(off.filter(({ value }) => Math.abs(value) > share).map((each) => observed(subject, each)))
   },
 }
 
@@ -43,14 +44,20 @@ interface Off {
   readonly than: string
 }
 
+/** A fault of size is one that more than this share of all that can be read says. */
+const MOST = 0.6
+
 /** Drawings larger or smaller than those beside them in time foretell; of neighbours the worst. */
-function offThoseBeside(subject: LevelSubject, share: number): Off[] {
+function againstThoseBeside(subject: LevelSubject, share: number): Outcome {
   const found = new Map<string, Off>()
+  const changing = new Set<string>()
   for (const { shots, from, to } of subject.stretches) {
     const sizes = sizesOf(shots)
-    const measures = shots.map(({ frame }, i) => ({ frame, value: sizes[i] }))
+    const measures = shots.map(({ frame }, i) => ({ frame, value: sizes.areas[i] }))
+    const isInner = (at: number) => at >= from && at <= to
+    for (const at of changingAt(measures).filter(isInner)) changing.add(shots[at]!.drawing)
     const suspects = offNeighbours(measures, share / 100)
-      .filter(({ at, off, limit }) => at >= from && at <= to && Math.abs(off) > limit)
+      .filter(({ at, off }) => isInner(at) && sizes.agreed(at, off) > MOST)
       .map((each) => ({ ...each, excess: Math.abs(each.off) }))
     for (const { at, off, limit } of worstOnly(suspects))
       found.set(shots[at]!.drawing, {
@@ -60,11 +67,26 @@ function offThoseBeside(subject: LevelSubject, share: number): Off[] {
         than: 'the drawings beside it foretell',
       })
   }
-  return [...found.values()].map((each) =>
+  const off = [...found.values()]
     // Smaller by as much is a lesser share.
-    each.value < 0 ? { ...each, limit: 100 * (1 - 1 / (1 + each.limit / 100)) } : each,
+    .map((each) => (each.value < 0 ? { ...each, limit: 100 * (1 - 1 / (1 + each.limit / 100)) } : each))
+    .filter(({ value, limit }) => Math.abs(value) > limit)
+  return judged(
+    off.map((each) => observed(subject, each)),
+    tooFast(subject, changing.size),
   )
 }
+
+/** What is said of drawings beside which the size changes so fast that none can be told for them. */
+const tooFast = ({ level, bodies }: LevelSubject, drawings: number): Unjudged[] =>
+  drawings === 0
+    ? []
+    : [
+        {
+          ...{ level: level.id, drawings },
+          sentence: `${drawings} of ${bodies.length} drawings of ${level.name} grow or shrink too fast for their volume to be judged. If they should not, mark one as the model.`,
+        },
+      ]
 
 function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Observation {
   const { rings, centre } = shot.measured.shape!

@@ -1,7 +1,7 @@
 import { counted } from '../../base/counted'
 import { isDrawn } from '../../timing/work'
 import { exposuresOf, placed } from '../../timing/sheet'
-import { judged, onePerDrawing, type Check } from '../check'
+import { judged, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import type { Observation } from '../finding'
 
 /** A level is taken as finished, but for what was forgotten, once this share of it is drawn. */
@@ -11,13 +11,16 @@ const FINISHED = 0.8
  * Blank in the middle. An empty frame between two drawings flashes; a drawing that was forgotten while
  * all others of the level are done does the same.
  */
-export const blank: Check = {
+export const blank = {
   id: 'blank',
   name: 'Blank in the middle',
   group: 'timing',
   severity: 'mend',
   why: 'A frame without a drawing between two drawings flashes.',
   limits: { frames: { words: 'Empty frames between two drawings', unit: 'frames', value: 1, min: 1, max: 240 } },
+} as const satisfies CheckFacts
+
+export const judgeBlank: Judge = {
   level(subject, { scene, take, limit }) {
     const least = limit('frames')
     const entries = placed(exposuresOf(scene, subject.level.id, take))

@@ -1,4 +1,4 @@
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { goTogether, movesOf, type Move } from '../rests'
 import type { LevelSubject } from '../subject'
@@ -7,7 +7,7 @@ import type { LevelSubject } from '../subject'
  * Everything lands at once. When every part reaches the pose on the same frame the figure stops like a
  * machine; loose and heavy parts should arrive later. Parts that move as one piece count once.
  */
-export const landsTogether: Check = {
+export const landsTogether = {
   id: 'lands-together',
   name: 'Everything lands at once',
   group: 'timing',
@@ -16,6 +16,9 @@ export const landsTogether: Check = {
   limits: {
     parts: { words: 'Parts that come to rest within a frame of each other', unit: 'parts', value: 3, min: 2, max: 20 },
   },
+} as const satisfies CheckFacts
+
+export const judgeLandsTogether: Judge = {
   scene({ scene, level, limit }) {
     const least = limit('parts')
     const all = scene.levelOrder

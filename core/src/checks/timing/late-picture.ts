@@ -2,7 +2,7 @@ import { distance } from '../../motion/arc'
 import { landingPlace } from '../../motion/planned/accent'
 import { frameAtSecond, heardWords, stressOf } from '../../sound/said'
 import { firstFrameOf, exposuresOf } from '../../timing/sheet'
-import { judged, type Check, type CheckContext } from '../check'
+import { judged, type CheckFacts, type CheckContext, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
 import { followed, type LevelSubject } from '../subject'
@@ -20,13 +20,16 @@ const MOVES = 0.12
  * strike of an accent is held against the stress of its word, and the greatest change of a figure against a sound
  * that stands alone.
  */
-export const latePicture: Check = {
+export const latePicture = {
   id: 'late-picture',
   name: 'Picture late',
   group: 'timing',
   severity: 'mend',
   why: 'What is heard before it is seen looks wrong at once; a little ahead reads as sharp.',
   limits: { frames: { words: 'Later than its sound by', unit: 'frames', value: 2, min: 0, max: 24 } },
+} as const satisfies CheckFacts
+
+export const judgeLatePicture: Judge = {
   scene(context) {
     const late = context.limit('frames')
     return judged([...accentsLate(context, late), ...changesLate(context, late)])

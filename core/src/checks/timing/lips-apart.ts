@@ -1,7 +1,7 @@
 import { bare } from '../../base/speech-sounds'
 import { isLipSound, lipFrame } from '../../sound/mouths'
 import { heardWords } from '../../sound/said'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import type { Observation } from '../finding'
 import { mouthSheets } from './mouth-sheets'
 
@@ -9,13 +9,16 @@ import { mouthSheets } from './mouth-sheets'
  * Lips apart. Nobody says m, b or p with an open mouth, and everyone sees it when a drawing does. The lips are looked
  * for about where they should meet, ahead of the sound by as much as the mouths were laid.
  */
-export const lipsApart: Check = {
+export const lipsApart = {
   id: 'lips-apart',
   name: 'Lips apart',
   group: 'timing',
   severity: 'mend',
   why: 'Nobody says m, b or p with an open mouth: lips that do not meet are seen by everyone.',
   limits: { frames: { words: 'Lips meet within', unit: 'frames', value: 1, min: 0, max: 12 } },
+} as const satisfies CheckFacts
+
+export const judgeLipsApart: Judge = {
   scene({ scene, take, limit }) {
     const near = limit('frames')
     const findings = mouthSheets(scene, take).flatMap((mouth): Observation[] => {

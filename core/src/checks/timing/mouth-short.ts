@@ -1,16 +1,19 @@
 import { counted } from '../../base/counted'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 import type { Observation } from '../finding'
 import { mouthSheets } from './mouth-sheets'
 
 /** A mouth too short. A shape shown for less than the exposure the mouths were laid on flickers and is not read. */
-export const mouthShort: Check = {
+export const mouthShort = {
   id: 'mouth-short',
   name: 'Mouth too short',
   group: 'timing',
   severity: 'look',
   why: 'A shape that is shown for less than the others flickers, and is not read.',
   limits: { frames: { words: 'Shorter than its exposure by', unit: 'frames', value: 1, min: 1, max: 12 } },
+} as const satisfies CheckFacts
+
+export const judgeMouthShort: Judge = {
   scene({ scene, take, limit }) {
     const least = limit('frames')
     const { length } = scene.settings

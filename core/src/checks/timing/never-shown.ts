@@ -1,14 +1,17 @@
 import { exposuresOf } from '../../timing/sheet'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 
 /** Never shown. A drawing that is in no take is work nobody sees; it may have been lost from the sheet. */
-export const neverShown: Check = {
+export const neverShown = {
   id: 'never-shown',
   name: 'Never shown',
   group: 'timing',
   severity: 'look',
   why: 'A drawing in no take is work nobody sees. Perhaps it was lost from the sheet.',
   limits: {},
+} as const satisfies CheckFacts
+
+export const judgeNeverShown: Judge = {
   level(subject, { scene }) {
     const shown = new Set(
       Object.keys(scene.takes).flatMap((take) =>

@@ -1,17 +1,20 @@
 import { framesToSeconds } from '../../timing/time'
-import { judged, type Check } from '../check'
+import { judged, type CheckFacts, type Judge } from '../check'
 
 /**
  * Opening too short. After a cut the eye needs about a quarter of a second to find its way about; what
  * moves before that is not seen. Loops have no opening, and neither has the scene a move is handed on to.
  */
-export const openingShort: Check = {
+export const openingShort = {
   id: 'opening-short',
   name: 'Opening too short',
   group: 'timing',
   severity: 'look',
   why: 'What moves before the eye has settled after a cut is not seen.',
   limits: { seconds: { words: 'First movement before', unit: 's', value: 0.25, min: 0.05, max: 3 } },
+} as const satisfies CheckFacts
+
+export const judgeOpeningShort: Judge = {
   scene({ scene, level, limit }) {
     const least = limit('seconds')
     const { fps } = scene.settings

@@ -1,11 +1,9 @@
-import { memo } from '../base/memo'
-import { distance } from '../motion/arc'
-import type { Scene } from '../scene/schema'
-import type { Body } from './measured'
-import type { Shot, Track } from './subject'
+import { memo } from '../../base/memo'
+import { distance } from '../../motion/arc'
+import type { Scene } from '../../scene/schema'
+import { DOT, type Body } from '../measured'
+import type { Shot, Track } from '../subject'
 
-/** Parts smaller than this are dots, in square pixels. */
-const DOT = 150
 /** A part whose area, or whose way of lying about its middle, changes by more than these shares goes behind others or is another. */
 const SAME_AREA = Math.log(1.12)
 const SAME_LIE = 0.12
@@ -57,7 +55,12 @@ export function paintedParts(scene: Scene, shots: readonly Shot[], round: boolea
     return [
       { ...{ id, name, part: id, standIn: true }, at: on(still) },
       ...(turning.size > still.size
-        ? [{ ...{ id: `${id} turning`, name, part: id, standIn: true, turns: true }, at: on(turning) }]
+        ? [
+            {
+              ...{ id: `${id} turning`, name, part: id, standIn: true, confirms: 'other parts' as const },
+              at: on(turning),
+            },
+          ]
         : []),
     ]
   }
