@@ -105,8 +105,18 @@ test('earlier versions: the history in words, a moment looked at, a drawing, a l
   await desk.to('Takes')
   await page.getByRole('button', { name: 'Earlier versions' }).click()
   await expect(history.getByText('drawing 7 brought back as it was today', { exact: false })).toBeVisible()
+  // However slow the moment is to come, nothing older is brought back in its place.
+  let arrive = () => {}
+  const arrives = new Promise<void>((resolve) => (arrive = resolve))
+  await page.route(/\/moments\/\d+$/, async (route) => {
+    await arrives
+    await route.continue()
+  })
   await history.getByRole('button', { name: /a drawing put in at frame 7/ }).click()
-  await moment.getByRole('button', { name: 'Bring the whole scene back' }).click()
+  const theWhole = moment.getByRole('button', { name: 'Bring the whole scene back' })
+  await expect(theWhole).toBeDisabled()
+  arrive()
+  await theWhole.click()
   await desk.to('Draw')
   await desk.cell('A', 1).click()
   expect(await desk.sheet('A', 12)).toBe('1 | | | | | 7 | | | | |')

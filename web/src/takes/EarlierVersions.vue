@@ -8,18 +8,18 @@ import {
   PASSES,
   type Part,
   type Pass,
-  type Scene,
   type SimpleEdit,
 } from '@unhurried/core'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { api, type HistoryStep } from '../api/api'
-import { createInkStore, type InkStore } from '../session/ink-store'
+import { createInkStore } from '../session/ink-store'
 import { framesAndSeconds } from '../parts/frames'
 import { composedPictures } from '../stage/player'
 import { playFrames } from '../stage/play-frames'
 import { sayWhy, useScene } from '../session/scene'
 import { momentInWords, sittingInWords, sittings, type Sitting } from './history'
 import MomentCard from './MomentCard.vue'
+import { useMoment, type Moment } from './useMoment'
 
 const emit = defineEmits<{ back: [] }>()
 const store = useScene()
@@ -42,7 +42,7 @@ onMounted(async () => {
   await read()
   // The newest moment is shown at once: from there one goes back.
   const newest = sittingList.value[0]?.chapters[0]
-  if (newest && !picked.value) await look(newest)
+  if (newest && !chosen.value) await look(newest)
 })
 // What was just done appears as soon as it is kept.
 watch(
@@ -64,15 +64,20 @@ const drawingMoment = (
 const today = new Date()
 
 // ---- one moment -----------------------------------------------------------------------------------
-interface Moment {
-  readonly version: number
-  readonly to: Date
-  readonly words: string
-}
-const picked = shallowRef<Moment>()
-const then = shallowRef<Scene>()
-let ink: InkStore | undefined
-const loading = ref(false)
+const {
+  chosen,
+  shown,
+  isComing,
+  trouble: amiss,
+  ...moment
+} = useMoment(async (version) => {
+  const { scene } = await api.readMoment(store.id, version)
+  const ink = createInkStore(store.id, (drawings) => api.readMomentInk(store.id, version, drawings))
+  await ink.ensure(Object.keys(scene.drawings))
+  return { scene, ink }
+})
+/** The scene as it was at the moment shown. */
+const then = computed(() => shown.value?.scene)
 const canvas = ref<HTMLCanvasElement>()
 const now = ref(1)
 const playing = ref(false)
@@ -82,26 +87,9 @@ onUnmounted(() => stopPlaying?.())
 
 async function look(chapter: Moment) {
   stop()
-  picked.value = chapter
   // Before it is here, so that what is chosen meanwhile stays chosen.
   part.value = 'whole'
-  loading.value = true
-  trouble.value = ''
-  try {
-    const { scene } = await api.readMoment(store.id, chapter.version)
-    if (picked.value !== chapter) return
-    const inkThen = createInkStore(store.id, (drawings) => api.readMomentInk(store.id, chapter.version, drawings))
-    await inkThen.ensure(Object.keys(scene.drawings))
-    if (picked.value !== chapter) return
-    ink = inkThen
-    then.value = scene
-    now.value = Math.min(now.value, scene.settings.length)
-  } catch (error) {
-    then.value = undefined
-    trouble.value = error instanceof Error ? error.message : String(error)
-  } finally {
-    loading.value = false
-  }
+  await moment.look(chapter)
 }
 const size = computed(() => {
   const { width, height } = then.value?.settings ?? { width: 16, height: 9 }
@@ -109,15 +97,16 @@ const size = computed(() => {
   return { scale, width: Math.round(width * scale), height: Math.round(height * scale) }
 })
 watch(
-  [then, canvas],
+  [shown, canvas],
   () => {
-    if (!then.value || !canvas.value || !ink) return
-    const pictures = composedPictures({ scene: then.value, inkOf: ink.inkOf, scale: size.value.scale })
+    if (!shown.value || !canvas.value) return
+    const { scene, ink } = shown.value
+    const pictures = composedPictures({ scene, inkOf: ink.inkOf, scale: size.value.scale })
     show = (frame) => {
       now.value = frame
       canvas.value?.getContext('2d')!.drawImage(pictures.at(frame), 0, 0)
     }
-    show(now.value)
+    show(Math.min(now.value, scene.settings.length))
   },
   { flush: 'post' },
 )
@@ -169,13 +158,15 @@ const MOST_POINTS = 400_000
 const bringing = ref(false)
 
 async function bring() {
-  const scene = then.value
-  if (!scene || !picked.value || !store.ink || !store.working) return
+  const present = store.ink
+  if (!shown.value || !present) return
+  const { scene, ink, moment: at } = shown.value
   bringing.value = true
   try {
     const ids = inkBackFor(scene, wanted.value)
-    await store.ink.ensure(ids)
-    const present = store.ink
+    await present.ensure(ids)
+    // Gone on to another scene meanwhile: what was asked for is not this one's.
+    if (store.ink !== present || !store.working) return
     if (ids.some((id) => !present.isLoaded(id)))
       throw new Error('Some drawings could not be fetched from the server. Try again when it answers.')
     const counts = (id: string) =>
@@ -185,10 +176,10 @@ async function bring() {
     const parts = bringBack({ now: store.working, then: scene, part: wanted.value, counts })
     const lines = ids.flatMap((id) =>
       PASSES.flatMap(
-        (pass) => inkBack({ drawing: id, pass, now: present.inkOf(id, pass), then: ink!.inkOf(id, pass) }) ?? [],
+        (pass) => inkBack({ drawing: id, pass, now: present.inkOf(id, pass), then: ink.inkOf(id, pass) }) ?? [],
       ),
     )
-    const words = `${named.value} brought back as it was ${momentInWords(picked.value.to, today)}`
+    const words = `${named.value} brought back as it was ${momentInWords(at.to, today)}`
     const batches = batched([...parts, ...lines])
     if (batches.length === 0) return sayWhy(new Error(`Nothing to bring back: ${named.value} is as it was.`))
     const made = batches.every((edits, i) =>
@@ -200,8 +191,7 @@ async function bring() {
     )
     if (made) {
       stop()
-      picked.value = undefined
-      then.value = undefined
+      moment.leave()
     }
   } catch (error) {
     sayWhy(error)
@@ -232,8 +222,8 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
 <template>
   <div class="earlier">
     <section class="paper list" aria-label="History">
-      <p v-if="trouble" class="wrong" role="alert">
-        {{ trouble }} <button class="word" @click="picked ? look(picked) : read()">Try again</button>
+      <p v-if="trouble || amiss" class="wrong" role="alert">
+        {{ trouble || amiss }} <button class="word" @click="trouble ? read() : look(chosen!)">Try again</button>
       </p>
       <p v-if="sittingList.length === 0 && !trouble" class="note">Nothing was done to this scene yet.</p>
       <section v-for="(sitting, n) in sittingList" :key="sitting.version" class="sitting">
@@ -247,7 +237,7 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
             :drawing="each.drawing"
             :version="each.version"
             :words="drawingMoment(sitting, each).words"
-            :picked="picked?.version === each.version"
+            :picked="chosen?.version === each.version"
             @click="look(drawingMoment(sitting, each))"
           />
         </div>
@@ -257,8 +247,8 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
             <li v-for="chapter in sitting.chapters" :key="chapter.version">
               <button
                 class="step"
-                :class="{ picked: picked?.version === chapter.version }"
-                :aria-pressed="picked?.version === chapter.version"
+                :class="{ picked: chosen?.version === chapter.version }"
+                :aria-pressed="chosen?.version === chapter.version"
                 @click="look(chapter)"
               >
                 <span class="note">{{ momentInWords(chapter.to, today).slice(-5) }}</span><span>{{
@@ -271,10 +261,16 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
       </section>
       <button v-if="more" class="word" @click="read(steps.at(-1)!.version)">Show earlier steps</button>
     </section>
-    <section v-if="then && picked" class="paper moment" aria-label="The scene at this moment">
-      <h2>As it was {{ momentInWords(picked.to, today) }}</h2>
+    <section
+      v-if="then && shown"
+      class="paper moment"
+      :class="{ going: isComing }"
+      :aria-busy="isComing"
+      aria-label="The scene at this moment"
+    >
+      <h2>As it was {{ momentInWords(shown.moment.to, today) }}</h2>
       <p class="note">
-        After “{{ picked.words }}”. {{ framesAndSeconds(then.settings.length, then.settings.fps) }},
+        After “{{ shown.moment.words }}”. {{ framesAndSeconds(then.settings.length, then.settings.fps) }},
         {{ Object.keys(then.drawings).length }} drawings, {{ then.levelOrder.length }} level{{
           then.levelOrder.length === 1 ? '' : 's'
         }}.
@@ -331,7 +327,7 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
         /></ElSelect>
       </div>
       <div class="line">
-        <button class="word main" :disabled="bringing" @click="bring">
+        <button class="word main" :disabled="bringing || isComing" @click="bring">
           {{ bringing ? 'Bringing it back …' : `Bring ${named} back` }}
         </button>
         <button class="word" @click="emit('back')">Leave all as it is</button>
@@ -341,7 +337,7 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
       </p>
     </section>
     <p v-else class="note none">
-      {{ loading ? 'Fetching that moment …' : 'Choose a moment on the left to look at the scene as it was then.' }}
+      {{ isComing ? 'Fetching that moment …' : 'Choose a moment on the left to look at the scene as it was then.' }}
     </p>
   </div>
 </template>
@@ -412,6 +408,10 @@ summary {
   gap: 10px;
   justify-items: start;
   padding: 14px 18px;
+}
+
+.going {
+  opacity: 0.55;
 }
 
 .line {
