@@ -1,20 +1,22 @@
 import { readFileSync } from 'node:fs'
-import { expect, key, line, round, test } from './harness'
+import { expect, expectNothingSerious, key, line, round, test } from './harness'
 
 interface Row {
   bigger?: number | readonly number[]
+  /** Their radius. */
+  to?: number
   off?: number
   pinned?: boolean
   count?: number
 }
 /** Ten balls of 40 px in a row, a landmark in the middle of each; some of them other than they should be. */
-function row({ bigger = [], off = -1, pinned = true, count = 10 }: Row = {}) {
+function row({ bigger = [], to = 48, off = -1, pinned = true, count = 10 }: Row = {}) {
   const at = (i: number) => ({ x: 80 + (500 / count) * i, y: 180 - (i === off ? 30 : 0) })
   const ids = Array.from({ length: count }, (_, i) => `b${i}`)
   const big = new Set([bigger].flat())
   return [
     ...ids.map((id, i) => key(id, i === 0 ? 1 : 10 + 2 * i)),
-    ...ids.map((id, i) => line(id, `${id}l`, round(at(i).x, at(i).y, big.has(i) ? 48 : 40))),
+    ...ids.map((id, i) => line(id, `${id}l`, round(at(i).x, at(i).y, big.has(i) ? to : 40))),
     ...(pinned
       ? [
           { type: 'landmark.put' as const, level: 'A', landmark: { id: 'mid', name: 'Middle' } },
@@ -168,6 +170,32 @@ test('the limits of a production are its own, and change what is found in all it
   await page.getByLabel('Volume: Area more or less than the model by').fill('8')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('look-told')).toContainText('1 finding')
+})
+
+test('limits are fitted to finished scenes, seen before they are taken over, and change what is found', async ({
+  page,
+  desk,
+}) => {
+  // A hand that lets one drawing of a row swell by a fifth, and calls that finished.
+  await desk.opened({ length: 72, production: 'fitted-limits', edits: row({ bigger: 5, to: 44, count: 30 }) })
+  await desk.to('Second look')
+  await expect(page.locator('.slip').filter({ hasText: 'Volume' })).toHaveCount(1)
+  await page.getByRole('button', { name: 'Limits …' }).click()
+  await page.getByRole('button', { name: 'Fit them to finished scenes …' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Limits from finished work' })
+  await dialog.getByRole('button', { name: 'Try the limits on 1 scene' }).click()
+  const volume = dialog.getByRole('row', { name: /Volume/ })
+  await expect(volume).toContainText(/8 %\s*\d+ %\s*1 → 0/)
+  await expectNothingSerious(page)
+  // Every other stays as it is.
+  for (const other of await dialog.getByRole('rowheader').getByRole('checkbox').all())
+    if (!(await other.evaluate((box) => box.parentElement!.textContent.includes('Volume')))) await other.uncheck()
+  await dialog.getByRole('button', { name: 'Take over 1 limit' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(page.locator('.slip').filter({ hasText: 'Volume' })).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByTestId('look-told')).toBeVisible()
+  await expect(page.locator('.slip').filter({ hasText: 'Volume' })).toHaveCount(0)
 })
 
 test('a long look tells how far it is and can be stopped; the desk goes on', async ({ page, desk }) => {

@@ -247,6 +247,7 @@ export {
   rounded,
   unmeasuredSchema,
 } from './checks/finding'
+export { type FinishedLook, fitLimits, LEAST_FINISHED, lookAtFinished } from './checks/fit'
 export { type Graphs, graphsOf, graphsSchema } from './checks/graphs'
 export { type Inspection, inspectScene, subjectOf } from './checks/inspect'
 export { limitsSchema } from './checks/limits'

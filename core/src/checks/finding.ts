@@ -77,6 +77,8 @@ export interface Limit {
   readonly value: number
   readonly min: number
   readonly max: number
+  /** Which way it allows more, where finished work can say how much should be allowed. */
+  readonly loosens?: 'up' | 'down'
 }
 export type Limits = Readonly<Record<string, Readonly<Record<string, number | undefined>> | undefined>>
 

@@ -1,37 +1,19 @@
 <script setup lang="ts">
-import { CHECKS, type Limits } from '@unhurried/core'
-import { ref } from 'vue'
-import { api } from '../api/api'
-import { useLook } from '../session/look'
-import { sayWhy, useScene } from '../session/scene'
+import { CHECKS } from '@unhurried/core'
+import { useScene } from '../session/scene'
+import { withLimit } from './limits'
 
 /** What counts as a finding in this production. */
+defineProps<{ saving: boolean }>()
+const emit = defineEmits<{ keep: [limits: ReturnType<typeof withLimit>]; fit: [] }>()
 const store = useScene()
-const look = useLook()
-const saving = ref(false)
 const checks = CHECKS.filter(({ limits }) => Object.keys(limits).length > 0)
-
-async function set(check: string, name: string, value: number | undefined) {
-  const { [name]: _, ...others } = store.limits[check] ?? {}
-  const own = CHECKS.find(({ id }) => id === check)!.limits[name]!.value
-  const named = value === undefined || value === own ? others : { ...others, [name]: value }
-  const { [check]: __, ...rest } = store.limits
-  const next: Limits = Object.keys(named).length > 0 ? { ...rest, [check]: named } : rest
-  saving.value = true
-  try {
-    store.limits = await api.setLimits(store.production, next)
-    look.look()
-  } catch (error) {
-    sayWhy(error)
-  } finally {
-    saving.value = false
-  }
-}
 </script>
 
 <template>
   <div class="limits" role="group" aria-label="Limits of this production">
     <p class="note">They hold for every scene of this production. {{ saving ? 'Keeping …' : '' }}</p>
+    <button class="word" @click="emit('fit')">Fit them to finished scenes …</button>
     <template v-for="check in checks" :key="check.id">
       <h3 :title="check.why">{{ check.name }}</h3>
       <label v-for="(limit, name) in check.limits" :key="name">
@@ -43,7 +25,7 @@ async function set(check: string, name: string, value: number | undefined) {
           :max="limit.max"
           :step="limit.value >= 10 ? 1 : limit.value >= 2 ? 0.5 : 0.05"
           :aria-label="`${check.name}: ${limit.words}`"
-          @change="(value?: number) => set(check.id, String(name), value)"
+          @change="(value?: number) => emit('keep', withLimit(store.limits, check.id, String(name), value))"
         />
         <span class="note">{{ limit.unit }}</span>
       </label>
@@ -61,6 +43,10 @@ async function set(check: string, name: string, value: number | undefined) {
 
 h3 {
   margin-top: 6px;
+}
+
+.word {
+  justify-self: start;
 }
 
 label {

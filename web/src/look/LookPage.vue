@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { CHECKS, SEVERITIES, timecode, writeFindingsCsv, type Severity } from '@unhurried/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { CHECKS, SEVERITIES, timecode, writeFindingsCsv, type Limits, type Severity } from '@unhurried/core'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
 import { handDown } from '../parts/hand-down'
 import { useLook } from '../session/look'
-import { useScene } from '../session/scene'
+import { sayWhy, useScene } from '../session/scene'
 import type { SeenFinding } from '../workers/look/messages'
 import FindingSlip from './FindingSlip.vue'
 import LimitsPanel from './LimitsPanel.vue'
 import LookGraphs from './LookGraphs.vue'
 
+const FitLimits = defineAsyncComponent(() => import('./FitLimits.vue'))
 const store = useScene()
 const look = useLook()
 const router = useRouter()
@@ -92,6 +93,27 @@ function handOnTo(id: string) {
   if (store.change({ type: 'scene.set', settings: { handsOnTo: id === 'none' ? null : id } })) look.look(true)
 }
 
+// ---- limits ---------------------------------------------------------------------------------------
+const showsLimits = ref(false)
+/** Undefined: not asked for yet. */
+const fits = ref<boolean>()
+const saving = ref(false)
+async function keepLimits(next: Limits) {
+  saving.value = true
+  try {
+    store.limits = await api.setLimits(store.production, next)
+    look.look()
+  } catch (error) {
+    sayWhy(error)
+  } finally {
+    saving.value = false
+  }
+}
+function fit() {
+  showsLimits.value = false
+  fits.value = true
+}
+
 const print = () => window.print()
 const csv = () =>
   handDown(
@@ -157,9 +179,17 @@ const csv = () =>
             :value="each.id"
             :label="`Hands on to ${each.name}`"
         /></ElSelect>
-        <ElPopover trigger="click" :persistent="false" :width="460" :hide-after="0" placement="bottom-start"
-          ><template #reference><button class="word">Limits …</button></template><LimitsPanel
+        <ElPopover
+          v-model:visible="showsLimits"
+          trigger="click"
+          :persistent="false"
+          :width="460"
+          :hide-after="0"
+          placement="bottom-start"
+          ><template #reference><button class="word">Limits …</button></template
+          ><LimitsPanel :saving="saving" @keep="keepLimits" @fit="fit"
         /></ElPopover>
+        <FitLimits v-if="fits !== undefined" v-model="fits" @keep="keepLimits" />
         <button class="word" aria-label="Findings as CSV" title="Findings as CSV" :disabled="!look.found" @click="csv">
           CSV
         </button>

@@ -1,5 +1,6 @@
 import type { Ref, ShallowRef } from 'vue'
 import { counted, LIMITS } from '@unhurried/core'
+import { allScenes } from '../api/all-scenes'
 import { api, type Production, type ShelvedScene } from '../api/api'
 import { freshId } from '../api/ids'
 
@@ -167,19 +168,6 @@ function productionActs({ now, act, load, said }: ActedOn) {
 }
 
 const nameOfCopy = (name: string, what: string) => `${name.slice(0, LIMITS.name - what.length - 3)} · ${what}`
-
-/** The scenes of a production that are on the shelf, also those not fetched yet. */
-async function* allScenes({ id, scenes, count }: Production) {
-  yield* scenes
-  let last = scenes.at(-1)
-  for (let told = scenes.length; last && told < count;) {
-    const more = await api.scenesAfter(id, last.id)
-    if (more.length === 0) return
-    yield* more
-    told += more.length
-    last = more.at(-1)
-  }
-}
 
 interface ProductionFields {
   name?: string

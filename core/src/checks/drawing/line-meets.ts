@@ -191,7 +191,9 @@ export const lineMeets = {
   group: 'drawing',
   severity: 'mend',
   why: 'Where the line round a painted part has a gap, the form opens for one drawing and paint may leak.',
-  limits: { px: { words: 'Gap in a line that paint relies on', unit: 'px', value: 8, min: 1, max: 100 } },
+  limits: {
+    px: { words: 'Gap in a line that paint relies on', unit: 'px', value: 8, min: 1, max: 100, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeLineMeets: Judge = {

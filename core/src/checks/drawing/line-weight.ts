@@ -9,7 +9,9 @@ export const lineWeight = {
   group: 'drawing',
   severity: 'mend',
   why: 'A line heavier on one drawing than on the others flickers.',
-  limits: { share: { words: 'Median line width off the level by', unit: '%', value: 25, min: 5, max: 200 } },
+  limits: {
+    share: { words: 'Median line width off the level by', unit: '%', value: 25, min: 5, max: 200, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeLineWeight: Judge = {

@@ -46,7 +46,9 @@ export const outside = {
   group: 'drawing',
   severity: 'look',
   why: 'Ink beyond the frame is work nobody sees, or the figure is not where it was meant.',
-  limits: { share: { words: 'Of the ink that will not be seen', unit: '%', value: 50, min: 1, max: 100 } },
+  limits: {
+    share: { words: 'Of the ink that will not be seen', unit: '%', value: 50, min: 1, max: 100, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeOutside: Judge = {

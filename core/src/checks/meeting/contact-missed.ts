@@ -2,6 +2,7 @@ import { distance } from '../../motion/arc'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation, type Unjudged } from '../finding'
+import { placeGuide } from '../remedy'
 import { pannedAt } from '../subject'
 
 /**
@@ -14,7 +15,9 @@ export const contactMissed = {
   group: 'meeting',
   severity: 'mend',
   why: 'What touches on one level must be touched on the other, or it floats.',
-  limits: { px: { words: 'Distance of landmarks meant to touch', unit: 'px', value: 4, min: 0.5, max: 100 } },
+  limits: {
+    px: { words: 'Distance of landmarks meant to touch', unit: 'px', value: 4, min: 0.5, max: 100, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeContactMissed: Judge = {
@@ -58,7 +61,7 @@ export const judgeContactMissed: Judge = {
             limit: px,
             unit: 'px',
             sentence: `On frame ${shot.frame} ${own.landmark.name} of ${own.subject.level.name} should touch that of ${other.subject.level.name} and misses it by ${rounded(value)} px.`,
-            evidence: [{ kind: 'arrow', from, to, words: `${rounded(value)} px` }],
+            evidence: [{ kind: 'arrow', from, to, words: `${rounded(value)} px` }, placeGuide(to, 'where they touch')],
           })
         }
         if (lacking > 0)

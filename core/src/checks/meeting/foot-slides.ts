@@ -2,6 +2,7 @@ import type { Point } from '../../geometry/matrix'
 import { distance } from '../../motion/arc'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
+import { placeGuide } from '../remedy'
 import { followed, pannedAt, type Shot } from '../subject'
 
 /** Slower than this against the ground a foot may be planted, in pixels per frame. */
@@ -33,7 +34,14 @@ export const footSlides = {
   severity: 'mend',
   why: 'A foot that carries weight may move only as the ground does, or the figure skates.',
   limits: {
-    px: { words: 'Slide of a planted landmark against the ground', unit: 'px per frame', value: 1, min: 0.1, max: 3 },
+    px: {
+      words: 'Slide of a planted landmark against the ground',
+      unit: 'px per frame',
+      value: 1,
+      min: 0.1,
+      max: 3,
+      loosens: 'up',
+    },
   },
 } as const satisfies CheckFacts
 
@@ -94,7 +102,13 @@ export const judgeFootSlides: Judge = {
             limit: px,
             unit: 'px per frame',
             sentence: `${track.name} of ${subject.level.name} is planted from ${a.shot.entry.number} to ${b.shot.entry.number} and slides ${rounded(slide)} px against the ground, ${rounded(value)} px per frame.`,
-            evidence: [{ kind: 'arrow', from: a.at, to: b.at, words: `${rounded(value)} px per frame` }],
+            evidence: [
+              { kind: 'arrow', from: a.at, to: b.at, words: `${rounded(value)} px per frame` },
+              placeGuide(
+                { x: a.on.x + b.at.x - b.on.x, y: a.on.y + b.at.y - b.on.y },
+                `nailed, on ${b.shot.entry.number}`,
+              ),
+            ],
           })
         }
       }

@@ -1,7 +1,8 @@
 import { distance } from '../../motion/arc'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
 import { judged, type CheckFacts, type Judge } from '../check'
-import { rounded, type Observation, type Unjudged } from '../finding'
+import { rounded, type Evidence, type Observation, type Unjudged } from '../finding'
+import { placeGuide } from '../remedy'
 import { followed, levelSubject, type LevelSubject, type Track } from '../subject'
 
 /** Where something is at one end of a scene, and how fast it goes there, in pixels per frame. */
@@ -71,14 +72,14 @@ export const judgeHandOn: Judge = {
           drawings: [out.shot.drawing],
           frames: [out.shot.frame],
         }
-        const evidence = [{ kind: 'arrow' as const, from: out.at, to: into.at, words: `${rounded(miss)} px` }]
+        const evidence: Evidence[] = [{ kind: 'arrow', from: out.at, to: into.at, words: `${rounded(miss)} px` }]
         if (miss > px)
           findings.push({
             ...base,
             value: miss,
             limit: px,
             unit: 'px',
-            evidence,
+            evidence: [...evidence, placeGuide(into.at, 'where the next scene begins')],
             sentence: `${subject.level.name} ends here with ${track.name} ${rounded(miss)} px from where ${next.scene.settings.name} begins with it.`,
           })
         else if (Math.abs(off) > speed && Math.abs(into.speed - out.speed) > 1)

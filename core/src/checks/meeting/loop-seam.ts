@@ -56,6 +56,7 @@ export const loopSeam = {
       value: 1.6,
       min: 1.1,
       max: 10,
+      loosens: 'up',
     },
   },
 } as const satisfies CheckFacts

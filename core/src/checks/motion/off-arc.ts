@@ -1,8 +1,8 @@
-import type { Point } from '../../motion/arc'
 import { besideWay, stepAt } from './beside-way'
 import { isConfirmed } from './slipped'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
+import { placeGuide } from '../remedy'
 import { leastTimes, followed, named, unbroken, wayAround, type LevelSubject, type Track } from '../subject'
 
 /**
@@ -17,7 +17,14 @@ export const offArc = {
   severity: 'mend',
   why: 'A drawing beside the arc of its neighbours jitters when it is played.',
   limits: {
-    share: { words: 'Distance across the path, of the step there', unit: '%', value: 25, min: 5, max: 200 },
+    share: {
+      words: 'Distance across the path, of the step there',
+      unit: '%',
+      value: 25,
+      min: 5,
+      max: 200,
+      loosens: 'up',
+    },
     px: { words: 'and at least', unit: 'px', value: 2, min: 0.5, max: 50 },
   },
 } as const satisfies CheckFacts
@@ -82,10 +89,7 @@ function offAmong(subject: LevelSubject, { stretch, track, places }: Followed, l
           .map((each) => each.at),
       },
       { kind: 'arrow', from: place, to: back, words: `${rounded(across)} px` },
-      { kind: 'guide', lines: [crossAt(back)], closed: false, words: 'on its arc' },
+      placeGuide(back, 'on its arc'),
     ],
   }))
 }
-
-/** A cross where something should be. */
-const crossAt = ({ x, y }: Point, reach = 9): number[] => [x - reach, y, x + reach, y, x, y, x, y - reach, x, y + reach]

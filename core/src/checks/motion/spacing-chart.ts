@@ -3,6 +3,7 @@ import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
+import { placeGuide } from '../remedy'
 import { LIVING_HOLD } from './standing-still'
 import { followed, named, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
 
@@ -62,7 +63,7 @@ export const spacingChart = {
   severity: 'mend',
   why: 'An inbetween off its mark makes the move stutter, although it looks right by itself.',
   limits: {
-    share: { words: 'Miss along the arc, of the step there', unit: '%', value: 35, min: 5, max: 200 },
+    share: { words: 'Miss along the arc, of the step there', unit: '%', value: 35, min: 5, max: 200, loosens: 'up' },
     px: { words: 'and at least', unit: 'px', value: 2, min: 0.5, max: 50 },
   },
 } as const satisfies CheckFacts
@@ -149,6 +150,9 @@ function observed(subject: LevelSubject, miss: Miss, { share }: Limits): Observa
     limit: share,
     unit: '%',
     sentence: `${named(subject, shot)}: ${track.name} lies ${rounded(Math.abs(along))} px ${word}, ${rounded(valueOf(miss))} % of the step there; the chart wants it elsewhere.`,
-    evidence: [{ kind: 'arrow', from: pin, to: target, words: `${rounded(Math.abs(along))} px` }],
+    evidence: [
+      { kind: 'arrow', from: pin, to: target, words: `${rounded(Math.abs(along))} px` },
+      placeGuide(target, 'where the chart wants it'),
+    ],
   }
 }

@@ -1,7 +1,9 @@
-import { distance } from '../../motion/arc'
+import { distance, type Point } from '../../motion/arc'
+import { missesOf } from '../../motion/landmarks'
 import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
-import { named } from '../subject'
+import { placeGuide } from '../remedy'
+import { named, type Track } from '../subject'
 
 /** Planned steps shorter than this are holds that live, in pixels. */
 export const LIVING_HOLD = 4
@@ -16,11 +18,13 @@ export const standingStill = {
   group: 'motion',
   severity: 'mend',
   why: 'An inbetween that hardly moves where a step was planned is a hold nobody meant.',
-  limits: { share: { words: 'Moves less than, of the planned step', unit: '%', value: 10, min: 1, max: 90 } },
+  limits: {
+    share: { words: 'Moves less than, of the planned step', unit: '%', value: 10, min: 1, max: 90, loosens: 'down' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeStandingStill: Judge = {
-  level(subject, { scene, limit }) {
+  level(subject, { scene, take, limit }) {
     const share = limit('share')
     const shotOf = new Map(subject.shots.map((shot) => [shot.drawing, shot]))
     const findings: Observation[] = []
@@ -30,7 +34,7 @@ export const judgeStandingStill: Judge = {
         const [shot, before] = [shotOf.get(drawing), order[i - 1]]
         const last = before && shotOf.get(before.drawing)
         if (!shot || !last || shot.entry.role !== 'inbetween') continue
-        let worst: { moved: number; planned: number; at: { x: number; y: number } } | undefined
+        let worst: { moved: number; planned: number; track: Track; at: Point } | undefined
         for (const track of subject.tracks) {
           const [a, b, start, end] = [last, shot, shotOf.get(chart.from), shotOf.get(chart.to)].map(
             (each) => each && track.at(each),
@@ -39,9 +43,11 @@ export const judgeStandingStill: Judge = {
           const planned = Math.abs(fraction - before.fraction) * distance(start, end)
           if (planned < LIVING_HOLD) continue
           const moved = distance(a, b)
-          if (!worst || moved / planned > worst.moved / worst.planned) worst = { moved, planned, at: b }
+          if (!worst || moved / planned > worst.moved / worst.planned) worst = { moved, planned, track, at: b }
         }
         if (!worst || (100 * worst.moved) / worst.planned >= share) continue
+        const still = worst.track.id
+        const wanted = missesOf(scene, chart, drawing, take).find(({ landmark }) => landmark.id === still)?.target
         findings.push({
           level: subject.level.id,
           drawings: [before.drawing, drawing],
@@ -52,6 +58,7 @@ export const judgeStandingStill: Judge = {
           sentence: `${named(subject, shot)} moves ${rounded(worst.moved)} px from ${last.entry.number} where the chart plans ${rounded(worst.planned)} px: it stands still.`,
           evidence: [
             { kind: 'ring', at: worst.at, radius: worst.planned, words: `${rounded(worst.planned)} px planned` },
+            ...(wanted ? [placeGuide(wanted, 'where the chart wants it')] : []),
           ],
         })
       }

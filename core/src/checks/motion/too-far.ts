@@ -26,7 +26,14 @@ export const tooFar = {
   severity: 'look',
   why: 'Where two drawings lie farther apart than the thing is wide, the eye sees two things and no motion.',
   limits: {
-    widths: { words: 'Gap along the motion, in widths of the shape', unit: 'widths', value: 1, min: 0.2, max: 10 },
+    widths: {
+      words: 'Gap along the motion, in widths of the shape',
+      unit: 'widths',
+      value: 1,
+      min: 0.2,
+      max: 10,
+      loosens: 'up',
+    },
   },
 } as const satisfies CheckFacts
 

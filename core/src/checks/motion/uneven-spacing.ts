@@ -3,6 +3,7 @@ import { offAt, standsOut, type Off, type TimedPlace } from './foretold'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
+import { placeGuide } from '../remedy'
 import { median } from '../size/median'
 import { isConfirmed } from './slipped'
 import { stepJumps } from './step-jumps'
@@ -92,7 +93,14 @@ export const unevenSpacing = {
   severity: 'mend',
   why: 'A step that neither its neighbours nor a key foretell is seen as a hitch.',
   limits: {
-    over: { words: 'Step longer than its neighbours foretell', unit: '×', value: 1.5, min: 1.1, max: 10 },
+    over: {
+      words: 'Step longer than its neighbours foretell',
+      unit: '×',
+      value: 1.5,
+      min: 1.1,
+      max: 10,
+      loosens: 'up',
+    },
     px: { words: 'and off by', unit: 'px per frame', value: 2.5, min: 0.1, max: 50 },
   },
 } as const satisfies CheckFacts
@@ -135,7 +143,9 @@ function unevenOn(
     if (isHeldNear(points, i) || isPlanned(places, i, planned, limits.over - 1)) return []
     const by = { x: points[i]!.x - off.place.x, y: points[i]!.y - off.place.y }
     if (!isConfirmed(subject, { stretch, track, shot: places[i]!.shot, by })) return []
-    return standsOut(points, i, share, FACTORS) ? [{ ...uneven, at: i, excess: Math.abs(speed - foretold) }] : []
+    return standsOut(points, i, share, FACTORS)
+      ? [{ ...uneven, at: i, even: off.place, excess: Math.abs(speed - foretold) }]
+      : []
   })
   const jumps = (track.confirms ? [] : stepJumps(points)).flatMap(({ to, speed, foretold }) => {
     const ratio = foretold > 1e-6 ? speed / foretold : Infinity
@@ -144,9 +154,10 @@ function unevenOn(
     if (isPlanned(places, to, planned, limits.over - 1) || isPlanned(places, to - 1, planned, limits.over - 1))
       return []
     const [a, b] = [places[to - 1]!, places[to]!]
-    return [{ a, b, speed, foretold, ratio, at: to, excess: Math.abs(speed - foretold) }]
+    // Two halves of a move that do not meet have no one place to be mended.
+    return [{ a, b, speed, foretold, ratio, at: to, even: undefined, excess: Math.abs(speed - foretold) }]
   })
-  return worstOnly([...suspects, ...jumps], 2).map(({ at, a, b, ratio, speed, foretold }) => ({
+  return worstOnly([...suspects, ...jumps], 2).map(({ at, a, b, ratio, speed, foretold, even }) => ({
     level: subject.level.id,
     drawings: [a.shot.drawing, b.shot.drawing],
     frames: [a.shot.frame, b.shot.frame].map(
@@ -159,6 +170,7 @@ function unevenOn(
     evidence: [
       { kind: 'path', points: wayAround(places, at).map((place) => place.at) },
       { kind: 'arrow', from: a.at, to: b.at, words: `${rounded(speed)} px per frame` },
+      ...(even ? [placeGuide(even, 'where the steps are even')] : []),
     ],
   }))
 }

@@ -13,7 +13,9 @@ export const notReadable = {
   group: 'size',
   severity: 'look',
   why: 'Keys whose dark shapes cover each other do not tell a change from afar.',
-  limits: { share: { words: 'Overlap of two keys one after the other', unit: '%', value: 92, min: 50, max: 100 } },
+  limits: {
+    share: { words: 'Overlap of two keys one after the other', unit: '%', value: 92, min: 50, max: 100, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeNotReadable: Judge = {

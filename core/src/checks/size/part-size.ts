@@ -1,6 +1,7 @@
 import { coloursOf } from '../../scene/palette'
 import { judged, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
+import { sizeGuide } from '../remedy'
 import { keepsShape } from '../tracks/painted-parts'
 import { named, type Shot } from '../subject'
 import type { InkPiece } from '../../ink/ink'
@@ -31,7 +32,9 @@ export const partSize = {
   group: 'size',
   severity: 'mend',
   why: 'A part that is suddenly bigger for one drawing pops when it is played.',
-  limits: { share: { words: 'Area of a colour off its neighbours by', unit: '%', value: 15, min: 2, max: 200 } },
+  limits: {
+    share: { words: 'Area of a colour off its neighbours by', unit: '%', value: 15, min: 2, max: 200, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgePartSize: Judge = {
@@ -85,6 +88,7 @@ export const judgePartSize: Judge = {
           )
           const evidence: Evidence[] = [
             { kind: 'shape', rings, words: `${value > 0 ? '+' : '−'}${rounded(Math.abs(value))} %` },
+            sizeGuide(rings, value),
           ]
           findings.push({
             level: subject.level.id,

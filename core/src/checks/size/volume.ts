@@ -1,5 +1,6 @@
 import { judged, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation, type Outcome, type Unjudged } from '../finding'
+import { sizeGuide } from '../remedy'
 import { named, type LevelSubject, type Shot } from '../subject'
 import { changingAt, offNeighbours } from './own-spread'
 import { sizesOf } from './sizes'
@@ -17,7 +18,9 @@ export const volume = {
   group: 'size',
   severity: 'mend',
   why: 'A figure keeps its bulk however it is squashed: one that grows and shrinks seems to breathe.',
-  limits: { share: { words: 'Area more or less than the model by', unit: '%', value: 8, min: 1, max: 100 } },
+  limits: {
+    share: { words: 'Area more or less than the model by', unit: '%', value: 8, min: 1, max: 100, loosens: 'up' },
+  },
 } as const satisfies CheckFacts
 
 export const judgeVolume: Judge = {
@@ -90,14 +93,6 @@ const tooFast = ({ level, bodies }: LevelSubject, drawings: number): Unjudged[] 
 
 function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Observation {
   const { rings, centre } = shot.measured.shape!
-  // Nothing is drawn for the hand: the same outline at the size it should have, about its own middle.
-  const scale = 1 / Math.sqrt(1 + value / 100)
-  const asItShouldBe = rings.map((ring) =>
-    ring.map((at, i) => {
-      const middle = i % 2 === 0 ? centre.x : centre.y
-      return middle + (at - middle) * scale
-    }),
-  )
   const open = value < -50 ? ' Its outline may be open.' : ''
   return {
     level: subject.level.id,
@@ -109,7 +104,7 @@ function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Obs
     sentence: `${named(subject, shot)} is ${rounded(Math.abs(value))} % ${value > 0 ? 'larger' : 'smaller'} in area than ${than}.${open}`,
     evidence: [
       { kind: 'shape', rings, words: `${value > 0 ? '+' : '−'}${rounded(Math.abs(value))} %` },
-      { kind: 'guide', lines: asItShouldBe, closed: true, words: 'the size it should have' },
+      sizeGuide(rings, value, centre),
     ],
   }
 }

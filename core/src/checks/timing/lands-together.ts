@@ -14,7 +14,14 @@ export const landsTogether = {
   severity: 'look',
   why: 'Parts that all arrive on the same frame stop like a machine; loose ones should come later.',
   limits: {
-    parts: { words: 'Parts that come to rest within a frame of each other', unit: 'parts', value: 3, min: 2, max: 20 },
+    parts: {
+      words: 'Parts that come to rest within a frame of each other',
+      unit: 'parts',
+      value: 3,
+      min: 2,
+      max: 20,
+      loosens: 'up',
+    },
   },
 } as const satisfies CheckFacts
 

@@ -11,7 +11,7 @@ export const openingShort = {
   group: 'timing',
   severity: 'look',
   why: 'What moves before the eye has settled after a cut is not seen.',
-  limits: { seconds: { words: 'First movement before', unit: 's', value: 0.25, min: 0.05, max: 3 } },
+  limits: { seconds: { words: 'First movement before', unit: 's', value: 0.25, min: 0.05, max: 3, loosens: 'down' } },
 } as const satisfies CheckFacts
 
 export const judgeOpeningShort: Judge = {
