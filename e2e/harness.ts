@@ -100,6 +100,22 @@ export const round = (x: number, y: number, r: number, from = 0, to = 2 * Math.P
       [x + r * Math.cos(from + ((to - from) * i) / 48), y + r * Math.sin(from + ((to - from) * i) / 48)] as const,
   )
 
+type At = readonly [number, number]
+/** CSS pixels between two places a pen tells of, and how many it tells of from one place to the next at most. */
+const TOLD = 16
+const MOST_TOLD = 8
+
+/** Puts the pointer down and takes it through places of the page, as often told of as a pen would be. */
+export async function through(page: Page, places: readonly At[]) {
+  await page.mouse.move(...places[0]!)
+  await page.mouse.down()
+  for (const [i, [x, y]] of places.slice(1).entries()) {
+    const far = Math.hypot(x - places[i]![0], y - places[i]![1])
+    await page.mouse.move(x, y, { steps: Math.min(MOST_TOLD, Math.max(1, Math.ceil(far / TOLD))) })
+  }
+  await page.mouse.up()
+}
+
 /** What a person does at the desk, with a real pointer. */
 export function deskOf(page: Page, harness: Harness) {
   const table = page.getByTestId('table')
@@ -107,13 +123,12 @@ export function deskOf(page: Page, harness: Harness) {
   const paper = page.getByTestId('paper')
 
   /** Draws through places given as shares of the paper's width and height. */
-  async function draw(...places: (readonly [number, number])[]) {
+  async function draw(...places: At[]) {
     const box = (await paper.boundingBox())!
-    const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const
-    await page.mouse.move(...at(places[0]!))
-    await page.mouse.down()
-    for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 8 })
-    await page.mouse.up()
+    await through(
+      page,
+      places.map(([x, y]) => [box.x + x * box.width, box.y + y * box.height]),
+    )
   }
 
   return {
@@ -241,16 +256,9 @@ export function deskOf(page: Page, harness: Harness) {
       return [box.x + (x / width) * box.width, box.y + (y / height) * box.height] as const
     },
     /** Draws through places given in scene pixels, with keys held if need be. */
-    async stroke(
-      places: readonly (readonly [number, number])[],
-      { keys = [] as string[], width = 640, height = 360 } = {},
-    ) {
-      const all = await Promise.all(places.map(([x, y]) => this.at(x, y, width, height)))
+    async stroke(places: readonly At[], { keys = [] as string[], width = 640, height = 360 } = {}) {
       for (const key of keys) await page.keyboard.down(key)
-      await page.mouse.move(...all[0]!)
-      await page.mouse.down()
-      for (const place of all.slice(1)) await page.mouse.move(...place, { steps: 6 })
-      await page.mouse.up()
+      await draw(...places.map(([x, y]) => [x / width, y / height] as const))
       for (const key of keys) await page.keyboard.up(key)
     },
     /** Opens what can be done with the frame we are at, or with those chosen; the same closes it. */

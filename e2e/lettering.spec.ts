@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, expectNothingSerious, key, line, test, type Desk } from './harness'
+import { expect, expectNothingSerious, key, line, test, through, type Desk } from './harness'
 
 const PENCIL = [0x2a, 0x29, 0x32] as const
 const BRICK = [0xb9, 0x47, 0x2f] as const
@@ -35,12 +35,10 @@ async function lettering(page: Page, desk: Desk, edits = LETTERS) {
 /** Draws on the paper of Lettering through places of the scene. */
 async function write(page: Page, ...places: (readonly [number, number])[]) {
   const box = (await page.getByRole('img', { name: 'The ways of the pen' }).boundingBox())!
-  const at = ([x, y]: readonly [number, number]) =>
-    [box.x + (x / 640) * box.width, box.y + (y / 360) * box.height] as const
-  await page.mouse.move(...at(places[0]!))
-  await page.mouse.down()
-  for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 10 })
-  await page.mouse.up()
+  await through(
+    page,
+    places.map(([x, y]) => [box.x + (x / 640) * box.width, box.y + (y / 360) * box.height]),
+  )
 }
 const ways = (page: Page) => page.getByRole('list', { name: 'Ways of the pen' }).getByRole('listitem')
 const layIn = async (page: Page) => {

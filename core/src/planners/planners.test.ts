@@ -156,12 +156,11 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
           return
         }
         const { motion } = outcome
-        for (const { targets, shapes } of motion.drawings)
-          expect(
-            [...Object.values(targets).flatMap(({ x, y }) => [x, y]), ...shapes.flatMap(({ points }) => points)].every(
-              Number.isFinite,
-            ),
-          ).toBe(true)
+        const placesOf = ({ targets, shapes }: (typeof motion.drawings)[number]) => [
+          ...Object.values(targets).flatMap(({ x, y }) => [x, y]),
+          ...shapes.flatMap(({ points }) => points),
+        ]
+        expect(motion.drawings.flatMap(placesOf).every(Number.isFinite)).toBe(true)
         expect(
           motion.exposures.every(
             ({ drawing, frames }) =>
@@ -179,9 +178,10 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
         // What is dragged stays within what can be asked.
         for (const handle of motion.handles) {
           const dragged = { ...inputs, ...handle.drag({ x: handle.x + 31, y: handle.y - 17 }) }
-          for (const field of planner.fields(context))
-            if (field.kind === 'number')
-              expect(Number(dragged[field.id])).toEqual(clamp(Number(dragged[field.id]), field.min, field.max))
+          const numbers = planner.fields(context).filter((field) => field.kind === 'number')
+          expect(numbers.map(({ id }) => Number(dragged[id]))).toEqual(
+            numbers.map(({ id, min, max }) => clamp(Number(dragged[id]), min, max)),
+          )
         }
         if (framesOf(motion) > 400 || motion.drawings.length > 80) return
         try {

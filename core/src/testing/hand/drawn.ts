@@ -79,14 +79,30 @@ const thinned = (run: readonly Point[]): Point[] => {
   return run.filter((_, i) => i % every === 0 || i === run.length - 1)
 }
 
+/** What hides lines below it, with the box around it. */
+interface Cover {
+  readonly ring: readonly number[]
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly bottom: number
+}
+function coverOf(ring: readonly Point[]): Cover {
+  const [xs, ys] = [ring.map(({ x }) => x), ring.map(({ y }) => y)]
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  return { ring: flat(ring), left, right, top, bottom }
+}
+const covers = ({ ring, left, right, top, bottom }: Cover, { x, y }: Point): boolean =>
+  x >= left && x <= right && y >= top && y <= bottom && within(x, y, ring)
+
 /** The runs of a line that no part above hides. */
 function seenRuns(
   line: readonly Point[],
   closed: boolean,
-  above: readonly (readonly number[])[],
+  above: readonly Cover[],
 ): { run: Point[]; closed: boolean }[] {
   const fine = [...finely(line, closed), ...(closed ? [] : [line.at(-1)!])]
-  const hidden = fine.map(({ x, y }) => above.some((ring) => within(x, y, ring)))
+  const hidden = fine.map((point) => above.some((cover) => covers(cover, point)))
   if (!hidden.some(Boolean)) return [{ run: thinned(fine), closed }]
   const first = closed ? hidden.findIndex(Boolean) : 0
   const runs: Point[][] = [[]]
@@ -144,8 +160,10 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
   const partOf = new Map<string, string>()
   const drawn: Drawn = { line: [], colour: [], partOf }
   const heavy = between(random, 0.9, 1.1)
+  const coverOfPart = parts.map(({ ring, swatch }) => (ring && swatch ? coverOf(ring) : undefined))
   parts.forEach((part, i) => {
     const above = parts.slice(i + 1).flatMap(({ ring, swatch }) => (ring && swatch ? [ring] : []))
+    const covering = coverOfPart.slice(i + 1).filter((cover) => cover !== undefined)
     if (part.ring && part.swatch)
       for (const { outline, holes } of seenPaint(part.ring, above))
         drawn.colour.push(
@@ -156,7 +174,7 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
         )
     if (part.bare) return
     const way = part.ring ?? part.line ?? []
-    for (const { run, closed } of seenRuns(way, part.ring !== undefined, above.map(flat)))
+    for (const { run, closed } of seenRuns(way, part.ring !== undefined, covering))
       for (const stroke of strokesOf(run, closed, random)) {
         const press = 0.5 * between(random, 0.85, 1.15)
         const points = stroke.flatMap(({ x, y }, k) => [
