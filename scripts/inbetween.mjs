@@ -55,8 +55,8 @@ always dotted: the two sides of a limb taken for each other, most often.
 
 Two drawings of one motion, two to four drawings apart, as hands make them (\`core/src/testing/hand\`): wobble, one line drawn as one to five
 strokes, differently on each drawing, either way round, in any order, hidden parts left out; landmarks pinned on every other pair. ${PAIRS} pairs
-a kind. A line is right when all of its partners are strokes of the same part of the figure. The distance is from the true drawing half way to
-what was found; blending is given the true poses, without a hand's wobble.
+a kind. A line is right when all of its partners are strokes of the same part of the figure. The distance is from what is seen of the true
+drawing half way to what was found; blending is given the same two drawings with nothing hidden or cut, and which point is which.
 
 | kind | lines | partner right | called sure | sure and right | guided | blended |
 | --- | --- | --- | --- | --- | --- | --- |

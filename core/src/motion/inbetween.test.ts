@@ -69,6 +69,30 @@ const ray = (id: string, angle: number, from = 0, to = 100) =>
     ),
   )
 
+test('a line whose tip goes back on itself does not spin: half way it lies where both drawings have it', () => {
+  const round = Array.from({ length: 60 }, (_, i) => [
+    300 + 120 * Math.cos((i / 60) * 2 * Math.PI),
+    260 + 150 * Math.sin((i / 60) * 2 * Math.PI),
+  ])
+  const drawn = (id: string, places: readonly (readonly number[])[]): Stroke => ({
+    ...{ kind: 'stroke', id, swatch: 'ink', size: 4 },
+    points: [...places, places[0]!].flatMap(([x, y]) => [x!, y!, 0.5]),
+  })
+  fc.assert(
+    fc.property(fc.integer({ min: 5, max: 54 }), fc.integer({ min: 2, max: 7 }), fc.boolean(), (at, back, first) => {
+      // Where two strokes of it meet the second begins a little before the first ended.
+      const kinked = [...round.slice(0, at), round[at - 1]!.map((value, i) => value - (i === 0 ? back : -back))]
+      const other = [...kinked, ...round.slice(at)]
+      const [a, b] = first ? [other, round] : [round, other]
+      const { lines } = guideInbetween({ a: [drawn('a', a)], b: [drawn('b', b)], fraction: 0.5, landmarks: [] })
+      const found = lines.flatMap(({ points }) => points)
+      const [xs, ys] = [0, 1].map((odd) => found.filter((_, i) => i % 2 === odd))
+      const sides = [Math.min(...xs!), Math.max(...xs!), Math.min(...ys!), Math.max(...ys!)]
+      ;[180, 420, 110, 410].forEach((side, i) => expect(Math.abs(sides[i]! - side)).toBeLessThan(14))
+    }),
+  )
+})
+
 test('an arm turns about its joint and keeps its length', () => {
   const trunk = stroke('t', [
     [200, 200],

@@ -46,10 +46,15 @@ interface Limb {
   readonly length: number
   /** Turn from the first to the second that carries one onto the other best, in radians. */
   turn: number
+  /** By how much more each step from point to point turns, in radians. */
+  bends: Float64Array
   parent: number
   /** The point of the line, by place, that its parent carries along; −1 its middle. */
   anchor: number
 }
+
+/** Until it is known. */
+const NOT_BENT = new Float64Array()
 
 const wrap = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
 
@@ -255,16 +260,44 @@ function straighten(limbs: Limb[], size: number): Limb[] {
   })
 }
 
+/** Points on each side over which it is told how a line turns about a place. */
+const ABOUT = 3
+
+/**
+ * By how much more than the whole line each of its steps turns from the one drawing to the other. A bend goes on from
+ * where the line about it is bent to, so that a coil is not cut short; the tremble of single steps, which may go
+ * back on themselves, tells nothing of that.
+ */
+function bendsOf({ a, b, closed, turn }: Pick<Limb, 'a' | 'b' | 'closed' | 'turn'>): Float64Array {
+  const count = a.length / 2
+  const steps = closed ? count : count - 1
+  const inside = (k: number) => (closed ? (k + count) % count : Math.min(count - 1, Math.max(0, k)))
+  const between = (from: number, to: number): number | undefined => {
+    const [k, n] = [2 * inside(from), 2 * inside(to)]
+    const [ax, ay] = [a[n]! - a[k]!, a[n + 1]! - a[k + 1]!]
+    const [bx, by] = [b[n]! - b[k]!, b[n + 1]! - b[k + 1]!]
+    return ax * ax + ay * ay > 1e-18 && bx * bx + by * by > 1e-18
+      ? Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
+      : undefined
+  }
+  const bends = new Float64Array(steps)
+  let about = 0
+  for (let i = 0; i < steps; i++) {
+    about += wrap((between(i - ABOUT, i + 1 + ABOUT) ?? turn + about) - turn - about)
+    bends[i] = about + wrap((between(i, i + 1) ?? turn + about) - turn - about)
+  }
+  return bends
+}
+
 /**
  * A line between its two forms with its steps turned and drawn out (Sederberg, Gao, Wang and Mu 1993, the
  * intrinsic way), so that what bends does not shrink; a closed one is closed again by sharing the gap out.
  */
-function formAt({ a, b, closed, turn }: Limb, t: number): Float64Array {
+function formAt({ a, b, closed, turn, bends }: Limb, t: number): Float64Array {
   const count = a.length / 2
   const result = new Float64Array(count * 2)
   const steps = closed ? count : count - 1
   let [x, y] = [a[0]! + (b[0]! - a[0]!) * t, a[1]! + (b[1]! - a[1]!) * t]
-  let last = turn
   const [gx, gy] = [x, y]
   for (let i = 0; i < steps; i++) {
     result[2 * i] = x
@@ -277,14 +310,11 @@ function formAt({ a, b, closed, turn }: Limb, t: number): Float64Array {
       b[k + 1]! - b[2 * i + 1]!,
     ]
     const [longA, longB] = [Math.sqrt(ax * ax + ay * ay), Math.sqrt(bx * bx + by * by)]
-    if (longA > 1e-9 && longB > 1e-9) {
-      const own = Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
-      last += wrap(own - last)
-    }
-    const from = longA > 1e-9 ? Math.atan2(ay, ax) : Math.atan2(by, bx) - last
+    const own = turn + bends[i]!
+    const from = longA > 1e-9 ? Math.atan2(ay, ax) : Math.atan2(by, bx) - own
     const long = longA + (longB - longA) * t
-    x += Math.cos(from + last * t) * long
-    y += Math.sin(from + last * t) * long
+    x += Math.cos(from + own * t) * long
+    y += Math.sin(from + own * t) * long
   }
   if (!closed) {
     result[2 * steps] = x
@@ -331,10 +361,12 @@ function matchedLimbs(
   const limbs = straighten(
     found.stretches.map((stretch): Limb => {
       const { a, b, closed } = stretch
-      return { stretch, a, b, closed, length: lengthOf(a), turn: turnOf(a, b), parent: -1, anchor: -1 }
+      const [turn, bends] = [turnOf(a, b), NOT_BENT]
+      return { stretch, a, b, closed, length: lengthOf(a), turn, bends, parent: -1, anchor: -1 }
     }),
     size,
   )
+  for (const limb of limbs) limb.bends = bendsOf(limb)
   if (limbs.length > 0) hang(limbs, size)
 
   return { ...found, limbs }

@@ -14,6 +14,8 @@ export interface Line {
   readonly size: number
   /** Place in the pile, 0…1. */
   readonly order: number
+  /** −1 behind all it meets … 1 before it. */
+  readonly depth: number
 }
 
 /** Points a line has for comparing shapes. */
@@ -87,7 +89,17 @@ function unlike(p: Float64Array, q: Float64Array, closed: boolean): Likeness {
 }
 
 /** Shares a likeness is made of. */
-const WEIGHT = { place: 3, length: 1, shape: 4, swatch: 0.7, brush: 0.4, closed: 1.5, order: 0.35, size: 0.2 } as const
+const WEIGHT = {
+  place: 3,
+  length: 1,
+  shape: 4,
+  swatch: 0.7,
+  brush: 0.4,
+  closed: 1.5,
+  order: 0.35,
+  size: 0.2,
+  depth: 2,
+} as const
 /** Candidates looked at closely for each line. */
 const CLOSE = 6
 /** A pair less like than this is none. */
@@ -200,6 +212,7 @@ function stillOf(a: readonly Line[], b: readonly Line[], taken: ReadonlySet<numb
         WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) +
         WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) +
         WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!) +
+        WEIGHT.depth * Math.max(0, -traitsA[p + 6]! * traitsB[q + 6]!) +
         (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) +
         (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) +
         (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
@@ -325,7 +338,7 @@ export function pulledBy(
 }
 
 /** What a line has whatever its place: logarithms of length and width, order, colour, brush, closed; one after the other. */
-const TRAITS = 6
+const TRAITS = 7
 function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Array {
   const code = (name: string) => {
     const known = names.get(name)
@@ -334,9 +347,9 @@ function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Ar
     return names.size - 1
   }
   const traits = new Float64Array(lines.length * TRAITS)
-  lines.forEach(({ length, size, order, swatch, brush, closed }, i) =>
+  lines.forEach(({ length, size, order, swatch, brush, closed, depth }, i) =>
     traits.set(
-      [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0],
+      [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0, depth],
       i * TRAITS,
     ),
   )

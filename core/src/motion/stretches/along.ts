@@ -1,3 +1,4 @@
+import type { Deep } from './deep'
 import type { Goal } from './field'
 import { directionAt, drawnAlike, noSeats, type Seating, type Seats } from './seats'
 import type { Way } from './ways'
@@ -25,12 +26,19 @@ interface Candidate {
 }
 
 /** The places of a line's points along lines of the second drawing that cost least, by dynamic programming (Viterbi 1967). */
-export function placedAlong(seating: Seating, i: number, goals: readonly Goal[]): { seats: Seats; cost: number } {
+export function placedAlong(
+  seating: Seating,
+  i: number,
+  { goals, wide, deep }: { goals: readonly Goal[]; wide: number; deep: Deep },
+): { seats: Seats; cost: number } {
   const [way, fixed] = [seating.a[i]!, seating.seats[i]!]
   const count = way.points.length / 2
   const looked = fixed.some(Boolean)
-    ? Array.from({ length: count }, (_, k) => fixedAt(fixed, k) ?? candidatesAt(seating, way, k, goals[k]!))
-    : goals.map((goal, k) => candidatesAt(seating, way, k, goal))
+    ? Array.from(
+        { length: count },
+        (_, k) => fixedAt(fixed, k) ?? candidatesAt(seating, i, k, { goal: goals[k]!, wide, deep }),
+      )
+    : goals.map((goal, k) => candidatesAt(seating, i, k, { goal, wide, deep }))
   let costs = looked[0]!.map(({ cost }) => cost)
   let none = NOWHERE
   const from: number[][] = []
@@ -85,14 +93,21 @@ function fixedAt(fixed: Seats, k: number): Candidate[] | undefined {
   return [{ way: own.way, k: own.at, back, cost: 0 }]
 }
 
-function candidatesAt({ b, taken, size }: Seating, way: Way, i: number, goal: Goal): Candidate[] {
-  const own = directionAt(way, i)
+function candidatesAt(
+  { a, b, taken, size }: Seating,
+  i: number,
+  at: number,
+  { goal, wide, deep }: { goal: Goal; wide: number; deep: Deep },
+): Candidate[] {
+  const way = a[i]!
+  const own = directionAt(way, at)
   const turned = { x: own.x * goal.cos - own.y * goal.sin, y: own.x * goal.sin + own.y * goal.cos }
-  const reach = REACH * size
+  const reach = REACH * size * wide
   const found: Candidate[] = []
   b.forEach((other, w) => {
     if (!drawnAlike(way, other) || isBeyond(other, goal, reach)) return
     const { points } = other
+    const unlike = deep(i, w)
     for (let k = 0; k < points.length / 2; k++) {
       const dx = points[2 * k]! - goal.x
       const dy = points[2 * k + 1]! - goal.y
@@ -101,7 +116,7 @@ function candidatesAt({ b, taken, size }: Seating, way: Way, i: number, goal: Go
       const direction = directionAt(other, k)
       const dot = direction.x * turned.x + direction.y * turned.y
       if (Math.abs(dot) < ASKEW) continue
-      const cost = Math.sqrt(far) / reach + (1 - Math.abs(dot))
+      const cost = Math.sqrt(far) / reach + (1 - Math.abs(dot)) + unlike
       if (cost < DEAREST) found.push({ way: w, k, back: dot < 0, cost })
     }
   })

@@ -1,3 +1,4 @@
+import type { Deep } from './deep'
 import type { Goal } from './field'
 import { drawnAlike, noSeats, type Seating, type Seats } from './seats'
 import type { Way } from './ways'
@@ -9,7 +10,13 @@ const LOOKED_AT = 14
 /** Of the shorter of two lines at least so many points lie along the longer. */
 export const LEAST = 10
 /** What a fit costs: pixels off its shape and off its place as shares of the drawing's size, radians of turn, and what is left of either line. */
-const COST = { shape: 1 / 0.03, place: 1 / 0.15, turn: 0.3, left: 0.6, over: 0.3 } as const
+const COST = {
+  shape: 1 / 0.03,
+  place: 1 / 0.15,
+  turn: 0.3,
+  left: 0.6,
+  over: 0.3,
+} as const
 
 export interface Fit {
   readonly seats: Seats
@@ -19,13 +26,13 @@ export interface Fit {
 /** How line i of the first drawing lies along line w of the second; undefined when it costs more than `most`. */
 export function bestFit(
   { a, b, size }: Seating,
-  { i, w, goals, most }: { i: number; w: number; goals: readonly Goal[]; most: number },
+  { i, w, goals, most, deep }: { i: number; w: number; goals: readonly Goal[]; most: number; deep: Deep },
 ): Fit | undefined {
   const [p, q] = [a[i]!, b[w]!]
   const [n, m] = [p.points.length / 2, q.points.length / 2]
   const over = Math.min(n, m)
   if (over < LEAST || !drawnAlike(p, q)) return undefined
-  const left = COST.left * (1 - over / n) + COST.over * (1 - over / Math.max(n, m))
+  const left = COST.left * (1 - over / n) + COST.over * (1 - over / Math.max(n, m)) + deep(i, w)
   const slide = slider(p, q, { over, goals, size })
   // A line that goes all round can be begun anywhere.
   const longer = n >= m ? p : q

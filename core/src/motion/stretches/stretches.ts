@@ -1,3 +1,4 @@
+import { deepIn } from './deep'
 import type { Ink } from '../../ink/ink'
 import { spreadOf } from '../matching'
 import { placedAlong } from './along'
@@ -58,8 +59,10 @@ function layWhole(seating: Seating, pair: WholePair): void {
 /** How often the places of lines are looked for anew, with what was found before to go by. */
 const ROUNDS = 4
 /** In each round a line is laid along another when that costs less than this, and its points one by one when they cost less on average. */
-const FITS = [0.7, 1, 1.3, 1.6]
+const FITS = [0.7, 1, 1.3, 2.5]
 const PLAIN = [0.3, 0.6, 0.9, Infinity]
+/** Looked for so much farther about where they should be, as more is known. */
+const WIDE = [1.2, 1.4, 1.7, 2.5]
 
 /** Lays lines that are not surely the whole of another, the plainest first. */
 function layRest(seating: Seating, whole: readonly WholePair[], landmarks: readonly Landmark[]): void {
@@ -73,6 +76,7 @@ function layRest(seating: Seating, whole: readonly WholePair[], landmarks: reado
     const done = layByPoints(seating, open, goalsFor(seating, open, landmarks), {
       most: PLAIN[round]!,
       shared: round === ROUNDS - 1,
+      wide: WIDE[round]!,
     })
     open = open.filter((i) => !done.has(i))
   }
@@ -95,9 +99,10 @@ const CROWDED = 0.2
 
 /** Lays lines along lines of which they are a part, or that are a part of them; whether any was. */
 function layAlong(seating: Seating, lines: readonly number[], goals: Goals, most: number): boolean {
+  const deep = deepIn(seating)
   const fits = lines.flatMap((i) =>
     seating.b.flatMap((_, w): (Fit & { i: number })[] => {
-      const fit = bestFit(seating, { i, w, goals: goals.get(i)!, most })
+      const fit = bestFit(seating, { i, w, goals: goals.get(i)!, most, deep })
       return fit ? [{ i, ...fit }] : []
     }),
   )
@@ -116,9 +121,12 @@ function layByPoints(
   seating: Seating,
   lines: readonly number[],
   goals: Goals,
-  { most, shared }: { most: number; shared: boolean },
+  { most, shared, wide }: { most: number; shared: boolean; wide: number },
 ): Set<number> {
-  const found = lines.map((i) => ({ i, ...placedAlong(seating, i, goals.get(i)!) })).sort((p, q) => p.cost - q.cost)
+  const deep = deepIn(seating)
+  const found = lines
+    .map((i) => ({ i, ...placedAlong(seating, i, { goals: goals.get(i)!, wide, deep }) }))
+    .sort((p, q) => p.cost - q.cost)
   const laid = new Set<number>()
   for (const { i, seats, cost } of found) {
     if (cost > most) break

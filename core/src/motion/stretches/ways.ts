@@ -23,6 +23,11 @@ export interface Way {
   /** Place of its first stroke in the pile, 0…1. */
   readonly order: number
   readonly box: Box
+  /** 1 where it lies over what it meets, −1 where it ends at what it meets and goes on behind it, 0 where it meets nothing. */
+  readonly depth: number
+  /** Places among the ways of the drawing: of those it ends at, and of those that end at it. */
+  readonly under: readonly number[]
+  readonly over: readonly number[]
 }
 
 /** Points of a way are about so far apart, in pixels. */
@@ -67,25 +72,50 @@ interface End {
   /** Outwards, of length one. */
   readonly dx: number
   readonly dy: number
-  /** It lies against another line that goes by: it is likely hidden from here on, and what goes on here is another's. */
-  readonly against: boolean
+  /** The line that goes by there, −1 none: it is likely hidden from here on, and what goes on here is another's. */
+  readonly against: number
 }
 
 /** The strokes of a drawing, outlines of paint among them. */
 export type Strokes = readonly Piece[]
 export const strokesOf: (ink: Ink) => Strokes = memo(piecesOf)
 
-/** Every stroke as a way of its own. */
+/** Every stroke as a way of its own. Of single strokes it is not asked what they meet: most of their ends are their line's cuts. */
 export const singly = (strokes: Strokes): Way[] =>
-  strokes.map(({ closed }, piece) => wayOf(strokes, { runs: [{ piece, reversed: false }], closed }))
+  strokes.map(({ closed }, piece) =>
+    wayOf(strokes, { runs: [{ piece, reversed: false }], closed }, { over: [], under: [] }),
+  )
 
 /** The ways of a drawing's strokes; those `apart`, by their ids, are joined to none. */
 export function waysOf(strokes: Strokes, apart: ReadonlySet<string>): Way[] {
   const all = linkedEnds(strokes)
   const isApart = (end: number) => apart.has(strokes[end >> 1]!.id)
   const links = all.map((other, end) => (other >= 0 && (isApart(end) || isApart(other)) ? -1 : other))
-  return chainsOf(strokes, links).map((chain) => wayOf(strokes, chain))
+  const chains = chainsOf(strokes, links)
+  const meetings = meetingsOf(strokes, chains)
+  return chains.map((chain, i) => wayOf(strokes, chain, meetings[i]!))
 }
+
+/** What lies over and under a way. */
+type Meetings = Pick<Way, 'over' | 'under'>
+
+/** What each chain meets: what it ends at goes over it, what ends at it goes on under it. */
+function meetingsOf(strokes: Strokes, chains: readonly Chain[]): Meetings[] {
+  const chainOf = new Int32Array(strokes.length)
+  chains.forEach(({ runs }, i) => runs.forEach(({ piece }) => (chainOf[piece] = i)))
+  const meetings = chains.map(() => ({ over: [] as number[], under: [] as number[] }))
+  const links = linkedEnds(strokes)
+  for (const { piece, side, against } of endsOf(strokes)) {
+    const [stem, bar] = [chainOf[piece]!, chainOf[against]!]
+    if (against < 0 || links[2 * piece + side]! >= 0 || stem === bar) continue
+    meetings[stem]!.under.push(bar)
+    meetings[bar]!.over.push(stem)
+  }
+  return meetings
+}
+const depthOf = ({ over, under }: Meetings) => (over.length - under.length) / (over.length + under.length + DOUBT)
+/** A meeting or two may be chance. */
+const DOUBT = 0.5
 
 function piecesOf(ink: Ink): Piece[] {
   return ink.flatMap((piece) => {
@@ -137,7 +167,7 @@ function endOf(pieces: readonly Piece[], piece: number, side: 0 | 1): End {
   while (back < last && Math.hypot(flat[at(back)]! - x, flat[at(back) + 1]! - y) < BACK) back++
   const [dx, dy] = [x - flat[at(back)]!, y - flat[at(back) + 1]!]
   const long = Math.hypot(dx, dy) || 1
-  const against = pieces.some((other, i) => i !== piece && goesBy(other, x, y))
+  const against = pieces.findIndex((other, i) => i !== piece && goesBy(other, x, y))
   return { piece, side, x, y, dx: dx / long, dy: dy / long, against }
 }
 
@@ -158,10 +188,14 @@ function goesBy({ flat, closed, box }: Piece, x: number, y: number): boolean {
   return false
 }
 
+const endsOf = memo((pieces: Strokes): readonly End[] =>
+  pieces.flatMap((piece, i) => (piece.closed ? [] : [endOf(pieces, i, 0), endOf(pieces, i, 1)])),
+)
+
 /** By end (twice its line's place, and its side), the end it is joined to; −1 none. */
 const linkedEnds = memo((pieces: Strokes): Int32Array => {
   const links = new Int32Array(2 * pieces.length).fill(-1)
-  const ends = pieces.flatMap((piece, i) => (piece.closed ? [] : [endOf(pieces, i, 0), endOf(pieces, i, 1)]))
+  const ends = endsOf(pieces)
   const placeOf = ({ piece, side }: End) => 2 * piece + side
   const join = (pairs: readonly { e: End; f: End; cost: number }[]) => {
     for (const { e, f } of [...pairs].sort((p, q) => p.cost - q.cost)) {
@@ -195,7 +229,7 @@ function candidates(ends: readonly End[], pieces: readonly Piece[], costOf: Cost
 function smoothness(e: End, f: End, far: number): number | undefined {
   const turn = turnBetween(e, f)
   const across = Math.abs((f.x - e.x) * e.dy - (f.y - e.y) * e.dx)
-  if ((e.against || f.against) && (turn > STRAIGHT || across > AGAINST)) return undefined
+  if ((e.against >= 0 || f.against >= 0) && (turn > STRAIGHT || across > AGAINST)) return undefined
   return turn > SMOOTH || across > NEAR ? undefined : far / NEAR + (2 * turn) / SMOOTH + across / NEAR
 }
 
@@ -203,7 +237,7 @@ function smoothness(e: End, f: End, far: number): number | undefined {
 const turnBetween = (e: End, f: End) => Math.acos(Math.max(-1, Math.min(1, -(e.dx * f.dx + e.dy * f.dy))))
 
 function cornerness(e: End, f: End, far: number, free: readonly End[]): number | undefined {
-  if (far > CORNER || e.against || f.against || turnBetween(e, f) > SHARPEST) return undefined
+  if (far > CORNER || e.against >= 0 || f.against >= 0 || turnBetween(e, f) > SHARPEST) return undefined
   return meetMore(e, f, free) ? undefined : far
 }
 
@@ -243,9 +277,9 @@ function chainsOf(pieces: readonly Piece[], links: Int32Array): Chain[] {
   return chains
 }
 
-function wayOf(pieces: readonly Piece[], { runs, closed }: Chain): Way {
+function wayOf(pieces: readonly Piece[], { runs, closed }: Chain, meetings: Meetings): Way {
   const first = pieces[runs[0]!.piece]!
-  const traits = { swatch: first.swatch, brush: first.brush, size: first.size }
+  const traits = { swatch: first.swatch, brush: first.brush, size: first.size, depth: depthOf(meetings), ...meetings }
   const order = Math.min(...runs.map(({ piece }) => piece)) / Math.max(1, pieces.length - 1)
   // One stroke by itself, the usual thing: nothing is to be put together.
   if (runs.length === 1 && !runs[0]!.reversed) {

@@ -92,7 +92,7 @@ function coverOf(ring: readonly Point[]): Cover {
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   return { ring: flat(ring), left, right, top, bottom }
 }
-const covers = ({ ring, left, right, top, bottom }: Cover, { x, y }: Point): boolean =>
+const hides = ({ ring, left, right, top, bottom }: Cover, { x, y }: Point): boolean =>
   x >= left && x <= right && y >= top && y <= bottom && within(x, y, ring)
 
 /** The runs of a line that no part above hides. */
@@ -102,7 +102,7 @@ function seenRuns(
   above: readonly Cover[],
 ): { run: Point[]; closed: boolean }[] {
   const fine = [...finely(line, closed), ...(closed ? [] : [line.at(-1)!])]
-  const hidden = fine.map((point) => above.some((cover) => covers(cover, point)))
+  const hidden = fine.map((point) => above.some((cover) => hides(cover, point)))
   if (!hidden.some(Boolean)) return [{ run: thinned(fine), closed }]
   const first = closed ? hidden.findIndex(Boolean) : 0
   const runs: Point[][] = [[]]
@@ -138,6 +138,35 @@ export interface Drawn {
   readonly colour: InkPiece[]
   /** Which part of the pose each line is of. */
   readonly partOf: ReadonlyMap<string, string>
+  /** The lines of each part as the hand drew them, whole and with nothing hidden; outlines closed. */
+  readonly whole: ReadonlyMap<string, readonly Point[]>
+}
+
+/** The lines of a figure's parts by name; outlines closed. */
+const linesOf = (parts: readonly Part[]): Map<string, readonly Point[]> =>
+  new Map(
+    parts.flatMap(({ ring, line, bare, name }, i) => {
+      const way = bare ? undefined : ((ring && [...ring, ring[0]!]) ?? line)
+      return way ? [[name ?? String(i), way] as const] : []
+    }),
+  )
+
+const coversOf = (parts: readonly Part[]) =>
+  parts.map(({ ring, swatch }) => (ring && swatch ? coverOf(ring) : undefined))
+const above = (covers: ReturnType<typeof coversOf>, i: number) =>
+  covers.slice(i + 1).filter((cover) => cover !== undefined)
+
+/** The places along each part's lines that no part above hides, by name. */
+export function seenOf(parts: readonly Part[]): Map<string, readonly Point[]> {
+  const covers = coversOf(parts)
+  return new Map(
+    parts.flatMap(({ ring, line, bare, name }, i) => {
+      const way = bare ? undefined : (ring ?? line)
+      if (!way) return []
+      const runs = seenRuns(way, ring !== undefined, above(covers, i))
+      return [[name ?? String(i), runs.flatMap(({ run }) => run)] as const]
+    }),
+  )
 }
 
 /** A pose as a hand draws it, once: no two drawings of it are alike. */
@@ -158,14 +187,13 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
     ...(part.line && { line: part.line.map(put) }),
   }))
   const partOf = new Map<string, string>()
-  const drawn: Drawn = { line: [], colour: [], partOf }
+  const drawn: Drawn = { line: [], colour: [], partOf, whole: linesOf(parts) }
   const heavy = between(random, 0.9, 1.1)
-  const coverOfPart = parts.map(({ ring, swatch }) => (ring && swatch ? coverOf(ring) : undefined))
+  const covers = coversOf(parts)
   parts.forEach((part, i) => {
-    const above = parts.slice(i + 1).flatMap(({ ring, swatch }) => (ring && swatch ? [ring] : []))
-    const covering = coverOfPart.slice(i + 1).filter((cover) => cover !== undefined)
+    const paintAbove = parts.slice(i + 1).flatMap(({ ring, swatch }) => (ring && swatch ? [ring] : []))
     if (part.ring && part.swatch)
-      for (const { outline, holes } of seenPaint(part.ring, above))
+      for (const { outline, holes } of seenPaint(part.ring, paintAbove))
         drawn.colour.push(
           quantized<Fill>({
             ...{ kind: 'fill', id: `${name}f${drawn.colour.length}`, swatch: part.swatch, outline },
@@ -174,7 +202,7 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
         )
     if (part.bare) return
     const way = part.ring ?? part.line ?? []
-    for (const { run, closed } of seenRuns(way, part.ring !== undefined, covering))
+    for (const { run, closed } of seenRuns(way, part.ring !== undefined, above(covers, i)))
       for (const stroke of strokesOf(run, closed, random)) {
         const press = 0.5 * between(random, 0.85, 1.15)
         const points = stroke.flatMap(({ x, y }, k) => [

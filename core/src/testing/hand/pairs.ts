@@ -3,7 +3,7 @@ import type { Point } from '../../geometry/matrix'
 import { distanceSquared } from '../../geometry/polyline'
 import { guideInbetween, type GuidedInbetween } from '../../motion/inbetween'
 import type { Pose } from './body'
-import { drawnByHand, type Drawn } from './drawn'
+import { drawnByHand, seenOf, type Drawn } from './drawn'
 import { HAND_KINDS, type HandKind } from './kinds'
 
 /** Two drawings of one motion by one hand, each of its lines split in its own way. */
@@ -13,19 +13,11 @@ interface HandPair {
   readonly b: Drawn
   /** Pinned on every other pair. */
   readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
-  /** The lines of the true drawing between them, by part of the pose. */
+  /** Places along the lines of the true drawing between them, as far as they are seen, by part of the pose. */
   readonly between: ReadonlyMap<string, readonly Point[]>
-  /** The same by blending the true partners point by point. */
+  /** The same by blending the true partners as the hand drew them, point by point. */
   readonly blended: ReadonlyMap<string, readonly Point[]>
 }
-
-const linesOfPose = (kind: HandKind, t: number): Map<string, readonly Point[]> =>
-  new Map(
-    kind.pose(t).parts.flatMap(({ ring, line, bare, name }, i) => {
-      const way = bare ? undefined : ((ring && [...ring, ring[0]!]) ?? line)
-      return way ? [[name ?? String(i), way] as const] : []
-    }),
-  )
 
 /** Kinds that have lines to match on both drawings. */
 export const PAIR_KINDS = HAND_KINDS.filter(({ pose }) => pose(0.3).parts.some(({ bare }) => !bare))
@@ -48,16 +40,16 @@ export function handPair(kind: HandKind, seed: number): HandPair {
     const line = made.line.map((piece) => ({ piece, key: random() })).sort((p, q) => p.key - q.key)
     return { ...made, line: line.map(({ piece }) => piece) }
   }
-  const [first, last] = [linesOfPose(kind, from), linesOfPose(kind, from + apart)]
+  const [a, b] = [drawn(from, 'a'), drawn(from + apart, 'b')]
   return {
     kind,
-    a: drawn(from, 'a'),
-    b: drawn(from + apart, 'b'),
+    a,
+    b,
     landmarks: seed % 2 === 0 ? [] : pinned(kind.pose(from).marks, kind.pose(from + apart).marks),
-    between: linesOfPose(kind, from + apart / 2),
+    between: seenOf(kind.pose(from + apart / 2).parts),
     blended: new Map(
-      [...first].flatMap(([name, line]) => {
-        const other = last.get(name)
+      [...a.whole].flatMap(([name, line]) => {
+        const other = b.whole.get(name)
         if (other?.length !== line.length) return []
         return [[name, line.map(({ x, y }, k) => ({ x: (x + other[k]!.x) / 2, y: (y + other[k]!.y) / 2 }))] as const]
       }),
