@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/matrix'
+import { heightsUnlike } from './height'
 
 /** Lines of two drawings told apart and put together: which line of the one is which of the other. */
 
@@ -14,8 +15,8 @@ export interface Line {
   readonly size: number
   /** Place in the pile, 0…1. */
   readonly order: number
-  /** −1 behind all it meets … 1 before it. */
-  readonly depth: number
+  /** Above or below the lines it meets. */
+  readonly height: number
 }
 
 /** Points a line has for comparing shapes. */
@@ -98,7 +99,7 @@ const WEIGHT = {
   closed: 1.5,
   order: 0.35,
   size: 0.2,
-  depth: 2,
+  height: 0.5,
 } as const
 /** Candidates looked at closely for each line. */
 const CLOSE = 6
@@ -212,7 +213,7 @@ function stillOf(a: readonly Line[], b: readonly Line[], taken: ReadonlySet<numb
         WEIGHT.length * Math.abs(traitsA[p]! - traitsB[q]!) +
         WEIGHT.size * Math.abs(traitsA[p + 1]! - traitsB[q + 1]!) +
         WEIGHT.order * Math.abs(traitsA[p + 2]! - traitsB[q + 2]!) +
-        WEIGHT.depth * Math.max(0, -traitsA[p + 6]! * traitsB[q + 6]!) +
+        WEIGHT.height * heightsUnlike(traitsA[p + 6]!, traitsB[q + 6]!) +
         (traitsA[p + 3] === traitsB[q + 3] ? 0 : WEIGHT.swatch) +
         (traitsA[p + 4] === traitsB[q + 4] ? 0 : WEIGHT.brush) +
         (traitsA[p + 5] === traitsB[q + 5] ? 0 : WEIGHT.closed)
@@ -337,7 +338,7 @@ export function pulledBy(
   return { x: dx / whole, y: dy / whole }
 }
 
-/** What a line has whatever its place: logarithms of length and width, order, colour, brush, closed; one after the other. */
+/** What a line has whatever its place: logarithms of length and width, order, colour, brush, closed, height; one after the other. */
 const TRAITS = 7
 function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Array {
   const code = (name: string) => {
@@ -347,9 +348,9 @@ function traitsOf(lines: readonly Line[], names: Map<string, number>): Float64Ar
     return names.size - 1
   }
   const traits = new Float64Array(lines.length * TRAITS)
-  lines.forEach(({ length, size, order, swatch, brush, closed, depth }, i) =>
+  lines.forEach(({ length, size, order, swatch, brush, closed, height }, i) =>
     traits.set(
-      [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0, depth],
+      [Math.log(length), Math.log(size || 4), order, code(swatch), code(`${brush} brush`), closed ? 1 : 0, height],
       i * TRAITS,
     ),
   )

@@ -1,3 +1,4 @@
+import { heightsUnlike } from '../height'
 import type { Seating, Seats } from './seats'
 
 /**
@@ -7,9 +8,6 @@ import type { Seating, Seats } from './seats'
 
 /** What it costs that line i of the first drawing lies otherwise over and under its like than line w of the second does. */
 export type Deep = (i: number, w: number) => number
-
-/** Costs of one before all it meets that would be one behind all, and of one that would change places with all it met. */
-const COST = { depth: 1, others: 1 } as const
 
 /** With what is known so far of where lines lie. */
 export function deepIn({ a, b, seats }: Seating): Deep {
@@ -23,7 +21,7 @@ export function deepIn({ a, b, seats }: Seating): Deep {
     const [over, under] = [meetAgain(p.over, q.over, q.under), meetAgain(p.under, q.under, q.over)]
     const [same, changed] = [over.same + under.same, over.changed + under.changed]
     const swapped = Math.max(0, (changed - same) / Math.max(1, changed + same))
-    const cost = COST.depth * Math.max(0, -p.depth * q.depth) + COST.others * swapped
+    const cost = heightsUnlike(p.height, q.height) + swapped
     known.set(key, cost)
     return cost
   }

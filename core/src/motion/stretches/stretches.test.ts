@@ -70,9 +70,8 @@ function scissors(side: 1 | -1): Stroke[] {
 }
 
 test('what goes by lies over what ends at it', () => {
-  const depths = new Map(joined(scissors(1)).map(({ ids, depth }) => [ids.join(), depth]))
-  expect(depths.get('near')).toBeGreaterThan(0.5)
-  for (const far of ['far foot', 'far hip']) expect(depths.get(far)).toBeLessThan(-0.5)
+  const heights = new Map(joined(scissors(1)).map(({ ids, height }) => [ids.join(), height]))
+  for (const far of ['far foot', 'far hip']) expect(heights.get('near')! - heights.get(far)!).toBeGreaterThan(0.6)
 })
 
 /** A hip line, a near leg that goes over it and a far one that ends at it, each to one side. */

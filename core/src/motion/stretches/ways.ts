@@ -23,8 +23,8 @@ export interface Way {
   /** Place of its first stroke in the pile, 0…1. */
   readonly order: number
   readonly box: Box
-  /** 1 where it lies over what it meets, −1 where it ends at what it meets and goes on behind it, 0 where it meets nothing. */
-  readonly depth: number
+  /** Above 0 where it lies over what it meets, about 1 a line; below where it ends at what it meets and goes on behind it; 0 where it meets nothing. */
+  readonly height: number
   /** Places among the ways of the drawing: of those it ends at, and of those that end at it. */
   readonly under: readonly number[]
   readonly over: readonly number[]
@@ -83,7 +83,7 @@ export const strokesOf: (ink: Ink) => Strokes = memo(piecesOf)
 /** Every stroke as a way of its own. Of single strokes it is not asked what they meet: most of their ends are their line's cuts. */
 export const singly = (strokes: Strokes): Way[] =>
   strokes.map(({ closed }, piece) =>
-    wayOf(strokes, { runs: [{ piece, reversed: false }], closed }, { over: [], under: [] }),
+    wayOf(strokes, { runs: [{ piece, reversed: false }], closed }, { over: [], under: [], height: 0 }),
   )
 
 /** The ways of a drawing's strokes; those `apart`, by their ids, are joined to none. */
@@ -93,7 +93,8 @@ export function waysOf(strokes: Strokes, apart: ReadonlySet<string>): Way[] {
   const links = all.map((other, end) => (other >= 0 && (isApart(end) || isApart(other)) ? -1 : other))
   const chains = chainsOf(strokes, links)
   const meetings = meetingsOf(strokes, chains)
-  return chains.map((chain, i) => wayOf(strokes, chain, meetings[i]!))
+  const heights = heightsOf(meetings)
+  return chains.map((chain, i) => wayOf(strokes, chain, { ...meetings[i]!, height: heights[i]! }))
 }
 
 /** What lies over and under a way. */
@@ -113,9 +114,23 @@ function meetingsOf(strokes: Strokes, chains: readonly Chain[]): Meetings[] {
   }
   return meetings
 }
-const depthOf = ({ over, under }: Meetings) => (over.length - under.length) / (over.length + under.length + DOUBT)
-/** A meeting or two may be chance. */
+/** Rounds after which the heights stand. */
+const ROUNDS = 40
+/** A meeting or two may be chance: as if so much more met it at its own height. */
 const DOUBT = 0.5
+
+/** How high each lies: one above what ends at it and one below what it ends at, as nearly as all of them can (Gauss and Seidel's least squares). */
+function heightsOf(meetings: readonly Meetings[]): Float64Array {
+  const heights = new Float64Array(meetings.length)
+  for (let round = 0; round < ROUNDS; round++)
+    meetings.forEach(({ over, under }, i) => {
+      let sum = over.length - under.length
+      for (const j of over) sum += heights[j]!
+      for (const j of under) sum += heights[j]!
+      heights[i] = sum / (over.length + under.length + DOUBT)
+    })
+  return heights
+}
 
 function piecesOf(ink: Ink): Piece[] {
   return ink.flatMap((piece) => {
@@ -277,9 +292,9 @@ function chainsOf(pieces: readonly Piece[], links: Int32Array): Chain[] {
   return chains
 }
 
-function wayOf(pieces: readonly Piece[], { runs, closed }: Chain, meetings: Meetings): Way {
+function wayOf(pieces: readonly Piece[], { runs, closed }: Chain, meetings: Meetings & Pick<Way, 'height'>): Way {
   const first = pieces[runs[0]!.piece]!
-  const traits = { swatch: first.swatch, brush: first.brush, size: first.size, depth: depthOf(meetings), ...meetings }
+  const traits = { swatch: first.swatch, brush: first.brush, size: first.size, ...meetings }
   const order = Math.min(...runs.map(({ piece }) => piece)) / Math.max(1, pieces.length - 1)
   // One stroke by itself, the usual thing: nothing is to be put together.
   if (runs.length === 1 && !runs[0]!.reversed) {
