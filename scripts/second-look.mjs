@@ -10,6 +10,8 @@ import { say } from './lib/say.mjs'
 const FIRST = 5001
 const SEEDS = Number(process.argv[2] ?? 20)
 const STRENGTHS = [0.5, 1.25, 1.5, 2, 3]
+/** Of faults planted in drawings made by hand. */
+const STRONG = [1.5, 2]
 
 /** Scenes of each kind drawn by hand, on seeds nothing was tuned on. */
 const HAND = { first: 31_000, seeds: 8 }
@@ -19,7 +21,7 @@ const PUPPETS = { first: 5000, count: 120 }
 /** What is found in clean scenes, by kind and by check, and which faults planted in them are. */
 async function measured(scenes, tools) {
   const of = { kinds: new Map(), checks: new Map(), drawings: 0, all: 0 }
-  const planted = new Map(['volume', 'off-arc', 'uneven-spacing'].map((check) => [check, [0, 0, 0, 0]]))
+  const planted = new Map(['volume', 'off-arc', 'uneven-spacing'].map((check) => [check, new Map()]))
   for (const { made, seed } of scenes) {
     const { findings } = await tools.inspectScene(made.scene, made.inkOf)
     for (const { check } of findings) of.checks.set(check, (of.checks.get(check) ?? 0) + 1)
@@ -41,9 +43,32 @@ const byCheck = ({ checks, drawings }) =>
     .sort((a, b) => b[1] - a[1])
     .map(([check, count]) => `${nameOf(check)} ${((100 * count) / drawings).toFixed(2)}`)
     .join(', ')
-const plantedTable = ({ planted }) => `| check | 1.5 × | 2 × |
-| --- | --- | --- |
-${[...planted].map(([check, [a, b, c, d]]) => `| ${nameOf(check)} | ${shareOf(a, b)} | ${shareOf(c, d)} |`).join('\n')}`
+/** Counts of planted faults at both strengths: found, said to be out of reach, and all. */
+const noCounts = () => STRONG.map(() => ({ found: 0, told: 0, all: 0 }))
+const summed = (lists) =>
+  STRONG.map((_, n) => ({
+    found: lists.reduce((sum, counts) => sum + counts[n].found, 0),
+    told: lists.reduce((sum, counts) => sum + counts[n].told, 0),
+    all: lists.reduce((sum, counts) => sum + counts[n].all, 0),
+  }))
+const plantedTable = ({ planted }) => `| check | 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × |
+| --- | --- | --- | --- | --- |
+${[...planted]
+  .map(([check, kinds]) => {
+    const counts = summed([...kinds.values()])
+    const ofAll = counts.map(({ found, all }) => shareOf(found, all))
+    const ofJudged = counts.map(({ found, told, all }) => shareOf(found, all - told))
+    return `| ${nameOf(check)} | ${ofAll.join(' | ')} | ${ofJudged.join(' | ')} |`
+  })
+  .join('\n')}`
+const kindsTable = ({ planted }) => {
+  const kinds = [...new Set([...planted.values()].flatMap((each) => [...each.keys()]))]
+  const cell = (counts) =>
+    counts ? `${counts[1].found} of ${counts[1].all}${counts[1].told > 0 ? `, ${counts[1].told} told` : ''}` : '–'
+  return `| kind | ${[...planted.keys()].map(nameOf).join(' | ')} |
+| --- |${' --- |'.repeat(planted.size)}
+${kinds.map((kind) => `| ${kind} | ${[...planted.values()].map((each) => cell(each.get(kind))).join(' | ')} |`).join('\n')}`
+}
 
 /** The part on drawings made as hands make them. */
 async function byHand(tools) {
@@ -65,12 +90,14 @@ ${[...hand.kinds].map(([kind, { alarms, drawings }]) => `| ${kind} | ${perHundre
 
 ${byCheck(hand)}.
 
-Faults planted on one of those drawings, anywhere but at the ends, found at 1.5 and at 2 times the limit; drawings that cannot be judged, since
-nothing is pinned and their shape changes, or the way turns there, count as not found:
+Faults planted on one of those drawings, anywhere but at the ends, found at 1.5 and at 2 times the limit: of all of them, and of those on
+drawings of which the check did not say that it cannot judge them:
 
 ${plantedTable(hand)}
 
-Aims: at most 2 false alarms in a hundred, no kind above 5; 90 and 95 % found. Not met yet where things are thrown, beat, flicker or write.
+Aims: at most 2 false alarms in a hundred, no kind above 5; 90 and 95 % found. By kind, found at 2 times the limit, and of the others those told as not judged:
+
+${kindsTable(hand)}
 `
 }
 
@@ -115,13 +142,16 @@ async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
       return pushed(made, drawing, { x: way.x * by, y: way.y * by })
     },
   }
-  for (const [check, counts] of planted) {
+  for (const [check, kinds] of planted) {
     if (check !== 'volume' && step < 8) continue
-    for (const [n, times] of [1.5, 2].entries()) {
+    if (!kinds.has(kind.id)) kinds.set(kind.id, noCounts())
+    for (const [n, times] of STRONG.entries()) {
       const fault = faults[check](times)
-      const { findings } = await inspectScene(fault.scene, fault.inkOf, { checks: [check] })
-      counts[2 * n + 1]++
-      if (findings.some((finding) => finding.drawings.includes(drawing))) counts[2 * n]++
+      const { findings, unmeasured } = await inspectScene(fault.scene, fault.inkOf, { checks: [check] })
+      const counts = kinds.get(kind.id)[n]
+      counts.all++
+      if (findings.some((finding) => finding.drawings.includes(drawing))) counts.found++
+      else if (unmeasured.some(({ which }) => which?.includes(drawing))) counts.told++
     }
   }
 }

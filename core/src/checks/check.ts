@@ -1,5 +1,5 @@
 import type { Limit, Observation, Outcome, Severity, Unjudged } from './finding'
-import type { LevelSubject, Subject } from './subject'
+import type { LevelSubject, Shot, Subject } from './subject'
 
 type CheckGroup = 'motion' | 'size' | 'timing' | 'meeting' | 'drawing' | 'colour'
 
@@ -58,18 +58,26 @@ export function onePerDrawing(findings: readonly Observation[]): Observation[] {
   return [...best.values()]
 }
 
-/** Without landmarks what moves is the middle of the shape, which says nothing where the shape itself changes. */
-function lackingBody(subject: LevelSubject): Unjudged[] {
-  const { shots, tracks, level } = subject
-  const lacking = shots.filter((shot) => tracks.some((track) => !track.at(shot)))
-  if (lacking.length === 0) return []
+/** So many drawings are named one by one. */
+const NAMED = 8
+const namesOf = (shots: readonly Shot[]): string =>
+  shots.length > NAMED ? '' : ` (${shots.map(({ entry }) => entry.number).join(', ')})`
+
+/** What is said of drawings of a level that could not be judged; `what` goes on after their names. */
+export function notJudged({ level, shots }: LevelSubject, which: readonly Shot[], what: string): Unjudged[] {
+  if (which.length === 0) return []
   return [
     {
-      level: level.id,
-      drawings: lacking.length,
-      sentence: `${lacking.length} of ${shots.length} drawings of ${level.name} change their shape and could not be judged: pin a landmark on them.`,
+      ...{ level: level.id, drawings: which.length, which: which.map(({ drawing }) => drawing) },
+      sentence: `${which.length} of ${shots.length} drawings of ${level.name}${namesOf(which)} ${what}`,
     },
   ]
+}
+
+/** Without landmarks what moves is the middle of the shape, which says nothing where the shape itself changes. */
+function lackingBody(subject: LevelSubject): Unjudged[] {
+  const lacking = subject.shots.filter((shot) => subject.tracks.some((track) => !track.at(shot)))
+  return notJudged(subject, lacking, 'change their shape and could not be judged: pin a landmark on them.')
 }
 
 /** What whole bodies and landmarks say, and of painted parts what those do not. */
@@ -83,13 +91,6 @@ export function lackingPins(subject: LevelSubject): Unjudged[] {
   const landmarks = subject.tracks.filter(({ standIn }) => !standIn)
   if (landmarks.length === 0) return lackingBody(subject)
   const lacking = subject.shots.filter((shot) => landmarks.some((track) => !track.at(shot)))
-  if (lacking.length === 0) return []
   const names = landmarks.filter((track) => lacking.some((shot) => !track.at(shot))).map(({ name }) => name)
-  return [
-    {
-      level: subject.level.id,
-      drawings: lacking.length,
-      sentence: `${lacking.length} of ${subject.shots.length} drawings of ${subject.level.name} could not be judged: pin ${names.join(', ')} on them.`,
-    },
-  ]
+  return notJudged(subject, lacking, `could not be judged: pin ${names.join(', ')} on them.`)
 }

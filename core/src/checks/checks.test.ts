@@ -135,7 +135,9 @@ describe('a look', () => {
     const { unmeasured } = await inspectScene(scene, made.inkOf)
     expect(unmeasured.find(({ check }) => check === 'off-arc')).toMatchObject({
       drawings: 3,
-      sentence: expect.stringMatching(/^3 of \d+ drawings of Buoy could not be judged: pin Middle on them\.$/),
+      sentence: expect.stringMatching(
+        /^3 of \d+ drawings of Buoy \(\d+, \d+, \d+\) could not be judged: pin Middle on them\.$/,
+      ),
     })
   })
 

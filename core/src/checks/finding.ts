@@ -57,7 +57,14 @@ export type Finding = z.infer<typeof findingSchema>
 
 /** What a check could not judge, and what to do so that it can. */
 export const unmeasuredSchema = z
-  .object({ check: z.string(), level: z.string().optional(), drawings: z.int(), sentence: z.string() })
+  .object({
+    check: z.string(),
+    level: z.string().optional(),
+    /** How many, and which of them where that is known. */
+    drawings: z.int(),
+    which: z.array(z.string()).readonly().exactOptional(),
+    sentence: z.string(),
+  })
   .readonly()
 export type Unmeasured = z.infer<typeof unmeasuredSchema>
 

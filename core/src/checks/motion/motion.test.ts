@@ -45,7 +45,8 @@ describe('off the arc', () => {
         check: 'off-arc',
         level: 'A',
         drawings: 1,
-        sentence: '1 of 7 drawings of A could not be judged: pin Nose on them.',
+        which: ['A5'],
+        sentence: '1 of 7 drawings of A (11) could not be judged: pin Nose on them.',
       },
     ])
   })

@@ -52,7 +52,7 @@ describe('volume', () => {
     const { findings, unmeasured } = await scene.ask('volume')
     expect(findings).toEqual([])
     expect(unmeasured.map(({ drawings }) => drawings)).toEqual([3])
-    expect(unmeasured[0]!.sentence).toMatch(/^3 of 5 drawings of A grow or shrink too fast/)
+    expect(unmeasured[0]!.sentence).toMatch(/^3 of 5 drawings of A \(3, 5, 7\) grow or shrink too fast/)
   })
 
   test('a ground has no bulk to keep', async () => {

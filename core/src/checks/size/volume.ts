@@ -1,5 +1,5 @@
-import { judged, worstOnly, type CheckFacts, type Judge } from '../check'
-import { rounded, type Observation, type Outcome, type Unjudged } from '../finding'
+import { judged, notJudged, worstOnly, type CheckFacts, type Judge } from '../check'
+import { rounded, type Observation, type Outcome } from '../finding'
 import { sizeGuide } from '../remedy'
 import { named, type LevelSubject, type Shot } from '../subject'
 import { changingAt, offNeighbours } from './own-spread'
@@ -76,20 +76,14 @@ function againstThoseBeside(subject: LevelSubject, share: number): Outcome {
     .filter(({ value, limit }) => Math.abs(value) > limit)
   return judged(
     off.map((each) => observed(subject, each)),
-    tooFast(subject, changing.size),
+    // Beside these the size changes so fast that none can be foretold for them.
+    notJudged(
+      subject,
+      subject.bodies.filter(({ drawing }) => changing.has(drawing)),
+      'grow or shrink too fast for their volume to be judged. If they should not, mark one as the model.',
+    ),
   )
 }
-
-/** What is said of drawings beside which the size changes so fast that none can be told for them. */
-const tooFast = ({ level, bodies }: LevelSubject, drawings: number): Unjudged[] =>
-  drawings === 0
-    ? []
-    : [
-        {
-          ...{ level: level.id, drawings },
-          sentence: `${drawings} of ${bodies.length} drawings of ${level.name} grow or shrink too fast for their volume to be judged. If they should not, mark one as the model.`,
-        },
-      ]
 
 function observed(subject: LevelSubject, { shot, value, limit, than }: Off): Observation {
   const { rings, centre } = shot.measured.shape!
