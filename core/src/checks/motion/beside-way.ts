@@ -3,7 +3,8 @@ import { roundThrough } from '../../geometry/circle'
 import { distance, type Point } from '../../motion/arc'
 import { upperMedian } from '../size/median'
 import { turnsSharply } from '../turns'
-import { offAt, standsOut, turnedAbout, type TimedPlace } from './foretold'
+import { offFlights } from './flight'
+import { offAt, standsOut, turnedAbout, type Off, type TimedPlace } from './foretold'
 import { arcDeviationAt } from '../../motion/spacing'
 
 /** How far one place lies beside the way of the others. */
@@ -19,17 +20,19 @@ export interface Beside {
  * they go round the gap it leaves without a sharp turn: then by the arc through two of them on each side, and only if it
  * lies off that much more than they do off theirs. They do too where all near it lie on one circle or line, in whatever
  * order they are gone through: a thing that swings or waves comes back the way it went. And they do where each of them
- * lies where the others foretell it over time, and this one by far does not.
+ * lies where the others foretell it over time, and this one by far does not; and where something falls freely.
  */
 export function besideWay(points: readonly TimedPlace[]): (Beside | undefined)[] {
   const misses = points.map((_, i) => deviationAt(points, i))
   const shares = points.map((_, i) => (misses[i] ? Math.abs(misses[i].across) / stepAt(points, i) : undefined))
+  const flown = offFlights(points)
   return points.map((_, i) => {
     if (i < 1 || i > points.length - 2) return undefined
     return (
       besideArc(points, i, { miss: misses[i] ?? undefined, usual: () => usualShare(points, shares, i) }) ??
       besideRound(points, i) ??
-      besideForetold(points, i)
+      besideForetold(points, i) ??
+      besideFlight(flown.get(i))
     )
   })
 }
@@ -136,6 +139,10 @@ function besideForetold(points: readonly TimedPlace[], i: number): Beside | unde
   if (mayTurn || !standsOut(points, i, share, FACTORS)) return undefined
   return { across: off.across, back: off.place }
 }
+
+/** What lies beside the hop it flies, and not rather farther on or back on it. */
+const besideFlight = (off: Off | undefined): Beside | undefined =>
+  off && off.across > Math.abs(off.along) ? { across: off.across, back: off.place } : undefined
 
 /** By how much a way through three places turns at the middle one, in radians; undefined where one is lacking or nothing moves. */
 function turnBy(a: Point | undefined, b: Point | undefined, c: Point | undefined): number | undefined {

@@ -1,4 +1,5 @@
 import { distance } from '../../motion/arc'
+import { offFlights } from './flight'
 import { offAt, standsOut, type Off, type TimedPlace } from './foretold'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
@@ -47,12 +48,17 @@ interface Uneven {
 }
 
 /** A drawing too far on or too far back along its way, told by the step that is too long or too short for it. */
-function unevenAt(places: Followed, points: readonly TimedPlace[], i: number): (Uneven & { off: Off }) | undefined {
-  const off = offAt(points, i)
+function unevenAt(
+  places: Followed,
+  points: readonly TimedPlace[],
+  i: number,
+  off: Off | undefined,
+): (Uneven & { off: Off }) | undefined {
   if (!off || Math.abs(off.along) < off.across || off.straight < STRAIGHT) return undefined
   // Too far on, the step to it is too long; too far back, the one from it.
   const [from, to] = off.along > 0 ? [i - 1, i] : [i, i + 1]
-  const [a, b] = [places[from]!, places[to]!]
+  const [a, b] = [places[from], places[to]]
+  if (!a || !b) return undefined
   const frames = Math.max(1, points[to]!.when - points[from]!.when)
   const speed = distance(a.at, b.at) / frames
   const foretold = distance(from === i ? off.place : a.at, to === i ? off.place : b.at) / frames
@@ -134,18 +140,22 @@ function unevenOn(
     const index = shots.indexOf(shot)
     return index >= from && index <= to && !at.corner && !(subject.keysSay && shot.entry.role !== 'inbetween')
   }
+  const suspectAt = (i: number, off: Off | undefined) => {
+    const uneven = mayJudge(i) ? unevenAt(places, points, i, off) : undefined
+    if (!uneven) return undefined
+    const { speed, foretold } = uneven
+    const share = Math.abs(uneven.off.along) / uneven.off.step
+    if (share <= limits.over - 1 || Math.abs(speed - foretold) <= px) return undefined
+    if (isHeldNear(points, i) || isPlanned(places, i, planned, limits.over - 1)) return undefined
+    const by = { x: points[i]!.x - uneven.off.place.x, y: points[i]!.y - uneven.off.place.y }
+    if (!isConfirmed(subject, { stretch, track, shot: places[i]!.shot, by })) return undefined
+    return { ...uneven, at: i, even: uneven.off.place, share, excess: Math.abs(speed - foretold) }
+  }
+  const flown = offFlights(points)
   const suspects = places.flatMap((_, i) => {
-    const uneven = mayJudge(i) ? unevenAt(places, points, i) : undefined
-    if (!uneven) return []
-    const { off, speed, foretold } = uneven
-    const share = Math.abs(off.along) / off.step
-    if (share <= limits.over - 1 || Math.abs(speed - foretold) <= px) return []
-    if (isHeldNear(points, i) || isPlanned(places, i, planned, limits.over - 1)) return []
-    const by = { x: points[i]!.x - off.place.x, y: points[i]!.y - off.place.y }
-    if (!isConfirmed(subject, { stretch, track, shot: places[i]!.shot, by })) return []
-    return standsOut(points, i, share, FACTORS)
-      ? [{ ...uneven, at: i, even: off.place, excess: Math.abs(speed - foretold) }]
-      : []
+    const foretold = suspectAt(i, offAt(points, i))
+    if (foretold && standsOut(points, i, foretold.share, FACTORS)) return [foretold]
+    return suspectAt(i, flown.get(i)) ?? []
   })
   const jumps = (track.confirms ? [] : stepJumps(points)).flatMap(({ to, speed, foretold }) => {
     const ratio = foretold > 1e-6 ? speed / foretold : Infinity
