@@ -10,6 +10,8 @@ import { upperMedian } from '../size/median'
 
 /** Places of one hop that are asked, besides the one that is judged. */
 const LEAST = 4
+/** Of a longer hop, in places, the arc beside each tells as well. */
+const LONGEST = 24
 /** A hop bends down by so much at least over its whole time, in pixels: else it is no fall. */
 const FALLS = 12
 /** Hands miss a fall by so much, in pixels, even where they hit it. */
@@ -109,6 +111,7 @@ export function offFlights(points: readonly TimedPlace[]): Map<number, Off> {
 
 function judgedIn(points: readonly TimedPlace[], hop: Hop): Judged[] {
   const judged: Judged[] = []
+  if (hop.to - hop.from > LONGEST) return judged
   for (let i = hop.from; i < hop.to; i++) {
     const others = points.slice(hop.from, hop.to).filter((_, k) => hop.from + k !== i)
     const fall = others.length >= LEAST ? fallThrough(others) : undefined
