@@ -247,10 +247,10 @@ export {
   rounded,
   unmeasuredSchema,
 } from './checks/finding'
-export { type FinishedLook, fitLimits, LEAST_FINISHED, lookAtFinished } from './checks/fit'
+export { type FinishedLook, fitLimits, LEAST_FINISHED, lookAtFinished } from './checks/limits/fit'
 export { type Graphs, graphsOf, graphsSchema } from './checks/graphs'
 export { type Inspection, inspectScene, subjectOf } from './checks/inspect'
-export { limitsSchema } from './checks/limits'
+export { limitsSchema } from './checks/limits/limits'
 export { checkOf, CHECKS } from './checks/register'
 export { ArchiveRefused, readArchive, writeArchive } from './format/archive'
 export { ARCHIVE_LIMITS } from './format/archive-limits'

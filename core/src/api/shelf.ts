@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { limitsSchema } from '../checks/limits'
+import { limitsSchema } from '../checks/limits/limits'
 import { idSchema, nameSchema, type Scene } from '../scene/schema'
 import { progress } from '../timing/work'
 import { endpoint } from './endpoint'

@@ -5,7 +5,7 @@ import type { CheckContext, CheckFacts } from './check'
 import { SEVERITIES, SURENESS, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
 import { JUDGES } from './judges'
 import { measuredOf, type InkOf } from './measured'
-import { CHECKS, type CheckId } from './register'
+import { checkOf, CHECKS, type CheckId } from './register'
 import { isOnlyMatte, seenInk } from './seen'
 import { smallFrames } from './small-frames'
 import { surenessOf } from './sureness'
@@ -153,12 +153,17 @@ export function subjectOf({
       if (!subject) levels.set(id, (subject = levelSubject(scene, id, take, inkOf)))
       return subject
     },
-    limit(check, name) {
-      const own = CHECKS.find(({ id }) => id === check)!.limits[name]!
-      return requireNumber(`${own.words} (${check})`, limits[check]?.[name] ?? own.value, own.min, own.max)
-    },
+    limit: limitsIn(limits),
   }
 }
+
+/** What is asked for a limit by check and name. Errors: RangeError for one outside its range. */
+export const limitsIn =
+  (limits: Limits): Subject['limit'] =>
+  (check, name) => {
+    const own = checkOf(check)!.limits[name]!
+    return requireNumber(`${own.words} (${check})`, limits[check]?.[name] ?? own.value, own.min, own.max)
+  }
 
 function ordered(findings: readonly Finding[], checks: readonly CheckFacts[]): Finding[] {
   const place = (finding: Finding) => checks.findIndex(({ id }) => id === finding.check)

@@ -3,7 +3,7 @@ import { checkOf, counted, type Limits } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { allScenes } from '../api/all-scenes'
 import { api, type ShelvedScene } from '../api/api'
-import { sayWhy, useScene } from '../session/scene'
+import { useScene } from '../session/scene'
 import type { LimitFit } from '../workers/fit/messages'
 import { withLimit } from './limits'
 import { useFit } from './useFit'
@@ -56,10 +56,6 @@ function keep() {
   )
   open.value = false
 }
-async function tryThem() {
-  if (picked.value.length === 0) return sayWhy(new Error('Choose at least one scene that is finished.'))
-  return fit(picked.value, store.limits)
-}
 </script>
 
 <template>
@@ -93,7 +89,13 @@ async function tryThem() {
           />
           <button class="word" @click="stop()">Stop</button>
         </template>
-        <button v-else class="word" :class="{ main: !fitted }" :disabled="picked.length === 0" @click="tryThem">
+        <button
+          v-else
+          class="word"
+          :class="{ main: !fitted }"
+          :disabled="picked.length === 0"
+          @click="fit(picked, store.limits)"
+        >
           Try the limits on {{ counted(picked.length, 'scene') }}
         </button>
       </div>
@@ -110,9 +112,8 @@ async function tryThem() {
         </p>
         <table v-else>
           <caption>
-            From
             {{
-              counted(fitted.drawings, 'drawing')
+              `From ${counted(fitted.drawings, 'drawing')}`
             }}
           </caption>
           <thead>

@@ -114,6 +114,7 @@ function meetingsOf(strokes: Strokes, chains: readonly Chain[]): Meetings[] {
   }
   return meetings
 }
+
 /** Rounds after which the heights stand. */
 const ROUNDS = 40
 /** A meeting or two may be chance: as if so much more met it at its own height. */

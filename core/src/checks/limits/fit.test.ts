@@ -1,12 +1,12 @@
 import fc from 'fast-check'
-import { applyEdit } from '../edits/apply'
-import { HAND_KINDS } from '../testing/hand/kinds'
-import { grown } from '../testing/hand/faults'
-import { handScene } from '../testing/hand/scene'
-import { answerId, answerTo } from './answers'
+import { applyEdit } from '../../edits/apply'
+import { HAND_KINDS } from '../../testing/hand/kinds'
+import { grown } from '../../testing/hand/faults'
+import { handScene } from '../../testing/hand/scene'
+import { answerId, answerTo } from '../answers'
 import { fitLimits, LEAST_FINISHED, lookAtFinished, type FinishedLook } from './fit'
-import { inspectScene } from './inspect'
-import { CHECKS, checkOf } from './register'
+import { inspectScene } from '../inspect'
+import { CHECKS, checkOf } from '../register'
 
 const tail = HAND_KINDS.find(({ id }) => id === 'tail')!
 const SEEDS = [7, 8, 9]

@@ -1,6 +1,6 @@
-import { sentenceOf } from '../base/sentence'
+import { sentenceOf } from '../../base/sentence'
 import { limitsSchema } from './limits'
-import { CHECKS } from './register'
+import { CHECKS } from '../register'
 
 test('limits of a production: its own within their range, nothing else', () => {
   expect(limitsSchema.parse({ volume: { share: 12 }, 'off-arc': { px: 3 } })).toEqual({

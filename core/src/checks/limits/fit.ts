@@ -1,10 +1,10 @@
-import { clamp } from '../base/clamp'
-import type { Scene } from '../scene/schema'
-import { meantBecause } from './answers'
-import type { Limit, Limits } from './finding'
-import { inspectScene, subjectOf, type InspectOptions } from './inspect'
-import type { InkOf } from './measured'
-import { CHECKS } from './register'
+import { clamp } from '../../base/clamp'
+import type { Scene } from '../../scene/schema'
+import { meantBecause } from '../answers'
+import type { Limit, Limits } from '../finding'
+import { inspectScene, limitsIn, subjectOf, type InspectOptions } from '../inspect'
+import type { InkOf } from '../measured'
+import { CHECKS } from '../register'
 
 /*
  * Limits fitted to finished scenes. What was handed over is what its makers call right: a limit under which finished
@@ -55,7 +55,7 @@ export async function lookAtFinished(
     const { findings, stopped } = await inspectScene(scene, inkOf, {
       checks: FITTED.map(({ check }) => check),
       // What is measured of the levels stays; only what counts differs.
-      context: { ...subject, limit: subjectOf({ scene, take: scene.mainTake, inkOf, limits: tried }).limit },
+      context: { ...subject, limit: limitsIn(tried) },
       ...(signal && { signal }),
       ...(breathe && { breathe }),
       onProgress: (at, of) => onProgress(done + at / of, looks),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CHECKS } from './register'
+import { CHECKS } from '../register'
 
 /**
  * Limits that differ from the checks' own, by check and by the limit's name, each within its range. What is
