@@ -1,7 +1,10 @@
+import { coreForTests } from './scripts/lib/core-for-tests.mjs'
+
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
 const transformIgnorePatterns = [
   '/node_modules/(?!(potpack|d3-[a-z-]+|internmap|@plussub|fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide|pinia|@vue/devtools-api|@vue/devtools-kit|@vue/devtools-shared|perfect-debounce|birpc|hookable|nostics)/)',
+  '/core/dist/',
 ]
 /** Each look-up of a global costs a test as much as a small function does; these are given to every module. */
 const QUICK = [
@@ -16,7 +19,12 @@ const QUICK = [
   'Uint8Array',
   'Int8Array',
 ]
-const project = (name, testMatch) => ({
+/** Core tests its own modules; the others take it as one. */
+const sources = {
+  '^@unhurried/core$': '<rootDir>/core/src/index.ts',
+  '^@unhurried/core/api$': '<rootDir>/core/src/api/index.ts',
+}
+const project = (name, testMatch, core = coreForTests) => ({
   displayName: name,
   testMatch,
   transform,
@@ -25,15 +33,15 @@ const project = (name, testMatch) => ({
   testEnvironmentOptions: { globalsCleanup: 'off' },
   sandboxInjectedGlobals: QUICK,
   moduleNameMapper: {
-    '^@unhurried/core$': '<rootDir>/core/src/index.ts',
-    '^@unhurried/core/api$': '<rootDir>/core/src/api/index.ts',
+    ...core,
     '^element-plus$': '<rootDir>/web/src/testing/element-plus.ts',
   },
 })
 
 export default {
+  globalSetup: './scripts/lib/core-for-tests.mjs',
   projects: [
-    project('core', ['<rootDir>/core/src/**/*.test.ts']),
+    project('core', ['<rootDir>/core/src/**/*.test.ts'], sources),
     project('server', ['<rootDir>/server/test/**/*.test.ts']),
     project('web', ['<rootDir>/web/src/**/*.test.ts']),
   ],

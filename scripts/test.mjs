@@ -73,10 +73,11 @@ await orStop(async () => {
   installModules()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
+  // None of these waits for the others, nor for what is built.
+  const checks = ['lint', 'types', 'unused'].map((name) => check(name))
   await build()
   const parts = [
-    // None of these waits for the others.
-    ...(await Promise.all(['lint', 'types', 'unused'].map((name) => check(name)))),
+    ...(await Promise.all(checks)),
     // The trials mostly wait for servers to die and come back.
     ...(await Promise.all([unit(), someTrials()])),
     ...(await Promise.all(['app', 'start'].map(interfaceTests))),

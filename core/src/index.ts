@@ -1,6 +1,6 @@
 /** What others may use of core: by folder, from the ground up. The contract of the API is `@unhurried/core/api`. */
 export { channelsOf, hexOf, nearestColour } from './base/colour'
-export { counted } from './base/counted'
+export { counted, inThousands } from './base/counted'
 export { clamp } from './base/clamp'
 export { memo, memoLists } from './base/memo'
 export { LIMITS } from './base/limits'
@@ -275,7 +275,7 @@ export { SOUND_HEAD, SOUND_TYPES, soundHead, SoundRefused, type SoundType } from
 export { PICTURE_TYPES, pictureHead, PictureRefused } from './format/picture-head'
 export { type Picture, writePng } from './format/picture/png'
 export { plain, readSheetCsv, type SheetError } from './format/sheet-csv'
-export { type Paper, PAPERS } from './format/print'
+export { type Paper, PAPERS } from './format/papers'
 export { stillName } from './format/picture/stills'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'

@@ -4,7 +4,8 @@ import { drawingsShown, exposuresOf } from '../timing/sheet'
 import { framesToSeconds } from '../timing/time'
 import { isDrawn } from '../timing/work'
 import type { Exporter } from './exported'
-import { black, grey, ladder, PAPERS, printed, type Paper, type Pen, type PrintFonts } from './print'
+import { PAPERS, type Paper } from './papers'
+import { black, grey, ladder, printed, type Pen, type PrintFonts } from './print'
 
 /** Blank sheets when nothing is left to draw. */
 const BLANK = 12

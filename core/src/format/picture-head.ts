@@ -1,3 +1,4 @@
+import { inThousands } from '../base/counted'
 import { LIMITS } from '../base/limits'
 
 export const PICTURE_TYPES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif'] as const
@@ -100,7 +101,7 @@ export function pictureHead(bytes: Uint8Array, claimed = ''): PictureHead {
   if (head.width < 1 || head.height < 1) refused('This picture has no size.')
   if (Math.max(head.width, head.height) > LIMITS.pictureSide)
     refused(
-      `This picture is ${head.width.toLocaleString('en')} × ${head.height.toLocaleString('en')} pixels; ${LIMITS.pictureSide.toLocaleString('en')} a side are the most. Save it smaller.`,
+      `This picture is ${inThousands(head.width)} × ${inThousands(head.height)} pixels; ${inThousands(LIMITS.pictureSide)} a side are the most. Save it smaller.`,
     )
   return head
 }

@@ -4,10 +4,6 @@ import { clamp } from '../base/clamp'
 import type { Chart, Scene } from '../scene/schema'
 import { fractionInWords } from '../timing/work'
 
-/** Page sizes in points. */
-export const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const
-export type Paper = keyof typeof PAPERS
-
 /** Font files (TrueType, OpenType or WOFF), the first that has a letter writes it. */
 export interface PrintFonts {
   readonly plain: readonly Uint8Array[]

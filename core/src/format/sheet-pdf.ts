@@ -3,7 +3,8 @@ import type { Scene } from '../scene/schema'
 import { isCycle, totalFrames } from '../timing/column'
 import { chartSpan, exposuresOf, placed } from '../timing/sheet'
 import { framesPerBeat, framesToSeconds, timecode } from '../timing/time'
-import { black, grey, ladder, pale, PAPERS, printed, type Paper, type Pen, type PrintFonts } from './print'
+import { PAPERS, type Paper } from './papers'
+import { black, grey, ladder, pale, printed, type Pen, type PrintFonts } from './print'
 
 const MARGIN = 34
 const TOP = 62

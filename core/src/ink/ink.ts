@@ -1,5 +1,6 @@
 import { clamp } from '../base/clamp'
 import { z } from 'zod'
+import { inThousands } from '../base/counted'
 import { LIMITS } from '../base/limits'
 import { transformPoint } from '../geometry/matrix'
 import { flatPlaces, idSchema } from '../scene/schema'
@@ -16,7 +17,7 @@ function flatPoints(dimensions: number, least: number, what: string) {
     .min(least * dimensions, `${what} needs at least ${least} point${least > 1 ? 's' : ''}.`)
     .max(
       LIMITS.strokePoints * dimensions,
-      `${what} can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points. Draw it in parts.`,
+      `${what} can hold at most ${inThousands(LIMITS.strokePoints)} points. Draw it in parts.`,
     )
     .refine((values) => values.length % dimensions === 0, `${what} needs ${dimensions} numbers for each point.`)
 }

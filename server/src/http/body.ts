@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http'
 import { pipeline, Transform, type Readable } from 'node:stream'
-import { LIMITS } from '@unhurried/core'
+import { inThousands, LIMITS } from '@unhurried/core'
 import type { Context } from 'koa'
 import rawBody from 'raw-body'
 import { Problem } from './problems'
@@ -69,7 +69,7 @@ export function streamOf(ctx: Context, limit: number): Readable {
   return passed
 }
 
-const TOO_MUCH = `This request holds too much at once: a stroke can hold at most ${LIMITS.strokePoints.toLocaleString('en')} points, and a request some hundreds of them. Send it in smaller parts.`
+const TOO_MUCH = `This request holds too much at once: a stroke can hold at most ${inThousands(LIMITS.strokePoints)} points, and a request some hundreds of them. Send it in smaller parts.`
 
 const [QUOTE, BACKSLASH, OPEN, CLOSE, LIST, END, COMMA] = ['"', '\\', '{', '}', '[', ']', ','].map((sign) =>
   sign.charCodeAt(0),

@@ -9,13 +9,14 @@ const pools = grained(() => {
   return Uint8ClampedArray.from(broad, (value, i) => 96 + 92 * value + 26 * fine[i]!)
 }, SIDE)
 
-const EDGE = noiseTile(SIDE, 41, 9)
-const RAGGED = noiseTile(SIDE, 42, 3)
+/** Made when the first watery line is laid: most pages show none. */
+let edge: readonly [fine: Float32Array, ragged: Float32Array] | undefined
 /** A number of its own for every spot of the paper, −1…1: a line drawn there breaks up the same way again. */
 function unevenAt(x: number, y: number): number {
   const wrapped = (value: number) => ((Math.floor(value) % SIDE) + SIDE) % SIDE
   const at = wrapped(y) * SIDE + wrapped(x)
-  return 2 * (0.65 * EDGE[at]! + 0.35 * RAGGED[at]!) - 1
+  edge ??= [noiseTile(SIDE, 41, 9), noiseTile(SIDE, 42, 3)]
+  return 2 * (0.65 * edge[0][at]! + 0.35 * edge[1][at]!) - 1
 }
 
 /** How far the edge wanders, as a share of the line's width, and how finely it is broken up, in pixels. */

@@ -1,4 +1,4 @@
-import { greyOf, pictureHead, PictureRefused, type Grey } from '@unhurried/core'
+import { greyOf, inThousands, pictureHead, PictureRefused, type Grey } from '@unhurried/core'
 import { free } from '../../stage/release-canvas'
 import type { PageOrder } from './messages'
 
@@ -31,7 +31,7 @@ export async function countPages(file: Blob): Promise<number> {
 function refuseTooLarge(width: number, height: number) {
   if (Math.max(width, height) > LONGEST || width * height > MOST_PIXELS)
     throw new PageTrouble(
-      `This page is ${width} × ${height} pixels. Scan it coarser (300 dots an inch are plenty) or save it smaller, to ${LONGEST.toLocaleString('en')} pixels at most.`,
+      `This page is ${width} × ${height} pixels. Scan it coarser (300 dots an inch are plenty) or save it smaller, to ${inThousands(LONGEST)} pixels at most.`,
     )
 }
 
