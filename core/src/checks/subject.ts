@@ -8,6 +8,7 @@ import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
 import { measuredOf, type InkOf, type Measured } from './measured'
 import { paintedParts } from './tracks/painted-parts'
+import { lineOnLine } from './tracks/line-on-line'
 import { wholeDrawing } from './tracks/whole-drawing'
 import { alike } from './size/overlap'
 
@@ -49,7 +50,7 @@ export interface LevelSubject {
   readonly stretches: readonly { readonly shots: readonly Shot[]; readonly from: number; readonly to: number }[]
   /** What is followed; none on a ground. */
   readonly tracks: readonly Track[]
-  /** Where nothing is pinned painted parts, on the drawings on which they keep their shape; and where most drawings change theirs all of a drawing as one. */
+  /** Most of its lines, laid over each other; where nothing is pinned painted parts as well, on the drawings on which they keep their shape, and where most drawings change theirs all of a drawing as one. */
   readonly parts: readonly Track[]
   /** Every drawing of the level, shown or not. */
   readonly all: readonly { readonly entry: Drawing; readonly measured: Measured | undefined }[]
@@ -141,7 +142,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     stretches,
     all,
     tracks,
-    parts: tracks.every(({ standIn }) => standIn) ? partsOf(scene, shots, tracks, whole) : [],
+    parts: partsOf(scene, shots, tracks, whole),
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
@@ -181,8 +182,12 @@ const MOSTLY = 0.8
 
 function partsOf(scene: Scene, shots: readonly Shot[], tracks: readonly Track[], round: boolean): Track[] {
   if (tracks.length === 0) return []
+  if (!tracks.every(({ standIn }) => standIn)) return [lineOnLine(shots, round)]
   const isBody = tracks.some((track) => shots.filter((shot) => track.at(shot)).length >= MOSTLY * shots.length)
-  return [...paintedParts(scene, shots, round), ...(isBody ? [] : [wholeDrawing(shots, round)])]
+  return [
+    ...paintedParts(scene, shots, round),
+    ...(isBody ? [] : [wholeDrawing(shots, round), lineOnLine(shots, round)]),
+  ]
 }
 
 /** The middle of what is painted is known less well than a pin: what it is off by says something from so many times as far. */
