@@ -43,28 +43,28 @@ const byCheck = ({ checks, drawings }) =>
     .sort((a, b) => b[1] - a[1])
     .map(([check, count]) => `${nameOf(check)} ${((100 * count) / drawings).toFixed(2)}`)
     .join(', ')
-/** Counts of planted faults at both strengths: found, said to be out of reach, and all. */
-const noCounts = () => STRONG.map(() => ({ found: 0, told: 0, all: 0 }))
+/** Counts of planted faults at both strengths: found by their check, by it or another, said to be out of reach, and all. */
+const COUNTED = ['found', 'byAny', 'told', 'all']
+const noCounts = () => STRONG.map(() => Object.fromEntries(COUNTED.map((what) => [what, 0])))
 const summed = (lists) =>
-  STRONG.map((_, n) => ({
-    found: lists.reduce((sum, counts) => sum + counts[n].found, 0),
-    told: lists.reduce((sum, counts) => sum + counts[n].told, 0),
-    all: lists.reduce((sum, counts) => sum + counts[n].all, 0),
-  }))
-const plantedTable = ({ planted }) => `| check | 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × |
-| --- | --- | --- | --- | --- |
+  STRONG.map((_, n) =>
+    Object.fromEntries(COUNTED.map((what) => [what, lists.reduce((sum, counts) => sum + counts[n][what], 0)])),
+  )
+const plantedTable = ({ planted }) => `| fault | found by its check, 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × | found by any, 1.5 × | 2 × |
+| --- | --- | --- | --- | --- | --- | --- |
 ${[...planted]
   .map(([check, kinds]) => {
     const counts = summed([...kinds.values()])
     const ofAll = counts.map(({ found, all }) => shareOf(found, all))
     const ofJudged = counts.map(({ found, told, all }) => shareOf(found, all - told))
-    return `| ${nameOf(check)} | ${ofAll.join(' | ')} | ${ofJudged.join(' | ')} |`
+    const byAny = counts.map((each) => shareOf(each.byAny, each.all))
+    return `| ${nameOf(check)} | ${[...ofAll, ...ofJudged, ...byAny].join(' | ')} |`
   })
   .join('\n')}`
 const kindsTable = ({ planted }) => {
   const kinds = [...new Set([...planted.values()].flatMap((each) => [...each.keys()]))]
   const cell = (counts) =>
-    counts ? `${counts[1].found} of ${counts[1].all}${counts[1].told > 0 ? `, ${counts[1].told} told` : ''}` : '–'
+    counts ? `${counts[1].byAny} of ${counts[1].all}${counts[1].told > 0 ? `, ${counts[1].told} told` : ''}` : '–'
   return `| kind | ${[...planted.keys()].map(nameOf).join(' | ')} |
 | --- |${' --- |'.repeat(planted.size)}
 ${kinds.map((kind) => `| ${kind} | ${[...planted.values()].map((each) => cell(each.get(kind))).join(' | ')} |`).join('\n')}`
@@ -91,11 +91,12 @@ ${[...hand.kinds].map(([kind, { alarms, drawings }]) => `| ${kind} | ${perHundre
 ${byCheck(hand)}.
 
 Faults planted on one of those drawings, anywhere but at the ends, found at 1.5 and at 2 times the limit: of all of them, and of those on
-drawings of which the check did not say that it cannot judge them:
+drawings of which the check did not say that it cannot judge them; and by whichever check names the drawing where it named none
+before. A drawing too far along its way is "off the arc" where all on it should stand, and misses its chart where there is one:
 
 ${plantedTable(hand)}
 
-Aims: at most 2 false alarms in a hundred, no kind above 5; 90 and 95 % found. By kind, found at 2 times the limit, and of the others those told as not judged:
+Aims: at most 2 false alarms in a hundred, no kind above 5; 90 and 95 % found. By kind, found by any check at 2 times the limit, and of the others those told as not judged:
 
 ${kindsTable(hand)}
 `
@@ -142,16 +143,20 @@ async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
       return pushed(made, drawing, { x: way.x * by, y: way.y * by })
     },
   }
+  const before = new Set((await inspectScene(scene, made.inkOf)).findings.flatMap(({ drawings }) => drawings))
   for (const [check, kinds] of planted) {
     if (check !== 'volume' && step < 8) continue
     if (!kinds.has(kind.id)) kinds.set(kind.id, noCounts())
     for (const [n, times] of STRONG.entries()) {
       const fault = faults[check](times)
-      const { findings, unmeasured } = await inspectScene(fault.scene, fault.inkOf, { checks: [check] })
+      const all = await inspectScene(fault.scene, fault.inkOf)
       const counts = kinds.get(kind.id)[n]
+      const naming = all.findings.filter(({ drawings }) => drawings.includes(drawing))
+      const isFound = naming.some((finding) => finding.check === check)
       counts.all++
-      if (findings.some((finding) => finding.drawings.includes(drawing))) counts.found++
-      else if (unmeasured.some(({ which }) => which?.includes(drawing))) counts.told++
+      if (isFound) counts.found++
+      if (isFound || (naming.length > 0 && !before.has(drawing))) counts.byAny++
+      else if (all.unmeasured.some((each) => each.check === check && each.which?.includes(drawing))) counts.told++
     }
   }
 }

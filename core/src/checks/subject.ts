@@ -8,7 +8,7 @@ import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
 import { measuredOf, type InkOf, type Measured } from './measured'
 import { paintedParts } from './tracks/painted-parts'
-import { lineOnLine } from './tracks/line-on-line'
+import { linesOnLines } from './tracks/line-on-line'
 import { wholeDrawing } from './tracks/whole-drawing'
 import { alike } from './size/overlap'
 
@@ -182,11 +182,11 @@ const MOSTLY = 0.8
 
 function partsOf(scene: Scene, shots: readonly Shot[], tracks: readonly Track[], round: boolean): Track[] {
   if (tracks.length === 0) return []
-  if (!tracks.every(({ standIn }) => standIn)) return [lineOnLine(shots, round)]
+  if (!tracks.every(({ standIn }) => standIn)) return linesOnLines(shots, round)
   const isBody = tracks.some((track) => shots.filter((shot) => track.at(shot)).length >= MOSTLY * shots.length)
   return [
     ...paintedParts(scene, shots, round),
-    ...(isBody ? [] : [wholeDrawing(shots, round), lineOnLine(shots, round)]),
+    ...(isBody ? [] : [wholeDrawing(shots, round), ...linesOnLines(shots, round)]),
   ]
 }
 

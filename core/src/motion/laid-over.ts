@@ -12,7 +12,7 @@ export interface LaidOver {
 }
 
 /** Places a drawing is known by, and no finer than this along its lines, in pixels. */
-const [PLACES, FINEST] = [72, 6]
+const [PLACES, FINEST] = [60, 6]
 /** Fewer places say nothing. */
 const LEAST = 8
 
@@ -23,6 +23,10 @@ interface Lines {
   /** In pixels. */
   readonly length: number
   readonly apart: number
+  readonly left: number
+  readonly top: number
+  readonly right: number
+  readonly bottom: number
 }
 
 /** A drawing's lines; where it has none, the edges of what is painted. */
@@ -32,7 +36,12 @@ const linesOf = memo((ink: Ink): Lines => {
   const length = courses.reduce((sum, course) => sum + lengthOf(course), 0)
   const apart = Math.max(FINEST, length / PLACES)
   const places = courses.flatMap((course) => placesAlong(course, apart))
-  return { places: Float64Array.from(places), count: places.length / 4, length, apart }
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let i = 0; i < places.length; i += 4) {
+    ;[left, right] = [Math.min(left, places[i]!), Math.max(right, places[i]!)]
+    ;[top, bottom] = [Math.min(top, places[i + 1]!), Math.max(bottom, places[i + 1]!)]
+  }
+  return { places: Float64Array.from(places), count: places.length / 4, length, apart, left, top, right, bottom }
 })
 
 /** Flat x, y pairs. */
@@ -71,35 +80,38 @@ function placesAlong(course: readonly number[], apart: number): number[] {
 const ALIKE = 0.9
 /** Of a vote: places no farther apart than so many times the distance between them along the line may be one and the same. */
 const BIN = 0.75
+/** One of so many places votes: that is enough to agree on where to begin. */
+const ONE_OF = 2
 
 /** The displacement most places of the first agree on that have a line running alike on the second. */
 function mostAgreed(a: Lines, b: Lines): Point {
   const bin = Math.max(a.apart, b.apart) * BIN
-  const votes = new Map<number, number>()
-  const name = (x: number, y: number) => x * 4096 + y
-  for (let i = 0; i < 4 * a.count; i += 4)
+  // Nothing goes farther than from one end of all there is to the other; a vote counts for the bins beside its own too.
+  const [left, top] = [b.left - a.right, b.top - a.bottom]
+  const [wide, high] = [b.right - a.left - left, b.bottom - a.top - top].map((span) => Math.ceil(span / bin) + 4)
+  const votes = new Uint16Array(wide! * high!)
+  let best = 0
+  let most = 0
+  for (let i = 0; i < 4 * a.count; i += 4 * ONE_OF)
     for (let k = 0; k < 4 * b.count; k += 4) {
       if (!runAlike(a.places, i, b.places, k)) continue
-      const x = Math.round((b.places[k]! - a.places[i]!) / bin)
-      const y = Math.round((b.places[k + 1]! - a.places[i + 1]!) / bin)
-      votes.set(name(x, y), (votes.get(name(x, y)) ?? 0) + 1)
+      const x = Math.round((b.places[k]! - a.places[i]! - left) / bin) + 1
+      const y = Math.round((b.places[k + 1]! - a.places[i + 1]! - top) / bin) + 1
+      for (let row = y - 1; row <= y + 1; row++)
+        for (let cell = row * wide! + x - 1; cell <= row * wide! + x + 1; cell++)
+          if (++votes[cell]! > most) {
+            best = cell
+            most = votes[cell]!
+          }
     }
-  let best = { x: 0, y: 0, votes: 0 }
-  for (const key of votes.keys()) {
-    const x = Math.round(key / 4096)
-    const y = key - x * 4096
-    let all = 0
-    for (const dx of [-1, 0, 1]) for (const dy of [-1, 0, 1]) all += votes.get(name(x + dx, y + dy)) ?? 0
-    if (all > best.votes) best = { x: x * bin, y: y * bin, votes: all }
-  }
-  return best
+  return { x: ((best % wide!) - 1) * bin + left, y: (Math.floor(best / wide!) - 1) * bin + top }
 }
 
 const runAlike = (p: Float64Array, i: number, q: Float64Array, k: number): boolean =>
   Math.abs(p[i + 2]! * q[k + 2]! + p[i + 3]! * q[k + 3]!) >= ALIKE
 
 /** How near to the other's line a place must be to be drawn to it, in pixels, round by round; after the last it lies on it. */
-const NEAR = [16, 12, 9, 7, 7]
+const NEAR = [16, 10, 7, 7]
 /** How little of what lies along a line counts, which tells nothing of where on it a place belongs. */
 const ALONG = 0.02
 
@@ -108,36 +120,50 @@ function drawnTo(a: Lines, b: Lines, from: Point): LaidOver {
   let by = from
   let onLine = 0
   for (const near of NEAR) {
-    let [xx, xy, yy, x, y] = [0, 0, 0, 0, 0]
+    const sums = { xx: 0, xy: 0, yy: 0, x: 0, y: 0 }
     onLine = 0
     for (let i = 0; i < 4 * a.count; i += 4) {
       const k = nearestTo(a.places, i, b, by)
       if (k < 0) continue
-      const [ex, ey] = [b.places[k]! - a.places[i]! - by.x, b.places[k + 1]! - a.places[i + 1]! - by.y]
-      const [tx, ty] = [b.places[k + 2]!, b.places[k + 3]!]
-      const along = ex * tx + ey * ty
-      const across = ey * tx - ex * ty
-      if (Math.abs(across) > near || Math.abs(along) > b.apart) continue
+      const ex = b.places[k]! - a.places[i]! - by.x
+      const ey = b.places[k + 1]! - a.places[i + 1]! - by.y
+      const tx = b.places[k + 2]!
+      const ty = b.places[k + 3]!
+      if (Math.abs(ey * tx - ex * ty) > near || Math.abs(ex * tx + ey * ty) > b.apart) continue
       onLine++
       // Across the line in full, along it next to nothing.
-      const [cxx, cxy, cyy] = [ty * ty + ALONG * tx * tx, -tx * ty + ALONG * tx * ty, tx * tx + ALONG * ty * ty]
-      ;[xx, xy, yy] = [xx + cxx, xy + cxy, yy + cyy]
-      ;[x, y] = [x + cxx * ex + cxy * ey, y + cxy * ex + cyy * ey]
+      const cxx = ty * ty + ALONG * tx * tx
+      const cxy = (ALONG - 1) * tx * ty
+      const cyy = tx * tx + ALONG * ty * ty
+      sums.xx += cxx
+      sums.xy += cxy
+      sums.yy += cyy
+      sums.x += cxx * ex + cxy * ey
+      sums.y += cxy * ex + cyy * ey
     }
-    const whole = xx * yy - xy * xy
+    const whole = sums.xx * sums.yy - sums.xy ** 2
     if (whole < 1e-9) return { by, share: 0 }
-    by = { x: by.x + (x * yy - y * xy) / whole, y: by.y + (y * xx - x * xy) / whole }
+    by = {
+      x: by.x + (sums.x * sums.yy - sums.y * sums.xy) / whole,
+      y: by.y + (sums.y * sums.xx - sums.x * sums.xy) / whole,
+    }
   }
   return { by, share: onLine / a.count }
 }
 
 function nearestTo(places: Float64Array, i: number, b: Lines, by: Point): number {
-  const [x, y] = [places[i]! + by.x, places[i + 1]! + by.y]
-  let [best, nearest] = [-1, Infinity]
+  const x = places[i]! + by.x
+  const y = places[i + 1]! + by.y
+  let best = -1
+  let nearest = Infinity
   for (let k = 0; k < 4 * b.count; k += 4) {
-    const [dx, dy] = [b.places[k]! - x, b.places[k + 1]! - y]
+    const dx = b.places[k]! - x
+    const dy = b.places[k + 1]! - y
     const far = dx * dx + dy * dy
-    if (far < nearest && runAlike(places, i, b.places, k)) [best, nearest] = [k, far]
+    if (far < nearest && runAlike(places, i, b.places, k)) {
+      best = k
+      nearest = far
+    }
   }
   return best
 }

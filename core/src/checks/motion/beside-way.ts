@@ -4,7 +4,7 @@ import { distance, type Point } from '../../motion/arc'
 import { upperMedian } from '../size/median'
 import { turnsSharply } from '../turns'
 import { offFlights } from './flight'
-import { offAt, standsOut, turnedAbout, type Off, type TimedPlace } from './foretold'
+import { offAt, placeThrough, standsOut, turnedAbout, type Off, type TimedPlace } from './foretold'
 import { arcDeviationAt } from '../../motion/spacing'
 
 /** How far one place lies beside the way of the others. */
@@ -136,8 +136,29 @@ function besideForetold(points: readonly TimedPlace[], i: number): Beside | unde
   const share = Math.hypot(off.along, off.across) / off.step
   // Where corners are marked those are taken at their word, and no others.
   const mayTurn = !points.some(({ corner }) => corner) && (turnsSharply(points, i) || turnedAbout(points, i) > CORNER)
-  if (mayTurn || !standsOut(points, i, share, FACTORS)) return undefined
+  if ((mayTurn && isLedTo(points, i, off)) || !standsOut(points, i, share, FACTORS)) return undefined
   return { across: off.across, back: off.place }
+}
+
+/** A corner lies nearer to where the way leads on one of its sides than by this share of how far it is off. */
+const NEARER = 0.5
+
+/**
+ * Whether the way leads to a place from one of its sides alone, straight on or as its pace changes: it does to a corner,
+ * and does not to what lies beside the way. Where a side has too few places it may.
+ */
+function isLedTo(points: readonly TimedPlace[], i: number, off: Off): boolean {
+  const near = NEARER * Math.hypot(off.along, off.across)
+  return [-1, 1].some((side) => {
+    const led = [2, 3].flatMap((count) => ledOn(points, i, side, count) ?? [])
+    return led.length === 0 || led.some((place) => distance(place, points[i]!) < near)
+  })
+}
+
+/** Where the line or the parabola through the places on one side leads over time. */
+function ledOn(points: readonly TimedPlace[], i: number, side: number, count: number): Point | undefined {
+  const beside = Array.from({ length: count }, (_, k) => points[i + side * (k + 1)])
+  return beside.every((place) => place !== undefined) ? placeThrough(beside, points[i]!.when) : undefined
 }
 
 /** What lies beside the hop it flies, and not rather farther on or back on it. */

@@ -33,15 +33,20 @@ function foretoldPlace(places: readonly TimedPlace[], i: number): Point | undefi
   const from = farthestOn(places, i, -1)
   const to = farthestOn(places, i, 1)
   if (places[i]!.corner || from === i || to === i || to - from < 3) return undefined
+  return placeThrough(
+    places.slice(from, to + 1).filter((_, k) => from + k !== i),
+    when,
+  )
+}
+
+/** Where the curve of least degree through some places is at a moment (Lagrange). */
+export function placeThrough(places: readonly TimedPlace[], when: number): Point {
   let [x, y] = [0, 0]
-  for (let one = from; one <= to; one++) {
-    if (one === i) continue
+  for (const one of places) {
     let share = 1
-    for (let other = from; other <= to; other++)
-      if (other !== i && other !== one)
-        share *= (when - places[other]!.when) / (places[one]!.when - places[other]!.when)
-    x += share * places[one]!.x
-    y += share * places[one]!.y
+    for (const other of places) if (other !== one) share *= (when - other.when) / (one.when - other.when)
+    x += share * one.x
+    y += share * one.y
   }
   return { x, y }
 }

@@ -4,62 +4,79 @@ import { laidOver, type LaidOver } from '../../motion/laid-over'
 import type { Measured } from '../measured'
 import type { Shot, Track } from '../subject'
 
-/** So much of a drawing's line must lie on the other's for them to be laid over each other. */
-const MOSTLY = 0.45
+/** So much of a drawing's line must lie on the next one's for one to be followed into the other. */
+const MOSTLY = 0.55
+/** Over two steps less of it stays; that both agree with the one over them says as much. */
+const SOME = 0.3
 /** Two steps, and the one over both, that differ by more than this share of what a drawing is off, or by so many pixels, are of different things. */
-const AGREE = { share: 0.3, px: 2.5 } as const
+const AGREE = { share: 0.4, px: 2.5 } as const
+/** Fewer drawings in a row tell of no way. */
+const LEAST = 4
 
-const laid = memo((a: Measured) =>
-  memo((b: Measured): LaidOver | undefined => {
-    const over = laidOver(a.pieces, b.pieces)
-    return over && over.share >= MOSTLY ? over : undefined
-  }),
-)
-const stepBetween = (a: Shot | undefined, b: Shot | undefined): Point | undefined =>
-  a && b && laid(a.measured)(b.measured)?.by
+const laid = memo((a: Measured) => memo((b: Measured): LaidOver | undefined => laidOver(a.pieces, b.pieces)))
+function stepBetween(a: Shot | undefined, b: Shot | undefined, share = MOSTLY): Point | undefined {
+  const over = a && b && laid(a.measured)(b.measured)
+  return over && over.share >= share ? over.by : undefined
+}
 
 /**
  * Most of the lines followed from drawing to drawing by laying each over the one before, as one holds them to the light:
- * what stands, or goes as one, whatever else moves by itself or is drawn anew. Only the longest row of drawings without
- * a break has places.
+ * what stands, or goes as one, whatever else moves by itself or is drawn anew. One track for each row of drawings without
+ * a break.
  */
-export function lineOnLine(shots: readonly Shot[], round: boolean): Track {
+export function linesOnLines(shots: readonly Shot[], round: boolean): Track[] {
   const steps = shots.map((shot, i) => stepBetween(i > 0 ? shots[i - 1] : round ? shots.at(-1) : undefined, shot))
-  const places = placesBy(steps, shots, round)
-  const beside = (i: number, by: number) => shots[round ? (i + by + shots.length) % shots.length : i + by]
-  return {
-    ...{ id: 'lines', name: 'most of its lines', part: 'lines', standIn: true },
-    at: ({ drawing }) => places.get(drawing),
-    confirms({ drawing }, by) {
-      const i = shots.findIndex((shot) => shot.drawing === drawing)
-      const [to, from, over] = [
-        stepBetween(beside(i, -1), shots[i]),
-        stepBetween(shots[i], beside(i, 1)),
-        stepBetween(beside(i, -1), beside(i, 1)),
-      ]
-      if (!to || !from || !over) return false
-      const apart = Math.hypot(to.x + from.x - over.x, to.y + from.y - over.y)
-      return apart <= Math.max(AGREE.px, AGREE.share * Math.hypot(by.x, by.y))
-    },
-  }
+  const confirms = confirming(shots, round)
+  return rowsOf(steps).flatMap((row, n): Track[] => {
+    if (row.length < LEAST) return []
+    const places = placesBy(steps, shots, row, round)
+    return [
+      {
+        ...{ id: n === 0 ? 'lines' : `lines/${n}`, name: 'most of its lines', part: 'lines', standIn: true, confirms },
+        at: ({ drawing }) => places.get(drawing),
+      },
+    ]
+  })
 }
 
-/** The longest row of drawings that steps lead through, from the middle of the first one's shape. */
-function placesBy(steps: readonly (Point | undefined)[], shots: readonly Shot[], round: boolean): Map<string, Point> {
-  const rows: number[][] = [[]]
-  steps.forEach((step, i) => (step || i === 0 ? rows.at(-1)!.push(i) : rows.push([i])))
-  const row = rows.reduce((longest, each) => (each.length > longest.length ? each : longest))
-  const goesRound = round && row.length === shots.length && steps[0] !== undefined
+/** Whether the steps to a drawing and from it, and the one over it, are of the same lines. */
+const confirming = (shots: readonly Shot[], round: boolean) => (shot: Shot, by: Point) => {
+  const i = shots.findIndex(({ drawing }) => drawing === shot.drawing)
+  const [before, after] = [-1, 1].map((side) => shots[round ? (i + side + shots.length) % shots.length : i + side])
+  const [to, from] = [stepBetween(before, shots[i]), stepBetween(shots[i], after)]
+  const over = to && from && stepBetween(before, after, SOME)
+  if (!over) return false
+  const apart = Math.hypot(to.x + from.x - over.x, to.y + from.y - over.y)
+  return apart <= Math.max(AGREE.px, AGREE.share * Math.hypot(by.x, by.y))
+}
+
+/** Drawings one after the other that steps lead through. */
+function rowsOf(steps: readonly (Point | undefined)[]): number[][] {
+  const rows: number[][] = []
+  steps.forEach((step, i) => (step && i > 0 ? rows.at(-1)!.push(i) : rows.push([i])))
+  return rows
+}
+
+/** Where the drawings of a row are, from the middle of the first one's shape. */
+function placesBy(
+  steps: readonly (Point | undefined)[],
+  shots: readonly Shot[],
+  row: readonly number[],
+  round: boolean,
+): Map<string, Point> {
   // On a loop it comes back to where it began; what all steps are short of that is spread over them.
-  const share = goesRound ? 1 / shots.length : 0
-  const drift = steps.reduce<Point>((sum, step) => ({ x: sum.x + (step?.x ?? 0), y: sum.y + (step?.y ?? 0) }), ORIGIN)
-  let here = shots[row[0]!]?.measured.shape?.centre ?? ORIGIN
+  const drift = round && steps.every((step) => step) ? scaled(steps.reduce(plus, ORIGIN)!, 1 / shots.length) : ORIGIN
+  let here: Point = shots[row[0]!]!.measured.shape?.centre ?? ORIGIN
   return new Map(
     row.map((i, n) => {
-      const step = n === 0 ? undefined : steps[i]!
-      if (step) here = { x: here.x + step.x - share * drift.x, y: here.y + step.y - share * drift.y }
+      if (n > 0) here = plus(here, plus(steps[i], scaled(drift, -1)))
       return [shots[i]!.drawing, here] as const
     }),
   )
 }
 const ORIGIN: Point = { x: 0, y: 0 }
+const plus = (a: Point | undefined, b: Point | undefined): Point => ({
+  x: (a?.x ?? 0) + (b?.x ?? 0),
+  y: (a?.y ?? 0) + (b?.y ?? 0),
+})
+const scaled = ({ x, y }: Point, by: number): Point => ({ x: x * by, y: y * by })
