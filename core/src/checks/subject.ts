@@ -8,7 +8,7 @@ import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
 import type { Onset } from '../sound/onsets'
 import { measuredOf, type InkOf, type Measured } from './measured'
 import { paintedParts } from './tracks/painted-parts'
-import { linesOnLines } from './tracks/line-on-line'
+import { linesOnLines } from './tracks/lines-on-lines'
 import { wholeDrawing } from './tracks/whole-drawing'
 import { alike } from './size/overlap'
 

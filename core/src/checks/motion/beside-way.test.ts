@@ -87,3 +87,15 @@ test('in a hop between marked contacts one drawn too high or too low is found, a
       expect(besideWay(points)[i]!.back.y).toBeCloseTo(hops()[i]!.y, 6)
     }
 })
+
+test('a place far beside a wide bend is found though it makes the way turn sharply; the corner of a bounce is none', () => {
+  // A leaf that swings as it falls: pushed out of its way the way seems to turn there.
+  const leaf = way(20, (i) => [200 * Math.sin(0.47 * i), 22 * i])
+  expect(found(leaf)).toEqual([])
+  const out = [6, 9, 12].filter(
+    (i) => found(pushed(leaf, i, 0.7)).includes(i) || found(pushed(leaf, i, -0.7)).includes(i),
+  )
+  expect(out).toEqual([6, 9, 12])
+  const bounce = way(21, (i) => [20 * i, -6 * Math.abs(((i % 10) - 5) ** 2 - 25)])
+  expect(found(bounce)).toEqual([])
+})

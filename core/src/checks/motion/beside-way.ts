@@ -4,7 +4,7 @@ import { distance, type Point } from '../../motion/arc'
 import { upperMedian } from '../size/median'
 import { turnsSharply } from '../turns'
 import { offFlights } from './flight'
-import { offAt, placeThrough, standsOut, turnedAbout, type Off, type TimedPlace } from './foretold'
+import { offAt, placeThrough, shareOff, standsOut, turnedAbout, type Off, type TimedPlace } from './foretold'
 import { arcDeviationAt } from '../../motion/spacing'
 
 /** How far one place lies beside the way of the others. */
@@ -133,10 +133,9 @@ const LEAST_SHARE = 0.1
 function besideForetold(points: readonly TimedPlace[], i: number): Beside | undefined {
   const off = offAt(points, i)
   if (!off || off.across < Math.abs(off.along) || off.across < LEAST_SHARE * off.step) return undefined
-  const share = Math.hypot(off.along, off.across) / off.step
   // Where corners are marked those are taken at their word, and no others.
   const mayTurn = !points.some(({ corner }) => corner) && (turnsSharply(points, i) || turnedAbout(points, i) > CORNER)
-  if ((mayTurn && isLedTo(points, i, off)) || !standsOut(points, i, share, FACTORS)) return undefined
+  if ((mayTurn && isLedTo(points, i, off)) || !standsOut(points, i, shareOff(off), FACTORS)) return undefined
   return { across: off.across, back: off.place }
 }
 

@@ -91,6 +91,13 @@ const LEAST = 3
 /** Places on each side that are beside one, and that tell how steady the way is there. */
 const [BESIDE, REACH] = [4, 24]
 
+/** Shorter steps are taken for this long, in pixels: of what all but stands no hand keeps a share. */
+const LEAST_STEP = 6
+
+/** How far off a place is, of the step there. */
+export const shareOff = ({ along, across, step }: Pick<Off, 'along' | 'across' | 'step'>): number =>
+  Math.hypot(along, across) / Math.max(LEAST_STEP, step)
+
 /** Whether a place that is off by so much, of its step, stands out from the others, judged without it. */
 export function standsOut(places: readonly TimedPlace[], i: number, share: number, factors: Factors): boolean {
   const near = places.slice(Math.max(0, i - REACH), i + REACH + 1)
@@ -98,7 +105,7 @@ export function standsOut(places: readonly TimedPlace[], i: number, share: numbe
   const others = near.filter((_, k) => k !== at)
   const shares = others.flatMap((_, k) => {
     const off = offAt(others, k)
-    return off ? [{ far: Math.abs(k - at + 0.5), share: Math.hypot(off.along, off.across) / off.step }] : []
+    return off ? [{ far: Math.abs(k - at + 0.5), share: shareOff(off) }] : []
   })
   if (shares.length < LEAST) return false
   const all = shares.map((each) => each.share)

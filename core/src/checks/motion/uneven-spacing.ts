@@ -1,6 +1,6 @@
 import { distance } from '../../motion/arc'
 import { offFlights } from './flight'
-import { offAt, standsOut, type Off, type TimedPlace } from './foretold'
+import { offAt, shareOff, standsOut, type Off, type TimedPlace } from './foretold'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
@@ -154,7 +154,7 @@ function unevenOn(
   const flown = offFlights(points)
   const suspects = places.flatMap((_, i) => {
     const foretold = suspectAt(i, offAt(points, i))
-    if (foretold && standsOut(points, i, foretold.share, FACTORS)) return [foretold]
+    if (foretold && standsOut(points, i, shareOff({ ...foretold.off, across: 0 }), FACTORS)) return [foretold]
     return suspectAt(i, flown.get(i)) ?? []
   })
   const jumps = (track.confirms ? [] : stepJumps(points)).flatMap(({ to, speed, foretold }) => {

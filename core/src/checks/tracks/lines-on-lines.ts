@@ -32,7 +32,7 @@ export function linesOnLines(shots: readonly Shot[], round: boolean): Track[] {
     const places = placesBy(steps, shots, row, round)
     return [
       {
-        ...{ id: n === 0 ? 'lines' : `lines/${n}`, name: 'most of its lines', part: 'lines', standIn: true, confirms },
+        ...{ id: n === 0 ? 'lines' : `lines/${n}`, name: 'most of its line', part: 'lines', standIn: true, confirms },
         at: ({ drawing }) => places.get(drawing),
       },
     ]
