@@ -50,7 +50,9 @@ const summed = (lists) =>
   STRONG.map((_, n) =>
     Object.fromEntries(COUNTED.map((what) => [what, lists.reduce((sum, counts) => sum + counts[n][what], 0)])),
   )
-const plantedTable = ({ planted }) => `| fault | found by its check, 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × | found by any, 1.5 × | 2 × |
+const plantedTable = ({
+  planted,
+}) => `| fault | found by its check, 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × | found by any, 1.5 × | 2 × |
 | --- | --- | --- | --- | --- | --- | --- |
 ${[...planted]
   .map(([check, kinds]) => {

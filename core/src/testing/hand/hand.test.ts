@@ -62,7 +62,9 @@ test('with nothing pinned a painted part that keeps its shape is followed, and l
     const off = pushed(made, 'd9', { x: 0, y: -24 })
     const { findings } = await inspectScene(off.scene, off.inkOf, { checks: ['off-arc'] })
     const found = findings.filter(({ drawings }) => drawings.includes('d9'))
-    expect(found.map(({ sentence }) => /(what is painted .*|most of its line) lies .* off the arc/.test(sentence))).toEqual([true])
+    expect(
+      found.map(({ sentence }) => /(what is painted .*|most of its line) lies .* off the arc/.test(sentence)),
+    ).toEqual([true])
     const large = grown(made, 'd9', 0.2, { x: 640, y: 400 })
     const sizes = await inspectScene(large.scene, large.inkOf, { checks: ['volume'] })
     expect(sizes.findings.map(({ drawings }) => drawings)).toEqual([['d9']])
