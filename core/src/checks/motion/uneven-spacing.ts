@@ -5,7 +5,7 @@ import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
-import { median } from '../size/median'
+import { holdAmong } from './held'
 import { isConfirmed } from './slipped'
 import { stepJumps } from './step-jumps'
 import { leastTimes, followed, wayAround, type LevelSubject, type Track } from '../subject'
@@ -31,8 +31,6 @@ function plannedSteps(
   }
 }
 
-/** A drawing shown so many times as long as the others is held. */
-const HELD = 2.4
 /** By how much a drawing stands out from the others, in times of how far they are off. */
 const FACTORS = { beside: 1.5, worst: 0.7 } as const
 /** A way that comes back by more than this about a place says little of how far on it is. */
@@ -85,7 +83,7 @@ function isPlanned(
 /** Whether a drawing near one is held: that makes no step slower, but a pause. */
 function isHeldNear(points: readonly TimedPlace[], i: number): boolean {
   const frames = points.slice(1).map(({ when }, k) => when - points[k]!.when)
-  return Math.max(...frames.slice(Math.max(0, i - 2), i + 2)) > HELD * median(frames)
+  return Math.max(...frames.slice(Math.max(0, i - 2), i + 2)) > holdAmong(frames)
 }
 
 /**

@@ -2,6 +2,7 @@ import type { Point } from '../../geometry/matrix'
 import { memo } from '../../base/memo'
 import { laidOver, type LaidOver } from '../../motion/laid-over'
 import type { Measured } from '../measured'
+import { holdAmong } from '../motion/held'
 import type { Shot, Track } from '../subject'
 
 /** So much of a drawing's line must lie on the next one's for one to be followed into the other. */
@@ -25,7 +26,11 @@ function stepBetween(a: Shot | undefined, b: Shot | undefined, share = MOSTLY): 
  * a break.
  */
 export function linesOnLines(shots: readonly Shot[], round: boolean): Track[] {
-  const steps = shots.map((shot, i) => stepBetween(i > 0 ? shots[i - 1] : round ? shots.at(-1) : undefined, shot))
+  const held = holdAmong(shots.map(({ frames }) => frames))
+  const goesOn = (shot: Shot | undefined) => (shot && shot.frames > held ? undefined : shot)
+  const steps = shots.map((shot, i) =>
+    stepBetween(goesOn(i > 0 ? shots[i - 1] : round ? shots.at(-1) : undefined), shot),
+  )
   const confirms = confirming(shots, round)
   return rowsOf(steps).flatMap((row, n): Track[] => {
     if (row.length < LEAST) return []
@@ -33,7 +38,11 @@ export function linesOnLines(shots: readonly Shot[], round: boolean): Track[] {
     return [
       {
         ...{ id: n === 0 ? 'lines' : `lines/${n}`, name: 'most of its line', part: 'lines', standIn: true, confirms },
-        at: ({ drawing }) => places.get(drawing),
+        // Where a landmark is said to turn a corner, all may.
+        at: ({ drawing, entry }) => {
+          const place = places.get(drawing)
+          return place && { ...place, corner: Object.values(entry.pins ?? {}).some(({ corner }) => corner) }
+        },
       },
     ]
   })
