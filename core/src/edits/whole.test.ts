@@ -1,4 +1,4 @@
-import { drawn as key, settingsOf } from '../testing/build'
+import { drawn as key, expectSame, settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { readArchive, writeArchive } from '../format/archive'
 import type { Ink } from '../ink/ink'
@@ -83,11 +83,11 @@ function play(makers: readonly AnyEdit[], opening = OPENING) {
           after.drawings[wished.data.drawing],
         )
       expect(countsAgree(after, kept.inkOf)).toBeUndefined()
-      expect(validate(JSON.parse(JSON.stringify(after)))).toEqual(after)
+      expectSame(validate(JSON.parse(JSON.stringify(after))), after)
       editInWords(wished.data, before)
       touchedBy(before, after, wished.data)
       readAll(after)
-      expect(applyEdit(after, editSchema.parse(JSON.parse(JSON.stringify(inverse)))).scene).toEqual(before)
+      expectSame(applyEdit(after, editSchema.parse(JSON.parse(JSON.stringify(inverse)))).scene, before)
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
       expect(error.message).toMatch(/\S+ .*[.]$/s)

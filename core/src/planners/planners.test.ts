@@ -1,4 +1,4 @@
-import { settingsOf } from '../testing/build'
+import { expectSame, settingsOf } from '../testing/build'
 import { clamp } from '../base/clamp'
 import fc from 'fast-check'
 import { inspectScene } from '../checks/inspect'
@@ -186,7 +186,7 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
         if (framesOf(motion) > 400 || motion.drawings.length > 80) return
         try {
           const { scene: laid } = lay(scene, planner, inputs)
-          expect(validate(laid)).toEqual(laid)
+          expectSame(validate(laid), laid)
         } catch (error) {
           // Far off the paper nothing can be laid.
           if (!(error instanceof EditRefused) && !/too far/.test(String(error))) throw error
@@ -352,7 +352,7 @@ describe('planners that go on from what is drawn', () => {
       )
       const { edit } = layIn({ scene, take: 'main', level: 'A', frame: 1, planner: id, inputs, motion, freshId })
       const laid = make(scene, edit)
-      expect(validate(laid)).toEqual(laid)
+      expectSame(validate(laid), laid)
       expect([laid.drawings['one']!.passes, laid.drawings['two']!.passes]).toEqual([{ line: 1 }, { line: 1 }])
       expect(firstFrameOf(exposuresOf(laid, 'A'), 'one')).toBe(1)
       expect(firstFrameOf(exposuresOf(laid, 'A'), 'two')).toBe(25)
