@@ -43,8 +43,8 @@ const byCheck = ({ checks, drawings }) =>
     .sort((a, b) => b[1] - a[1])
     .map(([check, count]) => `${nameOf(check)} ${((100 * count) / drawings).toFixed(2)}`)
     .join(', ')
-/** Counts of planted faults at both strengths: found by their check, by it or another, said to be out of reach, and all. */
-const COUNTED = ['found', 'byAny', 'told', 'all']
+/** Counts of planted faults at both strengths: found by their check, by it or another, said to be out of reach, no larger than what the motion does, and all. */
+const COUNTED = ['found', 'byAny', 'told', 'within', 'all']
 const noCounts = () => STRONG.map(() => Object.fromEntries(COUNTED.map((what) => [what, 0])))
 const summed = (lists) =>
   STRONG.map((_, n) =>
@@ -52,15 +52,16 @@ const summed = (lists) =>
   )
 const plantedTable = ({
   planted,
-}) => `| fault | found by its check, 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × | found by any, 1.5 × | 2 × |
-| --- | --- | --- | --- | --- | --- | --- |
+}) => `| fault | found by its check, 1.5 × | 2 × | of those it can judge, 1.5 × | 2 × | found by any, 1.5 × | 2 × | of those larger than the motion’s own, 1.5 × | 2 × |
+| --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${[...planted]
   .map(([check, kinds]) => {
     const counts = summed([...kinds.values()])
     const ofAll = counts.map(({ found, all }) => shareOf(found, all))
     const ofJudged = counts.map(({ found, told, all }) => shareOf(found, all - told))
     const byAny = counts.map((each) => shareOf(each.byAny, each.all))
-    return `| ${nameOf(check)} | ${[...ofAll, ...ofJudged, ...byAny].join(' | ')} |`
+    const ofLarger = counts.map((each) => shareOf(each.byAny, each.all - each.within))
+    return `| ${nameOf(check)} | ${[...ofAll, ...ofJudged, ...byAny, ...ofLarger].join(' | ')} |`
   })
   .join('\n')}`
 const kindsTable = ({ planted }) => {
@@ -94,7 +95,9 @@ ${byCheck(hand)}.
 
 Faults planted on one of those drawings, anywhere but at the ends, found at 1.5 and at 2 times the limit: of all of them, and of those on
 drawings of which the check did not say that it cannot judge them; and by whichever check names the drawing where it named none
-before. A drawing too far along its way is "off the arc" where all on it should stand, and misses its chart where there is one:
+before. A drawing too far along its way is "off the arc" where all on it should stand, and misses its chart where there is one. The last
+two leave out what was missed where the motion itself, drawn by no hand, lies by half as much or more beside where the two drawings on
+each side foretell it, as at a contact or in a run of eight drawings: there nothing tells the fault from the motion.
 
 ${plantedTable(hand)}
 
@@ -122,6 +125,23 @@ ${plantedTable(puppets)}
 `
 }
 
+const scaled = ({ x, y }, by) => ({ x: x * by, y: y * by })
+/** How far the motion itself lies from where the two drawings on each side foretell it. */
+function ownOff({ scene, kind, shares }, i, place) {
+  const frames = scene.sheets.main.A.map((exposure) => exposure.frames)
+  const length = frames.reduce((sum, each) => sum + each, 0)
+  const at = (k) => {
+    const turn = kind.loop ? Math.floor(k / shares.length) : 0
+    const own = k - turn * shares.length
+    const where = own in shares ? place(own) : undefined
+    return where && { ...where, when: turn * length + frames.slice(0, own).reduce((sum, each) => sum + each, 0) }
+  }
+  const near = [-2, -1, 0, 1, 2].map((by) => at(i + by))
+  const first = near.findIndex(Boolean)
+  const off = offAt(near.filter(Boolean), 2 - first)
+  return off ? Math.hypot(off.along, off.across) : Infinity
+}
+
 /** One fault of each sort on a drawing of a scene made by hand. */
 async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
   const { kind, shares, scene } = made
@@ -133,17 +153,16 @@ async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
   if (!p || !o || !q) return
   const step = (Math.hypot(o.x - p.x, o.y - p.y) + Math.hypot(q.x - o.x, q.y - o.y)) / 2
   const long = Math.hypot(q.x - p.x, q.y - p.y) || 1
+  const own = ownOff(made, i, place)
   const way = { x: (q.x - p.x) / long, y: (q.y - p.y) / long }
+  const push = {
+    'off-arc': (times) => Math.max(2.2 * times, 0.26 * times * step),
+    'uneven-spacing': (times) => Math.min(0.9, (1.8 * times - 1) / (1 + 0.9 * times)) * step,
+  }
   const faults = {
     volume: (times) => grown(made, drawing, 0.08 * times, { x: 640, y: 400 }),
-    'off-arc': (times) => {
-      const by = Math.max(2.2 * times, 0.26 * times * step)
-      return pushed(made, drawing, { x: -way.y * by, y: way.x * by })
-    },
-    'uneven-spacing': (times) => {
-      const by = Math.min(0.9, (1.8 * times - 1) / (1 + 0.9 * times)) * step
-      return pushed(made, drawing, { x: way.x * by, y: way.y * by })
-    },
+    'off-arc': (times) => pushed(made, drawing, scaled({ x: -way.y, y: way.x }, push['off-arc'](times))),
+    'uneven-spacing': (times) => pushed(made, drawing, scaled(way, push['uneven-spacing'](times))),
   }
   const before = new Set((await inspectScene(scene, made.inkOf)).findings.flatMap(({ drawings }) => drawings))
   for (const [check, kinds] of planted) {
@@ -157,7 +176,9 @@ async function plantAll(made, seed, { planted, inspectScene, grown, pushed }) {
       const isFound = naming.some((finding) => finding.check === check)
       counts.all++
       if (isFound) counts.found++
-      if (isFound || (naming.length > 0 && !before.has(drawing))) counts.byAny++
+      const isNamed = isFound || (naming.length > 0 && !before.has(drawing))
+      if (!isNamed && own >= 0.5 * (push[check]?.(times) ?? Infinity)) counts.within++
+      if (isNamed) counts.byAny++
       else if (all.unmeasured.some((each) => each.check === check && each.which?.includes(drawing))) counts.told++
     }
   }
@@ -172,6 +193,7 @@ const {
   kindOf,
   HAND_KINDS,
   handScene,
+  offAt,
   handGrown,
   handPushed,
   puppetKind,
@@ -182,6 +204,7 @@ const {
     export * from './testing/hand/kinds'
     export * from './testing/hand/puppets'
     export * from './testing/hand/scene'
+    export { offAt } from './checks/motion/foretold'
     export { grown as handGrown, pushed as handPushed } from './testing/hand/faults'`)
 
 const found = new Map()
