@@ -7,6 +7,7 @@ const CORE = [
   'scene',
   'geometry',
   'timing',
+  'record',
   'sound',
   'ink',
   'paper',
@@ -34,7 +35,7 @@ const WEB = [
   'places',
   'app',
 ]
-const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper', 'lettering']
+const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper', 'lettering', 'log']
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 
 /** Tests reach anywhere; what runs in a worker is a program of its own, on top of all it uses. */

@@ -309,3 +309,8 @@ export const loadTyped = () => import('./lettering/typed')
 export { SpotFollower, type Spotted } from './motion/spot'
 export { timedFromLife, type LifeTiming, type TrackedFrame } from './motion/life'
 export { keysFromLife } from './edits/composed/from-life'
+export { compacted, PAUSE, sittings } from './record/sittings'
+export { type LogEntry, type Minutes, minutesPerDrawing } from './record/log'
+export { type Estimate, estimate } from './record/estimate'
+export { feetAndFrames, STAGES, stagesDone, stagesOf, toDoIn } from './record/stages'
+export { writeLogCsv } from './format/log-csv'

@@ -1,3 +1,4 @@
+import { USUAL_MINUTES } from '../record/log'
 import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { requirePattern } from '../timing/exposure'
@@ -280,8 +281,6 @@ export function outcomeOf(planner: Planner, inputs: Inputs, context: PlanContext
 }
 const MOST_DRAWINGS = 500
 
-/** Minutes a rough drawing usually takes, until a log of one's own says otherwise. */
-const USUAL_MINUTES = 12
 export interface Cost {
   readonly drawings: number
   readonly keys: number
@@ -295,7 +294,7 @@ export const framesOf = (motion: Motion): number => motion.exposures.reduce((sum
 export function costOf(motion: Motion): Cost {
   const mine = motion.drawings.filter(({ existing, way }) => existing === undefined && way === undefined)
   const keys = mine.filter(({ role }) => role !== 'inbetween').length
-  const hours = (mine.length * USUAL_MINUTES) / 60
+  const hours = (mine.length * USUAL_MINUTES.rough) / 60
   const notes = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
   return {
     drawings: mine.length,
@@ -304,6 +303,6 @@ export function costOf(motion: Motion): Cost {
     frames: framesOf(motion),
     words: motion.drawings.some(({ way }) => way !== undefined)
       ? `${motion.drawings.length} drawings, all of them laid with what is written by then: none is drawn by hand.`
-      : `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${USUAL_MINUTES} minutes a drawing, the usual while no log says otherwise.`,
+      : `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${USUAL_MINUTES.rough} minutes a drawing, the usual while no log says otherwise.`,
   }
 }

@@ -1,4 +1,4 @@
-import { isDeepStrictEqual } from 'node:util'
+import isSame from 'fast-deep-equal'
 import type { Edit } from '../edits/kinds'
 import type { Role, Settings } from '../scene/schema'
 
@@ -35,5 +35,5 @@ export const drawn = (
  * differ takes longer than making them: it is asked only where they do.
  */
 export function expectSame<T>(scene: T, wanted: T): void {
-  if (!isDeepStrictEqual(scene, wanted)) expect(scene).toEqual(wanted)
+  if (!isSame(scene, wanted)) expect(scene).toEqual(wanted)
 }

@@ -3,6 +3,7 @@ import { entities } from './entities'
 import { FirstTables1763900000000 } from './migrations/first-tables'
 import { Keeping1764600000000 } from './migrations/keeping'
 import { Limits1764200000000 } from './migrations/limits'
+import { Log1765100000000 } from './migrations/log'
 import { Moments1764000000000 } from './migrations/moments'
 import { PictureParts1764700000000 } from './migrations/picture-parts'
 import { Pictures1764100000000 } from './migrations/pictures'
@@ -52,6 +53,7 @@ export async function openDatabase(
       Snapshots1764800000000,
       Shelving1764900000000,
       Sounds1765000000000,
+      Log1765100000000,
     ],
     migrationsTableName: 'migration',
     poolSize: connections,

@@ -4,6 +4,7 @@ import type { History } from '../keeping/history'
 import type { Pictures } from '../keeping/files/pictures'
 import type { SceneService } from '../keeping/scenes'
 import type { Sounds } from '../keeping/files/sounds'
+import type { WorkLog } from '../keeping/work-log'
 
 /** Nothing is told of what was done but that it was. */
 const done = async (work: Promise<void>) => {
@@ -16,10 +17,11 @@ interface Keepers {
   readonly history: History
   readonly pictures: Pictures
   readonly sounds: Sounds
+  readonly workLog: WorkLog
 }
 
 /** What the server does at each endpoint of the API. */
-export function routes({ scenes, history, pictures, sounds }: Keepers): AnyRoute[] {
+export function routes({ scenes, history, pictures, sounds, workLog }: Keepers): AnyRoute[] {
   return [
     route(api.readShelf, { handle: () => scenes.shelf.productions() }),
     route(api.readScenesAfter, {
@@ -62,6 +64,9 @@ export function routes({ scenes, history, pictures, sounds }: Keepers): AnyRoute
     route(api.readMoment, {
       handle: async ({ params: { scene, version } }) => ({ version, scene: await history.sceneAt(scene, version) }),
     }),
+    route(api.keepLog, { handle: ({ params, body }) => done(workLog.keep(params.person, body.entries)) }),
+    route(api.readLog, { handle: ({ params }) => workLog.read(params.scene) }),
+    route(api.forgetLog, { handle: ({ params, body }) => workLog.forget(params.person, body) }),
     route(api.readMomentInk, {
       handle: ({ params, query }) => history.inkAt(params.scene, params.version, query.drawings),
     }),

@@ -7,6 +7,7 @@ export const PLACES = [
   { name: 'draw', word: 'Draw', page: () => import('../desk/DeskPage.vue') },
   { name: 'look', word: 'Second look', page: () => import('../look/LookPage.vue') },
   { name: 'takes', word: 'Takes', page: () => import('../takes/TakesPage.vue') },
+  { name: 'log', word: 'Log', page: () => import('../log/LogPage.vue') },
   { name: 'hand-over', word: 'Hand over', page: () => import('../handover/HandoverPage.vue') },
   { name: 'paper', word: 'Paper in', page: () => import('../paper/PaperPage.vue'), aside: true },
   { name: 'lettering', word: 'Lettering', page: () => import('../lettering/LetteringPage.vue'), aside: true },

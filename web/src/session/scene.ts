@@ -118,6 +118,12 @@ function requireSendable(edit: Edit): void {
 }
 
 /** The session of the scene that is open, and what of it is shown. */
+/** Counts what is drawn as soon as whatever counts is there: nothing waits for it. Gives what ends that. */
+function recorded(id: string, own: SceneSession): () => void {
+  const begun = import('./record/record-work').then(({ recordWork }) => recordWork(id, own))
+  return () => void begun.then((end) => end())
+}
+
 function useOpened() {
   /** Its owner; what is below mirrors it for whoever shows it. */
   const session = shallowRef<SceneSession>()
@@ -130,15 +136,18 @@ function useOpened() {
   const limits = shallowRef<Limits>({})
   const canUndo = ref(false)
   const canRedo = ref(false)
+  let endRecord = () => undefined as void
 
   function begin({ id, scene, version, ...rest }: Answer): SceneSession {
     ink.value = createInkStore(id)
     production.value = rest.production
     limits.value = rest.limits
     session.value = new SceneSession({ scene, version, ink: ink.value, freshId })
+    endRecord = recorded(id, session.value)
     return session.value
   }
   function end() {
+    endRecord()
     session.value = working.value = tried.value = ink.value = undefined
     canUndo.value = canRedo.value = false
   }

@@ -1,0 +1,132 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, key, line, test, type Desk } from './harness'
+
+/** The page's clock can be set ahead: nobody waits minutes for a log. */
+const withClock = (page: Page) =>
+  page.addInitScript(() => {
+    const now = Date.now
+    Date.now = () => now() + Number(sessionStorage.getItem('ahead') ?? 0)
+  })
+const later = (page: Page, seconds: number) =>
+  page.evaluate(
+    (by) => sessionStorage.setItem('ahead', String(Number(sessionStorage.getItem('ahead') ?? 0) + 1000 * by)),
+    seconds,
+  )
+const worked = (page: Page) => page.getByTestId('worked')
+async function toLog(page: Page) {
+  await page.getByRole('link', { name: 'Log', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Days' })).toBeVisible()
+}
+/** Two strokes, some time apart. */
+async function drawFor(desk: Desk, seconds: number) {
+  await desk.draw([0.2, 0.2], [0.4, 0.4])
+  await later(desk.page, seconds)
+  await desk.draw([0.3, 0.2], [0.5, 0.4])
+  await desk.kept()
+}
+
+test('what is drawn is counted by itself, is there after a reload, and is corrected, written in and taken out', async ({
+  desk,
+  page,
+}) => {
+  await withClock(page)
+  await desk.opened({ edits: [key('a', 1), key('b', 9)] })
+  await drawFor(desk, 120)
+  await toLog(page)
+  await expect(worked(page)).toContainText('2 min')
+  await expect(page.getByRole('img', { name: /line: still to do: 9/ })).toBeVisible()
+  await expect(page.getByTestId('left')).toContainText('hours')
+  await page.reload()
+  const minutes = page.getByRole('spinbutton', { name: /Minutes on .* 1, line/ })
+  await expect(minutes).toHaveValue(/^2/)
+  await minutes.fill('12')
+  await minutes.press('Tab')
+  await expect(worked(page)).toContainText('12 min')
+
+  await page.getByRole('button', { name: 'Write work in …' }).click()
+  const form = page.getByRole('form', { name: 'Work done away' })
+  await form.getByLabel('Minutes').fill('30')
+  await form.getByLabel('Note').fill('on paper')
+  await form.getByRole('button', { name: 'Write it in' }).click()
+  await expect(worked(page)).toContainText('42 min')
+  await expect(page.getByText('on paper')).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Log as CSV' }).click(),
+  ])
+  const rows = readFileSync(await file.path(), 'utf8').split('\r\n')
+  expect(rows).toHaveLength(3)
+  expect(rows.slice(1).map((row) => row.split(',').slice(5, 8).join(' '))).toEqual(
+    expect.arrayContaining(['rough 30 written', 'line 12 written']),
+  )
+  expect((await new AxeBuilder({ page }).analyze()).violations.filter(({ impact }) => impact === 'serious')).toEqual([])
+
+  await page.getByRole('button', { name: 'Take this day out' }).click()
+  await expect(worked(page)).toContainText('under a minute')
+  await expect(page.getByText('0 entries')).toBeVisible()
+})
+
+test('paused it counts nothing; all is forgotten here and on the server, and what goes on is counted anew', async ({
+  desk,
+  page,
+}) => {
+  await withClock(page)
+  await desk.opened({ edits: [key('a', 1)] })
+  await drawFor(desk, 60)
+  await toLog(page)
+  await page.getByRole('button', { name: 'Pause counting' }).click()
+  await expect(page.getByText('Nothing is counted now.')).toBeVisible()
+  await page.getByRole('link', { name: 'Draw', exact: true }).click()
+  await expect(desk.paper).toBeVisible()
+  await drawFor(desk, 90)
+  await toLog(page)
+  await expect(worked(page)).toContainText('1 min')
+  await page.getByRole('button', { name: 'Count again' }).click()
+  await page.getByRole('button', { name: 'Forget all …' }).click()
+  await page.getByRole('button', { name: 'Forget it' }).click()
+  await expect(worked(page)).toContainText('under a minute')
+  await page.getByRole('link', { name: 'Draw', exact: true }).click()
+  await expect(desk.paper).toBeVisible()
+  await drawFor(desk, 150)
+  await toLog(page)
+  await expect(worked(page)).toContainText('3 min')
+})
+
+test('another person’s work on the scene stands beside one’s own; what drawings took says what is left', async ({
+  desk,
+  page,
+  harness,
+}) => {
+  const marks = Array.from({ length: 6 }, (_, n) => [
+    key(`d${n}`, 1 + 4 * n),
+    line(`d${n}`, `s${n}`, [
+      [9, 9],
+      [90, 90],
+    ]),
+  ])
+  const scene = await desk.opened({ edits: [...marks.flat(), key('last', 24)] })
+  const entries = marks.map((_, n) => ({
+    ...{ id: `entry-${n}`, scene, level: 'A', drawing: `d${n}`, pass: 'line', from: Date.now() - 3_600_000 },
+    ...{ seconds: 60 * (10 + n), by: 'counted' },
+  }))
+  const answer = await fetch(`${harness.url}/api/people/someone/log`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ entries }),
+  })
+  expect(answer.ok).toBe(true)
+  await toLog(page)
+  await expect(worked(page)).toHaveText(/you worked under a minute\s*, others 1 h 15 min/)
+  await expect(page.getByText('1 drawing of A in line at 13 min each, from 6 of them')).toBeVisible()
+  await expect(page.getByRole('img', { name: /from 10 to 15, half of them from 11.3 to 13.8/ })).toBeVisible()
+  await page.getByRole('checkbox', { name: 'line' }).check()
+  await expect(page.getByTestId('left')).toHaveText('Nothing is left without that.')
+  await page.getByRole('link', { name: 'Draw', exact: true }).click()
+  await expect(desk.paper).toBeVisible()
+  await harness.killServer()
+  await toLog(page)
+  await expect(page.getByRole('alert')).toContainText('The server is not answering')
+  await harness.startServer()
+})

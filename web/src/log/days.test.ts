@@ -1,0 +1,30 @@
+import fc from 'fast-check'
+import { beginOf, durationInWords, momentOf, weeksUpTo } from './days'
+
+test('a day begins at midnight where one is, the days on which clocks change as well', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 3000 }), (by) => {
+      const day = momentOf(beginOf('2026-01-01', by)).day
+      expect(momentOf(beginOf(day))).toEqual({ day, time: '00:00' })
+      expect(momentOf(beginOf(day, 1) - 1).day).toBe(day)
+    }),
+  )
+})
+
+test('weeks go from Monday to Sunday, the last up to the day itself', () => {
+  const weeks = weeksUpTo('2026-11-28', 3)
+  expect(weeks.map((week) => week[0])).toEqual(['2026-11-09', '2026-11-16', '2026-11-23'])
+  expect(weeks[2]).toEqual([
+    '2026-11-23',
+    '2026-11-24',
+    '2026-11-25',
+    '2026-11-26',
+    '2026-11-27',
+    '2026-11-28',
+    undefined,
+  ])
+})
+
+test('times in words', () => {
+  expect([10, 60, 2100, 7500].map(durationInWords)).toEqual(['under a minute', '1 min', '35 min', '2 h 05 min'])
+})

@@ -1,0 +1,34 @@
+const two = (value: number) => String(value).padStart(2, '0')
+
+/** The day and the time of a moment where the page is, as 2026-11-28 and 09:05. */
+export function momentOf(from: number): { day: string; time: string } {
+  const date = new Date(from)
+  return {
+    day: `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`,
+    time: `${two(date.getHours())}:${two(date.getMinutes())}`,
+  }
+}
+
+/** When a day begins where the page is, in milliseconds since 1970; `by` days later. */
+export function beginOf(day: string, by = 0): number {
+  const [year, month, date] = day.split('-').map(Number)
+  return new Date(year!, month! - 1, date! + by).getTime()
+}
+
+/** The last weeks up to a day, each from Monday to Sunday; days after it are left out. */
+export function weeksUpTo(day: string, weeks: number): (string | undefined)[][] {
+  const weekday = (new Date(beginOf(day)).getDay() + 6) % 7
+  return Array.from({ length: weeks }, (_, week) =>
+    Array.from({ length: 7 }, (_, n) => {
+      const own = momentOf(beginOf(day, (week - weeks + 1) * 7 + n - weekday)).day
+      return own <= day ? own : undefined
+    }),
+  )
+}
+
+/** "2 h 05 min", "35 min", "under a minute". */
+export function durationInWords(seconds: number): string {
+  const minutes = Math.round(seconds / 60)
+  if (minutes < 1) return 'under a minute'
+  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${two(minutes % 60)} min`
+}

@@ -1,0 +1,75 @@
+import { estimate, minutesPerDrawing, toDoIn, type LogEntry, type Pass } from '@unhurried/core'
+import type { PersonalEntry } from '@unhurried/core/api'
+import { computed, ref, shallowRef } from 'vue'
+import { isPaused, setPaused, thisPerson } from '../session/record/person'
+import { countWork, logApi } from '../session/record/record-work'
+import { sayWhy, useScene } from '../session/scene'
+import { beginOf, momentOf } from './days'
+
+/** The log of the open scene's production, and what it says of this scene. */
+export function useLog() {
+  const store = useScene()
+  const person = thisPerson()
+  const all = shallowRef<readonly PersonalEntry[]>()
+  const trouble = ref('')
+  const paused = ref(isPaused())
+  /** Passes left out of what is left, tried without being kept. */
+  const without = ref<Pass[]>([])
+
+  async function fetchLog() {
+    // What is shown here can be corrected: nothing of it is counted anew.
+    await countWork({ over: true })
+    try {
+      all.value = await logApi.read(store.id)
+      trouble.value = ''
+    } catch (error) {
+      trouble.value = error instanceof Error ? error.message : String(error)
+    }
+  }
+  void fetchLog()
+
+  /** Does something to the log on the server, and shows it as it is then. */
+  async function act(work: Promise<unknown>): Promise<void> {
+    try {
+      await work
+    } catch (error) {
+      sayWhy(error)
+    }
+    await fetchLog()
+  }
+
+  const here = computed(() => (all.value ?? []).filter(({ scene }) => scene === store.id))
+  const mine = computed(() => here.value.filter((entry) => entry.person === person))
+  const toDo = computed(() => toDoIn(store.id, store.scene!, { without: without.value }))
+  return {
+    person,
+    here,
+    mine,
+    paused,
+    trouble,
+    without,
+    isRead: computed(() => all.value !== undefined),
+    toDo,
+    left: computed(() => estimate({ toDo: toDo.value, log: all.value ?? [] })),
+    minutesOf: computed(() => minutesPerDrawing(all.value ?? [])),
+    leaveOut(pass: Pass, out: boolean) {
+      without.value = out ? [...without.value, pass] : without.value.filter((each) => each !== pass)
+    },
+    pause(now: boolean) {
+      setPaused(now)
+      paused.value = now
+    },
+    write: (entry: LogEntry) => act(logApi.keep([entry])),
+    takeOut: (day: string) => act(logApi.forget({ from: beginOf(day), until: beginOf(day, 1) })),
+    forgetAll: () => act(logApi.forget({})),
+    secondsOn: computed(() => {
+      const days = new Map<string, number>()
+      for (const { from, seconds } of mine.value) {
+        const { day } = momentOf(from)
+        days.set(day, (days.get(day) ?? 0) + seconds)
+      }
+      return days
+    }),
+  }
+}
+export type Log = ReturnType<typeof useLog>
