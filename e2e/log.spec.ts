@@ -130,3 +130,44 @@ test('another person’s work on the scene stands beside one’s own; what drawi
   await expect(page.getByRole('alert')).toContainText('The server is not answering')
   await harness.startServer()
 })
+
+test('a day it must go out, a working week and days off: the band and what must be made each day go with them', async ({
+  desk,
+  page,
+}) => {
+  const day = (by: number) => {
+    const date = new Date()
+    date.setDate(date.getDate() + by)
+    const two = (value: number) => String(value).padStart(2, '0')
+    return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
+  }
+  await desk.opened({ edits: Array.from({ length: 12 }, (_, n) => key(`d${n}`, 1 + 2 * n)) })
+  await toLog(page)
+  const [done, due] = [page.getByTestId('done'), page.getByTestId('due')]
+  await expect(done).toHaveText(/^Done (by|on) /)
+  await page.getByLabel('Must go out on').fill(day(30))
+  await expect(due).toContainText('That holds in 80 of 100 cases')
+  await desk.kept()
+  expect((await desk.scene()).settings.dueOn).toBe(day(30))
+  const each = async () => Number(/([\d.]+) passes of drawings/.exec(await due.innerText())![1])
+  const before = await each()
+  await page.getByRole('spinbutton', { name: 'People' }).fill('2')
+  await page.getByRole('spinbutton', { name: 'People' }).press('Enter')
+  await expect.poll(each).toBeCloseTo(before, 1)
+  await page.getByRole('checkbox', { name: 'colour' }).check()
+  await expect.poll(each).toBeLessThan(before)
+  for (const weekday of ['Mo', 'Tu', 'We', 'Th', 'Fr']) {
+    const hours = page.getByRole('spinbutton', { name: `Hours on ${weekday}` })
+    await hours.fill('0')
+    await hours.press('Enter')
+  }
+  await expect(done).toContainText('nothing would ever be done')
+  await expect(due).toContainText('No working hours are left')
+  await page.reload()
+  await expect(page.getByTestId('done')).toContainText('nothing would ever be done')
+  await page.getByLabel('Must go out on').fill('')
+  await expect(due).toBeHidden()
+  await page.getByRole('heading', { name: 'Days' }).click()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('due')).toBeVisible()
+})

@@ -87,6 +87,7 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'settings.cover': scenePanel('set({ cover:'),
   'settings.handsOnTo': ['look/LookPage.vue', 'settings: { handsOnTo:'],
   'settings.colourLimit': colours('settings: { colourLimit:'),
+  'settings.dueOn': ['log/SchedulePanel.vue', 'settings: { dueOn:'],
   'settings.beats.bpm': ['parts/TimingHelpers.vue', 'settings: { beats }'],
   'settings.beats.first': ['parts/TimingHelpers.vue', 'settings: { beats }'],
   'palette[].id': NAME,

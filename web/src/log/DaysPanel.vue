@@ -2,15 +2,12 @@
 import { counted } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useScene } from '../session/scene'
-import { durationInWords, momentOf, weeksUpTo } from './days'
+import { dateOf, durationInWords, momentOf, WEEKDAYS, weeksUpTo } from './days'
 import type { Log } from './useLog'
 
 const { log } = defineProps<{ log: Log }>()
 const store = useScene()
 const WEEKS = 6
-const WEEKDAYS = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su']
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
-const dateOf = (day: string) => `${Number(day.slice(8))} ${MONTHS[Number(day.slice(5, 7)) - 1]}`
 /** Hours that fill a day's square. */
 const FULL = 6
 const today = momentOf(Date.now()).day

@@ -7,6 +7,7 @@ import { useScene } from '../session/scene'
 import DaysPanel from './DaysPanel.vue'
 import { momentOf } from './days'
 import LeftPanel from './LeftPanel.vue'
+import SchedulePanel from './SchedulePanel.vue'
 import StagesPanel from './StagesPanel.vue'
 import { useLog } from './useLog'
 import WrittenForm from './WrittenForm.vue'
@@ -60,6 +61,7 @@ async function forgetAll() {
       <div class="beside">
         <StagesPanel />
         <LeftPanel :log="log" />
+        <SchedulePanel :log="log" />
       </div>
       <DaysPanel :log="log" />
     </div>

@@ -30,6 +30,8 @@ export const nameSchema = z
   .refine(isPlainText, UNKEEPABLE)
 export const noteSchema = textSchema(LIMITS.note, `A note can have at most ${LIMITS.note} characters.`)
 export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written # and six hexadecimal digits.')
+/** A day of the calendar, as 2026-11-28: the same wherever one is. */
+export const daySchema = z.iso.date('A day is written as 2026-11-28.')
 export const placeNumber = () =>
   z
     .number('A place must be a number.')

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
-import { between, colourSchema, frameSchema, idSchema, nameSchema } from './fields'
+import { between, colourSchema, daySchema, frameSchema, idSchema, nameSchema } from './fields'
 
 const TEMPO = `A tempo is from ${LIMITS.bpm.min} to ${LIMITS.bpm.max} beats a minute.`
 
@@ -28,6 +28,8 @@ export const settingsSchema = z.strictObject({
   handsOnTo: idSchema.nullable().optional(),
   /** How many colours the scene should make do with. */
   colourLimit: between('The limit of colours', { min: 1, max: LIMITS.swatches }).nullable().optional(),
+  /** The day it must go out, as 2026-11-28. */
+  dueOn: daySchema.nullable().optional(),
   /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
   beats: z
     .strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema })

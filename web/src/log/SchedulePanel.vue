@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { dayAfter, hoursOn, mustMake, schedule, weekdayOf, type Week } from '@unhurried/core'
+import { scaleLinear } from 'd3-scale'
+import { computed } from 'vue'
+import { useScene } from '../session/scene'
+import { dateOf, momentOf, WEEKDAYS } from './days'
+import type { Log } from './useLog'
+import { useWorkingWeek } from './useWorkingWeek'
+
+const { log } = defineProps<{ log: Log }>()
+const store = useScene()
+const own = useWorkingWeek()
+const today = momentOf(Date.now()).day
+const calendar = computed(() => ({
+  week: own.value.week as Week,
+  people: own.value.people,
+  daysOff: new Set(own.value.daysOff),
+  from: today,
+}))
+const due = computed(() => store.scene!.settings.dueOn ?? undefined)
+const toDo = computed(() => log.toDo.value.reduce((sum, { count }) => sum + count, 0))
+const done = computed(() => schedule({ hours: log.left.value.hours, ...calendar.value }))
+/** Drawings and passes on a full day, up to the day it must go out. */
+const aDay = computed(() => (due.value ? mustMake({ toDo: toDo.value, by: due.value, ...calendar.value }) : 0))
+const named = (day: string) => `${WEEKDAYS[weekdayOf(day)]} ${dateOf(day)}`
+const words = computed(() => {
+  const { likely, safe } = done.value
+  if (!likely.day || !safe.day) return 'No hours are worked in this week: nothing would ever be done.'
+  if (likely.day === safe.day) return `Done on ${named(safe.day)}, in 80 of 100 cases.`
+  return `Done by ${named(likely.day)} in 50 of 100 cases, by ${named(safe.day)} in 80.`
+})
+const against = computed(() => {
+  if (!due.value) return ''
+  if (toDo.value === 0) return 'It can go out.'
+  if (!Number.isFinite(aDay.value)) return `No working hours are left until ${named(due.value)}.`
+  const safe = done.value.safe.day
+  const isEnough = safe !== undefined && safe <= due.value
+  return `It must go out on ${named(due.value)}: ${Math.round(aDay.value * 10) / 10} passes of drawings each full day. ${
+    isEnough ? 'That holds in 80 of 100 cases.' : 'By the log that is not enough in 80 of 100 cases.'
+  }`
+})
+
+/** Weeks shown; the day it must go out and the day it is done lie within if they can. */
+const days = computed(() => Array.from({ length: 42 }, (_, n) => dayAfter(today, n)))
+const [WIDE, HIGH] = [560, 64]
+const at = computed(() => scaleLinear([0, days.value.length], [2, WIDE - 2]))
+const indexOf = (day: string | undefined) => (day ? days.value.indexOf(day) : -1)
+const band = computed(() => {
+  const [from, to] = [indexOf(done.value.likely.day), indexOf(done.value.safe.day)]
+  if (from < 0) return undefined
+  return { x: at.value(from), width: at.value((to < 0 ? days.value.length - 1 : to) + 1) - at.value(from) }
+})
+
+function setHours(weekday: number, hours: number | undefined) {
+  const week = own.value.week.with(weekday, Math.min(24, Math.max(0, hours ?? 0))) as typeof own.value.week
+  own.value = { ...own.value, week }
+}
+function turnOff(day: string) {
+  const { daysOff } = own.value
+  own.value = {
+    ...own.value,
+    daysOff: daysOff.includes(day) ? daysOff.filter((each) => each !== day) : [...daysOff, day],
+  }
+}
+</script>
+
+<template>
+  <section class="paper panel schedule" aria-label="When it is done">
+    <h2>When it is done</h2>
+    <p data-test="done">{{ toDo === 0 ? 'Nothing is left to do.' : words }}</p>
+    <p v-if="against" data-test="due">{{ against }}</p>
+    <svg :viewBox="`0 0 ${WIDE} ${HIGH}`" role="img" :aria-label="`The next six weeks. ${words} ${against}`">
+      <defs>
+        <linearGradient id="soft">
+          <stop offset="0" class="soft-from" />
+          <stop offset="1" class="soft-to" />
+        </linearGradient>
+      </defs>
+      <rect
+        v-for="(day, n) in days"
+        :key="day"
+        class="day"
+        :class="{ off: hoursOn(calendar, day) === 0 }"
+        :x="at(n)"
+        :width="at(1) - at(0) - 1"
+        y="22"
+        height="18"
+        rx="2"
+      />
+      <rect v-if="band && toDo > 0" class="band" :x="band.x" :width="band.width" y="16" height="30" rx="6" />
+      <g v-if="due && indexOf(due) >= 0" class="due">
+        <line :x1="at(indexOf(due) + 1)" :x2="at(indexOf(due) + 1)" y1="10" y2="52" />
+        <text :x="at(indexOf(due) + 1)" y="8" text-anchor="middle">must go out</text>
+      </g>
+      <template v-for="(day, n) in days" :key="`name-${day}`">
+        <text v-if="weekdayOf(day) === 0" class="name" :x="at(n)" y="60">{{ dateOf(day) }}</text>
+      </template>
+    </svg>
+    <div class="line">
+      <label
+        >Must go out on
+        <input
+          type="date"
+          :value="due ?? ''"
+          @change="
+            store.change({ type: 'scene.set', settings: { dueOn: ($event.target as HTMLInputElement).value || null } })
+          "
+        />
+      </label>
+      <span>People</span>
+      <ElInputNumber
+        :model-value="own.people"
+        size="small"
+        class="short"
+        :min="1"
+        :max="99"
+        :controls="false"
+        aria-label="People"
+        @change="(people?: number) => (own = { ...own, people: people ?? 1 })"
+      />
+    </div>
+    <div class="line" role="group" aria-label="Hours worked by weekday">
+      <span class="note">Hours</span>
+      <span v-for="(weekday, n) in WEEKDAYS" :key="weekday" class="weekday">
+        {{ weekday }}
+        <ElInputNumber
+          :model-value="own.week[n]"
+          size="small"
+          class="hours"
+          :min="0"
+          :max="24"
+          :controls="false"
+          :aria-label="`Hours on ${weekday}`"
+          @change="(hours?: number) => setHours(n, hours)"
+        />
+      </span>
+    </div>
+    <details>
+      <summary>Days off: {{ own.daysOff.filter((day) => day >= today).length }}</summary>
+      <div class="off-days" role="group" aria-label="Days off">
+        <button
+          v-for="day in days"
+          :key="day"
+          class="word"
+          :aria-pressed="own.daysOff.includes(day)"
+          @click="turnOff(day)"
+        >
+          {{ named(day) }}
+        </button>
+      </div>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.schedule {
+  padding: 14px 16px;
+}
+
+svg {
+  width: 100%;
+  max-width: 560px;
+}
+
+.day {
+  fill: var(--card);
+  stroke: var(--rule);
+}
+
+.day.off {
+  fill: var(--sheet-shade);
+  stroke: none;
+}
+
+.band {
+  fill: url('#soft');
+}
+
+.soft-from {
+  stop-color: var(--lagoon);
+  stop-opacity: 0.55;
+}
+
+.soft-to {
+  stop-color: var(--lagoon);
+  stop-opacity: 0.15;
+}
+
+.due line {
+  stroke: var(--persimmon);
+  stroke-width: 2;
+}
+
+text {
+  fill: var(--graphite);
+  font-size: 11px;
+}
+
+.due text {
+  fill: var(--persimmon-dark);
+}
+
+label,
+.weekday {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+}
+
+input[type='date'] {
+  padding: 2px 6px;
+  border: 1px solid var(--rule);
+  border-radius: 5px;
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+}
+
+.short {
+  width: 56px;
+}
+
+.hours {
+  width: 44px;
+}
+
+.off-days {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  padding-top: 6px;
+}
+</style>
