@@ -121,7 +121,9 @@ test('another person’s work on the scene stands beside one’s own; what drawi
   await expect(worked(page)).toHaveText(/you worked under a minute\s*, others 1 h 15 min/)
   await expect(page.getByText('1 drawing of A in line at 13 min each, from 6 of them')).toBeVisible()
   await expect(page.getByRole('img', { name: /from 10 to 15, half of them from 11.3 to 13.8/ })).toBeVisible()
-  await page.getByRole('checkbox', { name: 'line' }).check()
+  await page.getByRole('checkbox', { name: 'Draw line again' }).check()
+  await expect(page.getByTestId('cost')).toHaveText(/^6 drawings in line: about 1\.\d hours, 1\.\d to 1\.\d\.$/)
+  await page.getByRole('group', { name: 'Try it without' }).getByRole('checkbox', { name: 'line' }).check()
   await expect(page.getByTestId('left')).toHaveText('Nothing is left without that.')
   await page.getByRole('link', { name: 'Draw', exact: true }).click()
   await expect(desk.paper).toBeVisible()
@@ -154,7 +156,7 @@ test('a day it must go out, a working week and days off: the band and what must 
   await page.getByRole('spinbutton', { name: 'People' }).fill('2')
   await page.getByRole('spinbutton', { name: 'People' }).press('Enter')
   await expect.poll(each).toBeCloseTo(before, 1)
-  await page.getByRole('checkbox', { name: 'colour' }).check()
+  await page.getByRole('group', { name: 'Try it without' }).getByRole('checkbox', { name: 'colour' }).check()
   await expect.poll(each).toBeLessThan(before)
   for (const weekday of ['Mo', 'Tu', 'We', 'Th', 'Fr']) {
     const hours = page.getByRole('spinbutton', { name: `Hours on ${weekday}` })
@@ -170,4 +172,26 @@ test('a day it must go out, a working week and days off: the band and what must 
   await page.getByRole('heading', { name: 'Days' }).click()
   await page.keyboard.press('Control+z')
   await expect(page.getByTestId('due')).toBeVisible()
+})
+
+test('after a while at the table one quiet line suggests a rest; later it is gone, and how long is one’s own', async ({
+  desk,
+  page,
+}) => {
+  await withClock(page)
+  await desk.opened({ edits: [key('a', 1)] })
+  const rest = page.getByTestId('rest')
+  for (let n = 0; n < 13; n++) {
+    await desk.draw([0.2, 0.2], [0.4, 0.4])
+    await later(page, 240)
+  }
+  await desk.draw([0.2, 0.2], [0.4, 0.4])
+  await expect(rest).toContainText('52 minutes at the table')
+  await rest.getByRole('button', { name: 'Later' }).click()
+  await expect(rest).toBeHidden()
+  await toLog(page)
+  await expect(page.getByText('You have sat here for 52 min.')).toBeVisible()
+  await page.getByRole('spinbutton', { name: 'Minutes before a rest is suggested' }).fill('0')
+  await page.getByRole('spinbutton', { name: 'Minutes before a rest is suggested' }).press('Enter')
+  await expect(page.getByText('minutes: never')).toBeVisible()
 })

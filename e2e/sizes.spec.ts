@@ -15,13 +15,13 @@ const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.jso
 /** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
 const BUDGETS: Record<string, number> = {
   'src/shelf/ShelfPage.vue': 143,
-  'src/shelf/NewScenePage.vue': 198,
+  'src/shelf/NewScenePage.vue': 199,
   'src/desk/DeskPage.vue': 381,
   'src/plan/PlanPage.vue': 318,
   'src/look/LookPage.vue': 273,
   'src/log/LogPage.vue': 278,
   'src/takes/TakesPage.vue': 273,
-  'src/handover/HandoverPage.vue': 287,
+  'src/handover/HandoverPage.vue': 288,
 }
 
 function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
 import { keepingInWords } from '../session/sync/keeping'
 import { useScene } from '../session/scene'
 import { PLACES } from './places'
@@ -6,6 +7,8 @@ import ScenePanel from './ScenePanel.vue'
 
 /** Where one is in a scene, its places, and the state of keeping. */
 const store = useScene()
+/** Nobody waits for it. */
+const RestLine = defineAsyncComponent(() => import('../parts/RestLine.vue'))
 const onEdge = PLACES.filter((place) => !('aside' in place))
 </script>
 
@@ -24,6 +27,7 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
         place.word
       }}</RouterLink>
     </nav>
+    <RestLine />
     <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{
       keepingInWords(store.keeping)
     }}</span>

@@ -2,12 +2,12 @@
 import { counted, STAGES, type Estimate } from '@unhurried/core'
 import { computed } from 'vue'
 import { useScene } from '../session/scene'
+import { hoursInWords } from './days'
 import SpreadPicture from './SpreadPicture.vue'
 import type { Log } from './useLog'
 
 const { log } = defineProps<{ log: Log }>()
 const store = useScene()
-const inHours = (hours: number) => (hours < 10 ? hours.toFixed(1) : Math.round(hours).toString())
 const FROM = {
   level: (count: number) => `from ${count} of them`,
   production: (count: number) => `from ${counted(count, 'drawing')} of other levels, this one has too few`,
@@ -42,9 +42,9 @@ const passes = computed(() =>
     </p>
     <template v-else>
       <p data-test="left">
-        About <strong>{{ inHours(log.left.value.hours.p50) }} hours</strong>:
-        {{ inHours(log.left.value.hours.p20) }} are enough in 20 of 100 cases,
-        {{ inHours(log.left.value.hours.p80) }} in 80.
+        About <strong>{{ hoursInWords(log.left.value.hours.p50) }} hours</strong>:
+        {{ hoursInWords(log.left.value.hours.p20) }} are enough in 20 of 100 cases,
+        {{ hoursInWords(log.left.value.hours.p80) }} in 80.
       </p>
       <ul class="why">
         <li v-for="each in why" :key="each.id">

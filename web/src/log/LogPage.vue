@@ -4,9 +4,11 @@ import { ElMessageBox } from 'element-plus'
 import { ref } from 'vue'
 import { handDown } from '../parts/hand-down'
 import { useScene } from '../session/scene'
+import CostPanel from './CostPanel.vue'
 import DaysPanel from './DaysPanel.vue'
 import { momentOf } from './days'
 import LeftPanel from './LeftPanel.vue'
+import RestPanel from './RestPanel.vue'
 import SchedulePanel from './SchedulePanel.vue'
 import StagesPanel from './StagesPanel.vue'
 import { useLog } from './useLog'
@@ -63,7 +65,11 @@ async function forgetAll() {
         <LeftPanel :log="log" />
         <SchedulePanel :log="log" />
       </div>
-      <DaysPanel :log="log" />
+      <div class="beside">
+        <DaysPanel :log="log" />
+        <CostPanel :log="log" />
+        <RestPanel />
+      </div>
     </div>
     <p v-else class="note">Fetching the log …</p>
   </div>

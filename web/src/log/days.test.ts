@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { beginOf, durationInWords, momentOf, weeksUpTo } from './days'
+import { beginOf, dateOf, durationInWords, hoursInWords, momentOf, weeksUpTo } from './days'
 
 test('a day begins at midnight where one is, the days on which clocks change as well', () => {
   fc.assert(
@@ -27,4 +27,8 @@ test('weeks go from Monday to Sunday, the last up to the day itself', () => {
 
 test('times in words', () => {
   expect([10, 60, 2100, 7500].map(durationInWords)).toEqual(['under a minute', '1 min', '35 min', '2 h 05 min'])
+})
+
+test('days and hours in short', () => {
+  expect([dateOf('2026-11-05'), hoursInWords(3.44), hoursInWords(12.6)]).toEqual(['5 Nov', '3.4', '13'])
 })

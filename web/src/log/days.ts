@@ -37,3 +37,6 @@ export const WEEKDAYS = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'] as const
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 /** "28 Nov". */
 export const dateOf = (day: string): string => `${Number(day.slice(8))} ${MONTHS[Number(day.slice(5, 7)) - 1]}`
+
+/** "3.4", "12": hours to a tenth while they are few. */
+export const hoursInWords = (hours: number): string => (hours < 10 ? hours.toFixed(1) : Math.round(hours).toString())

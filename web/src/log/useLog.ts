@@ -43,6 +43,7 @@ export function useLog() {
   const toDo = computed(() => toDoIn(store.id, store.scene!, { without: without.value }))
   return {
     person,
+    all: computed(() => all.value ?? []),
     here,
     mine,
     paused,

@@ -36,6 +36,9 @@ const recorder = () =>
     alone: async (act) => void (await (navigator.locks ? navigator.locks.request('unhurried-work', act) : act())),
   }))
 
+/** When the sitting that goes on began, in milliseconds since 1970; undefined after a rest. */
+export const sittingSince = (): number | undefined => (keptHere() ? recorder().sittingSince : undefined)
+
 /** What was worked is sent with the next sitting if the server is away. */
 export const countWork = async (how: { over?: boolean } = {}): Promise<void> =>
   keptHere() &&

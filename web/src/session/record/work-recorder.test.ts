@@ -104,6 +104,24 @@ test('what is forgotten does not come back, and what was corrected is not told a
   expect(told()).toEqual([['d1', 'line', 10]])
 })
 
+test('a sitting goes on until a rest of five minutes, over a reload too, and while counting is paused', async () => {
+  const first = desk()
+  expect(first.recorder.sittingSince).toBeUndefined()
+  first.draw(0)
+  first.draw(150)
+  await first.recorder.flush()
+  const second = desk({ storage: first.storage })
+  second.state.now = START + 250_000
+  expect(second.recorder.sittingSince).toBe(START)
+  second.state.paused = true
+  second.draw(450)
+  expect(second.recorder.sittingSince).toBe(START)
+  second.state.now = START + 751_000
+  expect(second.recorder.sittingSince).toBeUndefined()
+  second.draw(800)
+  expect(second.recorder.sittingSince).toBe(START + 800_000)
+})
+
 test('a store that cannot be read or is full costs no drawing', async () => {
   const { recorder, draw, told, storage } = desk()
   storage.setItem('unhurried-work', '{"events":[{"at":"soon"}]}')

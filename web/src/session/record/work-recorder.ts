@@ -4,6 +4,8 @@ import { z } from 'zod'
 const KEPT = 'unhurried-work'
 /** Entries that wait for a server at most: weeks of work. */
 const MOST_WAITING = 5000
+/** A gap as long as this is a rest, in seconds: whoever sits down after it has sat for no time. */
+const REST = 300
 /** Less is looking, in seconds. */
 const LEAST = 1
 
@@ -30,15 +32,27 @@ interface RecorderOptions {
 /** Counts work while somebody draws. Noting costs a push; counting, keeping and sending are done when there is time. */
 export class WorkRecorder {
   #fresh: Noted[] = []
-  constructor(private readonly options: RecorderOptions) {}
+  /** Since when somebody works with no rest, and when something was done last, in milliseconds since 1970. */
+  #sat: { since: number; last: number } | undefined
+  constructor(private readonly options: RecorderOptions) {
+    const before = sittings(this.#read().events, { pause: REST }).at(-1)
+    this.#sat = before && { since: before.from, last: before.to }
+  }
 
   worked(scene: string, level: string, drawing: string, pass: Pass): void {
+    const now = this.options.now()
+    this.#sat = { since: this.sittingSince ?? now, last: now }
     if (this.options.isPaused()) return
     this.#note({ what: 'worked', drawing: `${scene}/${level}/${drawing}`, pass })
   }
 
   seen(what: 'hidden' | 'shown'): void {
     this.#note({ what })
+  }
+
+  /** When the sitting that goes on began; undefined after a rest. */
+  get sittingSince(): number | undefined {
+    return this.#sat && this.options.now() - this.#sat.last <= 1000 * REST ? this.#sat.since : undefined
   }
 
   get hasFresh(): boolean {
