@@ -41,6 +41,17 @@ export const test = base.extend<{ desk: Desk }, { harness: Harness }>({
     },
     { scope: 'worker', timeout: 60_000 },
   ],
+  page: async ({ page }, use) => {
+    // Fades are seen by nobody here, and waiting for them takes as long as the tests themselves.
+    await page.addInitScript(() => {
+      const still = new CSSStyleSheet()
+      still.replaceSync(
+        '*, *::before, *::after { transition-duration: 0s !important; animation-duration: 0s !important }',
+      )
+      document.adoptedStyleSheets.push(still)
+    })
+    await use(page)
+  },
   desk: async ({ page, harness }, use) => {
     // A plain pen, whose lines are one flat colour, unless a test takes another brush.
     const line = { size: 5, taper: [0, 0], steadiness: 0.35, curve: 0 }
