@@ -2,6 +2,7 @@
 import { dayAfter, hoursOn, mustMake, schedule, weekdayOf, type Week } from '@unhurried/core'
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
+import DayInput from '../parts/DayInput.vue'
 import { useScene } from '../session/scene'
 import { dateOf, momentOf, WEEKDAYS } from './days'
 import type { Log } from './useLog'
@@ -99,12 +100,9 @@ function turnOff(day: string) {
     <div class="line">
       <label
         >Must go out on
-        <input
-          type="date"
-          :value="due ?? ''"
-          @change="
-            store.change({ type: 'scene.set', settings: { dueOn: ($event.target as HTMLInputElement).value || null } })
-          "
+        <DayInput
+          :day="due ?? ''"
+          @day="(day) => store.change({ type: 'scene.set', settings: { dueOn: day || null } })"
         />
       </label>
       <span>People</span>
@@ -205,15 +203,6 @@ label,
   display: inline-flex;
   gap: 5px;
   align-items: center;
-}
-
-input[type='date'] {
-  padding: 2px 6px;
-  border: 1px solid var(--rule);
-  border-radius: 5px;
-  background: var(--card);
-  color: var(--ink);
-  font: inherit;
 }
 
 .short {

@@ -2,6 +2,7 @@
 import { drawingsShown, exposuresOf, STAGES, type Pass } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { freshId } from '../api/ids'
+import DayInput from '../parts/DayInput.vue'
 import { useScene } from '../session/scene'
 import { beginOf, momentOf } from './days'
 import type { Log } from './useLog'
@@ -60,7 +61,7 @@ async function write() {
     <ElSelect v-model="pass" size="small" class="wide" aria-label="Pass"
       ><ElOption v-for="each in STAGES" :key="each" :value="each" :label="each"
     /></ElSelect>
-    <label>Day <input type="date" :value="day" @input="day = ($event.target as HTMLInputElement).value" /></label>
+    <label>Day <DayInput :day="day" @day="(chosen) => (day = chosen)" /></label>
     <span>Minutes</span>
     <ElInputNumber
       v-model="minutes"
@@ -88,15 +89,6 @@ label {
   display: inline-flex;
   gap: 6px;
   align-items: center;
-}
-
-input {
-  padding: 2px 6px;
-  border: 1px solid var(--rule);
-  border-radius: 5px;
-  background: var(--card);
-  color: var(--ink);
-  font: inherit;
 }
 
 .wide {

@@ -6,12 +6,10 @@ import { sittingSince } from '../session/record/record-work'
 const TICK = 2000
 const MINUTE = 60_000
 
-/** Minutes at the table before a rest is suggested: everyone's own; 0 is never. */
-const useRestAfter = () => useLocalStorage('unhurried-rest', 50)
-
 /** How long somebody has sat, and whether it is time to say so. */
 export function useRest() {
-  const after = useRestAfter()
+  /** Minutes at the table before one is suggested: everyone's own; 0 is never. */
+  const after = useLocalStorage('unhurried-rest', 50)
   const sat = shallowRef<{ since: number; minutes: number }>()
   /** The sitting of which enough was said, and at how many minutes. */
   const said = shallowRef<{ since: number; minutes: number }>()

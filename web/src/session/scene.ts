@@ -117,13 +117,13 @@ function requireSendable(edit: Edit): void {
     throw new EditRefused('This is more ink than one step can carry. Do it on fewer drawings at a time.')
 }
 
-/** The session of the scene that is open, and what of it is shown. */
 /** Counts what is drawn as soon as whatever counts is there: nothing waits for it. Gives what ends that. */
 function recorded(id: string, own: SceneSession): () => void {
   const begun = import('./record/record-work').then(({ recordWork }) => recordWork(id, own))
   return () => void begun.then((end) => end())
 }
 
+/** The session of the scene that is open, and what of it is shown. */
 function useOpened() {
   /** Its owner; what is below mirrors it for whoever shows it. */
   const session = shallowRef<SceneSession>()

@@ -3,7 +3,9 @@ import { memo } from '../../base/memo'
 import { laidOver, type LaidOver } from '../../motion/laid-over'
 import type { Measured } from '../measured'
 import { holdAmong } from '../motion/held'
+import { plus } from '../../motion/segments'
 import type { Shot, Track } from '../subject'
+import { driftOf, ORIGIN } from './steps'
 
 /** So much of a drawing's line must lie on the next one's for one to be followed into the other. */
 const MOSTLY = 0.55
@@ -73,19 +75,12 @@ function placesBy(
   row: readonly number[],
   round: boolean,
 ): Map<string, Point> {
-  // On a loop it comes back to where it began; what all steps are short of that is spread over them.
-  const drift = round && steps.every((step) => step) ? scaled(steps.reduce(plus, ORIGIN)!, 1 / shots.length) : ORIGIN
+  const drift = driftOf(steps, round)
   let here: Point = shots[row[0]!]!.measured.shape?.centre ?? ORIGIN
   return new Map(
     row.map((i, n) => {
-      if (n > 0) here = plus(here, plus(steps[i], scaled(drift, -1)))
+      if (n > 0) here = plus(plus(here, steps[i]!), drift, -1)
       return [shots[i]!.drawing, here] as const
     }),
   )
 }
-const ORIGIN: Point = { x: 0, y: 0 }
-const plus = (a: Point | undefined, b: Point | undefined): Point => ({
-  x: (a?.x ?? 0) + (b?.x ?? 0),
-  y: (a?.y ?? 0) + (b?.y ?? 0),
-})
-const scaled = ({ x, y }: Point, by: number): Point => ({ x: x * by, y: y * by })

@@ -2,10 +2,12 @@ import { memo } from '../../base/memo'
 import type { Point } from '../../geometry/matrix'
 import { boundsOf } from '../../ink/select'
 import { distance } from '../../motion/arc'
+import { plus } from '../../motion/segments'
 import { DOT, paintOf, type Measured } from '../measured'
 import { weightBySteadiness, weightedMedian, weightOf } from '../size/median'
 import { sizesOf } from '../size/sizes'
 import type { Shot, Track } from '../subject'
+import { driftOf } from './steps'
 
 /** No hand lays a drawing more evenly than this, in pixels. */
 const EVEN = 1
@@ -57,14 +59,12 @@ export function wholeDrawing(shots: readonly Shot[], round: boolean): Track {
   const steps = shots.map((_, i) =>
     i === 0 && !round ? undefined : stepBetween(ways, i === 0 ? shots.length - 1 : i - 1, i),
   )
-  // On a loop it comes back to where it began; what all steps are short of that is spread over them.
-  const drift = round && steps.every((step) => step !== undefined) ? scaled(sumOf(steps), 1 / shots.length) : STILL
+  const drift = driftOf(steps, round)
   const places = new Map<string, Point>()
   let here: Point | undefined
   for (const [i, { drawing }] of shots.entries()) {
     const step = steps[i]
-    const there =
-      here && step ? { x: here.x + step.x - drift.x, y: here.y + step.y - drift.y } : steadiestPlace(ways, i)
+    const there = here && step ? plus(plus(here, step), drift, -1) : steadiestPlace(ways, i)
     if (there) places.set(drawing, there)
     here = there
   }
@@ -74,11 +74,6 @@ export function wholeDrawing(shots: readonly Shot[], round: boolean): Track {
     confirms: confirming(shots, ways, round),
   }
 }
-
-const STILL: Point = { x: 0, y: 0 }
-const sumOf = (points: readonly Point[]): Point =>
-  points.reduce((sum, { x, y }) => ({ x: sum.x + x, y: sum.y + y }), STILL)
-const scaled = ({ x, y }: Point, by: number): Point => ({ x: x * by, y: y * by })
 
 function waysOf(shots: readonly Shot[]): Way[] {
   const all = shots.map(({ measured }) => placesOf(measured))
@@ -92,7 +87,9 @@ function waysOf(shots: readonly Shot[]): Way[] {
 const offMiddles = (places: Way['places']): number[] =>
   places.flatMap((place, i) => {
     const [before, after] = [places[i - 1], places[i + 1]]
-    return place && before && after ? [distance(place, scaled(sumOf([before, after]), 0.5))] : []
+    return place && before && after
+      ? [distance(place, { x: (before.x + after.x) / 2, y: (before.y + after.y) / 2 })]
+      : []
   })
 
 function stepBetween(ways: readonly Way[], from: number, to: number): Point | undefined {

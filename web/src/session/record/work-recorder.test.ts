@@ -125,6 +125,12 @@ test('a sitting goes on until a rest of five minutes, over a reload too, and whi
 test('a store that cannot be read or is full costs no drawing', async () => {
   const { recorder, draw, told, storage } = desk()
   storage.setItem('unhurried-work', '{"events":[{"at":"soon"}]}')
+  const poisoned = desk()
+  poisoned.storage.setItem('unhurried-work', '{"events":[],"waiting":[{"id":"?"}]}')
+  poisoned.draw(0)
+  poisoned.draw(9)
+  await poisoned.recorder.flush()
+  expect(poisoned.told()).toEqual([['d1', 'line', 9]])
   storage.setItem = () => {
     throw new Error('full')
   }

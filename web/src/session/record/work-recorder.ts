@@ -1,4 +1,14 @@
-import { compacted, PASSES, PAUSE, passSchema, sittings, type Edit, type LogEntry, type Pass } from '@unhurried/core'
+import {
+  compacted,
+  logEntrySchema,
+  PASSES,
+  PAUSE,
+  passSchema,
+  sittings,
+  type Edit,
+  type LogEntry,
+  type Pass,
+} from '@unhurried/core'
 import { z } from 'zod'
 
 const KEPT = 'unhurried-work'
@@ -15,7 +25,7 @@ const eventSchema = z.union([
   z.object({ at: z.number(), page: z.string(), what: z.enum(['hidden', 'shown']) }),
 ])
 type Noted = z.infer<typeof eventSchema>
-const keptSchema = z.object({ events: z.array(eventSchema), waiting: z.array(z.custom<LogEntry>()) })
+const keptSchema = z.object({ events: z.array(eventSchema), waiting: z.array(logEntrySchema) })
 type Kept = z.infer<typeof keptSchema>
 
 interface RecorderOptions {
