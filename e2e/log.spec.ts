@@ -195,3 +195,52 @@ test('after a while at the table one quiet line suggests a rest; later it is gon
   await page.getByRole('spinbutton', { name: 'Minutes before a rest is suggested' }).press('Enter')
   await expect(page.getByText('minutes: never')).toBeVisible()
 })
+
+test('a changed design is put on the list to be mended, which empties as its drawings are drawn again; the production says in which order', async ({
+  desk,
+  page,
+  harness,
+}) => {
+  const drawnKey = (id: string, frame: number) => [
+    key(id, frame),
+    line(id, `s${id}`, [
+      [9, 9],
+      [90, 90],
+    ]),
+  ]
+  const scene = await desk.opened({ edits: [...drawnKey('a', 1), ...drawnKey('b', 9), key('c', 17)] })
+  await toLog(page)
+  const checked = page.getByRole('group', { name: 'A, checked' }).getByRole('button')
+  await expect(checked.nth(2)).toBeDisabled()
+  await checked.first().click()
+  await expect(checked.first()).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('checkbox', { name: 'Draw line again' }).check()
+  await expect(page.getByTestId('cost')).toHaveText(/^2 drawings in line: about \d\.\d hours/)
+  await page.getByRole('button', { name: 'Put them on the list to be mended' }).click()
+  const list = page.getByRole('region', { name: 'To be mended' })
+  await expect(list.getByRole('listitem')).toHaveCount(2)
+  await expect(page.getByRole('img', { name: 'A, line: still to do: 1, 9, 17' })).toBeVisible()
+  await list.getByRole('button', { name: 'Open drawing 1' }).click()
+  await expect(page.getByTestId('mend')).toContainText('A 9 in line, 2 in all')
+  await desk.draw([0.2, 0.2], [0.4, 0.4])
+  await expect(page.getByTestId('mend')).toContainText('A 9 in line')
+  await page.getByTestId('mend').getByRole('button', { name: 'Open it' }).click()
+  await desk.draw([0.2, 0.2], [0.4, 0.4])
+  await expect(page.getByTestId('mend')).toBeHidden()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('mend')).toContainText('A 9 in line')
+  await desk.kept()
+  expect((await desk.scene()).drawings['a']).not.toHaveProperty('checked')
+
+  await page.goto(`${harness.url}/scene/${scene}/log`)
+  await page.getByLabel('Must go out on').fill('2001-01-01')
+  await desk.kept()
+  await page.goto(harness.url)
+  const { production } = await (await fetch(`${harness.url}/api/scenes/${scene}`)).json()
+  await page.locator(`a[href="/production/${production}/log"]`).click()
+  const order = page.getByRole('region', { name: 'What is left' })
+  // What must go out first is first, of all scenes there are.
+  await expect(order.getByRole('listitem').first()).toContainText('which is not kept in 80 of 100 cases')
+  await expect(page.getByRole('region', { name: 'Scenes and stages' })).toContainText('1 of 3')
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+})

@@ -222,6 +222,7 @@ export { layIn } from './edits/composed/lay'
 export { keysOnBeats } from './edits/composed/keys-on-beats'
 export { Making, makingRuns } from './edits/composed/making'
 export { mouthsLaid, wordsLaid } from './edits/composed/mouths'
+export { mendEdit, withMended } from './edits/composed/mended'
 export { pagesLaid } from './edits/composed/pages'
 export { barsOf } from './timing/bars'
 export { drawingsMoved, levelCopied, levelSplit, levelsLaidTogether } from './edits/composed/level-steps'
@@ -310,8 +311,20 @@ export { SpotFollower, type Spotted } from './motion/spot'
 export { timedFromLife, type LifeTiming, type TrackedFrame } from './motion/life'
 export { keysFromLife } from './edits/composed/from-life'
 export { compacted, PAUSE, sittings } from './record/sittings'
-export { type LogEntry, logEntrySchema, type Minutes, minutesPerDrawing } from './record/log'
-export { type Estimate, estimate } from './record/estimate'
-export { dayAfter, hoursOn, mustMake, schedule, type Week, weekdayOf } from './record/schedule'
-export { costOfChange, feetAndFrames, STAGES, stagesDone, stagesOf, toDoIn } from './record/stages'
+export { type LogEntry, logEntrySchema, type Minutes, minutesPerDrawing, secondsBy, type WorkKind } from './record/log'
+export { type Estimate, estimate, estimateInOrder, type Hours, type ToDo, whyOf } from './record/estimate'
+export { dayAfter, hoursOn, inDueOrder, mustMake, schedule, type Week, weekdayOf } from './record/schedule'
+export {
+  costOfChange,
+  drawnAgain,
+  drawnLevels,
+  feetAndFrames,
+  STAGES,
+  stagesDone,
+  stagesOf,
+  toDoIn,
+  toMend,
+  workIn,
+} from './record/stages'
+export { costOfLength, costOfRate, drawnInColours } from './record/what-if'
 export { writeLogCsv } from './format/log-csv'

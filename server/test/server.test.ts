@@ -614,6 +614,7 @@ test('strict headers, and an OpenAPI document of every route', async () => {
     '/api/productions/{production}',
     '/api/productions/{production}/forget',
     '/api/productions/{production}/limits',
+    '/api/productions/{production}/log',
     '/api/productions/{production}/scenes',
     '/api/scenes',
     '/api/scenes/{scene}',

@@ -45,6 +45,17 @@ test('what two people worked stays apart and is read together, for all scenes of
   expect(await read('far')).toEqual([{ ...entry('3', { scene: 'far' }), person: 'bo' }])
 })
 
+test('a production’s log is read by its name too; one that is not there says so', async () => {
+  const read = (production: string) => fetch(`${address}/api/productions/${production}/log`)
+  await keep('eve', entry('9', { scene: 'two' }))
+  const answer = await (await read('tests')).json()
+  expect(answer).toContainEqual({ ...entry('9', { scene: 'two' }), person: 'eve' })
+  expect(answer.some(({ scene }: LogEntry) => scene === 'far')).toBe(false)
+  const gone = await read('nowhere')
+  expect([gone.status, (await gone.json()).detail]).toEqual([404, expect.stringContaining('not on the shelf any more')])
+  await post('/api/people/eve/log/forget', {})
+})
+
 test('an entry sent again takes the place of the one before, also within one request', async () => {
   await keep('cy', entry('4', { seconds: 10 }))
   await keep('cy', entry('4', { seconds: 20 }), entry('4', { seconds: 30, by: 'written' }))

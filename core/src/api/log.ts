@@ -40,6 +40,16 @@ export const readLog = endpoint({
   problems: [400, 404, 503],
 })
 
+export const readProductionLog = endpoint({
+  operation: 'readProductionLog',
+  method: 'get',
+  path: '/api/productions/:production/log',
+  summary: `What was worked on the scenes of a production, by everyone, newest first, ${MOST_LOGGED} entries at most`,
+  params: z.object({ production: idSchema }),
+  answer: z.array(personalEntrySchema),
+  problems: [400, 404, 503],
+})
+
 export const forgetLog = endpoint({
   operation: 'forgetLog',
   method: 'post',

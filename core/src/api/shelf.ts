@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { limitsSchema } from '../checks/limits/limits'
-import { idSchema, nameSchema, type Scene } from '../scene/schema'
+import { drawnLevels, stagesDone, stagesOf } from '../record/stages'
+import { daySchema, idSchema, nameSchema, passSchema, type Scene } from '../scene/schema'
 import { progress } from '../timing/work'
 import { endpoint } from './endpoint'
 
@@ -15,6 +16,12 @@ export const summarySchema = z.object({
   /** Drawings the main take shows: drawn, and still to draw. */
   done: z.int(),
   toDo: z.int(),
+  /** What of its drawings is drawn, pass by pass of its levels. */
+  stages: z
+    .array(z.object({ level: idSchema, name: z.string(), pass: passSchema, done: z.int(), of: z.int() }))
+    .optional(),
+  /** The day it must go out. */
+  dueOn: daySchema.optional(),
   /** The frame it shows at rest; absent: the first. */
   cover: z.int().optional(),
   /** Names of its levels and what is noted in it, to be found by. */
@@ -23,14 +30,27 @@ export const summarySchema = z.object({
 export type Summary = z.infer<typeof summarySchema>
 
 export function summaryOf(scene: Scene): Summary {
-  const { name, fps, length, width, height, paper, cover } = scene.settings
+  const { name, fps, length, width, height, paper, cover, dueOn } = scene.settings
   return {
     ...{ name, fps, length, width, height, paper },
     ...progress(scene),
+    stages: stagesIn(scene),
+    ...(dueOn && { dueOn }),
     ...(cover && { cover }),
     words: wordsIn(scene),
   }
 }
+
+/** What of a scene's drawings is drawn, by level and pass. */
+const stagesIn = (scene: Scene): NonNullable<Summary['stages']> =>
+  drawnLevels(scene).flatMap((level) => {
+    const drawings = stagesDone(scene, level)
+    if (drawings.length === 0) return []
+    return stagesOf(scene, level).map((pass) => ({
+      ...{ level, name: scene.levels[level]!.name, pass, of: drawings.length },
+      done: drawings.filter(({ done }) => done.has(pass)).length,
+    }))
+  })
 
 /** As much of a scene's words as it is found by. */
 const MOST_WORDS = 4000

@@ -30,6 +30,8 @@ export const LIMITS = {
   /** Lines put together by hand on one chart, and drawings in one such group. */
   matches: 300,
   matched: 64,
+  /** Simple edits made as one step. */
+  editsTogether: 5000,
   name: 120,
   note: 2000,
   levels: 60,

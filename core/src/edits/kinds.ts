@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { LIMITS } from '../base/limits'
 import { drawingCarryOn, drawingNext } from './kind/ahead'
 import { answerPut, answerRemove } from './kind/answers'
 import { restore } from './kind/part-changes'
@@ -120,7 +121,7 @@ export const EDIT_KINDS: ReadonlyMap<string, AnyKind> = new Map(
 const togetherSchema = z.strictObject({
   type: z.literal('together'),
   words: textSchema(300, 'The words for a step are too long.').min(1),
-  edits: z.array(simpleEditSchema).min(1).max(5000),
+  edits: z.array(simpleEditSchema).min(1).max(LIMITS.editsTogether),
 })
 
 export const editSchema = z.discriminatedUnion('type', [...simpleEditSchema.options, togetherSchema])

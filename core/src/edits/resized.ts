@@ -46,7 +46,8 @@ export function asDrawn(scene: Scene, inHand: InHand, change: (scene: Scene) => 
 
 /** Beats begin and the cover lies within the scene; a setting that was taken away leaves nothing behind. */
 export function withFittingSettings(scene: Scene): Scene {
-  const { beats, cells, colourLimit, cover, handsOnTo, exposure, lengthFollows, dueOn, ...settings } = scene.settings
+  const { beats, cells, colourLimit, cover, handsOnTo, exposure, lengthFollows, dueOn, exercise, ...settings } =
+    scene.settings
   const kept: Settings = {
     ...settings,
     ...(cells && { cells }),
@@ -56,6 +57,7 @@ export function withFittingSettings(scene: Scene): Scene {
     ...(exposure && { exposure }),
     ...(lengthFollows && { lengthFollows }),
     ...(dueOn && { dueOn }),
+    ...(exercise && { exercise }),
     ...(beats && { beats: { ...beats, first: Math.min(beats.first, settings.length) } }),
   }
   return { ...scene, settings: kept }

@@ -1,6 +1,7 @@
-import { USUAL_MINUTES } from '../record/log'
+import { usualMinutes, type Minutes } from '../record/log'
 import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
+import { counted } from '../base/counted'
 import { requirePattern } from '../timing/exposure'
 import type { ExposurePattern } from '../timing/exposure-pattern'
 import type { Ink } from '../ink/ink'
@@ -290,12 +291,26 @@ export interface Cost {
 }
 export const framesOf = (motion: Motion): number => motion.exposures.reduce((sum, { frames }) => sum + frames, 0)
 
-/** What a motion asks of the hand. */
-export function costOf(motion: Motion): Cost {
+const FROM = {
+  level: (count: number) => `as ${counted(count, 'drawing')} of this level took`,
+  production: (count: number) => `as ${counted(count, 'drawing')} of other levels took`,
+  usual: () => 'the usual while no log says otherwise',
+} as const
+
+/**
+ * What a motion asks of the hand.
+ *
+ * @param rough - minutes a rough drawing takes, by the log; by default what is usual
+ */
+export function costOf(
+  motion: Motion,
+  rough: Pick<Minutes, 'median' | 'count' | 'from'> = usualMinutes('rough'),
+): Cost {
   const mine = motion.drawings.filter(({ existing, way }) => existing === undefined && way === undefined)
   const keys = mine.filter(({ role }) => role !== 'inbetween').length
-  const hours = (mine.length * USUAL_MINUTES.rough) / 60
+  const hours = (mine.length * rough.median) / 60
   const notes = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
+  const each = Math.max(1, Math.round(rough.median))
   return {
     drawings: mine.length,
     keys,
@@ -303,6 +318,6 @@ export function costOf(motion: Motion): Cost {
     frames: framesOf(motion),
     words: motion.drawings.some(({ way }) => way !== undefined)
       ? `${motion.drawings.length} drawings, all of them laid with what is written by then: none is drawn by hand.`
-      : `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${USUAL_MINUTES.rough} minutes a drawing, the usual while no log says otherwise.`,
+      : `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${counted(each, 'minute')} a drawing, ${FROM[rough.from](rough.count)}.`,
   }
 }

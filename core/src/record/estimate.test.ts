@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { seededRandom } from '../base/random'
-import { estimate } from './estimate'
+import { estimate, estimateInOrder } from './estimate'
 import { minutesPerDrawing, type LogEntry } from './log'
 
 const entry = (n: number, minutes: number, more: Partial<LogEntry> = {}): LogEntry => ({
@@ -38,6 +38,16 @@ test('nothing to do takes no time; more takes longer; the same seed says the sam
     }),
     { numRuns: 12 },
   )
+})
+
+test('lots done one after the other: the last is done when all of it is, and none before the one before it', () => {
+  const log = Array.from({ length: 12 }, (_, n) => entry(n, 3 + n))
+  const lots = [[{ ...line, count: 4 }], [{ ...line, count: 0 }], [{ ...line, count: 9 }]]
+  const [first, none, last] = estimateInOrder({ lots, log })
+  expect(none).toEqual(first)
+  expect(last!.p50).toBeGreaterThan(first!.p50)
+  const whole = estimate({ toDo: [{ ...line, count: 13 }], log }).hours
+  expect(Math.abs(last!.p50 / whole.p50 - 1)).toBeLessThan(0.05)
 })
 
 test('on a thousand made-up logs what is said of 80 in 100 holds in 750 to 850', () => {

@@ -6,7 +6,7 @@ export interface ToDo extends WorkKind {
   readonly count: number
 }
 /** Hours that are enough in 20, 50 and 80 of 100 cases. */
-interface Hours {
+export interface Hours {
   readonly p20: number
   readonly p50: number
   readonly p80: number
@@ -20,29 +20,45 @@ export interface Estimate {
 /** Times that all that is left is drawn in chance. */
 const TRIES = 2000
 
+interface EstimateOptions {
+  readonly log: readonly LogEntry[]
+  readonly seed?: number
+  readonly tries?: number
+}
+
 /**
  * How long what is left takes: all of it drawn 2,000 times by chance, each drawing for as long as one of the log's own of
  * its kind took. How well the log knows its kind is part of it: each time its drawings count by chance more or less
  * (the Bayesian bootstrap, Rubin 1981), so that three drawings promise less than forty.
  */
-export function estimate({
-  toDo,
+export function estimate({ toDo, ...options }: EstimateOptions & { readonly toDo: readonly ToDo[] }): Estimate {
+  const [hours] = estimateInOrder({ lots: [toDo], ...options })
+  return { hours: hours!, why: whyOf(toDo, options.log) }
+}
+
+/** Drawings still to do with what is known of each kind of them. */
+export function whyOf(toDo: readonly ToDo[], log: readonly LogEntry[]): Estimate['why'] {
+  const minutesOf = minutesPerDrawing(log)
+  return toDo.filter(({ count }) => count > 0).map((each) => ({ ...each, minutes: minutesOf(each) }))
+}
+
+/** Hours until each of several lots of work is done, one after the other. */
+export function estimateInOrder({
+  lots,
   log,
   seed = 1,
   tries = TRIES,
-}: {
-  readonly toDo: readonly ToDo[]
-  readonly log: readonly LogEntry[]
-  readonly seed?: number
-  readonly tries?: number
-}): Estimate {
+}: EstimateOptions & { readonly lots: readonly (readonly ToDo[])[] }): Hours[] {
   const minutesOf = minutesPerDrawing(log)
-  const why = toDo.filter(({ count }) => count > 0).map((each) => ({ ...each, minutes: minutesOf(each) }))
   const random = seededRandom(seed)
-  const hours = Array.from({ length: tries }, () =>
-    why.reduce((sum, { count, minutes }) => sum + drawnOnce(minutes.all, count, random) / 60, 0),
-  ).sort((a, b) => a - b)
-  return { hours: { p20: quantile(hours, 0.2), p50: quantile(hours, 0.5), p80: quantile(hours, 0.8) }, why }
+  const total = new Float64Array(tries)
+  return lots.map((toDo) => {
+    const kinds = toDo.map(({ count, ...kind }) => ({ count, all: minutesOf(kind).all }))
+    for (let n = 0; n < tries; n++)
+      for (const { count, all } of kinds) if (count > 0) total[n]! += drawnOnce(all, count, random) / 60
+    const hours = Float64Array.from(total).sort()
+    return { p20: quantile(hours, 0.2), p50: quantile(hours, 0.5), p80: quantile(hours, 0.8) }
+  })
 }
 
 /** Of more drawings the sum of chance ones is as good as normal (central limit theorem), and takes no longer than one. */

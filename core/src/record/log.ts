@@ -37,7 +37,7 @@ export interface Minutes {
 }
 
 /** What drawings usually take until a log says otherwise, in minutes. */
-export const USUAL_MINUTES: Readonly<Record<Pass, number>> = {
+const USUAL_MINUTES: Readonly<Record<Pass, number>> = {
   rough: 12,
   'tie-down': 10,
   line: 9,
@@ -74,12 +74,16 @@ export function minutesPerDrawing(log: readonly LogEntry[]): (kind: WorkKind) =>
     const ofLevel = ofPass.filter((each) => each.scene === scene && each.level === level)
     if (ofLevel.length >= LEAST) return summed(ofLevel, 'level')
     if (ofPass.length >= LEAST) return summed(ofPass, 'production')
-    return summed(
-      USUAL_SPREAD.map((times) => ({ minutes: times * USUAL_MINUTES[pass] })),
-      'usual',
-    )
+    return usualMinutes(pass)
   }
 }
+
+/** What drawings of a pass usually take. */
+export const usualMinutes = (pass: Pass): Minutes =>
+  summed(
+    USUAL_SPREAD.map((times) => ({ minutes: times * USUAL_MINUTES[pass] })),
+    'usual',
+  )
 
 function summed(drawings: readonly { readonly minutes: number }[], from: Minutes['from']): Minutes {
   const all = drawings.map(({ minutes }) => minutes).sort((a, b) => a - b)
@@ -90,10 +94,20 @@ function summed(drawings: readonly { readonly minutes: number }[], from: Minutes
 }
 
 /** Between the values of a sorted list as if they lay evenly; of none it is 0. */
-export function quantile(sorted: readonly number[], share: number): number {
+export function quantile(sorted: ArrayLike<number>, share: number): number {
   if (sorted.length === 0) return 0
   const at = share * (sorted.length - 1)
   const low = Math.floor(at)
   const [a, b] = [sorted[low]!, sorted[Math.min(low + 1, sorted.length - 1)]!]
   return a + (b - a) * (at - low)
+}
+
+/** Seconds worked by whatever an entry is counted under, the most first. */
+export function secondsBy<T extends LogEntry>(
+  log: readonly T[],
+  nameOf: (entry: T) => string,
+): { name: string; seconds: number }[] {
+  const sums = new Map<string, number>()
+  for (const entry of log) sums.set(nameOf(entry), (sums.get(nameOf(entry)) ?? 0) + entry.seconds)
+  return [...sums].map(([name, seconds]) => ({ name, seconds })).sort((a, b) => b.seconds - a.seconds)
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { dayAfter, hoursOn, laidOnDays, mustMake, schedule, weekdayOf, type Week } from './schedule'
+import { dayAfter, hoursOn, inDueOrder, laidOnDays, mustMake, schedule, weekdayOf, type Week } from './schedule'
 
 const WEEK: Week = [6, 6, 6, 6, 4, 0, 0]
 const NONE = new Set<string>()
@@ -53,4 +53,35 @@ test('the safe day is no earlier than the likely one; what must be made a day ge
   expect(mustMake({ toDo: 28, by: '2026-11-27', week: WEEK, daysOff: NONE, from })).toBeCloseTo(6, 6)
   expect(mustMake({ toDo: 5, by: '2026-11-22', week: WEEK, daysOff: NONE, from })).toBe(Infinity)
   expect(mustMake({ toDo: 0, by: '2026-11-27', week: WEEK, daysOff: NONE, from })).toBe(0)
+})
+
+test('in the order of their days no scene is later than the latest must be in any other order', () => {
+  const scenes = fc.array(
+    fc.record({ hours: fc.integer({ min: 1, max: 20 }), due: fc.option(fc.integer({ min: 0, max: 20 })) }),
+    {
+      minLength: 1,
+      maxLength: 5,
+    },
+  )
+  const calendar = { week: WEEK, daysOff: NONE, from }
+  type Due = { hours: number; dueOn?: string }
+  const lateness = (order: readonly Due[]) => {
+    let done = 0
+    return Math.max(
+      ...order.map(({ hours, dueOn }) => {
+        done += hours
+        const { day } = laidOnDays(done, calendar)
+        return dueOn === undefined ? -Infinity : Date.parse(day!) - Date.parse(dueOn)
+      }),
+    )
+  }
+  const orders = (all: readonly Due[]): Due[][] =>
+    all.length === 0 ? [[]] : all.flatMap((each, n) => orders(all.toSpliced(n, 1)).map((rest) => [each, ...rest]))
+  fc.assert(
+    fc.property(scenes, (all) => {
+      const given = all.map(({ hours, due }): Due => ({ hours, ...(due !== null && { dueOn: dayAfter(from, due) }) }))
+      expect(lateness(inDueOrder(given))).toBe(Math.min(...orders(given).map(lateness)))
+    }),
+    { numRuns: 40 },
+  )
 })

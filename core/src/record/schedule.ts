@@ -72,3 +72,13 @@ export function mustMake({ toDo, by, ...calendar }: Calendar & { toDo: number; b
   if (toDo <= 0) return 0
   return hours > 0 ? (toDo * most) / hours : Infinity
 }
+
+/**
+ * Scenes in the order that keeps the worst lateness of any least: the one that must go out first is done first (Jackson's
+ * rule, 1955). Those that need not go out on a day come last, in the order they are given.
+ */
+export const inDueOrder = <T extends { readonly dueOn?: Day | undefined }>(scenes: readonly T[]): T[] =>
+  scenes
+    .map((scene, place) => ({ scene, place, due: scene.dueOn ?? '9999-99-99' }))
+    .sort((a, b) => (a.due < b.due ? -1 : a.due > b.due ? 1 : a.place - b.place))
+    .map(({ scene }) => scene)

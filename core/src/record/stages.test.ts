@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { applyEdit } from '../edits/apply'
+import { mendEdit } from '../edits/composed/mended'
 import type { Edit } from '../edits/kinds'
 import { newScene } from '../scene/create'
 import type { Pass, Scene } from '../scene/schema'
 import { drawn, settingsOf } from '../testing/build'
-import { costOfChange, feetAndFrames, stagesDone, stagesOf, STAGES, toDoIn } from './stages'
+import { costOfChange, drawnAgain, feetAndFrames, stagesDone, stagesOf, STAGES, toDoIn, toMend } from './stages'
 
 const inked = (drawing: string, pass: Pass): Edit => ({
   ...{ type: 'ink.change', drawing, pass, remove: [] },
@@ -49,6 +50,37 @@ test('a change costs what has to be drawn again: exactly the drawings that have 
     }),
     { numRuns: 40 },
   )
+})
+
+test('put on the list, what a change costs is exactly what is to be drawn again', () => {
+  const some = fc.subarray(['d1', 'd2', 'd3'].flatMap((id) => STAGES.map((pass) => [id, pass] as const)))
+  fc.assert(
+    fc.property(some, fc.subarray([...STAGES]), (has, passes) => {
+      const scene = sceneOf([...three, ...has.map(([id, pass]) => inked(id, pass))])
+      const count = (of: Scene) => toDoIn('s', of).reduce((sum, each) => sum + each.count, 0)
+      const cost = costOfChange('s', scene, { level: 'A', passes }).reduce((sum, each) => sum + each.count, 0)
+      const listed = drawnAgain(scene, { level: 'A', passes }).reduce((now, { drawing, passes: own }) => {
+        const edit = mendEdit(now, { drawings: [drawing], passes: own })
+        return edit ? applyEdit(now, edit).scene : now
+      }, scene)
+      expect(count(listed) - count(scene)).toBe(cost)
+      expect(toMend(listed).reduce((sum, each) => sum + each.passes.length, 0)).toBe(cost)
+    }),
+    { numRuns: 40 },
+  )
+})
+
+const inbetween = (id: string, frame: number) => drawn(id, frame, { role: 'inbetween' })
+test('held longer, inbetweens that are not begun and have no room any more are not to do; nothing else goes', () => {
+  const edits = [drawn('d1', 1), ...[2, 3, 4, 5, 6].map((n) => inbetween(`d${n}`, 2 * n - 1)), drawn('d7', 13)]
+  const toDo = (held: number, more: readonly Edit[] = []) =>
+    toDoIn('s', sceneOf([...edits, ...more]), { held, without: ['line', 'colour'] }).reduce(
+      (sum, each) => sum + each.count,
+      0,
+    )
+  // Twelve frames between the keys: on twos five drawings lie between, on threes three, on fours two, on twelves none.
+  expect([1, 2, 3, 4, 6, 12, 30].map((held) => toDo(held))).toEqual([7, 7, 5, 4, 3, 2, 2])
+  expect(toDo(30, [inked('d4', 'rough')])).toBe(2)
 })
 
 test('feet and frames of film', () => {

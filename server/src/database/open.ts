@@ -10,6 +10,7 @@ import { Pictures1764100000000 } from './migrations/pictures'
 import { Shelving1764900000000 } from './migrations/shelving'
 import { Snapshots1764800000000 } from './migrations/snapshots'
 import { Sounds1765000000000 } from './migrations/sounds'
+import { Stages1765200000000 } from './migrations/stages'
 
 /** An older app must not write in tables it does not know. */
 async function refuseNewer(database: DataSource): Promise<void> {
@@ -54,6 +55,7 @@ export async function openDatabase(
       Shelving1764900000000,
       Sounds1765000000000,
       Log1765100000000,
+      Stages1765200000000,
     ],
     migrationsTableName: 'migration',
     poolSize: connections,

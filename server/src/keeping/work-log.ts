@@ -5,6 +5,18 @@ import { KeepingRefused } from './refused'
 
 /** Keeps what people worked on drawings: each entry its person's own. */
 export function workLogOf(pool: pg.Pool) {
+  async function entriesOf(production: string): Promise<PersonalEntry[]> {
+    const { rows } = await pool.query<PersonalEntry & { note: string | null }>(
+      `SELECT person, log.id, scene, level, drawing, pass, round(extract(epoch FROM began_at) * 1000)::float8 AS "from",
+              seconds, by, note
+       FROM work_log AS log JOIN scene ON scene.id = log.scene
+       WHERE scene.production = $1
+       ORDER BY began_at DESC, person, log.id LIMIT ${MOST_LOGGED}`,
+      [production],
+    )
+    return rows.map(({ note, ...entry }) => ({ ...entry, ...(note !== null && { note }) }))
+  }
+
   return {
     /** Entries of scenes that are gone are left out: there is nothing they could be read beside. */
     async keep(person: string, entries: readonly LogEntry[]): Promise<void> {
@@ -25,18 +37,18 @@ export function workLogOf(pool: pg.Pool) {
 
     /** What was worked in the production of a scene, the newest first. */
     async read(scene: string): Promise<PersonalEntry[]> {
-      const { rows: here } = await pool.query('SELECT 1 FROM scene WHERE id = $1', [scene])
-      if (here.length === 0)
+      const { rows } = await pool.query<{ production: string }>('SELECT production FROM scene WHERE id = $1', [scene])
+      if (!rows[0])
         throw new KeepingRefused('not here', 'This scene is not on the shelf any more. Open the shelf again.')
-      const { rows } = await pool.query<PersonalEntry & { note: string | null }>(
-        `SELECT person, log.id, scene, level, drawing, pass, round(extract(epoch FROM began_at) * 1000)::float8 AS "from",
-                seconds, by, note
-         FROM work_log AS log JOIN scene ON scene.id = log.scene
-         WHERE scene.production = (SELECT production FROM scene WHERE id = $1)
-         ORDER BY began_at DESC, person, log.id LIMIT ${MOST_LOGGED}`,
-        [scene],
-      )
-      return rows.map(({ note, ...entry }) => ({ ...entry, ...(note !== null && { note }) }))
+      return entriesOf(rows[0].production)
+    },
+
+    /** What was worked in a production, the newest first. */
+    async readProduction(production: string): Promise<PersonalEntry[]> {
+      const { rowCount } = await pool.query('SELECT 1 FROM production WHERE id = $1', [production])
+      if (!rowCount)
+        throw new KeepingRefused('not here', 'This production is not on the shelf any more. Open the shelf again.')
+      return entriesOf(production)
     },
 
     /** Forgets what began from one moment until before another, in milliseconds since 1970. */

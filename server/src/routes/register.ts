@@ -66,6 +66,7 @@ export function routes({ scenes, history, pictures, sounds, workLog }: Keepers):
     }),
     route(api.keepLog, { handle: ({ params, body }) => done(workLog.keep(params.person, body.entries)) }),
     route(api.readLog, { handle: ({ params }) => workLog.read(params.scene) }),
+    route(api.readProductionLog, { handle: ({ params }) => workLog.readProduction(params.production) }),
     route(api.forgetLog, { handle: ({ params, body }) => workLog.forget(params.person, body) }),
     route(api.readMomentInk, {
       handle: ({ params, query }) => history.inkAt(params.scene, params.version, query.drawings),

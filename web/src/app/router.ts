@@ -14,6 +14,13 @@ export const router = createRouter({
       meta: { title: 'New scene' },
     },
     {
+      path: '/production/:production/log',
+      name: 'production-log',
+      component: withElements(() => import('../log/ProductionLogPage.vue')),
+      props: true,
+      meta: { title: 'Log of a production' },
+    },
+    {
       path: '/scene/:scene',
       component: withElements(() => import('./SceneFrame.vue')),
       props: true,

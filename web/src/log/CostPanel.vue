@@ -1,51 +1,85 @@
 <script setup lang="ts">
-import { costOfChange, counted, estimate, stagesOf, type Pass } from '@unhurried/core'
-import { computed, ref, watch } from 'vue'
+import { LIMITS, stagesOf, type Pass } from '@unhurried/core'
+import { computed } from 'vue'
 import { useScene } from '../session/scene'
-import { hoursInWords } from './days'
+import { CHANGES, useCost } from './useCost'
 import type { Log } from './useLog'
 
 const { log } = defineProps<{ log: Log }>()
 const store = useScene()
-const levels = computed(() =>
-  store
-    .scene!.levelOrder.filter((level) => store.scene!.levels[level]!.kind !== 'ground')
-    .map((id) => ({ id, name: store.scene!.levels[id]!.name })),
-)
-const level = ref(levels.value[0]?.id ?? '')
-const passes = ref<readonly Pass[]>([])
-watch(level, () => (passes.value = []))
-const stages = computed(() => (level.value ? stagesOf(store.scene!, level.value) : []))
-const cost = computed(() => costOfChange(store.id, store.scene!, { level: level.value, passes: passes.value }))
-const words = computed(() => {
-  if (passes.value.length === 0) return 'Choose what would have to be drawn again.'
-  if (cost.value.length === 0) return 'Nothing of that is drawn yet: it costs nothing.'
-  const { p20, p50, p80 } = estimate({ toDo: cost.value, log: log.all.value }).hours
-  const touched = cost.value.map(({ count, pass }) => `${counted(count, 'drawing')} in ${pass}`).join(', ')
-  return `${touched}: about ${hoursInWords(p50)} hours, ${hoursInWords(p20)} to ${hoursInWords(p80)}.`
-})
+const { form, levels, colours, words, touched, putOnList } = useCost(log)
+const stages = computed(() => (form.level ? stagesOf(store.scene!, form.level) : []))
 const choose = (pass: Pass, on: boolean) =>
-  (passes.value = on ? [...passes.value, pass] : passes.value.filter((each) => each !== pass))
+  (form.passes = on ? [...form.passes, pass] : form.passes.filter((each) => each !== pass))
 </script>
 
 <template>
   <section v-if="levels.length > 0" class="paper panel cost" aria-label="What a change costs">
     <h2>What a change costs</h2>
     <div class="line">
-      <ElSelect v-model="level" size="small" class="level" aria-label="Level of the change"
-        ><ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name"
+      <ElSelect v-model="form.change" size="small" class="change" aria-label="What is changed"
+        ><ElOption v-for="each in CHANGES" :key="each.id" :value="each.id" :label="each.words"
       /></ElSelect>
-      <label v-for="pass in stages" :key="pass" class="word">
-        <input
-          type="checkbox"
-          :checked="passes.includes(pass)"
-          :aria-label="`Draw ${pass} again`"
-          @change="choose(pass, ($event.target as HTMLInputElement).checked)"
+      <template v-if="form.change === 'design'">
+        <ElSelect v-model="form.level" size="small" class="level" aria-label="Level of the change"
+          ><ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name"
+        /></ElSelect>
+        <label v-for="pass in stages" :key="pass" class="word">
+          <input
+            type="checkbox"
+            :checked="form.passes.includes(pass)"
+            :aria-label="`Draw ${pass} again`"
+            @change="choose(pass, ($event.target as HTMLInputElement).checked)"
+          />
+          {{ pass }}
+        </label>
+      </template>
+      <ElSelect
+        v-else-if="form.change === 'colour'"
+        v-model="form.colour"
+        size="small"
+        class="level"
+        placeholder="Colour or group"
+        aria-label="Colour of the change"
+        ><ElOption v-for="each in colours" :key="each.id" :value="each.id" :label="each.name"
+      /></ElSelect>
+      <label v-else-if="form.change === 'length'"
+        >to
+        <ElInputNumber
+          v-model="form.length"
+          size="small"
+          class="short"
+          :min="LIMITS.length.min"
+          :max="LIMITS.length.max"
+          :controls="false"
+          aria-label="Length to try"
         />
-        {{ pass }}
-      </label>
+        frames</label
+      >
+      <label v-else
+        >to
+        <ElInputNumber
+          v-model="form.fps"
+          size="small"
+          class="short"
+          :min="LIMITS.fps.min"
+          :max="LIMITS.fps.max"
+          :controls="false"
+          aria-label="Rate to try"
+        />
+        frames a second, in the same time</label
+      >
     </div>
     <p data-test="cost">{{ words }}</p>
+    <div v-if="touched.length > 0" class="line">
+      <button
+        class="word"
+        title="Nothing is changed but the list; each goes off it when it is drawn again"
+        @click="putOnList"
+      >
+        Put them on the list to be mended
+      </button>
+    </div>
   </section>
 </template>
 
@@ -54,12 +88,22 @@ const choose = (pass: Pass, on: boolean) =>
   padding: 14px 16px;
 }
 
+.change {
+  width: 180px;
+}
+
 .level {
   width: 150px;
 }
 
-label.word {
+.short {
+  width: 64px;
+}
+
+label {
+  display: inline-flex;
   gap: 6px;
+  align-items: center;
 }
 
 input {

@@ -2,19 +2,15 @@
 import { counted } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useScene } from '../session/scene'
-import { dateOf, durationInWords, momentOf, WEEKDAYS, weeksUpTo } from './days'
+import { dateOf, durationInWords, momentOf } from './days'
+import DotCalendar from './DotCalendar.vue'
 import type { Log } from './useLog'
 
 const { log } = defineProps<{ log: Log }>()
 const store = useScene()
-const WEEKS = 6
-/** Hours that fill a day's square. */
-const FULL = 6
 const today = momentOf(Date.now()).day
-const weeks = computed(() => weeksUpTo(today, WEEKS))
 const chosen = ref(today)
 const secondsOn = (day: string) => log.secondsOn.value.get(day) ?? 0
-const wide = (day: string) => `${Math.round(4 + 18 * Math.sqrt(Math.min(1, secondsOn(day) / 3600 / FULL)))}px`
 const entries = computed(() => log.mine.value.filter(({ from }) => momentOf(from).day === chosen.value))
 const nameOf = (drawing: string, level: string) =>
   `${store.scene!.levels[level]?.name ?? level} ${store.scene!.drawings[drawing]?.number ?? '(gone)'}`
@@ -37,26 +33,7 @@ function correct(entry: (typeof entries.value)[number], minutes: string) {
       }}<template v-if="others.length > 0"> , others {{ durationInWords(total(others)) }}</template
       >.
     </p>
-    <div class="calendar" role="group" aria-label="The last six weeks">
-      <span />
-      <span v-for="weekday in WEEKDAYS" :key="weekday" class="head" aria-hidden="true">{{ weekday }}</span>
-      <template v-for="(week, w) in weeks" :key="w">
-        <span class="head" aria-hidden="true">{{ dateOf(week[0]!) }}</span>
-        <template v-for="(day, n) in week" :key="`${w}${n}`">
-          <button
-            v-if="day"
-            class="day"
-            :aria-pressed="chosen === day"
-            :aria-label="`${day}: ${secondsOn(day) > 0 ? durationInWords(secondsOn(day)) : 'nothing'}`"
-            :title="`${day}: ${secondsOn(day) > 0 ? durationInWords(secondsOn(day)) : 'nothing'}`"
-            @click="chosen = day"
-          >
-            <span v-if="secondsOn(day) > 0" class="dot" :style="{ width: wide(day), height: wide(day) }" />
-          </button>
-          <span v-else class="day none" />
-        </template>
-      </template>
-    </div>
+    <DotCalendar v-model="chosen" :today="today" :seconds-on="log.secondsOn.value" />
     <div class="line">
       <h3>{{ chosen === today ? 'Today' : dateOf(chosen) }}</h3>
       <span class="note">{{ counted(entries.length, 'entry', 'entries') }}</span>
@@ -99,45 +76,6 @@ function correct(entry: (typeof entries.value)[number], minutes: string) {
   padding: 14px 16px;
 }
 
-.calendar {
-  display: grid;
-  grid-template-columns: 58px repeat(7, 30px);
-  gap: 2px;
-  align-items: center;
-}
-
-.day {
-  display: grid;
-  place-items: center;
-  width: 30px;
-  height: 30px;
-  padding: 0;
-  border: 1px solid var(--hairline);
-  border-radius: 5px;
-  background: var(--card);
-  cursor: pointer;
-}
-
-.day.none {
-  visibility: hidden;
-}
-
-.day[aria-pressed='true'] {
-  border-color: var(--lagoon);
-  box-shadow: inset 0 -2px 0 var(--lagoon);
-}
-
-.dot {
-  border-radius: 50%;
-  background: var(--lagoon);
-}
-
-.head {
-  color: var(--graphite);
-  font-size: 13px;
-  text-align: center;
-}
-
 table {
   border-collapse: collapse;
 }
@@ -158,11 +96,5 @@ input {
   border: 1px solid var(--rule);
   border-radius: 5px;
   background: var(--card);
-}
-
-@media (forced-colors: active) {
-  .dot {
-    background: CanvasText;
-  }
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { counted, STAGES, type Estimate } from '@unhurried/core'
+import { counted, STAGES, toDoIn, type Estimate } from '@unhurried/core'
 import { computed } from 'vue'
+import { onInWords } from '../parts/frames'
 import { useScene } from '../session/scene'
 import { hoursInWords } from './days'
 import SpreadPicture from './SpreadPicture.vue'
@@ -15,7 +16,7 @@ const FROM = {
 } as const
 
 const why = computed(() =>
-  log.left.value.why.map((each: Estimate['why'][number]) => {
+  log.why.value.map((each: Estimate['why'][number]) => {
     const { level, pass, count, minutes } = each
     const name = store.scene!.levels[level]?.name ?? level
     return {
@@ -25,9 +26,22 @@ const why = computed(() =>
     }
   }),
 )
+const { hours, held } = log
+const HELD = [2, 3, 4]
 const passes = computed(() =>
   STAGES.filter((pass) => log.without.value.includes(pass) || log.toDo.value.some((each) => each.pass === pass)),
 )
+const spared = computed(() => {
+  const count = (frames: number | undefined) =>
+    toDoIn(store.id, store.scene!, { without: log.without.value, held: frames }).reduce(
+      (sum, each) => sum + each.count,
+      0,
+    )
+  const fewer = count(undefined) - count(held.value)
+  return fewer > 0
+    ? `${counted(fewer, 'pass', 'passes')} of drawings fewer. Nothing on the sheet is changed.`
+    : 'That spares nothing: all that is left is key, breakdown or begun, or is held as long already.'
+})
 </script>
 
 <template>
@@ -41,11 +55,11 @@ const passes = computed(() =>
       }}
     </p>
     <template v-else>
-      <p data-test="left">
-        About <strong>{{ hoursInWords(log.left.value.hours.p50) }} hours</strong>:
-        {{ hoursInWords(log.left.value.hours.p20) }} are enough in 20 of 100 cases,
-        {{ hoursInWords(log.left.value.hours.p80) }} in 80.
+      <p v-if="hours" data-test="left">
+        About <strong>{{ hoursInWords(hours.p50) }} hours</strong>: {{ hoursInWords(hours.p20) }} are enough in 20 of
+        100 cases, {{ hoursInWords(hours.p80) }} in 80.
       </p>
+      <p v-else class="note">Reckoning …</p>
       <ul class="why">
         <li v-for="each in why" :key="each.id">
           {{ each.words }}
@@ -64,6 +78,19 @@ const passes = computed(() =>
         {{ pass }}
       </label>
     </div>
+    <div v-if="why.length > 0 || held" class="line" role="group" aria-label="Try it held longer">
+      <span class="note">What is not begun, held for</span>
+      <button
+        v-for="frames in HELD"
+        :key="frames"
+        class="word"
+        :aria-pressed="held === frames"
+        @click="held = held === frames ? undefined : frames"
+      >
+        {{ onInWords(frames) }}
+      </button>
+    </div>
+    <p v-if="held" class="note" data-test="spared">{{ spared }}</p>
   </section>
 </template>
 

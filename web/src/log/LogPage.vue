@@ -7,7 +7,9 @@ import { useScene } from '../session/scene'
 import CostPanel from './CostPanel.vue'
 import DaysPanel from './DaysPanel.vue'
 import { momentOf } from './days'
+import HoursPanel from './HoursPanel.vue'
 import LeftPanel from './LeftPanel.vue'
+import MendPanel from './MendPanel.vue'
 import RestPanel from './RestPanel.vue'
 import SchedulePanel from './SchedulePanel.vue'
 import StagesPanel from './StagesPanel.vue'
@@ -61,12 +63,14 @@ async function forgetAll() {
     <WrittenForm v-if="writing" :log="log" @done="writing = false" />
     <div v-if="isRead || trouble" class="parts">
       <div class="beside">
+        <MendPanel />
         <StagesPanel />
         <LeftPanel :log="log" />
         <SchedulePanel :log="log" />
       </div>
       <div class="beside">
         <DaysPanel :log="log" />
+        <HoursPanel :log="log" />
         <CostPanel :log="log" />
         <RestPanel />
       </div>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { dayAfter, hoursOn, mustMake, schedule, weekdayOf, type Week } from '@unhurried/core'
-import { scaleLinear } from 'd3-scale'
+import { dayAfter, mustMake, schedule, weekdayOf, type Week } from '@unhurried/core'
 import { computed } from 'vue'
 import DayInput from '../parts/DayInput.vue'
 import { useScene } from '../session/scene'
 import { dateOf, momentOf, WEEKDAYS } from './days'
+import SixWeeks from './SixWeeks.vue'
 import type { Log } from './useLog'
 import { useWorkingWeek } from './useWorkingWeek'
 
@@ -20,11 +20,12 @@ const calendar = computed(() => ({
 }))
 const due = computed(() => store.scene!.settings.dueOn ?? undefined)
 const toDo = computed(() => log.toDo.value.reduce((sum, { count }) => sum + count, 0))
-const done = computed(() => schedule({ hours: log.left.value.hours, ...calendar.value }))
+const done = computed(() => schedule({ hours: log.hours.value ?? { p50: 0, p80: 0 }, ...calendar.value }))
 /** Drawings and passes on a full day, up to the day it must go out. */
 const aDay = computed(() => (due.value ? mustMake({ toDo: toDo.value, by: due.value, ...calendar.value }) : 0))
 const named = (day: string) => `${WEEKDAYS[weekdayOf(day)]} ${dateOf(day)}`
 const words = computed(() => {
+  if (!log.hours.value) return 'Reckoning …'
   const { likely, safe } = done.value
   if (!likely.day || !safe.day) return 'No hours are worked in this week: nothing would ever be done.'
   if (likely.day === safe.day) return `Done on ${named(safe.day)}, in 80 of 100 cases.`
@@ -41,16 +42,7 @@ const against = computed(() => {
   }`
 })
 
-/** Weeks shown; the day it must go out and the day it is done lie within if they can. */
 const days = computed(() => Array.from({ length: 42 }, (_, n) => dayAfter(today, n)))
-const [WIDE, HIGH] = [560, 64]
-const at = computed(() => scaleLinear([0, days.value.length], [2, WIDE - 2]))
-const indexOf = (day: string | undefined) => (day ? days.value.indexOf(day) : -1)
-const band = computed(() => {
-  const [from, to] = [indexOf(done.value.likely.day), indexOf(done.value.safe.day)]
-  if (from < 0) return undefined
-  return { x: at.value(from), width: at.value((to < 0 ? days.value.length - 1 : to) + 1) - at.value(from) }
-})
 
 function setHours(weekday: number, hours: number | undefined) {
   const week = own.value.week.with(weekday, Math.min(24, Math.max(0, hours ?? 0))) as typeof own.value.week
@@ -70,33 +62,13 @@ function turnOff(day: string) {
     <h2>When it is done</h2>
     <p data-test="done">{{ toDo === 0 ? 'Nothing is left to do.' : words }}</p>
     <p v-if="against" data-test="due">{{ against }}</p>
-    <svg :viewBox="`0 0 ${WIDE} ${HIGH}`" role="img" :aria-label="`The next six weeks. ${words} ${against}`">
-      <defs>
-        <linearGradient id="soft">
-          <stop offset="0" class="soft-from" />
-          <stop offset="1" class="soft-to" />
-        </linearGradient>
-      </defs>
-      <rect
-        v-for="(day, n) in days"
-        :key="day"
-        class="day"
-        :class="{ off: hoursOn(calendar, day) === 0 }"
-        :x="at(n)"
-        :width="at(1) - at(0) - 1"
-        y="22"
-        height="18"
-        rx="2"
-      />
-      <rect v-if="band && toDo > 0" class="band" :x="band.x" :width="band.width" y="16" height="30" rx="6" />
-      <g v-if="due && indexOf(due) >= 0" class="due">
-        <line :x1="at(indexOf(due) + 1)" :x2="at(indexOf(due) + 1)" y1="10" y2="52" />
-        <text :x="at(indexOf(due) + 1)" y="8" text-anchor="middle">must go out</text>
-      </g>
-      <template v-for="(day, n) in days" :key="`name-${day}`">
-        <text v-if="weekdayOf(day) === 0" class="name" :x="at(n)" y="60">{{ dateOf(day) }}</text>
-      </template>
-    </svg>
+    <SixWeeks
+      :calendar="calendar"
+      :likely="toDo > 0 ? done.likely.day : undefined"
+      :safe="done.safe.day"
+      :due="due"
+      :words="`The next six weeks. ${words} ${against}`"
+    />
     <div class="line">
       <label
         >Must go out on
@@ -153,49 +125,6 @@ function turnOff(day: string) {
 <style scoped>
 .schedule {
   padding: 14px 16px;
-}
-
-svg {
-  width: 100%;
-  max-width: 560px;
-}
-
-.day {
-  fill: var(--card);
-  stroke: var(--rule);
-}
-
-.day.off {
-  fill: var(--sheet-shade);
-  stroke: none;
-}
-
-.band {
-  fill: url('#soft');
-}
-
-.soft-from {
-  stop-color: var(--lagoon);
-  stop-opacity: 0.55;
-}
-
-.soft-to {
-  stop-color: var(--lagoon);
-  stop-opacity: 0.15;
-}
-
-.due line {
-  stroke: var(--persimmon);
-  stroke-width: 2;
-}
-
-text {
-  fill: var(--graphite);
-  font-size: 11px;
-}
-
-.due text {
-  fill: var(--persimmon-dark);
 }
 
 label,

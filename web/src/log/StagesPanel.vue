@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { feetAndFrames, stagesDone, stagesOf, type Scene } from '@unhurried/core'
+import { drawnLevels, feetAndFrames, stagesDone, stagesOf, type Drawing, type Scene } from '@unhurried/core'
 import { computed } from 'vue'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
@@ -21,11 +21,17 @@ const stagesIn = (scene: Scene, level: string) => {
 }
 const levels = computed(() => {
   const scene = store.scene!
-  return scene.levelOrder
-    .filter((level) => scene.levels[level]!.kind !== 'ground')
-    .map((level) => ({ id: level, name: scene.levels[level]!.name, stages: stagesIn(scene, level) }))
+  return drawnLevels(scene)
+    .map((level) => ({
+      id: level,
+      name: scene.levels[level]!.name,
+      stages: stagesIn(scene, level),
+      drawings: stagesDone(scene, level).map(({ drawing }) => drawing),
+    }))
     .filter(({ stages }) => stages.some(({ all }) => all > 0))
 })
+const check = ({ id, checked }: Drawing) =>
+  store.change({ type: 'drawing.set', drawing: id, fields: { checked: !checked } })
 const length = computed(() => {
   const { length: frames, fps } = store.scene!.settings
   return `${framesAndSeconds(frames, fps)}, ${feetAndFrames(frames)} feet and frames of film`
@@ -50,6 +56,27 @@ const length = computed(() => {
             :class="{ done: cell.done }"
             :title="`${cell.number}: ${stage.pass} ${cell.done ? 'done' : 'to do'}`"
           />
+        </span>
+      </div>
+      <div class="stage" role="group" :aria-label="`${level.name}, checked`">
+        <span class="pass">checked</span>
+        <span class="count"
+          >{{ level.drawings.filter(({ checked }) => checked).length }} of {{ level.drawings.length }}</span
+        >
+        <span class="cells">
+          <button
+            v-for="drawing in level.drawings"
+            :key="drawing.id"
+            class="cell"
+            :class="{ done: drawing.checked }"
+            :disabled="Object.keys(drawing.passes).length === 0"
+            :aria-pressed="drawing.checked === true"
+            :aria-label="`${level.name} ${drawing.number} checked`"
+            :title="`${drawing.number}: looked over, nothing more to do. A change of its lines takes it back.`"
+            @click="check(drawing)"
+          >
+            {{ drawing.number }}
+          </button>
         </span>
       </div>
     </section>
@@ -91,6 +118,25 @@ h3 {
   border: 1px solid var(--edge);
   border-radius: 3px;
   background: var(--card);
+}
+
+button.cell {
+  width: auto;
+  min-width: 26px;
+  height: 24px;
+  padding: 0 4px;
+  color: var(--ink);
+  font: 500 12px/1 var(--heading);
+  cursor: pointer;
+}
+
+button.cell.done {
+  color: var(--card);
+}
+
+button.cell:disabled {
+  color: var(--edge);
+  cursor: default;
 }
 
 .cell.done {

@@ -1,10 +1,11 @@
-import { estimate, minutesPerDrawing, toDoIn, type LogEntry, type Pass } from '@unhurried/core'
+import { toDoIn, whyOf, type LogEntry, type Pass } from '@unhurried/core'
 import type { PersonalEntry } from '@unhurried/core/api'
 import { computed, ref, shallowRef } from 'vue'
 import { isPaused, setPaused, thisPerson } from '../session/record/person'
 import { countWork, logApi } from '../session/record/record-work'
 import { sayWhy, useScene } from '../session/scene'
 import { beginOf, momentOf } from './days'
+import { useEstimator, useHours } from './useHours'
 
 /** The log of the open scene's production, and what it says of this scene. */
 export function useLog() {
@@ -15,6 +16,8 @@ export function useLog() {
   const paused = ref(isPaused())
   /** Passes left out of what is left, tried without being kept. */
   const without = ref<Pass[]>([])
+  /** Frames for which all that is not begun would be held, tried likewise. */
+  const held = ref<number>()
 
   async function fetchLog() {
     // What is shown here can be corrected: nothing of it is counted anew.
@@ -40,7 +43,13 @@ export function useLog() {
 
   const here = computed(() => (all.value ?? []).filter(({ scene }) => scene === store.id))
   const mine = computed(() => here.value.filter((entry) => entry.person === person))
-  const toDo = computed(() => toDoIn(store.id, store.scene!, { without: without.value }))
+  const toDo = computed(() => toDoIn(store.id, store.scene!, { without: without.value, held: held.value }))
+  const estimator = useEstimator()
+  const hours = useHours(
+    estimator,
+    () => [toDo.value],
+    () => all.value,
+  )
   return {
     person,
     all: computed(() => all.value ?? []),
@@ -49,10 +58,13 @@ export function useLog() {
     paused,
     trouble,
     without,
+    held,
+    estimator,
     isRead: computed(() => all.value !== undefined),
     toDo,
-    left: computed(() => estimate({ toDo: toDo.value, log: all.value ?? [] })),
-    minutesOf: computed(() => minutesPerDrawing(all.value ?? [])),
+    /** Hours that are left; undefined until they are reckoned. */
+    hours: computed(() => hours.value?.[0]),
+    why: computed(() => whyOf(toDo.value, all.value ?? [])),
     leaveOut(pass: Pass, out: boolean) {
       without.value = out ? [...without.value, pass] : without.value.filter((each) => each !== pass)
     },

@@ -12,6 +12,7 @@ import {
   type PlanContext,
 } from '@unhurried/core'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { useOwnMinutes } from '../session/record/own-minutes'
 import { useScene } from '../session/scene'
 
 /** What the planner on the table is asked, and what it answers. */
@@ -56,7 +57,11 @@ export function usePlanned() {
     { immediate: true, flush: 'sync' },
   )
   const refused = computed(() => (outcome.value && 'refused' in outcome.value ? outcome.value : undefined))
-  const cost = computed(() => (motion.value ? costOf(motion.value) : undefined))
+  const minutesOf = useOwnMinutes(() => store.id)
+  const cost = computed(
+    () =>
+      motion.value && costOf(motion.value, minutesOf.value?.({ scene: store.id, level: level.value, pass: 'rough' })),
+  )
   const graphs = computed(() => (motion.value ? motionGraphs(motion.value) : []))
   const record = computed(() => (plan.value === undefined ? undefined : store.working?.plans?.[plan.value]))
   const stays = computed(() => (record.value ? drawingsOfPlan(store.working!, record.value).filter(isDrawn) : []))

@@ -1,4 +1,4 @@
-import { applyEdit, EditRefused, type Edit, type Scene } from '@unhurried/core'
+import { applyEdit, EditRefused, withMended, type Edit, type Scene } from '@unhurried/core'
 import type { InkStore } from './ink-store'
 import { drawingsInked, laidOn, rebase, type ServerChanges, type Rebased, type WaitingEdit } from './rebase'
 
@@ -88,7 +88,7 @@ export class SceneSession {
 
   /** Makes edits in their order as one step that can be undone. Errors: EditRefused, and then nothing changed. */
   change(...step: Edit[]): void {
-    const inverse = this.#make(step)
+    const inverse = this.#make(step.map((edit) => withMended(this.#working, edit)))
     this.#undo = [...this.#undo, inverse]
     this.#redo = []
   }

@@ -42,6 +42,7 @@ function rename() {
         :aria-label="`Bring a scene from an archive into ${production.name}`"
         @change="$emit('bring', $event)"
     /></label>
+    <RouterLink class="word" :to="{ name: 'production-log', params: { production: production.id } }">Log</RouterLink>
     <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }">Set up a new scene</RouterLink>
   </div>
   <div v-if="open" class="line" role="group" :aria-label="`Production ${production.name}`">

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { freeNumber, numberFor, numbersOf, renumbered } from '../../timing/numbering'
 import { inFirstTurn } from '../../timing/column'
 import { refuse } from '../../scene/refusal'
-import { drawingSchema, frameSchema, idSchema, PASSES, type Drawing, type Scene } from '../../scene/schema'
+import { drawingSchema, frameSchema, idSchema, PASSES, passSchema, type Drawing, type Scene } from '../../scene/schema'
 import { editKind, type InkWriting } from '../edit'
 import { columnOf, drawingOf, levelOf, placeOn, requireFree, withFrames } from '../lookup'
 import { withoutDrawing, withoutMark } from '../take-out'
@@ -100,11 +100,21 @@ export const drawingBring = editKind({
     `drawing ${scene.drawings[source]?.number ?? ''} brought to level ${scene.levels[level]?.name ?? ''}`,
 })
 
+const drawingFields = drawingSchema
+  .pick({ number: true, role: true, note: true })
+  .extend({
+    /** The passes to be drawn again from now on; none ends that. */
+    mend: z.array(passSchema).max(PASSES.length),
+    checked: z.boolean(),
+  })
+  .partial()
+type DrawingFields = z.infer<typeof drawingFields>
+
 export const drawingSet = editKind({
   schema: z.strictObject({
     type: z.literal('drawing.set'),
     drawing: idSchema,
-    fields: drawingSchema.pick({ number: true, role: true, note: true }).partial(),
+    fields: drawingFields,
   }),
   apply(scene, { drawing, fields }) {
     const before = drawingOf(scene, drawing)
@@ -112,11 +122,30 @@ export const drawingSet = editKind({
       (other) => other.level === before.level && other.id !== drawing && other.number === fields.number,
     )
     if (twin) refuse(`There is a drawing ${fields.number} on this level already. Give this one another number.`)
-    return { ...scene, drawings: { ...scene.drawings, [drawing]: { ...before, ...fields } } }
+    return { ...scene, drawings: { ...scene.drawings, [drawing]: withFields(before, fields) } }
   },
-  words: ({ drawing, fields }, scene) =>
-    `${Object.keys(fields).join(', ')} of drawing ${scene.drawings[drawing]?.number ?? ''}`,
+  words: ({ drawing, fields: { mend, checked, ...others } }, scene) => {
+    const number = `drawing ${scene.drawings[drawing]?.number ?? ''}`
+    const said = [
+      ...(Object.keys(others).length > 0 ? [`${Object.keys(others).join(', ')} of ${number}`] : []),
+      ...(mend ? [mend.length > 0 ? `${mend.join(', ')} of ${number} to be mended` : `${number} mended`] : []),
+      ...(checked === undefined ? [] : [`${number} ${checked ? 'checked' : 'no longer checked'}`]),
+    ]
+    return said.join(', ') || number
+  },
 })
+
+/** A drawing with other fields; what says nothing is absent. */
+function withFields(drawing: Drawing, { mend, checked, ...others }: DrawingFields): Drawing {
+  const { mend: mendBefore, checked: checkedBefore, ...plain } = drawing
+  const passes = mend ? [...new Set(mend)] : mendBefore
+  const isChecked = checked ?? checkedBefore ?? false
+  return {
+    ...{ ...plain, ...others },
+    ...(passes && passes.length > 0 && { mend: passes }),
+    ...(isChecked && { checked: true as const }),
+  }
+}
 
 export const drawingsRenumber = editKind({
   schema: z.strictObject({ type: z.literal('drawings.renumber'), level: idSchema }),

@@ -23,5 +23,9 @@ export const drawingSchema = z.strictObject({
   passes: z.partialRecord(passSchema, z.int().min(1)),
   /** Where the level's landmarks lie, by landmark. */
   pins: z.record(idSchema, pinSchema).optional(),
+  /** Passes that are to be drawn again; whoever changes the lines of one takes it off. */
+  mend: z.array(passSchema).min(1).max(PASSES.length).optional(),
+  /** Somebody looked it over and found nothing more to do; whoever changes its lines takes that back. */
+  checked: z.literal(true).optional(),
 })
 export type Drawing = z.infer<typeof drawingSchema>

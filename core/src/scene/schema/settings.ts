@@ -30,6 +30,11 @@ export const settingsSchema = z.strictObject({
   colourLimit: between('The limit of colours', { min: 1, max: LIMITS.swatches }).nullable().optional(),
   /** The day it must go out, as 2026-11-28. */
   dueOn: daySchema.nullable().optional(),
+  /** What is practised in it: an exercise, and the chance it was made by. */
+  exercise: z
+    .strictObject({ id: idSchema, seed: z.int().min(0).max(0xffffffff) })
+    .nullable()
+    .optional(),
   /** A tempo whose beats are ruled across the sheet; `first` is the frame of the first beat. */
   beats: z
     .strictObject({ bpm: z.number().min(LIMITS.bpm.min, TEMPO).max(LIMITS.bpm.max, TEMPO), first: frameSchema })

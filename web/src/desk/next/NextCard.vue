@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { chartTargets, fractionInWords, stepInWords } from '@unhurried/core'
+import { chartTargets, fractionInWords, stepInWords, toMend } from '@unhurried/core'
 import { computed } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
 import { useScene } from '../../session/scene'
@@ -23,6 +23,12 @@ const targets = computed(() => {
         each.targets.filter((target) => target.drawing === step.value!.drawing).map((target) => target.landmark.name),
       )
     : []
+})
+/** The first of what is to be drawn again, and how many there are. */
+const mend = computed(() => {
+  const all = Object.values(scene.value.drawings).some((drawing) => drawing.mend) ? toMend(scene.value) : []
+  const other = all.find(({ drawing }) => drawing.id !== store.drawing) ?? all[0]
+  return other && { ...other, count: all.length }
 })
 const scopes = computed(
   () =>
@@ -78,6 +84,13 @@ const scopes = computed(
       >
         {{ each.word }}
       </button>
+    </p>
+    <p v-if="mend" class="line" data-test="mend">
+      <span
+        >To be mended: {{ scene.levels[mend.drawing.level]!.name }} {{ mend.drawing.number }} in
+        {{ mend.passes.join(', ') }}{{ mend.count > 1 ? `, ${mend.count} in all` : '' }}</span
+      >
+      <button class="word" @click="store.showDrawing(mend.drawing.id)">Open it</button>
     </p>
   </section>
 </template>

@@ -1,4 +1,4 @@
-import { forgetLog, keepLog, LOG_AT_ONCE, readLog } from '@unhurried/core/api'
+import { forgetLog, keepLog, LOG_AT_ONCE, readLog, readProductionLog } from '@unhurried/core/api'
 import type { LogEntry } from '@unhurried/core'
 import { call } from '../../api/client'
 import { freshId } from '../../api/ids'
@@ -18,6 +18,7 @@ export const logApi = {
       })
   },
   read: (scene: string) => call(readLog, { params: { scene } }),
+  readProduction: (production: string) => call(readProductionLog, { params: { production } }),
   /** Here and on the server. */
   async forget(span: { from?: number; until?: number }) {
     if (keptHere()) await recorder().forget(span)

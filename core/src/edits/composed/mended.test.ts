@@ -1,0 +1,68 @@
+import fc from 'fast-check'
+import { newScene } from '../../scene/create'
+import { PASSES, type Pass, type Scene } from '../../scene/schema'
+import { drawn, expectSame, settingsOf } from '../../testing/build'
+import { anyEdit } from '../../testing/any-edit'
+import { applyEdit } from '../apply'
+import { simpleEditsOf, type Edit } from '../kinds'
+import { mendEdit, withMended } from './mended'
+
+const inked = (drawing: string, pass: Pass, id = 's1'): Edit => ({
+  ...{ type: 'ink.change', drawing, pass, remove: [] },
+  add: [{ at: 0, piece: { kind: 'stroke', id, swatch: 'pencil', size: 4, points: [10, 10, 0.5, 90, 40, 0.5] } }],
+})
+const after = (scene: Scene, ...edits: Edit[]): Scene => edits.reduce((now, edit) => applyEdit(now, edit).scene, scene)
+const scene = after(
+  newScene(settingsOf()),
+  ...[drawn('d1', 1), drawn('d2', 5), inked('d1', 'line'), inked('d1', 'colour'), inked('d2', 'line')],
+)
+const checked = (drawing: string): Edit => ({ type: 'drawing.set', drawing, fields: { checked: true } })
+
+test('a pass drawn again is off the list, the others stay on it; undone it is on the list again', () => {
+  const listed = after(scene, mendEdit(scene, { drawings: ['d1', 'd2'], passes: ['line', 'colour', 'shadow'] })!)
+  expect([listed.drawings['d1']!.mend, listed.drawings['d2']!.mend]).toEqual([['line', 'colour'], ['line']])
+  const edit = withMended(listed, inked('d1', 'line', 's2'))
+  const { scene: drawnAgain, inverse } = applyEdit(listed, edit)
+  expect([drawnAgain.drawings['d1']!.mend, drawnAgain.drawings['d2']!.mend]).toEqual([['colour'], ['line']])
+  expectSame(applyEdit(drawnAgain, inverse).scene, listed)
+})
+
+test('what was looked over is to be looked at again once its lines change, and only then', () => {
+  const looked = after(scene, checked('d1'), checked('d2'))
+  expect(after(looked, withMended(looked, inked('d1', 'shadow'))).drawings).toMatchObject({ d2: { checked: true } })
+  expect(after(looked, withMended(looked, inked('d1', 'shadow'))).drawings['d1']).not.toHaveProperty('checked')
+  const noted: Edit = { type: 'drawing.set', drawing: 'd1', fields: { note: 'soft' } }
+  expect(withMended(looked, noted)).toBe(noted)
+})
+
+test('a list that is taken off leaves nothing behind, and nothing that is not drawn is put on it', () => {
+  const listed = after(scene, mendEdit(scene, { drawings: ['d1'], passes: ['line'] })!)
+  expectSame(after(listed, mendEdit(listed, { drawings: ['d1'], passes: ['line'], on: false })!), scene)
+  expect(mendEdit(scene, { drawings: ['d1', 'gone'], passes: ['rough'] })).toBeUndefined()
+  expect(mendEdit(listed, { drawings: ['d1'], passes: ['line'] })).toBeUndefined()
+})
+
+test('whatever is done, no pass whose lines it changes stays on the list', () => {
+  const full = after(
+    scene,
+    mendEdit(scene, { drawings: ['d1', 'd2'], passes: PASSES })!,
+    ...[checked('d1'), checked('d2')],
+  )
+  fc.assert(
+    fc.property(anyEdit, (make) => {
+      const edit = make(full, [])
+      const changed = simpleEditsOf(edit).filter((each) => each.type === 'ink.change')
+      let done: Scene
+      try {
+        done = after(full, withMended(full, edit))
+      } catch {
+        return
+      }
+      for (const { drawing, pass } of changed) {
+        expect(done.drawings[drawing]?.mend ?? []).not.toContain(pass)
+        expect(done.drawings[drawing]?.checked).toBeUndefined()
+      }
+    }),
+    { numRuns: 200 },
+  )
+})
