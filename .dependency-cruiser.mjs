@@ -17,6 +17,7 @@ const CORE = [
   'planners',
   'edits',
   'checks',
+  'practice',
   'format',
   'api',
   'testing',

@@ -328,3 +328,22 @@ export {
 } from './record/stages'
 export { costOfLength, costOfRate, drawnInColours } from './record/what-if'
 export { writeLogCsv } from './format/log-csv'
+export {
+  exerciseSettings,
+  type Exercise,
+  type Ideal,
+  type IdealFrame,
+  meetingFrames,
+  PRACTICE_SIZE,
+} from './practice/exercise'
+export { EXERCISES, exerciseOf } from './practice/register'
+export { type CopyScore, scoreCopy } from './practice/copied'
+export { markedDrawings } from './practice/measure'
+export { scoreInWords } from './practice/in-words'
+export { type DrawingScore, marksOf, type Score, scoreExercise } from './practice/score'
+export { dueAgain } from './practice/due'
+export { errorOf, type PracticeResult, practiceResultSchema } from './practice/results'
+export { EYE_KINDS, eyeKindOf } from './practice/eye/register'
+export { EYE_TRIALS, type EyeAnswer, nextAmount, thresholdOf } from './practice/eye/staircase'
+export { EYE_SIZE, type EyeKind, type EyePicture, type EyeTrial } from './practice/eye/trial'
+export { writePracticeCsv } from './format/practice-csv'

@@ -11,6 +11,7 @@ import type { ChangeFeed } from './keeping/change-feed'
 import { KeepingRefused, type Reason } from './keeping/refused'
 import { pictureStore } from './keeping/files/pictures'
 import { soundStore } from './keeping/files/sounds'
+import { practiceOf } from './keeping/practice'
 import { workLogOf } from './keeping/work-log'
 import { poolOf, sqlStateOf } from './database/pool'
 import { sceneHistory } from './keeping/history'
@@ -151,7 +152,7 @@ export function createApp({ database, scenes, feed, log, disk, pages, metricsFor
   const pool = poolOf(database)
   const all = routes({
     ...{ scenes, history: sceneHistory(database) },
-    ...{ pictures: pictureStore(pool), sounds: soundStore(pool), workLog: workLogOf(pool) },
+    ...{ pictures: pictureStore(pool), sounds: soundStore(pool), workLog: workLogOf(pool), practice: practiceOf(pool) },
   })
   const router = routerOf(all)
   addEvents(router, feed)

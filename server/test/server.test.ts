@@ -608,6 +608,8 @@ test('strict headers, and an OpenAPI document of every route', async () => {
     '/api/metrics',
     '/api/people/{person}/log',
     '/api/people/{person}/log/forget',
+    '/api/people/{person}/practice',
+    '/api/people/{person}/practice/forget',
     '/api/pictures',
     '/api/pictures/{picture}',
     '/api/productions',

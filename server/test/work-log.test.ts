@@ -82,3 +82,30 @@ test('nonsense is refused with a sentence; work on a scene that is gone is left 
   for (const now of [false, true]) await post('/api/scenes/far/forget', { now })
   expect((await post('/api/people/eve/log/forget', {})).body).toEqual({ forgotten: 0 })
 })
+
+describe('what came of practising', () => {
+  const result = (id: string, more: Record<string, unknown> = {}) => ({
+    ...{ kind: 'eye', id: `result-${id}`, what: 'half', at: NOON, threshold: 6.25, answers: 30, right: 24 },
+    ...more,
+  })
+  const keep = (person: string, ...results: unknown[]) => post(`/api/people/${person}/practice`, { results })
+  const read = async (person: string) => (await fetch(`${address}/api/people/${person}/practice`)).json()
+  const forget = (person: string, body: unknown) => post(`/api/people/${person}/practice/forget`, body)
+
+  test('is each person’s own, newest first; sent again it takes the place of the one before', async () => {
+    await keep('ada', result('1'), result('2', { at: NOON + DAY, threshold: 5 }))
+    await keep('ada', result('1', { threshold: 7 }), result('1', { threshold: 8 }))
+    await keep('bo', result('1'))
+    expect(await read('ada')).toEqual([result('2', { at: NOON + DAY, threshold: 5 }), result('1', { threshold: 8 })])
+    expect(await read('nobody')).toEqual([])
+  })
+
+  test('is forgotten one by one or all at once, nobody else’s with it; nonsense is refused with a sentence', async () => {
+    await keep('cy', result('1'), result('2'), result('3'))
+    expect((await forget('cy', { result: 'result-2' })).body).toEqual({ forgotten: 1 })
+    expect((await forget('cy', {})).body).toEqual({ forgotten: 2 })
+    expect(await read('bo')).toHaveLength(1)
+    const refused = await keep('cy', result('4', { threshold: -1 }))
+    expect([refused.status, typeof refused.body.detail]).toEqual([422, 'string'])
+  })
+})

@@ -4,6 +4,7 @@ import type { History } from '../keeping/history'
 import type { Pictures } from '../keeping/files/pictures'
 import type { SceneService } from '../keeping/scenes'
 import type { Sounds } from '../keeping/files/sounds'
+import type { Practice } from '../keeping/practice'
 import type { WorkLog } from '../keeping/work-log'
 
 /** Nothing is told of what was done but that it was. */
@@ -18,10 +19,11 @@ interface Keepers {
   readonly pictures: Pictures
   readonly sounds: Sounds
   readonly workLog: WorkLog
+  readonly practice: Practice
 }
 
 /** What the server does at each endpoint of the API. */
-export function routes({ scenes, history, pictures, sounds, workLog }: Keepers): AnyRoute[] {
+export function routes({ scenes, history, pictures, sounds, workLog, practice }: Keepers): AnyRoute[] {
   return [
     route(api.readShelf, { handle: () => scenes.shelf.productions() }),
     route(api.readScenesAfter, {
@@ -68,6 +70,9 @@ export function routes({ scenes, history, pictures, sounds, workLog }: Keepers):
     route(api.readLog, { handle: ({ params }) => workLog.read(params.scene) }),
     route(api.readProductionLog, { handle: ({ params }) => workLog.readProduction(params.production) }),
     route(api.forgetLog, { handle: ({ params, body }) => workLog.forget(params.person, body) }),
+    route(api.keepPractice, { handle: ({ params, body }) => done(practice.keep(params.person, body.results)) }),
+    route(api.readPractice, { handle: ({ params }) => practice.read(params.person) }),
+    route(api.forgetPractice, { handle: ({ params, body }) => practice.forget(params.person, body) }),
     route(api.readMomentInk, {
       handle: ({ params, query }) => history.inkAt(params.scene, params.version, query.drawings),
     }),
