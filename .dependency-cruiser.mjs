@@ -36,7 +36,7 @@ const WEB = [
   'places',
   'app',
 ]
-const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper', 'lettering', 'log']
+const PLACES = ['shelf', 'plan', 'desk', 'look', 'takes', 'handover', 'paper', 'lettering', 'log', 'practice']
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 
 /** Tests reach anywhere; what runs in a worker is a program of its own, on top of all it uses. */

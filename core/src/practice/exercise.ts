@@ -58,7 +58,8 @@ export const exerciseSettings = (exercise: Exercise, seed: number): Settings => 
   name: exercise.name,
   length: exercise.schools(seed)[0]!.ideal.frames.length,
   paper: '#fbf7ee',
-  approach: 'pose-to-pose',
+  // Drawn from the first to the last; what is copied is drawn by its poses.
+  approach: exercise.copied ? 'pose-to-pose' : 'straight-ahead',
   numbering: 'by-frame',
   exposure: exercise.exposure,
   exercise: { id: exercise.id, seed },
@@ -69,5 +70,9 @@ export const meetingFrames = ({ frames }: Ideal): number[] =>
   frames.flatMap(({ meets }, i) => (meets && !frames[i - 1]?.meets ? [i + 1] : []))
 
 /** "9, 23 and 33". */
-export const listed = (frames: readonly number[]): string =>
+const listed = (frames: readonly number[]): string =>
   frames.length < 2 ? frames.join('') : `${frames.slice(0, -1).join(', ')} and ${frames.at(-1)}`
+
+/** "frame 9", "frames 9, 23 and 33". */
+export const onFrames = (frames: readonly number[]): string =>
+  `frame${frames.length === 1 ? '' : 's'} ${listed(frames)}`

@@ -1,5 +1,5 @@
 import type { CopyScore } from './copied'
-import { listed } from './exercise'
+import { onFrames } from './exercise'
 import { MEETS, type Score } from './score'
 
 const px = (value: number) => (value < 10 ? value.toFixed(1) : Math.round(value).toString())
@@ -61,7 +61,7 @@ function meetingsInWords({ meetings }: Score): string[] {
   const without = meetings.filter(({ px: off }) => off === undefined).map(({ frame }) => frame)
   const missed = meetings.filter(({ px: off }) => off !== undefined && off > MEETS)
   return [
-    ...(without.length > 0 ? [`No drawing begins on frame ${listed(without)}, where something must meet.`] : []),
+    ...(without.length > 0 ? [`No drawing begins on ${onFrames(without)}, where something must meet.`] : []),
     ...missed.map(({ frame, px: off }) => `On frame ${frame} they miss one another by ${px(off!)} px.`),
     ...(without.length + missed.length === 0 ? ['All that must meet meets on its frame.'] : []),
   ]
@@ -73,8 +73,8 @@ function keysInWords({ keys, more }: CopyScore): string[] {
   return [
     missed.length === 0
       ? `All ${keys.length} keys were found.`
-      : `Found ${keys.length - missed.length} of ${keys.length} keys; none near frame ${listed(missed)}.`,
+      : `Found ${keys.length - missed.length} of ${keys.length} keys; none near ${onFrames(missed)}.`,
     ...off.map(({ frame, drawn }) => `The key of frame ${frame} stands on ${drawn}.`),
-    ...(more.length > 0 ? [`No key of the motion lies on frame ${listed(more)}.`] : []),
+    ...(more.length > 0 ? [`No key of the motion lies on ${onFrames(more)}.`] : []),
   ]
 }

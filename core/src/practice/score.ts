@@ -29,7 +29,7 @@ export interface DrawingScore extends Pick<MarkedDrawing, 'drawing' | 'number' |
 }
 
 /** A frame on which something must meet. */
-export interface MeetingScore {
+interface MeetingScore {
   readonly frame: number
   /** Pixels by which it does not; undefined while no drawing begins on that frame. */
   readonly px: number | undefined
@@ -56,6 +56,16 @@ export interface Score {
 
 /** A step this small in pixels is none: shares are not taken of less. */
 const LEAST_STEP = 8
+
+/** The step drawings of a mark usually take: shares are of half of it at least, so that a slow drawing is no giant’s fault. */
+function usualStep({ frames, loop }: Ideal, mark: string, exposure: number): number {
+  const steps = frames.flatMap(({ marks }, i) => {
+    const [a, b] = [marks[mark], (frames[i + 1] ?? (loop ? frames[0] : undefined))?.marks[mark]]
+    return a && b ? [distance(a, b)] : []
+  })
+  const sum = steps.reduce((total, step) => total + step, 0)
+  return steps.length > 0 ? Math.max(LEAST_STEP, (exposure * sum) / steps.length) : LEAST_STEP
+}
 /** Two things this near meet, in pixels. */
 export const MEETS = 6
 
@@ -77,9 +87,10 @@ function scoreAgainst(
 ): Omit<Score, 'school' | 'isOneOfSeveral'> {
   const marks = marksOf(exercise)
   const asked = drawings.filter(({ frame }) => marks.some((mark) => ideal.frames[frame - 1]?.marks[mark]))
+  const usual = new Map(marks.map((mark) => [mark, usualStep(ideal, mark, exercise.exposure)]))
   const scored = asked.flatMap((drawing, i) => {
     const own = marks.flatMap((mark) =>
-      scoreOfMark(mark, { ideal, drawing, before: asked[i - 1], after: asked[i + 1] }),
+      scoreOfMark(mark, { ideal, drawing, before: asked[i - 1], after: asked[i + 1], usual: usual.get(mark)! }),
     )
     if (own.length === 0) return []
     return [{ ...own.reduce((a, b) => (b.px > a.px ? b : a)), all: own }]
@@ -113,20 +124,22 @@ interface Placed {
   readonly drawing: MarkedDrawing
   readonly before: MarkedDrawing | undefined
   readonly after: MarkedDrawing | undefined
+  /** A usual step of the mark, in pixels. */
+  readonly usual: number
 }
 
-function scoreOfMark(mark: string, { ideal, drawing, before, after }: Placed): DrawingScore[] {
+function scoreOfMark(mark: string, { ideal, drawing, before, after, usual }: Placed): DrawingScore[] {
   const at = (frame: number | undefined) => (frame === undefined ? undefined : ideal.frames[frame - 1]?.marks[mark])
   const [own, wanted] = [drawing.marks[mark], at(drawing.frame)]
   if (!own || !wanted) return []
   const steps = [at(before?.frame), at(after?.frame)].flatMap((other) => (other ? [distance(other, wanted)] : []))
-  const step = steps.length > 0 ? steps.reduce((sum, each) => sum + each, 0) / steps.length : 0
+  const step = steps.length > 0 ? steps.reduce((sum, each) => sum + each, 0) / steps.length : usual
   const px = distance(own, wanted)
   const nearest = nearestOnWay(ideal, mark, own, drawing.frame)
   return [
     {
       ...{ drawing: drawing.drawing, number: drawing.number, frame: drawing.frame, mark, own, ideal: wanted, px },
-      share: px / Math.max(step, LEAST_STEP),
+      share: px / Math.max(step, usual / 2),
       beside: Math.min(px, nearest.beside),
       // What is not beside the way is along it.
       along: Math.sqrt(Math.max(0, px ** 2 - Math.min(px, nearest.beside) ** 2)) * (nearest.isLate ? -1 : 1),

@@ -23,9 +23,13 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
       <ScenePanel />
     </ElPopover>
     <nav aria-label="Places of this scene">
-      <RouterLink v-for="place in onEdge" :key="place.name" :to="{ name: place.name, params: { scene: store.id } }">{{
-        place.word
-      }}</RouterLink>
+      <RouterLink
+        v-for="place in onEdge"
+        :key="place.name"
+        :to="{ name: place.name, params: { scene: store.id } }"
+        :data-step="`place ${place.name}`"
+        >{{ place.word }}</RouterLink
+      >
     </nav>
     <RestLine />
     <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{

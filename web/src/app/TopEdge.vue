@@ -9,7 +9,7 @@ const SceneEdge = defineAsyncComponent(() => import('./SceneEdge.vue'))
 
 <template>
   <header class="edge no-print">
-    <RouterLink class="home" to="/">Unhurried Sketch</RouterLink>
+    <RouterLink class="home" to="/" data-step="home">Unhurried Sketch</RouterLink>
     <SceneEdge v-if="route.params['scene'] !== undefined" />
   </header>
 </template>

@@ -9,6 +9,7 @@ export const PLACES = [
   { name: 'takes', word: 'Takes', page: () => import('../takes/TakesPage.vue') },
   { name: 'log', word: 'Log', page: () => import('../log/LogPage.vue') },
   { name: 'hand-over', word: 'Hand over', page: () => import('../handover/HandoverPage.vue') },
+  { name: 'practice', word: 'Practice', page: () => import('../practice/MeasurePage.vue'), aside: true },
   { name: 'paper', word: 'Paper in', page: () => import('../paper/PaperPage.vue'), aside: true },
   { name: 'lettering', word: 'Lettering', page: () => import('../lettering/LetteringPage.vue'), aside: true },
 ] as const

@@ -14,6 +14,19 @@ export const router = createRouter({
       meta: { title: 'New scene' },
     },
     {
+      path: '/practice',
+      name: 'practising',
+      component: withElements(() => import('../practice/PracticePage.vue')),
+      meta: { title: 'Practice' },
+    },
+    {
+      path: '/practice/eye/:kind',
+      name: 'eye',
+      component: withElements(() => import('../practice/EyePage.vue')),
+      props: true,
+      meta: { title: 'The eye' },
+    },
+    {
       path: '/production/:production/log',
       name: 'production-log',
       component: withElements(() => import('../log/ProductionLogPage.vue')),

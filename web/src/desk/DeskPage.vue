@@ -21,6 +21,8 @@ const { store, level, pencil, stage, ahead, walk, inbetween, chart, landmarks, s
 const size = useSheetWidth(layout)
 // Fetched when the keys are first asked for.
 const KeysDialog = defineAsyncComponent(() => import('./commands/KeysDialog.vue'))
+// Only where something is practised.
+const ExerciseCard = defineAsyncComponent(() => import('./next/ExerciseCard.vue'))
 const keysAsked = ref(false)
 watch(keysOpen, () => (keysAsked.value = true))
 const acts = deskActs(desk)
@@ -57,6 +59,7 @@ useCommands(
       :class="{ over: layout.isOver('chart') }"
       aria-label="Chart"
     >
+      <ExerciseCard v-if="store.scene!.settings.exercise" />
       <AheadCard v-if="desk.leadsAhead.value" :ahead="ahead" />
       <NextCard v-else :walk="walk" />
       <GuideCard :inbetween="inbetween" />

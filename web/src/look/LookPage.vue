@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
 import { handDown } from '../parts/hand-down'
 import { useLook } from '../session/look'
+import { useOwnEye } from '../session/practice/own-eye'
 import { sayWhy, useScene } from '../session/scene'
 import type { SeenFinding } from '../workers/look/messages'
 import FindingSlip from './FindingSlip.vue'
@@ -91,6 +92,12 @@ onMounted(async () => {
 })
 function handOnTo(id: string) {
   if (store.change({ type: 'scene.set', settings: { handsOnTo: id === 'none' ? null : id } })) look.look(true)
+}
+
+const eye = useOwnEye()
+function lookByEye() {
+  eye.value = { ...eye.value, isOn: !eye.value.isOn }
+  look.look()
 }
 
 // ---- limits ---------------------------------------------------------------------------------------
@@ -189,6 +196,15 @@ const csv = () =>
           ><template #reference><button class="word">Limits …</button></template
           ><LimitsPanel :saving="saving" @keep="keepLimits" @fit="fit"
         /></ElPopover>
+        <button
+          v-if="Object.keys(eye.limits).length > 0"
+          class="word"
+          :aria-pressed="eye.isOn"
+          title="By what you saw in Practice: what lies below your own threshold is found too"
+          @click="lookByEye"
+        >
+          Look for what I cannot see
+        </button>
         <FitLimits v-if="fits !== undefined" v-model="fits" @keep="keepLimits" />
         <button class="word" aria-label="Findings as CSV" title="Findings as CSV" :disabled="!look.found" @click="csv">
           CSV

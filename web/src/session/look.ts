@@ -7,6 +7,7 @@ import { useFindings } from './look-findings'
 import { useFollowing } from './look-following'
 import { LookWorker } from './look-worker'
 import { toldToShelf } from './look-telling'
+import { limitsSeen } from './practice/own-eye'
 import { useScene } from './scene'
 
 /** After a change the drawings are looked at again once the hand has paused, in milliseconds. */
@@ -64,7 +65,7 @@ export const useLook = defineStore('look', () => {
     try {
       const onsets = scene.working.sounds ? await onsetsIn(scene.working) : {}
       if (!isLast()) return
-      const order = { take: scene.take, limits: scene.limits, whole, onsets }
+      const order = { take: scene.take, limits: limitsSeen(scene.limits), whole, onsets }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
       if (isLast() && report) {
         found.value = report

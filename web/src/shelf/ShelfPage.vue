@@ -8,6 +8,7 @@ import ProductionHead from './ProductionHead.vue'
 import SceneCard from './SceneCard.vue'
 import SceneRow from './SceneRow.vue'
 import { useShelf } from './useShelf'
+import { useFirstSteps } from '../parts/first-steps'
 import { useSorted } from '../parts/useSorted'
 
 const shelf = useShelf()
@@ -19,6 +20,7 @@ useSorted(rows, {
   onStart: (_, ghost) => ghost?.querySelector('ul')?.remove(),
   onMoved: (item, _, at) => void shelf.moveProduction(item.dataset['id']!, at),
 })
+const steps = useFirstSteps()
 const newName = ref('')
 const naming = ref(false)
 const nameTrouble = ref('')
@@ -87,6 +89,7 @@ async function addProduction() {
           {{ word }}
         </button>
       </span>
+      <RouterLink class="word" :to="{ name: 'practising' }" data-step="practice">Practice</RouterLink>
       <RouterLink class="word" :to="{ name: 'drawer' }">Drawer</RouterLink>
       <button class="word" :aria-expanded="naming" @click="naming = !naming">New production</button>
     </div>
@@ -117,6 +120,7 @@ async function addProduction() {
       <p>Nothing on the shelf yet. Set up a scene and draw, or name a production for it first.</p>
       <div class="choices">
         <RouterLink class="word main" :to="{ name: 'new' }">Set up a first scene</RouterLink>
+        <button class="word" @click="steps = { next: 0, isOn: true }">First steps, twenty minutes</button>
         <button class="word" @click="naming = true">New production</button>
       </div>
     </div>

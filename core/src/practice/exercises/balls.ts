@@ -1,14 +1,14 @@
 import { seededRandom } from '../../base/random'
 import { bounce } from '../../planners/bounce'
 import { leap } from '../../planners/leap'
-import { listed, meetingFrames, type Exercise, type Ideal } from '../exercise'
+import { onFrames, meetingFrames, type Exercise, type Ideal } from '../exercise'
 import { planned } from '../planned'
 
 const GROUND = 460
 /** A whole number by chance. */
 const between = (random: () => number, least: number, most: number) => least + Math.floor(random() * (most - least + 1))
 
-const lands = (ideal: Ideal) => listed(meetingFrames(ideal))
+const lands = (ideal: Ideal) => onFrames(meetingFrames(ideal))
 
 function ball(seed: number, inputs: { keeps: number; hops: number; squash: number; stretch: number }) {
   const random = seededRandom(seed)
@@ -28,7 +28,7 @@ export const lightBall: Exercise = {
   name: 'A light ball that dies away',
   teaches: 'Spacing of a fall, hops that shrink by one share, squash only where it lands.',
   task: (ideal) =>
-    `A rubber ball is let go at the mark and hops to the right until it lies still. It lands on frames ${lands(ideal)}. Draw it on every frame, or on twos with a drawing where it lands.`,
+    `A rubber ball is let go at the mark and hops to the right until it lies still. It lands on ${lands(ideal)}. Draw it on every frame, or on twos with a drawing where it lands.`,
   law: 'Falling it goes ever farther from drawing to drawing, rising ever less, and the top is where the drawings crowd. Each hop keeps the same share of the speed of the one before, so each takes that share of its time. It is squashed where it lands and long just before and after, its area the same throughout.',
   body: 'middle',
   pins: [],
@@ -43,7 +43,7 @@ export const heavyBall: Exercise = {
   name: 'A heavy ball',
   teaches: 'Weight: the same fall, far less hop, no squash.',
   task: (ideal) =>
-    `An iron ball is let go at the mark. It lands on frames ${lands(ideal)} and hardly rises. Nothing of it gives.`,
+    `An iron ball is let go at the mark. It lands on ${lands(ideal)} and hardly rises. Nothing of it gives.`,
   law: 'It falls as the light ball falls: weight shows in what comes after. Its hops keep two fifths of the speed, so they are a sixth as high; its shape never changes.',
   body: 'middle',
   pins: [],

@@ -2,7 +2,7 @@ import { seededRandom } from '../../base/random'
 import { blink } from '../../planners/blink'
 import { lineThrough, round } from '../../planners/figures/figure'
 import { turn } from '../../planners/turn'
-import { listed, type Exercise, type Ideal } from '../exercise'
+import { onFrames, type Exercise, type Ideal } from '../exercise'
 import { planned } from '../planned'
 
 const CENTRE = { x: 480, y: 250 }
@@ -93,7 +93,7 @@ export const speech: Exercise = {
       .map(([letters]) => letters)
       .join(
         '·',
-      )}”. Its lips meet on frames ${listed(shutFrames(ideal))}. Draw the mouth, and pin the “upper lip” and the “lower lip” on each drawing.`,
+      )}”. Its lips meet on ${onFrames(shutFrames(ideal))}. Draw the mouth, and pin the “upper lip” and the “lower lip” on each drawing.`,
   law: 'On m, b and p the lips meet, for one drawing at least. Between them the vowels have the frames; the mouth opens fast and closes slower, and no shape stands for less than two frames.',
   pins: ['upper lip', 'lower lip'],
   exposure: 2,

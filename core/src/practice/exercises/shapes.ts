@@ -2,7 +2,7 @@ import { seededRandom } from '../../base/random'
 import type { Point } from '../../geometry/matrix'
 import { ringArea } from '../../geometry/trace'
 import { groundLine, lineThrough, round } from '../../planners/figures/figure'
-import { listed, meetingFrames, type Exercise, type Ideal, type IdealFrame } from '../exercise'
+import { onFrames, meetingFrames, type Exercise, type Ideal, type IdealFrame } from '../exercise'
 
 const GROUND = 460
 const ease = (share: number) => (1 - Math.cos(Math.PI * share)) / 2
@@ -13,7 +13,7 @@ export const waterDrop: Exercise = {
   name: 'A drop of water',
   teaches: 'Swelling, letting go, falling ever faster, and what is left of it.',
   task: (ideal) =>
-    `A drop swells at the mark until frame ${LETS_GO}, lets go, and strikes the water on frame ${listed(meetingFrames(ideal))}. Draw the drop while it is one, then the splash as you like: the drop is what is measured.`,
+    `A drop swells at the mark until frame ${LETS_GO}, lets go, and strikes the water on ${onFrames(meetingFrames(ideal))}. Draw the drop while it is one, then the splash as you like: the drop is what is measured.`,
   law: 'It swells evenly and hangs lower as it does, lets go at its fullest, and falls as everything falls: from frame to frame farther by the same amount. In the air its area is what it was when it let go; fast, it is long.',
   body: 'drop',
   pins: [],
@@ -111,7 +111,7 @@ export const twoThatTouch: Exercise = {
   name: 'Two that touch',
   teaches: 'Two bodies, two timings, one frame on which they meet and stay met.',
   task: (ideal) =>
-    `Two hands reach for one another, the left one later and faster. They meet on frame ${listed(meetingFrames(ideal))} and stay together for ${TOGETHER} frames. Draw both, and pin the “left” and the “right” fingertip.`,
+    `Two hands reach for one another, the left one later and faster. They meet on ${onFrames(meetingFrames(ideal))} and stay together for ${TOGETHER} frames. Draw both, and pin the “left” and the “right” fingertip.`,
   law: 'Each goes on its own arc and slows into the meeting. From the frame on which they meet until they part both tips are in one place: what carries them moves, the touch does not slip.',
   pins: ['left', 'right'],
   exposure: 2,

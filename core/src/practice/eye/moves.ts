@@ -11,7 +11,6 @@ export const jumps: EyeKind = {
   about: 'A loop of eight drawings plays; one is out of its place.',
   unit: '% of a step',
   sees: (amount) => `You see a drawing jump that is ${amount} out of its place.`,
-  limit: { check: 'step-jumps', limit: 'share', from: (amount) => amount },
   start: 60,
   least: 3,
   most: 80,

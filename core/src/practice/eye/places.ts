@@ -30,7 +30,7 @@ function sharePicture(random: () => number, share: number): EyePicture {
 const shares = (id: string, name: string, share: number, word: string): EyeKind => ({
   id,
   name,
-  about: `Between two drawings a third lies ${word}. Which one does?`,
+  about: `A drawing between two others: in one picture it lies ${word}.`,
   unit: '% of the way',
   sees: (amount) => `You see that an inbetween is ${amount} off ${word}.`,
   start: 14,
@@ -52,7 +52,7 @@ export const even: EyeKind = {
   about: 'Six drawings of one move. In one row they lie evenly.',
   unit: '% of a step',
   sees: (amount) => `You see that a drawing is ${amount} off even spacing.`,
-  limit: { check: 'uneven-spacing', limit: 'share', from: (amount) => amount },
+  limit: { check: 'uneven-spacing', limit: 'over', from: (amount) => 1 + amount / 100 },
   start: 50,
   least: 2,
   most: 90,
@@ -109,46 +109,33 @@ export const brokenArc: EyeKind = {
 }
 
 const SLOWER = 0.78
+const STEPS = 5
 export const nextPlace: EyeKind = {
   id: 'next',
   name: 'What comes next?',
-  about: 'Five drawings that slow in on an arc. Where does the sixth lie?',
+  about: 'Five drawings that slow in on an arc, and a sixth. Where does it belong?',
   unit: '% of a step',
-  sees: (amount) => `You see where the next drawing lies to ${amount}.`,
+  sees: (amount) => `You see where the next drawing belongs to ${amount}.`,
   start: 70,
   least: 4,
   most: 120,
   trial: (amount, random) => {
     const at = arcIn(random)
-    const steps = Array.from({ length: 5 }, (_, i) => SLOWER ** i)
-    const whole = steps.reduce((sum, step) => sum + step, 0) + 1
-    const shares = [
-      0.04,
-      ...steps.map((_, i) => 0.04 + (0.9 * steps.slice(0, i + 1).reduce((sum, step) => sum + step, 0)) / whole),
-    ]
-    const places = shares.map(at)
+    const lengths = Array.from({ length: STEPS }, (_, i) => (1 - SLOWER ** i) / (1 - SLOWER))
+    const whole = (1 - SLOWER ** (STEPS + 1)) / (1 - SLOWER)
+    const places = [...lengths, (1 - SLOWER ** STEPS) / (1 - SLOWER)].map((length) => at((0.96 * length) / whole))
     const [last, next] = [places.at(-2)!, places.at(-1)!]
-    const [dx, dy] = [next.x - last.x, next.y - last.y]
-    const by = amount / 100
-    const others = [
-      { x: next.x + dx * by, y: next.y + dy * by },
-      { x: next.x - dx * by, y: next.y - dy * by },
-      { x: next.x - dy * by * sign(random), y: next.y + dx * by * sign(random) },
-    ].sort(() => random() - 0.5)
-    const right = oneOf(random, EYE_ANSWERS)
-    const candidates = others.toSpliced(right, 0, next)
+    const [dx, dy] = [((next.x - last.x) * amount) / 100, ((next.y - last.y) * amount) / 100]
+    // Too far, not far enough, or beside the arc on either side.
+    const ways = [{ x: dx, y: dy }, { x: -dx, y: -dy }, random() < 0.5 ? { x: -dy, y: dx } : { x: dy, y: -dx }]
+    let wrong = 0
     return {
-      question: 'Where does the next drawing lie?',
-      answers: NTH.map((_, i) => 'ABCD'[i]!),
-      right,
-      pictures: [
-        {
-          frames: [
-            [...places.slice(0, -1).map((each) => circle(each, 7, true)), ...candidates.map((each) => circle(each, 3))],
-          ],
-          labels: candidates.map(({ x, y }, i) => ({ x: x + 9, y: y - 7, text: 'ABCD'[i]! })),
-        },
-      ],
+      question: 'In which picture does the ringed drawing come next?',
+      ...odd(random, (isRight) => {
+        const off = isRight ? { x: 0, y: 0 } : ways[wrong++]!
+        const ringed = circle({ x: next.x + off.x, y: next.y + off.y }, 5)
+        return { frames: [[...places.slice(0, -1).map((each) => circle(each, 5, true)), ringed]] }
+      }),
     }
   },
 }

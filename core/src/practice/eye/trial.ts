@@ -52,7 +52,7 @@ export interface EyeKind {
 export const EYE_SIZE = { width: 300, height: 200 } as const
 /** Answers to choose from: chance alone is right in one of so many. */
 export const EYE_ANSWERS = 4
-export const NTH = ['first', 'second', 'third', 'fourth'] as const
+export const NTH = ['the first', 'the second', 'the third', 'the fourth'] as const
 
 export const between = (random: () => number, least: number, most: number) => least + random() * (most - least)
 export const oneOf = (random: () => number, count: number) => Math.min(count - 1, Math.floor(random() * count))

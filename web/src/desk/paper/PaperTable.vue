@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import PaintDoubts from '../tools/PaintDoubts.vue'
 import type { Desk } from '../useDesk'
 import AheadTargets from './AheadTargets.vue'
@@ -13,6 +13,8 @@ import ReferenceLayer from './ReferenceLayer.vue'
 import WritingNote from './WritingNote.vue'
 
 const { desk } = defineProps<{ desk: Desk }>()
+// Only where something is practised.
+const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue'))
 const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
 const { playing, playFrame, view, selection, tools } = stage
 const mode = computed(() => {
@@ -32,6 +34,7 @@ const mode = computed(() => {
     />
     <div
       class="paper-edge"
+      data-step="paper"
       data-test="paper"
       aria-hidden="true"
       :style="{
@@ -51,6 +54,7 @@ const mode = computed(() => {
       :slides="slides"
       :mode="mode"
     />
+    <ExerciseOnPaper v-if="scene.settings.exercise" :placement="view.placement.value" :playing="playing" />
     <PaperHandles
       v-if="!playing"
       :placement="view.placement.value"

@@ -16,7 +16,13 @@ const { slow } = desk.heard
   <div class="strip">
     <div class="line">
       <button class="word" :title="`Key ${keyOf('earlier')}`" @click="stage.flip(-1)">Flip back</button>
-      <button class="word main play" :title="`Key ${keyOf('play')}`" :aria-pressed="playing" @click="stage.play">
+      <button
+        class="word main play"
+        data-step="play"
+        :title="`Key ${keyOf('play')}`"
+        :aria-pressed="playing"
+        @click="stage.play"
+      >
         {{ playing ? 'Stop' : 'Play' }}
       </button>
       <button class="word" :title="`Key ${keyOf('later')}`" @click="stage.flip(1)">Flip on</button>

@@ -1,0 +1,94 @@
+import { exerciseOf, PASSES, type Exercise, type Ideal, type Ink, type Pass, type Scene } from '@unhurried/core'
+import { onScopeDispose, ref, shallowRef } from 'vue'
+import { api } from '../api/api'
+import { createInkStore, type InkStore } from '../session/ink-store'
+import { practiceKeeper } from '../session/practice/keeper'
+import { useScene } from '../session/scene'
+import { WorkerClient, WorkerStopped } from '../workers/client'
+import {
+  practiceReportSchema,
+  type PracticeOrder,
+  type PracticeReport,
+  type Scored,
+} from '../workers/practice/messages'
+
+const DIED = 'Measuring stopped unexpectedly. Open the exercise again.'
+
+/** What was measured of an exercise, and all that a picture of it needs. */
+export interface Measured {
+  readonly score: Scored
+  readonly words: readonly string[]
+  readonly exercise: Exercise
+  readonly ideal: Ideal
+  readonly inkOf: (drawing: string, pass: Pass) => Ink
+}
+
+/** Measures what was drawn of an exercise, beside the page’s own thread, and keeps what came of the open one. */
+export function useMeasure(
+  start = () => new Worker(new URL('../workers/practice/worker.ts', import.meta.url), { type: 'module' }),
+) {
+  const store = useScene()
+  const here = shallowRef<Measured>()
+  /** The best of the earlier answers to the same exercise. */
+  const best = shallowRef<Measured>()
+  const trouble = ref('')
+  const client = new WorkerClient<PracticeOrder, PracticeReport>({
+    start,
+    reportSchema: practiceReportSchema,
+    died: DIED,
+  })
+  onScopeDispose(() => client.stop())
+
+  async function measured(scene: Scene, ink: InkStore): Promise<Measured> {
+    const given = scene.settings.exercise!
+    const drawings = Object.keys(scene.drawings)
+    await ink.ensure(drawings)
+    const lines = drawings.flatMap((drawing) =>
+      PASSES.flatMap((pass) => {
+        const own = ink.inkOf(drawing, pass)
+        return own.length > 0 ? [{ drawing, pass, ink: [...own] }] : []
+      }),
+    )
+    const { score, words } = await client.ask({ kind: 'measure', exercise: given, scene, ink: lines })
+    const exercise = exerciseOf(given.id)!
+    const schools = exercise.schools(given.seed)
+    // The picture shows the law that the drawings are nearest to.
+    const { ideal } = schools.find((school) => school.words === score.school) ?? schools[0]!
+    return { score, words, exercise, ideal, inkOf: ink.inkOf }
+  }
+
+  async function measure() {
+    const { exercise } = store.working!.settings
+    if (!exercise || !exerciseOf(exercise.id)) return
+    trouble.value = ''
+    try {
+      here.value = await measured(store.working!, store.ink!)
+      await keep(exercise, here.value.score)
+    } catch (error) {
+      if (!(error instanceof WorkerStopped)) trouble.value = error instanceof Error ? error.message : String(error)
+    }
+  }
+
+  /** Measures another scene beside it; one that cannot be read is not shown. */
+  async function measureBest(id: string) {
+    try {
+      const { scene } = await api.readScene(id)
+      best.value = scene.settings.exercise ? await measured(scene, createInkStore(id)) : undefined
+    } catch {
+      best.value = undefined
+    }
+  }
+
+  /** Measured again without a change it is the same result. */
+  async function keep({ id: what, seed }: { id: string; seed: number }, now: Scored) {
+    const id = `${store.id.slice(0, 16)}-${Math.round(now.px * 10)}-${now.drawings.length}`
+    const tenth = (value: number) => Math.round(Math.abs(value) * 10) / 10
+    await practiceKeeper().add({
+      ...{ kind: 'exercise', id, what, at: Date.now(), scene: store.id, seed },
+      ...{ px: tenth(now.px), share: Math.round(now.share * 1000) / 1000 },
+      ...{ beside: tenth(now.beside), along: tenth(now.along) },
+      ...{ drawings: now.drawings.length, school: now.school },
+    })
+  }
+  return { here, best, trouble, measure, measureBest }
+}
