@@ -153,6 +153,9 @@ test('a landmark is followed on a film: dotted until taken, and its turns are la
   await row.getByLabel('Frames each drawing between is held').fill('3')
   await row.getByRole('button', { name: 'Lay keys at its turns' }).click()
   await desk.kept()
+  await row.getByRole('button', { name: 'Compare keys with it' }).click()
+  await expect(row.getByTestId('compared')).toContainText(/Found \d of \d keys; none near frame 1\./)
+  await expect(row.getByTestId('compared')).toContainText('No drawing stands out')
   const scene = await desk.scene()
   const places = Object.values(scene.drawings).flatMap(({ role, number, pins }) =>
     role === 'key' ? [[Number(number), Math.round(pins!['box']!.x)] as const] : [],

@@ -16,12 +16,12 @@ const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.jso
 const BUDGETS: Record<string, number> = {
   'src/shelf/ShelfPage.vue': 143,
   'src/shelf/NewScenePage.vue': 199,
-  'src/desk/DeskPage.vue': 385,
-  'src/plan/PlanPage.vue': 321,
-  'src/look/LookPage.vue': 275,
-  'src/log/LogPage.vue': 285,
-  'src/takes/TakesPage.vue': 275,
-  'src/handover/HandoverPage.vue': 290,
+  'src/desk/DeskPage.vue': 388,
+  'src/plan/PlanPage.vue': 323,
+  'src/look/LookPage.vue': 276,
+  'src/log/LogPage.vue': 287,
+  'src/takes/TakesPage.vue': 277,
+  'src/handover/HandoverPage.vue': 292,
 }
 
 function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {

@@ -187,7 +187,7 @@ test('a server or a database that dies is started again, in words, on the same a
   )
   process.kill(server!, 'SIGKILL')
   await expect
-    .poll(() => app.said())
+    .poll(() => app.said(), { timeout: 30_000 })
     .toMatch(
       /The server ended unexpectedly\. What is drawn is kept; it is started again in 0\.5 s \(1 of 10\)\.\nThe server is there again\./,
     )

@@ -8,6 +8,6 @@ export function sentenceOf(error: z.ZodError): string {
   const issue = error.issues[0]
   if (!issue) return 'It is not in the expected form.'
   const path = issue.path.map(String).join(' › ')
-  const said = issue.message.replace(/\.$/, '')
-  return path === '' ? `${said}.` : `${said} (${path}).`
+  const message = /[.!?]$/.test(issue.message) ? issue.message : `${issue.message}.`
+  return path === '' ? message : `${message} (${path})`
 }

@@ -4,6 +4,7 @@ import { unzipSync } from 'fflate'
 import { GifReader } from 'omggif'
 import { gifDelays, openGif } from './picture/gif'
 import { writePng } from './picture/png'
+import { fileStem } from './file-stem'
 import { openArchive, stillName } from './picture/stills'
 
 const flat = (width: number, height: number, colour: number[]) =>
@@ -125,4 +126,23 @@ test('PNG keeps every pixel and its opacity; stills lie in the zip under their f
   expect(Object.keys(files)).toEqual(['low-tide-lime-0007.png'])
   expect(Buffer.compare(files['low-tide-lime-0007.png']!, png)).toBe(0)
   expect(() => writePng({ width: 3, height: 2, pixels: pixels.slice(4) })).toThrow(/pixels.length/)
+})
+
+test('a file is named in the script of its scene: no two names become one, none is longer than a disk takes', () => {
+  const names = ['Low Tide: Lime', '雪の日', 'Чайка', 'גאות', 'مد وجزر', 'भाटा', '밀물', 'Ebbe & Flut é']
+  expect(names.map(fileStem)).toEqual([
+    'low-tide-lime',
+    '雪の日',
+    'чайка',
+    'גאות',
+    'مد-وجزر',
+    'भाटा',
+    '밀물',
+    'ebbe-flut-é',
+  ])
+  expect(fileStem('e\u0301')).toBe('é')
+  expect([fileStem('…'), fileStem(''), fileStem('../../x')]).toEqual(['scene', 'scene', 'x'])
+  const long = stillName('𠮷'.repeat(400), 7, 12000)
+  expect(Buffer.byteLength(long)).toBeLessThan(255)
+  expect(long).toMatch(/-00007\.png$/)
 })

@@ -34,6 +34,13 @@ export function timedFromLife(track: readonly TrackedFrame[]): LifeTiming {
   return { turns, step: stepOf(turns), mean, most: Math.max(0, ...steps) }
 }
 
+/** Where a movement has its keys: its first and last frame, and every turn between. Errors: none for a track of two frames or more. */
+export function keysOnTrack(track: readonly TrackedFrame[]): TrackedFrame[] {
+  const [first, last] = [track[0]!, track.at(-1)!]
+  const turns = timedFromLife(track).turns.filter(({ frame }) => frame > first.frame && frame < last.frame)
+  return [first, ...turns.map(({ frame, x, y }) => ({ frame, x, y })), last]
+}
+
 /** How much further it went along an axis than it came. */
 function toAndFro(track: readonly TrackedFrame[], axis: 'x' | 'y'): number {
   const gone = track.slice(1).reduce((sum, at, i) => sum + Math.abs(at[axis] - track[i]![axis]), 0)

@@ -29,7 +29,7 @@ watch(
 )
 
 const box = shallowRef<DOMRect>()
-const thing = () => document.querySelector(`[data-step="${step.value?.at}"]`)
+const thing = () => document.querySelector(`[data-thing="${step.value?.at}"]`)
 function look() {
   const rect = thing()?.getBoundingClientRect()
   const { value } = box
@@ -48,7 +48,7 @@ const WIDE = 250
 const place = computed(() => {
   if (!box.value) return { left: '18px', bottom: '18px' }
   const { left, right, top, bottom } = box.value
-  const isLarge = right - left > innerWidth / 3
+  const isLarge = right - left > innerWidth / 3 && bottom - top > innerHeight / 3
   if (isLarge) return { left: `${right - WIDE - 12}px`, top: `${top + 12}px` }
   // What lies at the window's foot has its sentence above it.
   if (top > innerHeight * 0.6)

@@ -16,7 +16,7 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
   <template v-if="store.scene">
     <ElPopover :hide-after="0" trigger="click" placement="bottom-start" :width="560">
       <template #reference
-        ><button class="where" title="Name, paper, approach and more of this scene">
+        ><button class="where" data-thing="scene" title="Name, paper, approach and more of this scene">
           {{ store.scene.settings.name }}
         </button></template
       >
@@ -27,7 +27,7 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
         v-for="place in onEdge"
         :key="place.name"
         :to="{ name: place.name, params: { scene: store.id } }"
-        :data-step="`place ${place.name}`"
+        :data-thing="`place ${place.name}`"
         >{{ place.word }}</RouterLink
       >
     </nav>

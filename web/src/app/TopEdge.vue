@@ -2,6 +2,7 @@
 import { defineAsyncComponent } from 'vue'
 import { useRoute } from 'vue-router'
 
+defineEmits<{ find: [] }>()
 const route = useRoute()
 // The shelf has no scene open and needs nothing of one.
 const SceneEdge = defineAsyncComponent(() => import('./SceneEdge.vue'))
@@ -9,8 +10,17 @@ const SceneEdge = defineAsyncComponent(() => import('./SceneEdge.vue'))
 
 <template>
   <header class="edge no-print">
-    <RouterLink class="home" to="/" data-step="home">Unhurried Sketch</RouterLink>
+    <RouterLink class="home" to="/" data-thing="home">Unhurried Sketch</RouterLink>
     <SceneEdge v-if="route.params['scene'] !== undefined" />
+    <button
+      class="find"
+      :class="{ alone: route.params['scene'] === undefined }"
+      title="Find anything, and the guide: key /"
+      aria-keyshortcuts="/"
+      @click="$emit('find')"
+    >
+      Find <kbd>/</kbd>
+    </button>
   </header>
 </template>
 
@@ -28,6 +38,27 @@ const SceneEdge = defineAsyncComponent(() => import('./SceneEdge.vue'))
 /* The table cleared: only the paper is left. */
 :global(:root[data-cleared] header.edge) {
   display: none;
+}
+
+.find.alone {
+  margin-left: auto;
+}
+
+.find {
+  padding: 1px 6px;
+  border: 0;
+  background: none;
+  color: var(--graphite);
+  font: inherit;
+  white-space: nowrap;
+  cursor: pointer;
+}
+
+kbd {
+  padding: 0 5px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  font: inherit;
 }
 
 @media (max-height: 520px) {

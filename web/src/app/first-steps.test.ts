@@ -41,6 +41,6 @@ test('everything a step is about is there to be found', () => {
   for (const { at: thing } of FIRST_STEPS) {
     const [name, ...rest] = thing.split(' ')
     const isMade = rest.length > 0 && (name === 'begin' || name === 'place')
-    expect([thing, sources.includes(isMade ? `\`${name} \${` : `data-step="${thing}"`)]).toEqual([thing, true])
+    expect([thing, sources.includes(isMade ? `\`${name} \${` : `data-thing="${thing}"`)]).toEqual([thing, true])
   }
 })

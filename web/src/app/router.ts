@@ -14,6 +14,13 @@ export const router = createRouter({
       meta: { title: 'New scene' },
     },
     {
+      path: '/guide/:page',
+      name: 'guide',
+      component: () => import('./find/GuidePage.vue'),
+      props: true,
+      meta: { title: 'The guide' },
+    },
+    {
       path: '/practice',
       name: 'practising',
       component: withElements(() => import('../practice/PracticePage.vue')),

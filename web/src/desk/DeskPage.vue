@@ -14,6 +14,7 @@ import PlayStrip from './paper/PlayStrip.vue'
 import SheetColumn from './sheet/SheetColumn.vue'
 import { useSheetWidth } from './sheet/useSheetWidth'
 import PencilTray from './tools/trays/PencilTray.vue'
+import { wantedAct } from '../session/wanted'
 import { useDesk } from './useDesk'
 
 const desk = useDesk()
@@ -26,6 +27,16 @@ const ExerciseCard = defineAsyncComponent(() => import('./next/ExerciseCard.vue'
 const keysAsked = ref(false)
 watch(keysOpen, () => (keysAsked.value = true))
 const acts = deskActs(desk)
+// What was found elsewhere is done here.
+watch(
+  wantedAct,
+  (id) => {
+    if (id === undefined || !(id in acts)) return
+    wantedAct.value = undefined
+    acts[id as keyof typeof acts]()
+  },
+  { immediate: true, flush: 'post' },
+)
 useCommands(
   (id) => acts[id](),
   desk.sheet.expose,

@@ -5,6 +5,8 @@ import {
   keysFromLife,
   landmarksOf,
   pinOf,
+  scoreAgainstFilm,
+  scoreInWords,
   timedFromLife,
   type Footage,
   type TrackedFrame,
@@ -28,7 +30,9 @@ const pinned = computed(() => {
 const landmark = ref<string>()
 const inHand = computed(() => pinned.value.find(({ id }) => id === landmark.value) ?? pinned.value[0])
 const progress = ref<number>()
-const found = shallowRef<{ landmark: string; name: string; track: readonly TrackedFrame[] }>()
+const found = shallowRef<{ landmark: string; name: string; from: string; track: readonly TrackedFrame[] }>()
+/** How keys that were drawn after watching it compare. */
+const compared = shallowRef<readonly string[]>([])
 const timing = computed(() => found.value && timedFromLife(found.value.track))
 const exposure = ref(store.scene!.settings.exposure ?? 2)
 let stopping: AbortController | undefined
@@ -67,7 +71,8 @@ async function follow() {
 
 /** Dotted on every drawing shown over those frames that lacks it. */
 function show({ id, name }: { id: string; name: string }, track: readonly TrackedFrame[]) {
-  found.value = { landmark: id, name, track }
+  found.value = { landmark: id, name, from: store.drawing!, track }
+  compared.value = []
   const places = new Map(track.map((at) => [at.frame, at]))
   look.propose(
     drawingsShown(store.exposures).flatMap(({ drawing, frame }) => {
@@ -86,6 +91,15 @@ function layKeys() {
   } catch (error) {
     if (!(error instanceof EditRefused)) throw error
     sayWhy(error)
+  }
+}
+function compare() {
+  const { name, from, track } = found.value!
+  try {
+    compared.value = scoreInWords(scoreAgainstFilm({ scene: store.scene!, take: store.take, name, from, track }))
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    compared.value = [`Nothing to compare: no other drawing has ${name} pinned over these frames.`]
   }
 }
 const said = computed(() => {
@@ -136,6 +150,13 @@ const said = computed(() => {
         <button class="word" title="Keys where it begins, turns and ends, and charts with its spacing" @click="layKeys">
           Lay keys at its turns
         </button>
+        <button
+          class="word"
+          title="Keys you drew after watching, this landmark pinned on each: which you found, on which frames, how far off"
+          @click="compare"
+        >
+          Compare keys with it
+        </button>
         <label class="held"
           >on
           <ElInputNumber
@@ -147,6 +168,9 @@ const said = computed(() => {
             aria-label="Frames each drawing between is held"
         /></label>
       </div>
+      <ul v-if="compared.length > 0" class="compared" role="status" data-test="compared">
+        <li v-for="sentence in compared" :key="sentence">{{ sentence }}</li>
+      </ul>
     </template>
   </div>
 </template>
@@ -163,6 +187,11 @@ const said = computed(() => {
 
 .which {
   width: 110px;
+}
+
+.compared {
+  margin: 0;
+  padding-left: 18px;
 }
 
 .held {

@@ -58,7 +58,7 @@ watch(form, forget)
       </div>
       <template v-else>
         <p v-if="about && !result" class="note" data-test="about">{{ about }}</p>
-        <button class="word main" data-step="make" @click="make">{{ format.make }}</button>
+        <button class="word main" data-thing="make" @click="make">{{ format.make }}</button>
       </template>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
       <p v-if="result" class="result" role="status">

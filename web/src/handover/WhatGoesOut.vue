@@ -12,7 +12,12 @@ const { format, scene, length, count, making, pictures, takes } = toRefs(work)
 <template>
   <fieldset>
     <legend>What goes out</legend>
-    <label v-for="each in EXPORT_FORMATS" :key="each.id" class="choice" :class="{ chosen: form.as === each.id }"
+    <label
+      v-for="each in EXPORT_FORMATS"
+      :key="each.id"
+      class="choice"
+      :class="{ chosen: form.as === each.id }"
+      :data-thing="`format ${each.id}`"
       ><input v-model="form.as" type="radio" name="as" :value="each.id" />
       <span
         ><b>{{ each.word }}</b> <span class="note">{{ each.note }}</span></span

@@ -93,7 +93,7 @@ const sideOf = ({ along, beside }: { along: number; beside: number }) =>
             <ul data-test="measured">
               <li v-for="sentence in here.words" :key="sentence">{{ sentence }}</li>
             </ul>
-            <button v-if="score.first" class="word main" data-step="look first" @click="open(score.first)">
+            <button v-if="score.first" class="word main" data-thing="look first" @click="open(score.first)">
               Open the one to look at first
             </button>
           </section>

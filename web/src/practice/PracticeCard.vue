@@ -44,7 +44,7 @@ const due = computed(() => {
         class="word"
         :disabled="busy"
         :aria-label="`${act}: ${name}`"
-        :data-step="`begin ${what}`"
+        :data-thing="`begin ${what}`"
         @click="$emit('begin')"
       >
         {{ busy ? 'Setting it up …' : act }}

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { EXERCISES, EYE_KINDS, writePracticeCsv } from '@unhurried/core'
 import { ElMessageBox } from 'element-plus'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useFirstSteps } from '../parts/first-steps'
 import { handDown } from '../parts/hand-down'
@@ -16,8 +16,20 @@ const router = useRouter()
 const steps = useFirstSteps()
 const busy = ref('')
 const wrong = ref('')
-const drawn = computed(() => EXERCISES.filter(({ copied }) => !copied))
-const copied = computed(() => EXERCISES.filter((exercise) => exercise.copied))
+const GROUPS = [
+  {
+    title: 'Exercises, in the order of the craft',
+    note: '',
+    act: 'Draw it',
+    exercises: EXERCISES.filter(({ copied }) => !copied),
+  },
+  {
+    title: 'Copying a motion',
+    note: 'A motion is shown; only its keys are drawn, and compared: which, on which frames, and where. From a film of your own: lay it under the paper of any scene (Reference), watch it, hide it, draw its keys with one landmark pinned on each; then follow that landmark on the film, and compare.',
+    act: 'Watch and draw',
+    exercises: EXERCISES.filter(({ copied }) => copied),
+  },
+]
 
 async function begin(id: string) {
   busy.value = id
@@ -82,11 +94,12 @@ async function forgetAll() {
         <button v-for="what in dueNow" :key="what" class="word" @click="open(what)">{{ nameOf(what) }}</button>
       </div>
     </section>
-    <section aria-label="Exercises">
-      <h2>Exercises, in the order of the craft</h2>
+    <section v-for="group in GROUPS" :key="group.title" :aria-label="group.title">
+      <h2>{{ group.title }}</h2>
+      <p v-if="group.note" class="note">{{ group.note }}</p>
       <ul class="cards">
         <PracticeCard
-          v-for="exercise in drawn"
+          v-for="exercise in group.exercises"
           :key="exercise.id"
           :practice="practice"
           :what="exercise.id"
@@ -94,25 +107,7 @@ async function forgetAll() {
           :about="exercise.teaches"
           :exercise="exercise"
           :busy="busy === exercise.id"
-          act="Draw it"
-          @begin="begin(exercise.id)"
-        />
-      </ul>
-    </section>
-    <section aria-label="Copying a motion">
-      <h2>Copying a motion</h2>
-      <p class="note">A motion is shown; only its keys are drawn, and compared: which, on which frames, and where.</p>
-      <ul class="cards">
-        <PracticeCard
-          v-for="exercise in copied"
-          :key="exercise.id"
-          :practice="practice"
-          :what="exercise.id"
-          :name="exercise.name"
-          :about="exercise.teaches"
-          :exercise="exercise"
-          :busy="busy === exercise.id"
-          act="Watch and draw"
+          :act="group.act"
           @begin="begin(exercise.id)"
         />
       </ul>

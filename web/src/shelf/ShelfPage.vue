@@ -89,7 +89,7 @@ async function addProduction() {
           {{ word }}
         </button>
       </span>
-      <RouterLink class="word" :to="{ name: 'practising' }" data-step="practice">Practice</RouterLink>
+      <RouterLink class="word" :to="{ name: 'practising' }" data-thing="practice">Practice</RouterLink>
       <RouterLink class="word" :to="{ name: 'drawer' }">Drawer</RouterLink>
       <button class="word" :aria-expanded="naming" @click="naming = !naming">New production</button>
     </div>

@@ -1,6 +1,6 @@
 import { LIMITS } from '../../base/limits'
 import { clamp } from '../../base/clamp'
-import { sharesOfWay, timedFromLife, type TrackedFrame } from '../../motion/life'
+import { keysOnTrack, sharesOfWay, type TrackedFrame } from '../../motion/life'
 import { refuse } from '../../scene/refusal'
 import type { Scene } from '../../scene/schema'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
@@ -33,7 +33,7 @@ export function keysFromLife(wish: FromLife): Edit {
   const { name } = levelOf(scene, level)
   const [first, last] = [track[0], track.at(-1)]
   if (!first || !last || last.frame <= first.frame) refuse('Follow the landmark over some frames first.')
-  const keys = keyFrames(track)
+  const keys = keysOnTrack(track)
   const taken = exposuresOf(scene, level, wish.take)
   for (let frame = first.frame + 1; frame <= last.frame; frame++) {
     const here = exposureAt(taken, frame)
@@ -51,13 +51,6 @@ export function keysFromLife(wish: FromLife): Edit {
   const ids = keys.map((at) => putKey(now, wish, at, make))
   for (let i = 1; i < keys.length; i++) chartBetween(wish, [keys[i - 1]!, keys[i]!], [ids[i - 1]!, ids[i]!], make)
   return { type: 'together', words: `${keys.length} keys timed from life`, edits }
-}
-
-/** The first and last frame and every turn between that leaves room for a drawing beside it. */
-function keyFrames(track: readonly TrackedFrame[]): TrackedFrame[] {
-  const [first, last] = [track[0]!, track.at(-1)!]
-  const turns = timedFromLife(track).turns.filter(({ frame }) => frame > first.frame && frame < last.frame)
-  return [first, ...turns.map(({ frame, x, y }) => ({ frame, x, y })), last]
 }
 
 function putKey(

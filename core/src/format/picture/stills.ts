@@ -1,18 +1,12 @@
 import type { PictureRun } from '../../timing/shown'
 import type { Exporter } from '../exported'
+import { fileStem } from '../file-stem'
 import { saidSrgb } from './chunks'
 import { Zip, ZipPassThrough } from 'fflate'
 
 /** `low-tide-0007.png`: the frame's number with as many digits as the last frame needs, at least four. */
 export function stillName(scene: string, frame: number, lastFrame: number): string {
-  const stem =
-    scene
-      .normalize('NFKD')
-      .replace(/[^A-Za-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .toLowerCase()
-      .slice(0, 60) || 'scene'
-  return `${stem}-${String(frame).padStart(Math.max(4, String(lastFrame).length), '0')}.png`
+  return `${fileStem(scene)}-${String(frame).padStart(Math.max(4, String(lastFrame).length), '0')}.png`
 }
 
 /**

@@ -34,7 +34,7 @@ const pace = computed(() => paceInWords(ahead.steps.value))
       The last steps were {{ steps.join(', ') }} px: {{ pace }}.
     </p>
     <div class="line">
-      <button class="word main" data-step="next drawing" :title="`Key ${keyOf('next')}`" @click="ahead.next()">
+      <button class="word main" data-thing="next drawing" :title="`Key ${keyOf('next')}`" @click="ahead.next()">
         Next drawing
       </button>
       <button class="word" :title="`Key ${keyOf('carry-on')}`" :disabled="!here" @click="ahead.carryOn()">

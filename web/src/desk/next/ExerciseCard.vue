@@ -11,7 +11,7 @@ const practice = useExercise()
   <section
     v-if="practice.exercise"
     class="paper exercise"
-    data-step="task"
+    data-thing="task"
     :aria-label="`Exercise: ${practice.exercise.name}`"
   >
     <h2>{{ practice.exercise.name }}</h2>
@@ -37,7 +37,7 @@ const practice = useExercise()
       >
         A guide
       </button>
-      <RouterLink class="word" data-step="measure" :to="{ name: 'practice', params: { scene: store.id } }"
+      <RouterLink class="word" data-thing="measure" :to="{ name: 'practice', params: { scene: store.id } }"
         >Measure it</RouterLink
       >
     </div>

@@ -34,7 +34,7 @@ const mode = computed(() => {
     />
     <div
       class="paper-edge"
-      data-step="paper"
+      data-thing="paper"
       data-test="paper"
       aria-hidden="true"
       :style="{

@@ -31,7 +31,7 @@ useEventListener(
   <div class="paper-tools">
     <ElPopover :hide-after="0" :visible="open === 'view'" placement="top-end" :width="430">
       <template #reference
-        ><button class="word" :aria-expanded="open === 'view'" @click="toggle('view')">
+        ><button class="word" data-thing="view" :aria-expanded="open === 'view'" @click="toggle('view')">
           View {{ view.percent.value }} %
         </button></template
       >
@@ -39,7 +39,7 @@ useEventListener(
     </ElPopover>
     <ElPopover :hide-after="0" :visible="open === 'reference'" placement="top-end" :width="470">
       <template #reference
-        ><button class="word" :aria-expanded="open === 'reference'" @click="toggle('reference')">
+        ><button class="word" data-thing="reference" :aria-expanded="open === 'reference'" @click="toggle('reference')">
           Reference
         </button></template
       >

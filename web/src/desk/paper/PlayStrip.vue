@@ -18,7 +18,7 @@ const { slow } = desk.heard
       <button class="word" :title="`Key ${keyOf('earlier')}`" @click="stage.flip(-1)">Flip back</button>
       <button
         class="word main play"
-        data-step="play"
+        data-thing="play"
         :title="`Key ${keyOf('play')}`"
         :aria-pressed="playing"
         @click="stage.play"

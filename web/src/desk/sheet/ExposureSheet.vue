@@ -258,7 +258,9 @@ onUnmounted(() => (drag = undefined))
           role="columnheader"
           :style="{ left: `${NUMBER}px`, width: `${sound.width.value}px` }"
         >
-          <button title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')"><span>sound</span></button>
+          <button data-thing="sounds" title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')">
+            <span>sound</span>
+          </button>
           <i
             class="wider"
             role="separator"
@@ -282,6 +284,7 @@ onUnmounted(() => (drag = undefined))
           :style="{ left: `${each.left}px`, width: `${across}px` }"
         >
           <button
+            data-thing="level"
             :title="`Level ${each.level.name}: hide, lock, show alone, order`"
             :aria-label="`Level ${each.level.name}`"
             @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)"

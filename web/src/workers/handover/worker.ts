@@ -7,7 +7,7 @@ import {
   pictureRuns,
   runsOverFilms,
   runsWithin,
-  stillName,
+  fileStem,
   type FilmContainer,
   type FilmSound,
   type Ink,
@@ -151,7 +151,7 @@ async function make(order: HandoverOrder) {
     exact,
     loops,
     ...painter(order, inkOf),
-    stem: stillName(scene.settings.name, 1, 1).replace(/-0001\.png$/, ''),
+    stem: fileStem(scene.settings.name),
     fonts,
     progress: (done, of, words) => tell({ kind: 'progress', done, of, words }),
   })

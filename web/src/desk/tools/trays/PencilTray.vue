@@ -122,6 +122,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         <template #reference
           ><button
             class="word"
+            data-thing="passes"
             :aria-expanded="open === 'passes'"
             :title="`The pass drawn on: ${pencil.pass}`"
             @click="toggle('passes')"
@@ -167,6 +168,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
             <template #reference
               ><button
                 class="word"
+                data-thing="brush"
                 :aria-expanded="open === 'brush'"
                 @click="toggle('brush')"
                 title="Touch, steadiness, taper, and a strip to try them"
@@ -223,7 +225,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
           :width="380"
         >
           <template #reference
-            ><button class="word" :aria-expanded="open === 'colours'" @click="toggle('colours')">
+            ><button class="word" data-thing="colours" :aria-expanded="open === 'colours'" @click="toggle('colours')">
               Colours
             </button></template
           >
@@ -245,6 +247,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         <template #reference
           ><button
             class="word"
+            data-thing="light table"
             :aria-expanded="open === 'light'"
             aria-label="Set it up"
             title="Set the light table up"

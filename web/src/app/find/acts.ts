@@ -1,0 +1,108 @@
+import { checkOf, CHECKS, EXERCISES, EXPORT_FORMATS, EYE_KINDS, PLANNERS } from '@unhurried/core'
+import { COMMANDS, keyOf, type CommandId } from '../../desk/commands/commands'
+import { ALSO } from './also'
+
+/** Where an act lives, and what is done to do it. */
+type Doing =
+  | { readonly is: 'command'; readonly id: CommandId }
+  /** A place of the open scene, and a thing there that is shown. */
+  | { readonly is: 'place'; readonly name: string; readonly thing?: string; readonly query?: Record<string, string> }
+  /** A page beside any scene. */
+  | { readonly is: 'page'; readonly name: string; readonly thing?: string; readonly params?: Record<string, string> }
+
+/** Something that can be done, as it is found. */
+export interface Act {
+  readonly id: string
+  readonly words: string
+  /** What people elsewhere call it. */
+  readonly also: readonly string[]
+  readonly lives: string
+  readonly key?: string
+  readonly doing: Doing
+  /** Its page of the guide. */
+  readonly guide: string
+}
+type Made = Omit<Act, 'also'>
+
+const onDesk = (thing: string, words: string, guide: string): Made => ({
+  ...{ id: thing, words, lives: 'Draw', guide },
+  doing: { is: 'place', name: 'draw', thing },
+})
+const PANELS: readonly Made[] = [
+  onDesk('light table', 'Set the light table up: which drawings shine through, how strongly', 'charts'),
+  onDesk('passes', 'Passes of a drawing: rough, tie-down, line, colour, shadow', 'drawing'),
+  onDesk('brush', 'A brush’s touch, steadiness and taper', 'drawing'),
+  onDesk('colours', 'Colours: named, grouped, followed by tones, merged', 'colour'),
+  onDesk('view', 'How the paper lies: nearer, turned, mirrored, left-handed', 'seeing'),
+  onDesk('reference', 'Reference and footage beside and under the paper', 'seeing'),
+  onDesk('sounds', 'Sounds on the sheet', 'sound'),
+  onDesk('level', 'Levels: put in, hide, lock, order, strength', 'drawing'),
+  onDesk('scene', 'The scene’s name, size, rate, paper and approach', 'shelf'),
+]
+const place = (name: string, words: string, guide: string): Made => ({
+  ...{ id: `place ${name}`, words, lives: 'the top edge', guide },
+  doing: { is: 'place', name },
+})
+const PLACES: readonly Made[] = [
+  place('plan', 'Plan: keys, charts and planners on a strip of time', 'planners'),
+  place('draw', 'Draw: the desk', 'drawing'),
+  place('look', 'Second look: what was measured and found', 'second-look'),
+  place('takes', 'Takes: several timings of the same drawings, and earlier versions', 'takes'),
+  place('log', 'Log: hours, stages, what is left', 'log'),
+  place('hand-over', 'Hand over: what goes out', 'film'),
+  place('paper', 'Paper in: scanned or photographed drawings', 'paper'),
+  place('lettering', 'Lettering that writes itself', 'lettering'),
+]
+const page = (name: string, words: string, guide: string, thing?: string): Made => ({
+  ...{ id: `page ${name}${thing ? ` ${thing}` : ''}`, words, lives: 'the shelf', guide },
+  doing: { is: 'page', name, ...(thing && { thing }) },
+})
+const PAGES: readonly Made[] = [
+  page('shelf', 'Shelf: productions and scenes', 'shelf'),
+  page('new', 'Set up a new scene', 'shelf'),
+  page('drawer', 'Drawer: what is put away or forgotten', 'shelf'),
+  page('practising', 'Practice: exercises, the eye, first steps', 'practice'),
+]
+
+const pagesOfCommands: Readonly<Partial<Record<CommandId, string>>> = {
+  ...{ earlier: 'seeing', later: 'seeing', parents: 'seeing', riffle: 'seeing', beat: 'seeing', light: 'charts' },
+  ...{ next: 'charts', 'carry-on': 'ahead', exposure: 'ahead', skip: 'charts', back: 'charts', pin: 'charts' },
+  ...{ 'put-in': 'sheet', longer: 'sheet', shorter: 'sheet', empty: 'sheet', acts: 'sheet', reverse: 'sheet' },
+  ...{ cycle: 'sheet', 'back-and-forth': 'sheet', note: 'sheet', fill: 'colour', pick: 'colour', slide: 'charts' },
+  ...{ fit: 'seeing', mirror: 'seeing', silhouettes: 'seeing', clear: 'seeing', guides: 'charts' },
+}
+
+function listed(): Made[] {
+  return [
+    ...COMMANDS.map(({ id, words }): Made => ({
+      ...{ id, words, lives: 'Draw', key: keyOf(id), guide: pagesOfCommands[id] ?? 'drawing' },
+      doing: { is: 'command', id },
+    })),
+    ...PANELS,
+    ...PLACES,
+    ...PAGES,
+    ...PLANNERS.map(({ id, name, about }): Made => ({
+      ...{ id: `planner ${id}`, words: `Plan a motion: ${name}. ${about}`, lives: 'Plan', guide: 'planners' },
+      doing: { is: 'place', name: 'plan', query: { planner: id } },
+    })),
+    ...EXPORT_FORMATS.map(({ id, word, note }): Made => ({
+      ...{ id: `format ${id}`, words: `Hand over: ${word}, ${note}`, lives: 'Hand over', guide: 'film' },
+      doing: { is: 'place', name: 'hand-over', thing: `format ${id}` },
+    })),
+    ...CHECKS.map(({ id }): Made => ({
+      ...{ id: `check ${id}`, words: `Look for: ${checkOf(id)!.name}`, lives: 'Second look', guide: 'second-look' },
+      doing: { is: 'place', name: 'look' },
+    })),
+    ...EXERCISES.map(({ id, name }): Made => ({
+      ...{ id: `exercise ${id}`, words: `Practise: ${name}`, lives: 'Practice', guide: 'practice' },
+      doing: { is: 'page', name: 'practising', thing: `begin ${id}` },
+    })),
+    ...EYE_KINDS.map(({ id, name }): Made => ({
+      ...{ id: `eye ${id}`, words: `Try the eye: ${name}`, lives: 'Practice', guide: 'practice' },
+      doing: { is: 'page', name: 'eye', params: { kind: id } },
+    })),
+  ]
+}
+
+/** All that can be found, with what people elsewhere call it; keys as they are set just now. */
+export const allActs = (): Act[] => listed().map((act) => ({ ...act, also: ALSO[act.id] ?? [] }))
