@@ -5,7 +5,8 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 import type { Edit, InkPiece, Pass, Scene, Settings } from '@unhurried/core'
 import { unpackInk, unpackPasses } from '../core/src/ink/packed-ink'
-import { freePort, openCluster } from '../scripts/lib/postgres.mjs'
+import { freePort } from '../scripts/lib/postgres.mjs'
+import { openTestCluster } from '../scripts/lib/test-cluster.mjs'
 import { startServer } from '../scripts/lib/server.mjs'
 
 /** The app as `npm start` runs it, on a database of its own, with a server that can be killed. */
@@ -20,7 +21,7 @@ export const test = base.extend<{ desk: Desk }, { harness: Harness }>({
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'unhurried-e2e-'))
       chmodSync(folder, 0o755)
-      const cluster = await openCluster({ folder })
+      const cluster = await openTestCluster({ folder })
       const port = await freePort()
       const start = () => startServer({ databaseUrl: cluster.url, port, logFile: join(folder, 'server.log') })
       let server = await start()

@@ -11,7 +11,8 @@ import { parseArgs } from 'node:util'
 import { build } from './lib/build.mjs'
 import { installModules } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
-import { freePort, openCluster } from './lib/postgres.mjs'
+import { freePort } from './lib/postgres.mjs'
+import { openTestCluster } from './lib/test-cluster.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 import { client, faultsOf, hand, json, settings } from './lib/trial-harness.mjs'
@@ -52,7 +53,7 @@ function told(name, tried, what, faults) {
 async function openHarness(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-')), more = {}) {
   chmodSync(folder, 0o755)
   const port = await freePort()
-  const here = { folder, port, cluster: await openCluster({ folder, ...more }), server: undefined, ask: client(port) }
+  const here = { folder, port, cluster: await openTestCluster({ folder, ...more }), server: undefined, ask: client(port) }
   here.startServer = async () =>
     (here.server = await startServer({
       databaseUrl: here.cluster.url,
@@ -61,7 +62,7 @@ async function openHarness(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-
       sampleFilm: false,
       dataFolder: folder,
     }))
-  here.startCluster = async () => (here.cluster = await openCluster({ folder, port: here.cluster.port, ...more }))
+  here.startCluster = async () => (here.cluster = await openTestCluster({ folder, port: here.cluster.port, ...more }))
   /** What the server last wrote of a fault of its own: an answer of 500 alone tells nobody why. */
   here.lastFault = () =>
     readFileSync(join(folder, 'server.log'), 'utf8')

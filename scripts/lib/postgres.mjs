@@ -165,6 +165,13 @@ function makeCluster({ programs, folder, cluster, user, password }) {
   renameSync(half, cluster)
 }
 
+/** Makes a cluster in `folder` that has none, with a password of its own, and starts nothing. */
+export function makeClusterIn(folder) {
+  const programs = postgresPrograms(folder)
+  const cluster = join(folder, 'postgres')
+  makeCluster({ programs, folder, cluster, user: unprivileged(), password: keptPassword(folder) })
+}
+
 /**
  * Starts the cluster in `folder` on loopback, making it first when there is none, and gives its URL.
  * A database left over from a start that was killed is stopped first.

@@ -6,14 +6,14 @@ import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import pg from 'pg'
 import { build } from '../../scripts/lib/build.mjs'
-import { openCluster } from '../../scripts/lib/postgres.mjs'
+import { openTestCluster } from '../../scripts/lib/test-cluster.mjs'
 import { startServer } from '../../scripts/lib/server.mjs'
 
 await build(['server'])
 const folder = mkdtempSync(join(tmpdir(), 'unhurried-test-'))
 // The database may run as another user, who must be able to enter.
 chmodSync(folder, 0o755)
-let cluster = await openCluster({ folder })
+let cluster = await openTestCluster({ folder })
 let server
 let second
 
@@ -99,7 +99,7 @@ const orders = {
     const gone = exit(cluster.process)
     cluster.process.kill('SIGKILL')
     await gone
-    cluster = await openCluster({ folder })
+    cluster = await openTestCluster({ folder })
   },
   /** A server on a database as the version before left it; `forgetful`: as one earlier still did, without moments. */
   async startOnOld({ forgetful = false, interrupt = false } = {}) {
