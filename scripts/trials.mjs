@@ -53,7 +53,13 @@ function told(name, tried, what, faults) {
 async function openHarness(folder = mkdtempSync(join(tmpdir(), 'unhurried-trial-')), more = {}) {
   chmodSync(folder, 0o755)
   const port = await freePort()
-  const here = { folder, port, cluster: await openTestCluster({ folder, ...more }), server: undefined, ask: client(port) }
+  const here = {
+    folder,
+    port,
+    cluster: await openTestCluster({ folder, ...more }),
+    server: undefined,
+    ask: client(port),
+  }
   here.startServer = async () =>
     (here.server = await startServer({
       databaseUrl: here.cluster.url,
