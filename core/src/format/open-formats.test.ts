@@ -142,6 +142,17 @@ describe('the sheet as CSV', () => {
     )
   })
 
+  test('a note that begins like a formula, or like one that was made harmless, reads back as it is', () => {
+    for (const text of ['=1', "'=1", "''=1", '-x', "'-", '@here', "'quoted'"]) {
+      const noted = applyEdit(small, { type: 'take.note', take: 'main', frame: 1, text }).scene
+      const written = writeSheetCsv(noted)
+      const reading = readSheetCsv(noted, 'main', written)
+      if (!('columns' in reading)) throw new Error(JSON.stringify(reading))
+      const after = applyEdit(noted, { type: 'sheet.lay', take: 'main', ...reading }).scene
+      expect(after.takes['main']!.notes).toEqual(noted.takes['main']!.notes)
+    }
+  })
+
   test('a sheet timed anew in a spreadsheet is laid, whatever separates its columns; levels left out stay', () => {
     const text = `Frame;A\n${Array.from({ length: 24 }, (_, i) => `${i + 1};${({ 0: '3', 6: '1', 12: '-', 20: '02' } as Record<number, string>)[i] ?? ''}`).join('\n')}`
     const reading = readSheetCsv(small, 'main', text)
