@@ -3,10 +3,10 @@ import { chmodSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } fro
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { root } from './paths.mjs'
-import { makeClusterIn, openCluster } from './postgres.mjs'
+import { makeClusterIn, openCluster, postgresPrograms } from './postgres.mjs'
 
-/** A cluster as PostgreSQL makes it, with its password; gone with what was built. */
-const MADE = join(root, 'server/dist/test-cluster')
+/** A cluster as this PostgreSQL makes it, with its password; gone with what was built. */
+const MADE = join(root, 'server/dist', `test-cluster${postgresPrograms().replaceAll('/', '-')}`)
 
 /** Copies keep who owns them: the database may run as another user. */
 function copied(from, to) {

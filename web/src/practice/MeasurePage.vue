@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { PracticeResult } from '@unhurried/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useExercise } from '../session/practice/exercise'
@@ -8,10 +7,9 @@ import { round } from './amounts'
 import { beginExercise } from './begin'
 import PracticeCurve from './PracticeCurve.vue'
 import ScorePicture from './ScorePicture.vue'
-import { useMeasure } from './useMeasure'
+import { resultOf, saysTheSame, useMeasure, type Exercised } from './useMeasure'
 import { usePractice } from './usePractice'
 
-type Exercised = Extract<PracticeResult, { kind: 'exercise' }>
 const store = useScene()
 const router = useRouter()
 const exercise = useExercise()
@@ -21,6 +19,7 @@ const score = computed(() => here.value?.score)
 onMounted(async () => {
   await measure()
   await practice.load()
+  await keep()
   const other = bestElsewhere.value
   if (other) await measureBest(other.scene)
 })
@@ -33,6 +32,13 @@ const bestElsewhere = computed(() =>
 )
 const wrong = ref('')
 
+/** Looked at again without a change, an answer stays of the day it was given. */
+async function keep() {
+  if (!here.value || !exercise.given) return
+  const result = resultOf(store.id, exercise.given, here.value.score)
+  const known = practice.results.value.find(({ id }) => id === result.id)
+  if (!saysTheSame(result, known)) await practice.add(result)
+}
 function open(drawing: string) {
   store.showDrawing(drawing)
   void router.push({ name: 'draw', params: { scene: store.id } })

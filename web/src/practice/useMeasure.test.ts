@@ -1,7 +1,7 @@
 import { exerciseOf } from '@unhurried/core'
 import { settled, standInBrowser } from '../testing/browser'
 import { drawn, lined, mounted, openScene } from '../testing/open-scene'
-import { useMeasure } from './useMeasure'
+import { resultOf, saysTheSame, useMeasure } from './useMeasure'
 
 standInBrowser()
 let store: Awaited<ReturnType<typeof openScene>>
@@ -47,4 +47,12 @@ test('what cannot be measured yet is said', async () => {
   worker.says({ kind: 'failed', sentence: 'No drawing can be measured yet.' })
   await done
   expect([here.value, trouble.value]).toEqual([undefined, 'No drawing can be measured yet.'])
+})
+
+test('a scene is one answer: measured again without a change it says the same, with one it takes its place', () => {
+  const first = resultOf('scene-1', { id: 'blink', seed: 3 }, score)
+  expect(first).toMatchObject({ id: 'scene-1', what: 'blink', px: 4, share: 0.213, along: 3.9, drawings: 0 })
+  expect(saysTheSame(resultOf('scene-1', { id: 'blink', seed: 3 }, score), { ...first, at: 5 })).toBe(true)
+  const better = resultOf('scene-1', { id: 'blink', seed: 3 }, { ...score, px: 2, share: 0.1 })
+  expect([better.id, saysTheSame(better, first), saysTheSame(better, undefined)]).toEqual(['scene-1', false, false])
 })

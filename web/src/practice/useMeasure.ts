@@ -1,8 +1,16 @@
-import { exerciseOf, PASSES, type Exercise, type Ideal, type Ink, type Pass, type Scene } from '@unhurried/core'
+import {
+  exerciseOf,
+  PASSES,
+  type Exercise,
+  type Ideal,
+  type Ink,
+  type Pass,
+  type PracticeResult,
+  type Scene,
+} from '@unhurried/core'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { api } from '../api/api'
 import { createInkStore, type InkStore } from '../session/ink-store'
-import { practiceKeeper } from '../session/practice/keeper'
 import { useScene } from '../session/scene'
 import { WorkerClient, WorkerStopped } from '../workers/client'
 import {
@@ -14,6 +22,8 @@ import {
 
 const DIED = 'Measuring stopped unexpectedly. Open the exercise again.'
 
+export type Exercised = Extract<PracticeResult, { kind: 'exercise' }>
+
 /** What was measured of an exercise, and all that a picture of it needs. */
 export interface Measured {
   readonly score: Scored
@@ -23,7 +33,7 @@ export interface Measured {
   readonly inkOf: (drawing: string, pass: Pass) => Ink
 }
 
-/** Measures what was drawn of an exercise, beside the page’s own thread, and keeps what came of the open one. */
+/** Measures what was drawn of an exercise, beside the page’s own thread. */
 export function useMeasure(
   start = () => new Worker(new URL('../workers/practice/worker.ts', import.meta.url), { type: 'module' }),
 ) {
@@ -63,7 +73,6 @@ export function useMeasure(
     trouble.value = ''
     try {
       here.value = await measured(store.working!, store.ink!)
-      await keep(exercise, here.value.score)
     } catch (error) {
       if (!(error instanceof WorkerStopped)) trouble.value = error instanceof Error ? error.message : String(error)
     }
@@ -79,16 +88,21 @@ export function useMeasure(
     }
   }
 
-  /** Measured again without a change it is the same result. */
-  async function keep({ id: what, seed }: { id: string; seed: number }, now: Scored) {
-    const id = `${store.id.slice(0, 16)}-${Math.round(now.px * 10)}-${now.drawings.length}`
-    const tenth = (value: number) => Math.round(Math.abs(value) * 10) / 10
-    await practiceKeeper().add({
-      ...{ kind: 'exercise', id, what, at: Date.now(), scene: store.id, seed },
-      ...{ px: tenth(now.px), share: Math.round(now.share * 1000) / 1000 },
-      ...{ beside: tenth(now.beside), along: tenth(now.along) },
-      ...{ drawings: now.drawings.length, school: now.school },
-    })
-  }
   return { here, best, trouble, measure, measureBest }
 }
+
+const tenth = (value: number) => Math.round(Math.abs(value) * 10) / 10
+
+/** What came of a scene that was measured: a scene is one answer to its exercise, however often it is measured. */
+export const resultOf = (
+  scene: string,
+  { id: what, seed }: { readonly id: string; readonly seed: number },
+  { px, share, beside, along, drawings, school }: Scored,
+): Exercised => ({
+  ...{ kind: 'exercise', id: scene, what, at: Date.now(), scene, seed, school, drawings: drawings.length },
+  ...{ px: tenth(px), share: Math.round(share * 1000) / 1000, beside: tenth(beside), along: tenth(along) },
+})
+
+/** Whether a result says the same as one before, whenever they are of. */
+export const saysTheSame = (a: Exercised, b: PracticeResult | undefined): boolean =>
+  b?.kind === 'exercise' && a.px === b.px && a.share === b.share && a.drawings === b.drawings
