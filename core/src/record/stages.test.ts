@@ -60,7 +60,7 @@ test('put on the list, what a change costs is exactly what is to be drawn again'
       const count = (of: Scene) => toDoIn('s', of).reduce((sum, each) => sum + each.count, 0)
       const cost = costOfChange('s', scene, { level: 'A', passes }).reduce((sum, each) => sum + each.count, 0)
       const listed = drawnAgain(scene, { level: 'A', passes }).reduce((now, { drawing, passes: own }) => {
-        const edit = mendEdit(now, { drawings: [drawing], passes: own })
+        const edit = mendEdit(now, { drawing, passes: own })
         return edit ? applyEdit(now, edit).scene : now
       }, scene)
       expect(count(listed) - count(scene)).toBe(cost)

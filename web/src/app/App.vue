@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { defineAsyncComponent, onUnmounted, ref } from 'vue'
-import { useFirstSteps } from '../parts/first-steps'
+import { useFirstSteps } from '../session/first-steps'
 import { typing } from '../parts/typing'
 import TopEdge from './TopEdge.vue'
 

@@ -2,7 +2,7 @@
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { useFirstSteps } from '../parts/first-steps'
+import { useFirstSteps } from '../session/first-steps'
 import { useScene } from '../session/scene'
 import { FIRST_STEPS, stepNow } from './first-steps'
 

@@ -36,7 +36,7 @@ export const router = createRouter({
     {
       path: '/production/:production/log',
       name: 'production-log',
-      component: withElements(() => import('../log/ProductionLogPage.vue')),
+      component: withElements(() => import('../log/production/ProductionLogPage.vue')),
       props: true,
       meta: { title: 'Log of a production' },
     },

@@ -2,7 +2,8 @@
 import { counted } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useScene } from '../session/scene'
-import { dateOf, durationInWords, momentOf } from './days'
+import { dateOf, durationInWords } from './days'
+import { momentOf } from '../session/record/moment'
 import DotCalendar from './DotCalendar.vue'
 import type { Log } from './useLog'
 

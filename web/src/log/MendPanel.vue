@@ -14,7 +14,7 @@ function open(drawing: string) {
 }
 function takeOff(drawing: string) {
   const entry = store.scene!.drawings[drawing]
-  const edit = entry?.mend && mendEdit(store.scene!, { drawings: [drawing], passes: entry.mend, on: false })
+  const edit = entry?.mend && mendEdit(store.scene!, { drawing, passes: entry.mend, on: false })
   if (edit) store.change(edit)
 }
 </script>

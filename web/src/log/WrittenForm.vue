@@ -4,7 +4,8 @@ import { computed, ref, watch } from 'vue'
 import { freshId } from '../api/ids'
 import DayInput from '../parts/DayInput.vue'
 import { useScene } from '../session/scene'
-import { beginOf, momentOf } from './days'
+import { beginOf } from './days'
+import { momentOf } from '../session/record/moment'
 import type { Log } from './useLog'
 
 const { log } = defineProps<{ log: Log }>()

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { beginOf, dateOf, durationInWords, hoursInWords, momentOf, weeksUpTo } from './days'
+import { beginOf, dateOf, durationInWords, hoursInWords, weeksUpTo } from './days'
+import { momentOf } from '../session/record/moment'
 
 test('a day begins at midnight where one is, the days on which clocks change as well', () => {
   fc.assert(

@@ -12,7 +12,6 @@ import {
   type Edit,
   type Pass,
   type Scene,
-  type SimpleEdit,
 } from '@unhurried/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useScene } from '../session/scene'
@@ -105,10 +104,7 @@ export function useCost(log: Log) {
     touched,
     /** Puts what is touched on the list of what is to be mended, as one step. */
     putOnList() {
-      const edits = touched.value.flatMap(({ drawing, passes }): SimpleEdit[] => {
-        const edit = mendEdit(store.scene!, { drawings: [drawing], passes })
-        return edit && edit.type !== 'together' ? [edit] : []
-      })
+      const edits = touched.value.flatMap((each) => mendEdit(store.scene!, each) ?? [])
       if (edits.length > 0)
         store.change({ type: 'together', words: `${counted(edits.length, 'drawing')} to be mended`, edits })
     },

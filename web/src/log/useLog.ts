@@ -4,7 +4,8 @@ import { computed, ref, shallowRef } from 'vue'
 import { isPaused, setPaused, thisPerson } from '../session/record/person'
 import { countWork, logApi } from '../session/record/record-work'
 import { sayWhy, useScene } from '../session/scene'
-import { beginOf, momentOf } from './days'
+import { beginOf } from './days'
+import { momentOf } from '../session/record/moment'
 import { useEstimator, useHours } from './useHours'
 
 /** The log of the open scene's production, and what it says of this scene. */

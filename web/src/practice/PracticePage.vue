@@ -3,8 +3,9 @@ import { EXERCISES, EYE_KINDS, writePracticeCsv } from '@unhurried/core'
 import { ElMessageBox } from 'element-plus'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { useFirstSteps } from '../parts/first-steps'
+import { useFirstSteps } from '../session/first-steps'
 import { handDown } from '../parts/hand-down'
+import { momentOf } from '../session/record/moment'
 import { beginExercise } from './begin'
 import { nameOf } from './amounts'
 import PracticeCard from './PracticeCard.vue'
@@ -45,14 +46,6 @@ async function begin(id: string) {
 const isEye = (what: string) => EYE_KINDS.some(({ id }) => id === what)
 const open = (what: string) => (isEye(what) ? router.push({ name: 'eye', params: { kind: what } }) : begin(what))
 
-function momentOf(at: number) {
-  const date = new Date(at)
-  const two = (value: number) => String(value).padStart(2, '0')
-  return {
-    day: `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`,
-    time: `${two(date.getHours())}:${two(date.getMinutes())}`,
-  }
-}
 const csv = () =>
   handDown(new Blob([writePracticeCsv({ results: results.value, momentOf })], { type: 'text/csv' }), 'practice.csv')
 async function forgetAll() {

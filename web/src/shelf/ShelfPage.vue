@@ -8,7 +8,7 @@ import ProductionHead from './ProductionHead.vue'
 import SceneCard from './SceneCard.vue'
 import SceneRow from './SceneRow.vue'
 import { useShelf } from './useShelf'
-import { useFirstSteps } from '../parts/first-steps'
+import { useFirstSteps } from '../session/first-steps'
 import { useSorted } from '../parts/useSorted'
 
 const shelf = useShelf()

@@ -16,10 +16,13 @@ const scene = after(
   newScene(settingsOf()),
   ...[drawn('d1', 1), drawn('d2', 5), inked('d1', 'line'), inked('d1', 'colour'), inked('d2', 'line')],
 )
+/** Drawings put on the list with some passes, as far as they have them. */
+const listedOf = (drawings: readonly string[], passes: readonly Pass[]): Scene =>
+  drawings.reduce((now, drawing) => after(now, ...[mendEdit(now, { drawing, passes }) ?? []].flat()), scene)
 const checked = (drawing: string): Edit => ({ type: 'drawing.set', drawing, fields: { checked: true } })
 
 test('a pass drawn again is off the list, the others stay on it; undone it is on the list again', () => {
-  const listed = after(scene, mendEdit(scene, { drawings: ['d1', 'd2'], passes: ['line', 'colour', 'shadow'] })!)
+  const listed = listedOf(['d1', 'd2'], ['line', 'colour', 'shadow'])
   expect([listed.drawings['d1']!.mend, listed.drawings['d2']!.mend]).toEqual([['line', 'colour'], ['line']])
   const edit = withMended(listed, inked('d1', 'line', 's2'))
   const { scene: drawnAgain, inverse } = applyEdit(listed, edit)
@@ -36,18 +39,15 @@ test('what was looked over is to be looked at again once its lines change, and o
 })
 
 test('a list that is taken off leaves nothing behind, and nothing that is not drawn is put on it', () => {
-  const listed = after(scene, mendEdit(scene, { drawings: ['d1'], passes: ['line'] })!)
-  expectSame(after(listed, mendEdit(listed, { drawings: ['d1'], passes: ['line'], on: false })!), scene)
-  expect(mendEdit(scene, { drawings: ['d1', 'gone'], passes: ['rough'] })).toBeUndefined()
-  expect(mendEdit(listed, { drawings: ['d1'], passes: ['line'] })).toBeUndefined()
+  const listed = listedOf(['d1'], ['line'])
+  expectSame(after(listed, mendEdit(listed, { drawing: 'd1', passes: ['line'], on: false })!), scene)
+  expect(mendEdit(scene, { drawing: 'd1', passes: ['rough'] })).toBeUndefined()
+  expect(mendEdit(scene, { drawing: 'gone', passes: ['line'] })).toBeUndefined()
+  expect(mendEdit(listed, { drawing: 'd1', passes: ['line'] })).toBeUndefined()
 })
 
 test('whatever is done, no pass whose lines it changes stays on the list', () => {
-  const full = after(
-    scene,
-    mendEdit(scene, { drawings: ['d1', 'd2'], passes: PASSES })!,
-    ...[checked('d1'), checked('d2')],
-  )
+  const full = after(listedOf(['d1', 'd2'], PASSES), checked('d1'), checked('d2'))
   fc.assert(
     fc.property(anyEdit, (make) => {
       const edit = make(full, [])

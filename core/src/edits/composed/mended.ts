@@ -32,21 +32,15 @@ export function withMended(scene: Scene, edit: Edit): Edit {
   return { type: 'together', words: editInWords(edit, scene), edits }
 }
 
-/** Puts passes of drawings on the list of what is to be mended, or takes them off it; nothing to say is undefined. */
+/** Puts passes of a drawing on the list of what is to be mended, or takes them off it; nothing to say is undefined. */
 export function mendEdit(
   scene: Scene,
-  { drawings, passes, on = true }: { drawings: readonly string[]; passes: readonly Pass[]; on?: boolean },
-): Edit | undefined {
-  const edits = drawings.flatMap((drawing): SimpleEdit[] => {
-    const entry = scene.drawings[drawing]
-    if (!entry) return []
-    const before = entry.mend ?? []
-    // What is not drawn yet is to be drawn anyway.
-    const own = passes.filter((pass) => entry.passes[pass] !== undefined)
-    const mend = on ? [...new Set([...before, ...own])] : before.filter((pass) => !passes.includes(pass))
-    return mend.length === before.length ? [] : [{ type: 'drawing.set', drawing, fields: { mend } }]
-  })
-  if (edits.length === 0) return undefined
-  const words = on ? `${passes.join(', ')} of ${edits.length} drawings to be mended` : 'taken off what is to be mended'
-  return edits.length === 1 ? edits[0] : { type: 'together', words, edits }
+  { drawing, passes, on = true }: { drawing: string; passes: readonly Pass[]; on?: boolean },
+): SimpleEdit | undefined {
+  const entry = scene.drawings[drawing]
+  const before = entry?.mend ?? []
+  // What is not drawn yet is to be drawn anyway.
+  const own = passes.filter((pass) => entry?.passes[pass] !== undefined)
+  const mend = on ? [...new Set([...before, ...own])] : before.filter((pass) => !passes.includes(pass))
+  return mend.length === before.length ? undefined : { type: 'drawing.set', drawing, fields: { mend } }
 }

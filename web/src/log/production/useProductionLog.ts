@@ -1,12 +1,12 @@
 import { inDueOrder, schedule, secondsBy, whyOf, type ToDo, type Week } from '@unhurried/core'
 import type { PersonalEntry } from '@unhurried/core/api'
 import { computed, shallowRef } from 'vue'
-import { allScenes } from '../api/all-scenes'
-import { api, type ShelvedScene } from '../api/api'
-import { logApi } from '../session/record/record-work'
-import { momentOf } from './days'
-import { useEstimator, useHours } from './useHours'
-import { useWorkingWeek } from './useWorkingWeek'
+import { allScenes } from '../../api/all-scenes'
+import { api, type ShelvedScene } from '../../api/api'
+import { logApi } from '../../session/record/record-work'
+import { momentOf } from '../../session/record/moment'
+import { useEstimator, useHours } from '../useHours'
+import { useWorkingWeek } from '../useWorkingWeek'
 
 /** What is left of a scene, by what the shelf knows of it. */
 const toDoOf = ({ id, stages = [] }: ShelvedScene): ToDo[] =>

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { exerciseOf } from '../core/src/practice/register'
-import { expect, key, test } from './harness'
+import { exerciseOf } from '../../core/src/practice/register'
+import { expect, key, test } from '../harness'
 
 const circleOn = async (page: Page, { x, y, r = 34 }: { x: number; y: number; r?: number }) => {
   const box = (await page.getByTestId('paper').boundingBox())!

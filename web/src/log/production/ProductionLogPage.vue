@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { counted, feetAndFrames, weekdayOf } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import { framesAndSeconds } from '../parts/frames'
-import { dateOf, durationInWords, hoursInWords, momentOf, WEEKDAYS } from './days'
-import DotCalendar from './DotCalendar.vue'
-import HoursBars from './HoursBars.vue'
+import { framesAndSeconds } from '../../parts/frames'
+import { dateOf, durationInWords, hoursInWords, WEEKDAYS } from '../days'
+import { momentOf } from '../../session/record/moment'
+import DotCalendar from '../DotCalendar.vue'
+import HoursBars from '../HoursBars.vue'
 import SceneStages from './SceneStages.vue'
-import SixWeeks from './SixWeeks.vue'
+import SixWeeks from '../SixWeeks.vue'
 import { useProductionLog } from './useProductionLog'
 
 const { production } = defineProps<{ production: string }>()

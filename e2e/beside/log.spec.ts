@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, key, line, test, type Desk } from './harness'
+import { expect, key, line, test, type Desk } from '../harness'
 
 /** The page's clock can be set ahead: nobody waits minutes for a log. */
 const withClock = (page: Page) =>

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, key, test } from './harness'
+import { expect, key, test } from '../harness'
 
 async function find(page: Page, words: string) {
   await page.keyboard.press('/')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { STAGES } from '@unhurried/core'
 import { computed } from 'vue'
-import type { ShelvedScene } from '../api/api'
+import type { ShelvedScene } from '../../api/api'
 
 /** How far each scene of a production is, pass by pass. */
 const { scenes } = defineProps<{ scenes: readonly ShelvedScene[] }>()
