@@ -1,4 +1,4 @@
-import { EditRefused, type Edit, type Limits, type Scene } from '@unhurried/core'
+import { EditRefused, inkSourcesOf, type Edit, type Limits, type Scene } from '@unhurried/core'
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -7,8 +7,10 @@ import { freshId } from '../api/ids'
 import { canBeSent } from './sync/batch'
 import { createInkStore, type InkStore } from './ink-store'
 import { usePosition } from './position'
-import { SceneSession, type Transition } from './session'
+import { drawingsInked } from './rebase'
+import { SceneSession, type Step, type Transition } from './session'
 import type { Keeping } from './sync/keeping'
+import { keepSteps } from './sync/kept-steps'
 import type { ConflictRow } from './sync/outbox'
 import { SceneSync } from './sync/scene-sync'
 
@@ -33,6 +35,7 @@ export const useScene = defineStore('scene', () => {
   const trouble = ref('')
   let sync: SceneSync | undefined
   let opening = 0
+  let endSteps = () => undefined as void
 
   const loadInk = () =>
     ink
@@ -52,10 +55,18 @@ export const useScene = defineStore('scene', () => {
         onKeeping: (now) => (keeping.value = now),
         onConflicts: (now) => (conflicts.value = now),
       })
-      await Promise.all([sync.resume(), loadInk()])
+      await Promise.all([sync.resume().then(restoreSteps), loadInk()])
     } catch (error) {
       if (mine === opening) trouble.value = inWords(error)
     }
+  }
+
+  /** What was done on this machine before the scene was closed can be undone, once what was not sent then lies on the scene. */
+  async function restoreSteps() {
+    const own = session.value
+    if (!own || !sync) return
+    endSteps = await keepSteps(own, { scene: id.value, page: sync.page })
+    if (own !== session.value) endSteps()
   }
 
   function show(answer: Answer) {
@@ -77,6 +88,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   function close() {
+    endSteps()
     sync?.close()
     sync = undefined
     end()
@@ -85,8 +97,18 @@ export const useScene = defineStore('scene', () => {
     keeping.value = { state: 'opening' }
   }
 
-  /** Shows where an undone or redone line lies. */
-  function showChange([edit]: readonly Edit[] = []) {
+  /** Takes a step back or makes it again, once the ink it is about is here, and shows where its line lies. */
+  function goBack(which: 'undo' | 'redo') {
+    const own = session.value
+    const next = own?.steps[which].at(-1)
+    if (!own || !next) return
+    const go = () => own === session.value && showChange(act(() => own[which]()))
+    const missing = drawingsRead(next).filter((drawing) => !own.ink.isLoaded(drawing) && own.working.drawings[drawing])
+    if (missing.length === 0) go()
+    else own.ink.ensure(missing, own.waitingEdits).then(go, (error: unknown) => sayWhy(error))
+  }
+
+  function showChange([edit]: Step = []) {
     const drawing = edit?.type === 'ink.change' ? edit.drawing : undefined
     if (drawing !== undefined && drawing !== at.drawing.value) at.showDrawing(drawing)
   }
@@ -105,8 +127,8 @@ export const useScene = defineStore('scene', () => {
     open,
     close,
     loadInk,
-    undo: () => showChange(act((own) => own.undo())),
-    redo: () => showChange(act((own) => own.redo())),
+    undo: () => goBack('undo'),
+    redo: () => goBack('redo'),
     settleConflict: (conflictId: string) => void sync?.settle(conflictId),
   }
 })
@@ -116,6 +138,12 @@ function requireSendable(edit: Edit): void {
   if (!canBeSent(edit))
     throw new EditRefused('This is more ink than one step can carry. Do it on fewer drawings at a time.')
 }
+
+/** The drawings whose ink a step reads or writes. */
+const drawingsRead = (step: Step): string[] => [
+  ...drawingsInked(step.map((edit) => ({ edit }))),
+  ...step.flatMap(inkSourcesOf),
+]
 
 /** Counts what is drawn as soon as whatever counts is there: nothing waits for it. Gives what ends that. */
 function recorded(id: string, own: SceneSession): () => void {
@@ -143,6 +171,10 @@ function useOpened() {
     production.value = rest.production
     limits.value = rest.limits
     session.value = new SceneSession({ scene, version, ink: ink.value, freshId })
+    session.value.onSteps(({ undo, redo }) => {
+      canUndo.value = undo.length > 0
+      canRedo.value = redo.length > 0
+    })
     endRecord = recorded(id, session.value)
     return session.value
   }
@@ -165,8 +197,6 @@ function useOpened() {
       return undefined
     } finally {
       tried.value = own.tried
-      canUndo.value = own.canUndo
-      canRedo.value = own.canRedo
     }
   }
 

@@ -13,7 +13,12 @@ export type Transition =
   | { readonly kind: 'rebased'; readonly changes: ServerChanges }
 
 /** What is done and undone as one: an edit, or several in their order where one could not carry it all. */
-type Step = readonly Edit[]
+export type Step = readonly Edit[]
+/** What can be undone and done again, the next of each last. */
+export interface Steps {
+  readonly undo: readonly Step[]
+  readonly redo: readonly Step[]
+}
 type Conflict = Rebased<WaitingEdit>['conflicts'][number]
 type Listener = (transition: Transition) => void
 
@@ -38,10 +43,10 @@ export class SceneSession {
   #waiting: readonly WaitingEdit[]
   #working: Scene
   #tried: Scene | undefined
-  #undo: readonly Step[] = []
-  #redo: readonly Step[] = []
+  #steps: Steps = { undo: [], redo: [] }
   readonly #freshId: () => string
   readonly #listeners = new Set<Listener>()
+  readonly #stepListeners = new Set<(steps: Steps) => void>()
 
   constructor({ scene, version, waiting = [], ink, freshId }: Opened) {
     this.ink = ink
@@ -71,11 +76,14 @@ export class SceneSession {
   get tried(): Scene | undefined {
     return this.#tried
   }
+  get steps(): Steps {
+    return this.#steps
+  }
   get canUndo(): boolean {
-    return this.#undo.length > 0
+    return this.#steps.undo.length > 0
   }
   get canRedo(): boolean {
-    return this.#redo.length > 0
+    return this.#steps.redo.length > 0
   }
   /** Edits not yet on the server, for laying them on ink that is fetched. */
   readonly waitingEdits = (): readonly Edit[] => editsOf(this.#waiting)
@@ -86,29 +94,43 @@ export class SceneSession {
     return () => void this.#listeners.delete(listener)
   }
 
+  /** Calls `listener` with what can be undone and done again, after each change of that; gives what ends it. */
+  onSteps(listener: (steps: Steps) => void): () => void {
+    this.#stepListeners.add(listener)
+    return () => void this.#stepListeners.delete(listener)
+  }
+
   /** Makes edits in their order as one step that can be undone. Errors: EditRefused, and then nothing changed. */
   change(...step: Edit[]): void {
     const inverse = this.#make(step.map((edit) => withMended(this.#working, edit)))
-    this.#undo = [...this.#undo, inverse]
-    this.#redo = []
+    this.#setSteps({ undo: [...this.#steps.undo, inverse], redo: [] })
   }
 
   /** Takes the last step back; gives the step that did so. Errors: EditRefused, and then that step is given up. */
   undo(): Step | undefined {
-    const step = this.#undo.at(-1)
+    const { undo, redo } = this.#steps
+    const step = undo.at(-1)
     if (!step) return undefined
-    this.#undo = this.#undo.slice(0, -1)
-    this.#redo = [...this.#redo, this.#make(step)]
+    this.#setSteps({ undo: undo.slice(0, -1), redo })
+    this.#setSteps({ undo: undo.slice(0, -1), redo: [...redo, this.#make(step)] })
     return step
   }
 
   /** Makes the step taken back last again; gives the step that did so. Errors: as `undo`. */
   redo(): Step | undefined {
-    const step = this.#redo.at(-1)
+    const { undo, redo } = this.#steps
+    const step = redo.at(-1)
     if (!step) return undefined
-    this.#redo = this.#redo.slice(0, -1)
-    this.#undo = [...this.#undo, this.#make(step)]
+    this.#setSteps({ undo, redo: redo.slice(0, -1) })
+    this.#setSteps({ undo: [...undo, this.#make(step)], redo: redo.slice(0, -1) })
     return step
+  }
+
+  /** What was done before the scene was opened can be undone too, once what was done since is. */
+  restore(earlier: Steps): void {
+    const { undo, redo } = this.#steps
+    // What was done since leaves nothing of what could be done again.
+    this.#setSteps({ undo: [...earlier.undo, ...undo], redo: undo.length > 0 ? redo : [...earlier.redo, ...redo] })
   }
 
   /** Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot be done, when it cannot. */
@@ -213,6 +235,11 @@ export class SceneSession {
   #isHere(drawing: string): boolean {
     const passes = this.#working.drawings[drawing]?.passes ?? {}
     return this.ink.isLoaded(drawing) || Object.keys(passes).length === 0
+  }
+
+  #setSteps(steps: Steps): void {
+    this.#steps = steps
+    for (const listener of this.#stepListeners) listener(steps)
   }
 
   #tell(transition: Transition): void {

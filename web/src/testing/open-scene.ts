@@ -13,6 +13,7 @@ import {
   type Scene,
   type Settings,
 } from '@unhurried/core'
+import { deleteDB } from 'idb'
 import { createPinia, setActivePinia } from 'pinia'
 import { createRenderer } from 'vue'
 import { useScene } from '../session/scene'
@@ -67,11 +68,12 @@ function serve({ scene, ink }: ReturnType<typeof sceneOf>): void {
 /** The store of the page with such a scene open, all its ink read. */
 export async function openScene(edits: readonly Edit[], more: Partial<Settings> = {}) {
   Object.assign(globalThis, {
-    navigator: { locks: { request: (_: string, work: () => unknown) => work() } },
+    navigator: { locks: { request: (...given: unknown[]) => (given.at(-1) as () => unknown)() } },
     EventSource: class extends EventTarget {
       close() {}
     },
   })
+  await deleteDB('unhurried-steps')
   serve(sceneOf(edits, more))
   setActivePinia(createPinia())
   const store = useScene()

@@ -1,6 +1,7 @@
 import { editSchema, type Edit } from '@unhurried/core'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { z } from 'zod'
+import { beginPage, whenGone } from './page-life'
 
 const rowSchema = z.object({ id: z.string(), scene: z.string(), page: z.string(), made: z.number(), edit: editSchema })
 /** An edit on its way to the server. */
@@ -34,7 +35,7 @@ const database = () =>
   ))
 
 /** Rows another version of this page wrote and this one cannot read are left where they are. */
-function readable<T>(schema: z.ZodType<T>, rows: readonly unknown[]): T[] {
+export function readable<T>(schema: z.ZodType<T>, rows: readonly unknown[]): T[] {
   return rows.flatMap((row) => {
     const parsed = schema.safeParse(row)
     return parsed.success ? [parsed.data] : []
@@ -46,13 +47,12 @@ const AT_ONCE = 100
 /** Lets whatever else waits go first. */
 export const breathe = () => new Promise<void>((resolve) => setTimeout(resolve))
 
-const lockName = (page: string) => `unhurried-page-${page}`
-
 /** Edits on this machine that the server has not confirmed, for one page on one scene. */
 export function openOutbox(scene: string, page: string) {
-  // Held for as long as this page lives: rows whose page holds no lock are orphans, free to take over.
-  void navigator.locks.request(lockName(page), () => new Promise(() => undefined))
+  // Rows whose page is gone are orphans, free to take over.
+  const endPage = beginPage(page)
   let last = 0
+  let lastStored: Promise<unknown> = Promise.resolve()
   /** What this page itself has put in and not taken out again. */
   const own = new Set<string>()
 
@@ -75,8 +75,15 @@ export function openOutbox(scene: string, page: string) {
       last = Math.max(last + 0.001, Date.now())
       const row = { id, scene, page, made: last, edit }
       own.add(id)
-      await (ready ?? (await database())).put('outbox', row)
+      const stored = ready ? ready.put('outbox', row) : database().then((db) => db.put('outbox', row))
+      lastStored = Promise.allSettled([lastStored, stored])
+      await stored
       return row
+    },
+    /** What is not sent is free to take over, once all of it is stored. */
+    async end(): Promise<void> {
+      await lastStored
+      endPage()
     },
     async remove(ids: readonly string[]): Promise<void> {
       for (const id of ids) own.delete(id)
@@ -92,17 +99,17 @@ export function openOutbox(scene: string, page: string) {
      * Gives what other pages left behind, a page at a time, oldest edit first, once that page is gone:
      * its lock is free then. A page that lives on keeps its edits, until it closes.
      */
-    async adopt(take: (rows: OutboxRow[]) => void): Promise<void> {
+    async adopt(take: (rows: OutboxRow[]) => Promise<void>): Promise<void> {
       for (const other of new Set((await allRows()).map((row) => row.page))) {
         if (other === page) continue
-        void navigator.locks.request(lockName(other), async () => {
+        void whenGone(other, async () => {
           const left = (await allRows()).filter((row) => row.page === other).map((row) => ({ ...row, page }))
           for (let from = 0; from < left.length; from += AT_ONCE) {
             const done = (await database()).transaction('outbox', 'readwrite')
             await Promise.all([...left.slice(from, from + AT_ONCE).map((row) => done.store.put(row)), done.done])
           }
           for (const { id } of left) own.add(id)
-          if (left.length > 0) take(left.sort((a, b) => a.made - b.made))
+          if (left.length > 0) await take(left.sort((a, b) => a.made - b.made))
         })
       }
     },

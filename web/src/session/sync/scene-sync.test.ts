@@ -43,7 +43,8 @@ function browserLocks() {
         state.waiting.forEach((go) => go())
       }
     },
-    async request(name: string, work: () => Promise<unknown>) {
+    async request(name: string, options: unknown, then?: () => Promise<unknown>) {
+      const work = then ?? (options as () => Promise<unknown>)
       const mine = owner
       while (held.has(name)) await new Promise<void>((go) => held.get(name)!.waiting.push(go))
       held.set(name, { owner: mine, waiting: [] })

@@ -37,6 +37,8 @@ const UNSTORED =
  * and said, never dropped and never laid over theirs.
  */
 export class SceneSync {
+  /** By which other pages of this browser know whose edits wait. */
+  readonly page = freshId()
   readonly #outbox
   readonly #storing = new Set<string>()
   #conflicts: readonly ConflictRow[] = []
@@ -60,7 +62,7 @@ export class SceneSync {
     /** Milliseconds to the first try after a failure; each later one waits twice as long. */
     private readonly retryAfter = FIRST_RETRY,
   ) {
-    this.#outbox = openOutbox(scene, freshId())
+    this.#outbox = openOutbox(scene, this.page)
     this.#retry = retryAfter
     this.#heard = session.version
     const onFocus = () => void (session.waiting.length === 0 ? this.#lookAgain() : this.#send())
@@ -85,7 +87,7 @@ export class SceneSync {
     this.#conflicts = await this.#outbox.conflicts().catch(() => [])
     if (this.#conflicts.length > 0) this.events.onConflicts(this.#conflicts)
     await this.#countOthers()
-    await this.#outbox.adopt((rows) => void this.#takeOver(rows)).catch(() => undefined)
+    await this.#outbox.adopt((rows) => this.#takeOver(rows)).catch(() => undefined)
   }
 
   /** What was put aside has been decided. */
@@ -99,6 +101,7 @@ export class SceneSync {
     this.#closed = true
     clearTimeout(this.#timer)
     for (const release of this.#releases) release()
+    void this.#outbox.end()
   }
 
   // ---- this browser ---------------------------------------------------------------------------------
