@@ -3,6 +3,9 @@ import { defineConfig } from '@playwright/test'
 /** Where what a run found is put: two may go on beside each other. */
 const results = process.env['E2E_RESULTS'] ?? 'e2e'
 
+// What a service worker fetches is not looked at one by one: it fetches the whole app.
+process.env['PLAYWRIGHT_DISABLE_SERVICE_WORKER_NETWORK'] = '1'
+
 export default defineConfig({
   testDir: '.',
   projects: [
@@ -22,6 +25,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     actionTimeout: 10_000,
     trace: 'off',
+    // Each page would keep the whole app before it is closed; what does so has tests of its own.
+    serviceWorkers: 'block',
     testIdAttribute: 'data-test',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -14,14 +14,14 @@ const dist = join(root, 'web', 'dist')
 const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
 /** Scripts a place fetches before it can be shown, in kB packed: what it may grow to, and no further unnoticed. */
 const BUDGETS: Record<string, number> = {
-  'src/shelf/ShelfPage.vue': 143,
+  'src/shelf/ShelfPage.vue': 144,
   'src/shelf/NewScenePage.vue': 199,
-  'src/desk/DeskPage.vue': 388,
-  'src/plan/PlanPage.vue': 323,
-  'src/look/LookPage.vue': 276,
-  'src/log/LogPage.vue': 287,
-  'src/takes/TakesPage.vue': 277,
-  'src/handover/HandoverPage.vue': 292,
+  'src/desk/DeskPage.vue': 389,
+  'src/plan/PlanPage.vue': 324,
+  'src/look/LookPage.vue': 278,
+  'src/log/LogPage.vue': 288,
+  'src/takes/TakesPage.vue': 278,
+  'src/handover/HandoverPage.vue': 294,
 }
 
 function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {

@@ -138,7 +138,7 @@ const firstPicture = (page) =>
   )
 
 async function desk(browser, url) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
   await page.addInitScript(watchMainThread)
   await page.goto(`${url}/scene/bench400/draw`)
   await page.waitForSelector('[data-test=table] canvas')
@@ -187,7 +187,7 @@ async function desk(browser, url) {
 
   const first = []
   for (let run = 0; run < 7; run++) {
-    const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const fresh = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
     const opened = await fresh.newPage()
     await opened.goto(`${url}/scene/bench200/draw`, { waitUntil: 'commit' })
     first.push(await firstPicture(opened))
@@ -241,7 +241,7 @@ async function wideScene(core, port) {
 
 /** From one frame on the screen to the next while something goes on, and what an edit by key costs until it is painted. */
 async function sheet(browser, url) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
   await page.addInitScript(() => localStorage.setItem('unhurried-sheet', '980'))
   await page.goto(`${url}/scene/wide/draw`)
   await page.locator('[data-cell="A:1"]').waitFor()
@@ -299,7 +299,7 @@ async function sheet(browser, url) {
 async function opening(browser, url, scene, drawings) {
   const [first, whole] = [[], []]
   for (let run = 0; run < 5; run++) {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
     await page.goto(`${url}/scene/${scene}/draw`, { waitUntil: 'commit' })
     first.push(await firstPicture(page))
@@ -449,7 +449,7 @@ async function planners(core) {
 
 /** Frames of a sample scene as raw RGBA, painted by the app itself. */
 async function sampleFrames(browser, url, scene, work) {
-  const page = await browser.newPage()
+  const page = await browser.newPage({ serviceWorkers: 'block' })
   await page.goto(`${url}/scene/${scene}/hand-over`)
   await page.getByText('Numbered PNG stills').click()
   await page.getByRole('button', { name: 'Make the stills' }).click()

@@ -78,7 +78,7 @@ function measured({ pieces, pictures }, { sounds, settings }) {
 await orStop(() =>
   withSampleApp(async ({ browser, address }) => {
     const { scene } = await (await fetch(`${address}/api/scenes/${SCENE}`)).json()
-    const { late, offs } = measured(await played(await browser.newPage(), address), scene)
+    const { late, offs } = measured(await played(await browser.newPage({ serviceWorkers: 'block' }), address), scene)
     const tenth = Math.floor(late.length / 10)
     const drift = share(late.slice(-tenth), 0.5) - share(late.slice(0, tenth), 0.5)
     const lines = [

@@ -440,7 +440,11 @@ await orStop(() =>
     for (const { name, path, act, folder = 'screenshots', of } of VIEWS.filter(
       ({ name }) => wanted.length === 0 || wanted.includes(name),
     )) {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
+      const page = await browser.newPage({
+        serviceWorkers: 'block',
+        viewport: { width: 1280, height: 800 },
+        reducedMotion: 'reduce',
+      })
       await page.goto(`${address}${path}`)
       await page
         .locator('canvas, form, [data-test=strip], [data-test=look-told], .room, .calendar, .cards')

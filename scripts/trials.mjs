@@ -170,7 +170,7 @@ const trials = {
         ],
       })
       const browser = await chromium.launchPersistentContext(profile, options)
-      const page = await browser.newPage()
+      const page = await browser.newPage({ serviceWorkers: 'block' })
       await page.goto(`http://127.0.0.1:${here.port}/scene/${scene}/draw`)
       await page.getByTestId('keeping').or(page.locator('[data-test=keeping]')).filter({ hasText: 'Kept' }).waitFor()
       await killed(here.server.process)

@@ -1,13 +1,45 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import { compression } from 'vite-plugin-compression2'
+import { VitePWA } from 'vite-plugin-pwa'
 
 /** Where the server listens while the page is served from here (`npm run dev`). */
 const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
 
 export default defineConfig({
-  // Packed once, here, and not again for everyone who asks.
-  plugins: [vue(), compression({ algorithms: ['gzip'], include: /\.(m?js|css|html|svg)$/, threshold: 1024 })],
+  plugins: [
+    vue(),
+    // Packed once, here, and not again for everyone who asks.
+    compression({ algorithms: ['gzip'], include: /\.(m?js|css|html|svg)$/, threshold: 1024 }),
+    VitePWA({
+      strategies: 'injectManifest',
+      srcDir: 'src/workers/offline',
+      filename: 'worker.ts',
+      injectRegister: false,
+      manifest: {
+        id: '/',
+        name: 'Unhurried Sketch',
+        short_name: 'Sketch',
+        description: 'A table for animators who draw frame by frame.',
+        display: 'standalone',
+        background_color: '#EADFCC',
+        theme_color: '#EADFCC',
+        icons: [
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any maskable' },
+        ],
+      },
+      injectManifest: {
+        injectionPoint: 'self.__WB_MANIFEST',
+        globPatterns: ['**/*.{js,mjs,css,html,svg,png,woff2,webmanifest}'],
+        // Its name says what is in it.
+        dontCacheBustURLsMatching: /^assets\//,
+        // The dictionary of how words sound.
+        maximumFileSizeToCacheInBytes: 6_000_000,
+      },
+    }),
+  ],
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 1200,

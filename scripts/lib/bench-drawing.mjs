@@ -92,7 +92,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
   const many = (count, make) => Array.from({ length: count }, (_, n) => make(n))
 
   async function openedAt(scene, cell) {
-    const page = await browser.newPage({ viewport: { width: 1920, height: 1080 } })
+    const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1920, height: 1080 } })
     await page.addInitScript(() => {
       window.costs = []
       window.kept = []
@@ -386,7 +386,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
           ),
         ]),
       )
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+      const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
       await page.addInitScript(() => {
         window.looks = []
         window.long = []
@@ -460,7 +460,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId })
       )
       const first = []
       for (let run = 0; run < 5; run++) {
-        const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+        const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
         const page = await context.newPage()
         await page.goto(`${url}/scene/size600/draw`, { waitUntil: 'commit' })
         first.push(await firstPicture(page))

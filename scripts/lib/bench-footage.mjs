@@ -97,7 +97,7 @@ async function weighWithPages(browser, page, url) {
 export function footageBench({ browser, url, post, makeScene, settings, key }) {
   const withFilm = async () => {
     const buffer = numberedFilm({ rate: '24', seconds: LENGTH / 24, ...SIZE, keys: KEYS, times: 30 })
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
     await page.addInitScript(() => {
       for (const kind of ['keydown', 'pointerdown'])
         window.addEventListener(kind, () => (window.began = performance.now()), true)

@@ -276,7 +276,7 @@ export function keepingBench({ post, cluster, server, browser, url, work, freshI
 
   async function dayAway() {
     await scene('away', 24)
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
     await page.goto(url)
     const rows = Array.from({ length: 12_000 }, (_, n) => ({
       ...edit(`k${1 + (Math.floor(n / 40) % 24)}`),

@@ -28,7 +28,7 @@ export function paperBench({ browser, url, post, makeScene, settings, key }) {
   return async () => {
     await makeScene(post, 'papered', settings('Paper', 48), [key('a', 1)])
     const pages = await madePages()
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
     await page.goto(`${url}/scene/papered/paper`)
     const field = page.getByLabel('Bring in pages', { exact: true })
     const took = []

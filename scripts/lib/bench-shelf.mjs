@@ -18,7 +18,7 @@ export function shelfBench({ browser, url, post, makeScene, settings, key, inked
 
   return async () => {
     await shelved()
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
     const began = performance.now()
     await page.goto(url)
     await page.locator('[data-scene]').first().waitFor()

@@ -6,12 +6,17 @@ defineEmits<{ find: [] }>()
 const route = useRoute()
 // The shelf has no scene open and needs nothing of one.
 const SceneEdge = defineAsyncComponent(() => import('./SceneEdge.vue'))
+// What is on the page comes first.
+const rested = () => new Promise<void>((resolve) => requestIdleCallback(() => resolve(), { timeout: 5000 }))
+const NewerVersion = defineAsyncComponent(() => rested().then(() => import('./NewerVersion.vue')))
+const isBuilt = import.meta.env.PROD
 </script>
 
 <template>
   <header class="edge no-print">
     <RouterLink class="home" to="/" data-thing="home">Unhurried Sketch</RouterLink>
     <SceneEdge v-if="route.params['scene'] !== undefined" />
+    <NewerVersion v-if="isBuilt" />
     <button
       class="find"
       :class="{ alone: route.params['scene'] === undefined }"

@@ -69,6 +69,12 @@ export class InkStore {
     return this.#loaded.has(drawing)
   }
 
+  /** The passes of a drawing as the server has them; undefined where that is not known. */
+  keptOf(drawing: string): readonly { readonly pass: Pass; readonly ink: Ink }[] | undefined {
+    if (!this.#isSure(drawing)) return undefined
+    return PASSES.map((pass) => ({ pass, ink: this.#keptInk(drawing, pass) })).filter(({ ink }) => ink.length > 0)
+  }
+
   onChange(listener: InkListener): () => void {
     this.#listeners.add(listener)
     return () => void this.#listeners.delete(listener)

@@ -1,22 +1,19 @@
-import { EditRefused, inkSourcesOf, type Edit, type Limits, type Scene } from '@unhurried/core'
+import { EditRefused, type Edit, type Limits, type Scene } from '@unhurried/core'
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import { canBeSent } from './sync/batch'
+import { readHereOrThere, readInkHereOrThere, type SceneAnswer } from './here-or-there'
 import { createInkStore, type InkStore } from './ink-store'
 import { usePosition } from './position'
-import { drawingsInked } from './rebase'
-import { SceneSession, type Step, type Transition } from './session'
+import { SceneSession, type Transition } from './session'
 import type { Keeping } from './sync/keeping'
-import { keepSteps } from './sync/kept-steps'
 import type { ConflictRow } from './sync/outbox'
 import { SceneSync } from './sync/scene-sync'
+import { useSteps } from './use-steps'
 
 export type { Chosen } from './position'
-
-type Answer = Awaited<ReturnType<typeof api.readScene>>
 
 export function sayWhy(error: unknown): void {
   const message = error instanceof Error ? error.message : String(error)
@@ -29,18 +26,16 @@ export const useScene = defineStore('scene', () => {
   const { session, working, tried, scene, ink, act, begin, end, ...parts } = useOpened()
   const position = usePosition(scene)
   const { at } = position
+  const steps = useSteps({ session, act, sayWhy, at })
   const id = ref('')
   const keeping = shallowRef<Keeping>({ state: 'opening' })
   const conflicts = shallowRef<readonly ConflictRow[]>([])
   const trouble = ref('')
   let sync: SceneSync | undefined
   let opening = 0
-  let endSteps = () => undefined as void
 
-  const loadInk = () =>
-    ink
-      .value!.ensure(position.nearestFirst(), session.value!.waitingEdits)
-      .catch((error: unknown) => (trouble.value = inWords(error)))
+  const sayTrouble = (error: unknown) => (trouble.value = inWords(error))
+  const loadInk = () => ink.value!.ensure(position.nearestFirst(), session.value!.waitingEdits).catch(sayTrouble)
 
   async function open(sceneId: string) {
     close()
@@ -48,28 +43,28 @@ export const useScene = defineStore('scene', () => {
     id.value = sceneId
     trouble.value = ''
     try {
-      const answer = await api.readScene(sceneId)
+      const { isCopy, ...answer } = await readHereOrThere(sceneId)
       if (mine !== opening) return
       show(answer)
       sync = new SceneSync(sceneId, session.value!, {
-        onKeeping: (now) => (keeping.value = now),
+        onKeeping: tellKeeping,
         onConflicts: (now) => (conflicts.value = now),
       })
-      await Promise.all([sync.resume().then(restoreSteps), loadInk()])
+      if (isCopy) sync.beginAway()
+      await Promise.all([sync.resume().then(() => steps.restore(id.value, sync)), loadInk()])
     } catch (error) {
-      if (mine === opening) trouble.value = inWords(error)
+      if (mine === opening) sayTrouble(error)
     }
   }
 
-  /** What was done on this machine before the scene was closed can be undone, once what was not sent then lies on the scene. */
-  async function restoreSteps() {
-    const own = session.value
-    if (!own || !sync) return
-    endSteps = await keepSteps(own, { scene: id.value, page: sync.page })
-    if (own !== session.value) endSteps()
+  function tellKeeping(now: Keeping) {
+    const isBack = keeping.value.state === 'away' && now.state !== 'away'
+    keeping.value = now
+    // What could not be read while the server was away.
+    if (isBack) void loadInk()
   }
 
-  function show(answer: Answer) {
+  function show(answer: SceneAnswer) {
     const own = begin(answer)
     own.onTransition((transition) => mirror(own, transition))
     if (answer.notice) sayWhy(new Error(answer.notice))
@@ -88,29 +83,13 @@ export const useScene = defineStore('scene', () => {
   }
 
   function close() {
-    endSteps()
+    steps.end()
     sync?.close()
     sync = undefined
     end()
     position.clear()
     conflicts.value = []
     keeping.value = { state: 'opening' }
-  }
-
-  /** Takes a step back or makes it again, once the ink it is about is here, and shows where its line lies. */
-  function goBack(which: 'undo' | 'redo') {
-    const own = session.value
-    const next = own?.steps[which].at(-1)
-    if (!own || !next) return
-    const go = () => own === session.value && showChange(act(() => own[which]()))
-    const missing = drawingsRead(next).filter((drawing) => !own.ink.isLoaded(drawing) && own.working.drawings[drawing])
-    if (missing.length === 0) go()
-    else own.ink.ensure(missing, own.waitingEdits).then(go, (error: unknown) => sayWhy(error))
-  }
-
-  function showChange([edit]: Step = []) {
-    const drawing = edit?.type === 'ink.change' ? edit.drawing : undefined
-    if (drawing !== undefined && drawing !== at.drawing.value) at.showDrawing(drawing)
   }
 
   return {
@@ -127,8 +106,8 @@ export const useScene = defineStore('scene', () => {
     open,
     close,
     loadInk,
-    undo: () => goBack('undo'),
-    redo: () => goBack('redo'),
+    undo: () => steps.goBack('undo'),
+    redo: () => steps.goBack('redo'),
     settleConflict: (conflictId: string) => void sync?.settle(conflictId),
   }
 })
@@ -139,16 +118,14 @@ function requireSendable(edit: Edit): void {
     throw new EditRefused('This is more ink than one step can carry. Do it on fewer drawings at a time.')
 }
 
-/** The drawings whose ink a step reads or writes. */
-const drawingsRead = (step: Step): string[] => [
-  ...drawingsInked(step.map((edit) => ({ edit }))),
-  ...step.flatMap(inkSourcesOf),
-]
-
-/** Counts what is drawn as soon as whatever counts is there: nothing waits for it. Gives what ends that. */
-function recorded(id: string, own: SceneSession): () => void {
-  const begun = import('./record/record-work').then(({ recordWork }) => recordWork(id, own))
-  return () => void begun.then((end) => end())
+/** Counts what is drawn, and keeps the scene in this browser, as soon as whatever does so is there: nothing waits for it. Gives what ends that. */
+function followed(own: SceneSession, open: Pick<SceneAnswer, 'id' | 'production' | 'limits'>): () => void {
+  const begun = [
+    import('./record/record-work').then(({ recordWork }) => recordWork(open.id, own)),
+    import('./copies/keep-copy').then(({ keepCopyOf }) => keepCopyOf(own, open)),
+  ]
+  // Without its parts the page goes on as it is.
+  return () => begun.forEach((each) => void each.then((end) => end()).catch(() => undefined))
 }
 
 /** The session of the scene that is open, and what of it is shown. */
@@ -164,10 +141,10 @@ function useOpened() {
   const limits = shallowRef<Limits>({})
   const canUndo = ref(false)
   const canRedo = ref(false)
-  let endRecord = () => undefined as void
+  let endFollowing = () => undefined as void
 
-  function begin({ id, scene, version, ...rest }: Answer): SceneSession {
-    ink.value = createInkStore(id)
+  function begin({ id, scene, version, ...rest }: SceneAnswer): SceneSession {
+    ink.value = createInkStore(id, (drawings) => readInkHereOrThere(id, drawings, session.value?.version ?? version))
     production.value = rest.production
     limits.value = rest.limits
     session.value = new SceneSession({ scene, version, ink: ink.value, freshId })
@@ -175,11 +152,11 @@ function useOpened() {
       canUndo.value = undo.length > 0
       canRedo.value = redo.length > 0
     })
-    endRecord = recorded(id, session.value)
+    endFollowing = followed(session.value, { id, production: rest.production, limits: rest.limits })
     return session.value
   }
   function end() {
-    endRecord()
+    endFollowing()
     session.value = working.value = tried.value = ink.value = undefined
     canUndo.value = canRedo.value = false
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ARCHIVE_LIMITS, counted, nameSchema, sentenceOf } from '@unhurried/core'
 import { useDebounceFn } from '@vueuse/core'
-import { ref, watch } from 'vue'
+import { defineAsyncComponent, ref, watch } from 'vue'
 import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import ProductionHead from './ProductionHead.vue'
@@ -11,6 +11,8 @@ import { useShelf } from './useShelf'
 import { useFirstSteps } from '../session/first-steps'
 import { useSorted } from '../parts/useSorted'
 
+// Only where the server does not answer.
+const CopiesHere = defineAsyncComponent(() => import('./CopiesHere.vue'))
 const shelf = useShelf()
 const { productions, found, trouble, said } = shelf
 const rows = ref<HTMLElement>()
@@ -105,6 +107,7 @@ async function addProduction() {
     <div v-if="trouble" class="paper empty" role="alert">
       <p>{{ trouble }}</p>
       <button class="word main" @click="shelf.load">Try again</button>
+      <CopiesHere />
     </div>
     <p v-else-if="!productions" class="note">Fetching the shelf …</p>
     <section v-else-if="found" class="row" aria-label="Found">

@@ -13,7 +13,7 @@ import {
   type Scene,
   type Settings,
 } from '@unhurried/core'
-import { deleteDB } from 'idb'
+import { openDB } from 'idb'
 import { createPinia, setActivePinia } from 'pinia'
 import { createRenderer } from 'vue'
 import { useScene } from '../session/scene'
@@ -65,6 +65,15 @@ function serve({ scene, ink }: ReturnType<typeof sceneOf>): void {
   }) as typeof fetch
 }
 
+/** This browser is as one the app was never opened in. */
+async function forgetAll(): Promise<void> {
+  for (const { name } of await indexedDB.databases()) {
+    const db = await openDB(name!)
+    for (const store of db.objectStoreNames) await db.clear(store)
+    db.close()
+  }
+}
+
 /** The store of the page with such a scene open, all its ink read. */
 export async function openScene(edits: readonly Edit[], more: Partial<Settings> = {}) {
   Object.assign(globalThis, {
@@ -73,7 +82,7 @@ export async function openScene(edits: readonly Edit[], more: Partial<Settings> 
       close() {}
     },
   })
-  await deleteDB('unhurried-steps')
+  await forgetAll()
   serve(sceneOf(edits, more))
   setActivePinia(createPinia())
   const store = useScene()

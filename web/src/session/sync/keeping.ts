@@ -20,6 +20,7 @@ export function keepingInWords(keeping: Keeping): string {
     case 'keeping':
       return `Keeping ${changes(keeping.waiting)}`
     case 'away':
+      if (keeping.waiting === 0) return 'Opened from this machine, server not answering'
       return `${changes(keeping.waiting)} on this machine only${keeping.why === undefined ? ', server not answering' : `. ${keeping.why}`}`
     case 'unstored':
       return keeping.sentence

@@ -90,6 +90,13 @@ export class SceneSync {
     await this.#outbox.adopt((rows) => this.#takeOver(rows)).catch(() => undefined)
   }
 
+  /** The scene is as this browser kept it: the server is asked until it answers. */
+  beginAway(): void {
+    this.#away = true
+    this.#askLater()
+    this.#tell()
+  }
+
   /** What was put aside has been decided. */
   async settle(conflict: string): Promise<void> {
     this.#conflicts = this.#conflicts.filter(({ id }) => id !== conflict)
@@ -130,6 +137,7 @@ export class SceneSync {
     const waiting = this.session.waiting.length
     const { onKeeping } = this.events
     if (waiting === 0) {
+      if (this.#away) return onKeeping({ state: 'away', waiting })
       if (this.#ofOthers === undefined) return
       const others = this.#ofOthers
       onKeeping(others === 0 ? { state: 'kept' } : { state: 'keeping', waiting: others, stored: others })
@@ -176,6 +184,7 @@ export class SceneSync {
 
   async #send(): Promise<void> {
     const { session } = this
+    if (session.waiting.length === 0 && this.#away) return this.#lookAgain()
     if (this.#sending || this.#closed) return
     this.#sending = true
     clearTimeout(this.#timer)
@@ -189,13 +198,18 @@ export class SceneSync {
     } catch (error) {
       this.#away = true
       this.#awayWhy = error instanceof ApiProblem && error.status === 507 ? error.message : undefined
-      this.#timer = setTimeout(() => void this.#send(), this.#retry)
-      this.#retry = Math.min(LONGEST_RETRY, this.#retry * 2)
+      this.#askLater()
     } finally {
       this.#sending = false
       this.#tell()
     }
     if (this.#heard > session.version && !this.#away) void this.#lookAgain()
+  }
+
+  #askLater() {
+    clearTimeout(this.#timer)
+    this.#timer = setTimeout(() => void this.#send(), this.#retry)
+    this.#retry = Math.min(LONGEST_RETRY, this.#retry * 2)
   }
 
   async #sendBatch(batch: readonly WaitingEdit[]): Promise<void> {
@@ -290,8 +304,13 @@ export class SceneSync {
   async #lookAgain(): Promise<void> {
     if (this.#sending || this.#closed) return
     this.#sending = true
-    await this.#catchUp().catch(() => undefined)
+    const answered = await this.#catchUp().then(
+      () => true,
+      () => false,
+    )
     this.#sending = false
+    if (answered) this.#away = false
+    else if (this.#away && !this.#closed) this.#askLater()
     this.#tell()
     if (this.session.waiting.length > 0) void this.#send()
   }
