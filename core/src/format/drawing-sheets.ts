@@ -42,7 +42,7 @@ export async function writeDrawingSheets({
 }: DrawingSheets): Promise<Uint8Array> {
   // Paper lies on its side.
   const [height, width] = PAPERS[paper]
-  const { document, penOn } = await printed(`${scene.settings.name}, drawing sheets`, fonts)
+  const { document, penOn, save } = await printed(`${scene.settings.name}, drawing sheets`, fonts)
   const sheets = sheetsOf(scene, take)
   sheets.forEach((sheet, i) => {
     const pen = penOn(document.addPage([width, height]))
@@ -51,7 +51,7 @@ export async function writeDrawingSheets({
     boxes(pen, scene, sheet, { width, height })
     onPage?.(i + 1, sheets.length)
   })
-  return document.save()
+  return save()
 }
 
 function sheetsOf(scene: Scene, take: string): Sheet[] {

@@ -3,13 +3,8 @@ import type { Ink } from '../ink/ink'
 import type { Scene } from '../scene/schema'
 import type { PictureRun } from '../timing/shown'
 import type { SpriteOptions } from './picture/sprites'
+import type { PrintFonts } from './print'
 import type { FilmContainer, FilmSound, FilmWriter } from './film'
-
-/** Fonts of a printed sheet: of each kind several files, the first that has a letter writes it. */
-interface SheetFonts {
-  readonly plain: readonly Uint8Array[]
-  readonly bold: readonly Uint8Array[]
-}
 
 export type PackedType = 'image/png' | 'image/webp'
 export interface PackOptions {
@@ -53,7 +48,7 @@ interface ExportSource {
   readonly sound: FilmSound | undefined
   /** Begins a film of the pictures as `show` leaves them. Errors: with a sentence, when it cannot be encoded here. */
   readonly openFilm: (container: FilmContainer, sound: FilmSound | undefined) => Promise<FilmWriter>
-  readonly fonts: () => Promise<SheetFonts>
+  readonly fonts: () => Promise<PrintFonts>
   readonly progress: (done: number, of: number, words: string) => void
 }
 

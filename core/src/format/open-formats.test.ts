@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import { PDFDocument } from 'pdf-lib'
+import { PDFDict, PDFDocument, PDFName } from 'pdf-lib'
 import { applyEdit, inkAfter } from '../edits/apply'
 import type { Edit } from '../edits/kinds'
 import { quantized, type Ink } from '../ink/ink'
@@ -18,6 +18,7 @@ import { ArchiveRefused, readArchive, sceneFileJsonSchema, writeArchive } from '
 import { ARCHIVE_LIMITS } from './archive-limits'
 import { readSheetCsv, writeSheetCsv } from './sheet-csv'
 import { writeDrawingSheets } from './drawing-sheets'
+import type { PrintFonts } from './print'
 import { writeSheetPdf } from './sheet-pdf'
 
 const settings: Settings = settingsOf({ height: 200, fps: 12, approach: 'every-drawing-a-key', numbering: 'in-order' })
@@ -576,6 +577,26 @@ describe('the sheet as PDF', () => {
     expect(await writeSheetPdf({ scene, paper: 'a4', fonts })).toEqual(pdf)
     const letter = await PDFDocument.load(await writeSheetPdf({ scene, paper: 'letter', fonts }))
     expect(letter.getPages()[0]!.getSize()).toEqual({ width: 612, height: 792 })
+  })
+
+  test('words with letters no shipped font has are pictures where they stand, as wide as they are and shortened to their room', async () => {
+    const scene = make(start, [{ type: 'scene.set', settings: { name: '雪の日' } }]).scene
+    const asked: [string, number | undefined][] = []
+    const png = Promise.resolve(encode({ width: 2, height: 2, channels: 4, data: new Uint8Array(16) }))
+    const picture: PrintFonts['picture'] = (words, { room }) => {
+      asked.push([words, room])
+      return { width: 30, edge: 2, height: 12, below: 4, png }
+    }
+    const pdf = await writeSheetPdf({ scene, paper: 'a4', fonts: { ...fonts, picture } })
+    // The heading in bold; all else of a page is in letters that are shipped.
+    expect(asked).toEqual([['雪の日', expect.any(Number)]])
+    const [page] = (await PDFDocument.load(pdf)).getPages()
+    expect(page!.node.Resources()!.lookup(PDFName.of('XObject'), PDFDict).keys()).toHaveLength(1)
+    expect(await writeSheetPdf({ scene, paper: 'a4', fonts: { ...fonts, picture } })).toEqual(pdf)
+    const without = await PDFDocument.load(await writeSheetPdf({ scene, paper: 'a4', fonts }))
+    expect(without.getPages()[0]!.node.Resources()!.lookupMaybe(PDFName.of('XObject'), PDFDict)?.keys() ?? []).toEqual(
+      [],
+    )
   })
 
   test('sheets to draw on: one for each drawing still to be drawn, a dozen when there is none, the same each time', async () => {

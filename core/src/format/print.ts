@@ -4,10 +4,31 @@ import { clamp } from '../base/clamp'
 import type { Chart, Scene } from '../scene/schema'
 import { fractionInWords } from '../timing/work'
 
+/** Words as a picture; all sides in points. */
+export interface PicturedWords {
+  /** Of the words; the picture is wider by `edge` on both sides. */
+  readonly width: number
+  readonly edge: number
+  /** Of the picture, and what of it lies below the line the words stand on. */
+  readonly height: number
+  readonly below: number
+  readonly png: Promise<Uint8Array>
+}
+
+/** How words are set: `size` and `room` in points, `tone` as shares of red, green and blue. Shortened where there is no room. */
+export interface Setting {
+  readonly size: number
+  readonly bold: boolean
+  readonly tone: readonly [number, number, number]
+  readonly room?: number
+}
+
 /** Font files (TrueType, OpenType or WOFF), the first that has a letter writes it. */
 export interface PrintFonts {
   readonly plain: readonly Uint8Array[]
   readonly bold: readonly Uint8Array[]
+  /** Draws words with letters none of them has, shaped and in their direction; without it such a letter is a question mark. */
+  readonly picture?: (words: string, setting: Setting) => PicturedWords
 }
 
 export const black = rgb(0.1, 0.1, 0.12)
@@ -55,15 +76,18 @@ async function faces(document: PDFDocument, files: readonly Uint8Array[]): Promi
   )
 }
 
+const isWritten = (letter: string, all: readonly Face[]) => all.some(({ has }) => has(letter.codePointAt(0)!))
+
+/** The letters of some words; a sign no face has, such as ⅞, is spelled out when it can be. */
+const spelled = (words: string, all: readonly Face[]): string[] =>
+  [...words].flatMap((letter) =>
+    isWritten(letter, all) ? [letter] : [...letter.normalize('NFKD').replace('\u2044', '/')],
+  )
+
 /** Text cut into runs each of which one face can write; a letter none has becomes a question mark. */
 function runsOf(words: string, all: readonly Face[]): { words: string; font: PDFFont }[] {
   const runs: { words: string; font: PDFFont }[] = []
-  const written = (letter: string) => all.some(({ has }) => has(letter.codePointAt(0)!))
-  // A sign no face has, such as ⅞, is spelled out when it can be.
-  const spelled = [...words].flatMap((letter) =>
-    written(letter) ? [letter] : [...letter.normalize('NFKD').replace('\u2044', '/')],
-  )
-  for (const letter of spelled) {
+  for (const letter of spelled(words, all)) {
     const face = all.find(({ has }) => has(letter.codePointAt(0)!))
     const font = (face ?? all[0]!).font
     const shown = face ? letter : '?'
@@ -74,20 +98,40 @@ function runsOf(words: string, all: readonly Face[]): { words: string; font: PDF
   return runs
 }
 
-function penOn(page: PDFPage, plain: readonly Face[], bold: readonly Face[]): Pen {
+interface Print {
+  readonly faces: { readonly plain: readonly Face[]; readonly bold: readonly Face[] }
+  readonly picture: PrintFonts['picture']
+  /** What is laid on its page once it is made. */
+  readonly later: (() => Promise<void>)[]
+}
+
+function penOn(page: PDFPage, { faces, picture, later }: Print): Pen {
   const { height } = page.getSize()
+  const lay = ({ width, edge, height: tall, below, png }: PicturedWords, x: number, y: number) =>
+    later.push(async () => {
+      const image = await page.doc.embedPng(await png)
+      page.drawImage(image, { x: x - edge, y: height - y - below, width: width + 2 * edge, height: tall })
+    })
   return {
     page,
     height,
-    text(words, x, y, { size = 9, bold: heavy = false, align = 'left', tone = black, room } = {}) {
+    text(words, x, y, { size = 9, bold = false, align = 'left', tone = black, room } = {}) {
+      const all = faces[bold ? 'bold' : 'plain']
+      const from = (width: number) => (align === 'left' ? x : align === 'middle' ? x - width / 2 : x - width)
+      if (picture && !spelled(words, all).every((letter) => isWritten(letter, all))) {
+        const setting = { size, bold, tone: [tone.red, tone.green, tone.blue] as const }
+        const drawn = picture(words, { ...setting, ...(room !== undefined && { room }) })
+        lay(drawn, from(drawn.width), y)
+        return drawn.width
+      }
       const widthOf = (text: string) =>
-        runsOf(text, heavy ? bold : plain).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.words, size), 0)
+        runsOf(text, all).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.words, size), 0)
       let shown = words
       while (room !== undefined && shown.length > 1 && widthOf(shown) > room)
         shown = `${shown.replace(/…$/, '').slice(0, -1)}…`
       const width = widthOf(shown)
-      let at = align === 'left' ? x : align === 'middle' ? x - width / 2 : x - width
-      for (const run of runsOf(shown, heavy ? bold : plain)) {
+      let at = from(width)
+      for (const run of runsOf(shown, all)) {
         page.drawText(run.words, { x: at, y: height - y, size, font: run.font, color: tone })
         at += run.font.widthOfTextAtSize(run.words, size)
       }
@@ -106,21 +150,33 @@ function penOn(page: PDFPage, plain: readonly Face[], bold: readonly Face[]): Pe
   }
 }
 
+interface Printed {
+  readonly document: PDFDocument
+  readonly penOn: (page: PDFPage) => Pen
+  /** The bytes of the file, once all that is drawn as pictures is on its pages. */
+  readonly save: () => Promise<Uint8Array>
+}
+
 /** A document to print that is the same for the same content, and a pen for each of its pages. */
-export async function printed(
-  title: string,
-  fonts: PrintFonts,
-): Promise<{ document: PDFDocument; penOn: (page: PDFPage) => Pen }> {
+export async function printed(title: string, fonts: PrintFonts): Promise<Printed> {
   const document = await PDFDocument.create()
   document.registerFontkit(fontkit)
-  const [plain, bold] = [await faces(document, fonts.plain), await faces(document, fonts.bold)]
+  const print: Print = {
+    faces: { plain: await faces(document, fonts.plain), bold: await faces(document, fonts.bold) },
+    picture: fonts.picture,
+    later: [],
+  }
   document.setTitle(title)
   document.setProducer('Unhurried Sketch')
   document.setCreator('Unhurried Sketch')
   // Fixed, so that the same sheet gives the same file.
   document.setCreationDate(new Date(0))
   document.setModificationDate(new Date(0))
-  return { document, penOn: (page) => penOn(page, plain, bold) }
+  async function save() {
+    for (const lay of print.later) await lay()
+    return document.save()
+  }
+  return { document, penOn: (page) => penOn(page, print), save }
 }
 
 /** A chart as an upright ladder, its marks numbered; one drawing's mark may stand out. */

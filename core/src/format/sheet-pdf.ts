@@ -41,7 +41,7 @@ export async function writeSheetPdf({
 }: SheetPdf): Promise<Uint8Array> {
   const { settings } = scene
   const [width, height] = PAPERS[paper]
-  const { document, penOn } = await printed(`${settings.name}, exposure sheet`, fonts)
+  const { document, penOn, save } = await printed(`${settings.name}, exposure sheet`, fonts)
 
   const rows = rowsFor(settings.fps)
   const perPage = Math.max(1, Math.floor((width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / LEAST_COLUMN))
@@ -66,7 +66,7 @@ export async function writeSheetPdf({
     charts(pen, scene, take, { levels: group, left: width - MARGIN - CHARTS + 6, from, to, rowHeight })
     onPage?.(n + 1, pages.length)
   })
-  return document.save()
+  return save()
 }
 
 function heading(

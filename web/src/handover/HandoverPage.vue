@@ -46,7 +46,7 @@ watch(form, forget)
       <h1>Hand over</h1>
       <WhatGoesOut :work="work" />
       <HowItGoesOut :work="work" />
-      <ul v-if="pictures && notes.length > 0" class="notes">
+      <ul v-if="notes.length > 0" class="notes">
         <li v-for="each in notes" :key="each">{{ each }}</li>
       </ul>
       <LookedAt v-if="pictures && !empty" :take="form.take" />

@@ -38,3 +38,12 @@ test('what a GIF cannot do is told of a GIF only', () => {
   ])
   expect(last('apng')).toEqual([])
 })
+
+test('letters no font here has are told where words are printed, and there only', () => {
+  const told = of({ as: 'pdf', lacking: ['雪', '日'] })
+  expect(told).toEqual([
+    'No font on this machine has 雪 日: boxes are printed there. Install a font for that script, or write the name another way.',
+  ])
+  expect(of({ as: 'pdf', lacking: [...'一二三四五六七八九'] }).join()).toContain('七 八 and more:')
+  expect(of({ as: 'gif', lacking: ['雪'] })).toHaveLength(1)
+})

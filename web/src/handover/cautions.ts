@@ -7,18 +7,34 @@ interface GoingOut extends Pick<Handover, 'as' | 'clear' | 'last'> {
   readonly runs: readonly PictureRun[]
   /** Whether a painted ground shows under every frame. */
   readonly ground: boolean
+  /** Letters of names and notes that no font here has. */
+  readonly lacking?: readonly string[]
 }
 
 /** GIF counts in hundredths of a second; shorter than two of them many viewers slow down. */
 const GIF_FASTEST = 50
+/** Letters named at most. */
+const SAID = 8
 
 /** What one should know before this goes out, in sentences. */
-export function cautions({ scene, runs, as, clear, last, ground }: GoingOut): string[] {
-  const { fps } = scene.settings
+export function cautions(out: GoingOut): string[] {
+  const { scene, as, last, lacking = [] } = out
+  const { needs } = exportFormat(as)
   const said: string[] = []
   const beyond = soundsBeyond(scene, last)
-  if (exportFormat(as).needs.sound && beyond.length > 0)
+  if (needs.sound && beyond.length > 0)
     said.push(`${beyond.join(', ')} goes on beyond the last frame and is cut off there.`)
+  if (needs.ink === 'shown') said.push(...ofPictures(out))
+  if (needs.paper && lacking.length > 0)
+    said.push(
+      `No font on this machine has ${lacking.slice(0, SAID).join(' ')}${lacking.length > SAID ? ' and more' : ''}: boxes are printed there. Install a font for that script, or write the name another way.`,
+    )
+  return said
+}
+
+function ofPictures({ scene, runs, as, clear, ground }: GoingOut): string[] {
+  const { fps } = scene.settings
+  const said: string[] = []
   const blank = runs.filter((run) => run.shown.length === 0)
   const frames = blank.reduce((sum, run) => sum + run.frames, 0)
   if (frames > 0 && !ground && blank.length < runs.length)

@@ -15,6 +15,7 @@ import { useRoute } from 'vue-router'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
 import { cautions } from './cautions'
+import { lettersLacking, wordsPrinted } from './letters'
 import { levelAlone } from './level-alone'
 import type { Handover } from './useMaking'
 
@@ -73,10 +74,14 @@ export function useHandover() {
     Object.values(scene.value.levels).some((level) => level.ground?.picture && !level.hidden),
   )
   const empty = computed(() => !grounds.value && runs.value.every((run) => run.shown.length === 0))
+  const lacking = computed(() =>
+    exportFormat(form.as).needs.paper ? lettersLacking(wordsPrinted(scene.value, form.take)) : [],
+  )
   const notes = computed(() =>
     cautions({
       ...{ scene: scene.value, runs: runs.value, as: form.as, clear: form.clear, last: form.last },
       ground: grounds.value,
+      lacking: lacking.value,
     }),
   )
 

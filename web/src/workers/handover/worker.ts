@@ -26,6 +26,7 @@ import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic
 import { filmReader } from '../../footage/reader'
 import { paintPicture } from '../../stage/paint/picture'
 import type { InkOf } from '../../stage/paint/surface'
+import { picturedWords } from './pictured-words'
 import { PicturesByNeed } from './pictures-by-need'
 import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './messages'
 
@@ -43,7 +44,7 @@ async function font(url: string): Promise<Uint8Array> {
 
 const fonts = async () => {
   const [plain, bold] = await Promise.all([Promise.all(PLAIN.map(font)), Promise.all(BOLD.map(font))])
-  return { plain, bold }
+  return { plain, bold, picture: picturedWords }
 }
 
 /** Paints pictures of the film, one after the other on the same surface. */
