@@ -5,7 +5,7 @@ import type { Chart, Scene } from '../scene/schema'
 import { fractionInWords } from '../timing/work'
 
 /** Words as a picture; all sides in points. */
-export interface PicturedWords {
+interface PicturedWords {
   /** Of the words; the picture is wider by `edge` on both sides. */
   readonly width: number
   readonly edge: number
@@ -16,7 +16,7 @@ export interface PicturedWords {
 }
 
 /** How words are set: `size` and `room` in points, `tone` as shares of red, green and blue. Shortened where there is no room. */
-export interface Setting {
+interface Setting {
   readonly size: number
   readonly bold: boolean
   readonly tone: readonly [number, number, number]

@@ -74,9 +74,7 @@ export function useHandover() {
     Object.values(scene.value.levels).some((level) => level.ground?.picture && !level.hidden),
   )
   const empty = computed(() => !grounds.value && runs.value.every((run) => run.shown.length === 0))
-  const lacking = computed(() =>
-    exportFormat(form.as).needs.paper ? lettersLacking(wordsPrinted(scene.value, form.take)) : [],
-  )
+  const lacking = computed(() => lettersLacking(format.value.needs.paper ? wordsPrinted(scene.value, form.take) : []))
   const notes = computed(() =>
     cautions({
       ...{ scene: scene.value, runs: runs.value, as: form.as, clear: form.clear, last: form.last },
