@@ -151,7 +151,7 @@ export { packInk, packPasses, readInk, unpackInk, unpackPasses } from './ink/pac
 export { boundsOf, type Lasso, liesAt, picked, type Picked, piecesWithin, within } from './ink/select'
 export { silhouette } from './ink/silhouette'
 export { closedLine, cutLine, joinLines, reordered, steadied } from './ink/rework'
-export { pressed, type Steady, steadyPen } from './ink/steady'
+export { curveOfHand, leaning, pressed, type Steady, steadyPen } from './ink/steady'
 export { replaced, transformed } from './ink/transform'
 export { type Arc, placeOnArc } from './motion/arc'
 export { suggestBounce } from './motion/planned/bounce'

@@ -10,6 +10,8 @@ export interface BrushKind {
   /** The widest it is offered, in pixels. */
   readonly widest: number
   /** What it is like when it is first taken in hand: pixels, and shares as the hand has them. */
+  /** It shades where the pen leans: how many times wider it is of a pen that lies flat. */
+  readonly shades?: number
   readonly usual: {
     readonly size: number
     readonly taper: readonly [number, number]
@@ -26,6 +28,7 @@ const TABLE = {
     tip: 'round',
     thinning: 0.3,
     widest: 60,
+    shades: 9,
     usual: { size: 4, taper: [0, 0], steadiness: 0.35, curve: 0 },
   },
   pen: {

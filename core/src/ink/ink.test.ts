@@ -15,7 +15,7 @@ import {
 } from './ink'
 import { strokeOutlines } from './outline'
 import { packInk, packPasses, readInk, unpackInk, unpackPasses } from './packed-ink'
-import { pressed, steadyPen } from './steady'
+import { curveOfHand, leaning, pressed, steadyPen } from './steady'
 
 const coordinate = fc.double({ min: -300, max: 300, noNaN: true })
 const point = fc.tuple(coordinate, coordinate, fc.double({ min: 0, max: 1, noNaN: true }))
@@ -265,4 +265,25 @@ test('figures: a line to the nearest eighth of a turn, a circle about its middle
   ])
     expect(box.some((x, i) => i % 3 === 0 && x === corner[0] && box[i + 1] === corner[1])).toBe(true)
   expect(box.slice(0, 2)).toEqual(box.slice(-3, -1))
+})
+
+test('fitted to a hand, half of its pressures lie below the middle and half above, as far as a curve can', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 0.15, max: 0.78, noNaN: true }), fc.integer({ min: 1, max: 40 }), (middle, count) => {
+      const spread = Array.from({ length: 2 * count + 1 }, (_, i) => middle + ((i - count) / count) * 0.1)
+      expect(pressed(middle, curveOfHand(spread))).toBeCloseTo(0.5, 6)
+    }),
+  )
+  // A hand lighter or heavier than any curve helps gets the most there is.
+  expect([curveOfHand([0.001]), curveOfHand([0.999]), curveOfHand([]), curveOfHand([0, 1])]).toEqual([-1, 1, 0, 0])
+})
+
+test('a pencil that leans shades: wider and lighter the flatter it lies; other brushes do not', () => {
+  expect([leaning('pencil', 0), leaning('pencil', 0.4)]).toEqual([
+    { wider: 1, lighter: 1 },
+    { wider: 1, lighter: 1 },
+  ])
+  expect(leaning('pencil', 1)).toEqual({ wider: 9, lighter: 0.55 })
+  expect(leaning('pencil', 0.7)).toEqual({ wider: expect.closeTo(5), lighter: expect.closeTo(0.775) })
+  expect(leaning('pen', 1)).toEqual({ wider: 1, lighter: 1 })
 })

@@ -37,25 +37,27 @@ function pointer(type: string, x: number, y: number, more: object = {}) {
 let canvas: FakeCanvas
 let log: string[]
 let looks: View[]
+let tilts: (number | undefined)[]
 let allowed: boolean
 const hands: TablePointer[] = []
 afterEach(() => hands.splice(0).forEach((hand) => hand.end()))
 const at = ({ x, y, pressure }: Pen) => `${x},${y} at ${pressure}`
 function table({ takes = true, pan }: { takes?: boolean; pan?: { x: number; y: number } } = {}) {
   canvas = new FakeCanvas()
-  ;[log, looks, allowed] = [[], [], true]
+  ;[log, looks, tilts, allowed] = [[], [], [], true]
   const tool: Tool = {
     cursor: 'crosshair',
     down: (pen) => (log.push(`down ${at(pen)}`), takes),
     move: (pens, expected) => void log.push(`move ${pens.map(at).join(' ')}${expected ? ` then ${at(expected)}` : ''}`),
     up: () => void log.push('up'),
     cancel: () => void log.push('cancel'),
-    hover: (pen) => void log.push(`hover ${at(pen)}`),
+    hover: (pen) => (tilts.push(pen.tilt), void log.push(`hover ${at(pen)}`)),
   }
   // Twice as large as the scene, its corner at 20, 10 of the table.
   const matrix: Matrix = [2, 0, 0, 2, 20, 10]
   const hand = new TablePointer(canvas as unknown as HTMLCanvasElement, {
     tool: () => tool,
+    otherEnd: (end) => (end === 'barrel' ? 'paper' : { ...tool, down: (pen) => void log.push(`rub ${at(pen)}`) }),
     mayDraw: () => allowed,
     matrix: () => matrix,
     pan: () => pan,
@@ -159,4 +161,45 @@ test('the middle button and the wheel move the paper; with Ctrl the wheel draws 
   send(wheel({ deltaY: 30 }), wheel({ deltaY: -300, ctrlKey: true }))
   expect([looks.length, log]).toEqual([3, []])
   expect(looks[2]!.zoom / FIT.zoom).toBeCloseTo(Math.E)
+})
+
+test('a pen turned over does what its other end does, until it is lifted', () => {
+  table()
+  send(pointer('pointerdown', 120, 60, { button: 5, buttons: 32 }))
+  send(pointer('pointermove', 140, 60, { buttons: 32 }))
+  send(pointer('pointerup', 140, 60))
+  send(pointer('pointerdown', 120, 60))
+  expect(log).toEqual(['rub 0,0 at 0.4', 'move 10,0 at 0.4', 'up', 'down 0,0 at 0.4'])
+})
+
+test('with the button on the barrel held the paper goes along, and nothing is drawn', () => {
+  table()
+  send(pointer('pointerdown', 120, 60, { button: 2, buttons: 2 }))
+  send(pointer('pointermove', 150, 80, { buttons: 2 }))
+  send(pointer('pointerup', 150, 80))
+  expect([log, looks.length]).toEqual([[], 1])
+  // Of a mouse it is the button for what can be done with a thing.
+  send(pointer('pointerdown', 120, 60, { button: 2, buttons: 2, pointerType: 'mouse' }))
+  expect([log, looks.length]).toEqual([[], 1])
+})
+
+test('how far a pen leans is told, of a pen alone', () => {
+  table()
+  send(pointer('pointermove', 120, 60, { tiltX: 60, tiltY: 0 }))
+  send(pointer('pointermove', 120, 60, { tiltX: 0, tiltY: 0 }))
+  send(pointer('pointermove', 120, 60, { tiltX: 60, pointerType: 'mouse' }))
+  expect(tilts).toEqual([expect.closeTo(2 / 3), undefined, undefined])
+})
+
+test('a palm draws nothing and moves nothing while the pen is near, and what it began before the pen came is taken back', () => {
+  table()
+  send(pointer('pointerdown', 120, 60, { pointerType: 'touch', pointerId: 7 }))
+  send(pointer('pointermove', 150, 60))
+  send(pointer('pointerdown', 160, 60))
+  expect(log).toEqual(['down 0,0 at 0.4', 'cancel', 'hover 15,0 at 0.4', 'down 20,0 at 0.4'])
+  send(pointer('pointerdown', 300, 200, { pointerType: 'touch', pointerId: 8 }))
+  send(pointer('pointerdown', 340, 200, { pointerType: 'touch', pointerId: 9 }))
+  send(pointer('pointermove', 350, 220, { pointerType: 'touch', pointerId: 9 }))
+  send(pointer('pointermove', 170, 60))
+  expect([looks, log.slice(4)]).toEqual([[], ['move 25,0 at 0.4']])
 })

@@ -1,10 +1,12 @@
 import { inverted, transformPoint, type Matrix, type Point } from '@unhurried/core'
-import type { Pen, Tool } from './tools/tool'
+import type { Pen, PenEnd, Tool } from './tools/tool'
 import { anchored, type View } from './view'
 
 /** What the hand works on. */
 export interface UnderHand {
   readonly tool: () => Tool
+  /** What another end of the pen does when it is put down: a tool, the paper moved, or nothing here. */
+  readonly otherEnd: (end: PenEnd) => Tool | 'paper' | undefined
   /** Whether the tool in hand may be put to the paper now. */
   readonly mayDraw: () => boolean
   /** From scene pixels to CSS pixels of the table. */
@@ -18,10 +20,28 @@ export interface UnderHand {
 
 const CALM_SCROLL = 300
 const LINE_HEIGHT = 16
+/** Milliseconds after which a pen that told nothing is away from the paper: a palm is no finger while it is near. */
+const NEAR = 600
+
+/** Buttons of a pen, as Pointer Events names them: the barrel's is 2, an eraser turned over 5; held they are 2 and 32. */
+function endOf({ pointerType, button, buttons }: PointerEvent): PenEnd | undefined {
+  if (pointerType !== 'pen') return undefined
+  if (button === 5 || (buttons & 32) > 0) return 'eraser'
+  return button === 2 || (buttons & 2) > 0 ? 'barrel' : undefined
+}
+
+/** 0 upright, 1 flat; undefined where the device does not tell. */
+function tiltOf({ pointerType, tiltX, tiltY }: PointerEvent): number | undefined {
+  if (pointerType !== 'pen' || (!tiltX && !tiltY)) return undefined
+  const slope = (degrees: number) => Math.tan((degrees * Math.PI) / 180)
+  return Math.atan(Math.hypot(slope(tiltX), slope(tiltY))) / (Math.PI / 2)
+}
 
 /** Pen, mouse, fingers and wheel on the table: a pen draws, two fingers and the middle button move the paper. */
 export class TablePointer {
-  #pen: { id: number; pan: Point | undefined } | undefined
+  #pen: { id: number; pan: Point | undefined; tool: Tool; isFinger: boolean } | undefined
+  /** When a pen last told where it is; a palm lies on the paper with it. */
+  #penTold = -Infinity
   #penSeen = false
   /** Fingers on the table, by pointer, in CSS pixels of the table. */
   readonly #fingers = new Map<number, Point>()
@@ -39,6 +59,10 @@ export class TablePointer {
     // Lifted outside the window, or taken by the system: what was drawn so far is kept.
     canvas.addEventListener('pointercancel', up)
     canvas.addEventListener('lostpointercapture', up)
+    // The button on a pen's barrel has its own use.
+    canvas.addEventListener('contextmenu', (event) => {
+      if ((event as PointerEvent).pointerType === 'pen') event.preventDefault()
+    })
     canvas.addEventListener('wheel', (event) => this.#wheel(event), { passive: false })
     // A tab that is hidden in the middle of a stroke hears nothing more of the pen.
     const onHidden = () => document.visibilityState === 'hidden' && this.letGo()
@@ -53,8 +77,9 @@ export class TablePointer {
   /** Ends what is being drawn; it is kept. */
   letGo(): void {
     if (!this.#pen) return
+    const { tool } = this.#pen
     this.#pen = undefined
-    this.under.tool().up()
+    tool.up()
   }
 
   end(): void {
@@ -68,48 +93,76 @@ export class TablePointer {
   #penOf(event: PointerEvent, origin: DOMRect, back: Matrix): Pen {
     const at = transformPoint(back, this.#at(event, origin))
     const pan = this.#pen?.pan
+    const tilt = tiltOf(event)
     return {
       x: at.x - (pan?.x ?? 0),
       y: at.y - (pan?.y ?? 0),
       pressure: event.pointerType === 'mouse' ? 0.5 : event.pressure,
       shift: event.shiftKey,
       alt: event.altKey,
+      ...(tilt !== undefined && { tilt }),
     }
+  }
+
+  /** Whether a touch is the hand that holds the pen. */
+  #isPalm({ pointerType, timeStamp }: PointerEvent): boolean {
+    return pointerType === 'touch' && timeStamp - this.#penTold < NEAR
   }
 
   #down(event: PointerEvent) {
     if (event.pointerType === 'pen') this.#penSeen = true
+    this.#heard(event)
+    if (this.#isPalm(event)) return
     const origin = this.canvas.getBoundingClientRect()
     if (event.pointerType === 'touch') this.#fingerDown(event, origin)
-    if (event.button === 1) {
-      this.#dragging = { id: event.pointerId, at: this.#at(event, origin) }
-      this.canvas.setPointerCapture(event.pointerId)
-      event.preventDefault()
-      return
-    }
-    const palm = event.pointerType === 'touch' && this.#penSeen
-    if (this.#pen || event.button > 0 || this.#fingers.size > 1 || palm || !this.under.mayDraw()) return
+    if (event.button === 1) return this.#takePaper(event, origin)
+    const finger = event.pointerType === 'touch' && this.#penSeen
+    const end = endOf(event)
+    if (this.#pen || (event.button > 0 && !end) || this.#fingers.size > 1 || finger) return
+    const tool = end ? this.under.otherEnd(end) : this.under.mayDraw() && this.under.tool()
+    if (tool === 'paper') return this.#takePaper(event, origin)
+    if (!tool) return
     event.preventDefault()
     // The keys belong to the paper again, whatever was typed in before.
     const { activeElement } = document
     if (activeElement instanceof HTMLElement && activeElement.closest('input, textarea, .el-select'))
       activeElement.blur()
     this.canvas.setPointerCapture(event.pointerId)
-    this.#pen = { id: event.pointerId, pan: this.under.pan() }
+    this.#pen = { id: event.pointerId, pan: this.under.pan(), tool, isFinger: event.pointerType === 'touch' }
     const at = this.#penOf(event, origin, inverted(this.under.matrix()))
-    if (this.under.tool().down(at) === false) this.#pen = undefined
+    if (tool.down(at) === false) this.#pen = undefined
+  }
+
+  /** A pen that comes near: what touched before it was the hand that holds it. */
+  #heard({ pointerType, timeStamp }: PointerEvent) {
+    if (pointerType !== 'pen') return
+    this.#penTold = timeStamp
+    this.#fingers.clear()
+    if (!this.#pen?.isFinger) return
+    const { tool } = this.#pen
+    this.#pen = undefined
+    tool.cancel()
+  }
+
+  /** The paper goes with the pointer until it is lifted. */
+  #takePaper(event: PointerEvent, origin: DOMRect) {
+    this.#dragging = { id: event.pointerId, at: this.#at(event, origin) }
+    this.canvas.setPointerCapture(event.pointerId)
+    event.preventDefault()
   }
 
   #fingerDown(event: PointerEvent, origin: DOMRect) {
     this.#fingers.set(event.pointerId, this.#at(event, origin))
     // A second finger means the paper: the first one's line was not meant.
     if (this.#fingers.size !== 2 || !this.#pen) return
+    const { tool } = this.#pen
     this.#pen = undefined
-    this.under.tool().cancel()
+    tool.cancel()
   }
 
   #move(event: PointerEvent) {
     const { under } = this
+    this.#heard(event)
     const origin = this.canvas.getBoundingClientRect()
     if (this.#dragging?.id === event.pointerId) {
       const to = this.#at(event, origin)
@@ -123,7 +176,7 @@ export class TablePointer {
     if (event.pointerId !== this.#pen.id) return
     const coalesced = event.getCoalescedEvents?.() ?? []
     const ahead = event.getPredictedEvents?.().at(-1)
-    under.tool().move(
+    this.#pen.tool.move(
       (coalesced.length > 0 ? coalesced : [event]).map((each) => this.#penOf(each, origin, back)),
       ahead && this.#penOf(ahead, origin, back),
     )

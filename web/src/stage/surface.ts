@@ -17,7 +17,7 @@ import type { InkOf, PictureOf } from './paint/surface'
 import { TablePointer } from './pointer'
 import { ReadiedPictures } from './readied'
 import { Sharpening } from './sharpening'
-import type { ToolContext, Tool } from './tools/tool'
+import type { PenEnd, ToolContext, Tool } from './tools/tool'
 import { TopLayer } from './top-layer'
 import { FIT, fitted, matrixOf, type View } from './view'
 
@@ -33,6 +33,8 @@ export interface PaperPlacement {
 interface TableEvents {
   /** Asked before a tool is put to the paper; false when it can do nothing here. */
   mayDraw: () => boolean
+  /** What another end of the pen does; undefined when it can do nothing here. */
+  otherEnd: (end: PenEnd) => Tool | 'paper' | undefined
   onPlacement: (placement: PaperPlacement) => void
   /** The canvas lost what it showed, and has it again. */
   onLost?: (lost: boolean) => void
@@ -117,6 +119,7 @@ export class Table {
     }
     this.#pointer = new TablePointer(top, {
       tool: () => this.#tool,
+      otherEnd: (end) => (this.#playing ? undefined : given.events.otherEnd(end)),
       mayDraw: () => !this.#playing && given.events.mayDraw(),
       matrix: () => this.#matrix,
       pan: () => this.#pan(),

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { Redo2, Undo2 } from '@lucide/vue'
 import { computed, defineAsyncComponent } from 'vue'
+import { useScene } from '../../session/scene'
 import PaintDoubts from '../tools/PaintDoubts.vue'
 import type { Desk } from '../useDesk'
 import AheadTargets from './AheadTargets.vue'
@@ -13,6 +15,7 @@ import ReferenceLayer from './ReferenceLayer.vue'
 import WritingNote from './WritingNote.vue'
 
 const { desk } = defineProps<{ desk: Desk }>()
+const store = useScene()
 // Only where something is practised.
 const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue'))
 const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
@@ -63,6 +66,10 @@ const mode = computed(() => {
       :tools="tools"
     />
     <FindingOnPaper v-if="!playing" :placement="view.placement.value" />
+    <div class="thumb" data-test="thumb" role="group" aria-label="Under the thumb">
+      <button :disabled="!store.canUndo" aria-label="Undo" @click="store.undo()"><Undo2 aria-hidden="true" /></button>
+      <button :disabled="!store.canRedo" aria-label="Redo" @click="store.redo()"><Redo2 aria-hidden="true" /></button>
+    </div>
     <PaintDoubts :paint="stage.paint" />
     <ReferenceLayer :picking="pencil.tool === 'pick'" @pick="tools.pickColour" />
     <LiveLoop
@@ -113,5 +120,42 @@ const mode = computed(() => {
   padding: 7px 12px;
   font-size: 14px;
   transform: translateX(-50%);
+}
+
+/* Where fingers reach the glass, at the side of the hand that does not draw. */
+.thumb {
+  position: absolute;
+  bottom: 18%;
+  left: 8px;
+  z-index: 3;
+  display: none;
+  gap: 10px;
+}
+
+:global(.mirrored) .thumb {
+  right: 8px;
+  left: auto;
+}
+
+.thumb button {
+  display: grid;
+  place-items: center;
+  width: 48px;
+  height: 48px;
+  border: 1px solid var(--rule);
+  border-radius: 50%;
+  background: var(--paper);
+  color: var(--ink);
+  touch-action: manipulation;
+}
+
+.thumb button:disabled {
+  opacity: 0.45;
+}
+
+@media (any-pointer: coarse) {
+  .thumb {
+    display: grid;
+  }
 }
 </style>

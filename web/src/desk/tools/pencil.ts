@@ -4,6 +4,9 @@ import { computed } from 'vue'
 import { z } from 'zod'
 import { TOOL_NAMES, toolNamed, type ToolName } from './register'
 
+/** What the button on a pen's barrel may do. */
+export const BARREL = ['pick', 'eraser', 'paper'] as const
+
 const brushSchema = z.object({
   size: z.number().min(1).max(200),
   taper: z.tuple([z.number().min(0).max(LIMITS.taper), z.number().min(0).max(LIMITS.taper)]),
@@ -46,6 +49,8 @@ const pencilSchema = z.object({
   /** How densely the cell pen draws, and whether on both sides of the middle. */
   grain: z.enum(GRAINS).optional(),
   mirrors: z.boolean().optional(),
+  /** What the pen does while the button on its barrel is held; absent: it picks a colour. */
+  barrel: z.enum(BARREL).optional(),
 })
 export type PencilSettings = z.infer<typeof pencilSchema>
 /** What each brush is like when it is first taken in hand. */

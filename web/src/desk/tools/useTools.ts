@@ -4,13 +4,13 @@ import { freshId } from '../../api/ids'
 import { sayWhy, useScene } from '../../session/scene'
 import type { Bitmaps } from '../../stage/paint/bitmaps'
 import type { BrushInHand } from '../../stage/tools/brush'
-import type { Tool } from '../../stage/tools/tool'
+import type { PenEnd, Tool } from '../../stage/tools/tool'
 import type { ViewOf } from '../paper/useView'
 import type { Hands, Live } from './hand/hands'
 import { usePicking } from './hand/pick'
 import { useLinePoints } from './hand/points'
 import { drawsWithBrush, type PencilSettings } from './pencil'
-import { toolNamed } from './register'
+import { toolNamed, type ToolName } from './register'
 import type { Paint } from './paint/usePaint'
 import type { Selection } from './selection/useSelection'
 import type { Targets } from './useTargets'
@@ -61,14 +61,21 @@ export function useTools({ pencil, targets, selection, paint, view, bitmaps, fli
     lay: (pieces) => layOn({ store, pencil, targets }, pieces),
   }
 
-  function mayDraw(): boolean {
+  function mayDraw(tool = pencil.value.tool): boolean {
     if (flipped.value !== undefined) flipped.value = undefined
-    return mayUse(hands, model.tell)
+    return mayUse(hands, tool, model.tell)
+  }
+  /** What the pen does turned over, or with the button on its barrel held. */
+  function otherEnd(end: PenEnd): Tool | 'paper' | undefined {
+    const name = end === 'eraser' ? 'eraser' : (pencil.value.barrel ?? 'pick')
+    if (name === 'paper') return name
+    return mayDraw(name) ? toolNamed(name).inHand(hands) : undefined
   }
 
   return {
     toolOf: (): Tool => toolNamed(pencil.value.tool).inHand(hands),
     mayDraw,
+    otherEnd,
     live,
     unknownColour: picking.unknown,
     forgetUnknown: picking.forget,
@@ -101,8 +108,11 @@ function useModelNote() {
 }
 
 /** Whether the tool in hand can be used here; when not, why is said. A pen put down on an empty frame means a new drawing there. */
-function mayUse({ store, pencil, paint, cells }: Hands, tellOfModel: (drawing: string) => void): boolean {
-  const { tool } = pencil.value
+function mayUse(
+  { store, pencil, paint, cells }: Hands,
+  tool: ToolName,
+  tellOfModel: (drawing: string) => void,
+): boolean {
   const level = store.scene!.levels[store.level]!
   if (store.drawing === undefined) {
     if (!drawsWithBrush(tool)) return tool === 'pick'

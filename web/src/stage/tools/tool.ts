@@ -8,7 +8,12 @@ export interface Pen {
   readonly pressure: number
   readonly shift: boolean
   readonly alt: boolean
+  /** How far the pen leans: 0 upright, 1 flat on the paper; absent where that is not told. */
+  readonly tilt?: number
 }
+
+/** What of the pen may touch the paper besides its tip: the end turned over, or the tip with the button on its barrel held. */
+export type PenEnd = 'eraser' | 'barrel'
 
 /** What the pen does while it is down, one of them at a time. A tool is made anew whenever it is taken in hand. */
 export interface Tool {
@@ -48,6 +53,24 @@ export function ringCursor(width: number): string {
   const middle = across / 2 + 1
   const ring = `<svg xmlns="http://www.w3.org/2000/svg" width="${across + 2}" height="${across + 2}"><circle cx="${middle}" cy="${middle}" r="${across / 2 - 0.5}" fill="none" stroke="#2a2932"/></svg>`
   return `url("data:image/svg+xml,${encodeURIComponent(ring)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`
+}
+
+/** What a brush will leave where it touches, as large as it is and in its colour, ringed so that it is found on any paper. */
+export function brushCursor(width: number, colour: string): string {
+  const across = clamp(width, 1, LARGEST_CURSOR)
+  const side = Math.ceil(Math.max(across, 9)) + 6
+  const middle = side / 2
+  const circle = (r: number, more: string) => `<circle cx="${middle}" cy="${middle}" r="${r}" ${more}/>`
+  const dot = circle(across / 2, `fill="${colour}" fill-opacity="${across > 12 ? 0.35 : 0.9}"`)
+  const rings = [
+    ['#fbf7ee', 2.5],
+    ['#2a2932', 1.5],
+  ] as const
+  // Around a fine line the ring keeps clear of it.
+  const ring = Math.max(across / 2, 4.5)
+  const ringed = rings.map(([tone, wide]) => circle(ring, `fill="none" stroke="${tone}" stroke-width="${wide - 0.7}"`))
+  const picture = `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}">${ringed.join('')}${dot}</svg>`
+  return `url("data:image/svg+xml,${encodeURIComponent(picture)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`
 }
 
 /** The box a box of scene pixels takes after a change of place. */

@@ -6,7 +6,7 @@ import { eraserTool } from './eraser'
 import { figureTool } from './figure'
 import { lassoTool } from './lasso'
 import { pushTool } from './push'
-import { boxThrough, ringCursor, type Pen, type ToolContext } from './tool'
+import { boxThrough, brushCursor, ringCursor, type Pen, type ToolContext } from './tool'
 
 /** A table that only remembers where something was painted. */
 function paper({ zoom = 1 } = {}) {
@@ -235,6 +235,13 @@ test('a tool’s ring is as wide as it reaches, as far as a browser shows one, w
   expect(widthOf(ringCursor(4000))).toBe(122)
   expect(widthOf(ringCursor(1))).toBe(8)
   expect(ringCursor(40)).toMatch(/\) 21 21, crosshair$/)
+})
+
+test('over the paper a brush shows what it will leave: as wide, in its colour, and a fine one still found', () => {
+  const picture = (cursor: string) => decodeURIComponent(/svg\+xml,(.*)"\)/.exec(cursor)![1]!)
+  expect(picture(brushCursor(30, '#b9472f'))).toContain('r="15" fill="#b9472f"')
+  expect(picture(brushCursor(2, '#b9472f'))).toMatch(/r="4.5" fill="none".*r="1" fill="#b9472f"/)
+  expect(picture(brushCursor(4000, '#b9472f'))).toContain('r="60" fill')
 })
 
 test('a box turned a quarter lies on its side', () => {

@@ -8,6 +8,7 @@ import { pictureOrFilm } from '../../../footage/films'
 import { filmsOnTable } from '../../../footage/films-on-table'
 import { pictures } from '../../../stage/pictures/pictures'
 import { Table } from '../../../stage/surface'
+import type { Tools } from '../../tools/useTools'
 import type { ViewOf } from '../useView'
 import type { Laying } from './useLaying'
 
@@ -16,7 +17,7 @@ interface TableOptions {
   readonly view: ViewOf
   readonly laying: Laying
   readonly inkOf: (drawing: string, pass: Pass) => Ink
-  readonly mayDraw: () => boolean
+  readonly hand: Pick<Tools, 'mayDraw' | 'otherEnd'>
   /** Called once the table is there. */
   readonly onReady: (table: Table) => void
 }
@@ -25,7 +26,7 @@ const SURFACE_LOST =
   'The browser took the drawing surface away for a moment. Everything drawn is kept; it comes back by itself.'
 
 /** The table itself, for as long as the desk is open: laid anew when ink, pictures or colours change. */
-export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableOptions) {
+export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOptions) {
   const store = useScene()
   let bitmaps: Bitmaps | undefined
   const releases: (() => void)[] = []
@@ -53,7 +54,8 @@ export function useTable({ host, view, laying, inkOf, mayDraw, onReady }: TableO
         ),
       ],
       events: {
-        mayDraw,
+        mayDraw: () => hand.mayDraw(),
+        otherEnd: hand.otherEnd,
         onPlacement: (next) => (view.placement.value = next),
         onLost: (lost) => lost && sayWhy(new Error(SURFACE_LOST)),
       },

@@ -15,7 +15,11 @@ import type { Tool } from '../../../stage/tools/tool'
 import type { Hands } from './hands'
 
 /** Lays a line of any length, in parts where it is longer than a stroke may be. */
-export function layLine({ brushInHand, swatch, lay }: Hands, points: readonly number[], tapered = true): void {
+export function layLine(
+  { brushInHand, swatch, lay }: Hands,
+  points: readonly number[],
+  { tapered = true, size = brushInHand().size } = {},
+): void {
   const most = LIMITS.strokePoints * 3
   const hand = brushInHand()
   const parts: InkPiece[] = []
@@ -25,7 +29,7 @@ export function layLine({ brushInHand, swatch, lay }: Hands, points: readonly nu
         kind: 'stroke',
         id: freshId(),
         swatch: swatch.value.id,
-        ...lineOf({ ...hand, taper: tapered ? hand.taper : [0, 0] }),
+        ...lineOf({ ...hand, size, taper: tapered ? hand.taper : [0, 0] }),
         points: points.slice(from, from + most),
       }),
     )
@@ -61,5 +65,10 @@ export function drawTool(hands: Hands): Tool {
     const drawing = store.drawing
     live.value = line && drawing !== undefined ? { drawing, line, colour: colour.value } : undefined
   }
-  return brushTool({ bench, hand: hands.brushInHand(), onLine: (points) => layLine(hands, points), onLive })
+  return brushTool({
+    bench,
+    hand: hands.brushInHand(),
+    onLine: (points, size) => layLine(hands, points, { size }),
+    onLive,
+  })
 }

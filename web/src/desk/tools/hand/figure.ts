@@ -9,7 +9,7 @@ export function figureTool(figure: Figure): (hands: Hands) => Tool {
   return (hands) => {
     const { bench } = hands.table()
     if (!hands.cells.value) {
-      const onLine = (points: number[]) => layLine(hands, points, figure === 'line')
+      const onLine = (points: number[]) => layLine(hands, points, { tapered: figure === 'line' })
       return pulledFigure({ bench, hand: hands.brushInHand(), figure, onLine })
     }
     const places = (points: readonly number[]) => points.filter((_, i) => i % 3 !== 2)
