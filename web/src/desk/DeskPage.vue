@@ -51,6 +51,7 @@ useCommands(
     :class="{ mirrored: layout.leftHanded.value, cleared: layout.cleared.value }"
     :style="{ '--sheet-width': `${size.width.value}px` }"
   >
+    <h1 class="told">Draw</h1>
     <FoldedEdge class="sheet-edge" :layout="layout" panel="sheet" words="Sheet" />
     <SheetColumn
       v-if="layout.isShown('sheet')"
@@ -104,6 +105,14 @@ useCommands(
   height: 100%;
   overflow: hidden;
   user-select: none;
+}
+
+/* For whoever goes by headings: all there is to see here is the table. */
+.told {
+  position: absolute;
+  margin: 0;
+  opacity: 0;
+  pointer-events: none;
 }
 
 /* For the left hand everything lies the other way round. */

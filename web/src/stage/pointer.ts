@@ -23,6 +23,9 @@ const LINE_HEIGHT = 16
 /** Milliseconds after which a pen that told nothing is away from the paper: a palm is no finger while it is near. */
 const NEAR = 600
 
+/** Stands for a pointer where keys lead the pen. */
+const KEYS = -1
+
 /** Buttons of a pen, as Pointer Events names them: the barrel's is 2, an eraser turned over 5; held they are 2 and 32. */
 function endOf({ pointerType, button, buttons }: PointerEvent): PenEnd | undefined {
   if (pointerType !== 'pen') return undefined
@@ -72,6 +75,32 @@ export class TablePointer {
 
   get isDrawing(): boolean {
     return this.#pen !== undefined
+  }
+
+  /** Puts the tool in hand down where keys led it, in scene pixels; false when it stays nowhere, having done all it does or nothing. */
+  putDown(at: Point): boolean {
+    if (this.#pen || !this.under.mayDraw()) return false
+    const tool = this.under.tool()
+    this.#pen = { id: KEYS, pan: this.under.pan(), tool, isFinger: false }
+    if (tool.down(this.#ledTo(at)) === false) this.#pen = undefined
+    return this.#pen !== undefined
+  }
+
+  /** Keys led what they put down to another place. */
+  lead(at: Point): void {
+    if (this.#pen?.id === KEYS) this.#pen.tool.move([this.#ledTo(at)])
+  }
+
+  /** What is being drawn was not meant. */
+  giveUp(): void {
+    const { tool } = this.#pen ?? {}
+    this.#pen = undefined
+    tool?.cancel()
+  }
+
+  #ledTo({ x, y }: Point): Pen {
+    const { x: panX, y: panY } = this.#pen?.pan ?? { x: 0, y: 0 }
+    return { x: x - panX, y: y - panY, pressure: 0.5, shift: false, alt: false }
   }
 
   /** Ends what is being drawn; it is kept. */
@@ -138,10 +167,7 @@ export class TablePointer {
     if (pointerType !== 'pen') return
     this.#penTold = timeStamp
     this.#fingers.clear()
-    if (!this.#pen?.isFinger) return
-    const { tool } = this.#pen
-    this.#pen = undefined
-    tool.cancel()
+    if (this.#pen?.isFinger) this.giveUp()
   }
 
   /** The paper goes with the pointer until it is lifted. */
@@ -155,9 +181,7 @@ export class TablePointer {
     this.#fingers.set(event.pointerId, this.#at(event, origin))
     // A second finger means the paper: the first one's line was not meant.
     if (this.#fingers.size !== 2 || !this.#pen) return
-    const { tool } = this.#pen
-    this.#pen = undefined
-    tool.cancel()
+    this.giveUp()
   }
 
   #move(event: PointerEvent) {

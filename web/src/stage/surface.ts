@@ -292,6 +292,11 @@ export class Table {
     return this.#pointer.isDrawing
   }
 
+  /** The pen as keys lead it. */
+  get keyPen(): Pick<TablePointer, 'putDown' | 'lead' | 'letGo' | 'giveUp'> {
+    return this.#pointer
+  }
+
   /** Shows pieces taken up from a drawing. */
   lift(next: Lifted | undefined): void {
     const others = next?.drawing !== this.#lifted?.drawing || next?.from !== this.#lifted?.from

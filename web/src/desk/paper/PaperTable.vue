@@ -7,11 +7,14 @@ import type { Desk } from '../useDesk'
 import AheadTargets from './AheadTargets.vue'
 import CellGrid from './CellGrid.vue'
 import FindingOnPaper from './FindingOnPaper.vue'
+import KeyPen from './KeyPen.vue'
 import GuideOnPaper from './GuideOnPaper.vue'
 import LiveLoop from './LiveLoop.vue'
 import PaperGuides from './PaperGuides.vue'
 import PaperHandles from './PaperHandles.vue'
+import { paperInWords } from './paper-in-words'
 import ReferenceLayer from './ReferenceLayer.vue'
+import { useKeyPen } from './useKeyPen'
 import WritingNote from './WritingNote.vue'
 
 const { desk } = defineProps<{ desk: Desk }>()
@@ -20,6 +23,11 @@ const store = useScene()
 const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue'))
 const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
 const { playing, playFrame, view, selection, tools } = stage
+const keyPen = useKeyPen({
+  pen: () => view.table.value?.keyPen,
+  size: () => scene.value.settings,
+  isSelected: () => selection.selected.value !== undefined,
+})
 const mode = computed(() => {
   const { tool } = pencil.value
   return !playing.value && (tool === 'pin' || tool === 'slide') ? tool : 'look'
@@ -32,9 +40,15 @@ const mode = computed(() => {
       :ref="desk.setHost"
       class="stage"
       data-test="table"
-      role="img"
-      :aria-label="drawing ? `Drawing ${drawing.number} on the table` : 'Empty paper'"
+      role="application"
+      tabindex="0"
+      :aria-label="paperInWords(scene, drawing)"
+      aria-describedby="key-pen"
+      @keydown="keyPen.onKey"
+      @focus="keyPen.begin"
+      @blur="keyPen.end"
     />
+    <KeyPen :pen="keyPen" :placement="view.placement.value" />
     <div
       class="paper-edge"
       data-thing="paper"
@@ -98,6 +112,10 @@ const mode = computed(() => {
   position: absolute;
   inset: 0;
   overflow: hidden;
+}
+
+.stage:focus-visible {
+  outline-offset: -3px;
 }
 
 .paper-edge {
