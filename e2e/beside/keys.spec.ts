@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { GifReader } from 'omggif'
-import { expect, expectNothingSerious, saved, test } from '../harness'
+import { expect, expectNothingSerious, key, saved, test } from '../harness'
 
 /** Goes on with Tab until what has the focus is called so. */
 async function tabTo(page: Page, name: string | RegExp) {
@@ -71,4 +71,82 @@ test('the desk has its heading, the paper its place among all that Tab reaches, 
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Draw')
   await tabTo(page, 'Paper, empty frame')
   await expectNothingSerious(page)
+})
+
+test('focus stays where one is: what goes away or is done gives it on, panels take it and give it back', async ({
+  page,
+  desk,
+}) => {
+  const has = () =>
+    page.evaluate(() => {
+      const node = document.activeElement!
+      return node === document.body ? 'nothing' : (node.getAttribute('aria-label') ?? node.textContent!.trim())
+    })
+  await desk.opened({ edits: [key('d1', 1), key('d2', 9)] })
+  await page.keyboard.press('Tab')
+
+  // A panel, shut by Escape; one that is shut by its own key of the desk too.
+  await tabTo(page, 'Brush …')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('strip-test')).toBeVisible()
+  await expect.poll(has).toBe('Fit the touch to my hand')
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('strip-test')).toBeHidden()
+  await expect.poll(has).toBe('Brush …')
+
+  // An act whose button is gone once it is done.
+  await tabTo(page, /^Put it on the pegs|^Put .* on the pegs|^Join two keys/)
+  await page.keyboard.press('Enter')
+  await expect.poll(has).not.toBe('nothing')
+
+  await press(page, 'ArrowDown', 'ArrowDown', 'ArrowDown')
+  await tabTo(page, 'Plan')
+  await page.keyboard.press('Enter')
+  await tabTo(page, /^Put a key at frame/)
+  await page.keyboard.press('Enter')
+  await expect.poll(has).not.toBe('nothing')
+
+  // Making a file: its button gives the focus on to what comes of it.
+  await tabTo(page, 'Hand over')
+  await page.keyboard.press('Enter')
+  await tabTo(page, 'Make the GIF')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('file')).toBeVisible()
+  await expect.poll(has).not.toBe('nothing')
+  expect(await tabTo(page, /\.gif/)).toBeLessThanOrEqual(3)
+
+  // Another page begins at its beginning.
+  await tabTo(page, 'Unhurried Sketch')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
+  await expect.poll(has).not.toBe('nothing')
+})
+
+test('in colours of one’s own pots keep theirs, and what is pressed or chosen is told apart', async ({
+  browser,
+  desk,
+  page,
+  harness,
+}) => {
+  await desk.opened({ edits: [key('d1', 1)] })
+  const context = await browser.newContext({ forcedColors: 'active', viewport: { width: 1280, height: 800 } })
+  const own = await context.newPage()
+  await own.goto(page.url())
+  await expect(own.getByTestId('paper')).toBeVisible()
+  const tools = own.getByRole('group', { name: 'Tools' })
+  await tools.getByRole('button', { name: 'Pen', exact: true }).click()
+  const ground = (name: string) =>
+    tools.getByRole('button', { name, exact: true }).evaluate((node) => getComputedStyle(node).backgroundColor)
+  expect(await ground('Pen')).not.toBe(await ground('Pencil'))
+  const pot = own.locator('.pot').first()
+  expect(await pot.locator('i').evaluate((node) => getComputedStyle(node).backgroundColor)).toBe('rgb(42, 41, 50)')
+  expect(await pot.evaluate((node) => getComputedStyle(node).outlineStyle)).toBe('solid')
+  const line = (name: string) =>
+    own.getByRole('link', { name, exact: true }).evaluate((node) => getComputedStyle(node).borderBottomColor)
+  expect(await line('Draw')).not.toBe(await line('Plan'))
+  await expectNothingSerious(own)
+  await own.goto(harness.url)
+  await expect(own.getByRole('heading', { name: 'Shelf' })).toBeVisible()
+  await expectNothingSerious(own)
+  await context.close()
 })

@@ -16,13 +16,20 @@ function onKey(event: KeyboardEvent) {
   finds.value = true
 }
 window.addEventListener('keydown', onKey)
+// Only for whoever goes by keys.
+function onTab(event: KeyboardEvent) {
+  if (event.key !== 'Tab') return
+  window.removeEventListener('keydown', onTab)
+  void import('./keep-focus').then(({ keepFocus }) => keepFocus())
+}
+window.addEventListener('keydown', onTab)
 onUnmounted(() => window.removeEventListener('keydown', onKey))
 </script>
 
 <template>
   <div class="app">
     <TopEdge @find="finds = true" />
-    <main class="place"><RouterView /></main>
+    <main class="place" tabindex="-1"><RouterView /></main>
     <FindLine v-if="finds" @close="finds = false" />
     <FirstSteps v-if="steps.isOn" />
   </div>
@@ -39,5 +46,10 @@ onUnmounted(() => window.removeEventListener('keydown', onKey))
   flex: 1;
   min-height: 0;
   overflow: auto;
+}
+
+/* It has the focus only until Tab goes on from its beginning. */
+.place:focus {
+  outline: none;
 }
 </style>

@@ -73,6 +73,7 @@ kbd {
 }
 
 .home {
+  padding-block: 1px;
   font: 560 17px/1.3 var(--heading);
   color: var(--ink);
   text-decoration: none;

@@ -50,6 +50,8 @@ interface MarkRung extends Rung {
   fraction: number
 }
 const LABEL = 17
+/** WCAG 2.2, 2.5.8, with the edge of the picture's scale. */
+const TARGET = 28
 /** Closer than this labels run into each other: every so many of them is written, the others stand as lines. */
 const LEGIBLE = 11
 const labelGap = (count: number) => Math.min(LABEL, (TOP + HEIGHT - LABEL / 2) / Math.max(1, count - 1))
@@ -68,6 +70,12 @@ function isWritten({ drawing }: MarkRung, index: number): boolean {
   const every = Math.ceil(LEGIBLE / labelGap(rungs.value.length))
   return index % every === 0 || isEnd(drawing) || drawing === store.drawing || drawing === picked.value
 }
+/** How high a rung answers to the pointer: as high as there is room between labels, at most what any hand hits. */
+const reachHigh = computed(() => {
+  const labels = rungs.value.map(({ label }) => label)
+  const apart = labels.slice(1).map((label, i) => label - labels[i]!)
+  return Math.max(LABEL, Math.min(TARGET, ...apart))
+})
 const entryOf = (drawing: string) => scene.value.drawings[drawing]!
 const isEnd = (drawing: string) => drawing === props.chart.from || drawing === props.chart.to
 
@@ -274,7 +282,7 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         @pointerup="isEnd(rung.drawing) && emit('open', rung.drawing)"
         @keydown="onKey($event, rung)"
       >
-        <rect x="0" :y="rung.label - 8.5" :width="CENTRE" height="17" rx="3" class="reach" />
+        <rect x="0" :y="rung.label - reachHigh / 2" :width="CENTRE" :height="reachHigh" rx="3" class="reach" />
         <line :x1="CENTRE - (isEnd(rung.drawing) ? 20 : 13)" :x2="CENTRE" :y1="rung.y" :y2="rung.y" class="mark" />
         <path :d="`M${CENTRE - (isEnd(rung.drawing) ? 21 : 14)} ${rung.y}L${CENTRE - 27} ${rung.label}`" class="lead" />
         <text

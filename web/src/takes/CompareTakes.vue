@@ -265,6 +265,7 @@ onUnmounted(() => stopPlaying?.())
 
 .scrub {
   flex: 1;
+  height: 24px;
   max-width: 420px;
   accent-color: var(--persimmon);
 }

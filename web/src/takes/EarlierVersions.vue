@@ -420,6 +420,7 @@ summary {
 
 .scrub {
   flex: 1;
+  height: 24px;
   max-width: 380px;
   accent-color: var(--persimmon);
 }

@@ -140,6 +140,7 @@ h2 {
 }
 
 .scope {
+  min-height: 24px;
   padding: 0 3px;
   border: 0;
   background: none;

@@ -115,7 +115,17 @@ const mode = computed(() => {
 }
 
 .stage:focus-visible {
-  outline-offset: -3px;
+  outline: none;
+}
+
+/* Above the canvases. */
+.stage:focus-visible::after {
+  position: absolute;
+  inset: 2px;
+  z-index: 2;
+  border: 2px solid var(--lagoon);
+  content: '';
+  pointer-events: none;
 }
 
 .paper-edge {

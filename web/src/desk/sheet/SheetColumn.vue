@@ -173,6 +173,17 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
   cursor: ew-resize;
 }
 
+/* Wide enough for any hand, on the side of the table. */
+.widen::before {
+  position: absolute;
+  inset: 0 -16px 0 0;
+  content: '';
+}
+
+:global(.mirrored .widen::before) {
+  inset: 0 0 0 -16px;
+}
+
 :global(.mirrored .widen) {
   right: auto;
   left: -4px;
