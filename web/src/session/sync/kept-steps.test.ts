@@ -53,14 +53,15 @@ async function opened(scene = start) {
     session,
     close: async () => {
       end()
-      await written()
+      for (let i = 0; i < 12; i++) await new Promise((resolve) => setTimeout(resolve))
       endPage()
       await settled()
     },
   }
 }
-/** The stand-in of the database writes a little at a time. */
+/** A moment later, and the stand-in of the database writes a little at a time. */
 const written = async () => {
+  await new Promise((resolve) => setTimeout(resolve, 90))
   for (let i = 0; i < 12; i++) await new Promise((resolve) => setTimeout(resolve))
 }
 

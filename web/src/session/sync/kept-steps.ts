@@ -10,6 +10,8 @@ import { whenGone } from './page-life'
 export const STEPS_KEPT = 200
 /** Milliseconds for a page that is just being closed to be gone. */
 const GOING = 2000
+/** Milliseconds the line itself has to be kept first. */
+const AFTER = 80
 
 const rowSchema = z.object({
   id: z.string(),
@@ -54,27 +56,29 @@ class KeptSteps {
   readonly #rows = new Map<Step, string>()
   #now: Steps = { undo: [], redo: [] }
   #last = 0
-  #due = false
+  #timer: ReturnType<typeof setTimeout> | undefined
 
   constructor(
     private readonly db: Awaited<ReturnType<typeof database>>,
     private readonly at: { scene: string; page: string },
   ) {}
 
-  /** Keeps what can be undone now: what a moment takes away and puts there is written as one. */
+  /** Keeps what can be undone now: what one moment takes away and puts there is written as one, after what was drawn. */
   follow(steps: Steps): void {
     this.#now = steps
-    if (this.#due) return
-    this.#due = true
-    queueMicrotask(() => {
-      this.#due = false
-      void this.#write().catch(() => undefined)
-    })
+    this.#timer ??= setTimeout(() => void this.#writeDue(), AFTER)
   }
 
   /** What was followed last is still written. */
   end(): void {
-    queueMicrotask(() => this.db.close())
+    void this.#writeDue().finally(() => this.db.close())
+  }
+
+  async #writeDue(): Promise<void> {
+    if (this.#timer === undefined) return
+    clearTimeout(this.#timer)
+    this.#timer = undefined
+    await this.#write().catch(() => undefined)
   }
 
   /** What pages that are gone left, in the order in which it was done; from now on it is this page's. */
