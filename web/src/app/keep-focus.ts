@@ -59,8 +59,8 @@ export function keepFocus(): void {
       giveOn(focused)
   }
 
-  function giveOn({ name, within, node }: Focused) {
-    const from = panel?.node.contains(node) || panel?.node === within.at(-1)?.around ? panel : undefined
+  function giveOn({ name, within }: Focused) {
+    const from = within.some(({ around }) => around === panel?.node) ? panel : undefined
     panel = undefined
     if (from && isReady(from.opener)) return from.opener.focus()
     for (const { around, index } of within) {

@@ -35,6 +35,7 @@ export const useScene = defineStore('scene', () => {
   let opening = 0
 
   const sayTrouble = (error: unknown) => (trouble.value = inWords(error))
+  const onConflicts = (now: readonly ConflictRow[]) => (conflicts.value = now)
   const loadInk = () => ink.value!.ensure(position.nearestFirst(), session.value!.waitingEdits).catch(sayTrouble)
 
   async function open(sceneId: string) {
@@ -46,12 +47,11 @@ export const useScene = defineStore('scene', () => {
       const { isCopy, ...answer } = await readHereOrThere(sceneId)
       if (mine !== opening) return
       show(answer)
-      sync = new SceneSync(sceneId, session.value!, {
-        onKeeping: tellKeeping,
-        onConflicts: (now) => (conflicts.value = now),
-      })
-      if (isCopy) sync.beginAway()
-      await Promise.all([sync.resume().then(() => steps.restore(id.value, sync)), loadInk()])
+      const own = new SceneSync(sceneId, session.value!, { onKeeping: tellKeeping, onConflicts })
+      sync = own
+      if (isCopy) own.beginAway()
+      const restored = own.resume().then(() => mine === opening && steps.restore(sceneId, own))
+      await Promise.all([restored, loadInk()])
     } catch (error) {
       if (mine === opening) sayTrouble(error)
     }
@@ -61,7 +61,7 @@ export const useScene = defineStore('scene', () => {
     const isBack = keeping.value.state === 'away' && now.state !== 'away'
     keeping.value = now
     // What could not be read while the server was away.
-    if (isBack) void loadInk()
+    if (isBack && ink.value) void loadInk()
   }
 
   function show(answer: SceneAnswer) {

@@ -18,12 +18,12 @@ export function useSteps({ session, act, sayWhy, at }: Around) {
   let end = () => undefined as void
 
   /** Once what was not sent then lies on the scene. */
-  async function restore(scene: string, sync: SceneSync | undefined) {
+  async function restore(scene: string, { page }: SceneSync) {
     const own = session.value
-    if (!own || !sync) return
+    if (!own) return
     // A scene whose earlier steps cannot be had opens without them.
     const kept = await import('./sync/kept-steps').catch(() => undefined)
-    end = (await kept?.keepSteps(own, { scene, page: sync.page })) ?? end
+    end = (await kept?.keepSteps(own, { scene, page })) ?? end
     if (own !== session.value) end()
   }
 
