@@ -50,7 +50,7 @@ export const useScene = defineStore('scene', () => {
       const own = new SceneSync(sceneId, session.value!, { onKeeping: tellKeeping, onConflicts })
       sync = own
       if (isCopy) own.beginAway()
-      const restored = own.resume().then(() => mine === opening && steps.restore(sceneId, own))
+      const restored = own.resume().then(() => (mine === opening ? steps.restore(sceneId, own) : undefined))
       await Promise.all([restored, loadInk()])
     } catch (error) {
       if (mine === opening) sayTrouble(error)
