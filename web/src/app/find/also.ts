@@ -53,7 +53,10 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
   note: ['comment', 'annotation', 'frame note', 'label'],
   acts: ['frame menu', 'edit frames', 'cut copy paste frames'],
   passes: ['sublayers', 'rough layer', 'clean up', 'line layer', 'colour layer', 'art layers', 'ink and paint'],
-  brush: ['brush settings', 'stabilizer', 'stabiliser', 'smoothing', 'pressure curve', 'taper', 'opacity', 'flow'],
+  brush: [
+    ...['brush settings', 'stabilizer', 'stabiliser', 'smoothing', 'pressure curve', 'taper', 'opacity', 'flow'],
+    ...['pen button', 'barrel button', 'stylus button', 'tablet settings', 'pen pressure calibration'],
+  ],
   colours: ['palette', 'swatches', 'color', 'colour wheel', 'global colours', 'rgb', 'hex'],
   view: ['left handed', 'workspace', 'zoom level', 'canvas rotation'],
   reference: [
@@ -85,7 +88,7 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
   'place hand-over': ['export', 'render', 'save as', 'publish', 'share', 'output'],
   'place paper': ['scan', 'scanner', 'import drawings', 'photo', 'camera capture', 'pegs'],
   'place lettering': ['text', 'type', 'font', 'write on', 'handwriting', 'title'],
-  'page shelf': ['open file', 'projects', 'home', 'library', 'gallery', 'recent files'],
+  'page shelf': ['open file', 'projects', 'home', 'library', 'gallery', 'recent files', 'work offline', 'install app'],
   'page new': ['new file', 'new project', 'create', 'new document', 'canvas size'],
   'page drawer': ['trash', 'recycle bin', 'archive', 'deleted', 'restore'],
   'page practising': ['tutorial', 'learn', 'lessons', 'training', 'course', 'getting started'],
