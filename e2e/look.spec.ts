@@ -38,7 +38,7 @@ test('a drawing too big is found, shown on the paper, mended and gone', async ({
   // Beside it the same outline at the size it should have, to be drawn over: nothing is drawn for the hand.
   await expect(page.getByTestId('evidence').locator('path.guide')).toHaveCount(1)
   await expect(page.getByTestId('evidence')).toContainText('the size it should have')
-  await expect(page.getByTestId('table')).toHaveAttribute('aria-label', 'Drawing 20 on the table')
+  await expect(page.getByTestId('table')).toHaveAttribute('aria-label', /^Paper, drawing 20 of/)
   // The drawings beside it lie under the light, and a quiet mark is on the sheet and on its card.
   await expect(page.locator('[data-cell="A:20"]')).toHaveClass(/found/)
   await expect(page.getByRole('button', { name: 'Drawing 20, to be looked at' })).toBeVisible()

@@ -27,7 +27,9 @@ async function drawBall(page: Page, address: string, { drawings, off }: { drawin
   for (let n = 0; n < drawings; n++) {
     if (n > 0) await page.keyboard.press('g')
     await expect(
-      page.getByRole('img', { name: n === 0 ? 'Empty paper' : `Drawing ${n + 1} on the table` }),
+      page.getByRole('application', {
+        name: n === 0 ? 'Paper, empty frame' : new RegExp(`^Paper, drawing ${n + 1} of`),
+      }),
     ).toBeVisible()
     const { x, y } = frames[n]!.marks['middle']!
     await circleOn(page, { x, y: y + (n === 4 ? off : 0) })
@@ -57,10 +59,10 @@ test('an exercise from its card: drawn with the pen, its law and guide asked for
   await expect(measured).toContainText('Its size holds.')
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
   await page.getByRole('button', { name: 'Open the one to look at first' }).click()
-  await expect(page.getByRole('img', { name: 'Drawing 5 on the table' })).toBeVisible()
+  await expect(page.getByRole('application', { name: /^Paper, drawing 5 of/ })).toBeVisible()
   await page.getByRole('link', { name: 'Measure it' }).click()
   await page.getByRole('button', { name: 'Draw it anew' }).click()
-  await expect(page.getByRole('img', { name: 'Empty paper' })).toBeVisible()
+  await expect(page.getByRole('application', { name: 'Paper, empty frame' })).toBeVisible()
   await drawBall(page, harness.url, { drawings: 5, off: 0 })
   await page.getByRole('link', { name: 'Measure it' }).click()
   await expect(measured).toContainText('No drawing stands out')
