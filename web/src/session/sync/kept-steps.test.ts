@@ -53,15 +53,14 @@ async function opened(scene = start) {
     session,
     close: async () => {
       end()
-      for (let i = 0; i < 12; i++) await new Promise((resolve) => setTimeout(resolve))
+      await written()
       endPage()
       await settled()
     },
   }
 }
-/** A moment later, and the stand-in of the database writes a little at a time. */
+/** The stand-in of the database writes a little at a time. */
 const written = async () => {
-  await new Promise((resolve) => setTimeout(resolve, 90))
   for (let i = 0; i < 12; i++) await new Promise((resolve) => setTimeout(resolve))
 }
 

@@ -10,8 +10,6 @@ import { whenGone } from './page-life'
 export const STEPS_KEPT = 200
 /** Milliseconds for a page that is just being closed to be gone. */
 const GOING = 2000
-/** Milliseconds the line itself has to be kept first. */
-const AFTER = 80
 
 const rowSchema = z.object({
   id: z.string(),
@@ -66,7 +64,8 @@ class KeptSteps {
   /** Keeps what can be undone now: what one moment takes away and puts there is written as one, after what was drawn. */
   follow(steps: Steps): void {
     this.#now = steps
-    this.#timer ??= setTimeout(() => void this.#writeDue(), AFTER)
+    // The line itself is on its way first.
+    this.#timer ??= setTimeout(() => void this.#writeDue())
   }
 
   /** What was followed last is still written. */
@@ -120,7 +119,8 @@ class KeptSteps {
     const wanted = new Set(rows.map(({ step }) => step))
     const gone = [...this.#rows].filter(([step]) => !wanted.has(step))
     const fresh = rows.filter(({ step }) => !this.#rows.has(step))
-    const { store, done } = this.db.transaction('step', 'readwrite')
+    const writing = this.db.transaction('step', 'readwrite')
+    const { store } = writing
     for (const [step, id] of gone) {
       this.#rows.delete(step)
       void store.delete(id)
@@ -131,6 +131,8 @@ class KeptSteps {
       this.#rows.set(step, row.id)
       void store.put(row)
     }
-    await done
+    // At once: a page that dies now has asked for all of it.
+    writing.commit()
+    await writing.done
   }
 }
