@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useScene } from '../../session/scene'
-import type { PaperPlacement } from '../../stage/surface'
+import { useScene } from '../../../session/scene'
+import type { PaperPlacement } from '../../../stage/surface'
 import type { KeyPen } from './useKeyPen'
-import { usePaperPlace } from './usePaperPlace'
+import { usePaperPlace } from '../usePaperPlace'
 
 /** Where the pen is that keys lead, and what leads it. */
 const { pen, placement } = defineProps<{ pen: KeyPen; placement: PaperPlacement }>()

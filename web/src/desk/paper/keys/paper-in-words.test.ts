@@ -1,6 +1,6 @@
 import { applyEdit, newScene } from '@unhurried/core'
-import { drawn, settingsOf } from '../../../../core/src/testing/build'
-import { lined } from '../../testing/open-scene'
+import { drawn, settingsOf } from '../../../../../core/src/testing/build'
+import { lined } from '../../../testing/open-scene'
 import { paperInWords } from './paper-in-words'
 
 test('what lies on the paper is told: which drawing, of which level, how much on which pass', () => {

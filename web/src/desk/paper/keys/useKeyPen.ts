@@ -1,6 +1,6 @@
 import { clamp, type Point } from '@unhurried/core'
 import { computed, ref, shallowRef } from 'vue'
-import type { Table } from '../../stage/surface'
+import type { Table } from '../../../stage/surface'
 
 /** Scene pixels an arrow leads the pen, alone and with Shift. */
 const STEP = { far: 10, near: 1 }
