@@ -61,14 +61,14 @@ async function forgetAll() {
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <WrittenForm v-if="writing" :log="log" @done="writing = false" />
-    <div v-if="isRead || trouble" class="parts">
-      <div class="beside">
+    <div v-if="isRead || trouble" class="in-two">
+      <div class="in-column">
         <MendPanel />
         <StagesPanel />
         <LeftPanel :log="log" />
         <SchedulePanel :log="log" />
       </div>
-      <div class="beside">
+      <div class="in-column">
         <DaysPanel :log="log" />
         <HoursPanel :log="log" />
         <CostPanel :log="log" />
@@ -103,23 +103,5 @@ async function forgetAll() {
 
 .trouble {
   color: var(--plum);
-}
-
-.parts {
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: 14px;
-  align-items: start;
-}
-
-.beside {
-  display: grid;
-  gap: 14px;
-}
-
-@media (max-width: 900px) {
-  .parts {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -76,8 +76,8 @@ const sideOf = ({ along, beside }: { along: number; beside: number }) =>
       </div>
       <p v-if="wrong" class="trouble" role="alert">{{ wrong }}</p>
       <p v-if="trouble" class="paper panel trouble" role="alert" data-test="trouble">{{ trouble }}</p>
-      <div v-else-if="here && score" class="parts">
-        <div class="beside">
+      <div v-else-if="here && score" class="in-two">
+        <div class="in-column">
           <section class="paper panel" aria-label="Against the law">
             <ScorePicture v-bind="here" @open="open" />
             <p class="note key">Dashed and ringed: the law. Dots: your drawings. Choose one to open it.</p>
@@ -93,7 +93,7 @@ const sideOf = ({ along, beside }: { along: number; beside: number }) =>
             </p>
           </section>
         </div>
-        <div class="beside">
+        <div class="in-column">
           <section class="paper panel" aria-label="What was measured">
             <h2>What was measured</h2>
             <ul data-test="measured">
@@ -168,16 +168,8 @@ const sideOf = ({ along, beside }: { along: number; beside: number }) =>
   color: var(--plum);
 }
 
-.parts {
-  display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
-  gap: 14px;
-  align-items: start;
-}
-
-.beside {
-  display: grid;
-  gap: 14px;
+.in-two {
+  --first: 1.5fr;
 }
 
 ul {
@@ -200,11 +192,5 @@ th,
 td {
   padding: 2px 12px 2px 0;
   font-variant-numeric: tabular-nums;
-}
-
-@media (max-width: 900px) {
-  .parts {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -48,7 +48,7 @@ const lateOnes = computed(() => inOrder.value.filter(({ late }) => late))
       {{ trouble }} <button class="word" @click="load">Try again</button>
     </p>
     <p v-else-if="!scenes" class="note">Fetching the log …</p>
-    <div v-else class="parts">
+    <div v-else class="in-two">
       <section class="paper panel" aria-label="What is left">
         <h2>What is left</h2>
         <p class="note">{{ length }}</p>
@@ -87,7 +87,7 @@ const lateOnes = computed(() => inOrder.value.filter(({ late }) => late))
           </ol>
         </template>
       </section>
-      <div class="beside">
+      <div class="in-column">
         <section class="paper panel" aria-label="Days">
           <h2>Days</h2>
           <DotCalendar v-model="chosen" :today="momentOf(Date.now()).day" :seconds-on="secondsOn" />
@@ -129,18 +129,6 @@ const lateOnes = computed(() => inOrder.value.filter(({ late }) => late))
   color: var(--plum);
 }
 
-.parts {
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: 14px;
-  align-items: start;
-}
-
-.beside {
-  display: grid;
-  gap: 14px;
-}
-
 .panel {
   padding: 14px 16px;
 }
@@ -155,11 +143,5 @@ ol {
 li > a {
   margin-right: 10px;
   font-weight: 600;
-}
-
-@media (max-width: 900px) {
-  .parts {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>
