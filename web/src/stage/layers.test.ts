@@ -3,7 +3,8 @@ import { settingsOf } from '../../../core/src/testing/build'
 import { FakeSurface } from '../testing/browser'
 import { drawn } from '../testing/open-scene'
 import { paintLayers, TABLE_COLOUR, type Layers, type OnTable } from './layers'
-import type { Bitmaps } from './paint/bitmaps'
+import type { BitmapName, Bitmaps } from './paint/bitmaps'
+import type { SmallPictures } from './paint/small-pictures'
 
 Object.assign(globalThis, {
   Path2D: class {
@@ -26,23 +27,35 @@ const level = (id: string, fields: object = {}): Edit[] => [
 const sceneOf = (...edits: readonly Edit[]): Scene =>
   edits.reduce((scene, edit) => applyEdit(scene, edit).scene, newScene(settingsOf({ paper: '#fefefe' })))
 
-/** Bitmaps that are named by what is on them; only the passes named are inked. */
-function bitmapsOf(inked: readonly string[], ready = true) {
-  const asked: string[] = []
-  const bitmaps = {
-    isReady: (drawing: string, pass: string) => ready || !inked.includes(`${drawing}/${pass}`),
-    get: (drawing: string, pass: string, style: string) => {
-      if (!inked.includes(`${drawing}/${pass}`)) return undefined
-      asked.push(`${drawing}/${pass}/${style}`)
-      return { named: `${drawing}/${pass}/${style}` }
-    },
-    lay: (surface: CanvasRenderingContext2D, bitmap: unknown) => surface.drawImage(bitmap as never, 0, 0),
+/** Bitmaps that are named by what is on them; only the passes named are inked. Where none is painted, small ones may be. */
+function bitmapsOf(inked: readonly string[], { unpainted = false, smaller = false }: Unpainted) {
+  const layNamed = (surface: CanvasRenderingContext2D, named: string) => {
+    surface.drawImage({ named } as never, 0, 0)
+    return true
   }
-  return { bitmaps: bitmaps as unknown as Bitmaps, asked }
+  const bitmaps = {
+    readyAtOnce: ({ drawing, pass }: BitmapName) => !unpainted || !inked.includes(`${drawing}/${pass}`),
+    lay: (surface: CanvasRenderingContext2D, { drawing, pass, style }: BitmapName) =>
+      !inked.includes(`${drawing}/${pass}`) || (!unpainted && layNamed(surface, `${drawing}/${pass}/${style}`)),
+  }
+  const small = {
+    lay: (surface: CanvasRenderingContext2D, _: unknown, drawing: string, pass: string) =>
+      smaller && layNamed(surface, `small ${drawing}/${pass}`),
+  }
+  return { bitmaps: bitmaps as unknown as Bitmaps, small: small as unknown as SmallPictures }
 }
-function painted(scene: Scene, onTable: Partial<OnTable>, inked: readonly string[], more: Partial<Layers> = {}) {
+interface Unpainted {
+  readonly unpainted?: boolean
+  readonly smaller?: boolean
+}
+function painted(
+  scene: Scene,
+  onTable: Partial<OnTable>,
+  inked: readonly string[],
+  more: Partial<Layers> & Unpainted = {},
+) {
   const surface = new FakeSurface()
-  const { bitmaps } = bitmapsOf(inked, !more.quick)
+  const { unpainted: _u, smaller: _s, ...layers } = more
   const missing: Layers['missing'] = []
   paintLayers({
     surface: surface.asContext,
@@ -64,16 +77,15 @@ function painted(scene: Scene, onTable: Partial<OnTable>, inked: readonly string
     pixels: STAY,
     turned: false,
     mirrored: false,
-    bitmaps,
+    ...bitmapsOf(inked, more),
     inkOf: (drawing, pass) =>
       inked.includes(`${drawing}/${pass}`)
         ? [{ kind: 'fill', id: 'f', swatch: 'pencil', outline: [0, 0, 9, 0, 9, 9] }]
         : [],
     pictureOf: () => undefined,
     references: [],
-    quick: false,
     missing,
-    ...more,
+    ...layers,
   })
   const laid = surface.did.flatMap((each) =>
     each.what === 'drawImage' ? [(each.with[0] as { named: string }).named] : [],
@@ -133,18 +145,27 @@ test('a level that is hidden, or is not the one shown by itself, is left out; a 
   expect([laid, surface.did.find(({ what }) => what === 'drawImage')!.alpha]).toEqual([['b/line/ink'], 0.5])
 })
 
-test('in a hurry what is not ready is painted plainly and named, and what is under the light is left for later', () => {
+describe('what is not painted yet', () => {
   const scene = sceneOf(drawn('a', 1), drawn('b', 5))
   const under = [{ drawing: 'b', style: 'tint', strength: 0.4, tint: '#ff0000' }] as never
-  const { laid, missing, surface } = painted(
-    scene,
-    { drawing: 'a', shown: shown(['A', 'a']), under },
-    ['a/line', 'b/line'],
-    { quick: true },
-  )
-  expect(laid).toEqual([])
-  expect(missing.map(({ drawing, style }) => `${drawing} ${style}`)).toEqual(['b tint', 'a ink'])
-  expect(surface.times('fill')).toBeGreaterThan(0)
+  const turnedTo = (smaller: boolean) =>
+    painted(scene, { drawing: 'a', shown: shown(['A', 'a']), under }, ['a/line', 'b/line'], {
+      unpainted: true,
+      smaller,
+    })
+
+  test('is named; its small picture is laid, and what is under the light is left for later', () => {
+    const { laid, missing, surface } = turnedTo(true)
+    expect(laid).toEqual(['small a/line'])
+    expect(missing.map(({ drawing, style }) => `${drawing} ${style}`)).toEqual(['b tint', 'a ink'])
+    expect(surface.times('fill')).toBe(0)
+  })
+
+  test('and has no small picture yet is painted plainly', () => {
+    const { laid, surface } = turnedTo(false)
+    expect(laid).toEqual([])
+    expect(surface.times('fill')).toBeGreaterThan(0)
+  })
 })
 
 test('lines in the hand are left out of what lies still', () => {

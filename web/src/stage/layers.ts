@@ -17,16 +17,16 @@ import {
   type Shown,
 } from '@unhurried/core'
 import type { UnderLight } from './light-table'
-import type { Bitmaps } from './paint/bitmaps'
-import type { Box } from './paint/box'
+import type { BitmapName, Bitmaps } from './paint/bitmaps'
+import { boxThrough, type Box } from './paint/box'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { paintReference } from './paint/reference'
 import { compositeOf, layMatte, paintGround, paintMatte } from './paint/picture'
 import { knowPages } from './paint/scans'
 import { paintSilhouette } from './paint/silhouette'
-import type { InkOf, PictureOf, Style } from './paint/surface'
+import type { SmallPictures } from './paint/small-pictures'
+import type { InkOf, PictureOf } from './paint/surface'
 import { layTexture } from './paint/textures'
-import { boxThrough } from './tools/tool'
 
 /** What lies on the paper: other levels as they are, this level under the light, and the drawing itself. */
 export interface OnTable {
@@ -61,13 +61,6 @@ export interface Slide {
   readonly y: number
   readonly turn: number
 }
-/** A bitmap that was not there when a picture had to be quick. */
-export interface MissingBitmap {
-  readonly drawing: string
-  readonly pass: Pass
-  readonly style: Style
-  readonly tint: string
-}
 
 /** All that what lies still is painted from, and what it is painted on. */
 export interface Layers {
@@ -80,13 +73,13 @@ export interface Layers {
   readonly turned: boolean
   readonly mirrored: boolean
   readonly bitmaps: Bitmaps
+  readonly small: SmallPictures
   readonly inkOf: InkOf
   readonly pictureOf: PictureOf
   /** Pictures under the paper's drawings. */
   readonly references: readonly Reference[]
-  /** Bitmaps that are not there are laid plainly, or left out, and named in `missing`. */
-  readonly quick: boolean
-  readonly missing: MissingBitmap[]
+  /** Bitmaps that are not painted yet: what else there is of them is laid. */
+  readonly missing: BitmapName[]
 }
 
 export const TABLE_COLOUR = '#eadfcc'
@@ -241,7 +234,7 @@ function layPasses(layers: Layers, drawing: string, level: Level) {
 }
 
 function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pass: Pass; level: Level }) {
-  const { surface, scene, pixels, lifted, inkOf, bitmaps } = layers
+  const { surface, scene, pixels, lifted, inkOf, bitmaps, small } = layers
   const palette = levelPalette(scene, level.id)
   const follower = scene.drawings[drawing]?.level === level.id ? '' : level.id
   const { x, y } = level.follows ?? { x: 0, y: 0 }
@@ -258,13 +251,13 @@ function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pa
     surface.transform(...pixels)
     surface.translate(x, y)
     paintInk(surface, inkOf(drawing, pass), palette)
-  } else if (layers.quick && !bitmaps.isReady(drawing, pass, 'ink', follower)) {
-    layers.missing.push({ drawing, pass, style: 'ink', tint: follower })
+  } else {
+    const name = { drawing, pass, style: 'ink', tint: follower } as const
+    if (!bitmaps.readyAtOnce(name)) layers.missing.push(name)
+    if (bitmaps.lay(surface, name)) return
+    if (follower === '' && small.lay(surface, pixels, drawing, pass)) return
     surface.transform(...pixels)
     paintQuick(surface, inkOf(drawing, pass), palette)
-  } else {
-    const bitmap = bitmaps.get(drawing, pass, 'ink', follower)
-    if (bitmap) bitmaps.lay(surface, bitmap)
   }
 }
 
@@ -282,13 +275,10 @@ function layUnder(layers: Layers, { drawing, style, strength, tint }: UnderLight
     surface.translate(-middle.x, -middle.y)
   }
   for (const pass of passesShown(drawing, inkOf)) {
-    if (layers.quick && !bitmaps.isReady(drawing, pass, style, tint)) {
-      // What lies under the light follows a moment later.
-      layers.missing.push({ drawing, pass, style, tint })
-      continue
-    }
-    const bitmap = bitmaps.get(drawing, pass, style, tint)
-    if (bitmap) bitmaps.lay(surface, bitmap)
+    const name = { drawing, pass, style, tint }
+    // What lies under the light follows a moment later.
+    if (!bitmaps.readyAtOnce(name)) layers.missing.push(name)
+    bitmaps.lay(surface, name)
   }
   surface.restore()
 }

@@ -2,14 +2,14 @@ import { settingsOf } from '../../../core/src/testing/build'
 import {
   applyEdit,
   newScene,
+  PASSES,
   startingLightTable,
   type Edit,
   type Ink,
   type Scene,
   type Settings,
 } from '@unhurried/core'
-import type { Bitmaps } from './paint/bitmaps'
-import { warmAround } from './prepaint'
+import { bitmapsBeside, passesBeside } from './prepaint'
 
 const settings: Settings = settingsOf({ width: 64, height: 64, fps: 12, length: 12, approach: 'straight-ahead' })
 const key = (frame: number): Edit => ({
@@ -30,34 +30,11 @@ const scene: Scene = [key(1), key(3), key(5), key(7), key(9), lightTableEdit].re
 )
 const ink: Ink = [{ kind: 'stroke', id: 's', swatch: 'pencil', size: 3, points: [1, 1, 1] }]
 
-/** Idle time handed out a little at a time. */
-function idle(left: number) {
-  let waiting: ((deadline: { timeRemaining: () => number }) => void) | undefined
-  Object.assign(globalThis, {
-    requestIdleCallback: (work: typeof waiting) => ((waiting = work), 1),
-    cancelIdleCallback: () => (waiting = undefined),
-  })
-  return () => {
-    const work = waiting
-    waiting = undefined
-    work?.({ timeRemaining: () => left })
-    return work !== undefined
-  }
-}
-function warming(left: number) {
-  const painted: string[] = []
-  const pause = idle(left)
-  const bitmaps = {
-    paint: (drawing: string, _pass: string, style: string) => painted.push(`${drawing} ${style}`) > 0,
-  } as unknown as Bitmaps
-  const stop = warmAround({ scene, take: 'main', level: 'A', drawing: 'k5', bitmaps, inkOf: () => ink })
-  return { painted, pause, stop }
-}
+const at = { scene, take: 'main', level: 'A', drawing: 'k5' }
 
-test('the drawings beside this one are painted, the nearest first, with what lies under them', () => {
-  const { painted, pause } = warming(50)
-  expect(pause()).toBe(true)
-  expect([...new Set(painted)]).toEqual([
+test('a flip needs the drawings beside this one, the nearest first, with what lies under them', () => {
+  const names = bitmapsBeside(at, () => ink).map(({ drawing, style }) => `${drawing} ${style}`)
+  expect([...new Set(names)]).toEqual([
     'k7 ink',
     'k5 earlier',
     'k3 ink',
@@ -66,15 +43,10 @@ test('the drawings beside this one are painted, the nearest first, with what lie
     'k7 earlier',
     'k1 ink',
   ])
-  expect(pause()).toBe(false)
 })
 
-test('with no time left it paints one bitmap at a pause, and stops when told', () => {
-  const { painted, pause, stop } = warming(0)
-  pause()
-  pause()
-  expect(painted).toHaveLength(2)
-  stop()
-  expect(pause()).toBe(false)
-  expect(painted).toHaveLength(2)
+test('small pictures are of every drawing once, this one first and then the nearest', () => {
+  const drawings = [...passesBeside(at)].map(({ drawing }) => drawing)
+  expect([...new Set(drawings)]).toEqual(['k5', 'k7', 'k3', 'k9', 'k1'])
+  expect(drawings).toHaveLength(5 * PASSES.length)
 })

@@ -1,60 +1,50 @@
-import { drawingsShown, exposuresOf, PASSES, type Scene } from '@unhurried/core'
-import type { Bitmaps } from './paint/bitmaps'
+import { drawingsShown, exposuresOf, PASSES, type Pass, type Scene } from '@unhurried/core'
+import type { BitmapName } from './paint/bitmaps'
 import { underLight } from './light-table'
 import { passesShown } from './paint/ink'
-import type { InkOf, Style } from './paint/surface'
+import type { InkOf } from './paint/surface'
 
 /** How many drawings to each side are made ready for a flip. */
 const REACH = 2
-/** Pauses may fail to come for long: then a little is painted all the same, after so many milliseconds. */
-const PATIENCE = 400
-/** Idle time left below which the next bitmap waits for the next pause, in milliseconds. */
-const LEAST = 4
 
-/**
- * Paints, while nothing else is to be done, the bitmaps a flip to the drawings beside this one will
- * need, the nearest first. Gives a function that stops it.
- */
-export function warmAround({
-  scene,
-  take,
-  level,
-  drawing,
-  bitmaps,
-  inkOf,
-  onWarm,
-}: {
-  scene: Scene
-  take: string
-  level: string
-  drawing: string
-  bitmaps: Bitmaps
-  inkOf: InkOf
-  /** When all of them are painted. */
-  onWarm?: () => void
-}): () => void {
-  const order = drawingsShown(exposuresOf(scene, level, take)).map((entry) => entry.drawing)
-  const here = order.indexOf(drawing)
-  const beside = Array.from({ length: REACH }, (_, i) => [order[here + i + 1], order[here - i - 1]])
-    .flat()
-    .filter((id) => id !== undefined)
-  const jobs = beside.flatMap((id) => [
-    ...PASSES.map((pass) => ({ drawing: id, pass, style: 'ink' as Style, tint: '' })),
+interface Beside {
+  readonly scene: Scene
+  readonly take: string
+  readonly level: string
+  readonly drawing: string
+}
+
+/** What a list holds around a place in it, the nearest first: after, before, after … */
+function* around<T>(list: readonly T[], here: number, reach = list.length): Generator<T> {
+  for (let away = 1; away <= reach; away++)
+    for (const at of [here + away, here - away]) if (at >= 0 && at < list.length) yield list[at]!
+}
+
+const orderOf = ({ scene, level, take }: Beside) =>
+  drawingsShown(exposuresOf(scene, level, take)).map((entry) => entry.drawing)
+
+/** The bitmaps a flip to the drawings beside this one will need, the nearest first. */
+export function bitmapsBeside(at: Beside, inkOf: InkOf): BitmapName[] {
+  const { scene, level, drawing, take } = at
+  const order = orderOf(at)
+  return [...around(order, order.indexOf(drawing), REACH)].flatMap((id) => [
+    ...PASSES.map((pass) => ({ drawing: id, pass, style: 'ink' as const, tint: '' })),
     ...underLight(scene, { level, drawing: id, take }).flatMap((lit) =>
       passesShown(lit.drawing, inkOf).map((pass) => ({ drawing: lit.drawing, pass, style: lit.style, tint: lit.tint })),
     ),
   ])
-  let handle = requestIdleCallback(
-    function paint(deadline) {
-      const enough = () => deadline.timeRemaining() <= LEAST
-      do {
-        const job = jobs[0]
-        if (!job || bitmaps.paint(job.drawing, job.pass, job.style, job.tint, enough)) jobs.shift()
-      } while (jobs.length > 0 && !enough())
-      if (jobs.length > 0) handle = requestIdleCallback(paint, { timeout: PATIENCE })
-      else onWarm?.()
-    },
-    { timeout: PATIENCE },
-  )
-  return () => cancelIdleCallback(handle)
+}
+
+/** Every pass that may be turned to: of this level the nearest first, then of the others. */
+export function* passesBeside(at: Beside): Generator<{ readonly drawing: string; readonly pass: Pass }> {
+  const order = orderOf(at)
+  const seen = new Set<string>()
+  function* each(drawing: string) {
+    if (seen.has(drawing)) return
+    seen.add(drawing)
+    for (const pass of PASSES) yield { drawing, pass }
+  }
+  yield* each(at.drawing)
+  for (const drawing of around(order, order.indexOf(at.drawing))) yield* each(drawing)
+  for (const drawing of Object.keys(at.scene.drawings)) yield* each(drawing)
 }

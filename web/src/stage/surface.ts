@@ -9,14 +9,16 @@ import {
   type Reference,
   type Scene,
 } from '@unhurried/core'
-import { paintLayers, panOf, TABLE_COLOUR, type Lifted, type MissingBitmap, type OnTable } from './layers'
-import type { Bitmaps } from './paint/bitmaps'
+import { paintLayers, panOf, TABLE_COLOUR, type Lifted, type OnTable } from './layers'
+import type { BitmapName, Bitmaps } from './paint/bitmaps'
 import type { Box } from './paint/box'
 import { paintInk } from './paint/ink'
+import { PaintQueue } from './paint-queue'
+import type { SmallPictures } from './paint/small-pictures'
 import type { InkOf, PictureOf } from './paint/surface'
 import { TablePointer } from './pointer'
+import type { BitmapWanted } from '../workers/bitmaps/client'
 import { ReadiedPictures } from './readied'
-import { Sharpening } from './sharpening'
 import type { PenEnd, ToolContext, Tool } from './tools/tool'
 import { TopLayer } from './top-layer'
 import { FIT, fitted, matrixOf, type View } from './view'
@@ -44,6 +46,9 @@ interface Given {
   readonly host: HTMLElement
   readonly scene: () => Scene
   readonly bitmaps: Bitmaps
+  readonly small: SmallPictures
+  /** Has a bitmap painted elsewhere. */
+  readonly paint: (wanted: BitmapWanted) => Promise<ImageBitmap>
   readonly inkOf: InkOf
   readonly pictureOf: PictureOf
   /** Pictures under the paper's drawings, at a frame. */
@@ -84,7 +89,8 @@ export class Table {
   readonly #top: TopLayer
   readonly #pointer: TablePointer
   readonly #readied = new ReadiedPictures()
-  readonly #sharpening: Sharpening
+  /** What is to be painted for what may be shown next. */
+  readonly queue: PaintQueue
   readonly #resized: ResizeObserver
   #onTable = NOTHING
   #tool = IDLE
@@ -100,17 +106,14 @@ export class Table {
   readonly bench: ToolContext
 
   constructor(given: Given) {
-    const { host, bitmaps } = given
+    const { host, bitmaps, small, paint } = given
     this.#given = given
     this.#still = canvasIn(host)
     const top = canvasIn(host)
     top.style.touchAction = 'none'
     this.#screen = this.#still.getContext('2d', { alpha: false })!
     this.#top = new TopLayer(top, () => this.#toPixels())
-    this.#sharpening = new Sharpening(bitmaps, () => {
-      this.repaint()
-      host.dataset['sharp'] = 'yes'
-    })
+    this.queue = new PaintQueue({ bitmaps, small, paint, onSharp: (all) => this.#sharpened(all) })
     this.bench = {
       above: this.#top.paint,
       clearAbove: this.#top.clear,
@@ -209,16 +212,23 @@ export class Table {
 
   /** Puts drawings on the table: at once when they were made ready, else quickly first and sharply a moment later. */
   show(next: OnTable): void {
-    const { host } = this.#given
     this.#onTable = next
-    this.#sharpening.stop()
     const ready = this.#lifted || this.#playing ? undefined : this.#readied.of(next)
-    host.dataset['sharp'] = 'yes'
-    if (ready) return this.#screen.drawImage(ready, 0, 0)
-    const missing = this.#paint(this.#screen, { quick: !this.#playing })
-    if (missing.length === 0) return
-    host.dataset['sharp'] = 'no'
-    this.#sharpening.begin(missing)
+    if (!ready) return this.repaint()
+    this.#screen.drawImage(ready, 0, 0)
+    this.#lacks([])
+  }
+
+  /** Has painted what is missing on the table. */
+  #lacks(missing: readonly BitmapName[]) {
+    const lines = missing.some(({ style }) => style === 'ink')
+    this.#given.host.dataset['sharp'] = missing.length === 0 ? 'yes' : lines ? 'no' : 'lines'
+    this.queue.sharpen(missing)
+  }
+
+  #sharpened(all: boolean) {
+    this.#paint(this.#screen)
+    this.#given.host.dataset['sharp'] = all ? 'yes' : 'lines'
   }
 
   /** The frame whose drawings lie on the table. */
@@ -234,26 +244,23 @@ export class Table {
     canvas.height = this.#still.height
     const now = this.#onTable
     this.#onTable = next
-    this.#paint(canvas.getContext('2d', { alpha: false })!, {})
+    const missing = this.#paint(canvas.getContext('2d', { alpha: false })!)
     this.#onTable = now
-    this.#readied.put(next, canvas)
+    if (missing.length === 0) this.#readied.put(next, canvas)
   }
 
   /** What was made ready is no longer true. */
   readonly unready = (): void => this.#readied.clear()
 
-  /** Paints what lies still, all of it or only a box of scene pixels. */
+  /** Paints what lies still, all of it or only a box of scene pixels: quickly first, and sharply a moment later. */
   repaint(box?: Box): void {
-    this.#paint(this.#screen, { box })
+    if (!this.#playing) this.#lacks(this.#paint(this.#screen, box))
   }
 
-  #paint(
-    surface: CanvasRenderingContext2D,
-    { box, quick = false }: { box?: Box | undefined; quick?: boolean },
-  ): MissingBitmap[] {
-    const missing: MissingBitmap[] = []
-    if (this.#playing) return missing
-    const { scene, bitmaps, inkOf, pictureOf, references } = this.#given
+  /** Gives what was not there to be laid. */
+  #paint(surface: CanvasRenderingContext2D, box?: Box): BitmapName[] {
+    const missing: BitmapName[] = []
+    const { scene, bitmaps, small, inkOf, pictureOf, references } = this.#given
     const layers = {
       surface,
       scene: scene(),
@@ -263,10 +270,10 @@ export class Table {
       turned: this.#view.turn !== 0,
       mirrored: this.#view.mirror,
       bitmaps,
+      small,
       inkOf,
       pictureOf,
       references: references(this.#onTable.frame),
-      quick,
       missing,
     }
     paintLayers(layers, box)
@@ -358,7 +365,7 @@ export class Table {
   destroy(): void {
     this.#resized.disconnect()
     cancelAnimationFrame(this.#soon)
-    this.#sharpening.stop()
+    this.queue.end()
     this.#pointer.end()
     this.unready()
     this.#still.remove()

@@ -1,6 +1,6 @@
 import type { Matrix } from '@unhurried/core'
-import type { Box } from './paint/box'
-import { boxThrough, type ToolContext } from './tools/tool'
+import { boxThrough, type Box } from './paint/box'
+import type { ToolContext } from './tools/tool'
 
 /** Farther than anything is drawn, in scene pixels. */
 const EVERYWHERE: Box = { left: -1e5, top: -1e5, right: 1e5, bottom: 1e5 }

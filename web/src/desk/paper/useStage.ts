@@ -40,7 +40,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span, heard }: S
   const lies = { view, flipped, walked, slid }
   const laying = useLaying(lies)
   const { goAhead, isAhead, flip } = useGoAhead(lies, laying, { playing, selected: selection.selected })
-  const warm = useWarming(view, laying, { bitmaps: () => bitmaps(), inkOf, playing })
+  const warm = useWarming(view, laying, { inkOf, playing })
   const bitmaps = useTable({ host, view, laying, inkOf, hand: tools, onReady })
 
   function onReady(table: Table) {

@@ -60,7 +60,7 @@ async function desk(edits: readonly Edit[], settings = {}) {
     const view = { table: shallowRef(table()), placement: ref({ zoom: 1 }) } as never
     const selection = useSelection({ pencil, targets, table: shallowRef(table()) as never })
     const paint = usePaint({ pencil, targets, span } as never)
-    const bitmaps = () => ({ forget() {}, surface: () => undefined }) as never
+    const bitmaps = () => ({ outdate() {}, surface: () => undefined }) as never
     return useTools({ pencil, targets, selection, paint, view, bitmaps, flipped })
   }).given
 }

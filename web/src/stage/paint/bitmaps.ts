@@ -1,24 +1,56 @@
-import type { InkPiece, Matrix, Pass, Swatch } from '@unhurried/core'
+import {
+  followedBy,
+  inverted,
+  movedBy,
+  STAY,
+  type Ink,
+  type InkPiece,
+  type Matrix,
+  type Pass,
+  type Stroke,
+  type Swatch,
+} from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
+import type { BitmapWanted } from '../../workers/bitmaps/client'
 import { free } from '../release-canvas'
+import { boxOfPieces, boxThrough } from './box'
 import { paintInk } from './ink'
 import { showsPage } from './scans'
 import type { InkOf, Style } from './surface'
 
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 150e6
-
-interface Entry {
-  canvas: HTMLCanvasElement
-  drawing: string
-  pass: Pass
-  style: Style
-  /** Under the light its one tint; as inked the level that follows its own, '' for its own. */
-  tint: string
-  /** How many of its pieces are painted. */ painted: number
-}
 /** Pieces painted between two looks at the clock. */
 const AT_ONCE = 8
+/** Plain lines of so many points are painted on the spot sooner than anybody could be asked to. */
+const LIGHT_POINTS = 400
+
+/** Which bitmap: a pass of a drawing, as drawn or as it lies under the light. */
+export interface BitmapName {
+  readonly drawing: string
+  readonly pass: Pass
+  readonly style: Style
+  /** Under the light its one tint; as inked the level that follows its own, '' for its own. */
+  readonly tint: string
+}
+
+/** From scene pixels to those of the table's canvas, `width` × `height` of them. */
+interface Seen {
+  readonly matrix: Matrix
+  readonly width: number
+  readonly height: number
+}
+interface Entry extends BitmapName {
+  image: HTMLCanvasElement | ImageBitmap
+  /** Where its first pixel lies among those of the table as it was seen then. */
+  left: number
+  top: number
+  seen: Seen
+  /** How many of its pieces are painted. */
+  painted: number
+  /** Its ink has changed since, and not only by what was laid on top. */
+  old: boolean
+}
 interface BitmapsOptions {
   readonly width: number
   readonly height: number
@@ -28,125 +60,232 @@ interface BitmapsOptions {
   readonly palette: (drawing: string, follower: string) => readonly Swatch[]
 }
 
+/** A bitmap to be painted elsewhere, and where it will lie. */
+export interface BitmapOrder extends BitmapWanted {
+  readonly left: number
+  readonly top: number
+  readonly seen: Seen
+}
+
 /**
- * One bitmap for each drawing, pass and style as it is seen now, painted once and kept while there is
- * room. A new stroke on top is painted into the bitmaps that are there; anything else paints them anew.
- * Cells are kept one to one, so that they can be shown larger without smoothing.
+ * One bitmap for each drawing, pass and style, painted once and kept while there is room. A new stroke on top is
+ * painted into the bitmaps that are there; anything else paints them anew. Seen from elsewhere, what was painted is
+ * laid as it would look from there until it is painted anew. Cells are kept one to one, so that they can be shown
+ * larger without smoothing.
  */
 export class Bitmaps {
   readonly #entries = new LRUCache<string, Entry>({
     maxSize: BUDGET,
     // One that is larger than all the room is still there while it is looked at.
-    sizeCalculation: ({ canvas }) => Math.min(BUDGET, canvas.width * canvas.height * 4),
-    dispose: ({ canvas }) => free(canvas),
+    sizeCalculation: ({ image }) => Math.min(BUDGET, Math.max(1, image.width * image.height * 4)),
+    dispose: ({ image }) => letGo(image),
     noDisposeOnSet: true,
   })
-  #seen: { matrix: Matrix; width: number; height: number }
+  #seen: Seen
 
   constructor(private readonly options: BitmapsOptions) {
     const { width, height } = options
-    this.#seen = { matrix: [1, 0, 0, 1, 0, 0], width, height }
+    this.#seen = { matrix: STAY, width, height }
   }
 
-  /** From scene to the pixels of the table's canvas, `width` × `height` of them. */
   lookFrom(matrix: Matrix, width: number, height: number): void {
     const { matrix: before, ...size } = this.#seen
     if (size.width === width && size.height === height && matrix.every((value, i) => value === before[i])) return
     this.#seen = { matrix, width, height }
-    if (!this.options.cells) this.clear()
   }
 
-  /** Whether a bitmap could be laid at once. */
-  isReady(drawing: string, pass: Pass, style: Style, tint = ''): boolean {
-    const ink = this.options.inkOf(drawing, pass)
-    return ink.length === 0 || this.#entries.peek(keyOf(drawing, pass, style, tint))?.painted === ink.length
+  /** Whether a bitmap could be laid at once, as sharp as can be. */
+  isReady(name: BitmapName): boolean {
+    const ink = this.#inkOf(name)
+    if (ink.length === 0) return true
+    const entry = this.#entries.peek(keyOf(name))
+    return entry !== undefined && this.#isNow(entry, ink)
+  }
+
+  /** The same, when need be by painting what takes no time. */
+  readyAtOnce(name: BitmapName): boolean {
+    if (this.isReady(name)) return true
+    return isLight(this.#inkOf(name)) && this.paint(name, () => false)
   }
 
   /** Goes on painting a bitmap until `enough` says so; true once it is whole. */
-  paint(drawing: string, pass: Pass, style: Style, tint: string, enough: () => boolean): boolean {
-    const ink = this.options.inkOf(drawing, pass)
-    const key = keyOf(drawing, pass, style, tint)
+  paint(name: BitmapName, enough: () => boolean): boolean {
+    const ink = this.#inkOf(name)
     if (ink.length === 0) {
-      this.#entries.delete(key)
+      this.#entries.delete(keyOf(name))
       return true
     }
-    const entry = this.#entries.get(key) ?? { canvas: this.#canvas(), drawing, pass, style, tint, painted: 0 }
-    this.#entries.set(key, entry)
-    if (entry.painted < ink.length) {
-      const surface = this.#surfaceOf(entry.canvas)
-      do {
-        paintInk(surface, ink.slice(entry.painted, entry.painted + AT_ONCE), this.#paletteOf(entry), style, tint)
-        entry.painted = Math.min(ink.length, entry.painted + AT_ONCE)
-      } while (entry.painted < ink.length && !enough())
-    }
+    const known = this.#entries.get(keyOf(name))
+    if (known && this.#isNow(known, ink)) return true
+    const entry = known && !known.old && this.#isFrom(known) ? known : this.#begun(name)
+    const surface = this.#surfaceOf(entry)
+    do {
+      paintInk(surface, ink.slice(entry.painted, entry.painted + AT_ONCE), this.#paletteOf(name), name.style, name.tint)
+      entry.painted = Math.min(ink.length, entry.painted + AT_ONCE)
+    } while (entry.painted < ink.length && !enough())
     return entry.painted === ink.length
   }
 
-  /** Undefined when the pass holds no ink. */
-  get(drawing: string, pass: Pass, style: Style, tint = ''): HTMLCanvasElement | undefined {
-    this.paint(drawing, pass, style, tint, () => false)
-    return this.#entries.get(keyOf(drawing, pass, style, tint))?.canvas
+  /** What somebody else would have to be told to paint it; undefined where that takes what only the page has. */
+  orderOf(name: BitmapName): BitmapOrder | undefined {
+    const ink = this.#inkOf(name)
+    if (ink.some(({ kind }) => kind === 'scan')) return undefined
+    const seen = this.#seen
+    const [matrix, width, height] = this.options.cells
+      ? [STAY, this.options.width, this.options.height]
+      : [seen.matrix, seen.width, seen.height]
+    // No larger than what is painted: laying it is the quicker, and there is room for more of them.
+    const box = boxThrough(matrix, boxOfPieces(ink))
+    const [left, top] = [Math.max(0, Math.floor(box.left) - 2), Math.max(0, Math.floor(box.top) - 2)]
+    const [right, bottom] = [Math.min(width, Math.ceil(box.right) + 2), Math.min(height, Math.ceil(box.bottom) + 2)]
+    const { drawing, pass, style, tint } = name
+    return {
+      ...{ name: `${drawing}/${pass}`, ink, style, tint, palette: this.#paletteOf(name) },
+      matrix: followedBy(matrix, movedBy(-left, -top)),
+      ...{ width: Math.max(1, right - left), height: Math.max(1, bottom - top), left, top, seen },
+    }
   }
 
-  /** Lays a bitmap on the table's canvas. */
-  lay(surface: CanvasRenderingContext2D, canvas: HTMLCanvasElement): void {
-    if (!this.options.cells) return surface.drawImage(canvas, 0, 0)
-    surface.save()
-    surface.imageSmoothingEnabled = false
-    surface.transform(...this.#seen.matrix)
-    surface.drawImage(canvas, 0, 0)
-    surface.restore()
+  /** Takes in what was painted elsewhere, unless it is no longer what was ordered. */
+  take(name: BitmapName, { ink, left, top, seen }: BitmapOrder, image: ImageBitmap): void {
+    const isStill = this.#inkOf(name).length >= ink.length && ink.every((piece, i) => piece === this.#inkOf(name)[i])
+    if (!isStill || !this.#isFrom({ seen }) || this.isReady(name)) return image.close()
+    const entry = { ...name, image, left, top, seen, painted: ink.length, old: false }
+    this.#put(entry)
+    // What was laid on top meanwhile is painted here.
+    if (this.#inkOf(name).length > ink.length) this.paint(name, () => false)
+  }
+
+  /** Lays a bitmap on the table's canvas, the old one until the new is there; false where there is neither. */
+  lay(surface: CanvasRenderingContext2D, name: BitmapName): boolean {
+    const { length } = this.#inkOf(name)
+    const entry = this.#entries.get(keyOf(name))
+    if (length === 0 || !entry || !(entry.old || entry.painted === length)) return length === 0
+    const { image, left, top, seen } = entry
+    if (this.options.cells) {
+      surface.save()
+      surface.imageSmoothingEnabled = false
+      surface.transform(...this.#seen.matrix)
+      surface.drawImage(image, left, top)
+      surface.restore()
+    } else if (this.#isFrom(entry)) surface.drawImage(image, left, top)
+    else {
+      surface.save()
+      surface.transform(...followedBy(inverted(seen.matrix), this.#seen.matrix))
+      surface.drawImage(image, left, top)
+      surface.restore()
+    }
+    return true
   }
 
   /** Paints more pieces on top of the bitmaps of a pass; they are in its ink already. */
   append(drawing: string, pass: Pass, pieces: readonly InkPiece[]): void {
     const before = this.options.inkOf(drawing, pass).length - pieces.length
-    for (const entry of this.#entries.values()) {
+    for (const entry of [...this.#entries.values()]) {
       // One that is not whole yet gets them in its turn.
-      if (entry.drawing !== drawing || entry.pass !== pass || entry.painted < before) continue
-      paintInk(this.#surfaceOf(entry.canvas), pieces, this.#paletteOf(entry), entry.style, entry.tint)
+      if (entry.drawing !== drawing || entry.pass !== pass || entry.old || entry.painted < before) continue
+      if (entry.style !== 'ink' && !('getContext' in entry.image)) {
+        // Painted elsewhere for another drawing's light: so it is again, when it is wanted.
+        this.#entries.delete(keyOf(entry))
+        continue
+      }
+      paintInk(this.#surfaceOf(entry), pieces, this.#paletteOf(entry), entry.style, entry.tint)
       entry.painted += pieces.length
     }
   }
 
   /** The surface of a bitmap, in scene pixels, for rubbing in it before the ink itself is changed. */
   surface(drawing: string, pass: Pass): CanvasRenderingContext2D | undefined {
-    const canvas = this.get(drawing, pass, 'ink')
-    return canvas && this.#surfaceOf(canvas)
+    const name = { drawing, pass, style: 'ink', tint: '' } as const
+    this.paint(name, () => false)
+    const entry = this.#entries.get(keyOf(name))
+    return entry && this.#surfaceOf(entry)
   }
 
-  forget(drawing: string, pass?: Pass): void {
-    for (const [key, entry] of [...this.#entries])
-      if (entry.drawing === drawing && (pass === undefined || entry.pass === pass)) this.#entries.delete(key)
+  /** A drawing's ink has changed: its bitmaps are shown until it is painted anew. */
+  outdate(drawing: string, pass: Pass): void {
+    for (const entry of this.#entries.values()) if (entry.drawing === drawing && entry.pass === pass) entry.old = true
   }
 
   /** Forgets every bitmap that shows one of these pages of paper. */
   forgetPages(pages: ReadonlySet<string>): void {
-    for (const [key, { drawing, pass }] of [...this.#entries])
-      if (showsPage(this.options.inkOf(drawing, pass), pages)) this.#entries.delete(key)
+    for (const [key, entry] of [...this.#entries]) if (showsPage(this.#inkOf(entry), pages)) this.#entries.delete(key)
   }
 
   clear(): void {
     this.#entries.clear()
   }
 
-  #paletteOf({ drawing, style, tint }: Entry): readonly Swatch[] {
+  readonly #inkOf = ({ drawing, pass }: BitmapName): Ink => this.options.inkOf(drawing, pass)
+
+  #paletteOf({ drawing, style, tint }: BitmapName): readonly Swatch[] {
     return this.options.palette(drawing, style === 'ink' ? tint : '')
   }
 
-  #canvas(): HTMLCanvasElement {
+  #isNow(entry: Entry, ink: Ink): boolean {
+    return !entry.old && entry.painted === ink.length && this.#isFrom(entry)
+  }
+
+  /** Whether it was painted as the table is seen now. */
+  #isFrom({ seen }: Pick<Entry, 'seen'>): boolean {
+    return seen === this.#seen || this.options.cells === true
+  }
+
+  #put(entry: Entry): Entry {
+    const before = this.#entries.peek(keyOf(entry))
+    this.#entries.set(keyOf(entry), entry)
+    if (before && before.image !== entry.image) letGo(before.image)
+    return entry
+  }
+
+  #begun(name: BitmapName): Entry {
+    return this.#put({
+      ...name,
+      image: this.#canvas(this.#seen),
+      left: 0,
+      top: 0,
+      seen: this.#seen,
+      painted: 0,
+      old: false,
+    })
+  }
+
+  #canvas(seen: Seen): HTMLCanvasElement {
     const canvas = document.createElement('canvas')
-    const { cells, width, height } = this.options
-    canvas.width = cells ? width : this.#seen.width
-    canvas.height = cells ? height : this.#seen.height
+    const { width, height } = this.options.cells ? this.options : seen
+    canvas.width = width
+    canvas.height = height
     return canvas
   }
 
-  #surfaceOf(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
-    const surface = canvas.getContext('2d')!
-    if (!this.options.cells) surface.setTransform(...this.#seen.matrix)
+  /** For painting on, in scene pixels; what was painted elsewhere becomes a canvas as large as the table. */
+  #surfaceOf(entry: Entry): CanvasRenderingContext2D {
+    const { image, seen } = entry
+    if (!('getContext' in image)) {
+      const canvas = this.#canvas(seen)
+      canvas.getContext('2d')!.drawImage(image, entry.left, entry.top)
+      this.#put(Object.assign(entry, { image: canvas, left: 0, top: 0 }))
+      image.close()
+    }
+    const surface = (entry.image as HTMLCanvasElement).getContext('2d')!
+    if (!this.options.cells) surface.setTransform(...seen.matrix)
     return surface
   }
 }
 
-const keyOf = (drawing: string, pass: Pass, style: Style, tint: string) => `${drawing}/${pass}/${style}${tint}`
+export const keyOf = ({ drawing, pass, style, tint }: BitmapName) => `${drawing}/${pass}/${style}${tint}`
+const letGo = (image: Entry['image']) => ('getContext' in image ? free(image) : image.close())
+
+/** Brushes whose lines take long to paint. */
+const isWet = ({ brush }: Stroke) => brush === 'wash' || brush === 'watery'
+
+/** Whether ink is painted in less time than it takes to ask for it. */
+export function isLight(ink: Ink): boolean {
+  let points = 0
+  for (const piece of ink) {
+    if (piece.kind === 'scan') return false
+    points += piece.kind === 'stroke' ? piece.points.length / 3 : 20
+    if (points > LIGHT_POINTS || (piece.kind === 'stroke' && isWet(piece))) return false
+  }
+  return true
+}

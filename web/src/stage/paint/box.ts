@@ -1,4 +1,4 @@
-import { boundsOf, type Ink } from '@unhurried/core'
+import { boundsOf, transformPoint, type Ink, type Matrix } from '@unhurried/core'
 
 export interface Box {
   left: number
@@ -28,5 +28,21 @@ export function boxOfPieces(pieces: Ink): Box {
     top: box.top - margin,
     right: box.right + margin,
     bottom: box.bottom + margin,
+  }
+}
+
+/** The box a box of scene pixels takes after a change of place. */
+export function boxThrough(matrix: Matrix, { left, top, right, bottom }: Box): Box {
+  const corners = [
+    { x: left, y: top },
+    { x: right, y: top },
+    { x: left, y: bottom },
+    { x: right, y: bottom },
+  ].map((corner) => transformPoint(matrix, corner))
+  return {
+    left: Math.min(...corners.map(({ x }) => x)),
+    top: Math.min(...corners.map(({ y }) => y)),
+    right: Math.max(...corners.map(({ x }) => x)),
+    bottom: Math.max(...corners.map(({ y }) => y)),
   }
 }

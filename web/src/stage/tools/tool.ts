@@ -1,4 +1,4 @@
-import { clamp, INK_GRID, onGrid, pressed, type Matrix, type Point } from '@unhurried/core'
+import { clamp, INK_GRID, onGrid, pressed } from '@unhurried/core'
 import type { Box } from '../paint/box'
 
 /** Where the pen is on the drawing: scene pixels and pressure 0…1 as the hand gave it. */
@@ -71,20 +71,4 @@ export function brushCursor(width: number, colour: string): string {
   const ringed = rings.map(([tone, wide]) => circle(ring, `fill="none" stroke="${tone}" stroke-width="${wide - 0.7}"`))
   const picture = `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}">${ringed.join('')}${dot}</svg>`
   return `url("data:image/svg+xml,${encodeURIComponent(picture)}") ${Math.round(middle)} ${Math.round(middle)}, crosshair`
-}
-
-/** The box a box of scene pixels takes after a change of place. */
-export function boxThrough([a, b, c, d, e, f]: Matrix, { left, top, right, bottom }: Box): Box {
-  const corners: Point[] = [
-    [left, top],
-    [right, top],
-    [left, bottom],
-    [right, bottom],
-  ].map(([x, y]) => ({ x: a * x! + c * y! + e, y: b * x! + d * y! + f }))
-  return {
-    left: Math.min(...corners.map(({ x }) => x)),
-    top: Math.min(...corners.map(({ y }) => y)),
-    right: Math.max(...corners.map(({ x }) => x)),
-    bottom: Math.max(...corners.map(({ y }) => y)),
-  }
 }

@@ -6,7 +6,8 @@ import { eraserTool } from './eraser'
 import { figureTool } from './figure'
 import { lassoTool } from './lasso'
 import { pushTool } from './push'
-import { boxThrough, brushCursor, ringCursor, type Pen, type ToolContext } from './tool'
+import { boxThrough } from '../paint/box'
+import { brushCursor, ringCursor, type Pen, type ToolContext } from './tool'
 
 /** A table that only remembers where something was painted. */
 function paper({ zoom = 1 } = {}) {

@@ -3,11 +3,13 @@ import { onMounted, onUnmounted, watch, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { boxOfPieces } from '../../../stage/paint/box'
 import { Bitmaps } from '../../../stage/paint/bitmaps'
+import { SmallPictures } from '../../../stage/paint/small-pictures'
 import { pagesOf } from '../../../stage/paint/scans'
 import { pictureOrFilm } from '../../../footage/films'
 import { filmsOnTable } from '../../../footage/films-on-table'
 import { pictures } from '../../../stage/pictures/pictures'
 import { Table } from '../../../stage/surface'
+import { BitmapPainter } from '../../../workers/bitmaps/client'
 import type { Tools } from '../../tools/useTools'
 import type { ViewOf } from '../useView'
 import type { Laying } from './useLaying'
@@ -25,6 +27,9 @@ interface TableOptions {
 const SURFACE_LOST =
   'The browser took the drawing surface away for a moment. Everything drawn is kept; it comes back by itself.'
 
+const startPainting = () =>
+  new Worker(new URL('../../../workers/bitmaps/worker.ts', import.meta.url), { type: 'module' })
+
 /** The table itself, for as long as the desk is open: laid anew when ink, pictures or colours change. */
 export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOptions) {
   const store = useScene()
@@ -40,11 +45,20 @@ export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOpti
   onMounted(() => {
     const { width, height, cells = false } = store.scene!.settings
     const filmed = filmsOnTable(() => store.scene!)
+    const painter = new BitmapPainter(startPainting)
     const own = new Bitmaps({ width, height, cells, inkOf, palette: coloursOfDrawing })
+    const small = new SmallPictures({
+      inkOf,
+      palette: (drawing) => coloursOfDrawing(drawing, ''),
+      count: () => 2 * Object.keys(store.scene!.drawings).length,
+      cells,
+    })
     const table = new Table({
       host: host.value!,
       scene: () => store.scene!,
       bitmaps: own,
+      small,
+      paint: (wanted) => painter.paint(wanted),
       inkOf,
       pictureOf: pictureOrFilm,
       references: (frame) => [
@@ -62,8 +76,10 @@ export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOpti
     })
     bitmaps = own
     view.table.value = table
-    releases.push(followInk(table, own, laying), followPictures(table, own, laying), filmed.follow(table))
-    followColours(table, own, laying)
+    const held = { bitmaps: own, small }
+    releases.push(followInk(table, held, laying), followPictures(table, own, laying), filmed.follow(table))
+    releases.push(() => painter.end())
+    followColours(table, held, laying)
     watch(
       () => store.frame,
       (frame, from) => store.scene && filmed.went(frame, from),
@@ -79,7 +95,12 @@ export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOpti
   return () => bitmaps
 }
 
-function followInk(table: Table, bitmaps: Bitmaps, { lay }: Laying): () => void {
+interface Painted {
+  readonly bitmaps: Bitmaps
+  readonly small: SmallPictures
+}
+
+function followInk(table: Table, { bitmaps, small }: Painted, { lay }: Laying): () => void {
   return useScene().ink!.onChange((drawing, pass, onTop) => {
     table.unready()
     if (onTop) {
@@ -87,7 +108,8 @@ function followInk(table: Table, bitmaps: Bitmaps, { lay }: Laying): () => void 
       // First it is on its way to be kept, then it is shown; both in the same frame.
       queueMicrotask(() => table.repaint(boxOfPieces(onTop)))
     } else {
-      bitmaps.forget(drawing, pass)
+      bitmaps.outdate(drawing, pass)
+      small.forget(drawing, pass)
       lay()
     }
   })
@@ -100,7 +122,7 @@ const followPictures = (table: Table, bitmaps: Bitmaps, { lay }: Laying): (() =>
     lay()
   })
 
-function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
+function followColours(table: Table, { bitmaps, small }: Painted, { lay }: Laying): void {
   const store = useScene()
   watch(
     () => [
@@ -115,6 +137,7 @@ function followColours(table: Table, bitmaps: Bitmaps, { lay }: Laying): void {
     JSON.stringify(Object.values(store.scene?.levels ?? {}).map(({ id, adjust, follows }) => [id, adjust, follows]))
   watch([() => store.scene?.palette, () => store.scene?.pages, shades], () => {
     bitmaps.clear()
+    small.clear()
     table.unready()
     lay()
   })

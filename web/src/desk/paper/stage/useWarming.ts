@@ -1,30 +1,38 @@
-import { drawingsShown, type Pass, type Ink } from '@unhurried/core'
+import { drawingsShown, type Ink, type Pass } from '@unhurried/core'
 import { onUnmounted, type Ref } from 'vue'
 import { useScene } from '../../../session/scene'
-import type { Bitmaps } from '../../../stage/paint/bitmaps'
-import { warmAround } from '../../../stage/prepaint'
+import { bitmapsBeside, passesBeside } from '../../../stage/prepaint'
 import type { ViewOf } from '../useView'
 import type { Laying } from './useLaying'
+
+/** Pauses may fail to come for long: then it begins all the same, after so many milliseconds. */
+const PATIENCE = 400
 
 /** Once the hand has paused, the drawings beside the one on the pegs are made ready to be flipped to. */
 export function useWarming(
   view: ViewOf,
   { onTableAt, underOf }: Laying,
-  {
-    bitmaps,
-    inkOf,
-    playing,
-  }: { bitmaps: () => Bitmaps | undefined; inkOf: (drawing: string, pass: Pass) => Ink; playing: Ref<boolean> },
+  { inkOf, playing }: { inkOf: (drawing: string, pass: Pass) => Ink; playing: Ref<boolean> },
 ) {
   const store = useScene()
-  let stop = () => {}
+  let waiting = 0
+  const stop = () => {
+    cancelIdleCallback(waiting)
+    view.table.value?.queue.rest()
+  }
 
   function warm() {
     stop()
+    waiting = requestIdleCallback(begin, { timeout: PATIENCE })
+  }
+
+  function begin() {
     const { scene, drawing, take, level } = store
-    const own = bitmaps()
-    if (!scene || drawing === undefined || playing.value || !view.table.value || !own) return
-    stop = warmAround({ scene, take, level, drawing, bitmaps: own, inkOf, onWarm: () => readyBeside(drawing) })
+    const queue = view.table.value?.queue
+    if (!scene || !queue || drawing === undefined || playing.value) return
+    const beside = { scene, take, level, drawing }
+    queue.warm(bitmapsBeside(beside, inkOf), () => readyBeside(drawing))
+    queue.paintSmall(passesBeside(beside))
   }
 
   /** Composes the tables of the next, the last and this drawing when nothing else is to be done. */
@@ -33,15 +41,14 @@ export function useWarming(
     const order = drawingsShown(store.exposures)
     const here = order.findIndex((each) => each.drawing === drawing)
     const jobs = [order[here + 1], order[here - 1], order[here]].filter((each) => each !== undefined)
-    let handle = requestIdleCallback(function ready() {
+    waiting = requestIdleCallback(function ready() {
       const next = jobs.shift()
       if (!next || !scene || store.scene !== scene || !view.table.value) return
       view.table.value.ready(onTableAt(scene, { ...next, under: underOf(scene, next.drawing) }))
-      handle = requestIdleCallback(ready)
+      waiting = requestIdleCallback(ready)
     })
-    stop = () => cancelIdleCallback(handle)
   }
 
-  onUnmounted(() => stop())
+  onUnmounted(stop)
   return warm
 }

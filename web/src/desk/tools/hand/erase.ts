@@ -10,7 +10,7 @@ function rubAlong(hands: Hands, path: readonly number[]) {
   const { drawing } = store
   if (drawing === undefined) return
   const { whole, eraserSize, pass } = pencil.value
-  bitmaps()!.forget(drawing, pass)
+  bitmaps()!.outdate(drawing, pass)
   const words = (count: number) => `lines rubbed out of ${count} drawings`
   if (path.length > 0)
     targets.commit(pass, words, (_, ink) => {
