@@ -1,7 +1,7 @@
 import type { Pass } from '@unhurried/core'
-import type { BitmapWanted } from '../workers/bitmaps/client'
 import { keyOf, type BitmapName, type Bitmaps } from './paint/bitmaps'
 import type { SmallOrder, SmallPictures } from './paint/small-pictures'
+import type { BitmapWanted } from './paint/surface'
 
 /** So many are asked for at a time of what the table lacks, so that whoever paints never waits for the page. */
 const ASKED = 2

@@ -11,12 +11,11 @@ import {
   type Swatch,
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
-import type { BitmapWanted } from '../../workers/bitmaps/client'
 import { free } from '../release-canvas'
 import { boxOfPieces, boxThrough } from './box'
 import { paintInk } from './ink'
 import { showsPage } from './scans'
-import type { InkOf, Style } from './surface'
+import type { BitmapWanted, InkOf, Style } from './surface'
 
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 150e6

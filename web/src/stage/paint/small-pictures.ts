@@ -1,9 +1,8 @@
 import { followedBy, movedBy, scaledAbout, type Ink, type Matrix, type Pass, type Swatch } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
-import type { BitmapWanted } from '../../workers/bitmaps/client'
 import { isLight } from './bitmaps'
 import { boxOfPieces, type Box } from './box'
-import type { InkOf } from './surface'
+import type { BitmapWanted, InkOf } from './surface'
 
 /** What all small pictures together may take, in bytes. */
 const BUDGET = 64e6

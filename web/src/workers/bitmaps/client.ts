@@ -1,21 +1,8 @@
-import type { Ink, Matrix, Swatch } from '@unhurried/core'
+import type { Ink } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
-import type { Style } from '../../stage/paint/surface'
+import type { BitmapWanted } from '../../stage/paint/surface'
 import { WorkerClient } from '../client'
 import { bitmapReportSchema, type BitmapOrder, type BitmapReport } from './messages'
-
-/** A bitmap to be painted: some ink, how it is seen, and how large. */
-export interface BitmapWanted {
-  /** What the ink is known by; the same list under it while nothing on it changed. */
-  readonly name: string
-  readonly ink: Ink
-  readonly style: Style
-  readonly tint: string
-  readonly palette: readonly Swatch[]
-  readonly matrix: Matrix
-  readonly width: number
-  readonly height: number
-}
 
 const DIED = 'The painting of drawings stopped unexpectedly. Nothing was changed.'
 /** How much ink the worker keeps, in points: what it was asked for longest ago goes first. */
