@@ -12,7 +12,7 @@ import { useGoAhead } from './stage/useGoAhead'
 import { useLaying } from './stage/useLaying'
 import { usePlayback } from './stage/usePlayback'
 import { useTable } from './stage/useTable'
-import { useWarming } from './stage/useWarming'
+import { CALM, useWarming } from './stage/useWarming'
 import { useView } from './useView'
 
 interface StageOptions {
@@ -57,7 +57,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span, heard }: S
     // After a stroke, once the hand has paused, what lies beside is made ready again.
     watch(
       () => store.scene,
-      () => warm(),
+      () => warm(CALM),
       { flush: 'post' },
     )
     watch(

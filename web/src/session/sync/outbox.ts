@@ -34,6 +34,14 @@ const database = () =>
     },
   ))
 
+/** Asked to be kept at once: left alone, the browser would first come back to this page, which may be painting. */
+function putNow(db: IDBPDatabase<Shape>, row: OutboxRow): Promise<void> {
+  const transaction = db.transaction('outbox', 'readwrite')
+  const put = transaction.store.put(row)
+  transaction.commit()
+  return Promise.all([put, transaction.done]).then(() => undefined)
+}
+
 /** Rows another version of this page wrote and this one cannot read are left where they are. */
 export function readable<T>(schema: z.ZodType<T>, rows: readonly unknown[]): T[] {
   return rows.flatMap((row) => {
@@ -75,7 +83,7 @@ export function openOutbox(scene: string, page: string) {
       last = Math.max(last + 0.001, Date.now())
       const row = { id, scene, page, made: last, edit }
       own.add(id)
-      const stored = ready ? ready.put('outbox', row) : database().then((db) => db.put('outbox', row))
+      const stored = ready ? putNow(ready, row) : database().then((db) => putNow(db, row))
       lastStored = Promise.allSettled([lastStored, stored])
       await stored
       return row

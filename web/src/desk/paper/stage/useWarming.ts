@@ -7,6 +7,8 @@ import type { Laying } from './useLaying'
 
 /** Pauses may fail to come for long: then it begins all the same, after so many milliseconds. */
 const PATIENCE = 400
+/** A hand that drew may draw on at once: so many milliseconds without a stroke are a pause. */
+export const CALM = 350
 
 /** Once the hand has paused, the drawings beside the one on the pegs are made ready to be flipped to. */
 export function useWarming(
@@ -16,14 +18,19 @@ export function useWarming(
 ) {
   const store = useScene()
   let waiting = 0
+  let calm: ReturnType<typeof setTimeout> | undefined
   const stop = () => {
+    clearTimeout(calm)
     cancelIdleCallback(waiting)
     view.table.value?.queue.rest()
   }
 
-  function warm() {
+  /** Begins at the next pause, once nothing was drawn for so many milliseconds. */
+  function warm(after = 0) {
     stop()
-    waiting = requestIdleCallback(begin, { timeout: PATIENCE })
+    const atPause = () => (waiting = requestIdleCallback(begin, { timeout: PATIENCE }))
+    if (after === 0) atPause()
+    else calm = setTimeout(atPause, after)
   }
 
   function begin() {
