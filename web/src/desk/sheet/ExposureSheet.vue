@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { followDrag } from '../../parts/drag'
 import type { Chosen } from '../../session/scene'
 import { cellAt, cycleInWords, sameFaces } from './cells'
+import { useRows } from './useRows'
 import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.
@@ -67,15 +68,22 @@ interface Shown {
   readonly index: number
   readonly left: number
   readonly column: Column
+  /** The same object from frame to frame: a square that stays in its column is not laid out for it. */
+  readonly style: Readonly<Record<'left' | 'width', string>>
 }
 const columns = computed<Shown[]>((was) => {
   const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
     const index = firstColumn.value + i
-    return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]! }
+    const style = { left: `${leftOf(index)}px`, width: `${across.value}px` }
+    return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]!, style }
   })
   const same =
     was?.length === now.length &&
-    now.every((each, i) => each.level === was[i]!.level && each.left === was[i]!.left && each.column === was[i]!.column)
+    now.every(
+      (each, i) =>
+        each.level === was[i]!.level && each.style.width === was[i]!.style.width && each.column === was[i]!.column,
+    ) &&
+    now.every((each, i) => each.left === was[i]!.left)
   return same ? was : now
 })
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
@@ -92,10 +100,11 @@ const beats = computed(() => {
   const count = Math.floor((length.value - tempo.first) / exact) + 1
   return new Map(Array.from({ length: Math.max(0, count) }, (_, i) => [tempo.first + Math.round(i * exact), i + 1]))
 })
-const rows = computed(() => {
-  const first = Math.max(0, Math.floor(y.value / ROW) - 4)
-  const last = Math.min(length.value, Math.ceil((y.value + (size.height.value || UNMEASURED.height)) / ROW) + 4)
-  return Array.from({ length: last - first }, (_, i) => first + i + 1)
+const { first, count, rows } = useRows({
+  top: y,
+  height: computed(() => size.height.value || UNMEASURED.height),
+  rowHeight: ROW,
+  length,
 })
 /** What a row shows besides its cells: rows for which nothing of it changed are left as they are. */
 const lit = (frame: number) => {
@@ -125,20 +134,27 @@ watch(
   { flush: 'post' },
 )
 
-const textOf = (column: Column, frame: number) => cellAt(props.scene, column, frame).text
-function classOf(column: Column, frame: number) {
-  const { kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
-  return [kind, role, cycle && `cycle ${cycle}`, { drawn, ends: ends && role }]
-}
-function squareWords(column: Column, name: string, frame: number) {
-  const cell = cellAt(props.scene, column, frame)
+/** A square of the sheet: how it looks and what it says of itself. */
+function squareOf({ level, index, column, style }: Shown, frame: number) {
+  const { text, kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
+  const chosen = isChosen(level.id, frame)
   const around = cycleInWords(column, frame)
-  const what = cell.kind.startsWith('empty')
-    ? 'empty'
-    : cell.text
-      ? `drawing ${cell.text}${cell.drawn ? '' : ', not drawn yet'}`
-      : 'held'
-  return `Level ${name}, frame ${frame}: ${what}${around ? `, in ${around}` : ''}`
+  const finding = props.found.get(`${level.id}:${frame}`)
+  const what = kind.startsWith('empty') ? 'empty' : text ? `drawing ${text}${drawn ? '' : ', not drawn yet'}` : 'held'
+  const words = `Level ${level.name}, frame ${frame}: ${what}${around && `, in ${around}`}`
+  const states = { drawn, chosen, locked: level.locked, found: finding !== undefined }
+  const shown = (Object.keys(states) as (keyof typeof states)[]).filter((state) => states[state])
+  return {
+    id: level.id,
+    index,
+    style,
+    text,
+    chosen,
+    name: `${level.name}:${frame}`,
+    words: finding === undefined ? words : `${words}, to be looked at`,
+    title: finding ?? (around || undefined),
+    look: ['cell', kind, role, cycle && `cycle ${cycle}`, ends && role && 'ends', ...shown].filter(Boolean).join(' '),
+  }
 }
 
 // ---- choosing and dragging ------------------------------------------------------------------------
@@ -301,8 +317,8 @@ onUnmounted(() => (drag = undefined))
       </div>
       <div class="numbers" aria-hidden="true" :style="{ height: `${length * ROW}px` }">
         <span
-          v-for="number in rows"
-          :key="number"
+          v-for="{ slot, frame: number } in rows"
+          :key="slot"
           class="number"
           :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }"
           :data-row="number"
@@ -317,15 +333,15 @@ onUnmounted(() => (drag = undefined))
         class="sounds"
         role="row"
         data-sound
-        :style="{ left: `${NUMBER}px`, top: `${(rows[0]! - 1) * ROW + HEAD}px`, width: `${sound.width.value}px` }"
+        :style="{ left: `${NUMBER}px`, top: `${(first - 1) * ROW + HEAD}px`, width: `${sound.width.value}px` }"
       >
         <div role="gridcell">
           <SoundStrip
             down
             :sounds="sounds"
             :fps="scene.settings.fps"
-            :first="rows[0]!"
-            :count="rows.length"
+            :first="first"
+            :count="count"
             :per-frame="ROW"
             :across="sound.width.value"
           />
@@ -334,17 +350,17 @@ onUnmounted(() => (drag = undefined))
             :key="id"
             :sound="sounds[id]!"
             :scene="scene"
-            :first="rows[0]!"
-            :count="rows.length"
+            :first="first"
+            :count="count"
             :per-frame="ROW"
             :across="sound.width.value"
           />
         </div>
       </div>
       <div
-        v-for="number in rows"
-        :key="number"
-        v-memo="[columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]"
+        v-for="{ slot, frame: number } in rows"
+        :key="slot"
+        v-memo="[number, columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]"
         class="row"
         role="row"
         :aria-rowindex="number"
@@ -352,26 +368,18 @@ onUnmounted(() => (drag = undefined))
         :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
         <div
-          v-for="each in columns"
-          :key="each.level.id"
-          class="cell"
+          v-for="square in columns.map((each) => squareOf(each, number))"
+          :key="square.id"
           role="gridcell"
-          :aria-colindex="each.index + 1"
-          :class="[
-            classOf(each.column, number),
-            {
-              chosen: isChosen(each.level.id, number),
-              locked: each.level.locked,
-              found: found.has(`${each.level.id}:${number}`),
-            },
-          ]"
-          :aria-label="`${squareWords(each.column, each.level.name, number)}${found.has(`${each.level.id}:${number}`) ? ', to be looked at' : ''}`"
-          :aria-selected="isChosen(each.level.id, number)"
-          :title="found.get(`${each.level.id}:${number}`) ?? cycleInWords(each.column, number)"
-          :data-cell="`${each.level.name}:${number}`"
-          :style="{ left: `${each.left}px`, width: `${across}px` }"
+          :class="square.look"
+          :aria-colindex="square.index + 1"
+          :aria-label="square.words"
+          :aria-selected="square.chosen"
+          :title="square.title"
+          :data-cell="square.name"
+          :style="square.style"
         >
-          <span v-if="textOf(each.column, number)">{{ textOf(each.column, number) }}</span>
+          <span>{{ square.text }}</span>
         </div>
         <div
           class="note-cell"
@@ -484,7 +492,7 @@ onUnmounted(() => (drag = undefined))
   left: 0;
   height: 22px;
   border-bottom: 1px solid var(--hairline);
-  contain: layout style;
+  contain: strict;
 }
 
 .row.second {
