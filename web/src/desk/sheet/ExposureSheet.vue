@@ -2,11 +2,11 @@
 import { clamp, framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
-import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
-import { followDrag } from '../../parts/drag'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Chosen } from '../../session/scene'
 import { cellAt, cycleInWords, sameFaces } from './cells'
 import { useRows } from './useRows'
+import { useSheetDrag, type SheetEvents } from './useSheetDrag'
 import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.
@@ -22,23 +22,13 @@ const props = defineProps<{
   solo: string | undefined
   /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
 }>()
-const emit = defineEmits<{
-  pick: [level: string, frame: number]
-  choose: [chosen: Chosen | undefined, level: string, frame: number]
-  /** While a hold's end is dragged (`done` false) and when it is let go. */
-  hold: [level: string, frame: number, frames: number, done: boolean]
-  head: [level: string, at: HTMLElement]
-  note: [frame: number]
-  /** The head of the sound column was pressed. */
-  sounds: []
-}>()
+const emit = defineEmits<SheetEvents>()
 
 const ROW = 22
 const NUMBER = 36
 /** Notes take what the levels leave, and no less than shows that there is one. */
 const NOTES = { least: 40, most: 110, share: 0.3 }
 const LEAST = 44
-const GRIP = 6
 const HEAD = 26
 /** Height and width taken before the page has been laid out, so that the sheet is never empty. */
 const UNMEASURED = { width: 320, height: 800 }
@@ -157,100 +147,22 @@ function squareOf({ level, index, column, style }: Shown, frame: number) {
   }
 }
 
-// ---- choosing and dragging ------------------------------------------------------------------------
-function placeOf(event: PointerEvent): { level: number; frame: number } {
-  const view = host.value!
-  const box = view.getBoundingClientRect()
-  const frame = Math.floor((event.clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
-  const level = Math.floor((event.clientX - box.left + view.scrollLeft - before.value) / across.value)
-  return {
-    level: clamp(level, 0, levels.value.length - 1),
-    frame: clamp(frame, 1, length.value),
-  }
-}
 const head = ref<HTMLElement>()
-type Drag =
-  | { what: 'choose'; level: number; frame: number }
-  | { what: 'hold'; level: string; from: number; frames: number; moved: boolean }
-  | { what: 'hear' }
-let drag: Drag | undefined
-
-/** The frames from one square to another, on every level between. */
-function spanned(from: { level: number; frame: number }, to: { level: number; frame: number }): Chosen | undefined {
-  if (from.level === to.level && from.frame === to.frame) return undefined
-  const [a, b] = [Math.min(from.level, to.level), Math.max(from.level, to.level)]
-  return {
-    levels: levels.value.slice(a, b + 1).map((each) => each.id),
-    from: Math.min(from.frame, to.frame),
-    to: Math.max(from.frame, to.frame),
-  }
-}
-function down(event: PointerEvent) {
-  const target = (event.target as HTMLElement).closest<HTMLElement>(
-    '[data-cell], [data-row], [data-note], [data-sound]',
-  )
-  if (event.button > 0 || !target) return
-  const at = placeOf(event)
-  if (target.dataset['note'] !== undefined) return emit('note', at.frame)
-  followDrag(event, { onMove: (_, moved) => move(moved), onEnd: up })
-  if (target.dataset['sound'] !== undefined) {
-    drag = { what: 'hear' }
-    return emit('pick', props.level, at.frame)
-  }
-  if (target.dataset['row'] !== undefined) {
-    // The frame number chooses all levels.
-    drag = { what: 'choose', level: -1, frame: at.frame }
-    return emit(
-      'choose',
-      { levels: levels.value.map((each) => each.id), from: at.frame, to: at.frame },
-      props.level,
-      at.frame,
-    )
-  }
-  const level = levels.value[at.level]!.id
-  // The lower edge of an exposure's last square is its grip.
-  if (target.classList.contains('ends') && target.getBoundingClientRect().bottom - event.clientY <= GRIP) {
-    const column = props.scene.sheets[props.take]![level]!
-    let from = at.frame
-    while (from > 1 && ['hold', 'end'].includes(cellAt(props.scene, column, from).kind)) from--
-    drag = { what: 'hold', level, from, frames: at.frame - from + 1, moved: false }
-    return emit('pick', level, from)
-  }
-  const anchor = { level: levels.value.findIndex((each) => each.id === props.level), frame: props.frame }
-  if (event.shiftKey) {
-    drag = { what: 'choose', ...anchor }
-    return emit('choose', spanned(anchor, at), props.level, props.frame)
-  }
-  drag = { what: 'choose', ...at }
-  return emit('pick', level, at.frame)
-}
-function move(event: PointerEvent) {
-  if (!drag) return
-  const at = placeOf(event)
-  if (drag.what === 'hear') emit('pick', props.level, at.frame)
-  else if (drag.what === 'hold') {
-    const frames = Math.max(1, at.frame - drag.from + 1)
-    if (frames === drag.frames && !drag.moved) return
-    drag = { ...drag, frames, moved: true }
-    emit('hold', drag.level, drag.from, frames, false)
-  } else if (drag.level < 0)
-    emit(
-      'choose',
-      {
-        levels: levels.value.map((each) => each.id),
-        from: Math.min(drag.frame, at.frame),
-        to: Math.max(drag.frame, at.frame),
-      },
-      props.level,
-      drag.frame,
-    )
-  else emit('choose', spanned(drag, at), levels.value[drag.level]!.id, drag.frame)
-}
-function up() {
-  if (drag?.what === 'hold' && drag.moved) emit('hold', drag.level, drag.from, drag.frames, true)
-  drag = undefined
-}
-onUnmounted(() => (drag = undefined))
+const { down, preventPan } = useSheetDrag({
+  view: () => host.value!,
+  levels: () => levels.value,
+  column: (level) => props.scene.sheets[props.take]![level]!,
+  scene: () => props.scene,
+  at: () => ({ level: levels.value.findIndex((each) => each.id === props.level), frame: props.frame }),
+  placeOf({ clientX, clientY }) {
+    const view = host.value!
+    const box = view.getBoundingClientRect()
+    const frame = Math.floor((clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
+    const level = Math.floor((clientX - box.left + view.scrollLeft - before.value) / across.value)
+    return { level: clamp(level, 0, levels.value.length - 1), frame: clamp(frame, 1, length.value) }
+  },
+  emit,
+})
 </script>
 
 <template>
@@ -264,6 +176,7 @@ onUnmounted(() => (drag = undefined))
     :aria-colcount="levels.length"
     aria-multiselectable="true"
     @pointerdown="down"
+    @touchmove="preventPan"
   >
     <div class="all" :style="{ width: `${width}px`, height: `${length * ROW}px` }" role="presentation">
       <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
