@@ -148,6 +148,7 @@ export {
 } from './ink/ink'
 export { cumulativeLengths, type Ring, type StrokeShape, halfWidth, strokeOutlines, taperShares } from './ink/outline'
 export { packInk, packPasses, readInk, unpackInk, unpackPasses } from './ink/packed-ink'
+export { partsOf, touching } from './ink/grow'
 export { boundsOf, type Lasso, liesAt, picked, type Picked, piecesWithin, within } from './ink/select'
 export { silhouette } from './ink/silhouette'
 export { closedLine, cutLine, joinLines, reordered, steadied } from './ink/rework'

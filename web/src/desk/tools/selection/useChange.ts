@@ -25,7 +25,7 @@ import type { Table } from '../../../stage/surface'
 import type { PencilSettings } from '../pencil'
 import type { Change, Targets } from '../useTargets'
 import { useLetteringMoved } from './useLetteringMoved'
-import type { Selected, SelectedInk } from './useSelected'
+import { meantOn, type Selected, type SelectedInk } from './useSelected'
 
 interface Given {
   pencil: Ref<PencilSettings>
@@ -143,13 +143,13 @@ function useLastMove(selected: SelectedInk['selected']) {
   return { lastMove, remember }
 }
 
-/** The selected pieces transformed; on another drawing, whatever lies within the ring they were taken with. */
+/** The selected pieces transformed; on another drawing, whatever is in their colours or lies within the ring they were taken with. */
 function transformSelected(selected: Selected, matrixOn: (drawing: string) => Matrix, cut: boolean): Change {
   return (drawing, ink) => {
     const matrix = matrixOn(drawing)
     const transform = (pieces: Ink, ids: ReadonlySet<string>) =>
       replaced(pieces, (piece) => (ids.has(piece.id) ? transformed(piece, matrix) : undefined))
-    if (drawing === selected.drawing) return transform(ink, selected.ids)
+    if (drawing === selected.drawing || selected.swatches) return transform(ink, meantOn(selected, drawing, ink))
     const same = picked({ ink, lasso: selected.ring, cut, freshId })
     const ids = new Set(same.pieces.map(({ id }) => id))
     return changesJoined(ink, same.remove.length > 0 ? same : undefined, (left) => transform(left, ids))

@@ -1,4 +1,4 @@
-import { mirroredAbout, PASSES, piecesWithin, STAY, transformed, type InkPiece } from '@unhurried/core'
+import { mirroredAbout, PASSES, STAY, transformed, type InkPiece } from '@unhurried/core'
 import { computed, type Ref } from 'vue'
 import { freshId } from '../../../api/ids'
 import { useScene } from '../../../session/scene'
@@ -6,7 +6,7 @@ import { clipboard, copied } from '../clipboard'
 import type { PencilSettings } from '../pencil'
 import type { Targets } from '../useTargets'
 import { ringAround } from './usePick'
-import type { SelectedInk } from './useSelected'
+import { meantOn, type SelectedInk } from './useSelected'
 
 /** Copying, cutting, taking out and pasting what is selected. */
 export function useClipboard({
@@ -44,7 +44,7 @@ export function useClipboard({
       now.passes,
       (count) => `${words} of ${count} drawings`,
       (drawing, ink) => {
-        const gone = drawing === now.drawing ? now.ids : new Set(piecesWithin(ink, now.ring).map(({ id }) => id))
+        const gone = meantOn(now, drawing, ink)
         const taken = ink.flatMap((piece, index) => (gone.has(piece.id) ? [{ at: index, piece }] : []))
         return taken.length > 0 ? { remove: taken, add: [] } : undefined
       },

@@ -13,7 +13,7 @@ import {
 import { freshId } from '../../../api/ids'
 import { sayWhy, useScene } from '../../../session/scene'
 import type { Targets } from '../useTargets'
-import { meantOn, type Selected, type SelectedInk } from './useSelected'
+import { boxRing, meantOn, type Selected, type SelectedInk } from './useSelected'
 
 /** How near to a line a touch is meant for it, in CSS pixels. */
 const REACH = 9
@@ -58,7 +58,7 @@ export function useRearrange({ targets, ink }: { targets: Targets; ink: Selected
       const add = halves.map((piece, i) => ({ at: at + i, piece }))
       const change = () => ({ remove: [{ at, piece: line }], add })
       const done = targets.commit(pass, () => 'a line cut in two', change, { drawings: [here] })
-      if (done) choose(halves, ringOf(halves), [pass])
+      if (done) choose(halves, boxRing(halves), [pass])
       return done
     }
     return false
@@ -106,13 +106,4 @@ export function useRearrange({ targets, ink }: { targets: Targets; ink: Selected
   }
 
   return { order, join, part, toLevel }
-}
-
-/** A ring around some lines: what they are taken by on other drawings. */
-function ringOf(lines: readonly Stroke[]): number[] {
-  const xs = lines.flatMap(({ points }) => points.filter((_, i) => i % 3 === 0))
-  const ys = lines.flatMap(({ points }) => points.filter((_, i) => i % 3 === 1))
-  const [left, right] = [Math.min(...xs) - REACH, Math.max(...xs) + REACH]
-  const [top, bottom] = [Math.min(...ys) - REACH, Math.max(...ys) + REACH]
-  return [left, top, right, top, right, bottom, left, bottom]
 }

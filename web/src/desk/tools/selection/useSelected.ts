@@ -22,11 +22,26 @@ export interface Selected {
   readonly pieces: readonly InkPiece[]
   /** What was drawn around them: the same is taken up on other drawings. */
   readonly ring: readonly number[]
+  /** Their colours, when all in them was meant: then that is taken up on other drawings. */
+  readonly swatches?: ReadonlySet<string> | undefined
 }
 
 /** Of what is selected the pieces on a drawing: those very ones, or on another drawing whatever lies where they do. */
-export function meantOn({ drawing: here, ids, ring }: Selected, drawing: string, ink: Ink): ReadonlySet<string> {
-  return drawing === here ? ids : new Set(piecesWithin(ink, ring).map(({ id }) => id))
+export function meantOn(selected: Selected, drawing: string, ink: Ink): ReadonlySet<string> {
+  const { drawing: here, ids, ring, swatches } = selected
+  if (drawing === here) return ids
+  const meant = swatches ? ink.filter(({ swatch }) => swatches.has(swatch)) : piecesWithin(ink, ring)
+  return new Set(meant.map(({ id }) => id))
+}
+
+/** So far beyond some pieces a ring around them runs, in scene pixels. */
+const AROUND = 9
+
+/** A ring around some pieces: what they are taken by on other drawings. */
+export function boxRing(pieces: Ink): number[] {
+  const { left, top, right, bottom } = boundsOf(pieces)!
+  const [l, t, r, b] = [left - AROUND, top - AROUND, right + AROUND, bottom + AROUND]
+  return [l, t, r, t, r, b, l, b]
 }
 
 /** Ink that is selected on the drawing on the table, and what is being done to it. */
@@ -42,13 +57,7 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
   const figures = ref('')
   const cells = computed(() => Boolean(store.scene?.settings.cells))
 
-  /** The passes a lasso takes from now: the one in hand, or every one that is shown and not locked. */
-  function passesMeant(): Pass[] {
-    if (!pencil.value.everyPass || cells.value) return [pencil.value.pass]
-    const states = store.scene!.levels[store.level]!.passes
-    return PASSES.filter((pass) => !states?.[pass]?.locked && !states?.[pass]?.hidden)
-  }
-  const inkOn = (drawing: string, passes: readonly Pass[]) => passes.flatMap((pass) => store.ink!.inkOf(drawing, pass))
+  const { passesMeant, passesShown, inkOn } = usePasses(pencil, cells)
 
   function drop() {
     selected.value = undefined
@@ -73,10 +82,22 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
     },
   )
 
-  function choose(pieces: readonly InkPiece[], ring: readonly number[], passes: readonly Pass[]) {
+  function choose(
+    pieces: readonly InkPiece[],
+    ring: readonly number[],
+    passes: readonly Pass[],
+    swatches?: ReadonlySet<string>,
+  ) {
     if (pieces.length === 0 || store.drawing === undefined) return drop()
     figures.value = ''
-    selected.value = { drawing: store.drawing, passes, ids: new Set(pieces.map(({ id }) => id)), pieces, ring }
+    selected.value = {
+      drawing: store.drawing,
+      passes,
+      ids: new Set(pieces.map(({ id }) => id)),
+      pieces,
+      ring,
+      swatches,
+    }
     const { left, top, right, bottom } = boundsOf(pieces)!
     pivot.value = cells.value
       ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) }
@@ -106,6 +127,7 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
     cells,
     box: computed(() => selected.value && boundsOf(selected.value.pieces)),
     passesMeant,
+    passesShown,
     inkOn,
     drop,
     choose,
@@ -113,3 +135,19 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
   }
 }
 export type SelectedInk = ReturnType<typeof useSelected>
+
+/** From which passes ink is taken. */
+function usePasses(pencil: Ref<PencilSettings>, cells: Ref<boolean>) {
+  const store = useScene()
+  /** The passes a lasso takes from now: the one in hand, or every one that is shown and not locked. */
+  function passesMeant(): Pass[] {
+    return !pencil.value.everyPass || cells.value ? [pencil.value.pass] : passesShown()
+  }
+  /** Every pass that is shown and not locked. */
+  function passesShown(): Pass[] {
+    const states = store.scene!.levels[store.level]!.passes
+    return PASSES.filter((pass) => !states?.[pass]?.locked && !states?.[pass]?.hidden)
+  }
+  const inkOn = (drawing: string, passes: readonly Pass[]) => passes.flatMap((pass) => store.ink!.inkOf(drawing, pass))
+  return { passesMeant, passesShown, inkOn }
+}

@@ -249,3 +249,70 @@ test('lines go over to the drawing of another level on the same frame; where the
   expect(selection.toLevel('B')).toBe(true)
   expect([onA().map(({ id }) => id), store.scene!.drawings['g']!.passes]).toEqual([['low'], { line: 1 }])
 })
+
+describe('more of what is selected', () => {
+  const swatched = (id: string) => store.ink!.inkOf('a', 'line').find((piece) => piece.id === id)!.swatch
+  const square = [0, 0, 100, 0, 100, 100, 0, 100]
+  const outline = [20, 20, 80, 20, 80, 120, 20, 120]
+  const paint: InkPiece = { kind: 'fill', id: 'shape', swatch: 'tide', outline }
+
+  test('all in its colours, on every pass that is shown; on other drawings that colour is meant, wherever it lies', () => {
+    store.change({ type: 'ink.change', drawing: 'a', pass: 'colour', remove: [], add: [{ at: 1, piece: paint }] })
+    store.change(lined('b', 'elsewhere', [300, 160, 310, 160], { at: 1 }))
+    selection.pick([50, 121])
+    selection.byColour()
+    expect([ids().sort(), swatched('low')]).toEqual([['low', 'paint', 'top'], 'pencil'])
+    pencil.value.on = 'all'
+    selection.move(1, 0)
+    selection.settle()
+    expect(points('b', 'elsewhere')).toEqual([301, 160, 311, 160])
+  })
+
+  test('with nothing selected the colour in hand is meant, and a colour that is not there is said', () => {
+    pencil.value.swatch = 'tide'
+    selection.byColour()
+    expect([ids(), said.at(-1)]).toEqual([[], 'Nothing on this drawing is in that colour.'])
+  })
+
+  test('a part is its paint and the lines round it; without paint that is said', () => {
+    store.change({ type: 'ink.change', drawing: 'a', pass: 'colour', remove: [], add: [{ at: 1, piece: paint }] })
+    selection.pick([50, 121])
+    selection.byPart()
+    expect([ids(), said.at(-1)]).toEqual([['low'], expect.stringContaining('known by its paint')])
+    pencil.value.everyPass = true
+    selection.pick([50, 70])
+    expect(ids()).toEqual(['shape'])
+    selection.byPart()
+    expect(ids().sort()).toEqual(['low', 'paint', 'shape', 'top'])
+  })
+
+  test('what touches it comes too', () => {
+    selection.pick([50, 19])
+    expect(ids()).toEqual(['top'])
+    selection.byTouch()
+    expect(ids().sort()).toEqual(['paint', 'top'])
+    expect(selection.selected.value!.ring).not.toEqual(square)
+  })
+
+  test('onto a level of its own, with the exposures: of this drawing, or a colour of all of them', async () => {
+    selection.pick(ring)
+    await selection.toOwnLevel()
+    const [own] = store.scene!.levelOrder.filter((id) => id !== 'A')
+    expect(store.level).toBe(own)
+    const twin = Object.values(store.scene!.drawings).filter(({ level }) => level === own)
+    expect(twin.map(({ passes }) => passes.line)).toEqual([1])
+    expect(store.exposures[0]).toMatchObject({ drawing: twin[0]!.id, frames: 4 })
+    expect([points('a', 'top'), points('a', 'low'), points('b', 'top2')]).toEqual([
+      undefined,
+      [20, 120, 80, 120],
+      [20, 20, 80, 20],
+    ])
+    store.undo()
+    store.level = 'A'
+    store.goTo(1)
+    selection.pick(ring)
+    selection.byColour()
+    await selection.toOwnLevel()
+    expect([points('a', 'top'), points('a', 'low'), points('b', 'top2')]).toEqual([undefined, undefined, undefined])
+  })
+})

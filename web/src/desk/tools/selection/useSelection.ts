@@ -6,6 +6,7 @@ import { useAgain } from './useAgain'
 import { usePick } from './usePick'
 import { useChange } from './useChange'
 import { useClipboard } from './useClipboard'
+import { useMore } from './useMore'
 import { useRearrange } from './useRearrange'
 import { useRestyle } from './useRestyle'
 import { useSelected } from './useSelected'
@@ -22,6 +23,7 @@ export function useSelection(given: { pencil: Ref<PencilSettings>; targets: Targ
     ...useClipboard({ ...given, ink }),
     ...useRestyle({ ...given, ink }),
     ...useRearrange({ ...given, ink }),
+    ...useMore({ ...given, ink }),
     /** Turns the direction of squash and of the mirror line. */
     face: (angle: number) => (ink.axis.value = angle),
   }

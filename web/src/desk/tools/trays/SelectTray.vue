@@ -19,6 +19,12 @@ const acts = {
   remove: () => props.selection.remove(),
   all: () => props.selection.all(),
 }
+const more = {
+  colour: () => props.selection.byColour(),
+  part: () => props.selection.byPart(),
+  touch: () => props.selection.byTouch(),
+  level: () => props.selection.toOwnLevel(),
+}
 const width = computed(() => pencil.value.brushes[pencil.value.brush].size)
 /** So much finer or heavier at a time. */
 const WEIGHT = 1.25
@@ -66,6 +72,19 @@ function squashTo(value: number | undefined) {
     >
       Part
     </button>
+    <ElDropdown trigger="click" :persistent="false" @command="(act: keyof typeof more) => more[act]()">
+      <button class="word" title="By colour, by part, by what touches it; and a level of its own">More …</button>
+      <template #dropdown>
+        <ElDropdownMenu>
+          <ElDropdownItem command="colour">{{
+            any ? 'All that is in its colours' : 'All that is in the colour in hand'
+          }}</ElDropdownItem>
+          <ElDropdownItem command="part" :disabled="!any">Its part: the paint, and the lines round it</ElDropdownItem>
+          <ElDropdownItem command="touch" :disabled="!any">What touches it too</ElDropdownItem>
+          <ElDropdownItem command="level" :disabled="!any">Onto a level of its own, with its exposures</ElDropdownItem>
+        </ElDropdownMenu>
+      </template>
+    </ElDropdown>
     <ElDropdown trigger="click" :persistent="false" max-height="360" @command="restyle">
       <button class="word" :disabled="!any" title="Another colour, width, brush, place or pass for what is selected">
         Change …
