@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onUnmounted, ref } from 'vue'
+import { defineAsyncComponent, onMounted, onUnmounted, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
 import { useFirstSteps } from '../session/first-steps'
 import { typing } from '../parts/typing'
+import type { ThingsShown } from './things-here'
 import TopEdge from './TopEdge.vue'
 
 // Only while they are taken.
@@ -23,7 +25,23 @@ function onTab(event: KeyboardEvent) {
   void import('./keep-focus').then(({ keepFocus }) => keepFocus())
 }
 window.addEventListener('keydown', onTab)
-onUnmounted(() => window.removeEventListener('keydown', onKey))
+// Asked for when first shown; that it can be asked follows once the page is there.
+const ThingMenu = defineAsyncComponent(() => import('../parts/things/ThingMenu.vue'))
+const asked = shallowRef<ThingsShown>()
+const router = useRouter()
+let unfollow = () => {}
+onMounted(async () => {
+  const { followThings } = await import('./things-here')
+  unfollow = followThings(
+    router,
+    () => (finds.value = true),
+    (shown) => (asked.value = shown),
+  )
+})
+onUnmounted(() => {
+  unfollow()
+  window.removeEventListener('keydown', onKey)
+})
 </script>
 
 <template>
@@ -31,6 +49,7 @@ onUnmounted(() => window.removeEventListener('keydown', onKey))
     <TopEdge @find="finds = true" />
     <main class="place" tabindex="-1"><RouterView /></main>
     <FindLine v-if="finds" @close="finds = false" />
+    <ThingMenu v-if="asked" v-bind="asked" @close="asked = undefined" />
     <FirstSteps v-if="steps.isOn" />
   </div>
 </template>

@@ -12,6 +12,7 @@ import ClearedLine from './paper/ClearedLine.vue'
 import PaperTable from './paper/PaperTable.vue'
 import PlayStrip from './paper/PlayStrip.vue'
 import SheetColumn from './sheet/SheetColumn.vue'
+import type { ThingsAsked } from '../parts/things/things'
 import { useSheetWidth } from './sheet/useSheetWidth'
 import PencilTray from './tools/trays/PencilTray.vue'
 import { wantedAct } from '../session/wanted'
@@ -37,6 +38,11 @@ watch(
   },
   { immediate: true, flush: 'post' },
 )
+/** What can be done with what lies on the desk, fetched when it is first asked. */
+async function thingsAt(asked: ThingsAsked) {
+  const { thingsOnDesk } = await import('./commands/things')
+  return thingsOnDesk(desk, acts, asked)
+}
 useCommands(
   (id) => acts[id](),
   desk.sheet.expose,
@@ -50,6 +56,8 @@ useCommands(
     class="desk"
     :class="{ mirrored: layout.leftHanded.value, cleared: layout.cleared.value }"
     :style="{ '--sheet-width': `${size.width.value}px` }"
+    @things="(asked: ThingsAsked) => asked.detail.push(() => thingsAt(asked))"
+    @stayed="stage.view.table.value?.keyPen.giveUp()"
   >
     <h1 class="told">Draw</h1>
     <FoldedEdge class="sheet-edge" :layout="layout" panel="sheet" words="Sheet" />

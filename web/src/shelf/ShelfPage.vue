@@ -2,6 +2,7 @@
 import { ARCHIVE_LIMITS, counted, nameSchema, sentenceOf } from '@unhurried/core'
 import { useDebounceFn } from '@vueuse/core'
 import { defineAsyncComponent, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import ProductionHead from './ProductionHead.vue'
@@ -9,6 +10,7 @@ import SceneCard from './SceneCard.vue'
 import SceneRow from './SceneRow.vue'
 import { useShelf } from './useShelf'
 import { useFirstSteps } from '../session/first-steps'
+import type { ThingsAsked } from '../parts/things/things'
 import { useSorted } from '../parts/useSorted'
 
 // Only where the server does not answer.
@@ -54,6 +56,10 @@ async function bringIn(production: string, event: Event) {
   field.value = ''
 }
 
+/** What can be done with a scene, fetched when it is first asked. */
+const router = useRouter()
+const thingsAt = async (target: Element) => (await import('./things')).thingsOnShelf(shelf, router, target)
+
 async function addProduction() {
   const parsed = nameSchema.safeParse(newName.value)
   nameTrouble.value = parsed.success ? '' : sentenceOf(parsed.error)
@@ -70,7 +76,7 @@ async function addProduction() {
 </script>
 
 <template>
-  <div class="shelf">
+  <div class="shelf" @things="(asked: ThingsAsked) => asked.detail.push(() => thingsAt(asked.target as Element))">
     <div class="head">
       <h1>Shelf</h1>
       <ElInput

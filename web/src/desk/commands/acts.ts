@@ -62,8 +62,13 @@ export function editingActs({ pencil, sheet, stage: { selection, paint }, flips,
   }
 }
 
-function toolActs({ pencil, slides }: Desk) {
+function toolActs({ pencil, slides, stage: { selection } }: Desk) {
   const take = (tool: ToolName) => (pencil.value = { ...pencil.value, tool })
+  /** With the tool that shows what is selected. */
+  function select(more: () => void) {
+    if (pencil.value.tool !== 'select') take('select')
+    more()
+  }
   const tools = Object.fromEntries(TOOL_NAMES.map((name) => [name, () => take(name)])) as Acts<ToolName>
   function passBy(step: 1 | -1) {
     const pass = PASSES[PASSES.indexOf(pencil.value.pass) + step]
@@ -75,6 +80,9 @@ function toolActs({ pencil, slides }: Desk) {
     'pass-up': () => passBy(1),
     'pass-down': () => passBy(-1),
     'put-back': slides.putBack,
+    'by-colour': () => select(selection.byColour),
+    'by-part': () => select(selection.byPart),
+    'by-touch': () => select(selection.byTouch),
   }
 }
 

@@ -73,6 +73,7 @@ onUnmounted(() => {
     :class="{ here, drawn }"
     :aria-label="`Drawing ${entry.number}${drawn ? '' : ', not drawn yet'}${found ? ', to be looked at' : ''}`"
     :title="found"
+    :data-drawing="entry.id"
     :aria-pressed="here"
   >
     <canvas ref="canvas" :width="width" :height="HEIGHT" aria-hidden="true" />

@@ -214,6 +214,7 @@ const { down, preventPan } = useSheetDrag({
         >
           <button
             data-thing="level"
+            :data-level="each.level.id"
             :title="`Level ${each.level.name}: hide, lock, show alone, order`"
             :aria-label="`Level ${each.level.name}`"
             @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)"

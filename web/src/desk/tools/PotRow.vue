@@ -35,6 +35,7 @@ const shown = computed(() => {
       v-for="pot in shown"
       :key="pot.id"
       class="pot"
+      :data-pot="pot.id"
       :aria-pressed="inHand.id === pot.id"
       :title="pot.group ? `${pot.group}: ${pot.name}` : pot.name"
       @click="emit('pick', pot.id)"

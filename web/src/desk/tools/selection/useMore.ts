@@ -1,7 +1,6 @@
 import { partsOf, touching, type InkPiece } from '@unhurried/core'
 import type { Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
-import { useLevelActs } from '../../levels/useLevelActs'
 import type { PencilSettings } from '../pencil'
 import type { Targets } from '../useTargets'
 import { boxRing, meantOn, type SelectedInk } from './useSelected'
@@ -13,7 +12,6 @@ const REACH = 4
 export function useMore({ pencil, targets, ink }: { pencil: Ref<PencilSettings>; targets: Targets; ink: SelectedInk }) {
   const store = useScene()
   const { selected, passesShown, inkOn, choose, drop } = ink
-  const levels = useLevelActs()
 
   /** All lines and paint in the colours that are selected, or in the one in hand when nothing is. */
   function byColour() {
@@ -49,6 +47,8 @@ export function useMore({ pencil, targets, ink }: { pencil: Ref<PencilSettings>;
     const ofLevel = Object.values(store.scene!.drawings).filter(({ level }) => level === store.level)
     const drawings = now.swatches ? ofLevel.map(({ id }) => id) : targets.all.value
     await store.loadInk()
+    // Seldom asked for, and more than the desk should wait for.
+    const { useLevelActs } = await import('../../levels/useLevelActs')
     const goes = new Set(
       drawings.flatMap((drawing) => {
         const pieces = inkOn(drawing, now.passes)
@@ -56,7 +56,7 @@ export function useMore({ pencil, targets, ink }: { pencil: Ref<PencilSettings>;
         return pieces.filter(({ id }) => ids.has(id))
       }),
     )
-    if (await levels.split(store.level, (piece) => goes.has(piece))) drop()
+    if (await useLevelActs().split(store.level, (piece) => goes.has(piece))) drop()
   }
 
   return { byColour, byPart, byTouch, toOwnLevel }
