@@ -551,6 +551,7 @@ function posterised(raw, work) {
 
 const PARTS = [
   'pen',
+  'sitting',
   'play',
   'fill',
   'size',
@@ -598,6 +599,7 @@ await orStop(async () => {
     const core = await bundled("export * from './index'\nexport { rasterised } from './ink/raster'")
     const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId })
     if (does('pen')) await drawing.pen()
+    if (does('sitting')) await drawing.sitting()
     if (does('play')) await drawing.play()
     if (does('fill')) await drawing.fill(core)
     if (does('size')) await drawing.size(core, firstPicture)

@@ -1,5 +1,5 @@
 import { checkOf, CHECKS, EXERCISES, EXPORT_FORMATS, EYE_KINDS, PLANNERS } from '@unhurried/core'
-import { COMMANDS, keyOf, type CommandId } from '../../desk/commands/commands'
+import { COMMANDS, keyShown, type CommandId } from '../../desk/commands/commands'
 import { ALSO } from './also'
 
 /** Where an act lives, and what is done to do it. */
@@ -75,7 +75,7 @@ const pagesOfCommands: Readonly<Partial<Record<CommandId, string>>> = {
 function listed(): Made[] {
   return [
     ...COMMANDS.map(({ id, words }): Made => ({
-      ...{ id, words, lives: 'Draw', key: keyOf(id), guide: pagesOfCommands[id] ?? 'drawing' },
+      ...{ id, words, lives: 'Draw', key: keyShown(id), guide: pagesOfCommands[id] ?? 'drawing' },
       doing: { is: 'command', id },
     })),
     ...PANELS,

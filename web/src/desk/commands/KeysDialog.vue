@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { changeKey, COMMANDS, keyName, keyOf, usualKeys, type CommandId } from './commands'
+import { changeKey, COMMANDS, keyName, keyShown, usualKeys, type CommandId } from './commands'
 
 const open = defineModel<boolean>({ required: true })
 const waiting = ref<CommandId>()
@@ -41,7 +41,7 @@ function take(event: KeyboardEvent) {
           :aria-label="`Change the key of: ${command.words}`"
           @click="waiting = command.id"
         >
-          {{ waiting === command.id ? 'press a key' : keyOf(command.id) }}
+          {{ waiting === command.id ? 'press a key' : keyShown(command.id) }}
         </button>
       </li>
     </ul>

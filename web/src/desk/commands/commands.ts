@@ -80,6 +80,9 @@ export const keyOf = (id: CommandId): string => {
   return typeof kept === 'string' && kept !== '' ? kept : COMMANDS.find((command) => command.id === id)!.key
 }
 
+/** The same as it stands on the key, where it goes by its place on the board. */
+export const keyShown = (id: CommandId): string => keyOf(id).replace('Backquote', '`').replace('Quote', "'")
+
 export function changeKey(id: CommandId, key: string): CommandId | undefined {
   const other = COMMANDS.find((command) => command.id !== id && keyOf(command.id) === key)
   if (other) return other.id

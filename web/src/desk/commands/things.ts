@@ -2,7 +2,7 @@ import { inverted, liesAt, PASSES, transformPoint, type Role } from '@unhurried/
 import type { Thing, ThingAct, ThingsAsked } from '../../parts/things/things'
 import type { Desk } from '../useDesk'
 import type { deskActs } from './acts'
-import { COMMANDS, keyOf, type CommandId } from './commands'
+import { COMMANDS, keyShown, type CommandId } from './commands'
 
 type Acts = ReturnType<typeof deskActs>
 type Asked = Pick<MouseEvent, 'clientX' | 'clientY'> & Pick<ThingsAsked, 'target'>
@@ -20,7 +20,7 @@ export function thingsOnDesk(desk: Desk, acts: Acts, event: ThingsAsked): Thing[
     card && cardThing(desk, card.dataset['drawing']!),
     pot && potThing(desk, acts, pot.dataset['pot']!),
     paper && paperThing(desk, acts, asked),
-    { words: 'The desk', acts: commands(acts, ['undo', 'redo', 'play', 'keys']) },
+    { words: 'The desk', acts: commands(acts, ['undo', 'redo']) },
   ].filter((thing) => thing !== null)
 }
 
@@ -28,7 +28,7 @@ export function thingsOnDesk(desk: Desk, acts: Acts, event: ThingsAsked): Thing[
 const commands = (acts: Acts, ids: readonly CommandId[]): ThingAct[] =>
   ids.map((id) => ({
     words: COMMANDS.find((each) => each.id === id)!.words,
-    key: keyOf(id),
+    key: keyShown(id),
     does: () => acts[id](),
   }))
 

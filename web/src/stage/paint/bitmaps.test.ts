@@ -84,6 +84,16 @@ test('seen from elsewhere it is laid as it would look from there, until it is pa
   expect(canvasOf(bitmaps, 'a')!.matrix).toEqual(nearer)
 })
 
+test('what is light and has changed is painted anew on the canvas it had', () => {
+  const ink = { 'a/line': fills(3) }
+  const bitmaps = bitmapsOf(ink)
+  bitmaps.readyAtOnce(nameOf('a'))
+  ink['a/line'] = fills(2)
+  bitmaps.outdate('a', 'line')
+  expect([bitmaps.readyAtOnce(nameOf('a')), made.length]).toEqual([true, 1])
+  expect(made[0]!.drawn.filter((what) => what !== 'path')).toEqual(['fill', 'fill', 'fill', 'clear', 'fill', 'fill'])
+})
+
 describe('painted elsewhere', () => {
   const image = (closed: string[] = [], name = 'image') =>
     ({ width: 9, height: 9, close: () => void closed.push(name) }) as unknown as ImageBitmap

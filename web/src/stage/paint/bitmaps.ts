@@ -104,7 +104,20 @@ export class Bitmaps {
   /** The same, when need be by painting what takes no time. */
   readyAtOnce(name: BitmapName): boolean {
     if (this.isReady(name)) return true
-    return isLight(this.#inkOf(name)) && this.paint(name, () => false)
+    if (!isLight(this.#inkOf(name))) return false
+    this.#wipe(name)
+    return this.paint(name, () => false)
+  }
+
+  /** A canvas that is painted anew at once is used again: another would cost more than what is painted on it. */
+  #wipe(name: BitmapName): void {
+    const entry = this.#entries.peek(keyOf(name))
+    if (!entry?.old || !this.#isFrom(entry) || !('getContext' in entry.image)) return
+    const { image } = entry
+    const surface = image.getContext('2d')!
+    surface.setTransform(1, 0, 0, 1, 0, 0)
+    surface.clearRect(0, 0, image.width, image.height)
+    Object.assign(entry, { painted: 0, old: false })
   }
 
   /** Goes on painting a bitmap until `enough` says so; true once it is whole. */

@@ -19,12 +19,6 @@ const acts = {
   remove: () => props.selection.remove(),
   all: () => props.selection.all(),
 }
-const more = {
-  colour: () => props.selection.byColour(),
-  part: () => props.selection.byPart(),
-  touch: () => props.selection.byTouch(),
-  level: () => props.selection.toOwnLevel(),
-}
 const width = computed(() => pencil.value.brushes[pencil.value.brush].size)
 /** So much finer or heavier at a time. */
 const WEIGHT = 1.25
@@ -72,19 +66,6 @@ function squashTo(value: number | undefined) {
     >
       Part
     </button>
-    <ElDropdown trigger="click" :persistent="false" @command="(act: keyof typeof more) => more[act]()">
-      <button class="word" title="By colour, by part, by what touches it; and a level of its own">More …</button>
-      <template #dropdown>
-        <ElDropdownMenu>
-          <ElDropdownItem command="colour">{{
-            any ? 'All that is in its colours' : 'All that is in the colour in hand'
-          }}</ElDropdownItem>
-          <ElDropdownItem command="part" :disabled="!any">Its part: the paint, and the lines round it</ElDropdownItem>
-          <ElDropdownItem command="touch" :disabled="!any">What touches it too</ElDropdownItem>
-          <ElDropdownItem command="level" :disabled="!any">Onto a level of its own, with its exposures</ElDropdownItem>
-        </ElDropdownMenu>
-      </template>
-    </ElDropdown>
     <ElDropdown trigger="click" :persistent="false" max-height="360" @command="restyle">
       <button class="word" :disabled="!any" title="Another colour, width, brush, place or pass for what is selected">
         Change …
@@ -131,7 +112,11 @@ function squashTo(value: number | undefined) {
       </template>
     </ElDropdown>
     <ElPopover v-if="!cells" :hide-after="0" trigger="click" placement="top" :width="300">
-      <template #reference><button class="word" title="What a lasso takes">Reach …</button></template>
+      <template #reference
+        ><button class="word" title="What a lasso takes, and selecting further: by colour, by part, by touch">
+          Reach …
+        </button></template
+      >
       <div class="panel">
         <button
           class="word"
@@ -148,6 +133,18 @@ function squashTo(value: number | undefined) {
           @click="set({ everyPass: !pencil.everyPass })"
         >
           Every pass
+        </button>
+        <div class="further" role="group" aria-label="Select further">
+          <button class="word" @click="selection.byColour()">
+            {{ any ? 'All that is in its colours' : 'All that is in the colour in hand' }}
+          </button>
+          <button class="word" :disabled="!any" @click="selection.byPart()">
+            Its part: the paint, and the lines round it
+          </button>
+          <button class="word" :disabled="!any" @click="selection.byTouch()">What touches it too</button>
+        </div>
+        <button class="word" :disabled="!any" @click="selection.toOwnLevel()">
+          Onto a level of its own, with its exposures
         </button>
       </div>
     </ElPopover>
@@ -206,6 +203,13 @@ function squashTo(value: number | undefined) {
 </template>
 
 <style scoped>
+.further {
+  display: grid;
+  gap: inherit;
+  padding-top: 6px;
+  border-top: 1px dashed var(--rule);
+}
+
 .grows {
   width: 150px;
 }
