@@ -65,9 +65,9 @@ test('a sound is brought in, stands on the sheet, is placed, cut, faded, muted, 
   const wave = (frame: number) =>
     column.evaluate((canvas, at) => {
       const { width } = canvas as HTMLCanvasElement
-      const rows = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, (at - 1) * 22, width, 22).data
+      const rows = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, (at - 1) * 24, width, 24).data
       const solid = Array.from({ length: width }, (_, x) => x).filter((x) =>
-        Array.from({ length: 22 }, (_, y) => rows[(y * width + x) * 4 + 3]!).some((alpha) => alpha > 60),
+        Array.from({ length: 24 }, (_, y) => rows[(y * width + x) * 4 + 3]!).some((alpha) => alpha > 60),
       )
       return solid.length
     }, frame)

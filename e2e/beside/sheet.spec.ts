@@ -74,7 +74,7 @@ test('a finger picks a square, scrolls when it moves, and chooses once it has re
   await expect(desk.cell('A', 18)).not.toHaveAttribute('aria-selected', 'true')
 
   await comesToRest(page)
-  const first = Math.ceil((await scrolled(page)) / 22) + 3
+  const first = Math.ceil((await scrolled(page)) / 24) + 3
 
   // Rested on a square it begins there, and the sheet stays.
   const before = await scrolled(page)

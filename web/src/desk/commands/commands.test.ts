@@ -1,4 +1,4 @@
-import { COMMANDS, keyName } from './commands'
+import { COMMANDS, keyName, keysBound } from './commands'
 
 const pressed = (key: string, more: Partial<KeyboardEvent> = {}) =>
   keyName({ key, code: '', shiftKey: false, ...more } as KeyboardEvent)
@@ -21,4 +21,10 @@ test('no two commands come with the same key, none with a digit that exposes, an
   expect(keys.filter((key) => /^[1-9]$/.test(key))).toEqual([])
   expect(new Set(COMMANDS.map((command) => command.words)).size).toBe(COMMANDS.length)
   for (const { words } of COMMANDS) expect(words).toMatch(/^[A-Z][^.!]+$/)
+})
+
+test('a key one has chosen is not taken away by a command that came with it later', () => {
+  const newer = COMMANDS.find(({ id }) => id === 'by-colour')!
+  const acting = (chosen: object) => keysBound(chosen).findLast(([, key]) => key === newer.key)?.[0]
+  expect([acting({}), acting({ later: newer.key })]).toEqual(['by-colour', 'later'])
 })

@@ -94,6 +94,15 @@ export function usualKeys(): void {
   own.value = {}
 }
 
+/**
+ * Every command with its key, those one has chosen last: where two have the same, the last is the one that acts, and a
+ * newer command may come with a key somebody has chosen for another.
+ */
+export const keysBound = (chosen: Keys): (readonly [id: CommandId, key: string])[] =>
+  COMMANDS.map(({ id, key }) => [id, chosen[id] || key] as const).sort(
+    ([a], [b]) => Number(a in chosen) - Number(b in chosen),
+  )
+
 /** A pressed key as it is kept and shown. */
 export function keyName(event: KeyboardEvent): string | undefined {
   if (['Shift', 'Control', 'Alt', 'Meta', 'Tab', 'Escape', 'Enter'].includes(event.key)) return undefined
@@ -131,7 +140,7 @@ export function useCommands(
   }
   let release = () => {}
   watch(
-    computed(() => COMMANDS.map(({ id }) => [id, keyOf(id)] as const)),
+    computed(() => keysBound(own.value)),
     (keys) => {
       release()
       const bindings: Record<string, (event: KeyboardEvent) => void> = {}

@@ -24,7 +24,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<SheetEvents>()
 
-const ROW = 22
+/** A square is as high as a finger or a shaking hand needs. */
+const ROW = 24
 const NUMBER = 36
 /** Notes take what the levels leave, and no less than shows that there is one. */
 const NOTES = { least: 40, most: 110, share: 0.3 }
@@ -175,6 +176,7 @@ const { down, preventPan } = useSheetDrag({
     :aria-rowcount="length"
     :aria-colcount="levels.length"
     aria-multiselectable="true"
+    :style="{ '--row': `${ROW}px` }"
     @pointerdown="down"
     @touchmove="preventPan"
   >
@@ -404,7 +406,7 @@ const { down, preventPan } = useSheetDrag({
 .row {
   position: absolute;
   left: 0;
-  height: 22px;
+  height: var(--row);
   border-bottom: 1px solid var(--hairline);
   contain: strict;
 }
@@ -448,12 +450,12 @@ const { down, preventPan } = useSheetDrag({
 .number {
   display: block;
   width: 36px;
-  height: 22px;
+  height: var(--row);
   padding-right: 9px;
   background: var(--paper);
   color: var(--graphite);
   font-size: 13px;
-  line-height: 22px;
+  line-height: var(--row);
   text-align: right;
   cursor: default;
 }
@@ -482,11 +484,11 @@ const { down, preventPan } = useSheetDrag({
 .note-cell {
   position: absolute;
   top: 0;
-  height: 22px;
+  height: var(--row);
   overflow: hidden;
   border-left: 1px solid var(--rule);
   color: var(--graphite);
-  font: 560 13.5px/22px var(--heading);
+  font: 560 13.5px/var(--row) var(--heading);
   text-align: center;
   cursor: cell;
   contain: strict;
@@ -494,7 +496,7 @@ const { down, preventPan } = useSheetDrag({
 
 .note-cell {
   padding: 0 5px;
-  font: 400 13px/22px var(--text);
+  font: 400 13px/var(--row) var(--text);
   text-align: left;
   text-overflow: ellipsis;
   white-space: nowrap;
