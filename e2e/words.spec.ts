@@ -52,7 +52,7 @@ test('a line is typed and laid where it is heard, mended by hand, and mouths fol
   await page.getByRole('button', { name: 'Close' }).click()
   const edge = page.getByRole('slider', { name: 'Beginning of boat' })
   const at = (await edge.boundingBox())!
-  await desk.drag({ x: at.x + 40, y: at.y + 4 }, { x: at.x + 40, y: at.y + 4 + 66 })
+  await desk.drag({ x: at.x + 40, y: at.y + 4 }, { x: at.x + 40, y: at.y + 4 + 72 })
   await expect.poll(async () => wordsOf(await desk.scene())[2]!.held).toEqual([0])
   await desk.kept()
   const moved = await desk.scene()

@@ -48,7 +48,10 @@ test('traced a little off, a pencil’s grain stays in the paper: it does not cr
   const first = await shown(desk)
   await page.locator('[data-drawing=d2]').click()
   await expect(page.locator('[data-drawing=d2]')).toHaveAttribute('aria-pressed', 'true')
-  expect(await shown(desk)).toEqual(first)
+  const second = await shown(desk)
+  // The browser rounds a few spots otherwise; grain that went with the line would be another nearly everywhere.
+  const others = second.filter((value, i) => Math.abs(value - first[i]!) > 2).length
+  expect(others / first.length).toBeLessThan(0.02)
   // There is a grain that could have crawled.
   expect(new Set(first.filter((_, i) => i % 4 === 0)).size).toBeGreaterThan(20)
 })
