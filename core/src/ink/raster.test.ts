@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { overlap } from '../checks/size/overlap'
 import { distanceToPath } from '../geometry/polyline'
 import { stampRings } from './raster'
-import { within } from './select'
+import { within } from './select/select'
 
 const GRID = { left: -3, top: 2, width: 30, height: 20 }
 const place = fc.integer({ min: -80, max: 320 }).map((eighths) => eighths / 8 + 0.03)

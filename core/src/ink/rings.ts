@@ -1,5 +1,5 @@
 import { ringArea } from '../geometry/trace'
-import { within } from './select'
+import { within } from './select/select'
 
 /** Rings that belong together: each outline with the holes in it. */
 export function grouped(rings: readonly (readonly number[])[]): { outline: number[]; holes: number[][] }[] {

@@ -1,5 +1,5 @@
 import { closedGaps, type ClosedGap } from './gaps'
-import { boundsOf } from './select'
+import { boundsOf } from './select/select'
 import type { Ink } from './ink'
 import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from './raster'
 import { ringArea, tracedRings } from '../geometry/trace'

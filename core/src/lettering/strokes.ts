@@ -1,5 +1,5 @@
 import { cellMiddles, type Ink, type InkPiece } from '../ink/ink'
-import { boundsOf } from '../ink/select'
+import { boundsOf } from '../ink/select/select'
 import { rasterised, stampRings } from '../ink/raster'
 import { blobsOf } from '../paper/blobs'
 

@@ -1,5 +1,5 @@
 import { clamp } from '../base/clamp'
-import { boundsOf } from '../ink/select'
+import { boundsOf } from '../ink/select/select'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
 import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from '../ink/raster'

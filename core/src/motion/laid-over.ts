@@ -1,6 +1,6 @@
 import { memo } from '../base/memo'
 import type { Point } from '../geometry/matrix'
-import { courseOf } from '../ink/select'
+import { courseOf } from '../ink/select/select'
 import type { Ink, InkPiece } from '../ink/ink'
 
 /** How one drawing lies on another when their lines are laid over each other, without turning it. */

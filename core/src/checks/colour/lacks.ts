@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/matrix'
-import { liesAt } from '../../ink/select'
+import { liesAt } from '../../ink/select/select'
 import { PASSES } from '../../scene/schema'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'

@@ -1,4 +1,4 @@
-import { boundsOf } from '../../ink/select'
+import { boundsOf } from '../../ink/select/select'
 import type { InkPiece } from '../../ink/ink'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'

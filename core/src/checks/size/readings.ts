@@ -2,7 +2,7 @@ import { memo } from '../../base/memo'
 import { distance } from '../../motion/arc'
 import type { Drawing } from '../../scene/schema'
 import type { InkPiece } from '../../ink/ink'
-import { courseOf } from '../../ink/select'
+import { courseOf } from '../../ink/select/select'
 import { DOT, paintOf, type Measured } from '../measured'
 
 /** Lengths shorter than this say nothing of a size, in pixels. */

@@ -1,6 +1,6 @@
 import { memo } from '../../base/memo'
 import type { Point } from '../../geometry/matrix'
-import { boundsOf } from '../../ink/select'
+import { boundsOf } from '../../ink/select/select'
 import { distance } from '../../motion/arc'
 import { plus } from '../../motion/segments'
 import { DOT, paintOf, type Measured } from '../measured'

@@ -1,7 +1,7 @@
 import type { Point } from '../../geometry/matrix'
 import { ringArea } from '../../geometry/trace'
 import { quantized, type Fill, type InkPiece, type Stroke } from '../../ink/ink'
-import { within } from '../../ink/select'
+import { within } from '../../ink/select/select'
 import { Clipper, FillRule } from 'clipper2-ts'
 import { at } from './body'
 import type { Part, Pose } from './body'

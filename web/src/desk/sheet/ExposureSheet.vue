@@ -4,9 +4,9 @@ import { Eye, EyeOff, Lock } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Chosen } from '../../session/scene'
-import { cellAt, cycleInWords, sameFaces } from './cells'
-import { useRows } from './useRows'
-import { useSheetDrag, type SheetEvents } from './useSheetDrag'
+import { cellAt, cycleInWords, sameFaces } from './grid/cells'
+import { useRows } from './grid/useRows'
+import { useSheetDrag, type SheetEvents } from './grid/useSheetDrag'
 import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.

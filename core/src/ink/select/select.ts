@@ -1,5 +1,5 @@
-import { cellMiddles, cornersOf, quantized, type Ink, type InkPiece, type PlacedPiece, type Stroke } from './ink'
-import { distanceToPath, finely } from '../geometry/polyline'
+import { cellMiddles, cornersOf, quantized, type Ink, type InkPiece, type PlacedPiece, type Stroke } from '../ink'
+import { distanceToPath, finely } from '../../geometry/polyline'
 
 /** A closed line around what is meant, flat x, y in pixels. */
 export type Lasso = readonly number[]

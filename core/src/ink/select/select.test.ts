@@ -8,13 +8,13 @@ import {
   STAY,
   transformPoint,
   turnedAbout,
-} from '../geometry/matrix'
-import { keepArea, squashAbout } from '../geometry/squash'
-import { gripMoved, gripsOf, pushed } from './bend'
-import { changeInk, quantized, type Fill, type Ink, type Stroke } from './ink'
+} from '../../geometry/matrix'
+import { keepArea, squashAbout } from '../../geometry/squash'
+import { gripMoved, gripsOf, pushed } from '../bend'
+import { changeInk, quantized, type Fill, type Ink, type Stroke } from '../ink'
 import { boundsOf, picked, within } from './select'
-import { replaced, transformed } from './transform'
-import { ringArea } from '../geometry/trace'
+import { replaced, transformed } from '../transform'
+import { ringArea } from '../../geometry/trace'
 
 const near = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(1e-6)
 const place = fc.record({ x: fc.integer({ min: -400, max: 400 }), y: fc.integer({ min: -400, max: 400 }) })

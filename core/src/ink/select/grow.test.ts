@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { partsOf, touching } from './grow'
-import type { Ink, InkPiece } from './ink'
+import type { Ink, InkPiece } from '../ink'
 
 const line = (id: string, ...places: number[]): InkPiece => ({
   ...{ kind: 'stroke', id, swatch: 'pencil', size: 4 },

@@ -1,4 +1,4 @@
-import { settingsOf } from '../../../../core/src/testing/build'
+import { settingsOf } from '../../../../../core/src/testing/build'
 import { applyEdit, newScene, type Edit, type Scene, type Settings } from '@unhurried/core'
 import { cellAt, cycleInWords, sameFaces } from './cells'
 

@@ -1,4 +1,4 @@
-import { standInBrowser } from '../../testing/browser'
+import { standInBrowser } from '../../../testing/browser'
 import { edgeScroll, pullAt } from './edge-scroll'
 
 const browser = standInBrowser()

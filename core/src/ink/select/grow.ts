@@ -1,5 +1,5 @@
-import { distanceToPath } from '../geometry/polyline'
-import type { Fill, Ink, InkPiece } from './ink'
+import { distanceToPath } from '../../geometry/polyline'
+import type { Fill, Ink, InkPiece } from '../ink'
 import { boundsOf, courseOf, within } from './select'
 
 /** Of a line's places, how many must lie along a part's outline for it to be drawn round that part. */
