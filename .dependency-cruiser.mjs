@@ -13,6 +13,7 @@ const CORE = [
   'paper',
   'lettering',
   'motion',
+  'rulers',
   'paint',
   'planners',
   'edits',

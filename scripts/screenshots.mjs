@@ -255,6 +255,35 @@ const VIEWS = [
   })),
   { name: 'inbetween', folder: 'guide/planners', path: '/scene/lowtide-corrie/draw', act: guided },
   {
+    name: 'rulers',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-mist/draw',
+    async act(page) {
+      await page.keyboard.press('Shift+Backslash')
+      const paper = await page.locator('[data-test=paper]').boundingBox()
+      const at = ([x, y]) => [paper.x + paper.width * x, paper.y + paper.height * y]
+      const kind = (name) =>
+        page.getByRole('group', { name: 'Kind to lay' }).getByRole('button', { name, exact: true }).click()
+      async function pull(from, to) {
+        await page.mouse.move(...at(from))
+        await page.mouse.down()
+        await page.mouse.move(...at(to), { steps: 6 })
+        await page.mouse.up()
+      }
+      await kind('Vanishing')
+      for (const place of [
+        [0.12, 0.42],
+        [0.9, 0.4],
+      ])
+        await page.mouse.click(...at(place))
+      await kind('Mirror')
+      await pull([0.5, 0.12], [0.5, 0.3])
+      await kind('Ellipse')
+      await pull([0.5, 0.62], [0.68, 0.5])
+      await page.getByText(/× \d+ px/).waitFor()
+    },
+  },
+  {
     name: 'look-colour',
     folder: 'guide/pictures',
     path: '/scene/lowtide-tansy/look',

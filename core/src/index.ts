@@ -66,6 +66,10 @@ export {
   type Follows,
   type PenPathDrawn,
   type Writing,
+  type Ruler,
+  type RulerKind,
+  RULER_KINDS,
+  RULER_PLACES,
 } from './scene/schema'
 export { faultOf, validate } from './scene/validate'
 export {
@@ -174,6 +178,8 @@ export {
 } from './motion/landmarks'
 export { panAt, panForWalk, panSpeed } from './motion/pan'
 export { distance } from './motion/segments'
+export { edgeOf, mirrorsOf } from './rulers/rulers'
+export { guidedBy, type Guided, pulledBy } from './rulers/guided'
 export type { Leg } from './motion/planned/walk'
 export { fillAt, type Leak, LINE_PASSES, type Painted, readyLines, type ReadyLines } from './paint/fill'
 export { propagateFill } from './paint/propagate'

@@ -69,6 +69,8 @@ export const LIMITS = {
   words: 1500,
   wordLetters: 80,
   swatches: 200,
+  /** Rulers on the paper of a scene. */
+  rulers: 24,
   /** Holes in one fill. */
   holes: 200,
   piecesPerEdit: 2000,

@@ -32,6 +32,7 @@ import { textSchema } from '../scene/schema'
 import { sceneRate, sceneSet } from './kind/settings'
 import { sceneSize } from './kind/size'
 import { writingPut, writingRemove } from './kind/writings'
+import { rulerPut, rulerRemove } from './kind/rulers'
 import { soundPut, soundRemove, soundSaid } from './kind/sounds'
 import { sheetLay, takeAdd, takeMain, takeNote, takeSet } from './kind/takes'
 
@@ -100,6 +101,8 @@ const KINDS = [
   soundSaid,
   writingPut,
   writingRemove,
+  rulerPut,
+  rulerRemove,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }

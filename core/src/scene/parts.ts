@@ -33,6 +33,7 @@ export const PART_DEPTH = {
   pages: 1,
   footage: 1,
   writings: 1,
+  rulers: 1,
 } as const satisfies Partial<Record<keyof Scene, number>>
 export type PartField = keyof typeof PART_DEPTH
 
@@ -47,6 +48,7 @@ const LATER: ReadonlySet<string> = new Set([
   'pages',
   'footage',
   'writings',
+  'rulers',
 ])
 
 export const isPartPath = (at: PartPath): boolean =>

@@ -14,6 +14,7 @@ import {
   paletteSchema,
   planSchema,
   referenceSchema,
+  rulerSchema,
   footageSchema,
   pageSchema,
   saidSchema,
@@ -204,6 +205,11 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
     most: [LIMITS.plans, `A scene can have ${LIMITS.plans} plans laid. Take some out first.`],
     fault: (scene, plan: LaidPlan, key) =>
       hasLevel(scene, plan.level) ? filedUnder(plan.id, key) : 'a plan is on no level.',
+  },
+  rulers: {
+    schema: rulerSchema,
+    most: [LIMITS.rulers, `${LIMITS.rulers} rulers lie on this paper. Take one away first.`],
+    fault: (_, ruler: { id: string }, key) => filedUnder(ruler.id, key),
   },
   writings: {
     schema: writingSchema,

@@ -51,6 +51,7 @@ const POOL_OF: Readonly<Record<string, string>> = {
   sound: 'plan',
   page: 'plan',
   footage: 'plan',
+  ruler: 'plan',
 }
 const OWN_POOL: Readonly<Record<string, string>> = {
   take: 'take',
@@ -65,6 +66,7 @@ const OWN_POOL: Readonly<Record<string, string>> = {
   page: 'plan',
   footage: 'plan',
   answer: 'plan',
+  ruler: 'plan',
 }
 const HOSTILE_IDS = ['gone', 'constructor', '__proto__']
 const TEXTS = [

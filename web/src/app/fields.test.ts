@@ -66,6 +66,7 @@ const sheet = (words: string): Act => ['desk/sheet/useSheet.ts', words]
 const cycles = (words: string): Act => ['desk/sheet/SheetActs.vue', words]
 const fields = (words: string): Act => ['desk/sheet/DrawingFields.vue', words]
 const pins = (words: string): Act => ['desk/tools/useLandmarks.ts', words]
+const ruler = (words: string): Act => ['desk/tools/rulers/useRulerActs.ts', words]
 const planner = (words: string): Act => ['plan/PlannerBench.vue', words]
 
 const sounds = (words: string): Act => ['sound/SoundRow.vue', words]
@@ -99,6 +100,10 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'palette[].tone.of': pots('tone: { of'),
   'palette[].tone.is': pots('is: tone'),
   'palette[].into': pots("type: 'swatch.pour'"),
+  'rulers{}.id': NAME,
+  'rulers{}.kind': ['desk/tools/rulers/RulerTray.vue', 'rulerKind: next'],
+  'rulers{}.points[]': ruler("type: 'ruler.put'"),
+  'rulers{}.aside': ruler('aside: true'),
   'levelOrder[]': level("type: 'levels.order'"),
   'levels{}.id': NAME,
   'levels{}.name': level('fields: { name:'),

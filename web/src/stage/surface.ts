@@ -117,6 +117,7 @@ export class Table {
       above: this.#top.paint,
       clearAbove: this.#top.clear,
       zoom: () => this.#view.zoom,
+      pan: () => this.#pan(),
       repaint: (box) => this.repaint(box),
     }
     this.#pointer = new TablePointer(top, {

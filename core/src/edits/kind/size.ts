@@ -10,6 +10,7 @@ import {
   type Pin,
   type Reference,
   type Level,
+  type Ruler,
   type Scene,
   type Writing,
 } from '../../scene/schema'
@@ -30,12 +31,14 @@ const placed = <T extends { readonly x: number; readonly y: number }>(at: T, { s
 const eachOf = <T>(record: Readonly<Record<string, T>>, change: (value: T) => T): Record<string, T> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]))
 
+const pathPlaced = <T extends { readonly points: readonly number[] }>(path: T, by: Placing) => ({
+  ...path,
+  points: path.points.map((value, i) => within(value * by.scale + (i % 2 === 0 ? by.x : by.y))),
+})
+
 const guidePlaced = ({ shapes, targets, ...guide }: Guide, by: Placing): Guide => ({
   ...guide,
-  shapes: shapes.map(({ points, ...shape }) => ({
-    ...shape,
-    points: points.map((value, i) => within(value * by.scale + (i % 2 === 0 ? by.x : by.y))),
-  })),
+  shapes: shapes.map((shape) => pathPlaced(shape, by)),
   targets: eachOf(targets, (target: Pin) => placed(target, by)),
 })
 
@@ -60,10 +63,7 @@ const filmPlaced = (film: Footage, by: Placing): Footage => ({
 })
 
 const writingPlaced = ({ paths }: Writing, by: Placing): Writing => ({
-  paths: paths.map((path) => ({
-    ...path,
-    points: path.points.map((value, i) => within(value * by.scale + (i % 2 === 0 ? by.x : by.y))),
-  })),
+  paths: paths.map((path) => pathPlaced(path, by)),
 })
 
 /** What follows lies as far off as the paper has grown. */
@@ -73,7 +73,7 @@ const levelPlaced = (level: Level, by: Placing): Level => ({
   ...(level.follows && { follows: placed(level.follows, { ...by, x: 0, y: 0 }) }),
 })
 
-/** Everything with a place but ink: pins, bends of charts, grounds, guides, references under the paper. */
+/** Everything with a place but ink: pins, bends of charts, grounds, guides, rulers, references under the paper. */
 function everythingPlaced(scene: Scene, by: Placing): Scene {
   if (by.scale === 1 && by.x === 0 && by.y === 0) return scene
   return {
@@ -87,6 +87,7 @@ function everythingPlaced(scene: Scene, by: Placing): Scene {
     ),
     ...(scene.guides && { guides: eachOf(scene.guides, (guide) => guidePlaced(guide, by)) }),
     ...(scene.writings && { writings: eachOf(scene.writings, (writing) => writingPlaced(writing, by)) }),
+    ...(scene.rulers && { rulers: eachOf(scene.rulers, (ruler: Ruler) => pathPlaced(ruler, by)) }),
     ...(scene.footage && { footage: eachOf(scene.footage, (film) => filmPlaced(film, by)) }),
     ...(scene.references && { references: eachOf(scene.references, (each) => referencePlaced(each, by)) }),
   }

@@ -11,6 +11,7 @@ import { referenceSchema } from './picture'
 import { footageSchema } from './footage'
 import { writingSchema } from './writing'
 import { guideSchema, planSchema } from './plan'
+import { rulerSchema } from './ruler'
 import { saidSchema } from './said'
 import { settingsSchema } from './settings'
 import { soundSchema } from './sound'
@@ -43,5 +44,7 @@ export const sceneSchema = z.strictObject({
   footage: z.record(idSchema, footageSchema).optional(),
   /** How lettering is written, by drawing. */
   writings: z.record(idSchema, writingSchema).optional(),
+  /** What leads the hand on the paper. */
+  rulers: z.record(idSchema, rulerSchema).optional(),
 })
 export type Scene = z.infer<typeof sceneSchema>

@@ -35,7 +35,7 @@ const ELSEWHERE: readonly (readonly [string, string])[] = [
   ['swatches', 'colours'],
   ['rubber', 'eraser'],
   ['smudge', 'push'],
-  ['ruler', 'line'],
+  ['ruler', 'ruler'],
   ['ellipse', 'circle'],
   ['rectangle', 'box'],
   ['anchor points', 'points'],

@@ -62,7 +62,7 @@ export function editingActs({ pencil, sheet, stage: { selection, paint }, flips,
   }
 }
 
-function toolActs({ pencil, slides, stage: { selection } }: Desk) {
+function toolActs({ pencil, slides, stage: { selection, rulers } }: Desk) {
   const take = (tool: ToolName) => (pencil.value = { ...pencil.value, tool })
   /** With the tool that shows what is selected. */
   function select(more: () => void) {
@@ -80,6 +80,7 @@ function toolActs({ pencil, slides, stage: { selection } }: Desk) {
     'pass-up': () => passBy(1),
     'pass-down': () => passBy(-1),
     'put-back': slides.putBack,
+    rulers: rulers.toggle,
     'by-colour': () => select(selection.byColour),
     'by-part': () => select(selection.byPart),
     'by-touch': () => select(selection.byTouch),

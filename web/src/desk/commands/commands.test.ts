@@ -1,4 +1,4 @@
-import { COMMANDS, keyName, keysBound } from './commands'
+import { COMMANDS, keyName, keyShown, keysBound } from './commands'
 
 const pressed = (key: string, more: Partial<KeyboardEvent> = {}) =>
   keyName({ key, code: '', shiftKey: false, ...more } as KeyboardEvent)
@@ -16,7 +16,8 @@ test.each(['Shift', 'Control', 'Alt', 'Meta', 'Tab', 'Escape', 'Enter'])('%s alo
 })
 
 test('no two commands come with the same key, none with a digit that exposes, and each tells what it does', () => {
-  const keys = COMMANDS.map((command) => command.key)
+  // As they stand on the keys: a place on the board is the same key as the sign on it.
+  const keys = COMMANDS.map((command) => keyShown(command.id))
   expect(new Set(keys).size).toBe(keys.length)
   expect(keys.filter((key) => /^[1-9]$/.test(key))).toEqual([])
   expect(new Set(COMMANDS.map((command) => command.words)).size).toBe(COMMANDS.length)

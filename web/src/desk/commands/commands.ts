@@ -28,6 +28,7 @@ export const COMMANDS = [
   { id: 'play', words: 'Play and stop', key: 'Space' },
   { id: 'light', words: 'Light table on and off; straight ahead earlier only, both sides, off', key: 'w' },
   ...TOOL_COMMANDS,
+  { id: 'rulers', words: 'Rulers on and off', key: 'Backslash' },
   { id: 'whole', words: 'Eraser that takes lines whole, on and off', key: 'Shift+E' },
   { id: 'pass-up', words: 'Draw on the pass above', key: ']' },
   { id: 'pass-down', words: 'Draw on the pass below', key: '[' },
@@ -40,7 +41,7 @@ export const COMMANDS = [
   { id: 'again', words: 'The selected part again on the next drawing, moved as last time', key: 'Shift+T' },
   { id: 'by-colour', words: 'Select all that is in the selected colours, or in the one in hand', key: 'Shift+U' },
   { id: 'by-part', words: 'Select the part of the selected paint, with the lines round it', key: 'Shift+N' },
-  { id: 'by-touch', words: 'Select what touches the selected lines too', key: 'Quote' },
+  { id: 'by-touch', words: 'Select what touches the selected lines too', key: 'Shift+Quote' },
   { id: 'exposure', words: 'New drawings on ones, twos, threes, fours', key: 'Shift+X' },
   { id: 'back', words: 'Back to the drawing worked on before', key: 'Shift+G' },
   { id: 'skip', words: 'Leave the next drawing for later', key: 'k' },
@@ -81,10 +82,11 @@ export const keyOf = (id: CommandId): string => {
 }
 
 /** The same as it stands on the key, where it goes by its place on the board. */
-export const keyShown = (id: CommandId): string => keyOf(id).replace('Backquote', '`').replace('Quote', "'")
+export const keyShown = (id: CommandId): string =>
+  keyOf(id).replace('Backquote', '`').replace('Quote', "'").replace('Backslash', '\\')
 
 export function changeKey(id: CommandId, key: string): CommandId | undefined {
-  const other = COMMANDS.find((command) => command.id !== id && keyOf(command.id) === key)
+  const other = COMMANDS.find((command) => command.id !== id && keyShown(command.id) === key)
   if (other) return other.id
   own.value = { ...own.value, [id]: key }
   return undefined

@@ -156,7 +156,7 @@ function paperThing(desk: Desk, acts: Acts, { clientX, clientY, target }: Asked)
     words: 'The paper',
     acts: [
       ...onPiece,
-      ...commands(acts, ['carry-on', 'put-in', 'light', 'fit', 'mirror', 'silhouettes', 'guides', 'clear']),
+      ...commands(acts, ['carry-on', 'put-in', 'light', 'fit', 'mirror', 'silhouettes', 'guides', 'rulers', 'clear']),
     ],
   }
 }

@@ -21,8 +21,10 @@ const { desk } = defineProps<{ desk: Desk }>()
 const store = useScene()
 // Only where something is practised.
 const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue'))
+// Only where rulers lie, or are to be laid.
+const RulersOnPaper = defineAsyncComponent(() => import('../tools/rulers/RulersOnPaper.vue'))
 const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
-const { playing, playFrame, view, selection, tools } = stage
+const { playing, playFrame, view, selection, rulers, tools } = stage
 const keyPen = useKeyPen({
   pen: () => view.table.value?.keyPen,
   size: () => scene.value.settings,
@@ -70,6 +72,13 @@ const mode = computed(() => {
       :landmarks="landmarks"
       :slides="slides"
       :mode="mode"
+    />
+    <RulersOnPaper
+      v-if="!playing && !scene.settings.cells && (pencil.tool === 'ruler' || rulers.all.value.length > 0)"
+      :placement="view.placement.value"
+      :rulers="rulers"
+      :kind="pencil.rulerKind ?? 'straight'"
+      :in-hand="pencil.tool === 'ruler'"
     />
     <ExerciseOnPaper v-if="scene.settings.exercise" :placement="view.placement.value" :playing="playing" />
     <PaperHandles

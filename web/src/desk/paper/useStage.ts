@@ -6,6 +6,7 @@ import type { Slide, Table } from '../../stage/surface'
 import { usePaint } from '../tools/paint/usePaint'
 import type { PencilSettings } from '../tools/pencil'
 import { useSelection } from '../tools/selection/useSelection'
+import { useRulers } from '../tools/rulers/useRulers'
 import { useTargets } from '../tools/useTargets'
 import { useTools } from '../tools/useTools'
 import { useGoAhead } from './stage/useGoAhead'
@@ -34,7 +35,8 @@ export function useStage({ host, pencil, flipped, walked, slid, span, heard }: S
   const targets = useTargets({ pencil, span })
   const selection = useSelection({ pencil, targets, table: view.table })
   const paint = usePaint({ pencil, targets })
-  const tools = useTools({ pencil, targets, selection, paint, view, bitmaps: () => bitmaps(), flipped })
+  const rulers = useRulers(pencil)
+  const tools = useTools({ pencil, targets, selection, paint, rulers, view, bitmaps: () => bitmaps(), flipped })
   const playback = usePlayback(view, inkOf, heard)
   const { playing } = playback
   const lies = { view, flipped, walked, slid }
@@ -78,6 +80,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span, heard }: S
     targets,
     selection,
     paint,
+    rulers,
     tools,
     moves: computed(() => Boolean(store.scene && hasPan(store.scene))),
   }

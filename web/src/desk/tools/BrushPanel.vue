@@ -51,6 +51,7 @@ const bench: ToolContext = {
   clearAbove: () => {},
   repaint: () => {},
   zoom: () => 1,
+  pan: () => undefined,
 }
 const penOf = (event: PointerEvent): Pen => ({
   x: event.offsetX,

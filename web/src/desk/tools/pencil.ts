@@ -1,4 +1,13 @@
-import { BRUSH_TABLE, BRUSHES, GRAINS, LIMITS, passSchema, SPACING_LAWS, type Brush } from '@unhurried/core'
+import {
+  BRUSH_TABLE,
+  BRUSHES,
+  GRAINS,
+  LIMITS,
+  passSchema,
+  RULER_KINDS,
+  SPACING_LAWS,
+  type Brush,
+} from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { z } from 'zod'
@@ -51,6 +60,9 @@ const pencilSchema = z.object({
   mirrors: z.boolean().optional(),
   /** What the pen does while the button on its barrel is held; absent: it picks a colour. */
   barrel: z.enum(BARREL).optional(),
+  /** The rulers lead nothing; and the kind that is laid, absent: a straight one. */
+  rulersOff: z.boolean().optional(),
+  rulerKind: z.enum(RULER_KINDS).optional(),
 })
 export type PencilSettings = z.infer<typeof pencilSchema>
 /** What each brush is like when it is first taken in hand. */

@@ -13,6 +13,7 @@ import {
   PenLine,
   PenTool,
   Pipette,
+  Ruler,
   Slash,
   Spline,
   Square,
@@ -134,6 +135,15 @@ const TOOLS = [
     inHand: pointsTool,
   },
   { name: 'pin', word: 'Pins', does: 'Pin landmarks', key: 'm', icon: MapPin, apart: true, inHand: restTool },
+  {
+    name: 'ruler',
+    word: 'Ruler',
+    does: 'Lay and move rulers',
+    key: 'Shift+Backslash',
+    icon: Ruler,
+    notInCells: true,
+    inHand: restTool,
+  },
   { name: 'slide', word: 'Slide', does: 'Slide what lies under the light', key: 'h', icon: Move, inHand: restTool },
 ] as const satisfies readonly ToolEntry[]
 

@@ -7,6 +7,7 @@ import type { Pen } from '../../stage/tools/tool'
 import { usePaint } from './paint/usePaint'
 import type { PencilSettings } from './pencil'
 import { TOOL_LIST, type ToolName } from './register'
+import { useRulers, type Rulers } from './rulers/useRulers'
 import { useSelection } from './selection/useSelection'
 import { useTargets } from './useTargets'
 import { useTools } from './useTools'
@@ -45,13 +46,14 @@ let seen: readonly number[] = [255, 255, 255, 255]
 
 /** A table on which everything can be done and nothing is seen. */
 const table = () => ({
-  bench: { above: () => {}, clearAbove: () => {}, zoom: () => 1, repaint: () => {} },
+  bench: { above: () => {}, clearAbove: () => {}, zoom: () => 1, pan: () => undefined, repaint: () => {} },
   lift: () => {},
   repaint: () => {},
   view: () => ({ zoom: 1 }),
   pixelAt: () => seen,
 })
 
+let rulers: Rulers
 let store: Awaited<ReturnType<typeof openScene>>
 async function desk(edits: readonly Edit[], settings = {}) {
   store = await openScene(edits, settings)
@@ -60,8 +62,9 @@ async function desk(edits: readonly Edit[], settings = {}) {
     const view = { table: shallowRef(table()), placement: ref({ zoom: 1 }) } as never
     const selection = useSelection({ pencil, targets, table: shallowRef(table()) as never })
     const paint = usePaint({ pencil, targets, span } as never)
+    rulers = useRulers(pencil)
     const bitmaps = () => ({ outdate() {}, surface: () => undefined }) as never
-    return useTools({ pencil, targets, selection, paint, view, bitmaps, flipped })
+    return useTools({ pencil, targets, selection, paint, rulers, view, bitmaps, flipped })
   }).given
 }
 type Tools = Awaited<ReturnType<typeof desk>>
@@ -225,4 +228,56 @@ test('every tool can be taken in hand, and its key and name are its own', async 
   }
   expect(new Set(TOOL_LIST.map(({ key }) => key)).size).toBe(TOOL_LIST.length)
   expect(new Set(TOOL_LIST.map(({ word }) => word)).size).toBe(TOOL_LIST.length)
+})
+
+describe('rulers', () => {
+  const lying = (kind: 'straight' | 'mirror', ...points: number[]): Edit => ({
+    type: 'ruler.put',
+    ruler: { id: kind, kind, points },
+  })
+  /** What they reckon with is fetched where there is one. */
+  async function fetched() {
+    while (!rulers.led(table().bench)) await new Promise((done) => setImmediate(done))
+  }
+  const places = (piece: unknown) => (piece as { points: number[] }).points.filter((_, i) => i % 3 !== 2)
+
+  test('a line that begins near one goes along it, and where the hand goes once they are off', async () => {
+    const tools = await desk([drawn('a', 1), lying('straight', 20, 50, 300, 50)])
+    await fetched()
+    drag(tools, [30, 54], [100, 47], [200, 52])
+    rulers.toggle()
+    drag(tools, [30, 54], [100, 47])
+    const [led, free] = inkOf('a')
+    expect(places(led).filter((_, i) => i % 2)).toEqual([50, 50, 50])
+    expect(places(free)).toEqual([30, 54, 100, 47])
+  })
+
+  test('in a mirror a line is laid twice, a circle too, in one step each; a line along it once', async () => {
+    const tools = await desk([drawn('a', 1), lying('mirror', 160, 0, 160, 180)])
+    await fetched()
+    drag(tools, [40, 60], [90, 80])
+    expect(inkOf('a').map(places)).toEqual([
+      [40, 60, 90, 80],
+      [280, 60, 230, 80],
+    ])
+    store.undo()
+    expect(inkOf('a')).toEqual([])
+    take('circle')
+    drag(tools, [40, 60], [90, 80])
+    expect(inkOf('a')).toHaveLength(2)
+    store.undo()
+    take('pencil')
+    drag(tools, [161, 20], [158, 90], [162, 150])
+    expect(inkOf('a')).toHaveLength(1)
+  })
+
+  test('one laid aside leads nothing', async () => {
+    const aside: Edit = {
+      type: 'ruler.put',
+      ruler: { id: 'r', kind: 'straight', points: [0, 50, 300, 50], aside: true },
+    }
+    const tools = await desk([drawn('a', 1), aside])
+    drag(tools, [30, 54], [100, 47])
+    expect(places(inkOf('a')[0])).toEqual([30, 54, 100, 47])
+  })
 })

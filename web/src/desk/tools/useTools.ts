@@ -12,6 +12,7 @@ import { useLinePoints } from './hand/points'
 import { drawsWithBrush, type PencilSettings } from './pencil'
 import { toolNamed, type ToolName } from './register'
 import type { Paint } from './paint/usePaint'
+import type { Rulers } from './rulers/useRulers'
 import type { Selection } from './selection/useSelection'
 import type { Targets } from './useTargets'
 
@@ -20,13 +21,14 @@ interface Given {
   readonly targets: Targets
   readonly selection: Selection
   readonly paint: Paint
+  readonly rulers: Rulers
   readonly view: ViewOf
   readonly bitmaps: () => Bitmaps | undefined
   readonly flipped: Ref<string | undefined>
 }
 
 /** Puts the tool in hand to the paper, and what it does into the scene. */
-export function useTools({ pencil, targets, selection, paint, view, bitmaps, flipped }: Given) {
+export function useTools({ pencil, targets, selection, paint, rulers, view, bitmaps, flipped }: Given) {
   const store = useScene()
   const live = shallowRef<Live>()
   const swatch = computed(
@@ -50,6 +52,7 @@ export function useTools({ pencil, targets, selection, paint, view, bitmaps, fli
     view,
     points,
     picking,
+    rulers,
     live,
     swatch,
     colour,
@@ -146,10 +149,9 @@ function layOn({ store, pencil, targets }: Pick<Hands, 'store' | 'pencil' | 'tar
   if (drawing === undefined || pieces.length === 0) return
   const { pass, beneath } = pencil.value
   if (targets.all.value.length === 1 && !beneath) {
-    for (const piece of pieces) {
-      const at = store.ink!.inkOf(drawing, pass).length
-      store.change({ type: 'ink.change', drawing, pass, remove: [], add: [{ at, piece }] })
-    }
+    const { length } = store.ink!.inkOf(drawing, pass)
+    const add = pieces.map((piece, i) => ({ at: length + i, piece }))
+    store.change({ type: 'ink.change', drawing, pass, remove: [], add })
     return
   }
   const words = (count: number) => `a line on ${count} drawings`

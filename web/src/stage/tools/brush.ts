@@ -2,7 +2,8 @@ import { leaning, PLAIN_BRUSH, steadyPen, type Brush, type StrokeShape, type Ste
 import { boxOf } from '../paint/box'
 import { paintLine } from '../paint/ink'
 import { livePath } from '../paint/paths'
-import { brushCursor, penOnGrid, type ToolContext, type Pen, type Tool } from './tool'
+import { inMirrors } from './mirrors'
+import { brushCursor, penOnGrid, type Led, type ToolContext, type Pen, type Tool } from './tool'
 
 /** A brush as it is in hand. */
 export interface BrushInHand {
@@ -29,11 +30,14 @@ export const lineOf = ({ brush, size, taper }: Pick<BrushInHand, 'brush' | 'size
 export function brushTool({
   bench,
   hand,
+  led: ledNow = () => undefined,
   onLine,
   onLive,
 }: {
   bench: ToolContext
   hand: BrushInHand
+  /** What leads a line that begins now. */
+  led?: () => Led | undefined
   onLine: (points: number[], size: number) => void
   onLive: (line: StrokeShape | undefined) => void
 }): Tool {
@@ -47,15 +51,24 @@ export function brushTool({
     const [x, y, pressure] = penOnGrid(pen, hand.curve)
     return [x, y, pressure * lighter] as const
   }
+  let led: Led | undefined
+  const lay = (at: readonly [number, number, number]) => void points.push(...penOnGrid(asPen(at), 0))
   const put = (pen: Pen) => {
-    const [x, y, pressure] = onPaper(pen)
-    points.push(...penOnGrid({ ...pen, ...asPen(steady.move(x, y, pressure)) }, 0))
+    const at = steady.move(...onPaper(pen))
+    if (!led) lay(at)
+    else if (points.length === 0) lay(led.guided.begin(...at))
+    else led.guided.move(...at).forEach(lay)
+  }
+  function peek(expected: Pen) {
+    const at = steady.peek(...onPaper(expected))
+    return led ? led.guided.peek(...at) : at
   }
   /** The line so far and, for the eye only, where the browser expects the pen a moment from now. */
   function paint(expected?: Pen) {
-    const ahead = expected && steady.peek(...onPaper(expected))
+    const ahead = expected && peek(expected)
     const drawn: StrokeShape = { ...line, points: ahead ? [...points, ...ahead] : points }
-    bench.above(boxOf(drawn.points, 3, hand.size * wider + 2), (surface) =>
+    const box = boxOf(drawn.points, 3, hand.size * wider + 2)
+    inMirrors(bench, led?.copies, box, (surface) =>
       paintLine(surface, drawn, hand.colour, () => livePath(drawn, false)),
     )
     onLive({ ...line, points })
@@ -67,6 +80,7 @@ export function brushTool({
       line = lineOf({ ...hand, size: hand.size * wider })
       steady = steadyPen(hand.steadiness)
       points = []
+      led = ledNow()
       put(pen)
       paint()
     },
@@ -75,8 +89,8 @@ export function brushTool({
       paint(expected)
     },
     up() {
-      for (const [x, y, pressure] of steady.lift())
-        points.push(...penOnGrid({ x, y, pressure, shift: false, alt: false }, 0))
+      for (const at of steady.lift()) (led ? led.guided.move(...at) : [at]).forEach(lay)
+      led?.guided.lift().forEach(lay)
       onLive(undefined)
       onLine(points, line.size)
       bench.clearAbove()
@@ -88,4 +102,7 @@ export function brushTool({
   }
 }
 
-const asPen = ([x, y, pressure]: readonly [number, number, number]) => ({ x, y, pressure })
+const asPen = ([x, y, pressure]: readonly [number, number, number]): Pen => ({
+  ...{ x, y, pressure },
+  ...{ shift: false, alt: false },
+})

@@ -1,4 +1,4 @@
-import { clamp, INK_GRID, onGrid, pressed } from '@unhurried/core'
+import { clamp, INK_GRID, onGrid, pressed, type Guided, type Matrix, type Point } from '@unhurried/core'
 import type { Box } from '../paint/box'
 
 /** Where the pen is on the drawing: scene pixels and pressure 0…1 as the hand gave it. */
@@ -37,7 +37,18 @@ export interface ToolContext {
   clearAbove: () => void
   /** CSS pixels for one scene pixel. */
   zoom: () => number
+  /** Where the ground of the drawing on the table is panned to. */
+  pan: () => Point | undefined
   repaint: (box?: Box) => void
+}
+
+/** What rulers do to a line, from where it begins on. */
+export interface Led {
+  readonly guided: Guided
+  /** Both ends of a straight line pulled out from one place to another. */
+  readonly pulled: (from: Point, to: Point) => readonly [Point, Point]
+  /** Where else the line is laid. */
+  readonly copies: readonly Matrix[]
 }
 
 export const penOnGrid = ({ x, y, pressure }: Pen, curve: number): [number, number, number] => [

@@ -18,6 +18,7 @@ function paper({ zoom = 1 } = {}) {
     above: (box) => void painted.push(box),
     clearAbove: () => void told.push('cleared'),
     zoom: () => zoom,
+    pan: () => undefined,
     repaint: (box) => void repainted.push(box),
   }
   return { bench, painted, repainted, told }

@@ -3,9 +3,12 @@ import {
   LIMITS,
   quantized,
   runsOf,
+  SAME_PLACE,
+  transformPoint,
   type CellPen,
   type Cells,
   type InkPiece,
+  type Matrix,
   type StrokeShape,
 } from '@unhurried/core'
 import { freshId } from '../../../api/ids'
@@ -14,12 +17,36 @@ import { cellTool } from '../../../stage/tools/cells'
 import type { Tool } from '../../../stage/tools/tool'
 import type { Hands } from './hands'
 
-/** Lays a line of any length, in parts where it is longer than a stroke may be. */
+/** A line as it is laid in a mirror. */
+function mirroredLine(points: readonly number[], mirror: Matrix): number[] {
+  const laid = [...points]
+  for (let i = 0; i < points.length; i += 3) {
+    const place = transformPoint(mirror, { x: points[i]!, y: points[i + 1]! })
+    laid[i] = place.x
+    laid[i + 1] = place.y
+  }
+  return laid
+}
+const isSameLine = (a: readonly number[], b: readonly number[]) =>
+  a.every((value, i) => Math.abs(value - b[i]!) < SAME_PLACE)
+
+/** Lays a line of any length, in parts where it is longer than a stroke may be; mirrors lay it on their other side too. */
 export function layLine(
-  { brushInHand, swatch, lay }: Hands,
+  hands: Hands,
   points: readonly number[],
-  { tapered = true, size = brushInHand().size } = {},
-): void {
+  { tapered = true, size = hands.brushInHand().size } = {},
+) {
+  const copies = hands.rulers.led(hands.table().bench)?.copies ?? []
+  // A line along the mirror itself is laid once.
+  const others = copies.map((mirror) => mirroredLine(points, mirror)).filter((copy) => !isSameLine(copy, points))
+  hands.lay([points, ...others].flatMap((line) => partsOf(hands, line, { tapered, size })))
+}
+
+function partsOf(
+  { brushInHand, swatch }: Hands,
+  points: readonly number[],
+  { tapered, size }: { tapered: boolean; size: number },
+): InkPiece[] {
   const most = LIMITS.strokePoints * 3
   const hand = brushInHand()
   const parts: InkPiece[] = []
@@ -34,7 +61,7 @@ export function layLine(
       }),
     )
   }
-  lay(parts)
+  return parts
 }
 
 /** The cell pen in hand. */
@@ -68,6 +95,7 @@ export function drawTool(hands: Hands): Tool {
   return brushTool({
     bench,
     hand: hands.brushInHand(),
+    led: () => hands.rulers.led(bench),
     onLine: (points, size) => layLine(hands, points, { size }),
     onLive,
   })

@@ -10,7 +10,7 @@ export function figureTool(figure: Figure): (hands: Hands) => Tool {
     const { bench } = hands.table()
     if (!hands.cells.value) {
       const onLine = (points: number[]) => layLine(hands, points, { tapered: figure === 'line' })
-      return pulledFigure({ bench, hand: hands.brushInHand(), figure, onLine })
+      return pulledFigure({ bench, hand: hands.brushInHand(), figure, led: () => hands.rulers.led(bench), onLine })
     }
     const places = (points: readonly number[]) => points.filter((_, i) => i % 3 !== 2)
     return pulledFigure({

@@ -8,6 +8,7 @@ import type { ViewOf } from '../../paper/useView'
 import type { PencilSettings } from '../pencil'
 import type { Paint } from '../paint/usePaint'
 import type { Selection } from '../selection/useSelection'
+import type { Rulers } from '../rulers/useRulers'
 import type { Targets } from '../useTargets'
 import type { LinePoints } from './points'
 import type { Picking } from './pick'
@@ -29,6 +30,7 @@ export interface Hands {
   readonly view: ViewOf
   readonly points: LinePoints
   readonly picking: Picking
+  readonly rulers: Rulers
   readonly live: ShallowRef<Live | undefined>
   readonly swatch: ComputedRef<Swatch>
   readonly colour: ComputedRef<string>

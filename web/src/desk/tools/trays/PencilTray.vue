@@ -18,6 +18,7 @@ import type { Stage } from '../../paper/useStage'
 
 // What seldom-used tools need is fetched when they are first taken in hand.
 const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
+const RulerTray = defineAsyncComponent(() => import('../rulers/RulerTray.vue'))
 const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
 const BrushPanel = defineAsyncComponent(() => import('../BrushPanel.vue'))
 const LightTablePanel = defineAsyncComponent(() => import('../LightTablePanel.vue'))
@@ -118,7 +119,13 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       </button>
     </div>
     <div class="options">
-      <ElPopover :hide-after="0" :visible="open === 'passes'" placement="top-start" :width="560">
+      <ElPopover
+        v-if="pencil.tool !== 'ruler'"
+        :hide-after="0"
+        :visible="open === 'passes'"
+        placement="top-start"
+        :width="560"
+      >
         <template #reference
           ><button
             class="word"
@@ -134,6 +141,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       </ElPopover>
       <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
       <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
+      <RulerTray v-else-if="pencil.tool === 'ruler'" v-model="pencil" :rulers="stage.rulers" class="wide" />
       <template v-else>
         <template v-if="drawsLines || pencil.tool === 'eraser' || pencil.tool === 'push'">
           <label class="slide"
