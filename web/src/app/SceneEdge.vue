@@ -14,7 +14,14 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
 
 <template>
   <template v-if="store.scene">
-    <ElPopover :hide-after="0" trigger="click" placement="bottom-start" :width="560">
+    <ElPopover
+      role="dialog"
+      aria-label="This scene"
+      :hide-after="0"
+      trigger="click"
+      placement="bottom-start"
+      :width="560"
+    >
       <template #reference
         ><button class="where" data-thing="scene" title="Name, paper, approach and more of this scene">
           {{ store.scene.settings.name }}

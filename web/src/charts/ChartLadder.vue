@@ -364,6 +364,8 @@ const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id 
         Put in
       </button>
       <ElPopover
+        role="dialog"
+        aria-label="Space it anew"
         :visible="spacing"
         placement="left"
         :width="330"

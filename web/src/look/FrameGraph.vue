@@ -89,7 +89,7 @@ figcaption b {
 }
 
 figcaption .word {
-  min-height: 22px;
+  min-height: 24px;
   margin-left: auto;
   padding: 0 7px;
   font-size: 12.5px;

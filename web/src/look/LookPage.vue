@@ -187,6 +187,8 @@ const csv = () =>
             :label="`Hands on to ${each.name}`"
         /></ElSelect>
         <ElPopover
+          role="dialog"
+          aria-label="Limits"
           v-model:visible="showsLimits"
           trigger="click"
           :persistent="false"

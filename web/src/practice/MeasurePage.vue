@@ -60,6 +60,7 @@ const sideOf = ({ along, beside }: { along: number; beside: number }) =>
 
 <template>
   <div class="page">
+    <h1 v-if="!exercise.exercise">Practice</h1>
     <p v-if="!exercise.given" class="paper panel note">
       This scene is no exercise. Begin one in <RouterLink :to="{ name: 'practising' }">Practice</RouterLink>.
     </p>

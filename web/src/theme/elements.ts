@@ -1,4 +1,4 @@
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton, ElInput, ID_INJECTION_KEY } from 'element-plus'
 import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/el-button.css'
 import 'element-plus/theme-chalk/el-input.css'
@@ -9,6 +9,8 @@ let ours: App | undefined
 /** Only the parts that the shelf needs, so that it is there soon. */
 export function useElements(app: App): void {
   ours = app
+  // So that panels and menus lie in the region of the page that is there for them, el-popper-container-1.
+  app.provide(ID_INJECTION_KEY, { prefix: 1, current: 0 })
   for (const part of [ElButton, ElInput]) app.use(part)
 }
 

@@ -95,7 +95,7 @@ p {
 }
 
 .word {
-  min-height: 20px;
+  min-height: 24px;
   padding: 0 6px;
 }
 </style>

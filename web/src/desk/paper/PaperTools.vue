@@ -29,7 +29,14 @@ useEventListener(
 
 <template>
   <div class="paper-tools">
-    <ElPopover :hide-after="0" :visible="open === 'view'" placement="top-end" :width="430">
+    <ElPopover
+      role="dialog"
+      aria-label="View"
+      :hide-after="0"
+      :visible="open === 'view'"
+      placement="top-end"
+      :width="430"
+    >
       <template #reference
         ><button class="word" data-thing="view" :aria-expanded="open === 'view'" @click="toggle('view')">
           View {{ view.percent.value }} %
@@ -37,7 +44,14 @@ useEventListener(
       >
       <ViewPanel v-if="open === 'view'" :view="view" :layout="layout" />
     </ElPopover>
-    <ElPopover :hide-after="0" :visible="open === 'reference'" placement="top-end" :width="470">
+    <ElPopover
+      role="dialog"
+      aria-label="Reference"
+      :hide-after="0"
+      :visible="open === 'reference'"
+      placement="top-end"
+      :width="470"
+    >
       <template #reference
         ><button class="word" data-thing="reference" :aria-expanded="open === 'reference'" @click="toggle('reference')">
           Reference

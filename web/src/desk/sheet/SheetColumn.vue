@@ -21,6 +21,8 @@ const { scrubs } = desk.heard
 const shownFrame = computed(() => (desk.stage.playing.value ? desk.stage.playFrame.value : store.frame))
 const look = useLook()
 const edge = ref<HTMLElement>()
+/** Where panels lie: beside the sheet, and no part of the edge they lie at. */
+const besideSheet = { getBoundingClientRect: () => edge.value!.getBoundingClientRect() }
 const takes = computed(() => Object.values(scene.value.takes).filter((each) => !each.away || each.id === store.take))
 
 function onHold(level: string, frame: number, frames: number, done: boolean) {
@@ -50,10 +52,12 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
     </div>
     <!-- Beside the sheet, never over it. -->
     <ElPopover
+      role="dialog"
+      :aria-label="acting ? 'What to do with the chosen frames' : helping ? 'Timing' : 'Sounds'"
       :hide-after="0"
       v-if="edge && (acting || helping || sounding)"
       :visible="true"
-      :virtual-ref="edge"
+      :virtual-ref="besideSheet"
       virtual-triggering
       :placement="desk.layout.leftHanded.value ? 'left-start' : 'right-start'"
       :width="430"
@@ -103,6 +107,8 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
       @sounds="sounding = !sounding"
     />
     <ElPopover
+      role="dialog"
+      :aria-label="`Level ${scene.levels[head.level]!.name}`"
       :hide-after="0"
       v-if="head && scene.levels[head.level]"
       :visible="true"

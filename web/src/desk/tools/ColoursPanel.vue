@@ -191,7 +191,8 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
 }
 
 .small {
-  min-height: 22px;
+  min-width: 24px;
+  min-height: 24px;
   padding: 0 5px;
 }
 

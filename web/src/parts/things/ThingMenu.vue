@@ -41,23 +41,25 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="cover" @pointerdown.self="close" @contextmenu.self.prevent="close">
-    <div
-      ref="host"
-      class="paper menu"
-      role="menu"
-      aria-label="What can be done here"
-      :style="{ left: `${place.left}px`, top: `${place.top}px` }"
-      @keydown="onKey"
-    >
-      <div v-for="thing in things" :key="thing.words" role="group" :aria-label="thing.words">
-        <p class="note" aria-hidden="true">{{ thing.words }}</p>
-        <button v-for="each in thing.acts" :key="each.words" role="menuitem" @click="act(each)">
-          <span>{{ each.words }}</span><kbd v-if="each.key">{{ each.key }}</kbd>
-        </button>
+  <Teleport to="#el-popper-container-1">
+    <div class="cover" @pointerdown.self="close" @contextmenu.self.prevent="close">
+      <div
+        ref="host"
+        class="paper menu"
+        role="menu"
+        aria-label="What can be done here"
+        :style="{ left: `${place.left}px`, top: `${place.top}px` }"
+        @keydown="onKey"
+      >
+        <div v-for="thing in things" :key="thing.words" role="group" :aria-label="thing.words">
+          <p class="note" aria-hidden="true">{{ thing.words }}</p>
+          <button v-for="each in thing.acts" :key="each.words" role="menuitem" @click="act(each)">
+            <span>{{ each.words }}</span><kbd v-if="each.key">{{ each.key }}</kbd>
+          </button>
+        </div>
       </div>
     </div>
-  </div>
+  </Teleport>
 </template>
 
 <style scoped>

@@ -121,6 +121,8 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
     <div class="options">
       <ElPopover
         v-if="pencil.tool !== 'ruler'"
+        role="dialog"
+        aria-label="Passes"
         :hide-after="0"
         :visible="open === 'passes'"
         placement="top-start"
@@ -169,6 +171,8 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
           <ElPopover
             :hide-after="0"
             v-if="drawsLines && !cells"
+            role="dialog"
+            aria-label="Brush"
             :visible="open === 'brush'"
             placement="top-start"
             :width="390"
@@ -228,6 +232,8 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         <ElPopover
           :hide-after="0"
           v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'"
+          role="dialog"
+          aria-label="Colours"
           :visible="open === 'colours'"
           placement="top"
           :width="380"
@@ -251,7 +257,14 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       >
         <Lamp :size="15" /><span>{{ lightWords }}</span>
       </button>
-      <ElPopover :hide-after="0" :visible="open === 'light'" placement="top-end" :width="430">
+      <ElPopover
+        role="dialog"
+        aria-label="Light table"
+        :hide-after="0"
+        :visible="open === 'light'"
+        placement="top-end"
+        :width="430"
+      >
         <template #reference
           ><button
             class="word"

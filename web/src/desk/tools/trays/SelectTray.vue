@@ -111,7 +111,15 @@ function squashTo(value: number | undefined) {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <ElPopover v-if="!cells" :hide-after="0" trigger="click" placement="top" :width="300">
+    <ElPopover
+      v-if="!cells"
+      role="dialog"
+      aria-label="Reach"
+      :hide-after="0"
+      trigger="click"
+      placement="top"
+      :width="300"
+    >
       <template #reference
         ><button class="word" title="What a lasso takes, and selecting further: by colour, by part, by touch">
           Reach …
@@ -148,7 +156,7 @@ function squashTo(value: number | undefined) {
         </button>
       </div>
     </ElPopover>
-    <ElPopover :hide-after="0" trigger="click" placement="top" :width="250">
+    <ElPopover role="dialog" aria-label="Shape" :hide-after="0" trigger="click" placement="top" :width="250">
       <template #reference>
         <button class="word" :disabled="!any" title="Flip, stretch, the direction of both">Shape …</button>
       </template>
