@@ -94,3 +94,30 @@ test('on the shelf a scene tells what can be done with it; elsewhere one gets on
   await acts(page).filter({ hasText: 'To the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
 })
+
+test('on the strip of time, on a chart and on a finding too', async ({ page, desk, harness }) => {
+  await desk.opened({ edits: [key('d1', 1), key('d3', 9)] })
+  await desk.to('Plan')
+  const strip = page.getByTestId('strip')
+  await strip.locator('[data-number="9"]').click({ button: 'right' })
+  await expect(menu(page).getByRole('group').first()).toHaveAttribute('aria-label', 'Drawing 9')
+  await acts(page).filter({ hasText: 'Make it a breakdown' }).click()
+  await expect(strip.locator('.breakdown')).toHaveCount(1)
+  const lane = (await strip.locator('.lane').first().boundingBox())!
+  await page.mouse.click(lane.x + lane.width / 2, lane.y + 12, { button: 'right' })
+  await acts(page).filter({ hasText: 'Put a key here' }).click()
+  await expect(strip.locator('.drawing.key')).toHaveCount(2)
+
+  await page.goto(`${harness.url}/scene/lowtide-corrie/draw`)
+  await page.locator('[data-cell="Corrie:3"]').click()
+  await page.locator('[data-rung="5"]').click({ button: 'right' })
+  await expect(menu(page).getByRole('group').first()).toHaveAttribute('aria-label', 'The mark of drawing 5')
+  await expect(menu(page).getByRole('group').nth(1)).toHaveAttribute('aria-label', 'The chart')
+  await acts(page).filter({ hasText: 'Space it anew' }).click()
+  await expect(page.getByRole('dialog', { name: 'Space it anew' })).toBeVisible()
+
+  await page.goto(`${harness.url}/scene/lowtide-tansy/look`)
+  await page.locator('.slip').first().click({ button: 'right' })
+  await acts(page).filter({ hasText: 'Show it on the paper' }).click()
+  await expect(page.locator('[data-test=evidence] *').first()).toBeAttached()
+})

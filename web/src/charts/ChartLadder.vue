@@ -18,6 +18,7 @@ import { Minus, Plus } from '@lucide/vue'
 import { computed, ref, watch } from 'vue'
 import { freshId } from '../api/ids'
 import { followDrag } from '../parts/drag'
+import type { Thing, ThingsAsked } from '../parts/things/things'
 import { useScene } from '../session/scene'
 import ChartSpacing from './ChartSpacing.vue'
 import { spread, type Rung } from './ladder'
@@ -247,10 +248,50 @@ function putAway() {
   store.attempt()
 }
 const remove = () => store.change({ type: 'chart.remove', chart: props.chart.id })
+
+// ---- what can be done with what is asked about -----------------------------------------------------
+function markThing(drawing: string): Thing {
+  const parents = step.value?.between?.parents
+  const open = { words: 'Lay it on the pegs', key: 'Enter', does: () => emit('open', drawing) }
+  if (isEnd(drawing)) return { words: `Drawing ${number(drawing)}`, acts: [open] }
+  const held = step.value?.exposure ?? 1
+  return {
+    words: `The mark of drawing ${number(drawing)}`,
+    acts: [
+      open,
+      { words: 'Hold it one frame longer', does: () => expose(drawing, held + 1) },
+      { words: 'Hold it one frame shorter', does: () => expose(drawing, held - 1) },
+      ...(parents
+        ? [
+            { words: `Favour ${number(parents[0])}`, does: () => favour('first') },
+            { words: `Favour ${number(parents[1])}`, does: () => favour('second') },
+          ]
+        : []),
+      { words: 'Take it off the chart', key: 'Delete', does: () => takeOff(drawing) },
+    ],
+  }
+}
+function thingsHere({ target }: ThingsAsked): Thing[] {
+  const asked = (target as Element).closest<SVGElement>('[data-rung]')?.dataset['rung']
+  const rung = rungs.value.find(({ drawing }) => number(drawing) === asked)
+  if (rung) picked.value = rung.drawing
+  return [
+    ...(rung ? [markThing(rung.drawing)] : []),
+    {
+      words: 'The chart',
+      acts: [
+        { words: 'Put in a mark in the widest gap', does: putIn },
+        { words: 'Space it anew …', does: () => (spacing.value = true) },
+        ...(snapped.value ? [{ words: 'Snap it to halves', does: takeSnap }] : []),
+        { words: 'Take the chart out', does: remove },
+      ],
+    },
+  ]
+}
 </script>
 
 <template>
-  <figure class="ladder">
+  <figure class="ladder" @things="(asked: ThingsAsked) => asked.detail.push(() => thingsHere(asked))">
     <figcaption>
       Chart <span v-if="span" class="note">frames {{ span.fromFrame }} to {{ span.toFrame }}</span>
     </figcaption>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { checkOf, type Sureness } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import type { Thing, ThingsAsked } from '../parts/things/things'
 import { useLook } from '../session/look'
 import { useScene } from '../session/scene'
 import type { SeenFinding } from '../workers/look/messages'
@@ -28,10 +29,29 @@ function answer() {
   void look.mean(props.finding, reason.value.trim())
   answering.value = false
 }
+/** What can be done with this finding. */
+function things(): Thing[] {
+  const { finding } = props
+  const [reasonOffered, { value: name }] = [offered.value, levelName]
+  const show = { words: 'Show it on the paper', does: () => emit('show') }
+  const answers = finding.meant
+    ? [{ words: 'Take the answer back', does: () => look.takeBack(finding) }]
+    : [
+        { words: 'It is meant …', does: () => (answering.value = true) },
+        ...(reasonOffered === undefined
+          ? []
+          : [{ words: `${name} does that: ${reasonOffered}`, does: () => look.meanAlways(finding, reasonOffered) }]),
+      ]
+  return [{ words: checkOf(finding.check)?.name ?? 'This finding', acts: [show, ...answers] }]
+}
 </script>
 
 <template>
-  <li class="slip" :class="[finding.severity, { shown, meant: finding.meant }]">
+  <li
+    class="slip"
+    :class="[finding.severity, { shown, meant: finding.meant }]"
+    @things="(asked: ThingsAsked) => asked.detail.push(things)"
+  >
     <div class="head">
       <b>{{ checkOf(finding.check)?.name }}</b>
       <span class="note"

@@ -6,6 +6,7 @@ import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
 import { sayWhy, useScene } from '../session/scene'
 import { useHeard } from '../sound/useHeard'
+import type { ThingsAsked } from '../parts/things/things'
 import TimeStrip from './TimeStrip.vue'
 import { usePlanner } from './usePlanner'
 
@@ -42,6 +43,9 @@ function addLevel() {
   const added = newLevel({ id, name, approach: scene.value.settings.approach })
   if (store.change({ type: 'level.add', level: added, at: scene.value.levelOrder.length })) store.level = id
 }
+
+/** What can be done on the strip, fetched when it is first asked. */
+const thingsAsked = async () => (await import('./things')).thingsOnStrip({ store, router, putKey, addLevel })
 
 // ---- planners -------------------------------------------------------------------------------------
 const table = usePlanner()
@@ -128,6 +132,7 @@ function setScene(field: 'length' | 'fps', text: string) {
       </ElDropdown>
     </div>
     <TimeStrip
+      @things="(asked: ThingsAsked) => asked.detail.push(thingsAsked)"
       :scene="scene"
       :only="planner ? table.level.value : undefined"
       :take="store.take"

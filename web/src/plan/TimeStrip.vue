@@ -4,6 +4,7 @@ import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { frameAxis } from '../parts/axes'
 import { followDrag } from '../parts/drag'
+import type { ThingsAsked } from '../parts/things/things'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../sound/SoundStrip.vue'))
@@ -69,9 +70,10 @@ const charts = (level: string) =>
     return [{ id: chart.id, from, to, marks: chart.marks.map((mark) => from + (to - from) * mark.fraction) }]
   })
 
+const frameBelow = (across: number) => clamp(Math.floor(x.value.invert(across)), 1, length.value)
 function frameAt(event: PointerEvent | MouseEvent): number {
   const left = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect().left
-  return clamp(Math.floor(x.value.invert(event.clientX - left)), 1, length.value)
+  return frameBelow(event.clientX - left)
 }
 /** The waveform is drawn under the frames that are in view, and under a few beside them. */
 const scroll = useScroll(host)
@@ -82,7 +84,13 @@ const seen = computed(() => {
 })
 function hear({ clientX, currentTarget }: MouseEvent) {
   const left = (currentTarget as Element).getBoundingClientRect().left
-  emit('pick', props.level, clamp(Math.floor(x.value.invert(clientX - left)), 1, length.value))
+  emit('pick', props.level, frameBelow(clientX - left))
+}
+/** What is asked about is gone to first, so that what is done is done there. */
+function goToAsked({ target, clientX }: ThingsAsked) {
+  const lane = (target as Element).closest<SVGElement>('[data-level]')
+  const left = lane?.ownerSVGElement!.getBoundingClientRect().left
+  if (left !== undefined) emit('pick', lane!.dataset['level']!, frameBelow(clientX - left))
 }
 const drag = ref<{ level: string; from: number; to: number }>()
 function grab(event: PointerEvent, level: string, from: number) {
@@ -133,6 +141,7 @@ watch(
     role="application"
     :aria-label="`Strip of time, ${length} frames. Arrow keys move, Enter puts in a key.`"
     @keydown="onKey"
+    @things="goToAsked"
   >
     <svg :width="width" :height="height" data-test="strip">
       <rect :x="x(frame)" y="0" :width="step" :height="height" class="here" />

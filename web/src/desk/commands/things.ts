@@ -1,15 +1,14 @@
-import { inverted, liesAt, PASSES, transformPoint, type Role } from '@unhurried/core'
+import { inverted, liesAt, PASSES, transformPoint } from '@unhurried/core'
+import { roleActs } from '../../parts/things/role-acts'
 import type { Thing, ThingAct, ThingsAsked } from '../../parts/things/things'
 import type { Desk } from '../useDesk'
 import type { deskActs } from './acts'
 import { COMMANDS, keyShown, type CommandId } from './commands'
 
 type Acts = ReturnType<typeof deskActs>
-type Asked = Pick<MouseEvent, 'clientX' | 'clientY'> & Pick<ThingsAsked, 'target'>
 
 /** What lies on the desk where it is asked, the nearest first, and what can be done with it. */
-export function thingsOnDesk(desk: Desk, acts: Acts, event: ThingsAsked): Thing[] {
-  const asked = event as ThingsAsked & Asked
+export function thingsOnDesk(desk: Desk, acts: Acts, asked: ThingsAsked): Thing[] {
   const at = (what: string) => (asked.target as Element).closest<HTMLElement>(what)
   const [cell, row, head] = [at('[data-cell]'), at('[data-row]'), at('[data-level]')]
   const [card, pot, paper] = [at('[data-drawing]'), at('[data-pot]'), at('.table')]
@@ -89,21 +88,16 @@ function levelThing({ store, panels }: Desk, head: HTMLElement): Thing {
   }
 }
 
-const ROLES: readonly Role[] = ['key', 'breakdown', 'inbetween']
 function cardThing({ store, sheet }: Desk, id: string): Thing | null {
   const drawing = store.scene!.drawings[id]
   if (!drawing) return null
-  const roles = ROLES.filter((role) => role !== drawing.role)
   return {
     words: `Drawing ${drawing.number}`,
     acts: [
       { words: 'Lay it on the pegs', does: () => store.showDrawing(id) },
       { words: 'Show it again at this frame', does: () => sheet.showAgain(id) },
       { words: 'Copy it into a new drawing at this frame', does: () => sheet.copyDrawing(id) },
-      ...roles.map((role) => ({
-        words: `Make it ${role === 'inbetween' ? 'an' : 'a'} ${role}`,
-        does: () => store.change({ type: 'drawing.set', drawing: id, fields: { role } }),
-      })),
+      ...roleActs(store, drawing),
       { words: 'Take it out of every take', does: () => store.change({ type: 'drawing.remove', drawing: id }) },
     ],
   }
@@ -131,7 +125,7 @@ function potThing({ store, pencil, stage: { selection } }: Desk, acts: Acts, pot
   }
 }
 
-function paperThing(desk: Desk, acts: Acts, { clientX, clientY, target }: Asked): Thing {
+function paperThing(desk: Desk, acts: Acts, { clientX, clientY, target }: ThingsAsked): Thing {
   const { stage, pencil } = desk
   const { selection } = stage
   if (selection.selected.value) return selectionThing(desk, acts)

@@ -9,14 +9,20 @@ export interface Thing {
   readonly words: string
   readonly acts: readonly ThingAct[]
 }
+/** A place on the page, in CSS pixels. */
+interface Place {
+  readonly clientX: number
+  readonly clientY: number
+}
 /** Who knows of things at a place says so here, on the event's way up: those nearest to it first. */
-export type ThingsAsked = CustomEvent<(() => readonly Thing[] | Promise<readonly Thing[]>)[]>
+export type ThingsAsked = CustomEvent<(() => readonly Thing[] | Promise<readonly Thing[]>)[]> & Place
 
 /** Asks an element, and all that it lies in, what can be done with it. */
-export async function thingsAt(target: Element, place: { clientX: number; clientY: number }): Promise<Thing[]> {
+export async function thingsAt(target: Element, place: Place): Promise<Thing[]> {
   const told: ThingsAsked['detail'] = []
   const { clientX, clientY } = place
-  target.dispatchEvent(Object.assign(new CustomEvent('things', { bubbles: true, detail: told }), { clientX, clientY }))
+  const asked = new CustomEvent('things', { bubbles: true, detail: told })
+  target.dispatchEvent(Object.assign(asked, { clientX, clientY }) satisfies ThingsAsked)
   const found = await Promise.all(told.map((tell) => tell()))
   return found.flat().filter(({ acts }) => acts.length > 0)
 }
@@ -31,9 +37,9 @@ const belongsToBrowser = (event: MouseEvent) =>
 
 /**
  * Calls `ask` for a press of the right button, of the key for menus, or of a finger that stays where it was put; gives
- * what ends that. A press that is answered is `stay`ed: what it had begun is given up.
+ * what ends that. A finger that is answered sends `stayed`: what it had begun is given up.
  */
-export function followThingsAsked(ask: (target: Element, place: { clientX: number; clientY: number }) => void) {
+export function followThingsAsked(ask: (target: Element, place: Place) => void) {
   let finger: PointerEvent | undefined
   const ended = new AbortController()
   const on = <K extends keyof WindowEventMap>(type: K, act: (event: WindowEventMap[K]) => void) =>
@@ -66,7 +72,7 @@ export function followThingsAsked(ask: (target: Element, place: { clientX: numbe
 }
 
 /** A key has no place: then it is the middle of what has the focus. */
-function placeOf(event: MouseEvent): { clientX: number; clientY: number } {
+function placeOf(event: MouseEvent): Place {
   const { clientX, clientY } = event
   if (clientX !== 0 || clientY !== 0) return { clientX, clientY }
   const { left, top, width, height } = (event.target as Element).getBoundingClientRect()
