@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { keepingInWords } from '../session/sync/keeping'
 import { useScene } from '../session/scene'
 import { PLACES } from './places'
@@ -9,11 +9,18 @@ import ScenePanel from './ScenePanel.vue'
 const store = useScene()
 /** Nobody waits for it. */
 const RestLine = defineAsyncComponent(() => import('../parts/RestLine.vue'))
-const onEdge = PLACES.filter((place) => !('aside' in place))
+/** A link that is given another object finds its way anew, and the scene is another with every stroke. */
+const onEdge = computed(() =>
+  PLACES.filter((place) => !('aside' in place)).map(({ name, word }) => ({
+    ...{ name, word },
+    to: { name, params: { scene: store.id } },
+  })),
+)
+const name = computed(() => store.scene?.settings.name)
 </script>
 
 <template>
-  <template v-if="store.scene">
+  <template v-if="name !== undefined">
     <ElPopover
       role="dialog"
       aria-label="This scene"
@@ -24,19 +31,15 @@ const onEdge = PLACES.filter((place) => !('aside' in place))
     >
       <template #reference
         ><button class="where" data-thing="scene" title="Name, paper, approach and more of this scene">
-          {{ store.scene.settings.name }}
+          {{ name }}
         </button></template
       >
       <ScenePanel />
     </ElPopover>
     <nav aria-label="Places of this scene">
-      <RouterLink
-        v-for="place in onEdge"
-        :key="place.name"
-        :to="{ name: place.name, params: { scene: store.id } }"
-        :data-thing="`place ${place.name}`"
-        >{{ place.word }}</RouterLink
-      >
+      <RouterLink v-for="place in onEdge" :key="place.name" :to="place.to" :data-thing="`place ${place.name}`">{{
+        place.word
+      }}</RouterLink>
     </nav>
     <RestLine />
     <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{
