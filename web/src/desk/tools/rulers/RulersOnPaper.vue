@@ -197,6 +197,11 @@ function onKey(event: KeyboardEvent) {
   touch-action: none;
 }
 
+/* With another tool it is no more than seen. */
+.rulers:not(.hand):focus-visible {
+  outline: none;
+}
+
 .rulers :deep(*) {
   pointer-events: none;
 }
