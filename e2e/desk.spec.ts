@@ -271,10 +271,10 @@ test('every key is shown by one key and can be changed', async ({ page, harness 
   await dialog.getByRole('button', { name: 'Change the key of: Flip to the drawing after' }).click()
   await page.keyboard.press('s')
   await expect(dialog.getByText(/“s” is the key of/)).toBeVisible()
-  await page.keyboard.press('\\')
+  await page.keyboard.press('F8')
   await page.keyboard.press('Escape')
   await expect(dialog).toBeHidden()
-  await page.keyboard.press('\\')
+  await page.keyboard.press('F8')
   await expect(page.getByText(/Drawing 3, held/)).toBeVisible()
 })
 

@@ -284,6 +284,29 @@ const VIEWS = [
     },
   },
   {
+    name: 'camera',
+    folder: 'guide/pictures',
+    path: '/scene/lowtide-leap/draw',
+    async act(page) {
+      await page.keyboard.press('Shift+Comma')
+      const at = async (frame, [x, y], near) => {
+        await page.locator(`[data-cell="Corrie:${frame}"]`).click()
+        for (const [label, value] of [
+          ['Middle of the field, across, in pixels', x],
+          ['Middle of the field, down, in pixels', y],
+          ['How near the camera is, in per cent', near],
+        ]) {
+          await page.getByLabel(label).fill(String(value))
+          await page.keyboard.press('Enter')
+        }
+      }
+      await at(1, [470, 430], 160)
+      await at(22, [810, 400], 125)
+      await page.locator('[data-cell="Corrie:11"]').click()
+      await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
+    },
+  },
+  {
     name: 'look-colour',
     folder: 'guide/pictures',
     path: '/scene/lowtide-tansy/look',

@@ -70,6 +70,8 @@ export {
   type RulerKind,
   RULER_KINDS,
   RULER_PLACES,
+  type CameraKey,
+  type CameraField,
 } from './scene/schema'
 export { faultOf, validate } from './scene/validate'
 export {
@@ -90,6 +92,7 @@ export {
 export { squashAbout } from './geometry/squash'
 export { ringArea } from './geometry/trace'
 export { followsDrawings, nextPlace, usualExposure } from './timing/ahead'
+export { cameraSpeeds, cornersOfField, fieldAt, judderLimit, throughCamera, wholePaper } from './timing/camera'
 export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
 export { between, cycleAt, fitted, redrawn, writtenOut } from './timing/column'
 export { exposePattern } from './timing/exposure'

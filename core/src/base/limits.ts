@@ -69,6 +69,9 @@ export const LIMITS = {
   words: 1500,
   wordLetters: 80,
   swatches: 200,
+  /** The field of a camera against the paper, and the keys of one camera. */
+  field: { min: 0.02, max: 20 },
+  cameraKeys: 400,
   /** Rulers on the paper of a scene. */
   rulers: 24,
   /** Holes in one fill. */

@@ -15,6 +15,7 @@ import { judgeSoundBeyond } from './timing/sound-beyond'
 import { judgeLipsApart } from './timing/lips-apart'
 import { judgeMouthShort } from './timing/mouth-short'
 import { judgeLatePicture } from './timing/late-picture'
+import { judgeCameraStutters } from './timing/camera-stutters'
 import { judgeLoopSeam } from './meeting/loop-seam'
 import { judgeFootSlides } from './meeting/foot-slides'
 import { judgeContactMissed } from './meeting/contact-missed'
@@ -47,6 +48,7 @@ export const JUDGES: Readonly<Record<CheckId, Judge>> = {
   'lips-apart': judgeLipsApart,
   'mouth-short': judgeMouthShort,
   'late-picture': judgeLatePicture,
+  'camera-stutters': judgeCameraStutters,
   'loop-seam': judgeLoopSeam,
   'foot-slides': judgeFootSlides,
   'contact-missed': judgeContactMissed,

@@ -15,6 +15,7 @@ import { soundBeyond } from './timing/sound-beyond'
 import { lipsApart } from './timing/lips-apart'
 import { mouthShort } from './timing/mouth-short'
 import { latePicture } from './timing/late-picture'
+import { cameraStutters } from './timing/camera-stutters'
 import { loopSeam } from './meeting/loop-seam'
 import { footSlides } from './meeting/foot-slides'
 import { contactMissed } from './meeting/contact-missed'
@@ -45,6 +46,7 @@ const ALL = [
   lipsApart,
   mouthShort,
   latePicture,
+  cameraStutters,
   loopSeam,
   footSlides,
   contactMissed,

@@ -17,6 +17,7 @@ import {
 } from './kind/charts'
 import { drawingAdd, drawingBring, drawingCopy, drawingRemove, drawingSet, drawingsRenumber } from './kind/drawings'
 import type { EditKind } from './edit'
+import { cameraKey } from './kind/camera'
 import { cardMove } from './kind/cards'
 import { exposureHold, exposureMove, exposureShow } from './kind/exposures'
 import { footagePut, footageRemove } from './kind/footage'
@@ -103,6 +104,7 @@ const KINDS = [
   writingRemove,
   rulerPut,
   rulerRemove,
+  cameraKey,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }

@@ -1,7 +1,7 @@
 import { cycleAt, fitted, inFirstTurn, spliced, totalFrames, writtenOut } from '../timing/column'
 import { exposureAt, type Placed } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
-import type { Chart, Column, Drawing, Level, Scene } from '../scene/schema'
+import type { Chart, Column, Drawing, Level, Scene, Take } from '../scene/schema'
 
 /** Look-ups that answer with a sentence when the thing is not there. */
 
@@ -17,8 +17,12 @@ export function chartOf(scene: Scene, id: string): Chart {
   return scene.charts[id] ?? refuse('This chart is not in the scene any more.')
 }
 
+export function takeOf(scene: Scene, id: string): Take {
+  return scene.takes[id] ?? refuse('This take is not in the scene any more.')
+}
+
 export function columnOf(scene: Scene, take: string, level: string): Column {
-  if (!scene.takes[take]) refuse('This take is not in the scene any more.')
+  takeOf(scene, take)
   levelOf(scene, level)
   return scene.sheets[take]![level]!
 }

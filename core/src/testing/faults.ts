@@ -1,3 +1,4 @@
+import { judderLimit, wholePaper } from '../timing/camera'
 import { seededRandom } from '../base/random'
 import type { Point } from '../geometry/matrix'
 import type { Scene, Sound } from '../scene/schema'
@@ -17,6 +18,19 @@ function withSound(scene: Scene, beyond: number): Scene {
   const seconds = (length + beyond) / fps
   const sound: Sound = { id: 'hum', name: 'Hum', file: 'a'.repeat(64), seconds, start: 1, from: 0, strength: 1 }
   return { ...scene, sounds: { hum: sound } }
+}
+
+/** A scene whose camera goes by evenly, so many times as fast as the usual rule lets it. */
+function withPan(scene: Scene, times: number): Scene {
+  const { settings, takes, mainTake } = scene
+  const far = judderLimit(settings) * times * (settings.length - 1)
+  const law = { law: 'even', strength: 2 } as const
+  const [from, { x, ...same }] = [wholePaper(settings), wholePaper(settings)]
+  const camera = [
+    { frame: 1, ...from, ...law },
+    { frame: settings.length, x: x + far, ...same, ...law },
+  ]
+  return { ...scene, takes: { ...takes, [mainTake]: { ...takes[mainTake]!, camera } } }
 }
 
 const along = (step: Point, share: number, least: number): Point => {
@@ -339,6 +353,13 @@ export const FAULTS: readonly Fault[] = [
   { check: 'lips-apart', plant: (seed, strength) => lipsApartBy(seed, Math.ceil(strength)) },
   { check: 'mouth-short', plant: (seed, strength) => mouthShorterBy(seed, Math.ceil(strength - 0.5)) },
   { check: 'late-picture', plant: (seed, strength) => accentLateBy(seed, Math.round(2 * strength)) },
+  {
+    check: 'camera-stutters',
+    plant(seed, strength) {
+      const made = arcScene({ kind: kindOf(seed), seed })
+      return { ...made, scene: withPan(made.scene, strength), planted: [] }
+    },
+  },
   {
     check: 'loop-seam',
     plant(seed, strength) {

@@ -1,4 +1,5 @@
-import type { Level, Pass, PassState, Scene } from '../scene/schema'
+import type { CameraField, Level, Pass, PassState, Scene } from '../scene/schema'
+import { cameraMoves, fieldAt } from './camera'
 import { exposureAt, exposuresOf, placed } from './sheet'
 
 /** A drawing that lies on the paper. A level that follows another shows drawings of that one. */
@@ -26,6 +27,8 @@ export interface Moment {
   /** From the bottom level up. */
   readonly shown: readonly Shown[]
   readonly mattes: Mattes
+  /** What the camera sees; absent: all of the paper. */
+  readonly field?: CameraField | undefined
 }
 
 /** The level another follows, if it is there and follows none itself. */
@@ -81,7 +84,8 @@ export function momentAt(scene: Scene, frame: number, take = scene.mainTake): Mo
     const matte = drawing !== undefined || ground ? matteAt(scene, level, frame, take) : undefined
     if (matte) mattes[level] = matte
   }
-  return { frame, shown, mattes }
+  const field = fieldAt(scene.takes[take]?.camera ?? [], frame)
+  return { frame, shown, mattes, ...(field && { field }) }
 }
 
 export const shownAt = (scene: Scene, frame: number, take?: string): readonly Shown[] =>
@@ -123,6 +127,8 @@ export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
   }
   // A ground that moves makes every frame a picture of its own.
   if (hasPan(scene) || isFollowedThrough(scene)) for (let frame = 1; frame <= length; frame++) starts.add(frame)
+  const camera = scene.takes[take]?.camera ?? []
+  for (let frame = 2; camera.length > 1 && frame <= length; frame++) if (cameraMoves(camera, frame)) starts.add(frame)
   const ordered = [...starts].sort((a, b) => a - b)
   return ordered.map((frame, i) => ({
     ...momentAt(scene, frame, take),

@@ -45,6 +45,7 @@ function show() {
     inkOf: store.ink!.inkOf,
     scale: SIDE / now.width,
     clear: true,
+    whole: true,
   })
   surface.drawImage(pictures.at(store.frame), x, y, now.width * scale, now.height * scale)
   // What lies beyond the new paper is there, and not seen.

@@ -67,6 +67,7 @@ const cycles = (words: string): Act => ['desk/sheet/SheetActs.vue', words]
 const fields = (words: string): Act => ['desk/sheet/DrawingFields.vue', words]
 const pins = (words: string): Act => ['desk/tools/useLandmarks.ts', words]
 const ruler = (words: string): Act => ['desk/tools/rulers/useRulerActs.ts', words]
+const camera: Act = ['desk/tools/camera/useCamera.ts', "type: 'camera.key'"]
 const planner = (words: string): Act => ['plan/PlannerBench.vue', words]
 
 const sounds = (words: string): Act => ['sound/SoundRow.vue', words]
@@ -100,6 +101,13 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'palette[].tone.of': pots('tone: { of'),
   'palette[].tone.is': pots('is: tone'),
   'palette[].into': pots("type: 'swatch.pour'"),
+  'takes{}.camera[].frame': camera,
+  'takes{}.camera[].x': ['desk/tools/camera/CameraTray.vue', 'set({ x })'],
+  'takes{}.camera[].y': ['desk/tools/camera/CameraTray.vue', 'set({ y })'],
+  'takes{}.camera[].scale': ['desk/tools/camera/CameraTray.vue', 'set({ scale:'],
+  'takes{}.camera[].turn': ['desk/tools/camera/CameraTray.vue', 'set({ turn:'],
+  'takes{}.camera[].law': ['desk/tools/camera/CameraTray.vue', 'camera.goOnBy(law)'],
+  'takes{}.camera[].strength': itself('kept with the law; no law of a camera needs another'),
   'rulers{}.id': NAME,
   'rulers{}.kind': ['desk/tools/rulers/RulerTray.vue', 'rulerKind: next'],
   'rulers{}.points[]': ruler("type: 'ruler.put'"),

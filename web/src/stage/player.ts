@@ -27,6 +27,7 @@ export function composedPictures({
   scale,
   take,
   only,
+  whole = false,
   clear = false,
   silhouettes = false,
 }: {
@@ -39,6 +40,8 @@ export function composedPictures({
   take?: string
   /** One level shown by itself. */
   only?: string
+  /** All of the paper, whatever the camera sees. */
+  whole?: boolean
   clear?: boolean
   silhouettes?: boolean
 }) {
@@ -50,20 +53,27 @@ export function composedPictures({
   const height = Math.max(1, Math.round(scene.settings.height * scale))
   const panned = hasPan(scene)
   /** A film's picture that comes late makes another picture of it. */
+  const fieldOf = ({ field }: PictureRun) => (whole ? undefined : field)
   const filmed = ({ frame }: PictureRun) =>
     (under?.(frame) ?? []).map(({ picture }) => {
       const found = pictureOf(picture)
       return found ? `${picture}@${found.width}` : ''
     })
   const nameOf = (run: PictureRun) =>
-    `${drawingsOf(run).join(' ')} /${run.shown.map(({ level }) => level).join()}${panned ? ` at ${run.frame}` : ''} ${filmed(run).join()}`
+    [
+      ...drawingsOf(run),
+      `/${run.shown.map(({ level }) => level).join()}`,
+      ...(panned ? [`at ${run.frame}`] : []),
+      filmed(run).join(),
+      Object.values(fieldOf(run) ?? {}).join(),
+    ].join(' ')
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
   const kept = new Composed(most, { width, height })
   const picture = (run: PictureRun) =>
     kept.picture(nameOf(run), pictureOf, (surface, found) =>
       paintPicture(surface, {
         ...{ scene, frame: run.frame, shown: run.shown, mattes: run.mattes, inkOf, pictureOf: found },
-        ...{ under: under?.(run.frame), scale, clear, only, silhouettes },
+        ...{ field: fieldOf(run), under: under?.(run.frame), scale, clear, only, silhouettes },
       }),
     )
   const runAt = (frame: number) => runs.findLast((run) => run.frame <= frame)!

@@ -124,3 +124,30 @@ describe('a sound beyond the end', () => {
       expect((await sounding(fields).ask('sound-beyond')).findings).toEqual([])
   })
 })
+
+describe('a camera that stutters', () => {
+  const seen = (frame: number, x: number) => ({
+    type: 'camera.key' as const,
+    take: 'main',
+    frame,
+    key: { x, y: 100, scale: 1, turn: 0, law: 'even' as const, strength: 2 },
+  })
+  const panned = (px: number) =>
+    new BoxScene({ length: 24 })
+      .draw(going(3, {}))
+      .edit(seen(5, 100))
+      .edit(seen(15, 100 + 10 * px))
+
+  test('is told once for all frames on which it goes too fast, with its pixels a frame', async () => {
+    const { findings } = await panned(30).ask('camera-stutters')
+    expect(findings).toMatchObject([{ value: expect.closeTo(30), frames: [5], unit: 'px' }])
+    expect(findings[0]!.sentence).toMatch(/^The camera goes by at 30 px a frame from 5 to 15: over [\d.]+ what/)
+  })
+
+  test('one that keeps to the rule, one that stands and none at all are not; another limit is another', async () => {
+    expect((await panned(0.5).ask('camera-stutters')).findings).toEqual([])
+    expect((await panned(0).ask('camera-stutters')).findings).toEqual([])
+    expect((await new BoxScene({ length: 24 }).draw(going(3, {})).ask('camera-stutters')).findings).toEqual([])
+    expect((await panned(30).ask('camera-stutters', { 'camera-stutters': { share: 40 } })).findings).toEqual([])
+  })
+})

@@ -16,6 +16,7 @@ import {
   type Settings,
 } from '../../scene/schema'
 import { editKind } from '../edit'
+import { withKeysAt } from './camera'
 import { columnOf, drawingOf, levelOf, withFrames } from '../lookup'
 import { asDrawn, withFittingSettings } from '../resized'
 
@@ -268,12 +269,17 @@ export const framesTakeOut = editKind({
   words: ({ from, to }) => `frames ${from} to ${to} taken out on all levels`,
 })
 
-/** Notes and the cover from `at` on move along; those of frames taken out move to where the frames were. */
+/** Notes, the camera's keys and the cover from `at` on move along; those of frames taken out move to where the frames were. */
 function withMarksMoved(scene: Scene, { cover }: Settings, take: string, at: number, by: number): Scene {
   const { length } = scene.settings
   const moved = (frame: number) => Math.min(length, frame < at ? frame : Math.max(at, frame + by))
   const settings = cover && take === scene.mainTake ? { ...scene.settings, cover: moved(cover) } : scene.settings
-  return withNotesMoved({ ...scene, settings }, take, moved)
+  return withCameraMoved(withNotesMoved({ ...scene, settings }, take, moved), take, moved)
+}
+
+function withCameraMoved(scene: Scene, take: string, movedTo: (frame: number) => number): Scene {
+  const here = scene.takes[take]!
+  return here.camera ? { ...scene, takes: { ...scene.takes, [take]: withKeysAt(here, movedTo) } } : scene
 }
 
 function withNotesMoved(scene: Scene, take: string, movedTo: (frame: number) => number): Scene {

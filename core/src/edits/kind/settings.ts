@@ -8,6 +8,7 @@ import { refuse } from '../../scene/refusal'
 import { cutShort } from '../../base/sentence'
 import { settingsSchema, type Column, type Scene } from '../../scene/schema'
 import { editKind } from '../edit'
+import { withKeysAt } from './camera'
 import { resized, withFittingSettings } from '../resized'
 
 export const sceneSet = editKind({
@@ -102,12 +103,10 @@ export const sceneRate = editKind({
         const notes = new Map<number, string>()
         for (const { frame, text } of take.notes ?? [])
           notes.set(frameAtRate(frame), [notes.get(frameAtRate(frame)), text].filter(Boolean).join(' · '))
-        return [
-          id,
-          take.notes
-            ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) }
-            : take,
-        ]
+        const noted = take.notes
+          ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) }
+          : take
+        return [id, take.camera ? withKeysAt(noted, frameAtRate) : noted]
       }),
     )
     const { beats, cover } = was

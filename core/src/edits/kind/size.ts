@@ -10,6 +10,7 @@ import {
   type Pin,
   type Reference,
   type Level,
+  type Take,
   type Ruler,
   type Scene,
   type Writing,
@@ -73,6 +74,18 @@ const levelPlaced = (level: Level, by: Placing): Level => ({
   ...(level.follows && { follows: placed(level.follows, { ...by, x: 0, y: 0 }) }),
 })
 
+/** A camera sees the same of what is drawn; of a paper with other sides as much across. */
+const cameraPlaced = (take: Take, by: Placing, wider: number): Take =>
+  take.camera
+    ? {
+        ...take,
+        camera: take.camera.map((key) => ({
+          ...placed(key, by),
+          scale: clamp((key.scale * by.scale) / wider, LIMITS.field.min, LIMITS.field.max),
+        })),
+      }
+    : take
+
 /** Everything with a place but ink: pins, bends of charts, grounds, guides, rulers, references under the paper. */
 function everythingPlaced(scene: Scene, by: Placing): Scene {
   if (by.scale === 1 && by.x === 0 && by.y === 0) return scene
@@ -102,8 +115,9 @@ export const sceneSize = editKind({
     placing: z.strictObject({ scale: scaleSchema, x: placeNumber(), y: placeNumber() }),
   }),
   apply(scene, { width, height, placing }) {
-    const next = everythingPlaced(scene, placing)
-    return { ...next, settings: { ...next.settings, width, height } }
+    const wider = width / scene.settings.width
+    const takes = eachOf(scene.takes, (take) => cameraPlaced(take, placing, wider))
+    return { ...everythingPlaced(scene, placing), takes, settings: { ...scene.settings, width, height } }
   },
   words: ({ width, height }) => `the paper made ${width} × ${height}`,
 })

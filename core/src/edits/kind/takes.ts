@@ -3,11 +3,7 @@ import { refuse } from '../../scene/refusal'
 import { columnSchema, frameSchema, idSchema, noteSchema, takeSchema, type Scene, type Take } from '../../scene/schema'
 import { totalFrames } from '../../timing/column'
 import { editKind } from '../edit'
-import { levelOf, requireFree, withSheet } from '../lookup'
-
-function takeOf(scene: Scene, id: string): Take {
-  return scene.takes[id] ?? refuse('This take is not in the scene any more.')
-}
+import { levelOf, requireFree, takeOf, withSheet } from '../lookup'
 
 const withTake = (scene: Scene, take: Take): Scene => ({ ...scene, takes: { ...scene.takes, [take.id]: take } })
 

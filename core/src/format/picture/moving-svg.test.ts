@@ -80,3 +80,18 @@ test('a level goes by as it pans; what is hidden is left out', () => {
     '<path',
   )
 })
+
+test('what a camera sees goes by as a whole, frame by frame; one that stands is laid once', () => {
+  const seen = (frame: number, x: number): Edit => ({
+    ...{ type: 'camera.key', take: 'main', frame },
+    key: { x, y: 180, scale: 0.5, turn: 0, law: 'even', strength: 2 },
+  })
+  const pan = write(made([drawn('d', 1), seen(1, 320), seen(5, 400)]))
+  const steps = [...pan.matchAll(/([\d.]+)%\{transform:matrix\(([^)]+)\)\}/g)].map(([, , matrix]) => matrix)
+  expect(steps).toEqual([0, 1, 2, 3, 4].map((n) => `2,0,0,2,${-480 - 40 * n},-270`))
+  expect(pan).toContain('<g id="camera" class="m" transform="matrix(2,0,0,2,-480,-270)">')
+  const still = write(made([drawn('d', 1), seen(3, 320)]))
+  expect(still).toContain('<g id="camera" transform=')
+  expect(still).not.toContain('@keyframes camera')
+  expect(write(made([drawn('d', 1)]))).not.toContain('camera')
+})

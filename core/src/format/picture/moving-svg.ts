@@ -2,6 +2,7 @@ import type { Ink } from '../../ink/ink'
 import { panAt } from '../../motion/pan'
 import { coloursOf } from '../../scene/palette'
 import { PASSES, type Blend, type Level, type Scene } from '../../scene/schema'
+import { throughCamera } from '../../timing/camera'
 import { levelPalette } from '../../timing/level-palette'
 import { passStates, type Matte, type PictureRun } from '../../timing/shown'
 import type { Exporter } from '../exported'
@@ -129,6 +130,8 @@ export function movingSvg({ scene, runs, inkOf, pictures, clear, width, height }
       `<g${cut ? ` mask="url(#k${n})"` : ''}${look(level)}><g id="l${n}"${moves ? ' class="m"' : ''}${moved}>${groundImage(level, pictures)}${drawings.join('\n')}</g></g>`,
     ]
   })
+  const camera = cameraOf(scene, runs, whole)
+  styles.push(...camera.styles)
   const seconds = number(whole / settings.fps)
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
@@ -138,10 +141,27 @@ export function movingSvg({ scene, runs, inkOf, pictures, clear, width, height }
     ...(clear
       ? []
       : [`<rect width="${settings.width}" height="${settings.height}" fill="${attribute(settings.paper)}"/>`]),
-    ...levels,
+    ...camera.around(levels),
     '</svg>',
     '',
   ].join('\n')
+}
+
+/** What is seen through a camera goes by as a whole, frame by frame. */
+function cameraOf({ settings }: Scene, runs: readonly PictureRun[], whole: number) {
+  const first = runs[0]!
+  if (!first.field || settings.cells) return { styles: [], around: (levels: readonly string[]) => levels }
+  const matrix = ({ field }: PictureRun) => `matrix(${throughCamera(field!, settings).map(number).join(',')})`
+  const steps = runs.map((run) => `${number((100 * (run.frame - first.frame)) / whole)}%{transform:${matrix(run)}}`)
+  const moves = runs.some((run) => matrix(run) !== matrix(first))
+  return {
+    styles: moves ? [`@keyframes camera{${steps.join('')}}`, '#camera{animation-name:camera}'] : [],
+    around: (levels: readonly string[]) => [
+      `<g id="camera"${moves ? ' class="m"' : ''} transform="${matrix(first)}">`,
+      ...levels,
+      '</g>',
+    ],
+  }
 }
 
 /** A mask that shows what lies under its ink, or all but that. It is larger than any paper. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
+import { cameraSchema } from './camera'
 import { frameSchema, idSchema, nameSchema, noteSchema } from './fields'
 
 /** `drawing: null` is an empty frame. */
@@ -33,5 +34,7 @@ export const takeSchema = z.strictObject({
     .array(z.strictObject({ frame: frameSchema, text: noteSchema.min(1) }))
     .max(LIMITS.notes, `A take can have ${LIMITS.notes} notes. Take some away first.`)
     .optional(),
+  /** Absent: all of the paper is seen. */
+  camera: cameraSchema.optional(),
 })
 export type Take = z.infer<typeof takeSchema>

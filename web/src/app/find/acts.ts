@@ -70,7 +70,7 @@ const pagesOfCommands: Readonly<Partial<Record<CommandId, string>>> = {
   ...{ 'put-in': 'sheet', longer: 'sheet', shorter: 'sheet', empty: 'sheet', acts: 'sheet', reverse: 'sheet' },
   ...{ cycle: 'sheet', 'back-and-forth': 'sheet', note: 'sheet', fill: 'colour', pick: 'colour', slide: 'charts' },
   ...{ fit: 'seeing', mirror: 'seeing', silhouettes: 'seeing', clear: 'seeing', guides: 'charts' },
-  ...{ ruler: 'rulers', rulers: 'rulers' },
+  ...{ ruler: 'rulers', rulers: 'rulers', camera: 'camera' },
 }
 
 function listed(): Made[] {

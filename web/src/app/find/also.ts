@@ -47,6 +47,10 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
     ],
     ...['symmetry', 'symmetry ruler', 'mirror drawing', 'drawing guides', 'assistants'],
   ],
+  camera: [
+    ...['camera', 'pan', 'zoom in on', 'truck', 'dolly', 'camera move', 'keyframe camera', 'field guide'],
+    ...['safe area', 'title safe', 'ken burns', 'pan and zoom', 'camera shake', 'framing'],
+  ],
   rulers: ['snap to ruler', 'snapping', 'symmetry', 'drawing guides'],
   circle: ['ellipse', 'oval', 'shape tool'],
   box: ['rectangle', 'square', 'shape tool'],

@@ -81,9 +81,10 @@ export const keyOf = (id: CommandId): string => {
   return typeof kept === 'string' && kept !== '' ? kept : COMMANDS.find((command) => command.id === id)!.key
 }
 
+const SIGNS: Readonly<Record<string, string>> = { Backquote: '`', Quote: "'", Backslash: '\\', Comma: ',' }
+
 /** The same as it stands on the key, where it goes by its place on the board. */
-export const keyShown = (id: CommandId): string =>
-  keyOf(id).replace('Backquote', '`').replace('Quote', "'").replace('Backslash', '\\')
+export const keyShown = (id: CommandId): string => keyOf(id).replace(/\w+$/, (place) => SIGNS[place] ?? place)
 
 export function changeKey(id: CommandId, key: string): CommandId | undefined {
   const other = COMMANDS.find((command) => command.id !== id && keyShown(command.id) === key)

@@ -21,7 +21,8 @@ const { desk } = defineProps<{ desk: Desk }>()
 const store = useScene()
 // Only where something is practised.
 const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue'))
-// Only where rulers lie, or are to be laid.
+// Only where there are some, or are to be.
+const CameraOnPaper = defineAsyncComponent(() => import('../tools/camera/CameraOnPaper.vue'))
 const RulersOnPaper = defineAsyncComponent(() => import('../tools/rulers/RulersOnPaper.vue'))
 const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
 const { playing, playFrame, view, selection, rulers, tools } = stage
@@ -79,6 +80,11 @@ const mode = computed(() => {
       :rulers="rulers"
       :kind="pencil.rulerKind ?? 'straight'"
       :in-hand="pencil.tool === 'ruler'"
+    />
+    <CameraOnPaper
+      v-if="!playing && !scene.settings.cells && (pencil.tool === 'camera' || scene.takes[store.take]?.camera)"
+      :placement="view.placement.value"
+      :in-hand="pencil.tool === 'camera'"
     />
     <ExerciseOnPaper v-if="scene.settings.exercise" :placement="view.placement.value" :playing="playing" />
     <PaperHandles

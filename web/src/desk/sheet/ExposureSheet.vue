@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { clamp, framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
-import { Eye, EyeOff, Lock } from '@lucide/vue'
+import { Eye, EyeOff, Lock, Video } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Chosen } from '../../session/scene'
@@ -11,6 +11,8 @@ import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../../sound/SoundStrip.vue'))
+// Most scenes are seen as they lie.
+const CameraColumn = defineAsyncComponent(() => import('./CameraColumn.vue'))
 const SheetWords = defineAsyncComponent(() => import('../../sound/words/SheetWords.vue'))
 
 const props = defineProps<{
@@ -27,6 +29,7 @@ const emit = defineEmits<SheetEvents>()
 /** A square is as high as a finger or a shaking hand needs. */
 const ROW = 24
 const NUMBER = 36
+const CAMERA = 26
 /** Notes take what the levels leave, and no less than shows that there is one. */
 const NOTES = { least: 40, most: 110, share: 0.3 }
 const LEAST = 44
@@ -44,7 +47,10 @@ const noted = computed(() => Math.round(clamp(NOTES.share * room.value, NOTES.le
 /** The sounds' column stands between the numbers and the levels, while there are any. */
 const sound = useSoundWidth()
 const sounds = computed(() => props.scene.sounds)
-const before = computed(() => NUMBER + (sounds.value ? sound.width.value : 0))
+/** The camera's keys stand right beside the numbers. */
+const camera = computed(() => (props.scene.takes[props.take]?.camera && !props.scene.settings.cells ? CAMERA : 0))
+const soundAt = computed(() => NUMBER + camera.value)
+const before = computed(() => soundAt.value + (sounds.value ? sound.width.value : 0))
 const across = computed(() =>
   Math.max(LEAST, Math.floor((room.value - before.value - noted.value) / levels.value.length)),
 )
@@ -184,10 +190,19 @@ const { down, preventPan } = useSheetDrag({
       <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
         <span class="number" role="columnheader">frame</span>
         <span
+          v-if="camera"
+          class="head"
+          role="columnheader"
+          aria-label="Camera"
+          title="Camera"
+          :style="{ left: `${NUMBER}px`, width: `${camera}px` }"
+          ><Video :size="13" aria-hidden="true"
+        /></span>
+        <span
           v-if="sounds"
           class="head"
           role="columnheader"
-          :style="{ left: `${NUMBER}px`, width: `${sound.width.value}px` }"
+          :style="{ left: `${soundAt}px`, width: `${sound.width.value}px` }"
         >
           <button data-thing="sounds" title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')">
             <span>sound</span>
@@ -244,12 +259,17 @@ const { down, preventPan } = useSheetDrag({
           >{{ number }}</span
         >
       </div>
+      <div v-if="camera" class="camera" role="row" :style="{ left: `${NUMBER}px`, top: `${HEAD}px` }">
+        <div role="gridcell">
+          <CameraColumn :row-height="ROW" :length="length" @go="(frame: number) => emit('pick', level, frame)" />
+        </div>
+      </div>
       <div
         v-if="sounds"
         class="sounds"
         role="row"
         data-sound
-        :style="{ left: `${NUMBER}px`, top: `${(first - 1) * ROW + HEAD}px`, width: `${sound.width.value}px` }"
+        :style="{ left: `${soundAt}px`, top: `${(first - 1) * ROW + HEAD}px`, width: `${sound.width.value}px` }"
       >
         <div role="gridcell">
           <SoundStrip
@@ -385,6 +405,12 @@ const { down, preventPan } = useSheetDrag({
 
 .head.dim {
   font-style: italic;
+}
+
+.camera {
+  position: absolute;
+  z-index: 1;
+  border-left: 1px solid var(--rule);
 }
 
 .sounds {

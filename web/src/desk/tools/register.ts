@@ -17,6 +17,7 @@ import {
   Slash,
   Spline,
   Square,
+  Video,
 } from '@lucide/vue'
 import type { Component } from 'vue'
 import type { Tool } from '../../stage/tools/tool'
@@ -135,6 +136,15 @@ const TOOLS = [
     inHand: pointsTool,
   },
   { name: 'pin', word: 'Pins', does: 'Pin landmarks', key: 'm', icon: MapPin, apart: true, inHand: restTool },
+  {
+    name: 'camera',
+    word: 'Camera',
+    does: 'Camera: what is seen, on which frame',
+    key: 'Shift+Comma',
+    icon: Video,
+    notInCells: true,
+    inHand: restTool,
+  },
   {
     name: 'ruler',
     word: 'Ruler',

@@ -3,8 +3,10 @@ import {
   panAt,
   passStates,
   PASSES,
+  throughCamera,
   type Adjustment,
   type Blend,
+  type CameraField,
   type Ground,
   type Matte,
   type Mattes,
@@ -88,6 +90,8 @@ export interface PictureOptions {
   readonly frame: number
   readonly shown: readonly Shown[]
   readonly mattes: Mattes
+  /** What the camera sees; absent: all of the paper. */
+  readonly field?: CameraField | undefined
   readonly inkOf: InkOf
   readonly pictureOf: PictureOf
   /** Pictures of films that lie under all levels; absent: none. */
@@ -115,6 +119,8 @@ export function paintPicture(surface: Surface, options: PictureOptions): void {
     surface.fillRect(0, 0, across, down)
   }
   surface.setTransform(options.scale, 0, 0, options.scale, 0, 0)
+  // Sprites are whole cells of one paper: no camera looks at them.
+  if (options.field && !cells) surface.transform(...throughCamera(options.field, options.scene.settings))
   for (const reference of options.under ?? []) paintReference(surface, reference, options.pictureOf)
   // Cells are painted one to one and then made larger or smaller without smoothing.
   if (cells && options.scale !== 1) {

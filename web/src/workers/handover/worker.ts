@@ -112,8 +112,12 @@ function repeated({ rate, channels }: FilmSound, once: number, frames: number): 
   return frames === once ? { rate, channels } : { rate, channels: channels.map(over) }
 }
 
-const runsOf = ({ scene, take, footage }: HandoverOrder): PictureRun[] =>
-  footage ? runsOverFilms(scene, pictureRuns(scene, take)) : pictureRuns(scene, take)
+function runsOf({ scene, take, footage, as }: HandoverOrder): PictureRun[] {
+  const plain = pictureRuns(scene, take)
+  const runs = footage ? runsOverFilms(scene, plain) : plain
+  // Sprites are cut out of the paper as it lies.
+  return exportFormat(as).needs.sprites ? runs.map((run) => ({ ...run, field: undefined })) : runs
+}
 
 async function make(order: HandoverOrder) {
   const began = performance.now()

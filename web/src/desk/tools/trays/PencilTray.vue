@@ -18,6 +18,7 @@ import type { Stage } from '../../paper/useStage'
 
 // What seldom-used tools need is fetched when they are first taken in hand.
 const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
+const CameraTray = defineAsyncComponent(() => import('../camera/CameraTray.vue'))
 const RulerTray = defineAsyncComponent(() => import('../rulers/RulerTray.vue'))
 const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
 const BrushPanel = defineAsyncComponent(() => import('../BrushPanel.vue'))
@@ -120,7 +121,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
     </div>
     <div class="options">
       <ElPopover
-        v-if="pencil.tool !== 'ruler'"
+        v-if="pencil.tool !== 'ruler' && pencil.tool !== 'camera'"
         role="dialog"
         aria-label="Passes"
         :hide-after="0"
@@ -143,6 +144,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       </ElPopover>
       <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
       <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
+      <CameraTray v-else-if="pencil.tool === 'camera'" class="wide" />
       <RulerTray v-else-if="pencil.tool === 'ruler'" v-model="pencil" :rulers="stage.rulers" class="wide" />
       <template v-else>
         <template v-if="drawsLines || pencil.tool === 'eraser' || pencil.tool === 'push'">
