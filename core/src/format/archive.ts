@@ -187,6 +187,9 @@ function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
 type Limits = { readonly [limit in keyof typeof ARCHIVE_LIMITS]: number }
 const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`
 
+/** A name from a file nobody vouches for, as far as it can be shown. */
+const legible = (name: string): string => name.replace(/[\p{C}\p{Co}\ufffd]/gu, '·').slice(0, 80)
+
 function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array> {
   let files = 0
   let size = 0
@@ -194,12 +197,12 @@ function unpacked(bytes: Uint8Array, limits: Limits): Record<string, Uint8Array>
   return unzipSync(bytes, {
     filter({ name, originalSize }) {
       if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[A-Za-z]:|\0/.test(name))
-        refuse(`It holds a file that would lie outside it (${name.slice(0, 80)}). Nothing was unpacked.`)
+        refuse(`It holds a file that would lie outside it (${legible(name)}). Nothing was unpacked.`)
       // Folders by themselves hold nothing.
       if (name.endsWith('/') && originalSize === 0) return false
       if (![MANIFEST, SCENE, SCHEMA].includes(name) && !INK.test(name) && !PICTURE.test(name) && !SOUND.test(name))
-        refuse(`It holds a file that does not belong in a scene (${name.slice(0, 80)}).`)
-      if (names.has(name)) refuse(`It holds ${name} twice.`)
+        refuse(`It holds a file that does not belong in a scene (${legible(name)}).`)
+      if (names.has(name)) refuse(`It holds ${legible(name)} twice.`)
       names.add(name)
       files++
       size += originalSize

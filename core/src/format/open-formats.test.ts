@@ -346,6 +346,7 @@ describe('the scene as an archive', () => {
   const evil: [string, () => Uint8Array, RegExp][] = [
     ['a path outside', () => packed((all) => (all['../../outside.svg'] = strToU8('x'))), /would lie outside/],
     ['an absolute path', () => packed((all) => (all['/tmp/x'] = strToU8('x'))), /would lie outside/],
+    ['a name that cannot be shown', () => packed((all) => (all['/\u0007\u0001x'] = strToU8('x'))), /\(\/··x\)/],
     ['a path of another system', () => packed((all) => (all['C:\\x'] = strToU8('x'))), /would lie outside/],
     ['a file that does not belong', () => packed((all) => (all['run.sh'] = strToU8('x'))), /does not belong/],
     ['a missing drawing', () => packed((all) => delete all['ink/k1/line.svg']), /ink\/k1\/line.svg is missing/],

@@ -5,7 +5,7 @@ import type { Production } from '../api/api'
 import type { Shelf } from './useShelf'
 
 const { shelf, production } = defineProps<{ shelf: Shelf; production: Production }>()
-defineEmits<{ bring: [event: Event] }>()
+defineEmits<{ bring: [event: Event]; handOut: [] }>()
 const open = ref(false)
 const name = ref('')
 const trouble = ref('')
@@ -34,11 +34,13 @@ function rename() {
       Change
     </button>
     <label class="word bring"
-      >Bring in a scene …
+      >Bring in …
       <input
         type="file"
         class="unseen"
+        multiple
         accept=".zip,application/zip"
+        title="Archives of scenes, or of a whole production"
         :aria-label="`Bring a scene from an archive into ${production.name}`"
         @change="$emit('bring', $event)"
     /></label>
@@ -50,6 +52,7 @@ function rename() {
     <button class="word" :disabled="at === 0" @click="shelf.moveProduction(production.id, at - 1)">Move up</button>
     <button class="word" :disabled="last" @click="shelf.moveProduction(production.id, at + 1)">Move down</button>
     <button class="word" @click="shelf.copyProduction(production)">Copy with its scenes</button>
+    <button class="word" :disabled="production.count === 0" @click="$emit('handOut')">All of it as an archive</button>
     <button class="word" @click="shelf.changeProduction(production, { away: true })">Put away with its scenes</button>
     <button v-if="production.count === 0" class="word" @click="shelf.forgetProduction(production)">Take it off</button>
     <span v-if="trouble" class="wrong" role="alert">{{ trouble }}</span>

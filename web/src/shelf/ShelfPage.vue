@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { ARCHIVE_LIMITS, counted, nameSchema, sentenceOf } from '@unhurried/core'
+import { counted, nameSchema, sentenceOf } from '@unhurried/core'
 import { useDebounceFn } from '@vueuse/core'
 import { defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '../api/api'
+import { api, type Production } from '../api/api'
 import { freshId } from '../api/ids'
 import ProductionHead from './ProductionHead.vue'
 import SceneCard from './SceneCard.vue'
 import SceneRow from './SceneRow.vue'
+import type { Said } from './shelf-acts'
 import { useShelf } from './useShelf'
 import { useFirstSteps } from '../session/first-steps'
 import type { ThingsAsked } from '../parts/things/things'
@@ -38,23 +39,31 @@ const LEFT = [
 const search = useDebounceFn(() => shelf.search(words.value, left.value), 120)
 watch([words, left], () => void search())
 
-const bringing = ref<{ production: string; sentence: string; wrong: boolean }>()
-async function bringIn(production: string, event: Event) {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
-  if (!file) return
-  bringing.value = { production, sentence: `Reading ${file.name} …`, wrong: false }
-  try {
-    if (file.size > ARCHIVE_LIMITS.packed)
-      throw new Error(`${file.name} is larger than ${ARCHIVE_LIMITS.packed / 1024 / 1024} MB.`)
-    const { scene } = await api.putArchive({ id: freshId(), production }, file)
-    await shelf.load()
-    bringing.value = { production, sentence: `${scene.settings.name} is on the shelf now.`, wrong: false }
-  } catch (error) {
-    bringing.value = { production, sentence: (error as Error).message, wrong: true }
-  }
-  field.value = ''
+/** What comes in and goes out as archives, told at the production it is about. */
+const carried = ref<Said & { production: string }>()
+const tellOf = (production: string) => (now: Said) => (carried.value = { ...now, production })
+// Fetched when something is first carried.
+const carrying = () => import('./archive-acts')
+async function bringIn(production: string, files: readonly File[]) {
+  if (files.length === 0) return
+  await (await carrying()).bringIn(files, production, tellOf(production))
+  await shelf.load()
 }
+async function pick(production: string, event: Event) {
+  const field = event.target as HTMLInputElement
+  const files = [...(field.files ?? [])]
+  field.value = ''
+  await bringIn(production, files)
+}
+/** Files are let go on a production; what is sorted by dragging is none of them. */
+const hasFiles = ({ dataTransfer }: DragEvent) => dataTransfer?.types.includes('Files') === true
+const over = (event: DragEvent) => hasFiles(event) && event.preventDefault()
+function dropOn(production: string, event: DragEvent) {
+  if (!hasFiles(event)) return
+  event.preventDefault()
+  void bringIn(production, [...event.dataTransfer!.files])
+}
+const handOut = async (production: Production) => (await carrying()).handOut(production, tellOf(production.id))
 
 /** What can be done with a scene, fetched when it is first asked. */
 const router = useRouter()
@@ -140,14 +149,21 @@ async function addProduction() {
         class="row"
         :aria-label="production.name"
         :data-id="production.id"
+        @dragover="over"
+        @drop="(event) => dropOn(production.id, event)"
       >
-        <ProductionHead :shelf="shelf" :production="production" @bring="(event) => bringIn(production.id, event)" />
+        <ProductionHead
+          :shelf="shelf"
+          :production="production"
+          @bring="(event) => pick(production.id, event)"
+          @hand-out="handOut(production)"
+        />
         <p
-          v-if="bringing?.production === production.id"
-          :class="bringing.wrong ? 'wrong' : 'note'"
-          :role="bringing.wrong ? 'alert' : 'status'"
+          v-if="carried?.production === production.id"
+          :class="carried.wrong ? 'wrong' : 'note'"
+          :role="carried.wrong ? 'alert' : 'status'"
         >
-          {{ bringing.sentence }}
+          {{ carried.sentence }} <button v-if="carried.stop" class="word" @click="carried.stop">Stop</button>
         </p>
         <SceneRow :shelf="shelf" :production="production" />
       </section>

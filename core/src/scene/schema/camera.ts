@@ -7,7 +7,7 @@ import { frameSchema, placeNumber } from './fields'
 const TURNS = 20 * Math.PI
 
 /** What the camera sees: the middle of its field in scene pixels, and how it lies on the paper. */
-export const fieldSchema = z.strictObject({
+const fieldSchema = z.strictObject({
   x: placeNumber(),
   y: placeNumber(),
   /** Its width as a share of the paper's: 1 sees all of it, ½ twice as near. */

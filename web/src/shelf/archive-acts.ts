@@ -1,0 +1,88 @@
+import { counted, fileStem, type ProductionFile } from '@unhurried/core'
+import { allScenes } from '../api/all-scenes'
+import { api, ApiProblem, type Production } from '../api/api'
+import { freshId } from '../api/ids'
+import { handDown } from '../parts/hand-down'
+import { WorkerClient, WorkerStopped } from '../workers/client'
+import { productionReportSchema, type ProductionOrder, type ProductionReport } from '../workers/productions/messages'
+import { comingIn } from './coming-in'
+import type { Said } from './shelf-acts'
+
+type Tell = (said: Said) => void
+
+/** What is told at once of what could not come in. */
+const TOLD = 3
+
+/**
+ * Brings in what some files hold: scenes into a production, productions beside it with their scenes, one after the other.
+ * What cannot be read is told by name and holds nothing else up; what came in when it is stopped stays.
+ */
+export async function bringIn(files: readonly File[], into: string, tell: Tell): Promise<void> {
+  const wrong: string[] = []
+  const came: string[] = []
+  let stopped = false
+  async function bring(name: string, read: () => Promise<Blob>, production: string) {
+    tell({ sentence: `Reading ${name} …`, wrong: false, stop: () => (stopped = true) })
+    try {
+      const { scene } = await api.putArchive({ id: freshId(), production }, await read())
+      came.push(scene.settings.name)
+    } catch (error) {
+      wrong.push(`${name}: ${(error as Error).message}`)
+      // Without a server nothing that follows can come in either.
+      stopped ||= error instanceof ApiProblem && error.status === 0
+    }
+  }
+  for (const file of files) {
+    if (stopped) break
+    try {
+      const { production, scenes } = await comingIn(file)
+      const to = production ? await begun(production) : into
+      for (const { name, read } of scenes) if (!stopped) await bring(name, read, to)
+    } catch (error) {
+      wrong.push((error as Error).message)
+    }
+  }
+  tell(outcome(came, wrong))
+}
+
+async function begun({ name, limits }: Pick<ProductionFile, 'name' | 'limits'>): Promise<string> {
+  const id = freshId()
+  await api.createProduction({ id, name })
+  if (Object.keys(limits).length > 0) await api.setLimits(id, limits)
+  return id
+}
+
+function outcome(came: readonly string[], wrong: readonly string[]): Said {
+  const here = came.length === 1 ? `${came[0]} is on the shelf now.` : `${came.length} scenes are on the shelf now.`
+  const more = wrong.length > TOLD ? ` And ${wrong.length - TOLD} more.` : ''
+  const sentence = [...(came.length > 0 || wrong.length === 0 ? [here] : []), ...wrong.slice(0, TOLD)].join(' ') + more
+  return { sentence, wrong: wrong.length > 0 }
+}
+
+const DIED = 'Putting the archive together stopped unexpectedly. Try again.'
+
+/** Puts a production with all its scenes into one open archive and hands it down. */
+export async function handOut(production: Production, tell: Tell): Promise<void> {
+  const scenes: ProductionOrder['scenes'] = []
+  for await (const { id, name } of allScenes(production)) scenes.push({ id, name })
+  const client = new WorkerClient<ProductionOrder, ProductionReport>({
+    start: () => new Worker(new URL('../workers/productions/worker.ts', import.meta.url), { type: 'module' }),
+    reportSchema: productionReportSchema,
+    died: DIED,
+  })
+  const stop = () => client.stop()
+  const telling = (done: number, words: string) =>
+    tell({ sentence: `${done + 1} of ${counted(scenes.length, 'scene')}: ${words} …`, wrong: false, stop })
+  try {
+    const { file } = await client.ask({ kind: 'hand-out', name: production.name, scenes }, ({ done, words }) =>
+      telling(done, words),
+    )
+    handDown(file, `${fileStem(production.name)}.zip`)
+    tell({ sentence: `${production.name} went out with ${counted(scenes.length, 'scene')}.`, wrong: false })
+  } catch (error) {
+    const isStopped = error instanceof WorkerStopped
+    tell({ sentence: isStopped ? 'Stopped; nothing went out.' : (error as Error).message, wrong: !isStopped })
+  } finally {
+    client.rest()
+  }
+}
