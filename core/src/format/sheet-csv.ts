@@ -28,7 +28,7 @@ function heads(scene: Scene): { level: string; head: string }[] {
 
 /** A cell that a spreadsheet would take for a formula is written after an apostrophe, and so is one that looks as if it was. */
 export const plain = (text: string) => (/^[=+@\t\r]|^-.|^'+[=+@\t\r-]/.test(text) ? `'${text}` : text)
-const unplain = (text: string) => (/^'+[=+@\t\r-]/.test(text) ? text.slice(1) : text)
+export const unplain = (text: string) => (/^'+[=+@\t\r-]/.test(text) ? text.slice(1) : text)
 
 /**
  * A take's sheet as comma-separated values: a row for each frame, a column for each level, the top

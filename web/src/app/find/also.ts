@@ -77,7 +77,17 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
     ...['brush settings', 'stabilizer', 'stabiliser', 'smoothing', 'pressure curve', 'taper', 'opacity', 'flow'],
     ...['pen button', 'barrel button', 'stylus button', 'tablet settings', 'pen pressure calibration'],
   ],
-  colours: ['palette', 'swatches', 'color', 'colour wheel', 'global colours', 'rgb', 'hex'],
+  colours: [
+    'palette',
+    'swatches',
+    'import palette',
+    'export palette',
+    'color',
+    'colour wheel',
+    'global colours',
+    'rgb',
+    'hex',
+  ],
   view: ['left handed', 'workspace', 'zoom level', 'canvas rotation'],
   reference: [
     'reference image',

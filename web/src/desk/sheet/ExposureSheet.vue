@@ -132,25 +132,25 @@ watch(
 )
 
 /** A square of the sheet: how it looks and what it says of itself. */
-function squareOf({ level, index, column, style }: Shown, frame: number) {
+function squareOf({ level, index, column, style }: Shown, frame: number, passing: boolean) {
   const { text, kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
   const chosen = isChosen(level.id, frame)
-  const around = cycleInWords(column, frame)
   const finding = props.found.get(`${level.id}:${frame}`)
-  const what = kind.startsWith('empty') ? 'empty' : text ? `drawing ${text}${drawn ? '' : ', not drawn yet'}` : 'held'
-  const words = `Level ${level.name}, frame ${frame}: ${what}${around && `, in ${around}`}`
   const states = { drawn, chosen, locked: level.locked, found: finding !== undefined }
   const shown = (Object.keys(states) as (keyof typeof states)[]).filter((state) => states[state])
+  const square = {
+    ...{ id: level.id, index, style, text, chosen },
+    look: ['cell', kind, role, cycle && `cycle ${cycle}`, ends && role && 'ends', ...shown].filter(Boolean).join(' '),
+  }
+  if (passing) return { ...square, name: undefined, words: undefined, title: undefined }
+  const around = cycleInWords(column, frame)
+  const what = kind.startsWith('empty') ? 'empty' : text ? `drawing ${text}${drawn ? '' : ', not drawn yet'}` : 'held'
+  const words = `Level ${level.name}, frame ${frame}: ${what}${around && `, in ${around}`}`
   return {
-    id: level.id,
-    index,
-    style,
-    text,
-    chosen,
+    ...square,
     name: `${level.name}:${frame}`,
     words: finding === undefined ? words : `${words}, to be looked at`,
     title: finding ?? (around || undefined),
-    look: ['cell', kind, role, cycle && `cycle ${cycle}`, ends && role && 'ends', ...shown].filter(Boolean).join(' '),
   }
 }
 
@@ -294,9 +294,21 @@ const { down, preventPan } = useSheetDrag({
         </div>
       </div>
       <div
-        v-for="{ slot, frame: number } in rows"
+        v-for="{ slot, frame: number, passing } in rows"
         :key="slot"
-        v-memo="[number, columns, faces, width, found, number === frame, lit(number), notes, beats, scene.settings.fps]"
+        v-memo="[
+          number,
+          passing,
+          columns,
+          faces,
+          width,
+          found,
+          number === frame,
+          lit(number),
+          notes,
+          beats,
+          scene.settings.fps,
+        ]"
         class="row"
         role="row"
         :aria-rowindex="number"
@@ -304,7 +316,7 @@ const { down, preventPan } = useSheetDrag({
         :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
         <div
-          v-for="square in columns.map((each) => squareOf(each, number))"
+          v-for="square in columns.map((each) => squareOf(each, number, passing))"
           :key="square.id"
           role="gridcell"
           :class="square.look"
@@ -320,10 +332,12 @@ const { down, preventPan } = useSheetDrag({
         <div
           class="note-cell"
           role="gridcell"
-          :data-note="number"
+          :data-note="passing ? undefined : number"
           :style="{ left: `${leftOf(levels.length)}px`, width: `${noted}px` }"
-          :title="notes.get(number) ?? 'Write a note here'"
-          :aria-label="`Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`"
+          :title="passing ? undefined : (notes.get(number) ?? 'Write a note here')"
+          :aria-label="
+            passing ? undefined : `Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`
+          "
         >
           {{ notes.get(number) }}
         </div>

@@ -3,6 +3,7 @@ import { counted, coloursOf, coloursOver, colourUse, nameSchema, sentenceOf, TON
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { sayWhy, useScene } from '../../session/scene'
 import type { PencilSettings } from './pencil'
+import PaletteFiles from './PaletteFiles.vue'
 import { usePaletteActs } from './usePaletteActs'
 import type { Tools } from './useTools'
 
@@ -168,6 +169,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
       />
       <span class="note">colours</span>
     </div>
+    <PaletteFiles />
     <p v-if="over.length > 0" class="over" role="status">
       {{ over.length }} too many:
       {{ over.map((each) => `${nameOf(each.swatch)} (${each.drawings.length})`).join(', ') }}. Merge

@@ -50,6 +50,23 @@ test('while one scrolls no row changes its place in the page; at rest they come 
   jest.useRealTimers()
 })
 
+test('what comes while a sheet goes by fast is written in full once it rests; by a few rows it is at once', async () => {
+  jest.useFakeTimers()
+  const { rows, top } = sheet()
+  const passing = () => rows.value.filter((row) => row.passing).map(({ frame }) => frame)
+  top.value = 3 * 22
+  await nextTick()
+  expect(passing()).toEqual([])
+  top.value = 12 * 22
+  await nextTick()
+  // Those that stood in view already stay as they are.
+  expect(passing().every((frame) => frame > 17)).toBe(true)
+  expect(passing().length).toBeGreaterThan(5)
+  await jest.advanceTimersByTimeAsync(300)
+  expect(passing()).toEqual([])
+  jest.useRealTimers()
+})
+
 test('a sheet made longer, shorter or higher shows what there is', async () => {
   const { rows, length, height, top } = sheet({ length: 12 })
   expect(rows.value).toHaveLength(12)

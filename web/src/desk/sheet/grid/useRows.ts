@@ -6,11 +6,15 @@ import { computed, shallowRef, watch, type Ref } from 'vue'
 const BEYOND = 3
 /** Milliseconds without a scroll after which one has come to rest. */
 const REST = 250
+/** Rows that come into view at once when a sheet goes by too fast to be read. */
+const FAST = 4
 
 export interface Row {
   /** Which of the rows in the page it is: the same for as long as it stays in view. */
   readonly slot: number
   readonly frame: number
+  /** It came while the sheet went by fast: what only the ear and the pointer need of it is written once that rests. */
+  readonly passing: boolean
 }
 
 /**
@@ -37,11 +41,31 @@ export function useRows({
   const order = shallowRef(slotsByFrame())
   const putInOrder = () => (order.value = slotsByFrame())
   watch(count, putInOrder)
-  watchDebounced(first, putInOrder, { debounce: REST })
+  /** The frames in view when it began to go by fast. */
+  const stood = shallowRef<{ readonly from: number; readonly to: number }>()
+  watch(
+    first,
+    (now, was) => {
+      if (!stood.value && Math.abs(now - was) >= FAST) stood.value = { from: was, to: was + count.value - 1 }
+    },
+    { flush: 'sync' },
+  )
+  watchDebounced(
+    first,
+    () => {
+      putInOrder()
+      stood.value = undefined
+    },
+    { debounce: REST },
+  )
+  const isPassing = (frame: number) => stood.value !== undefined && (frame < stood.value.from || frame > stood.value.to)
 
   const rows = computed<readonly Row[]>(() => {
     const slots = order.value.length === count.value ? order.value : slotsByFrame()
-    return slots.map((slot) => ({ slot, frame: first.value + modulo(slot - first.value, count.value) }))
+    return slots.map((slot) => {
+      const frame = first.value + modulo(slot - first.value, count.value)
+      return { slot, frame, passing: isPassing(frame) }
+    })
   })
   return { first, count, rows }
 }

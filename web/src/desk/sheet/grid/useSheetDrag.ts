@@ -51,9 +51,7 @@ export function useSheetDrag(options: SheetDragOptions) {
   let callOff = () => {}
 
   function down(event: PointerEvent) {
-    const target = (event.target as HTMLElement).closest<HTMLElement>(
-      '[data-cell], [data-row], [data-note], [data-sound]',
-    )
+    const target = (event.target as HTMLElement).closest<HTMLElement>('.cell, [data-row], [data-note], [data-sound]')
     if (event.button > 0 || !target) return
     const { note, sound } = target.dataset
     if (event.pointerType === 'touch' && note === undefined && sound === undefined) {

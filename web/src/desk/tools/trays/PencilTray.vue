@@ -316,7 +316,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 .tools {
   display: flex;
   flex: none;
-  gap: 2px;
+  gap: 1px;
 }
 
 .right {

@@ -1,0 +1,174 @@
+import { XMLParser } from 'fast-xml-parser'
+import { parse, unparse } from 'papaparse'
+import { z } from 'zod'
+import { LIMITS } from '../../base/limits'
+import { sentenceOf } from '../../base/sentence'
+import { coloursOf, potsOf } from '../../scene/palette'
+import { colourSchema, nameSchema, type Scene } from '../../scene/schema'
+import { attribute } from '../picture/ink-paths'
+import { plain, unplain } from '../sheet-csv'
+
+/**
+ * The colours of a scene as open files, and back: JSON and CSV by their fields, SVG as swatches that any program shows.
+ * docs/formats.md tells it to people.
+ */
+const namedColourSchema = z.strictObject({ name: nameSchema, colour: colourSchema, group: nameSchema.optional() })
+export type NamedColour = z.infer<typeof namedColourSchema>
+
+const paletteFileSchema = z.strictObject({
+  format: z.literal('unhurried-sketch colours'),
+  version: z.literal(1),
+  colours: z
+    .array(namedColourSchema)
+    .min(1, 'It holds no colour.')
+    .max(LIMITS.swatches, `A scene can have ${LIMITS.swatches} colours.`),
+})
+
+/** Characters of a file with colours: two hundred of them take far less. */
+const LONGEST = 1_000_000
+
+/** A file with colours that cannot be read, with a sentence a person can act on. */
+export class PaletteRefused extends RangeError {
+  override readonly name = 'PaletteRefused'
+}
+const refuse = (sentence: string): never => {
+  throw new PaletteRefused(sentence)
+}
+
+/** The pots of a scene, a tone as the colour it has now. */
+export function coloursIn({ palette }: Pick<Scene, 'palette'>): NamedColour[] {
+  const colours = coloursOf(palette)
+  return potsOf(palette).map(({ id, name, group }) => ({ name, colour: colours.get(id)!, ...(group && { group }) }))
+}
+
+const HEADS = ['name', 'colour', 'group'] as const
+
+function writeCsv(colours: readonly NamedColour[]): string {
+  const rows = colours.map(({ name, colour, group = '' }) => [plain(name), colour, plain(group)])
+  return unparse([[...HEADS], ...rows], { newline: '\r\n' })
+}
+
+/** Of a swatch in the picture, and how many stand in a row, in pixels. */
+const SIDE = 48
+const IN_ROW = 12
+
+function writeSvg(colours: readonly NamedColour[]): string {
+  const groups = grouped(colours)
+  let row = 0
+  const parts = groups.map(([group, own]) => {
+    const swatches = own.map(({ name, colour }, i) => {
+      const [x, y] = [(i % IN_ROW) * SIDE, (row + Math.floor(i / IN_ROW)) * SIDE]
+      return `<rect x="${x}" y="${y}" width="${SIDE}" height="${SIDE}" fill="${colour}"><title>${attribute(name)}</title></rect>`
+    })
+    row += Math.ceil(own.length / IN_ROW)
+    return `<g>${group === '' ? '' : `<title>${attribute(group)}</title>`}${swatches.join('')}</g>`
+  })
+  const [width, height] = [IN_ROW * SIDE, row * SIDE]
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${parts.join('\n')}\n</svg>\n`
+}
+function grouped(colours: readonly NamedColour[]): [string, NamedColour[]][] {
+  const groups = new Map<string, NamedColour[]>()
+  for (const colour of colours) groups.set(colour.group ?? '', [...(groups.get(colour.group ?? '') ?? []), colour])
+  return [...groups]
+}
+
+/** Every format colours go out in, once. */
+export const PALETTE_FORMATS = [
+  {
+    id: 'json',
+    type: 'application/json',
+    write: (colours: readonly NamedColour[]) =>
+      `${JSON.stringify({ format: 'unhurried-sketch colours', version: 1, colours }, undefined, 1)}\n`,
+  },
+  { id: 'csv', type: 'text/csv', write: writeCsv },
+  { id: 'svg', type: 'image/svg+xml', write: writeSvg },
+] as const
+
+/** The colours a file holds, told from what is in it. Errors: PaletteRefused with a sentence. */
+export function readPalette(text: string): NamedColour[] {
+  if (text.length > LONGEST) refuse('It is far longer than a file with colours.')
+  const start = text.replace(/^\ufeff/, '').trimStart()
+  const found = start.startsWith('{') ? fromJson(start) : start.startsWith('<') ? fromSvg(start) : fromCsv(start)
+  if (found.length === 0) refuse('No colour was found in it.')
+  const parsed = paletteFileSchema.shape.colours.safeParse(found)
+  return parsed.success ? parsed.data : refuse(sentenceOf(parsed.error))
+}
+
+function fromJson(text: string): unknown[] {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch {
+    return refuse('It begins as JSON and is none.')
+  }
+  const parsed = paletteFileSchema.safeParse(value)
+  return parsed.success ? parsed.data.colours : refuse(sentenceOf(parsed.error))
+}
+
+function fromCsv(text: string): unknown[] {
+  const { data } = parse<Record<string, string>>(text, {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (head) => head.trim().toLowerCase(),
+  })
+  if (data[0] && !('colour' in data[0])) refuse('Its first row must name the columns: name, colour, group.')
+  return data.map(({ name, colour = '', group }) => {
+    const inGroup = unplain(group ?? '').trim()
+    return {
+      name: unplain(name ?? '').trim() || colour,
+      colour: hexOf(colour) ?? colour,
+      ...(inGroup && { group: inGroup }),
+    }
+  })
+}
+
+/** #rrggbb in small letters from that or #rgb; undefined for any other way to write a colour. */
+function hexOf(colour: string): string | undefined {
+  const digits = /^#([0-9a-f]{3}|[0-9a-f]{6})$/i.exec(colour.trim())?.[1]?.toLowerCase()
+  if (!digits) return undefined
+  return `#${digits.length === 3 ? [...digits].map((digit) => digit + digit).join('') : digits}`
+}
+
+type Node = Readonly<Record<string, unknown>>
+const parser = new XMLParser({
+  ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
+  ...{ parseAttributeValue: false, processEntities: true, htmlEntities: false },
+})
+const SHAPES = ['rect', 'circle', 'ellipse', 'path', 'polygon']
+
+/** What is filled in a picture, by its title or its name in the file; the title of what is around it is its group. */
+function fromSvg(text: string): unknown[] {
+  if (/<!(DOCTYPE|ENTITY)/i.test(text)) refuse('It declares entities of its own, which no picture of colours needs.')
+  let nodes: readonly Node[]
+  try {
+    nodes = parser.parse(text) as readonly Node[]
+  } catch {
+    return refuse('It begins as a picture and is damaged.')
+  }
+  const found = new Map<string, unknown>()
+  walk(nodes, undefined, (name, colour, group) => {
+    if (found.size <= LIMITS.swatches) found.set(`${name} ${colour}`, { name, colour, ...(group && { group }) })
+  })
+  return [...found.values()]
+}
+
+type Met = (name: string, colour: string, group: string | undefined) => void
+
+function walk(nodes: readonly Node[], group: string | undefined, met: Met): void {
+  for (const node of nodes) {
+    const tag = Object.keys(node).find((key) => key !== ':@')
+    const within = tag === undefined ? undefined : node[tag]
+    if (tag === undefined || !Array.isArray(within)) continue
+    const children = within as readonly Node[]
+    const own = (node[':@'] ?? {}) as Readonly<Record<string, string>>
+    const title = titleIn(children)
+    const colour = hexOf(own['fill'] ?? /(?:^|;)\s*fill:\s*([^;]+)/.exec(own['style'] ?? '')?.[1] ?? '')
+    if (SHAPES.includes(tag) && colour) met((title ?? own['id'] ?? colour).trim() || colour, colour, group)
+    walk(children, tag === 'g' ? (title ?? group) : group, met)
+  }
+}
+
+function titleIn(children: readonly Node[]): string | undefined {
+  const title = children.find((child) => 'title' in child)?.['title'] as readonly Node[] | undefined
+  return title?.map((part) => String(part['#text'] ?? '')).join('')
+}

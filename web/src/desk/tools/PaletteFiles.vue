@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useScene } from '../../session/scene'
+import type { PaletteFormat } from './palette-files'
+
+/** The colours as a file, and those of a file in. */
+const store = useScene()
+const FORMATS: readonly { id: PaletteFormat; word: string; title: string }[] = [
+  { id: 'json', word: 'JSON', title: 'Every field, for programs' },
+  { id: 'csv', word: 'CSV', title: 'A table' },
+  { id: 'svg', word: 'SVG', title: 'Swatches that any program shows' },
+]
+const said = ref<{ sentence: string; wrong: boolean }>()
+// Fetched when a file is first asked for.
+const files = () => import('./palette-files')
+const handOut = async (as: PaletteFormat) => (await files()).handOutColours(store.scene!, as)
+async function bringIn(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  field.value = ''
+  if (!file) return
+  try {
+    said.value = { sentence: await (await files()).bringInColours(store, file), wrong: false }
+  } catch (error) {
+    said.value = { sentence: `${file.name}: ${(error as Error).message}`, wrong: true }
+  }
+}
+</script>
+
+<template>
+  <div class="line" role="group" aria-label="Colours as a file">
+    <span class="note">All colours as</span>
+    <button v-for="{ id, word, title } in FORMATS" :key="id" class="word" :title @click="handOut(id)">
+      {{ word }}
+    </button>
+    <label class="word"
+      >Bring in …
+      <input
+        type="file"
+        class="unseen"
+        accept=".json,.csv,.svg,application/json,text/csv,image/svg+xml"
+        aria-label="Bring in colours from a file"
+        @change="bringIn"
+    /></label>
+  </div>
+  <p v-if="said" :class="said.wrong ? 'wrong' : 'note'" :role="said.wrong ? 'alert' : 'status'">{{ said.sentence }}</p>
+</template>
+
+<style scoped>
+label:focus-within {
+  outline: 2px solid var(--lagoon);
+}
+
+.wrong {
+  color: var(--plum);
+  font-size: 14px;
+}
+</style>
