@@ -11,7 +11,7 @@ async function shown(page, sentence) {
   await page.locator('[data-test=look-told]').waitFor()
   await page.getByRole('button', { name: sentence }).filter({ hasText: 'Show on the paper' }).first().click()
   await page.locator('[data-test=evidence] *').first().waitFor()
-  await page.locator('[data-test=table][aria-label^="Drawing"]').waitFor()
+  await page.locator('[data-test=table][aria-label^="Paper, drawing"]').waitFor()
   await page.evaluate(() => new Promise((resolve) => requestIdleCallback(() => requestIdleCallback(resolve))))
 }
 
