@@ -54,13 +54,6 @@ const shown = computed(() => {
   overflow: hidden;
 }
 
-/* Two pots, or the one in hand, where the line is short; the others are in *Colours*. */
-@media (max-width: 1400px) {
-  .pots {
-    flex-basis: 99px;
-  }
-}
-
 @media (max-width: 1180px) {
   .pots {
     flex-basis: 48px;

@@ -301,7 +301,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 .options {
   display: flex;
   flex: 1;
-  gap: 6px;
+  gap: 5px;
   align-items: center;
   min-width: 0;
   height: 42px;
@@ -376,7 +376,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 .slide {
   display: grid;
   flex: none;
-  width: 64px;
+  width: 58px;
   font-size: 12.5px;
   line-height: 1.2;
   white-space: nowrap;
