@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { LIMITS } from '../base/limits'
 import { limitsSchema } from '../checks/limits/limits'
-import { ARCHIVE_LIMITS } from '../format/archive-limits'
+import { ARCHIVE_LIMITS } from '../format/archive/archive-limits'
 import { PICTURE_TYPES } from '../format/picture-head'
 import { idSchema, pictureSchema, sceneSchema, settingsSchema, swatchSchema } from '../scene/schema'
 import { endpoint, numberInAddress } from './endpoint'

@@ -1,6 +1,6 @@
 import { drawn as key, expectSame, settingsOf } from '../testing/build'
 import fc from 'fast-check'
-import { readArchive, writeArchive } from '../format/archive'
+import { readArchive, writeArchive } from '../format/archive/archive'
 import type { Ink } from '../ink/ink'
 import { newLevel, newScene } from '../scene/create'
 import { pencilTest } from '../scene/pencil-test'

@@ -141,7 +141,7 @@ const FORMATS = [
     note: 'open archive, in a zip',
     make: 'Make the archive',
     needs: { ink: 'all', files: true },
-    load: async () => (await import('./archive')).exportArchive,
+    load: async () => (await import('./archive/archive')).exportArchive,
   },
 ] as const satisfies readonly ExportFormat[]
 

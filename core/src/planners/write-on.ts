@@ -42,7 +42,7 @@ function lettering({ scene, level }: PlanContext): { id: string; words: string }
 
 /**
  * Lettering that writes itself: laid on the level its own is cut by, whose drawings are what is written by then. What it
- * lays is ink, worked out from the lettering; see `edits/composed/write-on`.
+ * lays is ink, worked out from the lettering; see `edits/composed/lettering/write-on`.
  */
 export const writeOn: Planner = {
   id: 'write-on',

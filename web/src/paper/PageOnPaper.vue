@@ -5,6 +5,7 @@ import { followedBy, type Matrix } from '@unhurried/core'
 import { useScene } from '../session/scene'
 import type { PageIn } from './usePages'
 import type { PaperIn } from './usePaperIn'
+import { ARROWS } from '../parts/typing'
 
 /** The paper with the chosen page as it will lie, over the first one; or a sheet with the boxes it is cut into. */
 const { work } = defineProps<{ work: PaperIn }>()
@@ -73,17 +74,11 @@ function drag(event: PointerEvent) {
   const by = pagePixels()
   followDrag(event, { onMove: ({ dx, dy }) => (page.hand = { ...hand, dx: hand.dx + dx * by, dy: hand.dy + dy * by }) })
 }
-const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 const TURN = Math.PI / 1800
 function nudge(event: KeyboardEvent) {
   const page = work.page.value
   if (!page?.looked || apart.value) return
-  const step = NUDGES[event.key]
+  const step = ARROWS[event.key]
   const turn = { ',': -TURN, '.': TURN }[event.key]
   if (!step && turn === undefined) return
   event.preventDefault()

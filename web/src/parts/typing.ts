@@ -8,3 +8,11 @@ export const typing = (target: EventTarget | null): boolean =>
 /** A little list that is shut and cannot be written in keeps the focus after a choice, but no keys except its own. */
 const shutList = (target: HTMLInputElement) =>
   target.readOnly && target.getAttribute('role') === 'combobox' && target.getAttribute('aria-expanded') !== 'true'
+
+/** Where each arrow leads, one step across and down. */
+export const ARROWS: Readonly<Record<string, readonly [across: number, down: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}

@@ -4,6 +4,7 @@ import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { pathThrough } from '../parts/svg-path'
 import { followDrag } from '../parts/drag'
+import { ARROWS } from '../parts/typing'
 
 /** The motion moving on the paper at the scene's rate, its path in dots, and what can be dragged. */
 const props = defineProps<{
@@ -109,14 +110,8 @@ function grab(event: PointerEvent, handle: Handle) {
     },
   })
 }
-const KEYS: Readonly<Record<string, [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 function nudge(event: KeyboardEvent, handle: Handle) {
-  const by = KEYS[event.key]
+  const by = ARROWS[event.key]
   if (!by) return
   event.preventDefault()
   const far = (props.height / 100) * (event.shiftKey ? 5 : 1)

@@ -5,6 +5,7 @@ import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { frameAxis } from '../parts/axes'
 import { followDrag } from '../parts/drag'
 import type { ThingsAsked } from '../parts/things/things'
+import { ARROWS } from '../parts/typing'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../sound/SoundStrip.vue'))
@@ -108,13 +109,7 @@ function grab(event: PointerEvent, level: string, from: number) {
 }
 function onKey(event: KeyboardEvent) {
   const at = lanes.value.findIndex((lane) => lane.id === props.level)
-  const moves: Record<string, [number, number]> = {
-    ArrowLeft: [-1, 0],
-    ArrowRight: [1, 0],
-    ArrowUp: [0, -1],
-    ArrowDown: [0, 1],
-  }
-  const by = moves[event.key]
+  const by = ARROWS[event.key]
   if (event.key === 'Enter') emit('open')
   if (!by) return
   event.preventDefault()

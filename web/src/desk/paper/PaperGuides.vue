@@ -18,6 +18,7 @@ import { useScene } from '../../session/scene'
 import type { Landmarks } from '../tools/useLandmarks'
 import { usePaperPlace } from './usePaperPlace'
 import type { Slides } from '../tools/useSlides'
+import { ARROWS } from '../../parts/typing'
 
 const props = defineProps<{
   placement: PaperPlacement
@@ -174,12 +175,6 @@ function up() {
     })
 }
 
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 function onKey(event: KeyboardEvent) {
   const arrow = ARROWS[event.key]
   const step = event.shiftKey ? 10 : 1

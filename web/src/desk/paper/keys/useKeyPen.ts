@@ -1,15 +1,10 @@
 import { clamp, type Point } from '@unhurried/core'
 import { computed, ref, shallowRef } from 'vue'
 import type { Table } from '../../../stage/surface'
+import { ARROWS } from '../../../parts/typing'
 
 /** Scene pixels an arrow leads the pen, alone and with Shift. */
 const STEP = { far: 10, near: 1 }
-const WAYS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 
 interface Paper {
   readonly pen: () => Table['keyPen'] | undefined
@@ -55,7 +50,7 @@ export function useKeyPen({ pen, size, isSelected }: Paper) {
     },
     onKey(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.altKey) return
-      const way = WAYS[event.key]
+      const way = ARROWS[event.key]
       if (way && (isDown.value || !isSelected())) lead(way, event.shiftKey ? STEP.near : STEP.far)
       else if (event.key === 'Enter') press()
       else if (event.key === 'Escape' && isDown.value) giveUp()

@@ -9,6 +9,7 @@ import { KINDS } from './kinds'
 import { handlesOf, linesOf, measureOf } from './shapes'
 import { useRulerActs } from './useRulerActs'
 import type { Rulers } from './useRulers'
+import { ARROWS } from '../../../parts/typing'
 
 /** The rulers where they lie; with their tool in hand they are laid and moved. */
 const props = defineProps<{ placement: PaperPlacement; rulers: Rulers; kind: RulerKind; inHand: boolean }>()
@@ -87,14 +88,8 @@ function down(event: PointerEvent) {
   )
 }
 
-const WAYS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 function onHandleKey(event: KeyboardEvent, ruler: Ruler, place: number) {
-  const way = WAYS[event.key]
+  const way = ARROWS[event.key]
   const step = event.shiftKey ? 10 : 1
   if (way) {
     const { x, y } = handlesOf(ruler)[place]!

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { limitsSchema } from '../checks/limits/limits'
-import { nameSchema } from '../scene/schema'
-import { fileStem } from './file-stem'
+import { limitsSchema } from '../../checks/limits/limits'
+import { nameSchema } from '../../scene/schema'
+import { fileStem } from '../file-stem'
 
 /**
  * The open archive of a production: a zip of `production.json` and, in the order of the shelf, one open archive for each
