@@ -5,6 +5,7 @@
 const CORE = [
   'base',
   'scene',
+  'production',
   'geometry',
   'timing',
   'record',

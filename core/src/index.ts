@@ -14,7 +14,7 @@ export { newLevel, newScene, sameSetUp, startingLightTable } from './scene/creat
 export { modelTouches } from './scene/model'
 export { coloursOf, potsOf } from './scene/palette'
 export { changesBetween, sameValue } from './scene/parts'
-export { PENCIL_TEST_FRAMES, pencilTest } from './scene/pencil-test'
+export { PENCIL_TEST_FRAMES, pencilTest, playedScene } from './scene/pencil-test'
 export { picturesOf } from './scene/pictures'
 export { soundFilesOf } from './scene/sounds'
 export { EditRefused } from './scene/refusal'
@@ -74,6 +74,17 @@ export {
   type CameraField,
 } from './scene/schema'
 export { faultOf, validate } from './scene/validate'
+export { applyProductionEdit, inverseOfProduction, type ProductionEdit } from './production/edits'
+export {
+  frameOfTick,
+  reelTimes,
+  secondsOfTick,
+  seenAt,
+  type ReelTimes,
+  type ShotSeen,
+  type ShotTime,
+} from './production/reel-times'
+export { NOTHING_YET, type Character, type ProductionDocument, type Reel, type Shot } from './production/schema'
 export {
   areaScale,
   followedBy,
@@ -279,6 +290,7 @@ export { MOUTH_SHAPES, type MouthShape, planMouths, SHAPE_WORDS } from './sound/
 export { FluxGatherer, type Onset, onsetsIn } from './sound/onsets'
 export { loudBetween, PeakGatherer, type Peaks, peakBetween } from './sound/peaks'
 export { frameAtSecond, heardSounds, type HeardWord, heardWords, isUnsure } from './sound/said'
+export { reelSounds } from './sound/reel-sounds'
 export { gainsOver, stretchOf } from './sound/schedule'
 export { type Speech, SpeechGatherer, stretchOfSpeech } from './sound/speech'
 export { type Tempo, tempo } from './sound/tempo'

@@ -1,4 +1,4 @@
-import { writePng, type Scene } from '@unhurried/core'
+import { writePng, type ProductionDocument, type Scene } from '@unhurried/core'
 import type { Drawer, FoundScene, Production } from '@unhurried/core/api'
 import fc from 'fast-check'
 import { settingsOf } from '../../core/src/testing/build'
@@ -271,4 +271,57 @@ test('a scene says what it takes in store', async () => {
   await shelf()
   const [scene] = (await shelf()).find(({ id }) => id === production)!.scenes
   expect(scene!.bytes).toBeGreaterThan(500)
+})
+
+describe('reels and a library beside the scenes', () => {
+  const document = (production: string) =>
+    get<{ version: number; document: ProductionDocument }>(`/api/productions/${production}`)
+  const reel = (id: string, name = 'Long cut') => ({ type: 'reel.put', part: { id, name, fps: 24 } })
+  const shot = (of: string, id: string) => ({ type: 'shot.put', of, part: { id, frames: 12 } })
+  const keep = (production: string, list: readonly { id: string; edit: object }[], expected = 200) =>
+    post(`/api/productions/${production}/edits`, { edits: list }, expected) as Promise<{ version: number }>
+
+  test('are kept edit by edit, each once', async () => {
+    const { production } = await shelved()
+    expect(await document(production)).toMatchObject({ version: 0, document: { reels: [], characters: [] } })
+    const sent = [
+      { id: 'first-1', edit: reel('r') },
+      { id: 'first-2', edit: shot('r', 's') },
+    ]
+    expect((await keep(production, sent)).version).toBe(2)
+    expect((await keep(production, [...sent, sent[0]!])).version).toBe(2)
+    expect((await document(production)).document.reels).toEqual([
+      { id: 'r', name: 'Long cut', fps: 24, shots: [{ id: 's', frames: 12 }] },
+    ])
+    const rows = await statement<{ count: number }>('SELECT count(*)::int FROM production_edit WHERE production = $1', [
+      production,
+    ])
+    expect(rows).toEqual([{ count: 2 }])
+  })
+
+  test('what cannot be made is told, and nothing of its request is kept', async () => {
+    const { production } = await shelved()
+    const told = await keep(
+      production,
+      [
+        { id: 'second-1', edit: reel('r') },
+        { id: 'second-2', edit: shot('nowhere', 's') },
+      ],
+      422,
+    )
+    expect(told).toMatchObject({ detail: 'This reel is not in the production any more.' })
+    expect((await document(production)).version).toBe(0)
+    await keep(production, [{ id: 'third-1', edit: { ...reel('r'), part: { id: 'r', name: '', fps: 24 } } }], 422)
+    await post('/api/productions/nowhere/edits', { edits: [{ id: 'third-2', edit: reel('r') }] }, 404)
+  })
+
+  test('of many who write at once nobody loses anything', async () => {
+    const { production } = await shelved()
+    await keep(production, [{ id: 'begin-1', edit: reel('r') }])
+    await Promise.all(
+      Array.from({ length: 20 }, (_, i) => keep(production, [{ id: `many-${i}`, edit: shot('r', `s${i}`) }])),
+    )
+    const { version, document: made } = await document(production)
+    expect([version, made.reels[0]!.shots.length]).toEqual([21, 20])
+  })
 })

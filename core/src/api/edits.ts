@@ -5,9 +5,11 @@ import { endpoint, numberInAddress } from './endpoint'
 
 const ofScene = z.object({ scene: idSchema })
 
-/** An edit under the id its maker gave it, so that sending it twice changes nothing. */
+/** The id its maker gave an edit, so that sending it twice changes nothing. */
+export const editIdSchema = z.string().regex(/^[A-Za-z0-9_-]{6,40}$/, 'An edit id is 6 to 40 letters, digits, - or _.')
+
 export const sentEditSchema = z.strictObject({
-  id: z.string().regex(/^[A-Za-z0-9_-]{6,40}$/, 'An edit id is 6 to 40 letters, digits, - or _.'),
+  id: editIdSchema,
   edit: editSchema,
 })
 export interface SentEdit {

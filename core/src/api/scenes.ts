@@ -74,6 +74,18 @@ export const readTest = endpoint({
   problems: [404, 503],
 })
 
+export const readPlayed = endpoint({
+  operation: 'readPlayed',
+  method: 'get',
+  path: '/api/scenes/:scene/played',
+  summary:
+    'The main take of a scene with what it shows and what is heard; asked for with its version it stays in the cache',
+  params: ofScene,
+  query: z.object({ version: numberInAddress('version').optional() }),
+  answer: z.object({ version: z.int(), scene: sceneSchema }),
+  problems: [404, 503],
+})
+
 export const readSceneInk = endpoint({
   operation: 'readInk',
   method: 'get',

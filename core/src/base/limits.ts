@@ -72,6 +72,12 @@ export const LIMITS = {
   /** The field of a camera against the paper, and the keys of one camera. */
   field: { min: 0.02, max: 20 },
   cameraKeys: 400,
+  /** Reels of a production, and shots of one of them. */
+  reels: 40,
+  shots: 2000,
+  /** Characters, props and grounds of a library, and model sheets of one of them. */
+  characters: 300,
+  modelSheets: 60,
   /** Rulers on the paper of a scene. */
   rulers: 24,
   /** Holes in one fill. */

@@ -5,6 +5,12 @@ import type { Column, Exposure, Scene } from './schema'
 /** A pencil test plays this many frames at the most: some seconds say what a scene is. */
 export const PENCIL_TEST_FRAMES = 96
 
+/** All of the main take with only what it shows and what is heard: what a reel needs of a scene. */
+export const playedScene = (scene: Scene): Scene => ({
+  ...pencilTest(scene, scene.settings.length),
+  ...(scene.sounds && { sounds: scene.sounds }),
+})
+
 /**
  * The first frames of the main take with only what they show: what a pencil test needs, whole by itself. A cover that
  * lies beyond them follows as one frame more. Guides, charts, plans, other takes and references are left out.

@@ -1,4 +1,4 @@
-import type { Edit, Limits, Pass, Scene } from '@unhurried/core'
+import type { Edit, Limits, Pass, ProductionDocument, Scene } from '@unhurried/core'
 import type { Summary } from '@unhurried/core/api'
 import { EntitySchema } from 'typeorm'
 
@@ -9,6 +9,9 @@ export interface ProductionRow {
   position: number
   awayAt: Date | null
   createdAt: Date
+  /** Its reels and its library; null: it has none yet. */
+  document: ProductionDocument | null
+  documentVersion: number
 }
 interface SceneRow {
   id: string
@@ -72,6 +75,8 @@ export const productionEntity = new EntitySchema<ProductionRow>({
     id: { type: 'text', primary: true },
     name: { type: 'text' },
     limits: { type: 'jsonb', default: {} },
+    document: { type: 'jsonb', nullable: true },
+    documentVersion: { name: 'document_version', type: 'int', default: 0 },
     position: { type: 'double precision', generated: 'increment' },
     awayAt: { name: 'away_at', type: 'timestamptz', nullable: true },
     createdAt: timestamp('created_at', true),

@@ -8,6 +8,7 @@ import { Moments1764000000000 } from './migrations/moments'
 import { PictureParts1764700000000 } from './migrations/picture-parts'
 import { Pictures1764100000000 } from './migrations/pictures'
 import { Practice1765300000000 } from './migrations/practice'
+import { Productions1765400000000 } from './migrations/productions'
 import { Shelving1764900000000 } from './migrations/shelving'
 import { Snapshots1764800000000 } from './migrations/snapshots'
 import { Sounds1765000000000 } from './migrations/sounds'
@@ -58,6 +59,7 @@ export async function openDatabase(
       Log1765100000000,
       Stages1765200000000,
       Practice1765300000000,
+      Productions1765400000000,
     ],
     migrationsTableName: 'migration',
     poolSize: connections,

@@ -3,6 +3,7 @@ import {
   newScene,
   packPasses,
   pencilTest,
+  playedScene,
   sameSetUp,
   type Limits,
   type Scene,
@@ -30,6 +31,7 @@ import { SceneWriter } from './writer'
 import { NO_PRODUCTION, insertScene } from './insert'
 import { Forgetting } from './shelf/forgetting'
 import { copyRows, shelvingOf, type ShelfPlace } from './shelf/shelving'
+import { productionsOf } from './productions'
 
 interface SceneCopy {
   readonly id: string
@@ -43,6 +45,7 @@ export class SceneService {
   readonly shelf: ReturnType<typeof shelfOf> & ReturnType<typeof foundOf>
   readonly shelving: ReturnType<typeof shelvingOf>
   readonly forgetting: Forgetting
+  readonly productions: ReturnType<typeof productionsOf>
   readonly #pool: pg.Pool
   readonly #upkeep: Upkeep
   readonly #hot: HotScenes
@@ -63,6 +66,7 @@ export class SceneService {
     const shelved = shelvedBy(this.#hot, this.#upkeep)
     this.shelf = { ...shelfOf(this.#pool, shelved), ...foundOf(this.#pool, shelved) }
     this.shelving = shelvingOf(this.#pool)
+    this.productions = productionsOf(this.#pool)
     this.forgetting = new Forgetting(this.#pool, log, (scene) => this.#hot.drop(scene))
   }
 
@@ -117,6 +121,12 @@ export class SceneService {
   async readTest(id: string): Promise<{ version: number; scene: Scene }> {
     const hot = await this.#hot.newest(id)
     return { version: hot.version, scene: pencilTest(sceneNow(hot)) }
+  }
+
+  /** A scene with only what a reel shows and lets be heard of it. */
+  async readPlayed(id: string): Promise<{ version: number; scene: Scene }> {
+    const hot = await this.#hot.newest(id)
+    return { version: hot.version, scene: playedScene(sceneNow(hot)) }
   }
 
   editsSince(scene: string, version: number): Promise<KeptEdit[]> {

@@ -13,6 +13,10 @@ const done = async (work: Promise<void>) => {
   return {}
 }
 
+/** What was asked for at the version it has is the same for ever. */
+const isOfVersion = ({ query }: { query: { version?: number | undefined } }, answer: unknown) =>
+  query.version !== undefined && query.version === (answer as { version: number }).version
+
 interface Keepers {
   readonly scenes: SceneService
   readonly history: History
@@ -43,6 +47,10 @@ export function routes({ scenes, history, pictures, sounds, workLog, practice }:
     route(api.tellFindings, {
       handle: ({ params, body }) => done(scenes.shelving.tellFindings(params.scene, body.version, body.count)),
     }),
+    route(api.readProduction, { handle: ({ params }) => scenes.productions.read(params.production) }),
+    route(api.keepProduction, {
+      handle: ({ params, body }) => scenes.productions.keep(params.production, body.edits),
+    }),
     route(api.createProduction, { handle: ({ body }) => scenes.createProduction(body) }),
     route(api.setLimits, { handle: ({ params, body }) => scenes.setLimits(params.production, body) }),
     route(api.createScene, {
@@ -54,11 +62,8 @@ export function routes({ scenes, history, pictures, sounds, workLog, practice }:
     route(api.putSound, { streamed: true, handle: ({ stream }) => sounds.put(stream) }),
     route(api.readSound, { handle: ({ params }) => sounds.read(params.sound), cached: () => true }),
     route(api.readScene, { handle: ({ params }) => scenes.readScene(params.scene) }),
-    route(api.readTest, {
-      handle: ({ params }) => scenes.readTest(params.scene),
-      cached: ({ query }, answer) =>
-        query.version !== undefined && query.version === (answer as { version: number }).version,
-    }),
+    route(api.readTest, { handle: ({ params }) => scenes.readTest(params.scene), cached: isOfVersion }),
+    route(api.readPlayed, { handle: ({ params }) => scenes.readPlayed(params.scene), cached: isOfVersion }),
     route(api.readEdits, { handle: ({ params, query }) => scenes.editsSince(params.scene, query.since) }),
     route(api.keepEdits, { handle: ({ params, body }) => scenes.keep(params.scene, body.base, body.edits) }),
     route(api.readSceneInk, { handle: ({ params, query }) => scenes.readInk(params.scene, query.drawings) }),

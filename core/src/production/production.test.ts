@@ -1,0 +1,98 @@
+import fc from 'fast-check'
+import { EditRefused } from '../scene/refusal'
+import {
+  applyProductionEdit,
+  faultOfProduction,
+  inverseOfProduction,
+  productionEditSchema,
+  type ProductionEdit,
+} from './edits'
+import { NOTHING_YET, type ProductionDocument } from './schema'
+
+const id = fc.constantFrom('a', 'b', 'c', 'd')
+const before = fc.option(fc.option(id, { nil: null }), { nil: undefined })
+const name = fc.constantFrom('Lime', 'Long cut', ' ', 'x'.repeat(200))
+const frames = fc.option(fc.constantFrom(1, 24, 7200, 0, -3), { nil: undefined })
+const bare = <T extends object>(value: T): T =>
+  Object.fromEntries(Object.entries(value).filter(([, each]) => each !== undefined)) as T
+
+const parts = {
+  reel: fc.record({ id, name, fps: fc.constantFrom(24, 25, 99) }),
+  shot: fc.record({ id, scene: fc.option(id, { nil: undefined }), first: frames, last: frames, frames, fade: frames }),
+  character: fc.record({ id, name, kind: fc.constantFrom('character', 'prop', 'ground') }),
+  colour: fc.record({ id, name, colour: fc.constantFrom('#102030', 'red') }),
+  sheet: fc.record({
+    id,
+    name,
+    picture: fc.constant('0'.repeat(64)),
+    angle: fc.constantFrom(0, 90, 400),
+    places: fc.constant([]),
+  }),
+}
+const inside = ['shot', 'colour', 'sheet']
+/** Any edit that passes the door. */
+const anyEdit: fc.Arbitrary<ProductionEdit> = fc
+  .constantFrom(...(Object.keys(parts) as (keyof typeof parts)[]))
+  .chain((kind) => {
+    const of = inside.includes(kind) ? id : fc.constant(undefined)
+    const put = fc.record({ type: fc.constant(`${kind}.put`), of, part: parts[kind].map(bare), before })
+    const remove = fc.record({ type: fc.constant(`${kind}.remove`), of, id })
+    return fc.oneof({ weight: 3, arbitrary: put }, { weight: 1, arbitrary: remove })
+  })
+  .map((edit) => productionEditSchema.safeParse(bare(edit)))
+  .filter(({ success }) => success)
+  .map(({ data }) => data!)
+
+function made(document: ProductionDocument, edit: ProductionEdit): ProductionDocument {
+  try {
+    return applyProductionEdit(document, edit)
+  } catch (error) {
+    expect(error).toBeInstanceOf(EditRefused)
+    return document
+  }
+}
+
+test('a production is whole after any edits, and each can be taken back exactly', () => {
+  fc.assert(
+    fc.property(fc.array(anyEdit, { maxLength: 40 }), (edits) => {
+      let document = NOTHING_YET
+      for (const edit of edits) {
+        const after = made(document, edit)
+        expect(faultOfProduction(after)).toBeUndefined()
+        if (after !== document)
+          expect(inverseOfProduction(document, edit).reduce(applyProductionEdit, after)).toEqual(document)
+        document = after
+      }
+    }),
+  )
+})
+
+const withShots = ['one', 'two', 'three'].reduce(
+  (document, shot) => applyProductionEdit(document, { type: 'shot.put', of: 'r', part: { id: shot, frames: 10 } }),
+  applyProductionEdit(NOTHING_YET, { type: 'reel.put', part: { id: 'r', name: 'Long cut', fps: 24 } }),
+)
+const order = (document: ProductionDocument) => document.reels[0]!.shots.map((shot) => shot.id)
+
+test('a shot moves where it is put and stays where it is when only changed', () => {
+  const part = { id: 'three', frames: 12 }
+  expect(order(applyProductionEdit(withShots, { type: 'shot.put', of: 'r', part, before: 'one' }))).toEqual([
+    ...['three', 'one', 'two'],
+  ])
+  const changed = applyProductionEdit(withShots, { type: 'shot.put', of: 'r', part: { id: 'one', frames: 12 } })
+  expect(order(changed)).toEqual(['one', 'two', 'three'])
+  expect(changed.reels[0]!.shots[0]!.frames).toBe(12)
+})
+
+test('a reel renamed keeps its shots', () => {
+  const part = { id: 'r', name: 'Short cut', fps: 25 }
+  expect(order(applyProductionEdit(withShots, { type: 'reel.put', part }))).toHaveLength(3)
+})
+
+test('what is not there is told', () => {
+  const put = (of: string): ProductionEdit => ({ type: 'shot.put', of, part: { id: 'x', frames: 1 } })
+  expect(() => applyProductionEdit(withShots, put('q'))).toThrow('This reel is not in the production any more.')
+  expect(() => applyProductionEdit(withShots, { type: 'shot.remove', of: 'r', id: 'x' })).toThrow('This shot is not')
+  expect(() => applyProductionEdit(withShots, { ...put('r'), before: 'q' } as ProductionEdit)).toThrow(
+    'What this should go before',
+  )
+})

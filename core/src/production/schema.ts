@@ -1,0 +1,107 @@
+import { z } from 'zod'
+import { LIMITS } from '../base/limits'
+import { between, colourSchema, frameSchema, idSchema, nameSchema, noteSchema, pictureSchema } from '../scene/schema'
+
+/** Frames of a reel that its shots last, hold or fade. */
+const framesSchema = between('The length', LIMITS.length, ' frames')
+
+/**
+ * One stretch of a reel: frames of a scene, a story picture that stands until the scene is drawn, or black. Its times are
+ * in frames of the scene it shows; without one, in frames of the reel.
+ */
+const shotFields = {
+  id: idSchema,
+  name: nameSchema.optional(),
+  note: noteSchema.optional(),
+  scene: idSchema.optional(),
+  /** The first and the last frame of the scene that are shown; absent: its own ends, wherever they come to lie. */
+  first: frameSchema.optional(),
+  last: frameSchema.optional(),
+  /** How long it lasts, in frames of the reel, while it shows no scene. */
+  frames: framesSchema.optional(),
+  /** Frames of the reel over which it comes in, across the end of the shot before. */
+  fade: framesSchema.optional(),
+  /** The story picture. */
+  picture: pictureSchema.optional(),
+}
+export const shotSchema = z
+  .strictObject(shotFields)
+  .refine(
+    ({ scene, frames }) => scene !== undefined || frames !== undefined,
+    'A shot shows a scene, or says how long it lasts.',
+  )
+  .refine(
+    ({ first = 1, last = LIMITS.length.max }) => first <= last,
+    'The first frame of a shot must not lie after its last.',
+  )
+export type Shot = z.infer<typeof shotSchema>
+
+/** What a reel is without its shots. */
+export const reelHeadSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  fps: between('The rate', LIMITS.fps, ' frames a second'),
+})
+export const reelSchema = reelHeadSchema.extend({
+  shots: z.array(shotSchema).max(LIMITS.shots, `A reel can have ${LIMITS.shots} shots. Make another reel.`),
+})
+export type Reel = z.infer<typeof reelSchema>
+
+/** A colour of the library: swatches of scenes that are linked to it follow it. */
+export const libraryColourSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  colour: colourSchema,
+  group: nameSchema.optional(),
+})
+export type LibraryColour = z.infer<typeof libraryColourSchema>
+
+const placeOnPicture = z.number().min(0, 'A place on a picture lies on it.').max(1, 'A place on a picture lies on it.')
+/** A picture of a character from one side; the two places give its size wherever it is laid. */
+export const modelSheetSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  picture: pictureSchema,
+  /** Turned from the front, clockwise as seen from above, in degrees. */
+  angle: between('The angle', { min: -180, max: 180 }, ' degrees'),
+  /** Where two landmarks of the character lie on the picture: shares of its width and height. */
+  places: z
+    .array(z.strictObject({ landmark: idSchema, x: placeOnPicture, y: placeOnPicture }))
+    .max(2, 'Two landmarks give a model sheet its size.'),
+})
+export type ModelSheet = z.infer<typeof modelSheetSchema>
+
+/** What a character is without its colours and model sheets. */
+export const characterHeadSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  kind: z.enum(['character', 'prop', 'ground']),
+  note: noteSchema.optional(),
+  /** How many heads it is high. */
+  heads: z.number().min(0.5, 'It is at least half a head high.').max(40, 'It is at most 40 heads high.').optional(),
+  /** How wide a line it is drawn with, in pixels of its scenes. */
+  lineWidth: z.number().min(0.5, 'A line is at least ½ px wide.').max(200, 'A line is at most 200 px wide.').optional(),
+  landmarks: z
+    .array(z.strictObject({ id: idSchema, name: nameSchema }))
+    .max(LIMITS.landmarks, `A character can have ${LIMITS.landmarks} landmarks.`)
+    .optional(),
+})
+export const characterSchema = characterHeadSchema.extend({
+  colours: z
+    .array(libraryColourSchema)
+    .max(LIMITS.swatches, `A character can have ${LIMITS.swatches} colours. Take some out first.`),
+  sheets: z.array(modelSheetSchema).max(LIMITS.modelSheets, `A character can have ${LIMITS.modelSheets} model sheets.`),
+})
+export type Character = z.infer<typeof characterSchema>
+export const CHARACTER_KINDS = characterHeadSchema.shape.kind.options
+
+/** What a production has beside its scenes, each list in its order. */
+export const productionDocumentSchema = z.strictObject({
+  reels: z.array(reelSchema).max(LIMITS.reels, `A production can have ${LIMITS.reels} reels. Take one off first.`),
+  characters: z
+    .array(characterSchema)
+    .max(LIMITS.characters, `A library can have ${LIMITS.characters} entries. Take one off first.`),
+})
+export type ProductionDocument = z.infer<typeof productionDocumentSchema>
+
+export const NOTHING_YET: ProductionDocument = { reels: [], characters: [] }
