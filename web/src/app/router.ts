@@ -41,6 +41,13 @@ export const router = createRouter({
       meta: { title: 'Log of a production' },
     },
     {
+      path: '/production/:production/reel',
+      name: 'reel',
+      component: withElements(() => import('../reel/ReelPage.vue')),
+      props: true,
+      meta: { title: 'Reel' },
+    },
+    {
       path: '/scene/:scene',
       component: withElements(() => import('./SceneFrame.vue')),
       props: true,

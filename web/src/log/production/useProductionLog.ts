@@ -1,8 +1,8 @@
 import { inDueOrder, schedule, secondsBy, whyOf, type ToDo, type Week } from '@unhurried/core'
 import type { PersonalEntry } from '@unhurried/core/api'
 import { computed, shallowRef } from 'vue'
-import { allScenes } from '../../api/all-scenes'
-import { api, type ShelvedScene } from '../../api/api'
+import { productionWithScenes } from '../../api/all-scenes'
+import type { ShelvedScene } from '../../api/api'
 import { logApi } from '../../session/record/record-work'
 import { momentOf } from '../../session/record/moment'
 import { useEstimator, useHours } from '../useHours'
@@ -21,13 +21,10 @@ export function useProductionLog(production: string) {
   async function load() {
     trouble.value = ''
     try {
-      const found = (await api.shelf()).find(({ id }) => id === production)
-      if (!found) throw new Error('This production is not on the shelf any more. Go back to the shelf.')
+      const found = await productionWithScenes(production)
       name.value = found.name
-      const all: ShelvedScene[] = []
-      for await (const scene of allScenes(found)) all.push(scene)
       log.value = await logApi.readProduction(production)
-      scenes.value = all
+      scenes.value = found.scenes
     } catch (error) {
       trouble.value = error instanceof Error ? error.message : String(error)
     }

@@ -1,0 +1,284 @@
+import {
+  drawingsOf,
+  inkKey,
+  PASSES,
+  picturesOf,
+  pictureRuns,
+  seenAt,
+  type InkPiece,
+  type PictureRun,
+  type ReelTimes,
+  type Scene,
+  type ShotSeen,
+} from '@unhurried/core'
+import { LRUCache } from 'lru-cache'
+import { api, type ShelvedScene } from '../api/api'
+import { createInkStore } from '../session/ink-store'
+import { pictures } from '../stage/pictures/pictures'
+import { WorkerClient } from '../workers/client'
+import { reelReportSchema, type ReelOrder, type ReelReport } from '../workers/reel/messages'
+
+/** What pictures kept may take, in bytes; and seconds before the playhead that are made ready. */
+const BUDGET = 240e6
+const AHEAD = 4
+/** Scenes are fetched so many seconds before they are seen; and so many stay at hand. */
+const FETCHED_AHEAD = 12
+const MOST_SCENES = 16
+/** Frames whose pictures are asked for at once: the worker is not idle while one is on its way. */
+const AT_ONCE = 6
+const DIED = 'The painting of the reel stopped unexpectedly. Nothing was changed; play it again.'
+
+interface Played {
+  readonly scene: Scene
+  readonly runs: readonly PictureRun[]
+  readonly ink: ReturnType<typeof createInkStore>
+  readonly told: Set<string>
+}
+interface Size {
+  readonly width: number
+  readonly height: number
+}
+/** One picture of a moment of the reel, the lowest first. */
+interface Layer {
+  readonly image: CanvasImageSource & Size
+  readonly strength: number
+}
+
+/** Pictures of a reel, painted by a worker ahead of the playhead and kept while there is room. */
+export class ReelPictures {
+  readonly #client = new WorkerClient<ReelOrder, ReelReport>({
+    start: () => new Worker(new URL('../workers/reel/worker.ts', import.meta.url), { type: 'module' }),
+    reportSchema: reelReportSchema,
+    died: DIED,
+    onEnd: () => this.#played.clear(),
+  })
+  readonly #played = new LRUCache<string, Promise<Played>>({
+    max: MOST_SCENES,
+    dispose: (_, name) => this.#client.isRunning && this.#client.tell({ kind: 'forget', id: 0, name }),
+  })
+  readonly #kept: LRUCache<string, ImageBitmap>
+  readonly #most: number
+  #times: ReelTimes | undefined
+  #scenes: ReadonlyMap<string, ShelvedScene> = new Map()
+  readonly #painting = new Map<string, Promise<void>>()
+  #head = 1
+  #isFilling = false
+  #ended = false
+
+  constructor(
+    private readonly frame: Size,
+    private readonly told: { readonly onReady: () => void; readonly onTrouble: (sentence: string) => void },
+  ) {
+    this.#most = Math.max(8, Math.floor(BUDGET / (frame.width * frame.height * 4)))
+    this.#kept = new LRUCache({ max: this.#most, dispose: (image) => image.close() })
+  }
+
+  show(times: ReelTimes, scenes: readonly ShelvedScene[]): void {
+    this.#times = times
+    this.#scenes = new Map(scenes.map((scene) => [scene.id, scene]))
+  }
+
+  /** What is seen on a frame; undefined while some of it is not painted. */
+  at(frame: number): readonly Layer[] | undefined {
+    const layers: Layer[] = []
+    for (const seen of this.#times ? seenAt(this.#times, frame) : []) {
+      const image = this.#imageOf(seen)
+      if (image === undefined) return undefined
+      if (image !== 'black') layers.push({ image, strength: seen.strength })
+      // Black that comes in over a picture darkens it.
+      else if (seen.strength < 1) layers.push({ image: blackPicture(), strength: seen.strength })
+      else layers.length = 0
+    }
+    return layers
+  }
+
+  /** From now on pictures from this frame on are made ready. */
+  ahead(head: number): void {
+    this.#head = head
+    if (!this.#isFilling) void this.#fill()
+  }
+
+  /** Whether all pictures of so many seconds from a frame on are ready, or there is no room for more. */
+  isReady(frame: number, seconds: number): boolean {
+    return this.#window(frame, seconds).every((each) => this.at(each) !== undefined)
+  }
+
+  /** A small picture of the first frame of a shot. Rejects with a sentence. */
+  async small(shot: number, width: number, height: number): Promise<ImageBitmap | undefined> {
+    const time = this.#times?.shots[shot]
+    const entry = time && this.#entryOf(time.shot.scene)
+    if (!entry) return undefined
+    return this.#painted(entry, time.first, { width, height }, await this.#load(entry))
+  }
+
+  end(): void {
+    this.#ended = true
+    this.#client.stop()
+    this.#kept.clear()
+  }
+
+  #entryOf = (scene: string | undefined) => (scene === undefined ? undefined : this.#scenes.get(scene))
+
+  #imageOf({ at, frame }: ShotSeen): Layer['image'] | 'black' | undefined {
+    const { shot } = this.#times!.shots[at]!
+    const entry = this.#entryOf(shot.scene)
+    // A story picture stands until something is drawn.
+    if (shot.picture && (!entry || entry.done === 0)) return pictures.of(shot.picture)
+    if (!entry) return 'black'
+    const name = this.#nameOf({ at, frame })
+    return name === undefined ? undefined : this.#kept.get(name)
+  }
+
+  /** The name of the picture of a scene's frame; undefined where the scene is not fetched. */
+  #nameOf({ at, frame }: Omit<ShotSeen, 'strength'>): string | undefined {
+    const entry = this.#entryOf(this.#times!.shots[at]!.shot.scene)
+    const runFrame = entry && this.#runFrames.get(nameOf(entry))
+    return runFrame && `${nameOf(entry)} ${runFrame(frame)}`
+  }
+
+  /** First frames of the runs of scenes that were fetched, by their name. */
+  readonly #runFrames = new Map<string, (frame: number) => number>()
+
+  /** Frames of the next seconds, over the end to the beginning again. */
+  #framesFrom(frame: number, seconds: number): number[] {
+    const { frames = 0, fps = 24 } = this.#times ?? {}
+    const count = Math.min(frames, Math.ceil(seconds * fps))
+    return Array.from({ length: count }, (_, i) => ((frame - 1 + i) % frames) + 1)
+  }
+
+  /** As many of them as there is room for pictures. */
+  #window(frame: number, seconds: number): number[] {
+    const names = new Set<string>()
+    const all = this.#framesFrom(frame, seconds)
+    const beyond = all.findIndex((each) => {
+      for (const seen of seenAt(this.#times!, each)) names.add(this.#nameOf(seen) ?? `${each}`)
+      return names.size > this.#most - 4
+    })
+    return beyond < 0 ? all : all.slice(0, beyond)
+  }
+
+  /** Makes ready whatever comes first and is not, some pictures at a time, until all is. */
+  async #fill(): Promise<void> {
+    this.#isFilling = true
+    try {
+      for (;;) {
+        this.#fetchAhead()
+        const lacking = this.#window(this.#head, AHEAD).filter((each) => this.at(each) === undefined)
+        if (lacking.length === 0 || this.#ended) return
+        await Promise.all(
+          lacking.slice(0, AT_ONCE).flatMap((frame) => seenAt(this.#times!, frame).map((seen) => this.#ready(seen))),
+        )
+        this.told.onReady()
+      }
+    } catch (error) {
+      if (!this.#ended) this.told.onTrouble((error as Error).message)
+    } finally {
+      this.#isFilling = false
+    }
+  }
+
+  /** Begins to fetch the scenes that come soon. */
+  #fetchAhead(): void {
+    const frames = this.#framesFrom(this.#head, FETCHED_AHEAD).filter((_, i) => i % 6 === 0)
+    const soon = new Set(frames.flatMap((frame) => seenAt(this.#times!, frame).map(({ at }) => at)))
+    for (const at of soon) {
+      const { shot, first, last } = this.#times!.shots[at]!
+      const entry = this.#entryOf(shot.scene)
+      if (!entry) continue
+      void this.#load(entry)
+        .then((played) => played.ink.ensure(drawingsBetween(played, first, last)))
+        // Whoever needs it tells of it.
+        .catch(() => undefined)
+    }
+  }
+
+  async #ready({ at, frame }: ShotSeen): Promise<void> {
+    const { shot, last } = this.#times!.shots[at]!
+    const entry = this.#entryOf(shot.scene)
+    if (shot.picture && (!entry || entry.done === 0)) return pictures.ready([shot.picture])
+    if (!entry) return
+    const played = await this.#load(entry)
+    await played.ink.ensure(drawingsBetween(played, frame, last))
+    const name = this.#nameOf({ at, frame })!
+    if (this.#kept.has(name) || this.#painting.has(name)) return this.#painting.get(name)
+    const job = this.#painted(entry, frame, fitted(entry, this.frame), played).then((image) => {
+      if (this.#ended) image.close()
+      else this.#kept.set(name, image)
+    })
+    this.#painting.set(name, job)
+    await job.finally(() => this.#painting.delete(name))
+  }
+
+  #load(entry: ShelvedScene): Promise<Played> {
+    const name = nameOf(entry)
+    let played = this.#played.get(name)
+    if (!played) {
+      played = this.#fetched(entry)
+      this.#played.set(name, played)
+      played.catch(() => this.#played.delete(name))
+    }
+    return played
+  }
+
+  async #fetched(entry: ShelvedScene): Promise<Played> {
+    const { scene } = await api.readPlayed(entry.id, entry.version)
+    const files = await pictures.files(picturesOf(scene))
+    this.#client.tell({ kind: 'scene', id: 0, name: nameOf(entry), scene, files })
+    const played = { scene, runs: pictureRuns(scene), ink: createInkStore(entry.id), told: new Set<string>() }
+    this.#runFrames.set(nameOf(entry), (frame) => runAt(played, frame).frame)
+    return played
+  }
+
+  async #painted(entry: ShelvedScene, frame: number, size: Size, played: Played): Promise<ImageBitmap> {
+    const run = runAt(played, frame)
+    await played.ink.ensure(drawingsOf(run))
+    const fresh = drawingsOf(run).filter((drawing) => !played.told.has(drawing))
+    const ink = new Map<string, InkPiece[]>()
+    for (const drawing of fresh) {
+      played.told.add(drawing)
+      for (const pass of PASSES) ink.set(inkKey(drawing, pass), [...played.ink.inkOf(drawing, pass)])
+    }
+    const name = nameOf(entry)
+    if (ink.size > 0) this.#client.tell({ kind: 'ink', id: 0, name, ink })
+    const { image } = await this.#client.ask({ kind: 'paint', name, frame: run.frame, ...size })
+    return image
+  }
+}
+
+const nameOf = ({ id, version }: ShelvedScene): string => `${id} ${version}`
+const runAt = ({ runs }: Played, frame: number): PictureRun => runs.findLast((run) => run.frame <= frame)!
+const drawingsBetween = ({ runs }: Played, first: number, last: number): string[] =>
+  runs.filter((run) => run.frame <= last && run.frame + run.frames > first).flatMap(drawingsOf)
+
+/** A scene's own shape, as large as it goes into the frame. */
+function fitted({ width, height }: Size, frame: Size): Size {
+  const scale = Math.min(frame.width / width, frame.height / height)
+  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) }
+}
+
+let black: OffscreenCanvas | undefined
+function blackPicture(): OffscreenCanvas {
+  if (!black) {
+    black = new OffscreenCanvas(1, 1)
+    black.getContext('2d')!.fillRect(0, 0, 1, 1)
+  }
+  return black
+}
+
+/** Lays a moment of a reel onto a canvas of its frame: black, and each picture in the middle. */
+export function layMoment(
+  surface: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  layers: readonly Layer[],
+): void {
+  const { width, height } = surface.canvas
+  surface.globalAlpha = 1
+  surface.fillStyle = '#000'
+  surface.fillRect(0, 0, width, height)
+  for (const { image, strength } of layers) {
+    const isBlack = image === black
+    const size = isBlack ? { width, height } : fitted(image, { width, height })
+    surface.globalAlpha = strength
+    surface.drawImage(image, (width - size.width) / 2, (height - size.height) / 2, size.width, size.height)
+  }
+  surface.globalAlpha = 1
+}

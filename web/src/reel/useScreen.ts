@@ -1,0 +1,131 @@
+import { reelSounds, type Scene, type Sound } from '@unhurried/core'
+import { onUnmounted, ref, shallowRef, watch, type Ref } from 'vue'
+import { api } from '../api/api'
+import { SoundPlayer, type PlayingSound } from '../sound/sound-player'
+import { playFrames } from '../stage/play-frames'
+import { layMoment, ReelPictures } from './reel-pictures'
+import type { UsedReel } from './useReel'
+
+/** What must be ready before it begins to play, in seconds; waited for no longer than so many ms. */
+const READY = 0.4
+const PATIENCE = 4000
+/** Nor is sound that is still on its way, in ms. */
+const SOON = 500
+
+/** Shows a reel on a canvas and plays it with its sound. */
+export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefined>) {
+  const { times, frame, scenes } = reel
+  const state = ref<'still' | 'begins' | 'plays'>('still')
+  const loops = ref(true)
+  const heard = ref(true)
+  const trouble = ref('')
+  /** Frames whose pictures came too late since it began to play. */
+  const late = ref(0)
+  const sounds = shallowRef<Readonly<Record<string, Sound>>>({})
+  const player = new SoundPlayer()
+  let pictures: ReelPictures | undefined
+  let stopFrames: (() => void) | undefined
+  let sound: PlayingSound | undefined
+  let wanted = 0
+
+  watch(
+    canvas,
+    (element) => {
+      if (!element) return
+      pictures ??= new ReelPictures(element, { onReady: lay, onTrouble: (sentence) => (trouble.value = sentence) })
+      refresh()
+    },
+    { flush: 'post' },
+  )
+  watch([times, scenes], refresh)
+  watch(frame, () => state.value !== 'plays' && refresh())
+
+  function refresh() {
+    pictures?.show(times.value, scenes.value)
+    pictures?.ahead(frame.value)
+    lay()
+  }
+  watch([times, scenes], () => times.value.shots.length > 0 && void listening())
+  /** Gives whether the frame could be shown. */
+  function lay(): boolean {
+    const layers = pictures?.at(frame.value)
+    const surface = canvas.value?.getContext('2d')
+    if (layers && surface) layMoment(surface, layers)
+    return layers !== undefined
+  }
+
+  /** Sounds of scenes by their name and version: fetched once, beside the pictures. */
+  const soundsOf = new Map<string, Promise<Scene['sounds']>>()
+  async function listen() {
+    const shown = [...new Set(times.value.shots.flatMap(({ shot }) => shot.scene ?? []))]
+    const found = shown.flatMap((id) => reel.entries.value.get(id) ?? [])
+    const all = found.map(async ({ id, version }) => {
+      const name = `${id} ${version}`
+      const job = soundsOf.get(name) ?? api.readPlayed(id, version).then(({ scene }) => scene.sounds)
+      soundsOf.set(name, job)
+      job.catch(() => soundsOf.delete(name))
+      return [id, await job] as const
+    })
+    const bySceneId = new Map(await Promise.all(all))
+    sounds.value = reelSounds(times.value, (id) => bySceneId.get(id))
+  }
+  const listening = () => listen().catch(() => undefined)
+
+  async function play() {
+    if (!pictures || times.value.frames === 0) return
+    trouble.value = ''
+    state.value = 'begins'
+    const mine = ++wanted
+    if (frame.value >= times.value.frames) frame.value = 1
+    pictures.ahead(frame.value)
+    const all = heard.value ? listening() : undefined
+    const began = performance.now()
+    const isReady = () => pictures!.isReady(frame.value, READY) || performance.now() - began > PATIENCE
+    while (mine === wanted && !isReady()) await nextPicture()
+    // Sound does not hold up what is seen for long.
+    await Promise.race([all, new Promise((resolve) => setTimeout(resolve, SOON))])
+    if (mine === wanted) await begin(mine)
+  }
+  async function begin(mine: number) {
+    const { fps, frames } = times.value
+    const from = frame.value
+    const passage = { sounds: sounds.value, fps, first: 1, last: frames, from }
+    sound = heard.value ? await player.play(passage) : undefined
+    if (mine !== wanted) return void sound?.stop()
+    late.value = 0
+    state.value = 'plays'
+    const clock = sound && { clock: sound.heard }
+    let before = from
+    stopFrames = playFrames({
+      ...{ fps, length: frames, from },
+      ...clock,
+      show(at) {
+        if (at < before && !loops.value) return stop()
+        before = at
+        frame.value = at
+        pictures!.ahead(at)
+        if (!lay()) late.value++
+      },
+    })
+  }
+  function stop() {
+    wanted++
+    stopFrames?.()
+    stopFrames = undefined
+    sound?.stop()
+    sound = undefined
+    state.value = 'still'
+  }
+  const toggle = () => (state.value === 'still' ? void play() : stop())
+  watch([times, loops], () => state.value !== 'still' && stop())
+  onUnmounted(() => {
+    stop()
+    player.close()
+    pictures?.end()
+  })
+  const small = (shot: number, width: number, height: number) => pictures?.small(shot, width, height)
+  return { state, loops, heard, trouble, late, toggle, stop, small }
+}
+export type UsedScreen = ReturnType<typeof useScreen>
+
+const nextPicture = () => new Promise((resolve) => requestAnimationFrame(resolve))
