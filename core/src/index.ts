@@ -84,7 +84,7 @@ export {
   type ShotSeen,
   type ShotTime,
 } from './production/reel-times'
-export { NOTHING_YET, type Character, type ProductionDocument, type Reel, type Shot } from './production/schema'
+export { NOTHING_YET, reelSchema, type Character, type ProductionDocument, type Reel, type Shot } from './production/schema'
 export {
   areaScale,
   followedBy,
@@ -305,6 +305,7 @@ export { type Picture, writePng } from './format/picture/png'
 export { plain, readSheetCsv, type SheetError } from './format/sheet-csv'
 export { type Paper, PAPERS } from './format/papers'
 export { fileStem } from './format/file-stem'
+export { REEL_FORMAT_IDS, REEL_FORMATS, reelFormat, type ReelFormatId } from './format/reel/reel-formats'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'
 export { flattened, lineArt, lineOf, type PaperLevels, paperLevels } from './paper/levels'

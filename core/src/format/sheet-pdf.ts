@@ -18,55 +18,83 @@ const LANES = 3
 /** Frames on one page: whole seconds as long as they fit. */
 const rowsFor = (fps: number) => (fps > MOST_ROWS ? 48 : fps * Math.max(1, Math.floor(MOST_ROWS / fps)))
 
-export interface SheetPdf {
+interface Sheet {
   readonly scene: Scene
   readonly take?: string
+}
+interface Printing {
   readonly paper: Paper
   readonly fonts: PrintFonts
   /** Told after each page. */
   readonly onPage?: (done: number, of: number) => void
 }
+export type SheetPdf = Sheet & Printing
 
 /**
  * The exposure sheet of a take as a PDF to print: a row for each frame, levels as columns, keys
  * ringed, breakdowns underlined, holds as lines, empty frames crossed, charts in the right margin.
  * Black and grey only, so that it reads the same printed in grey.
  */
-export async function writeSheetPdf({
-  scene,
-  take = scene.mainTake,
-  paper,
-  fonts,
-  onPage,
-}: SheetPdf): Promise<Uint8Array> {
-  const { settings } = scene
-  const [width, height] = PAPERS[paper]
-  const { document, penOn, save } = await printed(`${settings.name}, exposure sheet`, fonts)
+export const writeSheetPdf = ({ scene, take = scene.mainTake, ...printing }: SheetPdf): Promise<Uint8Array> =>
+  writeSheetsPdf(`${scene.settings.name}, exposure sheet`, [{ scene, take }], printing)
 
-  const rows = rowsFor(settings.fps)
+/** The exposure sheets of several scenes, one after the other, each with its own pages. */
+export async function writeSheetsPdf(
+  title: string,
+  sheets: readonly Sheet[],
+  { paper, fonts, onPage }: Printing,
+): Promise<Uint8Array> {
+  const { document, penOn, save } = await printed(title, fonts)
+  const all = sheets.map((sheet) => ({ ...sheet, pages: pagesOf(sheet.scene, paper) }))
+  const of = all.reduce((sum, { pages }) => sum + pages.length, 0)
+  let done = 0
+  for (const { scene, take = scene.mainTake, pages } of all)
+    pages.forEach((page, n) => {
+      const pen = penOn(document.addPage([...PAPERS[paper]]))
+      sheetPage(pen, scene, take, { ...page, width: PAPERS[paper][0], page: n + 1, of: pages.length })
+      onPage?.(++done, of)
+    })
+  return save()
+}
+
+interface Page {
+  readonly from: number
+  readonly to: number
+  /** Levels, from left to right. */
+  readonly group: readonly string[]
+}
+
+/** What stands on each page of a scene's sheet. */
+function pagesOf(scene: Scene, paper: Paper): Page[] {
+  const [width] = PAPERS[paper]
+  const { fps, length } = scene.settings
+  const rows = rowsFor(fps)
   const perPage = Math.max(1, Math.floor((width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / LEAST_COLUMN))
   const levels = [...scene.levelOrder].reverse()
   const groups = Array.from({ length: Math.max(1, Math.ceil(levels.length / perPage)) }, (_, i) =>
     levels.slice(i * perPage, (i + 1) * perPage),
   )
-  const stretches = Array.from({ length: Math.ceil(settings.length / rows) }, (_, i) => ({
+  const stretches = Array.from({ length: Math.ceil(length / rows) }, (_, i) => ({
     from: i * rows + 1,
-    to: Math.min(settings.length, (i + 1) * rows),
+    to: Math.min(length, (i + 1) * rows),
   }))
-  const pages = stretches.flatMap((stretch) => groups.map((group) => ({ ...stretch, group })))
-  pages.forEach(({ from, to, group }, n) => {
-    const pen = penOn(document.addPage([width, height]))
-    const rowHeight = (height - TOP - MARGIN - 14) / rows
-    const across = (width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / Math.max(1, group.length)
-    heading(pen, scene, take, { width, page: n + 1, of: pages.length })
-    frameRows(pen, scene, take, { from, to, rowHeight, across, levels: group.length })
-    group.forEach((level, i) =>
-      column(pen, scene, take, { level, left: MARGIN + NUMBER + i * across, across, from, to, rowHeight }),
-    )
-    charts(pen, scene, take, { levels: group, left: width - MARGIN - CHARTS + 6, from, to, rowHeight })
-    onPage?.(n + 1, pages.length)
-  })
-  return save()
+  return stretches.flatMap((stretch) => groups.map((group) => ({ ...stretch, group })))
+}
+
+function sheetPage(
+  pen: Pen,
+  scene: Scene,
+  take: string,
+  { from, to, group, width, page, of }: Page & { width: number; page: number; of: number },
+) {
+  const rowHeight = (pen.height - TOP - MARGIN - 14) / rowsFor(scene.settings.fps)
+  const across = (width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / Math.max(1, group.length)
+  heading(pen, scene, take, { width, page, of })
+  frameRows(pen, scene, take, { from, to, rowHeight, across, levels: group.length })
+  group.forEach((level, i) =>
+    column(pen, scene, take, { level, left: MARGIN + NUMBER + i * across, across, from, to, rowHeight }),
+  )
+  charts(pen, scene, take, { levels: group, left: width - MARGIN - CHARTS + 6, from, to, rowHeight })
 }
 
 function heading(

@@ -23,10 +23,10 @@ const { time, times, entry, screen, n, now } = defineProps<{
 defineEmits<{ pick: []; step: [by: number] }>()
 
 /** Pixels a second takes on the strip, and what a card is at the least and at the most. */
-const PER_SECOND = 34
-const LEAST = 92
-const MOST = 260
-const HEIGHT = 60
+const PER_SECOND = 52
+const LEAST = 112
+const MOST = 280
+const HEIGHT = 66
 const seconds = computed(() => secondsOfTick(times, time.end - time.start))
 const width = computed(() => clamp(seconds.value * PER_SECOND, LEAST, MOST))
 const words = computed(() => shotName(time, entry))
@@ -125,13 +125,13 @@ const queue = restfulQueue()
 .seen {
   position: relative;
   overflow: hidden;
-  height: 60px;
+  height: 66px;
 }
 
 .seen > canvas,
 .seen > img {
   width: 100%;
-  height: 60px;
+  height: 66px;
   object-fit: cover;
 }
 

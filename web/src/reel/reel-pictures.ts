@@ -15,6 +15,7 @@ import { LRUCache } from 'lru-cache'
 import { api, type ShelvedScene } from '../api/api'
 import { createInkStore } from '../session/ink-store'
 import { pictures } from '../stage/pictures/pictures'
+import { fitted, type Layer } from '../stage/reel/moment'
 import { WorkerClient } from '../workers/client'
 import { reelReportSchema, type ReelOrder, type ReelReport } from '../workers/reel/messages'
 
@@ -38,12 +39,6 @@ interface Size {
   readonly width: number
   readonly height: number
 }
-/** One picture of a moment of the reel, the lowest first. */
-interface Layer {
-  readonly image: CanvasImageSource & Size
-  readonly strength: number
-}
-
 /** Pictures of a reel, painted by a worker ahead of the playhead and kept while there is room. */
 export class ReelPictures {
   readonly #client = new WorkerClient<ReelOrder, ReelReport>({
@@ -84,10 +79,7 @@ export class ReelPictures {
     for (const seen of this.#times ? seenAt(this.#times, frame) : []) {
       const image = this.#imageOf(seen)
       if (image === undefined) return undefined
-      if (image !== 'black') layers.push({ image, strength: seen.strength })
-      // Black that comes in over a picture darkens it.
-      else if (seen.strength < 1) layers.push({ image: blackPicture(), strength: seen.strength })
-      else layers.length = 0
+      layers.push({ image, strength: seen.strength })
     }
     return layers
   }
@@ -119,7 +111,7 @@ export class ReelPictures {
 
   #entryOf = (scene: string | undefined) => (scene === undefined ? undefined : this.#scenes.get(scene))
 
-  #imageOf({ at, frame }: ShotSeen): Layer['image'] | 'black' | undefined {
+  #imageOf({ at, frame }: ShotSeen): Layer['image'] | undefined {
     const { shot } = this.#times!.shots[at]!
     const entry = this.#entryOf(shot.scene)
     // A story picture stands until something is drawn.
@@ -249,36 +241,3 @@ const nameOf = ({ id, version }: ShelvedScene): string => `${id} ${version}`
 const runAt = ({ runs }: Played, frame: number): PictureRun => runs.findLast((run) => run.frame <= frame)!
 const drawingsBetween = ({ runs }: Played, first: number, last: number): string[] =>
   runs.filter((run) => run.frame <= last && run.frame + run.frames > first).flatMap(drawingsOf)
-
-/** A scene's own shape, as large as it goes into the frame. */
-function fitted({ width, height }: Size, frame: Size): Size {
-  const scale = Math.min(frame.width / width, frame.height / height)
-  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) }
-}
-
-let black: OffscreenCanvas | undefined
-function blackPicture(): OffscreenCanvas {
-  if (!black) {
-    black = new OffscreenCanvas(1, 1)
-    black.getContext('2d')!.fillRect(0, 0, 1, 1)
-  }
-  return black
-}
-
-/** Lays a moment of a reel onto a canvas of its frame: black, and each picture in the middle. */
-export function layMoment(
-  surface: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-  layers: readonly Layer[],
-): void {
-  const { width, height } = surface.canvas
-  surface.globalAlpha = 1
-  surface.fillStyle = '#000'
-  surface.fillRect(0, 0, width, height)
-  for (const { image, strength } of layers) {
-    const isBlack = image === black
-    const size = isBlack ? { width, height } : fitted(image, { width, height })
-    surface.globalAlpha = strength
-    surface.drawImage(image, (width - size.width) / 2, (height - size.height) / 2, size.width, size.height)
-  }
-  surface.globalAlpha = 1
-}

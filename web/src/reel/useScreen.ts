@@ -1,9 +1,10 @@
-import { reelSounds, type Scene, type Sound } from '@unhurried/core'
+import type { Sound } from '@unhurried/core'
 import { onUnmounted, ref, shallowRef, watch, type Ref } from 'vue'
-import { api } from '../api/api'
 import { SoundPlayer, type PlayingSound } from '../sound/sound-player'
 import { playFrames } from '../stage/play-frames'
-import { layMoment, ReelPictures } from './reel-pictures'
+import { layMoment } from '../stage/reel/moment'
+import { ReelPictures } from './reel-pictures'
+import { soundsRead } from './reel-sounds'
 import type { UsedReel } from './useReel'
 
 /** What must be ready before it begins to play, in seconds; waited for no longer than so many ms. */
@@ -22,6 +23,7 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
   /** Frames whose pictures came too late since it began to play. */
   const late = ref(0)
   const sounds = shallowRef<Readonly<Record<string, Sound>>>({})
+  const readSounds = soundsRead()
   const player = new SoundPlayer()
   let pictures: ReelPictures | undefined
   let stopFrames: (() => void) | undefined
@@ -54,20 +56,8 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
     return layers !== undefined
   }
 
-  /** Sounds of scenes by their name and version: fetched once, beside the pictures. */
-  const soundsOf = new Map<string, Promise<Scene['sounds']>>()
   async function listen() {
-    const shown = [...new Set(times.value.shots.flatMap(({ shot }) => shot.scene ?? []))]
-    const found = shown.flatMap((id) => reel.entries.value.get(id) ?? [])
-    const all = found.map(async ({ id, version }) => {
-      const name = `${id} ${version}`
-      const job = soundsOf.get(name) ?? api.readPlayed(id, version).then(({ scene }) => scene.sounds)
-      soundsOf.set(name, job)
-      job.catch(() => soundsOf.delete(name))
-      return [id, await job] as const
-    })
-    const bySceneId = new Map(await Promise.all(all))
-    sounds.value = reelSounds(times.value, (id) => bySceneId.get(id))
+    sounds.value = await readSounds(times.value, reel.entries.value)
   }
   const listening = () => listen().catch(() => undefined)
 

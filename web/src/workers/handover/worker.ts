@@ -15,37 +15,14 @@ import {
   type PackedType,
   type PackOptions,
 } from '@unhurried/core'
-import latin from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url'
-import latinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-400-normal.woff?url'
-import greek from '@fontsource/source-sans-3/files/source-sans-3-greek-400-normal.woff?url'
-import cyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-400-normal.woff?url'
-import boldLatin from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff?url'
-import boldLatinExt from '@fontsource/source-sans-3/files/source-sans-3-latin-ext-600-normal.woff?url'
-import boldGreek from '@fontsource/source-sans-3/files/source-sans-3-greek-600-normal.woff?url'
-import boldCyrillic from '@fontsource/source-sans-3/files/source-sans-3-cyrillic-600-normal.woff?url'
 import { filmReader } from '../../footage/reader'
 import { paintPicture } from '../../stage/paint/picture'
 import type { InkOf } from '../../stage/paint/surface'
-import { picturedWords } from './pictured-words'
+import { printFonts } from './print-fonts'
 import { PicturesByNeed } from './pictures-by-need'
 import { handoverOrderSchema, type HandoverOrder, type HandoverReport } from './messages'
 
-/** Letters of most of the world's left-to-right alphabets; the first file that has one writes it. */
-const PLAIN = [latin, latinExt, greek, cyrillic]
-const BOLD = [boldLatin, boldLatinExt, boldGreek, boldCyrillic]
-
 const tell = (report: HandoverReport) => self.postMessage(report)
-
-async function font(url: string): Promise<Uint8Array> {
-  const answer = await fetch(url)
-  if (!answer.ok) throw new Error('The letters of the sheet could not be fetched: the server is not answering.')
-  return new Uint8Array(await answer.arrayBuffer())
-}
-
-const fonts = async () => {
-  const [plain, bold] = await Promise.all([Promise.all(PLAIN.map(font)), Promise.all(BOLD.map(font))])
-  return { plain, bold, picture: picturedWords }
-}
 
 /** Paints pictures of the film, one after the other on the same surface. */
 function painter({ scene, files, scale, clear, as, making, footage }: HandoverOrder, inkOf: InkOf) {
@@ -157,7 +134,7 @@ async function make(order: HandoverOrder) {
     loops,
     ...painter(order, inkOf),
     stem: fileStem(scene.settings.name),
-    fonts,
+    fonts: printFonts,
     progress: (done, of, words) => tell({ kind: 'progress', done, of, words }),
   })
   tell({ kind: 'done', file: new Blob([...parts] as BlobPart[], { type }), name, ms: performance.now() - began })
