@@ -1,5 +1,6 @@
 import {
   applyEdit,
+  applyProductionEdit,
   drawingsOf,
   inkAfter,
   seededRandom,
@@ -11,6 +12,8 @@ import {
   mainSheet,
   editSchema,
   newScene,
+  NOTHING_YET,
+  reelTimes,
   pictureRuns,
   planOfWork,
   progress,
@@ -24,6 +27,7 @@ import { smoothCurve } from '../src/sample/hand'
 import { lime } from '../src/sample/lime'
 import { answersOf, editsOf, type SampleScene } from '../src/sample/sample'
 import { SAMPLE_FILM } from '../src/sample/film'
+import { SAMPLE_REELS } from '../src/sample/reel'
 import { tansy } from '../src/sample/tansy'
 
 const SCENES = SAMPLE_FILM
@@ -165,4 +169,16 @@ test('lettering writes itself as its lines are', () => {
     return plans.map((plan) => [plan.inputs['lines'] !== undefined, isBehind(scene, plan, inkOf)])
   })
   expect(writes).toEqual([[true, false]])
+})
+
+test('its reels show every scene of the film, each shot for as long as it says', () => {
+  const { reels } = SAMPLE_REELS.reduce(applyProductionEdit, NOTHING_YET)
+  const settings = new Map(SCENES.map((scene) => [scene.id, scene.settings]))
+  const times = reels.map((reel) => reelTimes(reel, (id) => settings.get(id)))
+  expect(times.flatMap(({ shots }) => shots.filter(({ missing }) => missing))).toEqual([])
+  const shown = new Set(reels[0]!.shots.flatMap(({ scene }) => scene ?? []))
+  expect(shown).toEqual(new Set(settings.keys()))
+  const all = SCENES.reduce((sum, scene) => sum + scene.settings.length, 0)
+  // Half a second of black before, and three cross-fades.
+  expect(times[0]!.frames).toBe(all + 12 - 12 - 12 - 18)
 })

@@ -23,6 +23,8 @@ const shotFields = {
   fade: framesSchema.optional(),
   /** The story picture. */
   picture: pictureSchema.optional(),
+  /** A move goes on in it from the shot before: what is handed on over the cut is held against the limits. */
+  goesOn: z.literal(true).optional(),
 }
 export const shotSchema = z
   .strictObject(shotFields)

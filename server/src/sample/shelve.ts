@@ -6,6 +6,7 @@ import { insertSound } from '../keeping/files/sounds'
 import { insertPicture } from '../keeping/files/pictures'
 import { drawnFilm } from './drawn'
 import { hashOf } from './hash'
+import { SAMPLE_REELS } from './reel'
 
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
@@ -29,5 +30,9 @@ export async function shelveSampleFilm(database: DataSource, scenes: SceneServic
       edits.map((edit, n) => ({ id: `${id}-${n}`, edit })),
     )
   }
+  await scenes.productions.keep(
+    PRODUCTION.id,
+    SAMPLE_REELS.map((edit, n) => ({ id: `sample-${n}`, edit })),
+  )
   await facts.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
 }

@@ -5,8 +5,8 @@ import { framesAndSeconds } from '../parts/frames'
 import type { UsedReel } from './useReel'
 
 /** Which reel of the production it is, how long, and what is done with reels as a whole. */
-const { reel } = defineProps<{ reel: UsedReel; goesOut: boolean }>()
-defineEmits<{ goOut: [] }>()
+const { reel } = defineProps<{ reel: UsedReel; open: 'out' | 'cuts' | undefined }>()
+defineEmits<{ open: [what: 'out' | 'cuts'] }>()
 const { name, reels, reel: shown, times } = reel
 const changes = ref(false)
 const newName = ref('')
@@ -42,7 +42,12 @@ function takeOff() {
     <span class="line acts">
       <button class="word" :disabled="reel.undoable.value.length === 0" @click="reel.undo">Undo</button>
       <button class="word" :disabled="reel.redoable.value.length === 0" @click="reel.redo">Redo</button>
-      <button class="word" :disabled="!shown" :aria-expanded="goesOut" @click="$emit('goOut')">Hand over …</button>
+      <button class="word" :disabled="!shown" :aria-expanded="open === 'cuts'" @click="$emit('open', 'cuts')">
+        Look at the cuts
+      </button>
+      <button class="word" :disabled="!shown" :aria-expanded="open === 'out'" @click="$emit('open', 'out')">
+        Hand over …
+      </button>
       <RouterLink class="word" to="/">Back to the shelf</RouterLink>
     </span>
   </div>

@@ -6,7 +6,7 @@ import { useReelOut } from './useReelOut'
 import type { UsedReel } from './useReel'
 
 /** What a reel goes out as, made and handed down. */
-const { reel } = defineProps<{ reel: UsedReel; productionName: string }>()
+const { reel } = defineProps<{ reel: UsedReel }>()
 defineEmits<{ close: [] }>()
 const { form, progress, result, trouble, make, stop } = useReelOut(reel)
 const format = computed(() => reelFormat(form.as))

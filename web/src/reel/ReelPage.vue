@@ -9,14 +9,16 @@ import ShotPanel from './ShotPanel.vue'
 import { useReel } from './useReel'
 import { useScreen } from './useScreen'
 
-// Only when it goes out.
+// Only when it is asked for.
 const ReelOut = defineAsyncComponent(() => import('./ReelOut.vue'))
+const CutsPanel = defineAsyncComponent(() => import('./CutsPanel.vue'))
 const { production } = defineProps<{ production: string }>()
 const reel = useReel(production)
 const { name, document, trouble, isKept, times, frame, chosen, chosenId } = reel
 const canvas = ref<HTMLCanvasElement>()
 const screen = useScreen(reel, canvas)
-const goesOut = ref(false)
+/** What lies open over the table. */
+const open = ref<'out' | 'cuts'>()
 
 function pick(shot: number) {
   const time = times.value.shots[shot]
@@ -50,13 +52,22 @@ useEventListener(window, 'keydown', (event) => {
 
 <template>
   <div class="page">
-    <ReelHead :reel="reel" :goes-out="goesOut" @go-out="goesOut = !goesOut" />
+    <ReelHead :reel="reel" :open="open" @open="(what) => (open = open === what ? undefined : what)" />
     <p v-if="trouble" class="trouble" role="alert">
       {{ trouble }} <button v-if="!document" class="word" @click="reel.load">Try again</button>
     </p>
     <p v-if="!document && !trouble" class="note">Fetching the reel …</p>
     <template v-else-if="document">
-      <ReelOut v-if="goesOut && reel.reel.value" :reel="reel" :production-name="name" @close="goesOut = false" />
+      <template v-if="reel.reel.value">
+        <ReelOut v-if="open === 'out'" :reel="reel" @close="open = undefined" />
+        <CutsPanel
+          v-else-if="open === 'cuts'"
+          :key="reel.reel.value.id"
+          :reel="reel"
+          @pick="pick"
+          @close="open = undefined"
+        />
+      </template>
       <div v-if="!reel.reel.value" class="paper empty">
         <p>
           {{ name }} has no reel yet. A reel plays its scenes in order, with their sound; trims leave the scenes alone.

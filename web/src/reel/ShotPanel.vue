@@ -15,8 +15,7 @@ const entry = computed(() => reel.entries.value.get(shot.value.scene ?? ''))
 const fps = computed(() => reel.reel.value!.fps)
 const trouble = ref('')
 const busy = ref(false)
-const set = (fields: { [F in keyof Shot]?: Shot[F] | undefined }) =>
-  reel.changeShot({ ...shot.value, ...fields } as Shot)
+const set = (fields: { [F in keyof Shot]?: Shot[F] | undefined }) => reel.changeShot({ ...shot.value, ...fields })
 function name(to: string) {
   const parsed = to.trim() === '' ? undefined : nameSchema.safeParse(to)
   trouble.value = parsed && !parsed.success ? sentenceOf(parsed.error) : ''

@@ -50,7 +50,7 @@ export function useReel(production: string) {
     if (kept.change(...parts.map((part) => ({ type: 'shot.put' as const, of, part, before }))))
       chosenId.value = parts.at(-1)!.id
   }
-  function changeShot(shot: Shot) {
+  function changeShot(shot: Changed) {
     return kept.change({ type: 'shot.put', of: reel.value!.id, part: bare(shot) })
   }
   function removeShot({ id }: Shot) {
@@ -77,6 +77,8 @@ export function useReel(production: string) {
 }
 export type UsedReel = ReturnType<typeof useReel>
 
-/** Without what says nothing. */
-const bare = (shot: Shot): Shot =>
+/** A shot in which what is undefined says nothing. */
+type Changed = { readonly [F in keyof Shot]: Shot[F] | undefined } & { readonly id: string }
+
+const bare = (shot: Changed): Shot =>
   Object.fromEntries(Object.entries(shot).filter(([, value]) => value !== undefined && value !== '')) as Shot
