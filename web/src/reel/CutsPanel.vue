@@ -18,7 +18,7 @@ const rows = computed(() =>
     const before = at === 0 ? reel.times.value.shots.length : at
     const name = shotName(time, reel.entries.value.get(time.shot.scene ?? ''))
     const goesOn = time.shot.goesOn === true
-    return { at, title: `${before} to ${at + 1} ${name}`, goesOn, told: cutInWords(cut), shot: time.shot }
+    return { at, title: `${before} to ${at + 1} ${name}`, goesOn, told: cutInWords(cut, goesOn), shot: time.shot }
   }),
 )
 const off = computed(() => rows.value.filter(({ goesOn, told }) => goesOn && told.some(({ wrong }) => wrong)).length)
@@ -77,7 +77,7 @@ const sum = computed(() => {
 ul {
   display: grid;
   gap: 6px;
-  max-height: 260px;
+  max-height: 150px;
   margin: 0;
   padding: 0;
   overflow: auto;

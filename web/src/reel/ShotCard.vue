@@ -48,8 +48,8 @@ const canvas = ref<HTMLCanvasElement>()
 const onScreen = ref(false)
 useIntersectionObserver(host, ([seen]) => (onScreen.value = seen?.isIntersecting === true))
 watch(
-  [onScreen, () => entry?.version, () => time.first, story],
-  () => onScreen.value && queue(paint, () => onScreen.value),
+  [onScreen, screen.isSeen, () => entry?.version, () => time.first, story],
+  () => onScreen.value && screen.isSeen.value && queue(paint, () => onScreen.value),
 )
 async function paint() {
   const image = story.value

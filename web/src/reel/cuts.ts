@@ -20,14 +20,16 @@ export function cutsOf({ shots }: ReelTimes): CutsOrder['cuts'] {
   })
 }
 
+const NOTHING = 'No level of one name is on the paper on both sides, with a place that can be followed'
+
 interface Told {
   readonly words: string
   /** Beyond what a move that goes on may be off by. */
   readonly wrong: boolean
 }
 
-/** What a cut hands on, in words. */
-export function cutInWords({ handed, light: [before, after] }: MeasuredCut): Told[] {
+/** What a cut hands on, in words. Where a move should go on, that nothing does is told, too. */
+export function cutInWords({ handed, light: [before, after] }: MeasuredCut, goesOn: boolean): Told[] {
   const told = handed.flatMap(({ level, what, px, out, into, turned }): Told[] => [
     { words: `${level}: ${what} is met ${px.toFixed(0)} px from where it left`, wrong: px > PX },
     {
@@ -39,6 +41,8 @@ export function cutInWords({ handed, light: [before, after] }: MeasuredCut): Tol
       : [{ words: `${level}: its line of action turns by ${turned.toFixed(0)}°`, wrong: turned > TURNED }]),
   ])
   const change = before > 0 ? after / before - 1 : 0
-  const light = `It becomes ${Math.abs(100 * change).toFixed(0)} % ${change < 0 ? 'darker' : 'lighter'}`
-  return [...told, { words: light, wrong: Math.abs(change) > LIGHT }]
+  const percent = Math.abs(100 * change).toFixed(0)
+  const light = percent === '0' ? 'As light as before' : `It becomes ${percent} % ${change < 0 ? 'darker' : 'lighter'}`
+  const nothing = goesOn && handed.length === 0 ? [{ words: NOTHING, wrong: true }] : []
+  return [...nothing, ...told, { words: light, wrong: Math.abs(change) > LIGHT }]
 }

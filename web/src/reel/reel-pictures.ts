@@ -185,12 +185,11 @@ export class ReelPictures {
   }
 
   async #ready({ at, frame }: ShotSeen): Promise<void> {
-    const { shot, last } = this.#times!.shots[at]!
+    const { shot } = this.#times!.shots[at]!
     const entry = this.#entryOf(shot.scene)
     if (shot.picture && (!entry || entry.done === 0)) return pictures.ready([shot.picture])
     if (!entry) return
     const played = await this.#load(entry)
-    await played.ink.ensure(drawingsBetween(played, frame, last))
     const name = this.#nameOf({ at, frame })!
     if (this.#kept.has(name) || this.#painting.has(name)) return this.#painting.get(name)
     const job = this.#painted(entry, frame, fitted(entry, this.frame), played).then((image) => {

@@ -22,6 +22,8 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
   const trouble = ref('')
   /** Frames whose pictures came too late since it began to play. */
   const late = ref(0)
+  /** Whether a first picture was shown. */
+  const isSeen = ref(false)
   const sounds = shallowRef<Readonly<Record<string, Sound>>>({})
   const readSounds = soundsRead()
   const player = new SoundPlayer()
@@ -47,12 +49,16 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
     pictures?.ahead(frame.value)
     lay()
   }
-  watch([times, scenes], () => times.value.shots.length > 0 && void listening())
+  // What is seen comes first.
+  watch([times, isSeen], () => isSeen.value && void listening())
   /** Gives whether the frame could be shown. */
   function lay(): boolean {
     const layers = pictures?.at(frame.value)
     const surface = canvas.value?.getContext('2d')
-    if (layers && surface) layMoment(surface, layers)
+    if (layers && surface) {
+      layMoment(surface, layers)
+      isSeen.value ||= times.value.shots.length > 0
+    }
     return layers !== undefined
   }
 
@@ -114,7 +120,7 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
     pictures?.end()
   })
   const small = (shot: number, width: number, height: number) => pictures?.small(shot, width, height)
-  return { state, loops, heard, trouble, late, toggle, stop, small }
+  return { state, loops, heard, trouble, late, isSeen, toggle, stop, small }
 }
 export type UsedScreen = ReturnType<typeof useScreen>
 
