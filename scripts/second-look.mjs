@@ -217,6 +217,7 @@ for (const { check, plant } of FAULTS) {
       const { findings } = await inspectScene(made.scene, made.inkOf, {
         checks: [check],
         ...(made.next && { next: made.next }),
+        ...(made.library && { library: made.library }),
       })
       if (
         findings.some(

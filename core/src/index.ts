@@ -84,7 +84,15 @@ export {
   type ShotSeen,
   type ShotTime,
 } from './production/reel-times'
-export { NOTHING_YET, reelSchema, type Character, type ProductionDocument, type Reel, type Shot } from './production/schema'
+export { behindLibrary, libraryColour, linkedColours, type LinkedColour } from './production/linked'
+export {
+  NOTHING_YET,
+  reelSchema,
+  type Character,
+  type ProductionDocument,
+  type Reel,
+  type Shot,
+} from './production/schema'
 export {
   areaScale,
   followedBy,

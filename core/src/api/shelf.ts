@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { limitsSchema } from '../checks/limits/limits'
+import { linkedColours } from '../production/linked'
 import { drawnLevels, stagesDone, stagesOf } from '../record/stages'
 import { daySchema, idSchema, nameSchema, passSchema, type Scene } from '../scene/schema'
 import { progress } from '../timing/work'
@@ -26,11 +27,21 @@ export const summarySchema = z.object({
   cover: z.int().optional(),
   /** Names of its levels and what is noted in it, to be found by. */
   words: z.string().optional(),
+  /** Its colours that are linked to the library of its production. */
+  linked: z
+    .array(
+      z.object({
+        ...{ swatch: idSchema, name: z.string(), colour: z.string(), entry: idSchema, of: idSchema },
+        own: z.literal(true).exactOptional(),
+      }),
+    )
+    .exactOptional(),
 })
 export type Summary = z.infer<typeof summarySchema>
 
 export function summaryOf(scene: Scene): Summary {
   const { name, fps, length, width, height, paper, cover, dueOn } = scene.settings
+  const linked = linkedColours(scene)
   return {
     ...{ name, fps, length, width, height, paper },
     ...progress(scene),
@@ -38,6 +49,7 @@ export function summaryOf(scene: Scene): Summary {
     ...(dueOn && { dueOn }),
     ...(cover && { cover }),
     words: wordsIn(scene),
+    ...(linked.length > 0 && { linked }),
   }
 }
 

@@ -34,6 +34,10 @@ export const oklchOf = converter('oklch')
 export const hexOfOklch = (l: number, c: number, h: number): string =>
   formatHex(clampChroma({ mode: 'oklch', l, c, h }, 'oklch'))
 
+const inOklab = differenceEuclidean('oklab')
+/** How far apart two colours look: their distance in OKLab (Ottosson 2020), in hundredths of black to white. */
+export const colourDifference = (a: string, b: string): number => 100 * inOklab(a, b)
+
 /** The place in a list of the colour nearest to one that is seen, or -1 when none is within `reach` channel steps of it. */
 export function nearestColour(hexes: readonly string[], seen: Rgb, reach: number): number {
   const of = nearest([...hexes.keys()], differenceEuclidean('rgb'), (i: number) => rgb(channelsOf(hexes[i]!)))

@@ -13,7 +13,10 @@ import { aheadScene, arcScene, kindOf, type Made } from '../testing/planted'
 // Seeds no limit was tuned on.
 const SEEDS = [7001, 7002, 7003]
 const hits = async (check: string, made: Made) => {
-  const { findings } = await inspectScene(made.scene, made.inkOf, { ...(made.next && { next: made.next }) })
+  const { findings } = await inspectScene(made.scene, made.inkOf, {
+    ...(made.next && { next: made.next }),
+    ...(made.library && { library: made.library }),
+  })
   return findings.filter(
     (finding) =>
       finding.check === check &&

@@ -25,6 +25,8 @@ export interface InspectOptions {
   readonly breathe?: () => Promise<void>
   /** The scene this one hands on to. */
   readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
+  /** The library of its production. */
+  readonly library?: Subject['library']
   /** Where the sounds of a file begin anew, as far as they were heard. */
   readonly onsets?: OnsetsOf | undefined
   /** What the checks are given, when it was put together before from the same scene, take and limits. */
@@ -55,9 +57,9 @@ const SPELL = 12
  * Errors: RangeError for a limit outside its range.
  */
 export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectOptions = {}): Promise<Inspection> {
-  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, onsets } = options
+  const { take = scene.mainTake, limits = {}, signal, onProgress = () => {}, breathe, next, library, onsets } = options
   const checks = CHECKS.filter(({ id }) => options.checks?.includes(id) ?? true)
-  const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next, onsets })
+  const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next, library, onsets })
   const before = options.before && { ...options.before, levels: withThoseCut(scene, options.before.levels) }
   let spell = Date.now()
   const rest = async () => {
@@ -128,6 +130,7 @@ export function subjectOf({
   inkOf: drawn,
   limits = {},
   next,
+  library,
   onsets = () => [],
 }: {
   scene: Scene
@@ -135,6 +138,7 @@ export function subjectOf({
   inkOf: InkOf
   limits?: Limits
   next?: Subject['next']
+  library?: Subject['library']
   onsets?: OnsetsOf | undefined
 }): Subject {
   const inkOf = seenInk(scene, take, drawn)
@@ -145,6 +149,7 @@ export function subjectOf({
     take,
     inkOf,
     next,
+    library,
     onsets,
     colour: colourOf(scene),
     flashes: () => (report ??= flashCheck(smallFrames({ scene, take, inkOf: drawn }), scene.settings.fps)),

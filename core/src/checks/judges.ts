@@ -28,6 +28,7 @@ import { judgeLacks } from './colour/lacks'
 import { judgeTooManyColours } from './colour/too-many-colours'
 import { judgeGroundCompetes } from './colour/ground-competes'
 import { judgeFlashing } from './colour/flashing'
+import { judgeDiffersFromLibrary } from './colour/differs-from-library'
 import type { CheckId } from './register'
 
 /** How each check judges. */
@@ -61,4 +62,5 @@ export const JUDGES: Readonly<Record<CheckId, Judge>> = {
   'too-many-colours': judgeTooManyColours,
   'ground-competes': judgeGroundCompetes,
   flashing: judgeFlashing,
+  'differs-from-library': judgeDiffersFromLibrary,
 }

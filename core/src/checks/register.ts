@@ -28,6 +28,7 @@ import { lacks } from './colour/lacks'
 import { tooManyColours } from './colour/too-many-colours'
 import { groundCompetes } from './colour/ground-competes'
 import { flashing } from './colour/flashing'
+import { differsFromLibrary } from './colour/differs-from-library'
 
 const ALL = [
   spacingChart,
@@ -59,6 +60,7 @@ const ALL = [
   tooManyColours,
   groundCompetes,
   flashing,
+  differsFromLibrary,
 ] as const satisfies readonly CheckFacts[]
 
 export type CheckId = (typeof ALL)[number]['id']

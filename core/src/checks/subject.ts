@@ -1,6 +1,7 @@
 import type { FlashReport } from '../motion/flash'
 import { panAt } from '../motion/pan'
 import { landmarksOf, pinOf } from '../motion/landmarks'
+import type { ProductionDocument } from '../production/schema'
 import type { Drawing, Level, Scene } from '../scene/schema'
 import { poured } from '../scene/palette'
 import type { Point } from '../geometry/matrix'
@@ -72,6 +73,8 @@ export interface Subject {
   readonly colour: (swatch: string) => string
   /** Where the sounds of a file begin anew; none while nobody has heard it. */
   readonly onsets: OnsetsOf
+  /** The library of its production, as far as it is known. */
+  readonly library?: Pick<ProductionDocument, 'characters'> | undefined
   /** The scene this one hands on to. */
   readonly next?: { readonly scene: Scene; readonly inkOf: InkOf } | undefined
 }

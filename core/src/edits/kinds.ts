@@ -27,7 +27,7 @@ import { levelAdd, levelRemove, levelSet, levelsOrder } from './kind/levels'
 import { framesPutIn, framesTakeOut, sheetRange } from './kind/ranges'
 import { pagePut, pageRemove } from './kind/pages'
 import { planLay, planRemove, planSet } from './kind/plans'
-import { swatchPlace, swatchPour, swatchPut, swatchTakeOut } from './kind/palette'
+import { swatchFollow, swatchPlace, swatchPour, swatchPut, swatchTakeOut } from './kind/palette'
 import { referencePut, referenceRemove } from './kind/references'
 import { textSchema } from '../scene/schema'
 import { sceneRate, sceneSet } from './kind/settings'
@@ -85,6 +85,7 @@ const KINDS = [
   swatchPour,
   swatchTakeOut,
   swatchPlace,
+  swatchFollow,
   referencePut,
   referenceRemove,
   cardMove,

@@ -25,6 +25,8 @@ const parts = {
     id,
     name,
     picture: fc.constant('0'.repeat(64)),
+    width: fc.constant(640),
+    height: fc.constant(480),
     angle: fc.constantFrom(0, 90, 400),
     places: fc.constant([]),
   }),

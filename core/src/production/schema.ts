@@ -59,17 +59,20 @@ export const libraryColourSchema = z.strictObject({
 export type LibraryColour = z.infer<typeof libraryColourSchema>
 
 const placeOnPicture = z.number().min(0, 'A place on a picture lies on it.').max(1, 'A place on a picture lies on it.')
-/** A picture of a character from one side; the two places give its size wherever it is laid. */
+/** A picture of a character from one side. Two places give its size wherever it is laid; three or more say its proportions. */
 export const modelSheetSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   picture: pictureSchema,
+  /** Of the picture, in its pixels. */
+  width: between('The width', { min: 1, max: LIMITS.pictureSide }, ' pixels'),
+  height: between('The height', { min: 1, max: LIMITS.pictureSide }, ' pixels'),
   /** Turned from the front, clockwise as seen from above, in degrees. */
   angle: between('The angle', { min: -180, max: 180 }, ' degrees'),
-  /** Where two landmarks of the character lie on the picture: shares of its width and height. */
+  /** Where landmarks of the character lie on the picture: shares of its width and height. */
   places: z
     .array(z.strictObject({ landmark: idSchema, x: placeOnPicture, y: placeOnPicture }))
-    .max(2, 'Two landmarks give a model sheet its size.'),
+    .max(LIMITS.landmarks, `A model sheet can have ${LIMITS.landmarks} landmarks.`),
 })
 export type ModelSheet = z.infer<typeof modelSheetSchema>
 

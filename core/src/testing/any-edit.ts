@@ -52,6 +52,8 @@ const POOL_OF: Readonly<Record<string, string>> = {
   page: 'plan',
   footage: 'plan',
   ruler: 'plan',
+  entry: 'plan',
+  character: 'plan',
 }
 const OWN_POOL: Readonly<Record<string, string>> = {
   take: 'take',

@@ -1,3 +1,4 @@
+import { hexOfOklch } from '../base/colour'
 import { judderLimit, wholePaper } from '../timing/camera'
 import { seededRandom } from '../base/random'
 import type { Point } from '../geometry/matrix'
@@ -18,6 +19,21 @@ function withSound(scene: Scene, beyond: number): Scene {
   const seconds = (length + beyond) / fps
   const sound: Sound = { id: 'hum', name: 'Hum', file: 'a'.repeat(64), seconds, start: 1, from: 0, strength: 1 }
   return { ...scene, sounds: { hum: sound } }
+}
+
+/** A scene one colour of which follows the library, darker there by so many times the limit. */
+function linked(seed: number, strength: number): Made {
+  const made = arcScene({ kind: kindOf(seed), seed })
+  const [first, ...others] = made.scene.palette
+  // Grey, so that nothing is cut off at the edge of what a screen can show.
+  const [here, there] = [hexOfOklch(0.4, 0, 0), hexOfOklch(0.4 + 0.02 * strength, 0, 0)]
+  const colours = [{ id: 'c', name: 'Coat', colour: there }]
+  const swatch = { ...first!, colour: here, linked: { entry: 'tansy', of: 'c' } }
+  return {
+    ...made,
+    ...{ scene: { ...made.scene, palette: [swatch, ...others] }, planted: [] },
+    library: { characters: [{ id: 'tansy', name: 'Tansy', kind: 'character', colours, sheets: [] }] },
+  }
 }
 
 /** A scene whose camera goes by evenly, so many times as fast as the usual rule lets it. */
@@ -389,6 +405,10 @@ export const FAULTS: readonly Fault[] = [
     plant: (seed, strength) => coloured(seed, { limit: Math.max(1, Math.floor(4 / strength)) }),
   },
   { check: 'ground-competes', plant: (seed) => coloured(seed, { ground: true }) },
+  {
+    check: 'differs-from-library',
+    plant: (seed, strength) => linked(seed, strength),
+  },
   {
     check: 'flashing',
     plant: (seed, strength) => coloured(seed, { flashes: Math.floor(3 * strength) + (strength > 1 ? 0 : 1) }),

@@ -1,3 +1,4 @@
+import type { ProductionDocument } from '../production/schema'
 import { seededRandom } from '../base/random'
 import { applyEdit } from '../edits/apply'
 import type { Edit } from '../edits/kinds'
@@ -15,6 +16,7 @@ import { drawingsShown, mainSheet } from '../timing/sheet'
 export interface Made {
   readonly scene: Scene
   readonly inkOf: (drawing: string, pass: Pass) => Ink
+  readonly library?: Pick<ProductionDocument, 'characters'>
   readonly next?: { readonly scene: Scene; readonly inkOf: (drawing: string, pass: Pass) => Ink }
   /** The drawings the fault is on; none in a clean scene. */
   readonly planted: readonly string[]

@@ -51,6 +51,7 @@ const DROPPED = [
   'matte',
   'follows',
   'adjust',
+  'character',
 ] as const
 
 export const levelSet = editKind({
@@ -70,6 +71,7 @@ export const levelSet = editKind({
       matte: shape.matte.nullable(),
       follows: shape.follows.nullable(),
       adjust: shape.adjust.nullable(),
+      character: shape.character.nullable(),
     }),
   }),
   apply(scene, { level, fields }) {

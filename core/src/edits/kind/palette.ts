@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { placedBefore } from '../../base/placed-before'
 import { poured, toned } from '../../scene/palette'
 import { refuse } from '../../scene/refusal'
-import { idSchema, swatchSchema, type Scene } from '../../scene/schema'
+import { colourSchema, idSchema, swatchSchema, type Scene, type Swatch } from '../../scene/schema'
 import { editKind } from '../edit'
 
 const nameOf = (scene: Scene, id: string) => scene.palette.find((swatch) => swatch.id === id)?.name ?? ''
@@ -61,4 +61,24 @@ export const swatchPlace = editKind({
     palette: placedBefore(scene.palette, swatch, before) ?? refuse('This colour is not in the scene any more.'),
   }),
   words: ({ swatch }, scene) => `the place of the colour ${nameOf(scene, swatch)}`,
+})
+
+const followsColour = ({ linked }: Swatch, entry: string, of: string): boolean =>
+  linked !== undefined && linked.entry === entry && linked.of === of && !linked.own
+
+/** Colours that follow one of the library become what it is; those kept on purpose stay. */
+export const swatchFollow = editKind({
+  schema: z.strictObject({ type: z.literal('swatch.follow'), entry: idSchema, of: idSchema, colour: colourSchema }),
+  apply(scene, { entry, of, colour }) {
+    if (!scene.palette.some((swatch) => followsColour(swatch, entry, of)))
+      refuse('No colour of this scene follows this one of the library.')
+    const palette = scene.palette.map((swatch) => {
+      if (!followsColour(swatch, entry, of)) return swatch
+      const { tone: _, ...plain } = swatch
+      return { ...plain, colour }
+    })
+    return { ...scene, palette: toned(palette) }
+  },
+  words: ({ entry, of }, scene) =>
+    `the colour ${scene.palette.find((swatch) => followsColour(swatch, entry, of))?.name ?? ''} as the library has it`,
 })

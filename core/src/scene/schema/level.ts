@@ -89,5 +89,7 @@ export const levelSchema = z.strictObject({
   matte: matteSchema.optional(),
   follows: followsSchema.optional(),
   adjust: adjustmentSchema.optional(),
+  /** Who or what of the production's library is drawn on it. */
+  character: idSchema.optional(),
 })
 export type Level = z.infer<typeof levelSchema>

@@ -15,6 +15,8 @@ export const swatchSchema = z.strictObject({
   tone: z.strictObject({ of: idSchema, is: toneSchema }).optional(),
   /** Poured into another colour: whatever was drawn with this one is shown in that. */
   into: idSchema.optional(),
+  /** Follows a colour of an entry of the production's library; `own`: it keeps its own on purpose. */
+  linked: z.strictObject({ entry: idSchema, of: idSchema, own: z.literal(true).optional() }).optional(),
 })
 export type Swatch = z.infer<typeof swatchSchema>
 
