@@ -65,7 +65,8 @@ export const useLook = defineStore('look', () => {
     try {
       const onsets = scene.working.sounds ? await onsetsIn(scene.working) : {}
       if (!isLast()) return
-      const order = { take: scene.take, limits: limitsSeen(scene.limits), whole, onsets }
+      const { take, production } = scene
+      const order = { take, limits: limitsSeen(scene.limits), whole, onsets, ...(production && { production }) }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
       if (isLast() && report) {
         found.value = report

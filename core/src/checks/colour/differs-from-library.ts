@@ -1,4 +1,5 @@
 import { colourDifference } from '../../base/colour'
+import { counted } from '../../base/counted'
 import { distance } from '../../motion/arc'
 import { landmarksOf, pinOf } from '../../motion/landmarks'
 import { behindLibrary, linkedColours } from '../../production/linked'
@@ -26,18 +27,19 @@ export const judgeDiffersFromLibrary: Judge = {
   scene({ scene, library, limit }) {
     if (!library) return judged([])
     const most = limit('colour')
-    return judged(
-      behindLibrary(library, linkedColours(scene)).flatMap(({ from, to }): Observation[] => {
-        const value = colourDifference(from.colour, to)
-        if (value <= most) return []
-        return [
-          {
-            ...{ drawings: [], frames: [], value, limit: most, unit: '%', evidence: [] },
-            sentence: `${from.name} is ${from.colour} here and ${to} in the library. Take that one, or say that this scene keeps its own.`,
-          },
-        ]
-      }),
-    )
+    const off = behindLibrary(library, linkedColours(scene))
+      .map(({ from, to }) => ({ from, to, by: colourDifference(from.colour, to) }))
+      .filter(({ by }) => by > most)
+      .sort((a, b) => b.by - a.by)
+    if (off.length === 0) return judged([])
+    // The scene answers for all of them together.
+    const told = off.map(({ from, to }) => `${from.name} is ${from.colour} here and ${to} there`).join('; ')
+    return judged([
+      {
+        ...{ drawings: [], frames: [], value: off[0]!.by, limit: most, unit: '%', evidence: [] },
+        sentence: `${counted(off.length, 'colour')} ${off.length === 1 ? 'is' : 'are'} not what the library has: ${told}. Take those, or say that this scene keeps its own.`,
+      },
+    ])
   },
   level(subject, { library, limit, scene }) {
     const character = library?.characters.find(({ id }) => id === subject.level.character)

@@ -45,6 +45,8 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
     take: idSchema,
     limits: limitsSchema,
     whole: z.boolean(),
+    /** Whose library it is held against. */
+    production: idSchema.exactOptional(),
     /** Where the sounds of a file begin anew, of those that were heard. */
     onsets: z.record(z.string(), z.array(z.object({ seconds: z.number(), strength: z.number() }))),
   }),

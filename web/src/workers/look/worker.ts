@@ -9,6 +9,7 @@ import {
   PASSES,
   subjectOf,
   type Inspection,
+  type ProductionDocument,
   type Scene,
 } from '@unhurried/core'
 import { api } from '../../api/api'
@@ -26,6 +27,8 @@ let session: SceneSession | undefined
 let last: { inspection: Inspection; scene: Scene; take: string; limits: string } | undefined
 const inked = new Set<string>()
 let next: { id: string; scene: Scene; ink: InkStore } | undefined
+/** The library of the production, as it was when all was last looked at. */
+let library: Promise<Pick<ProductionDocument, 'characters'> | undefined> | undefined
 let turn = 0
 
 /** Lets messages in. */
@@ -41,7 +44,7 @@ const breathe = () =>
 
 function open({ scene: id, document, version, waiting }: Extract<LookOrder, { kind: 'open' }>) {
   turn++
-  last = next = undefined
+  last = next = library = undefined
   inked.clear()
   const ink = createInkStore(id)
   // Ids are the page's: nothing is made here.
@@ -72,9 +75,21 @@ async function nextOf(id: string | null | undefined) {
   return (next = { id, scene: answer.scene, ink: store })
 }
 
+/** Whether anything of a scene is to be as the library has it. */
+const isLinked = ({ palette, levels }: Scene): boolean =>
+  palette.some(({ linked }) => linked) || Object.values(levels).some(({ character }) => character)
+
+/** Without a server nothing is held against it. */
+function libraryOf(production: string) {
+  return api.readProduction(production).then(
+    ({ document }) => document,
+    () => undefined,
+  )
+}
+
 async function look(
   { working: now, ink, waitingEdits }: SceneSession,
-  { id, take, limits, whole, onsets }: Omit<Extract<LookOrder, { kind: 'look' }>, 'kind'>,
+  { id, take, limits, whole, onsets, production }: Omit<Extract<LookOrder, { kind: 'look' }>, 'kind'>,
 ) {
   const mine = ++turn
   const signal = {
@@ -82,11 +97,12 @@ async function look(
       return turn !== mine
     },
   }
-  if (whole) last = next = undefined
+  if (whole) last = next = library = undefined
   const drawings = Object.keys(now.drawings).length
   tell({ kind: 'progress', id, done: 0, of: drawings, words: 'Fetching the lines' })
   await ink.ensure(Object.keys(now.drawings), waitingEdits)
   const joins = await nextOf(now.settings.handsOnTo).catch(() => undefined)
+  const shared = production === undefined || !isLinked(now) ? undefined : await (library ??= libraryOf(production))
   if (signal.aborted) return tell({ kind: 'stopped', id })
   const began = performance.now()
   const named = JSON.stringify(limits)
@@ -105,6 +121,7 @@ async function look(
     limits,
     next: joins && { scene: joins.scene, inkOf: joins.ink.inkOf },
     onsets: (file: string) => onsets[file] ?? [],
+    library: shared,
   }
   const context = subjectOf(options)
   let reportedAt = began
@@ -114,6 +131,7 @@ async function look(
     signal,
     breathe,
     next: options.next,
+    library: shared,
     before,
     context,
     onProgress(done, of) {
