@@ -38,7 +38,20 @@ const WEB = [
   'places',
   'app',
 ]
-const PLACES = ['shelf', 'reel', 'plan', 'desk', 'look', 'takes', 'handover', 'paper', 'lettering', 'log', 'practice']
+const PLACES = [
+  'shelf',
+  'reel',
+  'library',
+  'plan',
+  'desk',
+  'look',
+  'takes',
+  'handover',
+  'paper',
+  'lettering',
+  'log',
+  'practice',
+]
 const SERVER = ['database', 'keeping', 'http', 'health', 'routes', 'sample']
 
 /** Tests reach anywhere; what runs in a worker is a program of its own, on top of all it uses. */

@@ -84,11 +84,15 @@ export {
   type ShotSeen,
   type ShotTime,
 } from './production/reel-times'
+export { proposedColours, type ProposedColour } from './paint/proposed-colours'
 export { behindLibrary, libraryColour, linkedColours, type LinkedColour } from './production/linked'
 export {
   NOTHING_YET,
   reelSchema,
   type Character,
+  CHARACTER_KINDS,
+  type LibraryColour,
+  type ModelSheet,
   type ProductionDocument,
   type Reel,
   type Shot,
@@ -243,6 +247,7 @@ export { bringBack, type Counts, inkBack, inkBackFor, type Part } from './edits/
 export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'
 export { coloursBrought } from './edits/composed/colours-in'
+export { broughtFromLibrary, nearestSheet, sheetAtSize } from './edits/composed/from-library'
 export { guideTaken } from './edits/composed/guide-ink'
 export { drawingInked } from './edits/kind/ink'
 export { drawingsBrought, type InkCounts, requireInk, sameCounts, swatchesTakenOut } from './edits/ink-counts'
@@ -287,7 +292,7 @@ export { checkOf, CHECKS } from './checks/register'
 export { ArchiveRefused, readArchive, writeArchive } from './format/archive/archive'
 export { ARCHIVE_LIMITS } from './format/archive/archive-limits'
 export { type ProductionFile, productionFileSchema, PRODUCTION_FILE, sceneFile } from './format/archive/production'
-export { coloursIn, PALETTE_FORMATS, readPalette } from './format/palette/palette'
+export { coloursIn, type NamedColour, PALETTE_FORMATS, readPalette } from './format/palette/palette'
 export { writeFindingsCsv } from './format/findings-csv'
 export { drawingsBeside, measureCut, type CutMeasure } from './checks/meeting/cut'
 export { handOn } from './checks/meeting/hand-on'

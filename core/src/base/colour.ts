@@ -34,6 +34,16 @@ export const oklchOf = converter('oklch')
 export const hexOfOklch = (l: number, c: number, h: number): string =>
   formatHex(clampChroma({ mode: 'oklch', l, c, h }, 'oklch'))
 
+const toOklab = converter('oklab')
+/** Lightness and the two axes of colour in OKLab (Ottosson 2020). */
+export function oklabOf(channels: Rgb): [l: number, a: number, b: number] {
+  const { l, a, b } = toOklab(rgb(channels))
+  return [l, a, b]
+}
+/** The colour of sRGB nearest to one of OKLab, as six digits. */
+export const hexOfOklab = ([l, a, b]: readonly [l: number, a: number, b: number]): string =>
+  formatHex(clampChroma({ mode: 'oklab', l, a, b }, 'oklch'))
+
 const inOklab = differenceEuclidean('oklab')
 /** How far apart two colours look: their distance in OKLab (Ottosson 2020), in hundredths of black to white. */
 export const colourDifference = (a: string, b: string): number => 100 * inOklab(a, b)

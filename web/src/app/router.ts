@@ -48,6 +48,13 @@ export const router = createRouter({
       meta: { title: 'Reel' },
     },
     {
+      path: '/production/:production/library',
+      name: 'library',
+      component: withElements(() => import('../library/LibraryPage.vue')),
+      props: true,
+      meta: { title: 'Library' },
+    },
+    {
       path: '/scene/:scene',
       component: withElements(() => import('./SceneFrame.vue')),
       props: true,

@@ -3,6 +3,7 @@ import type { Level } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { useScene } from '../../session/scene'
 import GroundPanel from './GroundPanel.vue'
+import LevelInLibrary from './LevelInLibrary.vue'
 import LevelActs from './LevelActs.vue'
 import SeenAs from './SeenAs.vue'
 
@@ -73,6 +74,7 @@ const alone = computed(() => store.solo === props.level.id)
       <button class="word" :disabled="at === order.length - 1" @click="shift(1)">Left, above</button>
       <button class="word" :disabled="at === 0" @click="shift(-1)">Right, below</button>
     </div>
+    <LevelInLibrary :level="level" />
     <LevelActs :level="level" />
     <button
       class="word"

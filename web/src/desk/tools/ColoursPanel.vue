@@ -1,9 +1,21 @@
 <script setup lang="ts">
-import { counted, coloursOf, coloursOver, colourUse, nameSchema, sentenceOf, TONES } from '@unhurried/core'
+import {
+  coloursIn,
+  counted,
+  coloursOf,
+  fileStem,
+  coloursOver,
+  colourUse,
+  nameSchema,
+  sentenceOf,
+  TONES,
+} from '@unhurried/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { sayWhy, useScene } from '../../session/scene'
 import type { PencilSettings } from './pencil'
-import PaletteFiles from './PaletteFiles.vue'
+import PaletteFiles from '../../parts/colours/PaletteFiles.vue'
+import LinkedColour from './LinkedColour.vue'
+import { bringInColours } from './palette-files'
 import { usePaletteActs } from './usePaletteActs'
 import type { Tools } from './useTools'
 
@@ -102,6 +114,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
       <button class="word" @click="acts.letGo">Let it go</button>
     </p>
     <p v-else class="note">A change is seen everywhere it was used.</p>
+    <LinkedColour :swatch="chosen" @put="put" />
     <div class="line">
       <button v-for="tone in TONES" :key="tone" class="word" @click="acts.addTone(tone)">
         Add {{ tone === 'shadow' ? 'its shadow' : tone }}
@@ -169,7 +182,11 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
       />
       <span class="note">colours</span>
     </div>
-    <PaletteFiles />
+    <PaletteFiles
+      :colours="() => coloursIn(scene)"
+      :stem="fileStem(scene.settings.name)"
+      :bring="(brought) => bringInColours(store, brought)"
+    />
     <p v-if="over.length > 0" class="over" role="status">
       {{ over.length }} too many:
       {{ over.map((each) => `${nameOf(each.swatch)} (${each.drawings.length})`).join(', ') }}. Merge

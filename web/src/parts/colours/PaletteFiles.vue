@@ -1,10 +1,15 @@
 <script setup lang="ts">
+import type { NamedColour } from '@unhurried/core'
 import { ref } from 'vue'
-import { useScene } from '../../session/scene'
 import type { PaletteFormat } from './palette-files'
 
-/** The colours as a file, and those of a file in. */
-const store = useScene()
+/** Colours as a file, and those of a file in. `bring` gives what came of it in words, or throws a sentence. */
+const { colours, stem, bring } = defineProps<{
+  colours: () => readonly NamedColour[]
+  /** What the file is named by. */
+  stem: string
+  bring: (colours: readonly NamedColour[]) => string | Promise<string>
+}>()
 const FORMATS: readonly { id: PaletteFormat; word: string; title: string }[] = [
   { id: 'json', word: 'JSON', title: 'Every field, for programs' },
   { id: 'csv', word: 'CSV', title: 'A table' },
@@ -13,14 +18,14 @@ const FORMATS: readonly { id: PaletteFormat; word: string; title: string }[] = [
 const said = ref<{ sentence: string; wrong: boolean }>()
 // Fetched when a file is first asked for.
 const files = () => import('./palette-files')
-const handOut = async (as: PaletteFormat) => (await files()).handOutColours(store.scene!, as)
+const handOut = async (as: PaletteFormat) => (await files()).handOutColours(colours(), stem, as)
 async function bringIn(event: Event) {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
   field.value = ''
   if (!file) return
   try {
-    said.value = { sentence: await (await files()).bringInColours(store, file), wrong: false }
+    said.value = { sentence: await bring(await (await files()).coloursOfFile(file)), wrong: false }
   } catch (error) {
     said.value = { sentence: `${file.name}: ${(error as Error).message}`, wrong: true }
   }

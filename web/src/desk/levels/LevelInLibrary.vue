@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { broughtFromLibrary, EditRefused, nearestSheet, sheetAtSize, type Level } from '@unhurried/core'
+import { computed, ref } from 'vue'
+import { freshId } from '../../api/ids'
+import { useSceneLibrary } from '../../session/library'
+import { sayWhy, useScene } from '../../session/scene'
+
+/** Who of the library is drawn on a level, and its model sheet at the size it has here. */
+const { level } = defineProps<{ level: Level }>()
+const store = useScene()
+const { entries, trouble } = useSceneLibrary()
+const entry = computed(() => entries.value.find(({ id }) => id === level.character))
+const angle = ref(0)
+
+function refusable(act: () => void) {
+  try {
+    act()
+  } catch (error) {
+    if (!(error instanceof EditRefused)) throw error
+    sayWhy(error)
+  }
+}
+function bring(id: string) {
+  const character = entries.value.find((each) => each.id === id)
+  if (!character) return
+  refusable(() => {
+    const edits = broughtFromLibrary(store.scene!, { level: level.id, character, freshId })
+    if (edits.length > 0) store.change({ type: 'together', words: `${character.name} from the library`, edits })
+  })
+}
+const letGo = () => store.change({ type: 'level.set', level: level.id, fields: { character: null } })
+function lay() {
+  const character = entry.value!
+  const sheet = nearestSheet(character.sheets, angle.value)!
+  const there = Object.values(store.scene!.references ?? {}).find(
+    (each) =>
+      each.level === level.id &&
+      each.place === 'under' &&
+      character.sheets.some(({ picture }) => picture === each.picture),
+  )
+  refusable(() => {
+    const reference = sheetAtSize(store.scene!, {
+      ...{ drawing: store.drawing!, character, sheet, id: there?.id ?? freshId() },
+    })
+    store.change({ type: 'reference.put', reference })
+  })
+}
+</script>
+
+<template>
+  <div v-if="entries.length > 0 || trouble" class="line many" role="group" aria-label="From the library">
+    <ElSelect
+      size="small"
+      class="choose"
+      :model-value="level.character ?? ''"
+      placeholder="From the library …"
+      aria-label="Who of the library is drawn on it"
+      @change="bring"
+    >
+      <ElOption v-for="each in entries" :key="each.id" :value="each.id" :label="each.name" />
+    </ElSelect>
+    <template v-if="entry">
+      <button
+        class="word"
+        title="Colours, landmarks and model sheets that came to the library since"
+        @click="bring(entry.id)"
+      >
+        Bring what is new
+      </button>
+      <button class="word" @click="letGo">Let it go</button>
+    </template>
+    <template v-if="entry && entry.sheets.length > 0">
+      <label>
+        seen from
+        <ElInputNumber
+          v-model="angle"
+          size="small"
+          :min="-180"
+          :max="180"
+          :step="15"
+          aria-label="Degrees it is turned from the front"
+        />°
+      </label>
+      <button
+        class="word"
+        :disabled="store.drawing === undefined"
+        title="Under the paper, by two landmarks pinned here"
+        @click="lay"
+      >
+        Lay its model sheet at this size
+      </button>
+    </template>
+    <p v-if="trouble" class="note" role="alert">{{ trouble }}</p>
+  </div>
+</template>
+
+<style scoped>
+.many {
+  flex-wrap: wrap;
+}
+
+.choose {
+  width: 170px;
+}
+</style>

@@ -1,0 +1,25 @@
+import type { Character } from '@unhurried/core'
+import { ref, shallowRef, watch } from 'vue'
+import { api } from '../api/api'
+import { useScene } from './scene'
+
+/** The library of the production of the scene that is open, read when it is first asked for. */
+export function useSceneLibrary() {
+  const store = useScene()
+  const entries = shallowRef<readonly Character[]>([])
+  const trouble = ref('')
+  watch(
+    () => store.production,
+    async (production) => {
+      if (!production) return
+      try {
+        entries.value = (await api.readProduction(production)).document.characters
+        trouble.value = ''
+      } catch (error) {
+        trouble.value = (error as Error).message
+      }
+    },
+    { immediate: true },
+  )
+  return { entries, trouble }
+}
