@@ -1,6 +1,7 @@
 import {
   applyEdit,
   applyProductionEdit,
+  behindLibrary,
   drawingsOf,
   inkAfter,
   seededRandom,
@@ -8,6 +9,7 @@ import {
   drawingsShown,
   inspectScene,
   isBehind,
+  linkedColours,
   meantBecause,
   mainSheet,
   editSchema,
@@ -27,7 +29,7 @@ import { smoothCurve } from '../src/sample/hand'
 import { lime } from '../src/sample/lime'
 import { answersOf, editsOf, type SampleScene } from '../src/sample/sample'
 import { SAMPLE_FILM } from '../src/sample/film'
-import { SAMPLE_REELS } from '../src/sample/reel'
+import { SAMPLE_PRODUCTION } from '../src/sample/production'
 import { tansy } from '../src/sample/tansy'
 
 const SCENES = SAMPLE_FILM
@@ -172,7 +174,7 @@ test('lettering writes itself as its lines are', () => {
 })
 
 test('its reels show every scene of the film, each shot for as long as it says', () => {
-  const { reels } = SAMPLE_REELS.reduce(applyProductionEdit, NOTHING_YET)
+  const { reels } = SAMPLE_PRODUCTION.reduce(applyProductionEdit, NOTHING_YET)
   const settings = new Map(SCENES.map((scene) => [scene.id, scene.settings]))
   const times = reels.map((reel) => reelTimes(reel, (id) => settings.get(id)))
   expect(times.flatMap(({ shots }) => shots.filter(({ missing }) => missing))).toEqual([])
@@ -181,4 +183,11 @@ test('its reels show every scene of the film, each shot for as long as it says',
   const all = SCENES.reduce((sum, scene) => sum + scene.settings.length, 0)
   // Half a second of black before, and three cross-fades.
   expect(times[0]!.frames).toBe(all + 12 - 12 - 12 - 18)
+})
+
+test('the library has the colours of the scenes that follow it', () => {
+  const library = SAMPLE_PRODUCTION.reduce(applyProductionEdit, NOTHING_YET)
+  const linked = SCENES.flatMap(linkedColours)
+  expect(linked.length).toBeGreaterThan(10)
+  expect(behindLibrary(library, linked)).toEqual([])
 })

@@ -1,5 +1,5 @@
 import { poured } from '../scene/palette'
-import type { Scene } from '../scene/schema'
+import type { Swatch } from '../scene/schema'
 import type { ProductionDocument } from './schema'
 
 /** A colour of a scene that is linked to one of the library. */
@@ -16,7 +16,7 @@ export interface LinkedColour {
 }
 
 /** The colours of a scene that are linked to the library; what was merged into another is shown in that. */
-export const linkedColours = ({ palette }: Pick<Scene, 'palette'>): LinkedColour[] =>
+export const linkedColours = ({ palette }: { readonly palette: readonly Swatch[] }): LinkedColour[] =>
   palette.flatMap(({ id, name, colour, linked }) =>
     linked && poured(palette, id) === id ? [{ swatch: id, name, colour, ...linked }] : [],
   )

@@ -12,16 +12,19 @@ const settings: Settings = {
   approach: 'pose-to-pose',
   numbering: 'by-frame',
 }
-/** What Corrie is painted with, wherever she is. */
-export const CORRIE_COLOURS: readonly Swatch[] = [
-  { id: 'ink', name: 'Wet slate', colour: '#2a2932' },
-  { id: 'tide', name: 'Tide rough', colour: '#3e7c86' },
+/** What Corrie is painted with, wherever she is: it follows the library. */
+const HERS: readonly Swatch[] = [
   { id: 'feather', name: 'Heron grey', colour: '#b9c2c6' },
   { id: 'feather-dim', name: 'Heron dim', colour: '#93a0a8' },
   { id: 'white', name: 'Throat', colour: '#f7f2e7' },
   { id: 'crest', name: 'Crest', colour: '#44505c' },
   { id: 'beak', name: 'Beak', colour: '#d8a052' },
   { id: 'ribbon', name: 'Ribbon', colour: '#a8455c' },
+]
+export const CORRIE_COLOURS: readonly Swatch[] = [
+  { id: 'ink', name: 'Wet slate', colour: '#2a2932' },
+  { id: 'tide', name: 'Tide rough', colour: '#3e7c86' },
+  ...HERS.map((swatch) => ({ ...swatch, linked: { entry: 'corrie', of: swatch.id } })),
 ]
 export const CORRIE_PALETTE: Swatch[] = [
   ...CORRIE_COLOURS,

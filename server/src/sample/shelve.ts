@@ -6,7 +6,7 @@ import { insertSound } from '../keeping/files/sounds'
 import { insertPicture } from '../keeping/files/pictures'
 import { drawnFilm } from './drawn'
 import { hashOf } from './hash'
-import { SAMPLE_REELS } from './reel'
+import { SAMPLE_PRODUCTION } from './production'
 
 const PRODUCTION = { id: 'lowtide', name: 'Low Tide' }
 
@@ -32,7 +32,7 @@ export async function shelveSampleFilm(database: DataSource, scenes: SceneServic
   }
   await scenes.productions.keep(
     PRODUCTION.id,
-    SAMPLE_REELS.map((edit, n) => ({ id: `sample-${n}`, edit })),
+    SAMPLE_PRODUCTION.map((edit, n) => ({ id: `sample-${n}`, edit })),
   )
   await facts.createQueryBuilder().insert().values({ name: 'sample film', value: PRODUCTION.name }).orIgnore().execute()
 }

@@ -9,6 +9,8 @@ const PictureColours = defineAsyncComponent(() => import('./PictureColours.vue')
 /** The colours of an entry. One that scenes use is changed after it was said which and what it costs. */
 const { library, entry } = defineProps<{ library: UsedLibrary; entry: Character }>()
 const groups = computed(() => [...new Set(entry.colours.map(({ group = '' }) => group))])
+const chosenId = ref('')
+const chosen = computed(() => entry.colours.find(({ id }) => id === chosenId.value))
 const pending = ref<{ colour: LibraryColour; to: string }>()
 const cost = computed(() => {
   if (!pending.value) return ''
@@ -68,39 +70,53 @@ function choose(event: Event) {
 </script>
 
 <template>
-  <div v-for="group in groups" :key="group" class="line" role="group" :aria-label="group || 'Colours'">
-    <span v-if="group" class="note">{{ group }}</span>
-    <span v-for="colour in entry.colours.filter((each) => (each.group ?? '') === group)" :key="colour.id" class="pot">
-      <ElColorPicker
-        size="small"
-        :model-value="colour.colour"
-        :aria-label="`Change ${colour.name} everywhere`"
-        @change="(to: string | null) => recolour(colour, to)"
-      />
-      <ElInput
-        size="small"
-        class="name"
-        :model-value="colour.name"
-        :aria-label="`Name of ${colour.name}`"
-        @change="(to: string) => rename(colour, to)"
-      />
-      <ElInput
-        size="small"
-        class="group"
-        :model-value="colour.group ?? ''"
-        placeholder="group"
-        :aria-label="`Group of ${colour.name}`"
-        @change="(to: string) => regroup(colour, to)"
-      />
-      <button
-        class="word"
-        :aria-label="`Take ${colour.name} out`"
-        :title="`Take ${colour.name} out; scenes keep what they have`"
-        @click="library.change({ type: 'colour.remove', of: entry.id, id: colour.id })"
-      >
-        ×
-      </button>
-    </span>
+  <div class="pots">
+    <div v-for="group in groups" :key="group" role="group" :aria-label="group || 'Colours'" class="group">
+      <span class="note">{{ group || 'Colours' }}</span>
+      <span class="line">
+        <button
+          v-for="colour in entry.colours.filter((each) => (each.group ?? '') === group)"
+          :key="colour.id"
+          class="pot"
+          :aria-pressed="colour.id === chosenId"
+          :title="colour.colour"
+          @click="chosenId = colour.id === chosenId ? '' : colour.id"
+        >
+          <span class="paint" :style="{ backgroundColor: colour.colour }" />
+          {{ colour.name }}
+        </button>
+      </span>
+    </div>
+  </div>
+  <div v-if="chosen" class="line" role="group" :aria-label="chosen.name">
+    <ElColorPicker
+      :model-value="chosen.colour"
+      :aria-label="`Change ${chosen.name} everywhere`"
+      @change="(to: string | null) => recolour(chosen!, to)"
+    />
+    <ElInput
+      size="small"
+      class="name"
+      :model-value="chosen.name"
+      aria-label="Name of this colour"
+      @change="(to: string) => rename(chosen!, to)"
+    />
+    <ElInput
+      size="small"
+      class="name"
+      :model-value="chosen.group ?? ''"
+      placeholder="group"
+      aria-label="Group of this colour"
+      @change="(to: string) => regroup(chosen!, to)"
+    />
+    <span class="note">in {{ counted(library.usersOf(entry.id, chosen.id).length, 'scene') }}</span>
+    <button
+      class="word"
+      title="Scenes keep what they have"
+      @click="library.change({ type: 'colour.remove', of: entry.id, id: chosen.id })"
+    >
+      Take it out
+    </button>
   </div>
   <div v-if="pending" class="pending" role="group" aria-label="A colour changed everywhere">
     <p>
@@ -144,19 +160,49 @@ function choose(event: Event) {
 </template>
 
 <style scoped>
-.pot {
-  display: inline-flex;
+.pots {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+}
+
+.group {
+  display: grid;
   gap: 4px;
-  align-items: center;
-  margin-right: 8px;
+}
+
+.pot {
+  display: grid;
+  gap: 3px;
+  justify-items: center;
+  min-width: 68px;
+  padding: 5px 6px;
+  border: 1px solid transparent;
+  border-radius: var(--corner);
+  background: none;
+  color: var(--ink);
+  font-size: 13px;
+  cursor: pointer;
+}
+
+.pot:hover {
+  border-color: var(--rule);
+}
+
+.pot[aria-pressed='true'] {
+  border-color: var(--lagoon);
+  box-shadow: inset 0 -2px 0 var(--lagoon);
+}
+
+.paint {
+  width: 44px;
+  height: 32px;
+  border: 1px solid var(--rule);
+  border-radius: 4px 4px 14px 14px;
 }
 
 .name {
   width: 118px;
-}
-
-.group {
-  width: 74px;
 }
 
 .pending {

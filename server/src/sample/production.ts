@@ -1,4 +1,5 @@
 import type { ProductionEdit, Shot } from '@unhurried/core'
+import { CORRIE_COLOURS } from './corrie'
 
 /** The scenes of the film in order, as they are cut together. */
 const LONG: readonly Omit<Shot, 'id'>[] = [
@@ -26,8 +27,26 @@ const reel = (id: string, name: string, shots: readonly Omit<Shot, 'id'>[]): Pro
   ...shots.map((shot, i): ProductionEdit => ({ type: 'shot.put', of: id, part: { ...shot, id: `${id}${i + 1}` } })),
 ]
 
-/** Two reels of the film, each a cut of its own. */
-export const SAMPLE_REELS: readonly ProductionEdit[] = [
+/** Who comes again in several scenes. */
+const CORRIE: readonly ProductionEdit[] = [
+  {
+    type: 'character.put',
+    part: {
+      ...{ id: 'corrie', name: 'Corrie', kind: 'character', heads: 3.5, lineWidth: 8 },
+      note: 'A heron with a ribbon. The ribbon is the last thing to come to rest.',
+      landmarks: ['Eye', 'Crest tip', 'Neck'].map((name, i) => ({ id: `corrie${i + 1}`, name })),
+    },
+  },
+  ...CORRIE_COLOURS.flatMap(({ name, colour, linked }): ProductionEdit[] => {
+    if (!linked) return []
+    const group = linked.of === 'ribbon' ? 'Ribbon' : 'Heron'
+    return [{ type: 'colour.put', of: 'corrie', part: { id: linked.of, name, colour, group } }]
+  }),
+]
+
+/** Two reels of the film, each a cut of its own, and its library. */
+export const SAMPLE_PRODUCTION: readonly ProductionEdit[] = [
+  ...CORRIE,
   ...reel('long', 'Long cut', LONG),
   ...reel('short', 'Short cut', SHORT),
 ]
