@@ -74,7 +74,13 @@ export {
   type CameraField,
 } from './scene/schema'
 export { faultOf, validate } from './scene/validate'
-export { applyProductionEdit, inverseOfProduction, type ProductionEdit } from './production/edits'
+export {
+  applyProductionEdit,
+  editsMaking,
+  inverseOfProduction,
+  picturesOfProduction,
+  type ProductionEdit,
+} from './production/edits'
 export {
   frameOfTick,
   reelTimes,
@@ -291,7 +297,13 @@ export { tightened } from './checks/limits/tightened'
 export { checkOf, CHECKS } from './checks/register'
 export { ArchiveRefused, readArchive, writeArchive } from './format/archive/archive'
 export { ARCHIVE_LIMITS } from './format/archive/archive-limits'
-export { type ProductionFile, productionFileSchema, PRODUCTION_FILE, sceneFile } from './format/archive/production'
+export {
+  pictureFile,
+  type ProductionFile,
+  productionFileSchema,
+  PRODUCTION_FILE,
+  sceneFile,
+} from './format/archive/production'
 export { coloursIn, type NamedColour, PALETTE_FORMATS, readPalette } from './format/palette/palette'
 export { writeFindingsCsv } from './format/findings-csv'
 export { drawingsBeside, measureCut, type CutMeasure } from './checks/meeting/cut'

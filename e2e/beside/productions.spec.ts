@@ -17,8 +17,15 @@ async function twoScenes(desk: Desk, page: Page, url: string, production: string
       body: JSON.stringify(body),
     })
   await post('/api/productions', { id: production, name: 'Flood' })
+  const scenes: string[] = []
   for (const name of ['Ebb', '雪の日'])
-    await desk.opened({ production, name, edits: [key('d1', 1), line('d1', 'l1', places)] })
+    scenes.push(await desk.opened({ production, name, edits: [key('d1', 1), line('d1', 'l1', places)] }))
+  // And a reel that shows the second, then the first.
+  const shots = scenes.toReversed().map((scene, n) => ({ type: 'shot.put', of: 'r', part: { id: `s${n}`, scene } }))
+  const edits = [{ type: 'reel.put', part: { id: 'r', name: 'Long cut', fps: 24 } }, ...shots]
+  await post(`/api/productions/${production}/edits`, {
+    edits: edits.map((edit, n) => ({ id: `${production}-${n}`, edit })),
+  })
   await post(`/api/productions/${production}/limits`, { volume: { share: 12 } })
   await page.goto(url)
 }
@@ -53,11 +60,19 @@ test('a production goes out as one open archive and comes in again with its scen
     zip('torn.zip', archive.subarray(0, archive.length - 900)),
     zip('ebb.zip', Buffer.from(files['scenes/0001-ebb.zip']!)),
   ])
-  await expect(own.getByRole('alert')).toHaveText(/^3 scenes are on the shelf now\. torn\.zip/)
+  await expect(own.getByRole('alert')).toHaveText(/^3 scenes are on the shelf now\. torn\.zip/, { timeout: 25_000 })
   await expect(page.locator('section[data-id]')).toHaveCount(before + 1)
   await expect(own.getByRole('heading', { level: 3 })).toHaveText(['Ebb', '雪の日', 'Ebb'])
   const fresh = page.locator('section[data-id]').last()
   await expect(fresh.getByRole('heading', { level: 3 })).toHaveText(['Ebb', '雪の日'])
+  // The reel shows the scenes that came in, not those that went out.
+  const { document } = await (
+    await fetch(`${harness.url}/api/productions/${await fresh.getAttribute('data-id')}`)
+  ).json()
+  const ids = await fresh
+    .locator('[data-scene]')
+    .evaluateAll((all) => all.map((card) => card.getAttribute('data-scene')))
+  expect(document.reels[0].shots.map(({ scene }: { scene: string }) => scene)).toEqual(ids.toReversed())
   await fresh.getByRole('heading', { name: '雪の日' }).click()
   await page.waitForURL('**/draw')
   await desk.kept()

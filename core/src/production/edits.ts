@@ -124,6 +124,35 @@ export function inverseOfProduction(document: ProductionDocument, edit: Producti
   return 'part' in edit ? [back] : [back, ...partsWithin(list[at]!, id)]
 }
 
+/** The edits that make a document from nothing. `sceneNow` is the id by which a scene is known now. */
+export function editsMaking(
+  { reels, characters }: ProductionDocument,
+  sceneNow: (scene: string) => string = (scene) => scene,
+): ProductionEdit[] {
+  const here = reels.map((reel) => ({
+    ...reel,
+    shots: reel.shots.map((shot) => (shot.scene === undefined ? shot : { ...shot, scene: sceneNow(shot.scene) })),
+  }))
+  return [
+    ...here.flatMap(({ shots, ...part }): ProductionEdit[] => [
+      { type: 'reel.put', part },
+      ...partsWithin({ id: part.id, shots } as Part, part.id),
+    ]),
+    ...characters.flatMap(({ colours, sheets, ...part }): ProductionEdit[] => [
+      { type: 'character.put', part },
+      ...partsWithin({ id: part.id, colours, sheets } as Part, part.id),
+    ]),
+  ]
+}
+
+/** Names of the pictures a document shows, each once. */
+export const picturesOfProduction = ({ reels, characters }: ProductionDocument): string[] => [
+  ...new Set([
+    ...reels.flatMap(({ shots }) => shots.flatMap(({ picture }) => picture ?? [])),
+    ...characters.flatMap(({ sheets }) => sheets.map(({ picture }) => picture)),
+  ]),
+]
+
 const WITHIN = { shots: 'shot', colours: 'colour', sheets: 'sheet' } as const
 
 /** Puts all that lies within a part, such as the shots of a reel. */

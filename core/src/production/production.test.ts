@@ -3,7 +3,9 @@ import { EditRefused } from '../scene/refusal'
 import {
   applyProductionEdit,
   faultOfProduction,
+  editsMaking,
   inverseOfProduction,
+  picturesOfProduction,
   productionEditSchema,
   type ProductionEdit,
 } from './edits'
@@ -65,6 +67,7 @@ test('a production is whole after any edits, and each can be taken back exactly'
           expect(inverseOfProduction(document, edit).reduce(applyProductionEdit, after)).toEqual(document)
         document = after
       }
+      expect(editsMaking(document).reduce(applyProductionEdit, NOTHING_YET)).toEqual(document)
     }),
   )
 })
@@ -97,4 +100,32 @@ test('what is not there is told', () => {
   expect(() => applyProductionEdit(withShots, { ...put('r'), before: 'q' } as ProductionEdit)).toThrow(
     'What this should go before',
   )
+})
+
+test('made anew for scenes that are known by other ids now, shots show those; pictures are named once', () => {
+  const document: ProductionDocument = {
+    characters: [
+      {
+        ...{ id: 'c', name: 'Tansy', kind: 'character', colours: [] },
+        sheets: [{ id: 's', name: 'Front', picture: 'b'.repeat(64), width: 9, height: 9, angle: 0, places: [] }],
+      },
+    ],
+    reels: [
+      {
+        ...{ id: 'r', name: 'Long cut', fps: 24 },
+        shots: [
+          { id: 'x', scene: 'old' },
+          { id: 'y', frames: 12, picture: 'a'.repeat(64) },
+          { id: 'z', frames: 12, picture: 'b'.repeat(64) },
+        ],
+      },
+    ],
+  }
+  const anew = editsMaking(document, (scene) => (scene === 'old' ? 'new' : scene)).reduce(
+    applyProductionEdit,
+    NOTHING_YET,
+  )
+  expect(anew.reels[0]!.shots[0]).toEqual({ id: 'x', scene: 'new' })
+  expect({ ...anew, reels: [] }).toEqual({ ...document, reels: [] })
+  expect(picturesOfProduction(document)).toEqual(['a'.repeat(64), 'b'.repeat(64)])
 })

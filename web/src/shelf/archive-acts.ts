@@ -1,11 +1,12 @@
-import { counted, fileStem, type ProductionFile } from '@unhurried/core'
+import { counted, editsMaking, fileStem, type ProductionFile } from '@unhurried/core'
 import { allScenes } from '../api/all-scenes'
 import { api, ApiProblem, type Production } from '../api/api'
 import { freshId } from '../api/ids'
 import { handDown } from '../parts/hand-down'
 import { WorkerClient, WorkerStopped } from '../workers/client'
 import { productionReportSchema, type ProductionOrder, type ProductionReport } from '../workers/productions/messages'
-import { comingIn } from './coming-in'
+import { keepPicture } from '../parts/picture-file'
+import { comingIn, type ComingProduction } from './coming-in'
 import type { Said } from './shelf-acts'
 
 type Tell = (said: Said) => void
@@ -24,20 +25,28 @@ export async function bringIn(files: readonly File[], into: string, tell: Tell):
   async function bring(name: string, read: () => Promise<Blob>, production: string) {
     tell({ sentence: `Reading ${name} …`, wrong: false, stop: () => (stopped = true) })
     try {
-      const { scene } = await api.putArchive({ id: freshId(), production }, await read())
+      const id = freshId()
+      const { scene } = await api.putArchive({ id, production }, await read())
       came.push(scene.settings.name)
+      return id
     } catch (error) {
       wrong.push(`${name}: ${(error as Error).message}`)
       // Without a server nothing that follows can come in either.
       stopped ||= error instanceof ApiProblem && error.status === 0
+      return undefined
     }
   }
   for (const file of files) {
     if (stopped) break
     try {
-      const { production, scenes } = await comingIn(file)
+      const { production, scenes, readPicture } = await comingIn(file)
       const to = production ? await begun(production) : into
-      for (const { name, read } of scenes) if (!stopped) await bring(name, read, to)
+      const now = new Map<string, string>()
+      for (const { name, read, id } of scenes) {
+        const came = stopped ? undefined : await bring(name, read, to)
+        if (id && came) now.set(id, came)
+      }
+      if (production?.document && !stopped) wrong.push(...(await besideScenes(production, { to, now, readPicture })))
     } catch (error) {
       wrong.push((error as Error).message)
     }
@@ -50,6 +59,34 @@ async function begun({ name, limits }: Pick<ProductionFile, 'name' | 'limits'>):
   await api.createProduction({ id, name })
   if (Object.keys(limits).length > 0) await api.setLimits(id, limits)
   return id
+}
+
+interface Beside {
+  readonly to: string
+  /** The id by which a scene of the archive is known now. */
+  readonly now: ReadonlyMap<string, string>
+  readonly readPicture: (file: string) => Promise<Blob>
+}
+/** Edits sent in one go. */
+const AT_ONCE = 2000
+
+/**
+ * Reels and library of a production that came in, with their pictures; gives what is told of pictures that did not.
+ * Errors: with a sentence.
+ */
+async function besideScenes({ document, pictures = [] }: ComingProduction, { to, now, readPicture }: Beside) {
+  const wrong: string[] = []
+  for (const { file } of pictures) {
+    try {
+      await keepPicture(new File([await readPicture(file)], file))
+    } catch (error) {
+      wrong.push(`${file}: ${(error as Error).message}`)
+    }
+  }
+  const edits = editsMaking(document!, (scene) => now.get(scene) ?? scene).map((edit) => ({ id: freshId(), edit }))
+  for (let from = 0; from < edits.length; from += AT_ONCE)
+    await api.keepProduction(to, edits.slice(from, from + AT_ONCE))
+  return wrong
 }
 
 function outcome(came: readonly string[], wrong: readonly string[]): Said {
@@ -74,8 +111,9 @@ export async function handOut(production: Production, tell: Tell): Promise<void>
   const telling = (done: number, words: string) =>
     tell({ sentence: `${done + 1} of ${counted(scenes.length, 'scene')}: ${words} …`, wrong: false, stop })
   try {
-    const { file } = await client.ask({ kind: 'hand-out', name: production.name, scenes }, ({ done, words }) =>
-      telling(done, words),
+    const { file } = await client.ask(
+      { kind: 'hand-out', production: production.id, name: production.name, scenes },
+      ({ done, words }) => telling(done, words),
     )
     handDown(file, `${fileStem(production.name)}.zip`)
     tell({ sentence: `${production.name} went out with ${counted(scenes.length, 'scene')}.`, wrong: false })

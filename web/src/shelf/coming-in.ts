@@ -1,20 +1,33 @@
-import { ARCHIVE_LIMITS, productionFileSchema, PRODUCTION_FILE, sentenceOf, type ProductionFile } from '@unhurried/core'
+import {
+  ARCHIVE_LIMITS,
+  LIMITS,
+  productionFileSchema,
+  PRODUCTION_FILE,
+  sentenceOf,
+  type ProductionFile,
+} from '@unhurried/core'
 import { BlobReader, ZipReader, type FileEntry } from '@zip.js/zip.js'
 
 /** A scene's archive that is to come in, read when it is its turn. */
 interface SceneComing {
   readonly name: string
+  /** What it is called in what its production has beside its scenes. */
+  readonly id?: string | undefined
   readonly read: () => Promise<Blob>
 }
+export type ComingProduction = Pick<ProductionFile, 'name' | 'limits' | 'document' | 'pictures'>
 /** What a file brings: one scene, or a production with its scenes. */
 export interface Coming {
-  readonly production?: Pick<ProductionFile, 'name' | 'limits'>
+  readonly production?: ComingProduction
   readonly scenes: readonly SceneComing[]
+  /** A picture by its file. Errors: with a sentence. */
+  readonly readPicture: (file: string) => Promise<Blob>
 }
 
+const MISSING = 'it is named in the list and not in the archive.'
 const megabytes = (bytes: number) => `${bytes / 1024 / 1024} MB`
-/** Bytes of the list of a production's scenes: two thousand names take far less. */
-const LIST = 2 * 1024 * 1024
+/** Bytes of the list of a production's scenes, with its reels and its library. */
+const LIST = 16 * 1024 * 1024
 
 /** The bytes of a file in a zip; more than were promised, or than may be, are never held. Errors: with a sentence. */
 async function unpacked(entry: FileEntry, most: number): Promise<Blob> {
@@ -45,17 +58,19 @@ export async function comingIn(file: File): Promise<Coming> {
     throw new Error(`${file.name} is no archive of a scene or a production, or it is damaged.`)
   }
   const list = files.get(PRODUCTION_FILE)
-  if (!list) return { scenes: [sceneAlone(file)] }
+  async function readIn(path: string, most: number): Promise<Blob> {
+    const entry = files.get(path)
+    if (!entry) throw new Error(MISSING)
+    return unpacked(entry, most)
+  }
+  const readPicture = (path: string) => readIn(path, LIMITS.pictureBytes)
+  if (!list) return { scenes: [sceneAlone(file)], readPicture }
   const about = listOf(await (await unpacked(list, LIST)).text(), file.name)
-  const scenes = about.scenes.map(({ name, file: path }) => ({
-    name,
-    async read() {
-      const entry = files.get(path)
-      if (!entry) throw new Error('it is named in the list and not in the archive.')
-      return unpacked(entry, ARCHIVE_LIMITS.packed)
-    },
+  const scenes = about.scenes.map(({ name, id, file: path }) => ({
+    ...{ name, id },
+    read: () => readIn(path, ARCHIVE_LIMITS.packed),
   }))
-  return { production: about, scenes }
+  return { production: about, scenes, readPicture }
 }
 
 const sceneAlone = (file: File): SceneComing => ({

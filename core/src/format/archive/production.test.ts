@@ -1,4 +1,4 @@
-import { productionFileSchema, sceneFile } from './production'
+import { pictureFile, productionFileSchema, sceneFile } from './production'
 
 const file = {
   format: 'unhurried-sketch production',
@@ -22,6 +22,25 @@ test('the list is read as it is written, and refused with a sentence where it is
     { ...file, scenes: [{ file: '', name: 'x' }] },
     { ...file, limits: { volume: { share: 'much' } } },
     { ...file, scenes: Array.from({ length: 2001 }, () => file.scenes[0]) },
+  ])
+    expect(productionFileSchema.safeParse(wrong).success).toBe(false)
+})
+
+test('what it has beside its scenes goes along; a list written before there was any is read as it was', () => {
+  const document = {
+    reels: [{ id: 'r', name: 'Long cut', fps: 24, shots: [{ id: 's', scene: 'corrie' }] }],
+    characters: [],
+  }
+  const picture = 'a'.repeat(64)
+  const whole = {
+    ...file,
+    scenes: [{ ...file.scenes[0], id: 'corrie' }],
+    ...{ document, pictures: [{ picture, file: pictureFile(picture) }] },
+  }
+  expect(productionFileSchema.parse(whole)).toEqual(whole)
+  for (const wrong of [
+    { ...whole, document: { ...document, reels: [{ ...document.reels[0], fps: 0 }] } },
+    { ...whole, pictures: [{ picture: 'front.png', file: 'x' }] },
   ])
     expect(productionFileSchema.safeParse(wrong).success).toBe(false)
 })

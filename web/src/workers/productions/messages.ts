@@ -5,6 +5,7 @@ import { z } from 'zod'
 export const productionOrderSchema = z.object({
   kind: z.literal('hand-out'),
   id: z.int().positive(),
+  production: idSchema,
   name: nameSchema,
   scenes: z.array(z.object({ id: idSchema, name: z.string() })),
 })

@@ -1,7 +1,9 @@
 import {
   ARCHIVE_LIMITS,
   inkKey,
+  pictureFile,
   picturesOf,
+  picturesOfProduction,
   PRODUCTION_FILE,
   sceneFile,
   soundFilesOf,
@@ -51,9 +53,9 @@ async function archiveOf(id: string): Promise<{ scene: Scene; limits: Limits; by
 }
 
 /** One zip of all scenes, each packed already: only one lies in memory at a time. */
-async function handOut({ id, name, scenes }: ProductionOrder): Promise<Blob> {
+async function handOut({ id, production, name, scenes }: ProductionOrder): Promise<Blob> {
   const zip = new ZipWriter(new BlobWriter('application/zip'), { level: 0, useWebWorkers: false })
-  const listed: { file: string; name: string }[] = []
+  const listed: ProductionFile['scenes'] = []
   let limits: Limits = {}
   for (const [i, each] of scenes.entries()) {
     tell({ kind: 'progress', id, done: i, of: scenes.length, words: each.name })
@@ -62,10 +64,17 @@ async function handOut({ id, name, scenes }: ProductionOrder): Promise<Blob> {
     })
     const file = sceneFile(i + 1, archive.scene.settings.name)
     await zip.add(file, new Uint8ArrayReader(archive.bytes))
-    listed.push({ file, name: archive.scene.settings.name })
+    listed.push({ file, name: archive.scene.settings.name, id: each.id })
     limits = archive.limits
   }
-  const about: ProductionFile = { format: 'unhurried-sketch production', version: 1, name, limits, scenes: listed }
+  const { document } = await api.readProduction(production)
+  const pictures = picturesOfProduction(document).map((picture) => ({ picture, file: pictureFile(picture) }))
+  for (const { picture, file } of pictures) await zip.add(file, new Uint8ArrayReader(await api.readPicture(picture)))
+  const about: ProductionFile = {
+    ...{ format: 'unhurried-sketch production', version: 1, name, limits, scenes: listed },
+    ...(document.reels.length + document.characters.length > 0 && { document }),
+    ...(pictures.length > 0 && { pictures }),
+  }
   await zip.add(PRODUCTION_FILE, new TextReader(`${JSON.stringify(about, undefined, 1)}\n`))
   return zip.close()
 }
