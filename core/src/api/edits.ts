@@ -1,12 +1,10 @@
 import { z } from 'zod'
 import { editSchema, type Edit } from '../edits/kinds'
 import { idSchema } from '../scene/schema'
+import { editIdSchema } from './edit-id'
 import { endpoint, numberInAddress } from './endpoint'
 
 const ofScene = z.object({ scene: idSchema })
-
-/** The id its maker gave an edit, so that sending it twice changes nothing. */
-export const editIdSchema = z.string().regex(/^[A-Za-z0-9_-]{6,40}$/, 'An edit id is 6 to 40 letters, digits, - or _.')
 
 export const sentEditSchema = z.strictObject({
   id: editIdSchema,

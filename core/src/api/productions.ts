@@ -3,7 +3,7 @@ import { productionEditSchema } from '../production/edits'
 import { productionDocumentSchema } from '../production/schema'
 import { idSchema, nameSchema } from '../scene/schema'
 import { endpoint } from './endpoint'
-import { editIdSchema } from './edits'
+import { editIdSchema } from './edit-id'
 
 /** Edits of one request. */
 const PRODUCTION_EDITS_AT_ONCE = 4000

@@ -91,7 +91,7 @@ export const characterHeadSchema = z.strictObject({
     .max(LIMITS.landmarks, `A character can have ${LIMITS.landmarks} landmarks.`)
     .optional(),
 })
-export const characterSchema = characterHeadSchema.extend({
+const characterSchema = characterHeadSchema.extend({
   colours: z
     .array(libraryColourSchema)
     .max(LIMITS.swatches, `A character can have ${LIMITS.swatches} colours. Take some out first.`),

@@ -1,5 +1,5 @@
 import * as contract from '@unhurried/core/api'
-import { unpackInk, unpackPasses, type Limits, type PassInk, type ProductionEdit, type Settings } from '@unhurried/core'
+import { unpackInk, unpackPasses, type Limits, type PassInk, type Settings } from '@unhurried/core'
 import { call, callForBytes } from './client'
 
 export { ApiProblem } from './client'
@@ -8,10 +8,6 @@ export type { Drawer, FoundScene, HistoryStep, Production, ShelvedScene } from '
 const passesIn = (bytes: Uint8Array): PassInk[] =>
   unpackPasses(bytes).map(({ drawing, pass, bytes: packed }) => ({ drawing, pass, ink: unpackInk(packed) }))
 
-export interface SentProductionEdit {
-  readonly id: string
-  readonly edit: ProductionEdit
-}
 type Id = { readonly id: string; readonly production: string }
 
 /** What the page asks of the server, in its own words. */
@@ -24,10 +20,6 @@ export const api = {
   readTest: (scene: string, version: number) => call(contract.readTest, { params: { scene }, query: { version } }),
   /** The main take of a scene with what it shows and what is heard. */
   readPlayed: (scene: string, version: number) => call(contract.readPlayed, { params: { scene }, query: { version } }),
-  /** What a production has beside its scenes. */
-  readProduction: (production: string) => call(contract.readProduction, { params: { production } }),
-  keepProduction: (production: string, edits: readonly SentProductionEdit[]) =>
-    call(contract.keepProduction, { params: { production }, body: { edits: [...edits] } }),
   /** Scenes in which all the words stand; `left`: those with something to draw or to mend alone. */
   findScenes: (words: string, left: 'any' | 'to-do' | 'to-mend') =>
     call(contract.findScenes, { query: { words, left } }),

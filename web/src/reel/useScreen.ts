@@ -13,47 +13,32 @@ const PATIENCE = 4000
 /** Nor is sound that is still on its way, in ms. */
 const SOON = 500
 
-/** Shows a reel on a canvas and plays it with its sound. */
-export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefined>) {
+/** The pictures of a reel on a canvas: those that come next are made ready, and the one of now lies on it. */
+function useShown(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefined>) {
   const { times, frame, scenes } = reel
-  const state = ref<'still' | 'begins' | 'plays'>('still')
-  const loops = ref(true)
-  const heard = ref(true)
   const trouble = ref('')
-  /** Frames whose pictures came too late since it began to play. */
-  const late = ref(0)
   /** Whether a first picture was shown. */
   const isSeen = ref(false)
-  const sounds = shallowRef<Readonly<Record<string, Sound>>>({})
-  const readSounds = soundsRead()
-  const player = new SoundPlayer()
-  let pictures: ReelPictures | undefined
-  let stopFrames: (() => void) | undefined
-  let sound: PlayingSound | undefined
-  let wanted = 0
-
+  const pictures = shallowRef<ReelPictures>()
   watch(
     canvas,
     (element) => {
       if (!element) return
-      pictures ??= new ReelPictures(element, { onReady: lay, onTrouble: (sentence) => (trouble.value = sentence) })
+      pictures.value ??= new ReelPictures(element, { onReady: lay, onTrouble: (told) => (trouble.value = told) })
       refresh()
     },
     { flush: 'post' },
   )
   watch([times, scenes], refresh)
-  watch(frame, () => state.value !== 'plays' && refresh())
 
   function refresh() {
-    pictures?.show(times.value, scenes.value)
-    pictures?.ahead(frame.value)
+    pictures.value?.show(times.value, scenes.value)
+    pictures.value?.ahead(frame.value)
     lay()
   }
-  // What is seen comes first.
-  watch([times, isSeen], () => isSeen.value && void listening())
   /** Gives whether the frame could be shown. */
   function lay(): boolean {
-    const layers = pictures?.at(frame.value)
+    const layers = pictures.value?.at(frame.value)
     const surface = canvas.value?.getContext('2d')
     if (layers && surface) {
       layMoment(surface, layers)
@@ -61,22 +46,45 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
     }
     return layers !== undefined
   }
+  onUnmounted(() => pictures.value?.end())
+  return { trouble, isSeen, pictures, refresh, lay }
+}
 
+/** Shows a reel on a canvas and plays it with its sound. */
+export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefined>) {
+  const { times, frame } = reel
+  const { trouble, isSeen, pictures, refresh, lay } = useShown(reel, canvas)
+  const state = ref<'still' | 'begins' | 'plays'>('still')
+  const loops = ref(true)
+  const heard = ref(true)
+  /** Frames whose pictures came too late since it began to play. */
+  const late = ref(0)
+  const sounds = shallowRef<Readonly<Record<string, Sound>>>({})
+  const readSounds = soundsRead()
+  const player = new SoundPlayer()
+  let stopFrames: (() => void) | undefined
+  let sound: PlayingSound | undefined
+  let wanted = 0
+
+  watch(frame, () => state.value !== 'plays' && refresh())
+  // What is seen comes first.
+  watch([times, isSeen], () => isSeen.value && void listening())
   async function listen() {
     sounds.value = await readSounds(times.value, reel.entries.value)
   }
   const listening = () => listen().catch(() => undefined)
 
   async function play() {
-    if (!pictures || times.value.frames === 0) return
+    const shown = pictures.value
+    if (!shown || times.value.frames === 0) return
     trouble.value = ''
     state.value = 'begins'
     const mine = ++wanted
     if (frame.value >= times.value.frames) frame.value = 1
-    pictures.ahead(frame.value)
+    shown.ahead(frame.value)
     const all = heard.value ? listening() : undefined
     const began = performance.now()
-    const isReady = () => pictures!.isReady(frame.value, READY) || performance.now() - began > PATIENCE
+    const isReady = () => shown.isReady(frame.value, READY) || performance.now() - began > PATIENCE
     while (mine === wanted && !isReady()) await nextPicture()
     // Sound does not hold up what is seen for long.
     await Promise.race([all, new Promise((resolve) => setTimeout(resolve, SOON))])
@@ -99,7 +107,7 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
         if (at < before && !loops.value) return stop()
         before = at
         frame.value = at
-        pictures!.ahead(at)
+        pictures.value!.ahead(at)
         if (!lay()) late.value++
       },
     })
@@ -117,9 +125,8 @@ export function useScreen(reel: UsedReel, canvas: Ref<HTMLCanvasElement | undefi
   onUnmounted(() => {
     stop()
     player.close()
-    pictures?.end()
   })
-  const small = (shot: number, width: number, height: number) => pictures?.small(shot, width, height)
+  const small = (shot: number, width: number, height: number) => pictures.value?.small(shot, width, height)
   return { state, loops, heard, trouble, late, isSeen, toggle, stop, small }
 }
 export type UsedScreen = ReturnType<typeof useScreen>

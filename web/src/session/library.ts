@@ -1,6 +1,6 @@
 import type { Character } from '@unhurried/core'
 import { ref, shallowRef, watch } from 'vue'
-import { api } from '../api/api'
+import { productionsApi } from '../api/productions'
 import { useScene } from './scene'
 
 /** The library of the production of the scene that is open, read when it is first asked for. */
@@ -13,7 +13,7 @@ export function useSceneLibrary() {
     async (production) => {
       if (!production) return
       try {
-        entries.value = (await api.readProduction(production)).document.characters
+        entries.value = (await productionsApi.read(production)).document.characters
         trouble.value = ''
       } catch (error) {
         trouble.value = (error as Error).message

@@ -16,6 +16,11 @@ const PAUSE = 900
 /** Where the sounds of a scene begin anew. Who listens is fetched when there is anything to hear: a silent scene never waits. */
 const onsetsIn = async (now: Scene) => (await import('./measured')).onsetsHeard(soundFilesOf(now))
 
+/** What a scene is held against. */
+const heldAgainstOf = ({ take, production, limits }: ReturnType<typeof useScene>) => ({
+  ...{ take, production, limits: limitsSeen(limits) },
+})
+
 /** What Second look found in the scene that is open, kept new as it changes. */
 export const useLook = defineStore('look', () => {
   const scene = useScene()
@@ -65,8 +70,7 @@ export const useLook = defineStore('look', () => {
     try {
       const onsets = scene.working.sounds ? await onsetsIn(scene.working) : {}
       if (!isLast()) return
-      const { take, production } = scene
-      const order = { take, limits: limitsSeen(scene.limits), whole, onsets, ...(production && { production }) }
+      const order = { ...heldAgainstOf(scene), whole, onsets }
       const report = await worker.look(order, (now) => isLast() && (progress.value = now))
       if (isLast() && report) {
         found.value = report

@@ -2,13 +2,15 @@ import {
   applyProductionEdit,
   EditRefused,
   inverseOfProduction,
+  sameValue,
   type ProductionDocument,
   type ProductionEdit,
 } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, onUnmounted, ref, shallowRef } from 'vue'
 import { productionWithScenes } from '../api/all-scenes'
-import { api, ApiProblem, type SentProductionEdit, type ShelvedScene } from '../api/api'
+import { ApiProblem, type ShelvedScene } from '../api/api'
+import { productionsApi, type SentProductionEdit } from '../api/productions'
 import { freshId } from '../api/ids'
 
 /** While the server does not answer it is asked again after so many milliseconds. */
@@ -31,40 +33,26 @@ function inverseOf(document: ProductionDocument, edits: readonly ProductionEdit[
   return back.flat()
 }
 
-/** What a production has beside its scenes, and its scenes as the shelf knows them, on a page that changes them. */
-export function useProduction(production: string) {
-  const name = ref('')
-  const document = shallowRef<ProductionDocument>()
-  const scenes = shallowRef<readonly ShelvedScene[]>([])
-  const trouble = ref('')
-  const undoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
-  const redoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
+/** Sends edits in order until they are kept: those that wait, what the server has then, and why it goes no further. */
+function useSending(
+  production: string,
+  told: { kept: (document: ProductionDocument) => void; refused: () => Promise<void> },
+) {
   const waiting = shallowRef<readonly (readonly SentProductionEdit[])[]>([])
+  const trouble = ref('')
   let isSending = false
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  async function load() {
-    try {
-      const [found, kept] = await Promise.all([productionWithScenes(production), api.readProduction(production)])
-      name.value = found.name
-      scenes.value = found.scenes
-      if (waiting.value.length === 0) document.value = kept.document
-      trouble.value = ''
-    } catch (error) {
-      trouble.value = (error as Error).message
-    }
-  }
-
-  /** Sends what waits, in order; what is refused is let go with its sentence. */
+  /** What is refused is let go with its sentence. */
   async function send() {
     clearTimeout(timer)
     if (isSending) return
     isSending = true
     try {
       while (waiting.value.length > 0) {
-        const { document: kept } = await api.keepProduction(production, waiting.value[0]!)
+        const { document } = await productionsApi.keep(production, waiting.value[0]!)
         waiting.value = waiting.value.slice(1)
-        if (waiting.value.length === 0) document.value = kept
+        if (waiting.value.length === 0) told.kept(document)
         if (trouble.value === NOT_KEPT) trouble.value = ''
       }
     } catch (error) {
@@ -80,18 +68,49 @@ export function useProduction(production: string) {
       return
     }
     waiting.value = []
-    void load().then(() => (trouble.value = error.message))
+    void told.refused().then(() => (trouble.value = error.message))
   }
+  function add(edits: readonly ProductionEdit[]) {
+    waiting.value = [...waiting.value, edits.map((edit) => ({ id: freshId(), edit }))]
+    void send()
+  }
+  useEventListener(window, 'beforeunload', (event) => waiting.value.length > 0 && event.preventDefault())
+  onUnmounted(() => clearTimeout(timer))
+  return { trouble, add, isKept: computed(() => waiting.value.length === 0) }
+}
 
-  /** Makes edits as one step; what cannot be made is told, and nothing has changed. */
+/** What a production has beside its scenes, and its scenes as the shelf knows them, on a page that changes them. */
+export function useProduction(production: string) {
+  const name = ref('')
+  const document = shallowRef<ProductionDocument>()
+  const scenes = shallowRef<readonly ShelvedScene[]>([])
+  const undoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
+  const redoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
+  const { trouble, add, isKept } = useSending(production, {
+    kept: (now) => sameValue(document.value, now) || (document.value = now),
+    refused: load,
+  })
+
+  async function load() {
+    try {
+      const [found, kept] = await Promise.all([productionWithScenes(production), productionsApi.read(production)])
+      name.value = found.name
+      // What is as it was is not told anew: whoever looks on would begin from the beginning.
+      if (!sameValue(scenes.value, found.scenes)) scenes.value = found.scenes
+      if (isKept.value && !sameValue(document.value, kept.document)) document.value = kept.document
+      trouble.value = ''
+    } catch (error) {
+      trouble.value = (error as Error).message
+    }
+  }
+  /** Makes edits as one step and gives what takes it back; what cannot be made is told, and nothing has changed. */
   function make(edits: readonly ProductionEdit[]): readonly ProductionEdit[] | undefined {
     if (!document.value || edits.length === 0) return undefined
     try {
       const back = inverseOf(document.value, edits)
       document.value = madeOn(document.value, edits)
-      waiting.value = [...waiting.value, edits.map((edit) => ({ id: freshId(), edit }))]
       trouble.value = ''
-      void send()
+      add(edits)
       return back
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
@@ -106,26 +125,18 @@ export function useProduction(production: string) {
     redoable.value = []
     return true
   }
-  function undo() {
-    const step = undoable.value.at(-1)
-    undoable.value = undoable.value.slice(0, -1)
-    const back = step && make(step)
-    if (back) redoable.value = [...redoable.value, back]
+  /** Takes the last step of one list and puts what takes it back on the other. */
+  function step(from: typeof undoable, to: typeof undoable) {
+    const last = from.value.at(-1)
+    from.value = from.value.slice(0, -1)
+    const back = last && make(last)
+    if (back) to.value = [...to.value, back]
   }
-  function redo() {
-    const step = redoable.value.at(-1)
-    redoable.value = redoable.value.slice(0, -1)
-    const back = step && make(step)
-    if (back) undoable.value = [...undoable.value, back]
-  }
+  const undo = () => step(undoable, redoable)
+  const redo = () => step(redoable, undoable)
 
   void load()
   // What others did meanwhile.
   useEventListener(window, 'focus', () => void load())
-  useEventListener(window, 'beforeunload', (event) => waiting.value.length > 0 && event.preventDefault())
-  onUnmounted(() => clearTimeout(timer))
-
-  const isKept = computed(() => waiting.value.length === 0)
   return { name, document, scenes, trouble, isKept, load, change, undo, redo, undoable, redoable }
 }
-export type UsedProduction = ReturnType<typeof useProduction>

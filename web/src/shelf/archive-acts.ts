@@ -1,6 +1,7 @@
 import { counted, editsMaking, fileStem, type ProductionFile } from '@unhurried/core'
 import { allScenes } from '../api/all-scenes'
 import { api, ApiProblem, type Production } from '../api/api'
+import { productionsApi } from '../api/productions'
 import { freshId } from '../api/ids'
 import { handDown } from '../parts/hand-down'
 import { WorkerClient, WorkerStopped } from '../workers/client'
@@ -85,7 +86,7 @@ async function besideScenes({ document, pictures = [] }: ComingProduction, { to,
   }
   const edits = editsMaking(document!, (scene) => now.get(scene) ?? scene).map((edit) => ({ id: freshId(), edit }))
   for (let from = 0; from < edits.length; from += AT_ONCE)
-    await api.keepProduction(to, edits.slice(from, from + AT_ONCE))
+    await productionsApi.keep(to, edits.slice(from, from + AT_ONCE))
   return wrong
 }
 

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { Level } from '@unhurried/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useScene } from '../../session/scene'
 import GroundPanel from './GroundPanel.vue'
-import LevelInLibrary from './LevelInLibrary.vue'
 import LevelActs from './LevelActs.vue'
 import SeenAs from './SeenAs.vue'
 
+// Not every production has a library.
+const LevelInLibrary = defineAsyncComponent(() => import('./LevelInLibrary.vue'))
 const props = defineProps<{ level: Level }>()
 const store = useScene()
 const order = computed(() => store.scene!.levelOrder)

@@ -46,7 +46,7 @@ export const lookOrderSchema = z.discriminatedUnion('kind', [
     limits: limitsSchema,
     whole: z.boolean(),
     /** Whose library it is held against. */
-    production: idSchema.exactOptional(),
+    production: idSchema,
     /** Where the sounds of a file begin anew, of those that were heard. */
     onsets: z.record(z.string(), z.array(z.object({ seconds: z.number(), strength: z.number() }))),
   }),

@@ -68,6 +68,7 @@ const look = (id: number, more: object = {}) => ({
   take: 'main',
   limits: {},
   whole: false,
+  production: 'tests',
   onsets: {},
   ...more,
 })
@@ -146,7 +147,7 @@ test('a landmark is followed from where it is pinned to where the next one is', 
 test('what is no order, or fits no scene, is answered with a sentence and costs nothing', async () => {
   expect(
     await asked(
-      { kind: 'look', id: 8, take: '', limits: {}, whole: false, onsets: {} },
+      { kind: 'look', id: 8, take: '', limits: {}, whole: false, production: 'tests', onsets: {} },
       (report) => report.kind === 'failed',
     ),
   ).toMatchObject({ id: 8, sentence: expect.stringMatching(/Reload the page/) })

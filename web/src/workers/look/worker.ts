@@ -13,6 +13,7 @@ import {
   type Scene,
 } from '@unhurried/core'
 import { api } from '../../api/api'
+import { productionsApi } from '../../api/productions'
 import { createInkStore, type InkStore } from '../../session/ink-store'
 import { SceneSession } from '../../session/session'
 import { lookOrderSchema, type LookOrder, type LookReport, type LookTransition, type Proposed } from './messages'
@@ -81,7 +82,7 @@ const isLinked = ({ palette, levels }: Scene): boolean =>
 
 /** Without a server nothing is held against it. */
 function libraryOf(production: string) {
-  return api.readProduction(production).then(
+  return productionsApi.read(production).then(
     ({ document }) => document,
     () => undefined,
   )
@@ -102,7 +103,7 @@ async function look(
   tell({ kind: 'progress', id, done: 0, of: drawings, words: 'Fetching the lines' })
   await ink.ensure(Object.keys(now.drawings), waitingEdits)
   const joins = await nextOf(now.settings.handsOnTo).catch(() => undefined)
-  const shared = production === undefined || !isLinked(now) ? undefined : await (library ??= libraryOf(production))
+  const shared = isLinked(now) ? await (library ??= libraryOf(production)) : undefined
   if (signal.aborted) return tell({ kind: 'stopped', id })
   const began = performance.now()
   const named = JSON.stringify(limits)
@@ -145,6 +146,24 @@ async function look(
     return tell({ kind: 'stopped', id })
   }
   last = { inspection, scene: now, take, limits: named }
+  tell({
+    kind: 'found',
+    id,
+    ...shownOf(inspection, now, ink),
+    unmeasured: [...inspection.unmeasured],
+    graphs: graphsOf(context),
+    drawings,
+    ms: performance.now() - began,
+  })
+}
+
+/** Findings of one check that are told; whoever has more knows what is the matter by then. */
+const MOST_SHOWN = 100
+/** A tenth of a pixel is finer than any line. */
+const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 10) / 10 : value)
+
+/** The findings that are told, and how many of each check are left out. */
+function shownOf(inspection: Inspection, now: Scene, ink: InkStore) {
   const counts = new Map<string, number>()
   const left = new Map<string, number>()
   const findings = inspection.findings
@@ -158,22 +177,8 @@ async function look(
       const meant = meantBecause(now, finding, ink.inkOf)
       return { ...finding, evidence: JSON.stringify(finding.evidence, short), ...(meant !== undefined && { meant }) }
     })
-  tell({
-    kind: 'found',
-    id,
-    findings,
-    unmeasured: [...inspection.unmeasured],
-    graphs: graphsOf(context),
-    left,
-    drawings,
-    ms: performance.now() - began,
-  })
+  return { findings, left }
 }
-
-/** Findings of one check that are told; whoever has more knows what is the matter by then. */
-const MOST_SHOWN = 100
-/** A tenth of a pixel is finer than any line. */
-const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 10) / 10 : value)
 
 /** Drawings a landmark is followed over at most, and how sure the next one must be to go on from. */
 const MOST_FOLLOWED = 60

@@ -15,6 +15,7 @@ import {
 } from '@unhurried/core'
 import { BlobWriter, TextReader, Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js'
 import { api } from '../../api/api'
+import { productionsApi } from '../../api/productions'
 import { productionOrderSchema, type ProductionOrder, type ProductionReport } from './messages'
 
 const tell = (report: ProductionReport) => self.postMessage(report)
@@ -67,7 +68,7 @@ async function handOut({ id, production, name, scenes }: ProductionOrder): Promi
     listed.push({ file, name: archive.scene.settings.name, id: each.id })
     limits = archive.limits
   }
-  const { document } = await api.readProduction(production)
+  const { document } = await productionsApi.read(production)
   const pictures = picturesOfProduction(document).map((picture) => ({ picture, file: pictureFile(picture) }))
   for (const { picture, file } of pictures) await zip.add(file, new Uint8ArrayReader(await api.readPicture(picture)))
   const about: ProductionFile = {
