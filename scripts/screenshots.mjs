@@ -153,6 +153,29 @@ const PLANNED = [
 const VIEWS = [
   { name: 'shelf', path: '/' },
   { name: 'practice', path: '/practice', act: practised },
+  {
+    name: 'reel',
+    path: '/production/lowtide/reel',
+    async act(page) {
+      await page.getByRole('button', { name: /^Shot 6,/ }).click()
+      await page.waitForLoadState('networkidle')
+      await page.waitForFunction(() =>
+        [...document.querySelectorAll('.shot canvas')].every((canvas) =>
+          canvas
+            .getContext('2d')
+            .getImageData(20, 20, 1, 1)
+            .data.some((value) => value > 0),
+        ),
+      )
+    },
+  },
+  {
+    name: 'library',
+    path: '/production/lowtide/library',
+    async act(page) {
+      await page.getByRole('button', { name: 'Beak', exact: true }).click()
+    },
+  },
   { name: 'plan', path: '/scene/lowtide-lime/plan' },
   { name: 'draw', path: '/scene/lowtide-corrie/draw', act: (page) => page.keyboard.press('g') },
   { name: 'ahead', path: '/new', act: sixDrawings },
@@ -384,6 +407,7 @@ const VIEWS = [
   },
   {
     name: 'earlier',
+    folder: 'guide/pictures',
     path: '/scene/lowtide-corrie/takes',
     async act(page) {
       await page.getByRole('button', { name: 'Earlier versions' }).click()
@@ -410,6 +434,7 @@ const VIEWS = [
   },
   {
     name: 'reference',
+    folder: 'guide/pictures',
     path: '/scene/lowtide-corrie/draw',
     async act(page) {
       // The sample's own first drawing as its model sheet.

@@ -17,7 +17,8 @@ async function expectClean(page: Page, within?: string) {
 }
 const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).first()
 
-const PLACES = ['/', '/new', '/drawer', '/practice', '/practice/eye/arc', '/guide/rulers', '/production/lowtide/log']
+const OF_PRODUCTION = ['log', 'reel', 'library'].map((page) => `/production/lowtide/${page}`)
+const PLACES = ['/', '/new', '/drawer', '/practice', '/practice/eye/arc', '/guide/rulers', ...OF_PRODUCTION]
 const SCENE_PLACES = ['plan', 'draw', 'look', 'takes', 'log', 'hand-over', 'practice', 'paper', 'lettering']
 const ALL = [...PLACES, ...SCENE_PLACES.map((place) => `/scene/lowtide-corrie/${place}`)]
 

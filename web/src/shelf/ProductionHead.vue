@@ -44,8 +44,12 @@ function rename() {
         :aria-label="`Bring a scene from an archive into ${production.name}`"
         @change="$emit('bring', $event)"
     /></label>
-    <RouterLink class="word" :to="{ name: 'reel', params: { production: production.id } }">Reel</RouterLink>
-    <RouterLink class="word" :to="{ name: 'library', params: { production: production.id } }">Library</RouterLink>
+    <RouterLink class="word" data-thing="reel" :to="{ name: 'reel', params: { production: production.id } }"
+      >Reel</RouterLink
+    >
+    <RouterLink class="word" data-thing="library" :to="{ name: 'library', params: { production: production.id } }"
+      >Library</RouterLink
+    >
     <RouterLink class="word" :to="{ name: 'production-log', params: { production: production.id } }">Log</RouterLink>
     <RouterLink class="word" :to="{ name: 'new', query: { production: production.id } }">Set up a new scene</RouterLink>
   </div>

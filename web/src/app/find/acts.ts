@@ -60,6 +60,8 @@ const page = (name: string, words: string, guide: string, thing?: string): Made 
 const PAGES: readonly Made[] = [
   page('shelf', 'Shelf: productions and scenes', 'shelf'),
   page('new', 'Set up a new scene', 'shelf'),
+  page('shelf', 'Reel: the scenes of a production in order, with their sound', 'reel', 'reel'),
+  page('shelf', 'Library: characters of a production, colours that scenes follow', 'library', 'library'),
   page('drawer', 'Drawer: what is put away or forgotten', 'shelf'),
   page('practising', 'Practice: exercises, the eye, first steps', 'practice'),
 ]
