@@ -14,7 +14,7 @@ import { handBench } from './lib/bench-hand.mjs'
 import { letteringBench } from './lib/bench-lettering.mjs'
 import { keepingBench } from './lib/bench-keeping.mjs'
 import { paperBench } from './lib/bench-paper.mjs'
-import { reelBench } from './lib/bench-reel.mjs'
+import { libraryBench, reelBench } from './lib/bench-reel.mjs'
 import { shelfBench } from './lib/bench-shelf.mjs'
 import { bundled } from './lib/bundled.mjs'
 import { launchChromium } from './lib/chromium.mjs'
@@ -568,6 +568,7 @@ const PARTS = [
   'shelf',
   'paper',
   'reel',
+  'library',
   'footage',
 ]
 const wanted = process.argv.slice(2)
@@ -652,6 +653,7 @@ await orStop(async () => {
     if (does('footage')) await footageBench({ browser, url, post, makeScene, settings, key })()
     if (does('paper')) await paperBench({ browser, url, post, makeScene, settings, key })()
     if (does('reel')) await reelBench({ browser, url, post, makeScene, settings, key, inked })()
+    if (does('library')) await libraryBench({ browser, url, post, makeScene, settings, key, inked })()
     if (does('shelf')) await shelfBench({ browser, url, post, makeScene, settings, key, inked })()
     if (does('keeping'))
       await keepingBench({ post, cluster, server, browser, url, work, freshId, makeScene, settings, key })(

@@ -131,6 +131,15 @@ test('what is opened on the other places: limits, earlier versions, work written
   await button(page, 'Fit them to finished scenes …').click()
   await expect(page.getByRole('dialog', { name: 'Limits from finished work' })).toBeVisible()
   await expectClean(page)
+  await page.goto(`${harness.url}/production/lowtide/reel`)
+  await page.getByRole('button', { name: /^Shot 3,/ }).click()
+  for (const name of ['Change this one', 'Look at the cuts', 'Hand over …']) {
+    await button(page, name).click()
+    await expectClean(page)
+  }
+  await page.goto(`${harness.url}/production/lowtide/library`)
+  await button(page, 'Ribbon').click()
+  await expectClean(page)
   await page.goto(`${harness.url}/scene/lowtide-corrie/takes`)
   await button(page, 'Earlier versions').click()
   await page.locator('.step').first().waitFor()

@@ -100,7 +100,7 @@ test('an entry is brought to a level with its colours, landmarks and model sheet
   const tansy = page.getByRole('region', { name: 'Tansy' })
   for (const name of ['Crown', 'Foot']) {
     await tansy.getByLabel('Name of a new landmark').fill(name)
-    await tansy.getByRole('group', { name: 'Landmarks' }).getByRole('button', { name: 'Add' }).click()
+    await tansy.getByRole('form', { name: 'Landmarks' }).getByRole('button', { name: 'Add' }).click()
   }
   await tansy.getByLabel('Model sheet …').setInputFiles(icon)
   await tansy.getByRole('button', { name: 'Put Crown on front' }).click()

@@ -77,3 +77,64 @@ export function reelBench({ browser, url, post, makeScene, settings, key, inked 
     await page.close()
   }
 }
+
+const FOLLOWING = 200
+
+/** A colour of the library changed in every scene that follows it. */
+export function libraryBench({ browser, url, post, makeScene, settings, key, inked }) {
+  const production = `library${Date.now()}`
+  const linked = { id: 'skin', name: 'Skin', colour: '#aabbcc', linked: { entry: 'tansy', of: 'skin' } }
+
+  async function made() {
+    await post('/api/productions', { id: production, name: 'Many scenes' })
+    await makeScene(post, 'followed', settings('One of two hundred', 24), [
+      { type: 'swatch.put', swatch: linked },
+      ...Array.from({ length: 12 }, (_, n) => key(`f${n}`, 1 + 2 * n)),
+      ...Array.from({ length: 12 }, (_, n) => inked(`f${n}`, 12, n)),
+    ])
+    for (let n = 0; n < FOLLOWING; n++)
+      await post('/api/scenes/followed/copies', {
+        ...{ id: `${production}s${n}`, name: `Scene ${n}`, copies: 'everything', production },
+      })
+    // In the library it is another colour already: all of them are behind.
+    const edits = [
+      { type: 'character.put', part: { id: 'tansy', name: 'Tansy', kind: 'character' } },
+      { type: 'colour.put', of: 'tansy', part: { id: 'skin', name: 'Skin', colour: '#cc3311' } },
+    ]
+    await post(`/api/productions/${production}/edits`, {
+      edits: edits.map((edit, n) => ({ id: `${production}-${n}`, edit })),
+    })
+  }
+
+  return async () => {
+    await made()
+    const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
+    await page.goto(`${url}/production/${production}/library`)
+    const bring = page.getByRole('button', { name: 'Bring them along' })
+    await bring.waitFor()
+    const began = performance.now()
+    await bring.click()
+    const told = page.getByText(/scenes changed/)
+    await told.waitFor({ timeout: 120_000 })
+    const took = performance.now() - began
+    // The same edits, one after the other, without the page: what they are held against.
+    const alone = []
+    for (let n = 0; n < 20; n++) {
+      const from = performance.now()
+      await post(`/api/scenes/${production}s${n}/edits`, {
+        base: (await (await fetch(`${url}/api/scenes/${production}s${n}/edits?since=0`)).json()).at(-1).version,
+        edits: [
+          {
+            id: `alone-${production}-${n}`,
+            edit: { type: 'swatch.follow', entry: 'tansy', of: 'skin', colour: '#00ff88' },
+          },
+        ],
+      })
+      alone.push(performance.now() - from)
+    }
+    say(
+      `library: ${await told.textContent()} ${Math.round(took)} ms for ${FOLLOWING}, ${(took / FOLLOWING).toFixed(1)} ms each; one by one from outside ${figures(alone, 'ms', 1)}`,
+    )
+    await page.close()
+  }
+}

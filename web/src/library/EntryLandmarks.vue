@@ -20,7 +20,7 @@ function remove(id: string) {
 </script>
 
 <template>
-  <form class="line" role="group" aria-label="Landmarks" @submit.prevent="add">
+  <form class="line" aria-label="Landmarks" @submit.prevent="add">
     <span>Landmarks</span>
     <button
       v-for="each in entry.landmarks"
