@@ -260,3 +260,32 @@ test('sheets printed for the drawings still to be drawn come back with their peg
   await expect(found(page).nth(0)).toHaveText(/pegs seen/, { timeout: 20_000 })
   await expect(found(page).nth(1)).toHaveText('0.0 px, 0.00°, by its pegs', { timeout: 20_000 })
 })
+
+test('numbered stills become drawings on their frames, and the missing ones are told', async ({ page, desk }) => {
+  await opened(page, desk)
+  const still = (n: number) => ({
+    ...{ name: `walk-${String(n).padStart(4, '0')}.png`, mimeType: 'image/png' },
+    buffer: png({ lines: [...common, ...own()], seed: n }),
+  })
+  // Chosen in any order.
+  await bring(page, [9, 3, 4].map(still))
+  await expect(page.locator('[data-page]')).toHaveCount(3)
+  await expect(page.getByTestId('lay-pages')).toHaveText('Lay in 3 drawings', { timeout: 20_000 })
+  await page.getByRole('button', { name: 'by their numbers' }).click()
+  await expect(page.getByTestId('numbers')).toHaveText('3 to 9. Missing: 5 to 8; the drawing before stays.')
+  await page.getByRole('button', { name: 'pictures', exact: true }).click()
+  await page.getByLabel('Frames each is held').fill('2')
+  await page.keyboard.press('Tab')
+  await page.getByTestId('lay-pages').click()
+  await laid(page)
+  await desk.kept()
+  const scene = await desk.scene()
+  const level = scene.levelOrder.at(-1)!
+  const column = scene.sheets[scene.mainTake]![level]! as { drawing: string | null; frames: number }[]
+  expect(column.map(({ frames }) => frames).slice(0, 3)).toEqual([1, 5, 2])
+  // The third, whose number is the least, comes first.
+  const pages = column.slice(0, 3).map(({ drawing }) => drawing!)
+  const [first] = (await desk.ink(pages[0]!)).line!
+  const shown = scene.pages![(first as { page: string }).page]!
+  expect(shown.name).toContain('walk-0003')
+})

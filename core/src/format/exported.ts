@@ -14,7 +14,7 @@ export interface PackOptions {
 }
 
 /** What a format writes from. */
-interface ExportSource {
+export interface ExportSource {
   readonly scene: Scene
   readonly take: string
   /** The pictures of the take that go out, in order. */
@@ -33,6 +33,8 @@ interface ExportSource {
   readonly height: number
   /** Paints one picture of the film, for whoever takes it from where it is painted. */
   readonly show: (run: PictureRun) => Promise<void>
+  /** The same moment of another scene of the same size, such as this with levels left out; `clear`: over nothing. */
+  readonly showOf: (run: PictureRun, scene: Scene, clear: boolean) => Promise<void>
   /** One picture of the film as RGBA bytes; the same bytes are used again for the next. */
   readonly paint: (run: PictureRun) => Promise<Uint8ClampedArray>
   /** The picture that was shown or painted last, or a part of it, as a file of its own, packed by whoever paints it. */

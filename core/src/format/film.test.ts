@@ -30,6 +30,7 @@ function source(turns: number, runs = pictureRuns(scene)) {
       },
       sprites: { trimmed: false, padding: 0, powers: false },
       ...{ paper: 'a4' as const, clear: false, width: 8, height: 8 },
+      showOf: async () => undefined,
       show: async ({ frame }: { frame: number }) => void did.push(['show', frame]),
       paint: async () => new Uint8ClampedArray(),
       pack: async () => new Uint8Array(),

@@ -46,6 +46,7 @@ async function written(id: FormatId) {
     width: 16,
     height: 8,
     show: async ({ frame }) => void painted.push(frame),
+    showOf: async ({ frame }) => void painted.push(frame),
     async paint({ frame }) {
       painted.push(frame)
       return new Uint8ClampedArray(16 * 8 * 4).fill(frame * 30)

@@ -17,6 +17,8 @@ interface Needs {
   readonly opaque?: true
   /** Its pixels may be exact, or the file smaller. */
   readonly exact?: true
+  /** It is one frame, taken apart: the first of those that go out. */
+  readonly layers?: true
   /** Its pictures may be trimmed and packed. */
   readonly sprites?: true
   /** It goes round by itself, for ever or so many times. */
@@ -104,6 +106,22 @@ const FORMATS = [
     load: async () => (await import('./picture/stills')).exportStills,
   },
   {
+    id: 'ora',
+    word: 'Layers as OpenRaster',
+    note: 'one frame, levels and passes',
+    make: 'Make the layers',
+    needs: { ink: 'shown', painted: true, layers: true, take: true },
+    load: async () => (await import('./picture/open-raster')).exportOpenRaster,
+  },
+  {
+    id: 'layered-svg',
+    word: 'Layers as SVG',
+    note: 'one frame, levels and passes as outlines',
+    make: 'Make the layers',
+    needs: { ink: 'shown', painted: true, layers: true, take: true },
+    load: async () => (await import('./picture/layered-svg')).exportLayeredSvg,
+  },
+  {
     id: 'sprites',
     word: 'Sheet of sprites',
     note: 'PNG and JSON, for a game',
@@ -152,4 +170,4 @@ export const exportFormat = (id: FormatId): ExportFormat => EXPORT_FORMATS.find(
 
 /** Whether films that lie under the paper can go out in a format: it is of pictures as they are painted, not of cut-outs. */
 export const canShowFilms = ({ needs }: ExportFormat): boolean =>
-  needs.painted === true && needs.files === undefined && needs.sprites === undefined
+  needs.painted === true && !needs.files && !needs.sprites && !needs.layers

@@ -9,7 +9,7 @@ import type { PaperIn } from './usePaperIn'
 /** Where the pages come to lie on the sheet, and as what. */
 const { work, laying } = defineProps<{ work: PaperIn; laying: ReturnType<typeof useLaying> }>()
 const store = useScene()
-const { form, progress, trouble, done } = laying
+const { form, numbers, progress, trouble, done } = laying
 const fps = computed(() => store.scene!.settings.fps)
 const levels = computed(() =>
   store
@@ -17,7 +17,19 @@ const levels = computed(() =>
     .filter(({ kind, locked }) => kind === 'animated' && !locked),
 )
 const count = computed(() => work.layings.value.length)
-const last = computed(() => form.frame + (form.boils ? form.boilFrames : count.value * form.hold) - 1)
+const isNumbered = computed(() => form.numbered && !form.boils && numbers.value !== undefined)
+const last = computed(() => {
+  if (isNumbered.value) return form.frame + numbers.value!.after.at(-1)! + form.hold - 1
+  return form.frame + (form.boils ? form.boilFrames : count.value * form.hold) - 1
+})
+/** So many stretches of missing numbers are named. */
+const NAMED = 6
+const missing = computed(() => {
+  const gaps = numbers.value?.gaps ?? []
+  if (gaps.length === 0) return 'None is missing.'
+  const told = gaps.slice(0, NAMED).map(([from, to]) => (from === to ? String(from) : `${from} to ${to}`))
+  return `Missing: ${told.join(', ')}${gaps.length > NAMED ? ' …' : ''}; the drawing before stays.`
+})
 </script>
 
 <template>
@@ -103,6 +115,19 @@ const last = computed(() => form.frame + (form.boils ? form.boilFrames : count.v
         aria-label="Frames each is held"
     /></label>
     <span class="note">{{ framesAndSeconds(form.hold, fps) }}</span>
+  </div>
+  <div v-if="numbers && !form.boils" class="line">
+    <button
+      class="word"
+      :aria-pressed="form.numbered"
+      title="The first on the frame above, the others as far after it as their numbers are"
+      @click="form.numbered = !form.numbered"
+    >
+      by their numbers
+    </button>
+    <span v-if="form.numbered" class="note" data-test="numbers"
+      >{{ numbers.first }} to {{ numbers.last }}. {{ missing }}</span
+    >
   </div>
   <div v-if="count > 1 && form.level === 'new'" class="line">
     <button

@@ -1,5 +1,5 @@
-import { pagesLaid, quantized, type InkPiece, type Page, type Pass, type Scan } from '@unhurried/core'
-import { reactive, ref } from 'vue'
+import { numberedNames, pagesLaid, quantized, type InkPiece, type Page, type Pass, type Scan } from '@unhurried/core'
+import { computed, reactive, ref } from 'vue'
 import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
@@ -26,8 +26,11 @@ export function useLaying(work: PaperIn) {
     frame: 1,
     hold: Math.max(1, Math.round(0.2 * fps)),
     boils: false,
+    /** They stand on the frames that the numbers in their names say. */
+    numbered: false,
     boilFrames: Math.max(length, fps),
   })
+  const numbers = computed(() => numberedNames(work.layings.value.map(({ page }) => page.name)))
   const progress = ref<{ words: string; share: number }>()
   const trouble = ref('')
   const done = ref('')
@@ -44,7 +47,8 @@ export function useLaying(work: PaperIn) {
   }
 
   async function lay(): Promise<boolean> {
-    const layings = work.layings.value
+    const numbered = form.numbered && !form.boils ? numbers.value : undefined
+    const layings = numbered ? numbered.order.map((i) => work.layings.value[i]!) : work.layings.value
     stopped = false
     trouble.value = done.value = ''
     try {
@@ -56,6 +60,7 @@ export function useLaying(work: PaperIn) {
       }
       const { edits, level } = pagesLaid({
         ...{ scene: store.working!, take: store.take, frame: form.frame, hold: form.hold, freshId },
+        after: numbered?.after,
         on: form.level === 'new' ? { name: form.name.trim() || 'From paper' } : { level: form.level },
         inks: made.map(({ inks }) => inks),
         pages: made.flatMap(({ page }) => page ?? []),
@@ -76,7 +81,7 @@ export function useLaying(work: PaperIn) {
   }
 
   return {
-    ...{ form, progress, trouble, done, lay },
+    ...{ form, numbers, progress, trouble, done, lay },
     stop() {
       stopped = true
       progress.value = undefined

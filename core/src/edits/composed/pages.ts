@@ -17,6 +17,8 @@ export interface PagesToLay {
   readonly frame: number
   /** Frames each is held. */
   readonly hold: number
+  /** For each how many frames after the first it begins, rising; each is held until the next, the last for `hold`. Absent: one after another. */
+  readonly after?: readonly number[] | undefined
   readonly inks: readonly Partial<Record<Pass, readonly InkPiece[]>>[]
   /** Pages of paper the ink shows. */
   readonly pages?: readonly Page[]
@@ -53,11 +55,13 @@ export function pagesLaid(wish: PagesToLay): { edits: Edit[]; level: string; dra
 
 /** The drawings put in on the level, which is made first when it is new. */
 function shown(
-  { scene, take, on, frame, hold, boil }: PagesToLay,
+  { scene, take, on, frame, hold, boil, after }: PagesToLay,
   level: string,
   drawings: readonly string[],
 ): SimpleEdit[] {
-  const last = frame + (boil ? boil.frames : drawings.length * hold) - 1
+  const beginOf = (i: number) => frame + (after?.[i] ?? (boil ? i : i * hold))
+  const begins = beginOf(drawings.length - 1)
+  const last = boil ? frame + boil.frames - 1 : begins + hold - 1
   if (last > LIMITS.length.max)
     refuse(`These drawings would end at frame ${last}: a scene has at most ${LIMITS.length.max}. Hold them shorter.`)
   if (boil && 'level' in on) refuse('A boil from paper is laid on a level of its own. Choose a new one.')
@@ -67,7 +71,7 @@ function shown(
     ...(length > scene.settings.length ? [{ type: 'scene.set' as const, settings: { length } }] : []),
     ...('name' in on ? [levelAdded(scene, level, on.name)] : []),
     ...drawings.map((id, i) => ({
-      ...{ type: 'drawing.add' as const, take, level, frame: frame + (boil ? i : i * hold) },
+      ...{ type: 'drawing.add' as const, take, level, frame: beginOf(i) },
       drawing: { id, role: 'key' as const },
     })),
   ]
@@ -81,9 +85,7 @@ function shown(
   const held = edits.reduce((now, edit) => applyEdit(now, edit).scene, scene)
   // The last one lasts to the end already when the scene ends with it.
   const ends = held.settings.length === last
-  return ends
-    ? edits
-    : [...edits, { type: 'exposure.hold', take, level, frame: frame + (drawings.length - 1) * hold, frames: hold }]
+  return ends ? edits : [...edits, { type: 'exposure.hold', take, level, frame: begins, frames: hold }]
 }
 
 function levelAdded(scene: Scene, id: string, name: string): SimpleEdit {

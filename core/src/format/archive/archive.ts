@@ -1,4 +1,4 @@
-import { attribute, outlineOf } from '../picture/ink-paths'
+import { inkPath } from '../picture/kept-ink'
 import type { Exporter } from '../exported'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
@@ -107,19 +107,7 @@ export function writeArchive({ scene, inkOf, pictures, sounds }: SceneWithInk): 
 function inkSvg(scene: Scene, ink: Ink): string {
   const { width, height } = scene.settings
   const colours = coloursOf(scene.palette)
-  const paths = ink.map((piece) => {
-    const common = `id="${attribute(piece.id)}" data-kind="${piece.kind}" data-swatch="${attribute(piece.swatch)}" fill="${colours.get(piece.swatch) ?? '#2a2932'}"`
-    if (piece.kind === 'cells')
-      return `<path ${common} shape-rendering="crispEdges" data-runs="${piece.runs.join(' ')}" d="${outlineOf(piece)}"/>`
-    if (piece.kind === 'scan')
-      return `<path ${common} data-page="${attribute(piece.page)}" data-size="${piece.width} ${piece.height}" data-matrix="${piece.matrix.join(' ')}" d=""/>`
-    if (piece.kind === 'fill') {
-      const holes = piece.holes ? ` data-holes="${piece.holes.map((ring) => ring.join(' ')).join(', ')}"` : ''
-      return `<path ${common} fill-rule="evenodd" data-outline="${piece.outline.join(' ')}"${holes} d="${outlineOf(piece)}"/>`
-    }
-    const hand = `${piece.brush ? ` data-brush="${piece.brush}"` : ''} data-size="${piece.size}"${piece.taper ? ` data-taper="${piece.taper.join(' ')}"` : ''}`
-    return `<path ${common}${hand} data-points="${piece.points.join(' ')}" d="${outlineOf(piece)}"/>`
-  })
+  const paths = ink.map((piece) => inkPath(piece, colours))
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${paths.join('\n')}\n</svg>\n`
 }
 

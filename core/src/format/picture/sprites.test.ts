@@ -67,6 +67,7 @@ async function made(boxes: Boxes, sprites: SpriteOptions, of = scene) {
       turns: 1,
     },
     ...{ inkOf: () => [], pictures: new Map(), sounds: new Map(), sound: undefined },
+    showOf: async () => undefined,
     show: async () => undefined,
     paint: async ({ shown }) => painted(boxes, shown[0]!.drawing),
     pack: async () => new Uint8Array(),

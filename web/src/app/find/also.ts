@@ -163,6 +163,8 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
   'planner turn': ['head turn'],
   'format gif': ['animated gif', 'gif export'],
   'format stills': ['png sequence', 'image sequence', 'frames export'],
+  'format ora': ['layers', 'layered file', 'export layers', 'ora'],
+  'format layered-svg': ['layers', 'vector', 'export layers', 'svg'],
   'format mp4': ['video', 'movie', 'mp4', 'h264', 'render video'],
   'format webm': ['video', 'movie'],
   'format sprites': ['sprite sheet', 'spritesheet', 'texture atlas', 'game'],

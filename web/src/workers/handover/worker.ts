@@ -14,6 +14,7 @@ import {
   type PictureRun,
   type PackedType,
   type PackOptions,
+  type Scene,
 } from '@unhurried/core'
 import { filmReader } from '../../footage/reader'
 import { paintPicture } from '../../stage/paint/picture'
@@ -49,6 +50,11 @@ function painter({ scene, files, scale, clear, as, making, footage }: HandoverOr
     })
   }
   const films = footage ? filmReader(scene, width) : undefined
+  const showOf = (run: PictureRun, of: Scene, bare: boolean) =>
+    pictures.painted(() => {
+      surfaceOf().clearRect(0, 0, width, height)
+      paintPicture(surfaceOf(), { scene: of, ...run, inkOf, scale, clear: bare, pictureOf: pictures.of })
+    })
   async function show(run: PictureRun) {
     if (made) return showMade(made, run)
     const under = await films?.under(run.frame)
@@ -76,7 +82,7 @@ function painter({ scene, files, scale, clear, as, making, footage }: HandoverOr
   const film = async (container: FilmContainer, sound: FilmSound | undefined) =>
     // Encoders are fetched when a film is made.
     (await import('./film')).openFilm({ container, canvas: theCanvas(), fps: scene.settings.fps, clear, sound })
-  return { width, height, show, paint, pack, openFilm: film }
+  return { width, height, show, showOf, paint, pack, openFilm: film }
 }
 
 /** A sound over and over, for as long as so many frames of a film; once through lasts `once` frames. */
