@@ -49,6 +49,19 @@ describe('a database of the version before', () => {
     expect(shelf[0]!.scenes.find(({ id }) => id === 'whole')).toMatchObject({ name: 'Rope and ring', done: 4 })
   })
 
+  test('its productions have no reels and no library yet, and can be given them', async () => {
+    const [{ id }] = (await get('/api/shelf')) as [{ id: string }]
+    const nothing = { reels: [], characters: [] }
+    expect(await get(`/api/productions/${id}`)).toEqual({ id, name: 'Slack water', version: 0, document: nothing })
+    const edit = { type: 'reel.put', part: { id: 'r', name: 'Long cut', fps: 24 } }
+    const answer = await fetch(`${address}/api/productions/${id}/edits`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ edits: [{ id: 'first-reel', edit }] }),
+    })
+    expect([answer.status, (await answer.json()).document.reels[0].name]).toEqual([200, 'Long cut'])
+  })
+
   test('a whole scene is as it was: its lines, its history and its earlier moments', async () => {
     const { version, scene, notice } = (await get('/api/scenes/whole')) as Opened
     expect([version, notice]).toEqual([348, undefined])

@@ -1,12 +1,12 @@
-import { counted, editsMaking, fileStem, type ProductionFile } from '@unhurried/core'
+import { counted, fileStem, type ProductionFile } from '@unhurried/core'
 import { allScenes } from '../api/all-scenes'
 import { api, ApiProblem, type Production } from '../api/api'
-import { productionsApi } from '../api/productions'
 import { freshId } from '../api/ids'
 import { handDown } from '../parts/hand-down'
 import { WorkerClient, WorkerStopped } from '../workers/client'
 import { productionReportSchema, type ProductionOrder, type ProductionReport } from '../workers/productions/messages'
 import { keepPicture } from '../parts/picture-file'
+import { keepBeside } from './beside-scenes'
 import { comingIn, type ComingProduction } from './coming-in'
 import type { Said } from './shelf-acts'
 
@@ -68,9 +68,6 @@ interface Beside {
   readonly now: ReadonlyMap<string, string>
   readonly readPicture: (file: string) => Promise<Blob>
 }
-/** Edits sent in one go. */
-const AT_ONCE = 2000
-
 /**
  * Reels and library of a production that came in, with their pictures; gives what is told of pictures that did not.
  * Errors: with a sentence.
@@ -84,9 +81,7 @@ async function besideScenes({ document, pictures = [] }: ComingProduction, { to,
       wrong.push(`${file}: ${(error as Error).message}`)
     }
   }
-  const edits = editsMaking(document!, (scene) => now.get(scene) ?? scene).map((edit) => ({ id: freshId(), edit }))
-  for (let from = 0; from < edits.length; from += AT_ONCE)
-    await productionsApi.keep(to, edits.slice(from, from + AT_ONCE))
+  await keepBeside(document!, { production: to, now })
   return wrong
 }
 

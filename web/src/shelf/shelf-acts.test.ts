@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import { shallowRef, ref } from 'vue'
 import type { Production, ShelvedScene } from '../api/api'
 import { api } from '../api/api'
+import { NOTHING_YET } from '@unhurried/core'
+import { productionsApi } from '../api/productions'
 import { shelfActs, withMoved, type Said } from './shelf-acts'
 import { bytesInWords } from '../parts/bytes'
 import { dayInWords, goneOn } from './words'
@@ -97,25 +99,49 @@ describe('a production copied', () => {
     const after = jest.spyOn(api, 'scenesAfter').mockResolvedValue([scene('c'), scene('d')])
     const copies = jest.spyOn(api, 'copyScene').mockImplementation(copyScene)
     const shelf = acts({ ...production('p', ...'ab'), count: 4 })
-    return { shelf, after, copied: () => copies.mock.calls.map(([id, { production: into }]) => [id, into]) }
+    const reels = [{ id: 'r', name: 'Long cut', fps: 24, shots: [{ id: 's', scene: 'c' }] }]
+    jest.spyOn(productionsApi, 'read').mockResolvedValue({
+      ...{ id: 'p', name: 'p', version: 2, document: { ...NOTHING_YET, reels } },
+    })
+    const keep = jest.spyOn(productionsApi, 'keep').mockResolvedValue({ version: 2, document: NOTHING_YET })
+    const beside = () => keep.mock.calls.map(([into, edits]) => [into, edits.map(({ edit }) => edit)])
+    return {
+      shelf,
+      after,
+      beside,
+      copies,
+      copied: () => copies.mock.calls.map(([id, { production: into }]) => [id, into]),
+    }
   }
 
   test('has all its scenes in their order, also those that were not fetched yet', async () => {
-    const { shelf, after, copied } = copying(async () => ({ id: 'x' }))
+    const { shelf, after, beside, copies, copied } = copying(async () => ({ id: 'x' }))
     await shelf.copyProduction(shelf.productions.value![0]!)
     const into = copied()[0]![1]
     expect(copied()).toEqual([...'abcd'].map((id) => [id, into]))
     expect(after.mock.calls).toEqual([['p', 'b']])
+    // Its reel shows the copies.
+    const part = { id: 's', scene: (copies.mock.calls[2]![1] as { id: string }).id }
+    expect(beside()).toEqual([
+      [
+        into,
+        [
+          { type: 'reel.put', part: { id: 'r', name: 'Long cut', fps: 24 } },
+          { type: 'shot.put', of: 'r', part },
+        ],
+      ],
+    ])
     expect(shelf.said.value!.sentence).toBe('p · copy stands last, with 4 scenes.')
   })
 
   test('can be stopped in the middle', async () => {
-    const { shelf, copied } = copying(async (_, { name }) => {
+    const { shelf, beside, copied } = copying(async (_, { name }) => {
       if (name === 'Scene b') shelf.said.value!.stop!()
       return { id: 'x' }
     })
     await shelf.copyProduction(shelf.productions.value![0]!)
     expect([copied().length, shelf.said.value!.sentence]).toEqual([2, 'p · copy stands last, with 2 scenes.'])
+    expect(beside()).toEqual([])
   })
 
   test('says what went wrong, and shows what was copied till then', async () => {

@@ -134,7 +134,7 @@ function productionActs({ now, act, load, said }: ActedOn) {
         work: () => api.changeProduction(id, { before }),
       })
     },
-    /** Copies a production with all its scenes, one after the other; what was copied when it is stopped stays. */
+    /** Copies a production with all its scenes, one after the other, then its reels and its library; what was copied when it is stopped stays. */
     async copyProduction(production: Production) {
       const name = nameOfCopy(production.name, 'copy')
       let [copied, stopped] = [0, false]
@@ -148,12 +148,17 @@ function productionActs({ now, act, load, said }: ActedOn) {
         const id = freshId()
         tell()
         await api.createProduction({ id, name, limitsOf: production.id })
+        const now = new Map<string, string>()
         for await (const scene of allScenes(production)) {
           if (stopped) return
-          await api.copyScene(scene.id, { id: freshId(), name: scene.name, copies: 'everything', production: id })
+          const own = freshId()
+          await api.copyScene(scene.id, { id: own, name: scene.name, copies: 'everything', production: id })
+          now.set(scene.id, own)
           copied++
           tell()
         }
+        // Fetched when a production is first copied.
+        await (await import('./beside-scenes')).copyBeside(production.id, { production: id, now })
       }
       if (await act({ work }))
         said.value = { sentence: `${name} stands last, with ${counted(copied, 'scene')}.`, wrong: false }
