@@ -88,6 +88,13 @@ test('a colour changed in the library changes in every scene that follows it, af
   await behind.getByRole('button', { name: 'Bring them along' }).click()
   await expect(behind).toHaveCount(0)
   expect(await skinOf(harness, `${id}s0`)).toBe('#00ff88')
+  // Typed letter by letter, as a hand does.
+  const note = tansy.getByLabel('Note', { exact: true })
+  await note.click()
+  await page.keyboard.type('The buoy with a rope tail')
+  await page.keyboard.press('Enter')
+  const kept = async () => (await (await fetch(`${harness.url}/api/productions/${id}`)).json()).document.characters[0]
+  await expect.poll(async () => (await kept()).note).toBe('The buoy with a rope tail')
 })
 
 test('an entry is brought to a level with its colours, landmarks and model sheets, which lie at the figure’s size', async ({
@@ -115,6 +122,17 @@ test('an entry is brought to a level with its colours, landmarks and model sheet
   const places = async () =>
     (await (await fetch(`${harness.url}/api/productions/${id}`)).json()).document.characters[0].sheets[0]?.places
   await expect.poll(async () => (await places())?.map(({ y }: { y: number }) => Math.round(y * 100))).toEqual([25, 75])
+
+  // What is drawn in a scene is a model sheet, too.
+  await tansy
+    .locator('.el-select')
+    .filter({ has: page.getByRole('combobox', { name: 'Scene it is drawn in' }) })
+    .click()
+  await page.getByRole('option', { name: 'Scene 1' }).click()
+  await tansy.getByRole('button', { name: 'Take it' }).click()
+  await expect(tansy.getByAltText('Model sheet Scene 1 1 of Tansy')).toBeVisible()
+  await tansy.getByRole('button', { name: 'Take the model sheet Scene 1 1 out' }).click()
+  await expect(tansy.getByAltText('Model sheet Scene 1 1 of Tansy')).toHaveCount(0)
 
   await desk.opened({
     production: id,

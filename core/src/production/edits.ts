@@ -4,6 +4,7 @@ import { refuse } from '../scene/refusal'
 import {
   characterHeadSchema,
   libraryColourSchema,
+  MOST_PARTS,
   modelSheetSchema,
   productionDocumentSchema,
   reelHeadSchema,
@@ -84,16 +85,18 @@ function put(list: readonly Part[], edit: Extract<ProductionEdit, { part: Part }
 }
 
 /**
- * A document with an edit made on it, whole again. Errors: EditRefused, with a sentence, when the edit cannot be made;
- * then nothing has changed.
+ * A document with an edit made on it, whole again: the edit is held against its schema and its list against its length,
+ * and nothing else can have changed. Errors: EditRefused, with a sentence, when the edit cannot be made; then nothing has.
  */
 export function applyProductionEdit(document: ProductionDocument, edit: ProductionEdit): ProductionDocument {
+  const parsed = productionEditSchema.safeParse(edit)
+  if (!parsed.success) refuse(parsed.error.issues[0]!.message)
   const list = listOf(document, edit)
   const after = 'part' in edit ? put(list, edit) : list.filter(({ id }) => id !== edit.id)
   if (!('part' in edit) && after.length === list.length) gone(LISTS[kindOf(edit)].word)
-  const made = withList(document, edit, after)
-  const fault = faultOfProduction(made)
-  return fault === undefined ? made : refuse(fault)
+  const { most, sentence } = MOST_PARTS[kindOf(edit)]
+  if (after.length > most) refuse(sentence)
+  return withList(document, edit, after)
 }
 
 /** Why a document is not whole; undefined when it is. */

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { LIMITS } from '../base/limits'
 import { EditRefused } from '../scene/refusal'
 import {
   applyProductionEdit,
@@ -128,4 +129,22 @@ test('made anew for scenes that are known by other ids now, shots show those; pi
   expect(anew.reels[0]!.shots[0]).toEqual({ id: 'x', scene: 'new' })
   expect({ ...anew, reels: [] }).toEqual({ ...document, reels: [] })
   expect(picturesOfProduction(document)).toEqual(['a'.repeat(64), 'b'.repeat(64)])
+})
+
+test('more shots than a reel can have are refused, and so is what the schema would not take', () => {
+  const shots = Array.from({ length: LIMITS.shots }, (_, i) => ({ id: `s${i}`, frames: 1 }))
+  const full = { ...NOTHING_YET, reels: [{ id: 'r', name: 'Long cut', fps: 24, shots }] }
+  const one = (part: object) => ({ type: 'shot.put', of: 'r', part: { id: 'more', ...part } }) as ProductionEdit
+  expect(() => applyProductionEdit(full, one({ frames: 1 }))).toThrow(`A reel can have ${LIMITS.shots} shots.`)
+  expect(() => applyProductionEdit(withShots, one({}))).toThrow('A shot shows a scene, or says how long it lasts.')
+  expect(() => applyProductionEdit(withShots, one({ frames: 1, first: 9, last: 3 }))).toThrow('must not lie after')
+  const landmarks = ['Crown', 'Chin'].map((name) => ({ id: 'same', name }))
+  const part = { id: 'c', name: 'Tansy', kind: 'character' as const, landmarks }
+  expect(() => applyProductionEdit(NOTHING_YET, { type: 'character.put', part })).toThrow('the same id')
+})
+
+test('a reel of two thousand shots is made shot by shot soon enough to wait for', () => {
+  const shots = Array.from({ length: LIMITS.shots }, (_, i) => ({ id: `s${i}`, frames: 1 }))
+  const document = { ...NOTHING_YET, reels: [{ id: 'r', name: 'Long cut', fps: 24, shots }] }
+  expect(editsMaking(document).reduce(applyProductionEdit, NOTHING_YET)).toEqual(document)
 })

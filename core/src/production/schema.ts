@@ -38,6 +38,20 @@ export const shotSchema = z
   )
 export type Shot = z.infer<typeof shotSchema>
 
+/** How many parts of each kind lie in one list, and what is said of more. */
+export const MOST_PARTS = {
+  reel: { most: LIMITS.reels, sentence: `A production can have ${LIMITS.reels} reels. Take one off first.` },
+  shot: { most: LIMITS.shots, sentence: `A reel can have ${LIMITS.shots} shots. Make another reel.` },
+  character: {
+    most: LIMITS.characters,
+    sentence: `A library can have ${LIMITS.characters} entries. Take one off first.`,
+  },
+  colour: { most: LIMITS.swatches, sentence: `A character can have ${LIMITS.swatches} colours. Take some out first.` },
+  sheet: { most: LIMITS.modelSheets, sentence: `A character can have ${LIMITS.modelSheets} model sheets.` },
+} as const
+const listOf = <T extends z.ZodType>(part: T, { most, sentence }: { most: number; sentence: string }) =>
+  z.array(part).max(most, sentence)
+
 /** What a reel is without its shots. */
 export const reelHeadSchema = z.strictObject({
   id: idSchema,
@@ -45,7 +59,7 @@ export const reelHeadSchema = z.strictObject({
   fps: between('The rate', LIMITS.fps, ' frames a second'),
 })
 export const reelSchema = reelHeadSchema.extend({
-  shots: z.array(shotSchema).max(LIMITS.shots, `A reel can have ${LIMITS.shots} shots. Make another reel.`),
+  shots: listOf(shotSchema, MOST_PARTS.shot),
 })
 export type Reel = z.infer<typeof reelSchema>
 
@@ -89,23 +103,20 @@ export const characterHeadSchema = z.strictObject({
   landmarks: z
     .array(z.strictObject({ id: idSchema, name: nameSchema }))
     .max(LIMITS.landmarks, `A character can have ${LIMITS.landmarks} landmarks.`)
+    .refine((all) => new Set(all.map(({ id }) => id)).size === all.length, 'Two landmarks have the same id.')
     .optional(),
 })
 const characterSchema = characterHeadSchema.extend({
-  colours: z
-    .array(libraryColourSchema)
-    .max(LIMITS.swatches, `A character can have ${LIMITS.swatches} colours. Take some out first.`),
-  sheets: z.array(modelSheetSchema).max(LIMITS.modelSheets, `A character can have ${LIMITS.modelSheets} model sheets.`),
+  colours: listOf(libraryColourSchema, MOST_PARTS.colour),
+  sheets: listOf(modelSheetSchema, MOST_PARTS.sheet),
 })
 export type Character = z.infer<typeof characterSchema>
 export const CHARACTER_KINDS = characterHeadSchema.shape.kind.options
 
 /** What a production has beside its scenes, each list in its order. */
 export const productionDocumentSchema = z.strictObject({
-  reels: z.array(reelSchema).max(LIMITS.reels, `A production can have ${LIMITS.reels} reels. Take one off first.`),
-  characters: z
-    .array(characterSchema)
-    .max(LIMITS.characters, `A library can have ${LIMITS.characters} entries. Take one off first.`),
+  reels: listOf(reelSchema, MOST_PARTS.reel),
+  characters: listOf(characterSchema, MOST_PARTS.character),
 })
 export type ProductionDocument = z.infer<typeof productionDocumentSchema>
 

@@ -20,7 +20,14 @@ function rename(to: string) {
 <template>
   <section class="paper entry" :aria-label="entry.name">
     <div class="line">
-      <ElInput :model-value="entry.name" size="small" class="name" aria-label="Name" @change="rename" />
+      <ElInput
+        :model-value="entry.name"
+        :model-modifiers="{ lazy: true }"
+        size="small"
+        class="name"
+        aria-label="Name"
+        @change="rename"
+      />
       <span class="note">{{ entry.kind }}</span>
       <span v-if="trouble" class="wrong" role="alert">{{ trouble }}</span>
       <span class="line acts">
@@ -67,6 +74,7 @@ function rename(to: string) {
         class="told"
         size="small"
         :model-value="entry.note ?? ''"
+        :model-modifiers="{ lazy: true }"
         placeholder="Note"
         aria-label="Note"
         :maxlength="LIMITS.note"

@@ -98,6 +98,7 @@ function choose(event: Event) {
       size="small"
       class="name"
       :model-value="chosen.name"
+      :model-modifiers="{ lazy: true }"
       aria-label="Name of this colour"
       @change="(to: string) => rename(chosen!, to)"
     />
@@ -105,6 +106,7 @@ function choose(event: Event) {
       size="small"
       class="name"
       :model-value="chosen.group ?? ''"
+      :model-modifiers="{ lazy: true }"
       placeholder="group"
       aria-label="Group of this colour"
       @change="(to: string) => regroup(chosen!, to)"
@@ -195,6 +197,7 @@ function choose(event: Event) {
 }
 
 .paint {
+  forced-color-adjust: none;
   width: 44px;
   height: 32px;
   border: 1px solid var(--rule);
@@ -213,6 +216,7 @@ function choose(event: Event) {
 }
 
 .dot {
+  forced-color-adjust: none;
   display: inline-block;
   width: 18px;
   height: 18px;

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { nameSchema, type Character, type ModelSheet } from '@unhurried/core'
-import { onUnmounted, ref } from 'vue'
+import { defineAsyncComponent, onUnmounted, ref } from 'vue'
 import { freshId } from '../api/ids'
 import PictureButton from '../parts/PictureButton.vue'
 import { pictures } from '../stage/pictures/pictures'
 import type { UsedLibrary } from './useLibrary'
 
+// Painting is fetched when somebody comes this far.
+const SheetFromScene = defineAsyncComponent(() => import('./SheetFromScene.vue'))
 /** Pictures of an entry from its sides, with its landmarks on them. */
 const { library, entry } = defineProps<{ library: UsedLibrary; entry: Character }>()
 /** The landmark that is put where a sheet is pressed. */
@@ -67,6 +69,7 @@ const unplaced = (sheet: ModelSheet) =>
           size="small"
           class="name"
           :model-value="sheet.name"
+          :model-modifiers="{ lazy: true }"
           :aria-label="`Name of the model sheet ${sheet.name}`"
           @change="(to: string) => rename(sheet, to)"
         />
@@ -100,7 +103,10 @@ const unplaced = (sheet: ModelSheet) =>
         </button>
       </figcaption>
     </figure>
-    <PictureButton :word="entry.sheets.length > 0 ? 'Another model sheet …' : 'Model sheet …'" @picture="add" />
+    <div class="more">
+      <PictureButton :word="entry.sheets.length > 0 ? 'Another model sheet …' : 'Model sheet …'" @picture="add" />
+      <SheetFromScene v-if="library.scenes.value.length > 0" :scenes="library.scenes.value" @picture="add" />
+    </div>
   </div>
   <p v-if="placing !== undefined" class="note" role="status">
     Press a sheet where {{ nameOf(placing) }} is. <button class="word" @click="placing = undefined">Done</button>
@@ -113,6 +119,12 @@ const unplaced = (sheet: ModelSheet) =>
   flex-wrap: wrap;
   gap: 12px;
   align-items: start;
+}
+
+.more {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
 }
 
 .sheet {

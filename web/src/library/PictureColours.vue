@@ -66,6 +66,7 @@ function add() {
 
 <style scoped>
 .dot {
+  forced-color-adjust: none;
   display: inline-block;
   width: 16px;
   height: 16px;

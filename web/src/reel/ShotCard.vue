@@ -123,6 +123,7 @@ const queue = restfulQueue()
 }
 
 .seen {
+  forced-color-adjust: none;
   position: relative;
   overflow: hidden;
   height: 66px;
@@ -153,6 +154,7 @@ const queue = restfulQueue()
 }
 
 .bar {
+  forced-color-adjust: none;
   height: 4px;
   background: var(--rule);
 }

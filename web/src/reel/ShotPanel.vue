@@ -141,6 +141,7 @@ const copy = () => {
     <div class="fields">
       <ElInput
         :model-value="shot.name ?? ''"
+        :model-modifiers="{ lazy: true }"
         size="small"
         placeholder="Name"
         aria-label="Name of this shot"
@@ -148,6 +149,7 @@ const copy = () => {
       />
       <ElInput
         :model-value="shot.note ?? ''"
+        :model-modifiers="{ lazy: true }"
         size="small"
         placeholder="Note"
         aria-label="Note on this shot"

@@ -3,7 +3,7 @@ import { onUnmounted, ref, shallowRef, watch, type Ref } from 'vue'
 import { SoundPlayer, type PlayingSound } from '../sound/sound-player'
 import { playFrames } from '../stage/play-frames'
 import { layMoment } from '../stage/reel/moment'
-import { ReelPictures } from './reel-pictures'
+import { ReelPictures } from '../parts/reel/reel-pictures'
 import { soundsRead } from './reel-sounds'
 import type { UsedReel } from './useReel'
 

@@ -12,12 +12,12 @@ import {
   type ShotSeen,
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
-import { api, type ShelvedScene } from '../api/api'
-import { createInkStore } from '../session/ink-store'
-import { pictures } from '../stage/pictures/pictures'
-import { fitted, type Layer } from '../stage/reel/moment'
-import { WorkerClient } from '../workers/client'
-import { reelReportSchema, type ReelOrder, type ReelReport } from '../workers/reel/messages'
+import { api, type ShelvedScene } from '../../api/api'
+import { createInkStore } from '../../session/ink-store'
+import { pictures } from '../../stage/pictures/pictures'
+import { fitted, type Layer } from '../../stage/reel/moment'
+import { WorkerClient } from '../../workers/client'
+import { reelReportSchema, type ReelOrder, type ReelReport } from '../../workers/reel/messages'
 
 /** What pictures kept may take, in bytes; and seconds before the playhead that are made ready. */
 const BUDGET = 240e6
@@ -42,7 +42,7 @@ interface Size {
 /** Pictures of a reel, painted by a worker ahead of the playhead and kept while there is room. */
 export class ReelPictures {
   readonly #client = new WorkerClient<ReelOrder, ReelReport>({
-    start: () => new Worker(new URL('../workers/reel/worker.ts', import.meta.url), { type: 'module' }),
+    start: () => new Worker(new URL('../../workers/reel/worker.ts', import.meta.url), { type: 'module' }),
     reportSchema: reelReportSchema,
     died: DIED,
     onEnd: () => this.#played.clear(),
@@ -100,7 +100,7 @@ export class ReelPictures {
     const time = this.#times?.shots[shot]
     const entry = time && this.#entryOf(time.shot.scene)
     if (!entry) return undefined
-    return this.#painted(entry, time.first, { width, height }, await this.#load(entry))
+    return this.#painted(entry, time.first, { width, height })
   }
 
   end(): void {
@@ -149,17 +149,19 @@ export class ReelPictures {
     return beyond < 0 ? all : all.slice(0, beyond)
   }
 
-  /** Makes ready whatever comes first and is not, some pictures at a time, until all is. */
+  /** Makes ready whatever comes first and is not, some pictures at a time, until all is or no more comes of it. */
   async #fill(): Promise<void> {
     this.#isFilling = true
     try {
-      for (;;) {
+      for (let before: number[] = []; ;) {
         this.#fetchAhead()
         const lacking = this.#window(this.#head, AHEAD).filter((each) => this.at(each) === undefined)
-        if (lacking.length === 0 || this.#ended) return
-        await Promise.all(
-          lacking.slice(0, AT_ONCE).flatMap((frame) => seenAt(this.#times!, frame).map((seen) => this.#ready(seen))),
-        )
+        const next = lacking.slice(0, AT_ONCE)
+        // A story picture that cannot be had stays away: whoever asks again tries again.
+        const isSame = next.length > 0 && next.every((frame, i) => frame === before[i])
+        if (next.length === 0 || isSame || this.#ended) return
+        await Promise.all(next.flatMap((frame) => seenAt(this.#times!, frame).map((seen) => this.#ready(seen))))
+        before = next
         this.told.onReady()
       }
     } catch (error) {
@@ -173,7 +175,8 @@ export class ReelPictures {
   #fetchAhead(): void {
     const frames = this.#framesFrom(this.#head, FETCHED_AHEAD).filter((_, i) => i % 6 === 0)
     const soon = new Set(frames.flatMap((frame) => seenAt(this.#times!, frame).map(({ at }) => at)))
-    for (const at of soon) {
+    // Shots of a frame or two each must not push out what is seen now.
+    for (const at of [...soon].slice(0, MOST_SCENES / 2)) {
       const { shot, first, last } = this.#times!.shots[at]!
       const entry = this.#entryOf(shot.scene)
       if (!entry) continue
@@ -189,10 +192,10 @@ export class ReelPictures {
     const entry = this.#entryOf(shot.scene)
     if (shot.picture && (!entry || entry.done === 0)) return pictures.ready([shot.picture])
     if (!entry) return
-    const played = await this.#load(entry)
+    await this.#load(entry)
     const name = this.#nameOf({ at, frame })!
     if (this.#kept.has(name) || this.#painting.has(name)) return this.#painting.get(name)
-    const job = this.#painted(entry, frame, fitted(entry, this.frame), played).then((image) => {
+    const job = this.#painted(entry, frame, fitted(entry, this.frame)).then((image) => {
       if (this.#ended) image.close()
       else this.#kept.set(name, image)
     })
@@ -220,7 +223,17 @@ export class ReelPictures {
     return played
   }
 
-  async #painted(entry: ShelvedScene, frame: number, size: Size, played: Played): Promise<ImageBitmap> {
+  /** A scene that was pushed out meanwhile is told once more. */
+  async #painted(entry: ShelvedScene, frame: number, size: Size): Promise<ImageBitmap> {
+    try {
+      return await this.#paintedBy(await this.#load(entry), entry, frame, size)
+    } catch (error) {
+      if (this.#ended || this.#played.has(nameOf(entry))) throw error
+      return this.#paintedBy(await this.#load(entry), entry, frame, size)
+    }
+  }
+
+  async #paintedBy(played: Played, entry: ShelvedScene, frame: number, size: Size): Promise<ImageBitmap> {
     const run = runAt(played, frame)
     await played.ink.ensure(drawingsOf(run))
     const fresh = drawingsOf(run).filter((drawing) => !played.told.has(drawing))
