@@ -9,7 +9,8 @@ export interface FilmSound {
 }
 
 export type FilmContainer = 'webm' | 'mp4'
-const TYPES: Readonly<Record<FilmContainer, string>> = { webm: 'video/webm', mp4: 'video/mp4' }
+/** MIME types. */
+export const FILM_TYPES: Readonly<Record<FilmContainer, string>> = { webm: 'video/webm', mp4: 'video/mp4' }
 
 /** Whoever encodes a film, picture by picture. Times are seconds. */
 export interface FilmWriter {
@@ -43,7 +44,7 @@ const exportFilm =
           progress(at + 1, whole + 1, `Frame ${at + 1} of ${whole}`)
         }
       }
-    return { name: `${stem}.${container}`, type: TYPES[container], parts: [await film.finish()] }
+    return { name: `${stem}.${container}`, type: FILM_TYPES[container], parts: [await film.finish()] }
   }
 
 export const exportWebm = exportFilm('webm')

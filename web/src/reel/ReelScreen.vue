@@ -7,15 +7,11 @@ import type { UsedScreen } from './useScreen'
 /** The reel as it is seen: its pictures at the true rate, and where one is in it. */
 const { reel, screen } = defineProps<{ reel: UsedReel; screen: UsedScreen }>()
 const emit = defineEmits<{ canvas: [element: HTMLCanvasElement]; go: [frame: number] }>()
-const { times, frame, entries } = reel
+const { times, frame, shape } = reel
 const { state, loops, heard, trouble, late } = screen
 const element = ref<HTMLCanvasElement>()
 /** The pictures of the reel are as wide as this, whatever the window is. */
 const WIDTH = 960
-const shape = computed(() => {
-  const scene = times.value.shots.flatMap(({ shot }) => entries.value.get(shot.scene ?? '') ?? [])[0]
-  return scene ? scene.height / scene.width : 9 / 16
-})
 onMounted(() => emit('canvas', element.value!))
 
 const WORDS = { still: 'Play', begins: 'Getting ready …', plays: 'Stop' }

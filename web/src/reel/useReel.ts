@@ -22,6 +22,11 @@ export function useReel(production: string) {
   const chosen = computed(() => times.value.shots.findIndex(({ shot }) => shot.id === chosenId.value))
   watch(times, ({ frames }) => (frame.value = clamp(frame.value, 1, Math.max(1, frames))))
 
+  /** How high its picture is against its width: as its first scene. */
+  const shape = computed(() => {
+    const first = times.value.shots.flatMap(({ shot }) => entries.value.get(shot.scene ?? '') ?? [])[0]
+    return first ? first.height / first.width : 9 / 16
+  })
   /** The frame of the reel on which a shot is first seen. */
   const beginOf = (shot: number) => frameOfTick(times.value, times.value.shots[shot]!.start)
   function choose(id: string) {
@@ -72,7 +77,7 @@ export function useReel(production: string) {
   return {
     ...kept,
     ...{ production, reels, reel, entries, times, frame, chosen, chosenId, left },
-    ...{ beginOf, choose, addReel, copyReel, addShots, changeShot, removeShot, moveShot },
+    ...{ shape, beginOf, choose, addReel, copyReel, addShots, changeShot, removeShot, moveShot },
   }
 }
 export type UsedReel = ReturnType<typeof useReel>

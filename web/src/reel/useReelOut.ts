@@ -27,10 +27,6 @@ export function useReelOut(reel: UsedReel) {
   /** Counts what was begun: what was stopped meanwhile goes no further. */
   let begun = 0
 
-  function shape(): number {
-    const first = reel.times.value.shots.flatMap(({ shot }) => reel.entries.value.get(shot.scene ?? '') ?? [])[0]
-    return first ? first.height / first.width : 9 / 16
-  }
   async function sound(mine: number): Promise<ReelOutOrder['sound']> {
     if (!reelFormat(form.as).sound) return undefined
     const { fps, frames } = reel.times.value
@@ -75,7 +71,7 @@ export function useReelOut(reel: UsedReel) {
     }))
     return {
       ...{ kind: 'make' as const, as: form.as, paper: form.paper },
-      ...{ reel: reel.reel.value!, scenes, width, height: even(width * shape()) },
+      ...{ reel: reel.reel.value!, scenes, width, height: even(width * reel.shape.value) },
       ...(heard && { sound: heard }),
     }
   }

@@ -2,7 +2,7 @@ import { frameOfTick, secondsOfTick, type ReelTimes } from '../../production/ree
 import { cutList, type Cut, type SceneName } from './cut-list'
 
 /** Events such a list numbers, with three digits. */
-const MOST_EVENTS = 999
+export const MOST_EVENTS = 999
 /** The hour at which a reel begins, as tapes did. */
 const HOUR = 3600
 

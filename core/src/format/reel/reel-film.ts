@@ -1,7 +1,5 @@
-import type { FilmContainer } from '../film'
+import { FILM_TYPES, type FilmContainer } from '../film'
 import type { ReelExporter } from './reel-formats'
-
-const TYPES: Readonly<Record<FilmContainer, string>> = { webm: 'video/webm', mp4: 'video/mp4' }
 
 /** All of a reel as a film with its sound, every frame at its exact time. */
 const reelFilm =
@@ -14,7 +12,7 @@ const reelFilm =
       await film.add((frame - 1) / fps, 1 / fps)
       progress(frame, frames + 1, `Frame ${frame} of ${frames}`)
     }
-    return { name: `${stem}.${container}`, type: TYPES[container], parts: [await film.finish()] }
+    return { name: `${stem}.${container}`, type: FILM_TYPES[container], parts: [await film.finish()] }
   }
 
 export const reelWebm = reelFilm('webm')

@@ -1,6 +1,6 @@
 import { writeWav } from '../wav'
 import { cutList, REEL_SOUND, sceneStill, storyStill, type Cut } from './cut-list'
-import { writeEdl } from './edl'
+import { MOST_EVENTS, writeEdl } from './edl'
 import { writeOtio } from './otio'
 import type { ReelExporter, ReelSource } from './reel-formats'
 
@@ -18,7 +18,7 @@ export const reelStills: ReelExporter = async (source) => {
   const text = new TextEncoder()
   await pack(`${stem}.otio`, text.encode(writeOtio({ ...source, sound: sound !== undefined })))
   // More shots than an edit list can number go out with the other list alone.
-  if (times.shots.length < 1000) await pack(`${stem}.edl`, text.encode(writeEdl(source)))
+  if (times.shots.length <= MOST_EVENTS) await pack(`${stem}.edl`, text.encode(writeEdl(source)))
   return { name: `${stem}-stills.zip`, type: 'application/zip', parts: 'packed' }
 }
 

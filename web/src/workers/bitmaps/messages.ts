@@ -1,5 +1,6 @@
 import { pieceSchema } from '@unhurried/core'
 import { z } from 'zod'
+import { paintedPictureSchema } from '../painted-picture'
 
 /**
  * What the page asks of the worker that paints bitmaps of ink, and what it answers. Ink is told once under a name, and
@@ -27,11 +28,9 @@ export const bitmapOrderSchema = z.discriminatedUnion('kind', [
 ])
 export type BitmapOrder = z.infer<typeof bitmapOrderSchema>
 
-const isPicture = (value: unknown): value is ImageBitmap =>
-  typeof value === 'object' && value !== null && 'width' in value && 'close' in value
 export const bitmapReportSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('progress'), id: z.int(), done: z.number(), of: z.number() }),
-  z.object({ kind: z.literal('painted'), id: z.int(), image: z.custom<ImageBitmap>(isPicture) }),
+  z.object({ kind: z.literal('painted'), id: z.int(), image: paintedPictureSchema }),
   z.object({ kind: z.literal('failed'), id: z.int(), sentence: z.string() }),
 ])
 export type BitmapReport = z.infer<typeof bitmapReportSchema>

@@ -1,9 +1,10 @@
-import { drawingsBeside, drawingsOf, measureCut, momentAt, picturesOf, type Scene } from '@unhurried/core'
+import { drawingsBeside, drawingsOf, measureCut, momentAt, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { api } from '../../api/api'
 import { createInkStore } from '../../session/ink-store'
 import { paintPicture } from '../../stage/paint/picture'
-import { PicturesByNeed } from '../handover/pictures-by-need'
+import type { PicturesByNeed } from '../handover/pictures-by-need'
+import { scenePictures } from '../handover/scene-pictures'
 import { cutsOrderSchema, type CutsOrder, type CutsReport, type MeasuredCut } from './messages'
 
 const tell = (report: CutsReport) => self.postMessage(report)
@@ -19,9 +20,7 @@ type Side = CutsOrder['cuts'][number]['out']
 
 async function read(id: string): Promise<Read> {
   const { scene } = await api.readScene(id)
-  const files = new Map<string, Blob>()
-  for (const picture of picturesOf(scene)) files.set(picture, new Blob([await api.readPicture(picture)]))
-  return { scene, ink: createInkStore(id), pictures: new PicturesByNeed(files) }
+  return { scene, ink: createInkStore(id), pictures: await scenePictures(scene) }
 }
 
 /** Mean light of a frame: relative luminance, 0…1. */

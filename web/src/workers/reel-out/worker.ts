@@ -1,7 +1,6 @@
 import {
   drawingsOf,
   fileStem,
-  picturesOf,
   pictureRuns,
   reelFormat,
   reelTimes,
@@ -18,8 +17,9 @@ import { api } from '../../api/api'
 import { createInkStore } from '../../session/ink-store'
 import { paintPicture } from '../../stage/paint/picture'
 import { fitted, layMoment, type Layer } from '../../stage/reel/moment'
-import { PicturesByNeed } from '../handover/pictures-by-need'
+import type { PicturesByNeed } from '../handover/pictures-by-need'
 import { printFonts } from '../handover/print-fonts'
+import { pictureFile, scenePictures } from '../handover/scene-pictures'
 import { reelOutOrderSchema, type ReelOutOrder, type ReelOutReport } from './messages'
 
 const tell = (report: ReelOutReport) => self.postMessage(report)
@@ -39,19 +39,13 @@ interface Played {
   readonly painted: LRUCache<string, ImageBitmap>
 }
 
-async function fetchPicture(picture: string): Promise<Blob> {
-  return new Blob([await api.readPicture(picture)])
-}
-
 async function readScene(id: string, version: number): Promise<Played> {
   const { scene } = await api.readPlayed(id, version)
-  const files = new Map<string, Blob>()
-  for (const picture of picturesOf(scene)) files.set(picture, await fetchPicture(picture))
   const runs = pictureRuns(scene)
   const ink = createInkStore(id)
   await ink.ensure(runs.flatMap(drawingsOf))
   const painted = new LRUCache<string, ImageBitmap>({ max: AT_HAND, dispose: (image) => image.close() })
-  return { scene, runs, ink, painted, pictures: new PicturesByNeed(files) }
+  return { scene, runs, ink, painted, pictures: await scenePictures(scene) }
 }
 
 /** Paints frames of the scenes of a reel. */
@@ -67,7 +61,7 @@ class ReelPainter {
   entryOf = (scene: string | undefined) => this.scenes.find(({ id }) => id === scene)
 
   story(picture: string): Promise<ImageBitmap> {
-    const story = this.#stories.get(picture) ?? fetchPicture(picture).then((file) => createImageBitmap(file))
+    const story = this.#stories.get(picture) ?? pictureFile(picture).then((file) => createImageBitmap(file))
     this.#stories.set(picture, story)
     return story
   }

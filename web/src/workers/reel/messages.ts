@@ -1,5 +1,6 @@
 import { pieceSchema, sceneSchema } from '@unhurried/core'
 import { z } from 'zod'
+import { paintedPictureSchema } from '../painted-picture'
 
 /**
  * What the page asks of the worker that paints pictures of a reel, and what it answers. A scene is told once under a
@@ -15,11 +16,9 @@ export const reelOrderSchema = z.discriminatedUnion('kind', [
 ])
 export type ReelOrder = z.infer<typeof reelOrderSchema>
 
-const isPicture = (value: unknown): value is ImageBitmap =>
-  typeof value === 'object' && value !== null && 'width' in value && 'close' in value
 export const reelReportSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('progress'), id: z.int(), done: z.number(), of: z.number() }),
-  z.object({ kind: z.literal('painted'), id: z.int(), image: z.custom<ImageBitmap>(isPicture) }),
+  z.object({ kind: z.literal('painted'), id: z.int(), image: paintedPictureSchema }),
   z.object({ kind: z.literal('failed'), id: z.int(), sentence: z.string() }),
 ])
 export type ReelReport = z.infer<typeof reelReportSchema>

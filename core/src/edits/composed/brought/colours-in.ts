@@ -1,7 +1,7 @@
-import { LIMITS } from '../../base/limits'
-import type { Scene, Swatch } from '../../scene/schema'
-import { refuse } from '../../scene/refusal'
-import type { SimpleEdit } from '../kinds'
+import { LIMITS } from '../../../base/limits'
+import type { Scene, Swatch } from '../../../scene/schema'
+import { refuse } from '../../../scene/refusal'
+import type { SimpleEdit } from '../../kinds'
 
 interface Coming {
   readonly name: string

@@ -1,10 +1,10 @@
-import type { Character, ModelSheet } from '../../production/schema'
-import { newScene } from '../../scene/create'
-import type { Scene } from '../../scene/schema'
-import { faultOf } from '../../scene/validate'
-import { settingsOf } from '../../testing/build'
-import { applyEdit } from '../apply'
-import type { Edit } from '../kinds'
+import type { Character, ModelSheet } from '../../../production/schema'
+import { newScene } from '../../../scene/create'
+import type { Scene } from '../../../scene/schema'
+import { faultOf } from '../../../scene/validate'
+import { settingsOf } from '../../../testing/build'
+import { applyEdit } from '../../apply'
+import type { Edit } from '../../kinds'
 import { broughtFromLibrary, nearestSheet, sheetAtSize } from './from-library'
 
 let n = 0

@@ -1,7 +1,7 @@
-import { newScene } from '../../scene/create'
-import { EditRefused } from '../../scene/refusal'
-import { settingsOf } from '../../testing/build'
-import { applyEdit } from '../apply'
+import { newScene } from '../../../scene/create'
+import { EditRefused } from '../../../scene/refusal'
+import { settingsOf } from '../../../testing/build'
+import { applyEdit } from '../../apply'
 import { coloursBrought } from './colours-in'
 
 let n = 0

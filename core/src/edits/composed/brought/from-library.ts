@@ -1,11 +1,11 @@
-import { distance } from '../../motion/arc'
-import { landmarksOf, pinOf } from '../../motion/landmarks'
-import type { Character, ModelSheet } from '../../production/schema'
-import { LIMITS } from '../../base/limits'
-import { poured } from '../../scene/palette'
-import { refuse } from '../../scene/refusal'
-import type { Reference, Scene, Swatch } from '../../scene/schema'
-import type { SimpleEdit } from '../kinds'
+import { distance } from '../../../motion/arc'
+import { landmarksOf, pinOf } from '../../../motion/landmarks'
+import type { Character, ModelSheet } from '../../../production/schema'
+import { LIMITS } from '../../../base/limits'
+import { poured } from '../../../scene/palette'
+import { refuse } from '../../../scene/refusal'
+import type { Reference, Scene, Swatch } from '../../../scene/schema'
+import type { SimpleEdit } from '../../kinds'
 
 interface Bringing {
   readonly level: string
