@@ -3,7 +3,7 @@ import { coreForTests } from './scripts/lib/core-for-tests.mjs'
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
 const transformIgnorePatterns = [
-  '/node_modules/(?!(potpack|d3-[a-z-]+|ml-[a-z-]+|cheminfo-types|is-any-array|internmap|@plussub|fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide|pinia|@vue/devtools-api|@vue/devtools-kit|@vue/devtools-shared|perfect-debounce|birpc|hookable|nostics)/)',
+  '/node_modules/(?!(potpack|svg-pathdata|d3-[a-z-]+|ml-[a-z-]+|cheminfo-types|is-any-array|internmap|@plussub|fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide|pinia|@vue/devtools-api|@vue/devtools-kit|@vue/devtools-shared|perfect-debounce|birpc|hookable|nostics)/)',
   '/core/dist/for-tests/',
 ]
 /** Each look-up of a global costs a test as much as a small function does; these are given to every module. */

@@ -261,11 +261,23 @@ test('sheets printed for the drawings still to be drawn come back with their peg
   await expect(found(page).nth(1)).toHaveText('0.0 px, 0.00°, by its pegs', { timeout: 20_000 })
 })
 
-test('numbered stills become drawings on their frames, and the missing ones are told', async ({ page, desk }) => {
+test('numbered stills become drawings on their frames, in all their colours, and the missing ones are told', async ({
+  page,
+  desk,
+}) => {
   await opened(page, desk)
   const still = (n: number) => ({
     ...{ name: `walk-${String(n).padStart(4, '0')}.png`, mimeType: 'image/png' },
-    buffer: png({ lines: [...common, ...own()], seed: n }),
+    // A blue square, further right on each, over nothing.
+    buffer: Buffer.from(
+      encode({
+        ...{ width: WIDTH, height: HEIGHT, channels: 4, depth: 8 },
+        data: Uint8Array.from({ length: WIDTH * HEIGHT * 4 }, (_, i) => {
+          const [x, y] = [(i >> 2) % WIDTH, Math.floor((i >> 2) / WIDTH)]
+          return x >= 50 * n && x < 50 * n + 40 && y >= 300 && y < 340 ? [20, 60, 200, 255][i % 4]! : 0
+        }),
+      }),
+    ),
   })
   // Chosen in any order.
   await bring(page, [9, 3, 4].map(still))
@@ -273,7 +285,7 @@ test('numbered stills become drawings on their frames, and the missing ones are 
   await expect(page.getByTestId('lay-pages')).toHaveText('Lay in 3 drawings', { timeout: 20_000 })
   await page.getByRole('button', { name: 'by their numbers' }).click()
   await expect(page.getByTestId('numbers')).toHaveText('3 to 9. Missing: 5 to 8; the drawing before stays.')
-  await page.getByRole('button', { name: 'pictures', exact: true }).click()
+  await page.getByRole('button', { name: 'in colour', exact: true }).click()
   await page.getByLabel('Frames each is held').fill('2')
   await page.keyboard.press('Tab')
   await page.getByTestId('lay-pages').click()
@@ -285,7 +297,10 @@ test('numbered stills become drawings on their frames, and the missing ones are 
   expect(column.map(({ frames }) => frames).slice(0, 3)).toEqual([1, 5, 2])
   // The third, whose number is the least, comes first.
   const pages = column.slice(0, 3).map(({ drawing }) => drawing!)
-  const [first] = (await desk.ink(pages[0]!)).line!
+  const [first] = (await desk.ink(pages[0]!)).colour!
   const shown = scene.pages![(first as { page: string }).page]!
-  expect(shown.name).toContain('walk-0003')
+  expect(shown).toMatchObject({ name: 'walk-0003', colours: true })
+  await page.getByRole('link', { name: 'Back to the desk' }).click()
+  await expect.poll(() => desk.pixel(170, 320, WIDTH, HEIGHT)).toEqual([20, 60, 200])
+  expect(await desk.pixel(470, 320, WIDTH, HEIGHT)).toEqual([255, 255, 255])
 })

@@ -70,6 +70,8 @@ export {
   type RulerKind,
   RULER_KINDS,
   RULER_PLACES,
+  type Contact,
+  type LevelLandmark,
   type CameraKey,
   type CameraField,
 } from './scene/schema'
@@ -105,6 +107,7 @@ export {
 } from './production/schema'
 export {
   areaScale,
+  fittedInto,
   followedBy,
   inverted,
   type Matrix,
@@ -123,6 +126,7 @@ export { ringArea } from './geometry/trace'
 export { followsDrawings, nextPlace, usualExposure } from './timing/ahead'
 export { cameraSpeeds, cornersOfField, fieldAt, judderLimit, throughCamera, wholePaper } from './timing/camera'
 export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
+export { contactsOf } from './timing/contacts'
 export { between, cycleAt, fitted, redrawn, writtenOut } from './timing/column'
 export { exposePattern } from './timing/exposure'
 export type { ExposurePattern } from './timing/exposure-pattern'
@@ -194,20 +198,21 @@ export { type Arc, placeOnArc } from './motion/arc'
 export { suggestBounce } from './motion/planned/bounce'
 export { followLandmark } from './motion/follow'
 export type { GuidedInbetween, GuideLandmark } from './motion/inbetween'
+export { type LayersIn, layersInSchema, LayersRefused } from './ink/layered'
+/** Fetched when a file of layers is first read. */
+export const loadLayersIn = () => import('./format/layers/read')
 /** Fetched when a guide is first wanted. */
 export const loadInbetween = () => import('./motion/inbetween')
 export {
-  chartTargets,
   landmarksOf,
   measuredChart,
   type MeasuredMark,
-  missesOf,
   nextToPin,
   pathOf,
   pinOf,
   stretchAround,
-  type Target,
 } from './motion/landmarks'
+export { chartTargets, missesOf, type Target, type Touch, touchesOf } from './motion/targets'
 export { panAt, panForWalk, panSpeed } from './motion/pan'
 export { distance } from './motion/segments'
 export { edgeOf, mirrorsOf } from './rulers/rulers'
@@ -253,6 +258,7 @@ export { bringBack, type Counts, inkBack, inkBackFor, type Part } from './edits/
 export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'
 export { coloursBrought } from './edits/composed/brought/colours-in'
+export { layersLaid } from './edits/composed/brought/layers'
 export { broughtFromLibrary, nearestSheet, sheetAtSize } from './edits/composed/brought/from-library'
 export { guideTaken } from './edits/composed/guide-ink'
 export { drawingInked } from './edits/kind/ink'

@@ -2,7 +2,7 @@ import { decode } from 'fast-png'
 import { strFromU8, unzipSync } from 'fflate'
 import type { Edit } from '@unhurried/core'
 import { newLevel } from '../../core/src/scene/create'
-import { expect, key, saved, test } from '../harness'
+import { expect, expectNothingSerious, key, saved, test } from '../harness'
 
 const RED: Edit = { type: 'swatch.put', swatch: { id: 'red', name: 'Red', colour: '#cc0000' } }
 const square = (drawing: string, pass: 'colour' | 'line', [x, y]: readonly [number, number]): Edit => ({
@@ -40,7 +40,8 @@ test('a frame goes out in layers as OpenRaster and SVG: each level and pass by i
   await desk.to('Hand over')
   await page.getByText('Layers as OpenRaster').click()
   await page.getByRole('button', { name: 'Make the layers' }).click()
-  const ora = unzipSync(new Uint8Array(await saved(page, () => page.getByTestId('file').click())))
+  const bytes = await saved(page, () => page.getByTestId('file').click())
+  const ora = unzipSync(new Uint8Array(bytes))
   expect(Object.keys(ora)[0]).toBe('mimetype')
   const stack = strFromU8(ora['stack.xml']!)
   expect(
@@ -75,4 +76,34 @@ test('a frame goes out in layers as OpenRaster and SVG: each level and pass by i
     [204, 0, 0, 255],
     [0, 0, 255, 255],
   ])
+
+  // Both come back as levels: the lines as they were drawn, the pictures in their colours.
+  await desk.to('Draw')
+  await desk.frameMenu()
+  await page.getByRole('link', { name: 'Paper in …' }).click()
+  const bring = (name: string, buffer: Buffer) =>
+    page.getByLabel('Bring in pages', { exact: true }).setInputFiles({ name, mimeType: '', buffer })
+  await bring('out.svg', Buffer.from(svg))
+  await page.getByRole('button', { name: 'Lay in 2 levels' }).click()
+  await expect(page.getByTestId('laid-layers')).toHaveText('2 levels laid from frame 1.')
+  await desk.kept()
+  const drawingOn = async (at: number) => {
+    const { levelOrder, sheets } = await desk.scene()
+    const [shown] = sheets['main']![levelOrder.at(at)!]!
+    return { level: levelOrder.at(at)!, drawing: (shown as { drawing: string }).drawing }
+  }
+  const [first, second] = [await drawingOn(-2), await drawingOn(-1)]
+  expect(await desk.ink(first.drawing)).toEqual(await desk.ink('a'))
+  expect((await desk.scene()).levels[second.level]).toMatchObject({ name: 'Reed', strength: 0.5 })
+
+  await bring('out.ora', bytes)
+  await expect(page.getByRole('button', { name: 'Paper', exact: true })).toHaveAttribute('aria-pressed', 'false')
+  await expectNothingSerious(page)
+  await page.getByRole('button', { name: 'Lay in 2 levels' }).click()
+  await expect(page.getByTestId('laid-layers')).toBeVisible()
+  await desk.kept()
+  const pictures = await desk.ink((await drawingOn(-2)).drawing)
+  expect(Object.keys(pictures).sort()).toEqual(['colour', 'line'])
+  await page.getByRole('link', { name: 'Back to the desk' }).click()
+  await expect.poll(() => desk.pixel(350, 150)).toEqual([204, 0, 0])
 })

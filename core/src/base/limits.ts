@@ -27,6 +27,8 @@ export const LIMITS = {
   answers: 2000,
   /** Notes beside the sheet of one take. */
   notes: 2000,
+  /** Contacts between landmarks in one take. */
+  contacts: 400,
   /** Lines put together by hand on one chart, and drawings in one such group. */
   matches: 300,
   matched: 64,

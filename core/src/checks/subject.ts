@@ -1,5 +1,4 @@
 import type { FlashReport } from '../motion/flash'
-import { panAt } from '../motion/pan'
 import { landmarksOf, pinOf } from '../motion/landmarks'
 import type { ProductionDocument } from '../production/schema'
 import type { Drawing, Level, Scene } from '../scene/schema'
@@ -233,18 +232,6 @@ export function colourOf(scene: Scene): (swatch: string) => string {
     if (end === undefined) known.set(swatch, (end = poured(scene.palette, swatch)))
     return end
   }
-}
-
-/** How far a level has been panned at a frame, in pixels. */
-export function pannedAt(scene: Scene, level: Level, frame: number): Point {
-  const pan = level.ground?.pan
-  const { length } = scene.settings
-  if (!pan) return { x: 0, y: 0 }
-  const last = panAt(pan, frame, length)
-  if (frame <= length || length < 2) return last
-  // Over the seam of a loop the ground goes on as it went.
-  const before = panAt(pan, length - 1, length)
-  return { x: last.x + (last.x - before.x) * (frame - length), y: last.y + (last.y - before.y) * (frame - length) }
 }
 
 /** "Drawing 5 of Lime". */

@@ -19,6 +19,7 @@ import { drawingAdd, drawingBring, drawingCopy, drawingRemove, drawingSet, drawi
 import type { EditKind } from './edit'
 import { cameraKey } from './kind/camera'
 import { cardMove } from './kind/cards'
+import { contactPut, contactRemove } from './kind/contacts'
 import { exposureHold, exposureMove, exposureShow } from './kind/exposures'
 import { footagePut, footageRemove } from './kind/footage'
 import { inkChange } from './kind/ink'
@@ -106,6 +107,8 @@ const KINDS = [
   rulerPut,
   rulerRemove,
   cameraKey,
+  contactPut,
+  contactRemove,
 ] as const
 
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [K in keyof T]: T[K]['schema'] }

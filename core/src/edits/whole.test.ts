@@ -1,3 +1,4 @@
+import { chartTargets, touchesOf } from '../motion/targets'
 import { drawn as key, expectSame, settingsOf } from '../testing/build'
 import fc from 'fast-check'
 import { readArchive, writeArchive } from '../format/archive/archive'
@@ -26,6 +27,15 @@ const OPENING: Edit[] = [
   key('d1', 9),
   { type: 'drawing.add', take: 'main', level: 'B', frame: 1, drawing: { id: 'd5', role: 'key' } },
   { type: 'landmark.put', level: 'A', landmark: { id: 'l0', name: 'Ring' } },
+  { type: 'landmark.put', level: 'B', landmark: { id: 'l1', name: 'Ring' } },
+  {
+    ...{ type: 'contact.put', take: 'main' },
+    contact: {
+      ...{ id: 'p0', from: 1, to: 9 },
+      leader: { level: 'A', landmark: 'l0' },
+      follower: { level: 'B', landmark: 'l1' },
+    },
+  },
   {
     type: 'chart.add',
     id: 'c0',
@@ -51,6 +61,8 @@ function readAll(scene: Scene) {
     }
   }
   for (const level of scene.levelOrder) nextOnPegs(scene, level)
+  for (const chart of Object.values(scene.charts)) chartTargets(scene, chart)
+  for (const drawing of Object.keys(scene.drawings)) touchesOf(scene, drawing)
   for (const plan of Object.values(scene.plans ?? {})) drawingsOfPlan(scene, plan)
 }
 

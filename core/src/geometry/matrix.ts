@@ -6,6 +6,7 @@ export interface Point {
 }
 
 export const STAY: Matrix = [1, 0, 0, 1, 0, 0]
+export const isIdentity = (matrix: Matrix): boolean => STAY.every((value, i) => value === matrix[i])
 
 /** First `first`, then `then`. */
 export function followedBy(first: Matrix, then: Matrix): Matrix {
@@ -77,4 +78,14 @@ export function shareOf(matrix: Matrix, share: number, pivot: Point): Matrix {
   const [middle, half] = [(xx + yy) / 2, Math.hypot((xx - yy) / 2, xy)]
   const stretched = scaledAbout(pivot, { along: (middle + half) ** share, across: (middle - half) ** share, axis })
   return followedBy(followedBy(stretched, turnedAbout(pivot, angle * share)), moved)
+}
+
+interface Size {
+  readonly width: number
+  readonly height: number
+}
+/** A picture as large as fits the paper, times `grow`, middle on middle. */
+export function fittedInto(picture: Size, paper: Size, grow = 1): Matrix {
+  const scale = Math.min(paper.width / picture.width, paper.height / picture.height) * grow
+  return [scale, 0, 0, scale, (paper.width - picture.width * scale) / 2, (paper.height - picture.height * scale) / 2]
 }

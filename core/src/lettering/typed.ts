@@ -2,6 +2,7 @@ import fontkit from '@pdf-lib/fontkit'
 import { Clipper, FillRule } from 'clipper2-ts'
 import { LIMITS } from '../base/limits'
 import { requireNumber } from '../base/ranges'
+import { flattenedCurve } from '../geometry/curve'
 import { quantized, type Fill } from '../ink/ink'
 import { grouped } from '../ink/rings'
 
@@ -21,7 +22,7 @@ export interface TypedText {
   readonly freshId: () => string
 }
 
-/** Corners of a curve lie no further off it than this, in pixels. */
+/** Chords of a curve lie no farther off it than this, in pixels. */
 const FLAT = 0.12
 /** Outlines are joined on whole numbers: this many to a pixel. */
 const FINE = 64
@@ -96,36 +97,13 @@ function shapesOf(commands: readonly Command[], { x, y, scale }: Place) {
       y: y - args[2 * i + 1]! * scale,
     }))
     if (command === 'moveTo') rings.push([points[0]!])
-    else if (command !== 'closePath') rings.at(-1)!.push(...flattened([rings.at(-1)!.at(-1)!, ...points]))
+    else if (command !== 'closePath') rings.at(-1)!.push(...flattenedCurve([rings.at(-1)!.at(-1)!, ...points], FLAT))
   }
   const whole = rings.map((ring) => ring.map((at) => ({ x: Math.round(at.x * FINE), y: Math.round(at.y * FINE) })))
   const joined = Clipper.union(whole, FillRule.NonZero)
   return grouped(
     joined.map((ring) => ring.flatMap((at) => [at.x / FINE, at.y / FINE])).filter((ring) => ring.length >= 6),
   )
-}
-
-type Point = { readonly x: number; readonly y: number }
-/** Corners of a Bézier curve of any degree after its first point. */
-function flattened(points: readonly Point[]): Point[] {
-  if (points.length === 2) return [points[1]!]
-  let bend = 0
-  for (let i = 1; i + 1 < points.length; i++) {
-    const [a, b, c] = [points[i - 1]!, points[i]!, points[i + 1]!]
-    bend = Math.max(bend, Math.hypot(a.x - 2 * b.x + c.x, a.y - 2 * b.y + c.y))
-  }
-  // A chord of a curve cut in n lies within d·(d−1)·bend / 8n² of it.
-  const degree = points.length - 1
-  const count = Math.max(1, Math.ceil(Math.sqrt((degree * (degree - 1) * bend) / (8 * FLAT))))
-  return Array.from({ length: count }, (_, i) => onCurve(points, (i + 1) / count))
-}
-function onCurve(points: readonly Point[], t: number): Point {
-  if (points.length === 1) return points[0]!
-  const between = points.slice(1).map((to, i) => ({
-    x: points[i]!.x + (to.x - points[i]!.x) * t,
-    y: points[i]!.y + (to.y - points[i]!.y) * t,
-  }))
-  return onCurve(between, t)
 }
 
 const fillOf = (

@@ -2,7 +2,7 @@ import { clamp } from '../base/clamp'
 import { LIMITS } from '../base/limits'
 import { exposuresOf, drawingsShown, firstFrameOf } from '../timing/sheet'
 import type { Chart, Drawing, Landmark, Pin, Scene } from '../scene/schema'
-import { arcThrough, nearestOnArc, placeOnArc, type Arc, type Place, type Point } from './arc'
+import { arcThrough, type Arc } from './arc'
 import { compareToChart, measureSpacing } from './spacing'
 import { memoBy } from '../base/memo'
 
@@ -61,7 +61,7 @@ function findPath(scene: Scene, level: string, landmark: Landmark, take: string)
 }
 
 /** The two stations of a path between which a fraction of a chart lies, and its share between them. */
-interface Between {
+export interface Between {
   readonly from: number
   readonly to: number
   readonly fraction: number
@@ -71,7 +71,7 @@ interface Between {
  * A chart's fraction between the nearest drawn keys or breakdowns on each side, rescaled. Undefined
  * when the chart's own ends are not both on the path.
  */
-function betweenStations(path: Path, chart: Chart, fraction: number, except?: string): Between | undefined {
+export function betweenStations(path: Path, chart: Chart, fraction: number, except?: string): Between | undefined {
   const isStation = ({ drawing, fraction: at }: Station) =>
     drawing !== except && at > 0 && at < 1 && path.drawings.includes(drawing)
   const stations = [
@@ -104,80 +104,6 @@ function scaled(path: Path, before: Station, after: Station, fraction: number): 
       LIMITS.mark.max,
     ),
   }
-}
-
-/** A place a landmark should reach, and by which chart mark. */
-export interface Target {
-  readonly landmark: Landmark
-  readonly place: Place
-  readonly drawing: string
-  readonly fraction: number
-}
-
-/** Where a plan laid a landmark, when it did: that is asked for then, and the chart tells only how it is shared out. */
-function guidedPlace(scene: Scene, drawing: string, landmark: string): Pin | undefined {
-  return scene.guides?.[drawing]?.targets[landmark]
-}
-
-/** The paths and marks of a chart on the paper: a tick for every mark, on each landmark's path. */
-export function chartTargets(
-  scene: Scene,
-  chart: Chart,
-  take = scene.mainTake,
-): { path: Path; between: Between; targets: Target[] }[] {
-  return landmarksOf(scene, chart.level).flatMap((landmark) => {
-    const path = pathOf(scene, chart.level, landmark, take)
-    const whole = path && betweenStations(path, chart, 0)
-    const end = path && betweenStations(path, chart, 1)
-    if (!path || !whole || !end) return []
-    const targets = chart.marks.flatMap(({ drawing, fraction }) => {
-      const at = betweenStations(path, chart, fraction, drawing)
-      if (!at) return []
-      const guided = guidedPlace(scene, drawing, landmark.id)
-      const place = placeOnArc(path.arc, at.from, at.to, at.fraction)
-      return [{ landmark, place: guided ? { ...place, x: guided.x, y: guided.y } : place, drawing, fraction }]
-    })
-    return [{ path, between: { from: whole.from, to: end.to, fraction: 0 }, targets }]
-  })
-}
-
-export interface Miss {
-  readonly landmark: Landmark
-  readonly target: Point
-  readonly pin: Pin
-  /** Distance from the target, pixels. */
-  readonly px: number
-  /** Along the path, pixels: positive is too far, so early; negative is not far enough, so late. */
-  readonly along: number
-  /** Across the path, pixels. */
-  readonly across: number
-  readonly word: 'on its place' | 'early' | 'late' | 'off the arc'
-}
-
-/** A miss smaller than this is none: a pencil line is as wide. */
-const NEAR = 2
-
-/** Where each landmark pinned on an inbetween missed the place its chart asks for. */
-export function missesOf(scene: Scene, chart: Chart, drawing: string, take = scene.mainTake): Miss[] {
-  const entry = scene.drawings[drawing]
-  return chartTargets(scene, chart, take).flatMap(({ path, targets }) => {
-    const target = targets.find((each) => each.drawing === drawing)
-    const pin = pinOf(entry, path.landmark.id)
-    const mark = chart.marks.find((each) => each.drawing === drawing)
-    if (!target || !pin || !mark || entry?.role !== 'inbetween') return []
-    const at = betweenStations(path, chart, mark.fraction, drawing)!
-    const stretch = path.arc.reached[at.to]! - path.arc.reached[at.from]!
-    const near = nearestOnArc(path.arc, at.from, at.to, pin)
-    const guided = guidedPlace(scene, drawing, path.landmark.id)
-    const { direction } = target.place
-    const off = { x: pin.x - target.place.x, y: pin.y - target.place.y }
-    const along = guided ? off.x * direction.x + off.y * direction.y : (near.fraction - at.fraction) * stretch
-    const across = guided ? off.y * direction.x - off.x * direction.y : near.across
-    const px = Math.hypot(pin.x - target.place.x, pin.y - target.place.y)
-    const word =
-      px <= NEAR ? 'on its place' : Math.abs(across) > Math.abs(along) ? 'off the arc' : along > 0 ? 'early' : 'late'
-    return [{ landmark: path.landmark, target: target.place, pin, px, along, across, word }]
-  })
 }
 
 export interface MeasuredMark {

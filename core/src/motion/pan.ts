@@ -1,5 +1,5 @@
 import { clamp } from '../base/clamp'
-import type { Ground } from '../scene/schema'
+import type { Ground, Level, Scene } from '../scene/schema'
 import { spacingLaw } from '../timing/chart'
 import type { Point } from '../geometry/matrix'
 
@@ -10,6 +10,18 @@ export function panAt(pan: Pan, frame: number, length: number): Point {
   const t = length > 1 ? clamp((frame - 1) / (length - 1), 0, 1) : 0
   const share = spacingLaw(pan.law, t, pan.strength)
   return { x: pan.from.x + (pan.to.x - pan.from.x) * share, y: pan.from.y + (pan.to.y - pan.from.y) * share }
+}
+
+/** How far a level has been panned at a frame, in pixels. */
+export function levelPannedAt(scene: Scene, level: Level, frame: number): Point {
+  const pan = level.ground?.pan
+  const { length } = scene.settings
+  if (!pan) return { x: 0, y: 0 }
+  const last = panAt(pan, frame, length)
+  if (frame <= length || length < 2) return last
+  // Over the seam of a loop the ground goes on as it went.
+  const before = panAt(pan, length - 1, length)
+  return { x: last.x + (last.x - before.x) * (frame - length), y: last.y + (last.y - before.y) * (frame - length) }
 }
 
 /** How fast a pan goes, in pixels a frame: over the whole of it, and at its fastest. */

@@ -1,4 +1,4 @@
-import { chartTargets } from '../motion/landmarks'
+import { chartTargets } from '../motion/targets'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import type { Point } from '../geometry/matrix'
 import type { PlanContext } from './planner'

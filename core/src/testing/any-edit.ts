@@ -53,6 +53,7 @@ const POOL_OF: Readonly<Record<string, string>> = {
   footage: 'plan',
   ruler: 'plan',
   entry: 'plan',
+  contact: 'plan',
   character: 'plan',
 }
 const OWN_POOL: Readonly<Record<string, string>> = {

@@ -67,6 +67,7 @@ const cycles = (words: string): Act => ['desk/sheet/SheetActs.vue', words]
 const fields = (words: string): Act => ['desk/sheet/DrawingFields.vue', words]
 const pins = (words: string): Act => ['desk/tools/useLandmarks.ts', words]
 const ruler = (words: string): Act => ['desk/tools/rulers/useRulerActs.ts', words]
+const contact = (words: string): Act => ['desk/tools/contacts/useContacts.ts', words]
 const camera: Act = ['desk/tools/camera/useCamera.ts', "type: 'camera.key'"]
 const planner = (words: string): Act => ['plan/PlannerBench.vue', words]
 
@@ -104,6 +105,13 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'palette[].linked.entry': ['desk/tools/LinkedColour.vue', 'linked: { entry:'],
   'palette[].linked.of': ['desk/tools/LinkedColour.vue', 'of: of!'],
   'palette[].linked.own': ['desk/tools/LinkedColour.vue', 'own: true'],
+  'takes{}.contacts[].id': NAME,
+  'takes{}.contacts[].leader.level': contact('leader: contact.follower'),
+  'takes{}.contacts[].leader.landmark': contact('leader: contact.follower'),
+  'takes{}.contacts[].follower.level': contact('follower: contact.leader'),
+  'takes{}.contacts[].follower.landmark': contact('follower: contact.leader'),
+  'takes{}.contacts[].from': ['desk/tools/contacts/ContactsDialog.vue', 'from: first'],
+  'takes{}.contacts[].to': ['desk/tools/contacts/ContactsDialog.vue', 'to: last'],
   'takes{}.camera[].frame': camera,
   'takes{}.camera[].x': ['desk/tools/camera/CameraTray.vue', 'set({ x })'],
   'takes{}.camera[].y': ['desk/tools/camera/CameraTray.vue', 'set({ y })'],
@@ -271,6 +279,7 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'pages{}.picture': ['paper/useLaying.ts', 'putPicture('],
   'pages{}.width': itself('the width of its picture'),
   'pages{}.height': itself('the height of its picture'),
+  'pages{}.colours': ['paper/LayingForm.vue', "form.as = 'colours'"],
   'pages{}.black': ['desk/sheet/PageOfDrawing.vue', 'black, white }))'],
   'pages{}.white': ['desk/sheet/PageOfDrawing.vue', 'black, white }))'],
   'sounds{}.id': NAME,

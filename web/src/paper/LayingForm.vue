@@ -54,8 +54,16 @@ const missing = computed(() => {
     >
       pictures
     </button>
+    <button
+      class="word"
+      :aria-pressed="form.as === 'colours'"
+      title="As they are, in all their colours, pixel on pixel: stills of a film"
+      @click="form.as = 'colours'"
+    >
+      in colour
+    </button>
   </div>
-  <div class="line" role="group" aria-label="On which pass">
+  <div v-if="form.as !== 'colours'" class="line" role="group" aria-label="On which pass">
     <span>on</span>
     <button
       v-for="pass in ['rough', 'line'] as const"
@@ -67,7 +75,7 @@ const missing = computed(() => {
       {{ pass }}
     </button>
     <button
-      v-if="form.as !== 'picture'"
+      v-if="!laying.isPicture.value"
       class="word"
       :aria-pressed="form.below"
       title="The page lies under what was traced of it, on the rough pass, until you take it away"
@@ -152,7 +160,7 @@ const missing = computed(() => {
       frames</label
     >
   </div>
-  <div class="line">
+  <div v-if="form.as !== 'colours'" class="line">
     <label for="paper-colour">in</label>
     <ElSelect id="paper-colour" v-model="form.swatch" size="small" class="level" aria-label="Colour">
       <ElOption v-for="each in store.scene!.palette" :key="each.id" :value="each.id" :label="each.name" />

@@ -2,6 +2,8 @@
 import { computed, onUnmounted, ref } from 'vue'
 import { useScene } from '../session/scene'
 import CameraPanel from './CameraPanel.vue'
+import LayersForm from './layers/LayersForm.vue'
+import { isLayered, useLayersIn } from './layers/useLayersIn'
 import LayingForm from './LayingForm.vue'
 import PageCard from './PageCard.vue'
 import PageOnPaper from './PageOnPaper.vue'
@@ -13,15 +15,21 @@ import { usePaperIn } from './usePaperIn'
 /** Drawings on paper come in: from files or a camera, laid on one another, and onto the sheet. */
 const store = useScene()
 const work = usePaperIn()
-onUnmounted(() => work.client.rest())
+const layered = useLayersIn()
+onUnmounted(() => {
+  work.client.rest()
+  layered.rest()
+})
 const laying = useLaying(work)
 const camera = useCamera()
 const { pages, chosen, page, first, busy, trouble } = work
 const open = computed(() => camera.stream.value !== undefined)
 const field = ref<HTMLInputElement>()
-const ACCEPT = 'image/png,image/jpeg,image/webp,image/tiff,.tif,.tiff,application/pdf,.pdf'
+const ACCEPT = 'image/png,image/jpeg,image/webp,image/tiff,.tif,.tiff,application/pdf,.pdf,.ora,.svg'
 async function take(files: FileList | null | undefined) {
-  await work.bring([...(files ?? [])])
+  const all = [...(files ?? [])]
+  const layers = all.find(isLayered)
+  await Promise.all([layers && layered.read(layers), work.bring(all.filter((file) => !isLayered(file)))])
   if (field.value) field.value.value = ''
 }
 
@@ -37,7 +45,8 @@ function keep(file: Blob) {
       <h1>Paper in</h1>
       <p v-if="pages.length === 0" class="note">
         Drawings made on paper become drawings of this scene. Choose scans or photographs, or drop them here: PNG, JPEG,
-        WebP, TIFF, or the pages of a PDF. Pages with peg holes are laid by them, others by what they share.
+        WebP, TIFF, or the pages of a PDF. Pages with peg holes are laid by them, others by what they share. A file of
+        layers, OpenRaster or SVG, comes in as levels.
       </p>
       <div class="line">
         <button class="word main" @click="field!.click()">Bring in pages …</button>
@@ -71,6 +80,7 @@ function keep(file: Blob) {
           Stop
         </button>
       </div>
+      <LayersForm :work="layered" />
       <template v-if="pages.length > 0">
         <PageSettings :work="work" />
         <LayingForm :work="work" :laying="laying" />

@@ -1,5 +1,5 @@
-import { transformPoint } from '@unhurried/core'
-import { boxFitted, fitted, lieInWords, lieMatrix, STAYS, together } from './placing'
+import { fittedInto, transformPoint } from '@unhurried/core'
+import { boxFitted, lieInWords, lieMatrix, STAYS, together } from './placing'
 
 const at = (matrix: Parameters<typeof transformPoint>[0], x: number, y: number) => {
   const place = transformPoint(matrix, { x, y })
@@ -24,9 +24,9 @@ test('what the hand adds comes on top of what was found', () => {
 
 test('a page fits the paper, middle on middle, and larger when it is to grow', () => {
   const paper = { width: 1280, height: 600 }
-  expect(at(fitted(page, paper), 0, 0)).toEqual([240, 0])
-  expect(at(fitted(page, paper), 400, 300)).toEqual([1040, 600])
-  expect(at(fitted(page, paper, 2), 200, 150)).toEqual([640, 300])
+  expect(at(fittedInto(page, paper), 0, 0)).toEqual([240, 0])
+  expect(at(fittedInto(page, paper), 400, 300)).toEqual([1040, 600])
+  expect(at(fittedInto(page, paper, 2), 200, 150)).toEqual([640, 300])
 })
 
 test('drawings cut from a sheet share one scale, each in the middle of the paper', () => {

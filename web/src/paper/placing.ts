@@ -24,12 +24,6 @@ export const together = (found: Lie, hand: Lie): Lie => ({
 export const lieMatrix = (page: Size, { dx, dy, turn }: Lie): Matrix =>
   followedBy(turnedAbout(middle(page), turn), movedBy(dx, dy))
 
-/** A page as large as fits the paper, times `grow`, middle on middle. */
-export function fitted(page: Size, paper: Size, grow = 1): Matrix {
-  const scale = Math.min(paper.width / page.width, paper.height / page.height) * grow
-  return [scale, 0, 0, scale, (paper.width - page.width * scale) / 2, (paper.height - page.height * scale) / 2]
-}
-
 /** Of the paper so much is taken by the largest drawing that was cut out of a sheet. */
 const LARGEST = 0.8
 

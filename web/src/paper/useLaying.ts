@@ -1,5 +1,5 @@
 import { numberedNames, pagesLaid, quantized, type InkPiece, type Page, type Pass, type Scan } from '@unhurried/core'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
@@ -18,7 +18,7 @@ export function useLaying(work: PaperIn) {
   const form = reactive({
     level: 'new',
     name: 'From paper',
-    as: 'lines' as 'lines' | 'shapes' | 'picture',
+    as: 'lines' as 'lines' | 'shapes' | 'picture' | 'colours',
     /** The page lies under what was traced of it, until it is taken away. */
     below: false,
     pass: 'line' as Extract<Pass, 'rough' | 'line'>,
@@ -31,15 +31,21 @@ export function useLaying(work: PaperIn) {
     boilFrames: Math.max(length, fps),
   })
   const numbers = computed(() => numberedNames(work.layings.value.map(({ page }) => page.name)))
+  const isPicture = computed(() => form.as === 'picture' || form.as === 'colours')
+  // Stills lie pixel on pixel, whatever is drawn on them.
+  watch(
+    () => form.as === 'colours',
+    (still) => (work.settings.pixelOnPixel = still),
+  )
   const progress = ref<{ words: string; share: number }>()
   const trouble = ref('')
   const done = ref('')
   let stopped = false
 
   async function drawingOf(laying: Laying) {
-    const traced = form.as === 'picture' ? undefined : await traceOf(work, laying, form)
-    const pictured = form.as === 'picture' || form.below ? await pictureOf(work, laying, form.swatch) : undefined
-    const below: Pass = form.as === 'picture' ? form.pass : 'rough'
+    const traced = isPicture.value ? undefined : await traceOf(work, laying, form)
+    const pictured = isPicture.value || form.below ? await pictureOf(work, laying, form) : undefined
+    const below: Pass = form.as === 'colours' ? 'colour' : form.as === 'picture' ? form.pass : 'rough'
     // Under its own lines on one pass it is the lowest.
     const inks: Partial<Record<Pass, InkPiece[]>> = { ...(pictured && { [below]: [pictured.scan] }) }
     if (traced) inks[form.pass] = [...(inks[form.pass] ?? []), ...traced]
@@ -81,7 +87,7 @@ export function useLaying(work: PaperIn) {
   }
 
   return {
-    ...{ form, numbers, progress, trouble, done, lay },
+    ...{ form, isPicture, numbers, progress, trouble, done, lay },
     stop() {
       stopped = true
       progress.value = undefined
@@ -95,7 +101,7 @@ const levelsOf = ({ page }: Laying) => page.levels ?? page.looked!.levels
 async function traceOf(
   work: PaperIn,
   laying: Laying,
-  { as, swatch }: { as: 'lines' | 'shapes' | 'picture'; swatch: string },
+  { as, swatch }: { as: string; swatch: string },
 ): Promise<InkPiece[]> {
   const { page, box, matrix } = laying
   const answer = await work.client.ask({
@@ -113,17 +119,26 @@ async function traceOf(
   return [...lines, ...shapes].map((piece) => quantized(piece))
 }
 
+/** What a page in all its colours says of its levels. */
+export const AS_IT_IS = { black: 0, white: 255, colours: true } as const
+
 /** A page kept as it was read, and the ink that shows it. */
-async function pictureOf(work: PaperIn, laying: Laying, swatch: string): Promise<{ page: Page; scan: Scan }> {
+async function pictureOf(
+  work: PaperIn,
+  laying: Laying,
+  { as, swatch }: { as: string; swatch: string },
+): Promise<{ page: Page; scan: Scan }> {
+  const colours = as === 'colours'
   const { box, matrix } = laying
   const answer = await work.client.ask({
-    ...{ kind: 'picture', page: await work.orderOf(laying.page), matrix: [...matrix] },
+    ...{ kind: 'picture', page: await work.orderOf(laying.page), matrix: [...matrix], colours },
     ...(box && { box: { ...box } }),
   })
   if (answer.kind !== 'pictured') throw new Error(LOST)
   const { width, height } = answer
   const { picture } = await api.putPicture(answer.picture, 'image/png')
-  const page = { id: freshId(), name: laying.page.name.slice(0, 100), picture, width, height, ...levelsOf(laying) }
+  const read = colours ? { ...AS_IT_IS } : levelsOf(laying)
+  const page: Page = { id: freshId(), name: laying.page.name.slice(0, 100), picture, width, height, ...read }
   const scan = { kind: 'scan' as const, id: freshId(), swatch, page: page.id, width, height, matrix: answer.matrix }
   return { page, scan: quantized(scan) }
 }

@@ -72,6 +72,8 @@ function pagesIn() {
     /** Share of the longer side within which line is one drawing, in thousandths. */
     together: 14,
     grow: 1,
+    /** No page is laid on another by what they share: each fills the paper as it is. */
+    pixelOnPixel: false,
   })
   const busy = ref('')
   const trouble = ref('')

@@ -1,7 +1,7 @@
-import { followedBy, type Matrix, type PageBox } from '@unhurried/core'
+import { fittedInto, followedBy, type Matrix, type PageBox } from '@unhurried/core'
 import { computed, watch } from 'vue'
 import { useScene } from '../session/scene'
-import { boxFitted, fitted, lieMatrix, STAYS, together, type Lie } from './placing'
+import { boxFitted, lieMatrix, STAYS, together, type Lie } from './placing'
 import { usePages, type PageIn, type Pages } from './usePages'
 
 /** One drawing to be laid: a page, or a box of one. */
@@ -33,12 +33,13 @@ export function usePaperIn() {
   }
 
   /** Where a page lies on the first one; nothing found counts as where it is. */
-  const foundOf = ({ looked }: PageIn): Lie => (looked?.lie && 'dx' in looked.lie ? looked.lie : STAYS)
+  const foundOf = ({ looked }: PageIn): Lie =>
+    looked?.lie && 'dx' in looked.lie && !settings.pixelOnPixel ? looked.lie : STAYS
   const lieOf = (of: PageIn) => together(foundOf(of), of.hand)
   /** From pixels of a page that was read to the paper. */
   function matrixOf(of: PageIn): Matrix {
-    const base = first.value?.looked ?? of.looked!
-    return followedBy(lieMatrix(of.looked!, lieOf(of)), fitted(base, paper.value, settings.grow))
+    const base = (settings.pixelOnPixel ? undefined : first.value?.looked) ?? of.looked!
+    return followedBy(lieMatrix(of.looked!, lieOf(of)), fittedInto(base, paper.value, settings.grow))
   }
   const allBoxes = computed(() => pages.flatMap(({ boxes }) => boxes))
   const layingsOf = (of: PageIn): Laying[] =>

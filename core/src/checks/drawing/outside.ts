@@ -1,7 +1,8 @@
 import { memoLast } from '../../base/memo'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
-import { pannedAt, type Shot } from '../subject'
+import { levelPannedAt } from '../../motion/pan'
+import type { Shot } from '../subject'
 
 /** The share of a drawing's shape that lies beyond the frame, moved by its level's pan. */
 const shareOutside = memoLast(
@@ -58,7 +59,7 @@ export const judgeOutside: Judge = {
     const { width, height } = scene.settings
     return judged(
       subject.shots.flatMap((shot): Observation[] => {
-        const value = 100 * shareOutside(shot.measured, pannedAt(scene, subject.level, shot.frame), width, height)
+        const value = 100 * shareOutside(shot.measured, levelPannedAt(scene, subject.level, shot.frame), width, height)
         if (value <= share) return []
         return [
           {

@@ -3,7 +3,8 @@ import { distance } from '../../motion/arc'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
-import { followed, pannedAt, type Shot } from '../subject'
+import { levelPannedAt } from '../../motion/pan'
+import { followed, type Shot } from '../subject'
 
 /** Slower than this against the ground a foot may be planted, in pixels per frame. */
 const PLANTED = 3.5
@@ -55,7 +56,7 @@ export const judgeFootSlides: Judge = {
     for (const track of subject.tracks.filter(({ standIn }) => !standIn)) {
       for (const { shots, from, to } of subject.stretches) {
         const places = followed(track, shots).map(({ shot, at }) => {
-          const [own, its] = [pannedAt(scene, subject.level, shot.frame), pannedAt(scene, ground, shot.frame)]
+          const [own, its] = [levelPannedAt(scene, subject.level, shot.frame), levelPannedAt(scene, ground, shot.frame)]
           return { shot, at, on: { x: at.x + own.x - its.x, y: at.y + own.y - its.y } }
         })
         const speeds = places

@@ -77,6 +77,25 @@ describe('contact missed', () => {
     expect(findings[0]!.sentence).toBe('On frame 5 Grip of A should touch that of Rail and misses it by 10 px.')
   })
 
+  test('where a contact is asked for, landmarks of any names are held together on its frames, once for each two drawings', async () => {
+    const { scene } = touching(10)
+    const [hand, rail] = ['A', 'B'].map((level) => ({ level, landmark: scene.levels[level]!.landmarks![0]!.id }))
+    const renamed = touching(10).edit(
+      { type: 'landmark.put', level: 'B', landmark: { id: 'rail', name: 'Edge' } },
+      {
+        type: 'contact.put',
+        take: 'main',
+        contact: { id: 'c', leader: rail!, follower: hand!, from: 5, to: 9 },
+      },
+    )
+    const { findings } = await renamed.ask('contact-missed')
+    expect(findings.map(({ drawings, frames }) => [drawings, frames])).toEqual([
+      [['A1', 'B0'], [5]],
+      [['A2', 'B0'], [9]],
+    ])
+    expect(findings[0]!.sentence).toBe('On frame 5 Grip of A should touch Edge of Rail and misses it by 10 px.')
+  })
+
   test('a touch without a pin on the other side is told as not judged', async () => {
     const { findings, unmeasured } = await touching(0, false).ask('contact-missed')
     expect(findings).toEqual([])

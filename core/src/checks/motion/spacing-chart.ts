@@ -1,4 +1,5 @@
-import { measuredChart, missesOf } from '../../motion/landmarks'
+import { measuredChart } from '../../motion/landmarks'
+import { missesOf } from '../../motion/targets'
 import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'

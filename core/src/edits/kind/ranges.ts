@@ -17,6 +17,7 @@ import {
 } from '../../scene/schema'
 import { editKind } from '../edit'
 import { withKeysAt } from './camera'
+import { withContactsAt } from './contacts'
 import { columnOf, drawingOf, levelOf, withFrames } from '../lookup'
 import { asDrawn, withFittingSettings } from '../resized'
 
@@ -269,12 +270,21 @@ export const framesTakeOut = editKind({
   words: ({ from, to }) => `frames ${from} to ${to} taken out on all levels`,
 })
 
-/** Notes, the camera's keys and the cover from `at` on move along; those of frames taken out move to where the frames were. */
+/**
+ * Notes, contacts, the camera's keys and the cover from `at` on move along; those of frames taken out move to where the
+ * frames were, but for contacts, which go with the last of their frames.
+ */
 function withMarksMoved(scene: Scene, { cover }: Settings, take: string, at: number, by: number): Scene {
   const { length } = scene.settings
   const moved = (frame: number) => Math.min(length, frame < at ? frame : Math.max(at, frame + by))
   const settings = cover && take === scene.mainTake ? { ...scene.settings, cover: moved(cover) } : scene.settings
-  return withCameraMoved(withNotesMoved({ ...scene, settings }, take, moved), take, moved)
+  const noted = withCameraMoved(withNotesMoved({ ...scene, settings }, take, moved), take, moved)
+  const touching = withContactsAt(noted.takes[take]!, ({ from, to }) => ({
+    from: from < at ? from : Math.max(at, from + by),
+    // The frame after its last is where the frames after it go on.
+    to: to < at ? to : Math.max(at, to + 1 + by) - 1,
+  }))
+  return touching === noted.takes[take] ? noted : { ...noted, takes: { ...noted.takes, [take]: touching } }
 }
 
 function withCameraMoved(scene: Scene, take: string, movedTo: (frame: number) => number): Scene {

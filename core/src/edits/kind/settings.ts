@@ -9,6 +9,7 @@ import { cutShort } from '../../base/sentence'
 import { settingsSchema, type Column, type Scene } from '../../scene/schema'
 import { editKind } from '../edit'
 import { withKeysAt } from './camera'
+import { withContactsAt } from './contacts'
 import { resized, withFittingSettings } from '../resized'
 
 export const sceneSet = editKind({
@@ -106,7 +107,11 @@ export const sceneRate = editKind({
         const noted = take.notes
           ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) }
           : take
-        return [id, take.camera ? withKeysAt(noted, frameAtRate) : noted]
+        const touching = withContactsAt(noted, ({ from, to }) => {
+          const first = frameAtRate(from)
+          return { from: first, to: Math.max(first, frameAtRate(to + 1) - 1) }
+        })
+        return [id, take.camera ? withKeysAt(touching, frameAtRate) : touching]
       }),
     )
     const { beats, cover } = was

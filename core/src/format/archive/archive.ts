@@ -1,4 +1,4 @@
-import { inkPath } from '../picture/kept-ink'
+import { inkPath, pieceOfPath } from '../picture/kept-ink'
 import type { Exporter } from '../exported'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
@@ -14,7 +14,7 @@ import { soundFilesOf } from '../../scene/sounds'
 import { coloursOf } from '../../scene/palette'
 import { PASSES, passSchema, sceneSchema, type Pass, type Scene } from '../../scene/schema'
 import { sentenceOf } from '../../base/sentence'
-import { pieceSchema, quantized, type Ink, type InkPiece } from '../../ink/ink'
+import { quantized, type Ink, type InkPiece } from '../../ink/ink'
 
 /**
  * The open archive of a scene: a zip of `manifest.json` (every other file with its size and SHA-256),
@@ -120,13 +120,6 @@ const parser = new XMLParser({
   isArray: (name) => name === 'path',
 })
 const svgSchema = z.object({ svg: z.object({ path: z.array(z.record(z.string(), z.string())).default([]) }) })
-const numbers = (text: string | undefined) => (text ?? '').split(/\s+/).filter(Boolean).map(Number)
-
-function scanOf(path: Readonly<Record<string, string>>) {
-  const [width, height] = numbers(path['data-size'])
-  return { page: path['data-page'], width, height, matrix: numbers(path['data-matrix']) }
-}
-
 function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
   const text = strFromU8(bytes)
   if (/<!(DOCTYPE|ENTITY)/i.test(text))
@@ -134,38 +127,7 @@ function readInkSvg(name: string, bytes: Uint8Array): InkPiece[] {
   const parsed = svgSchema.safeParse(parser.parse(text))
   if (!parsed.success) refuse(`The picture ${name} is not one of ours: ${sentenceOf(parsed.error)}`)
   return parsed.data!.svg.path.map((path) => {
-    const {
-      id,
-      'data-kind': kind,
-      'data-swatch': swatch,
-      'data-holes': holes,
-      'data-brush': brush,
-      'data-taper': taper,
-      'data-runs': runs,
-    } = path
-    const piece = pieceSchema.safeParse(
-      kind === 'cells'
-        ? { kind, id, swatch, runs: numbers(runs) }
-        : kind === 'scan'
-          ? { kind, id, swatch, ...scanOf(path) }
-          : kind === 'fill'
-            ? {
-                kind,
-                id,
-                swatch,
-                outline: numbers(path['data-outline']),
-                ...(holes && { holes: holes.split(',').map(numbers) }),
-              }
-            : {
-                kind,
-                id,
-                swatch,
-                ...(brush && { brush }),
-                size: Number(path['data-size']),
-                ...(taper && { taper: numbers(taper) }),
-                points: numbers(path['data-points']),
-              },
-    )
+    const piece = pieceOfPath(path)
     return piece.success
       ? quantized(piece.data)
       : refuse(`A line in ${name} cannot be read: ${sentenceOf(piece.error)}`)

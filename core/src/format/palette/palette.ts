@@ -1,4 +1,3 @@
-import { XMLParser } from 'fast-xml-parser'
 import { parse, unparse } from 'papaparse'
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
@@ -7,6 +6,7 @@ import { coloursOf, potsOf } from '../../scene/palette'
 import { colourSchema, nameSchema, type Scene } from '../../scene/schema'
 import { attribute } from '../picture/ink-paths'
 import { plain, unplain } from '../sheet-csv'
+import { readXml, type XmlElement } from '../xml'
 
 /**
  * The colours of a scene as open files, and back: JSON and CSV by their fields, SVG as swatches that any program shows.
@@ -129,24 +129,13 @@ function hexOf(colour: string): string | undefined {
   return `#${digits.length === 3 ? [...digits].map((digit) => digit + digit).join('') : digits}`
 }
 
-type Node = Readonly<Record<string, unknown>>
-const parser = new XMLParser({
-  ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
-  ...{ parseAttributeValue: false, processEntities: true, htmlEntities: false },
-})
 const SHAPES = ['rect', 'circle', 'ellipse', 'path', 'polygon']
 
 /** What is filled in a picture, by its title or its name in the file; the title of what is around it is its group. */
 function fromSvg(text: string): unknown[] {
-  if (/<!(DOCTYPE|ENTITY)/i.test(text)) refuse('It declares entities of its own, which no picture of colours needs.')
-  let nodes: readonly Node[]
-  try {
-    nodes = parser.parse(text) as readonly Node[]
-  } catch {
-    return refuse('It begins as a picture and is damaged.')
-  }
+  const elements = readXml(text, refuse) ?? refuse('It begins as a picture and is damaged.')
   const found = new Map<string, unknown>()
-  walk(nodes, undefined, (name, colour, group) => {
+  walk(elements, undefined, (name, colour, group) => {
     if (found.size <= LIMITS.swatches) found.set(`${name} ${colour}`, { name, colour, ...(group && { group }) })
   })
   return [...found.values()]
@@ -154,21 +143,11 @@ function fromSvg(text: string): unknown[] {
 
 type Met = (name: string, colour: string, group: string | undefined) => void
 
-function walk(nodes: readonly Node[], group: string | undefined, met: Met): void {
-  for (const node of nodes) {
-    const tag = Object.keys(node).find((key) => key !== ':@')
-    const within = tag === undefined ? undefined : node[tag]
-    if (tag === undefined || !Array.isArray(within)) continue
-    const children = within as readonly Node[]
-    const own = (node[':@'] ?? {}) as Readonly<Record<string, string>>
-    const title = titleIn(children)
+function walk(elements: readonly XmlElement[], group: string | undefined, met: Met): void {
+  for (const { tag, attributes: own, children } of elements) {
+    const title = children.find((child) => child.tag === 'title')?.text
     const colour = hexOf(own['fill'] ?? /(?:^|;)\s*fill:\s*([^;]+)/.exec(own['style'] ?? '')?.[1] ?? '')
     if (SHAPES.includes(tag) && colour) met((title ?? own['id'] ?? colour).trim() || colour, colour, group)
     walk(children, tag === 'g' ? (title ?? group) : group, met)
   }
-}
-
-function titleIn(children: readonly Node[]): string | undefined {
-  const title = children.find((child) => 'title' in child)?.['title'] as readonly Node[] | undefined
-  return title?.map((part) => String(part['#text'] ?? '')).join('')
 }

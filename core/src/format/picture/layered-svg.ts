@@ -17,8 +17,10 @@ export const exportLayeredSvg: Exporter = (source) => {
   const run = runs[0]!
   const levels = scene.levelOrder.flatMap((id) => levelGroup(source, run, id))
   const camera =
-    run.field && !settings.cells ? ` transform="matrix(${throughCamera(run.field, settings).join(',')})"` : ''
-  const paper = `<rect width="${settings.width}" height="${settings.height}" fill="${attribute(settings.paper)}"/>`
+    run.field && !settings.cells
+      ? ` data-camera="" transform="matrix(${throughCamera(run.field, settings).join(',')})"`
+      : ''
+  const paper = `<rect data-paper="" width="${settings.width}" height="${settings.height}" fill="${attribute(settings.paper)}"/>`
   const text = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${settings.width} ${settings.height}">`,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { cameraSchema } from './camera'
+import { contactSchema } from './contact'
 import { frameSchema, idSchema, nameSchema, noteSchema } from './fields'
 
 /** `drawing: null` is an empty frame. */
@@ -36,5 +37,10 @@ export const takeSchema = z.strictObject({
     .optional(),
   /** Absent: all of the paper is seen. */
   camera: cameraSchema.optional(),
+  /** Which landmarks touch, and on which frames. */
+  contacts: z
+    .array(contactSchema)
+    .max(LIMITS.contacts, `A take can have ${LIMITS.contacts} contacts. Take some away first.`)
+    .optional(),
 })
 export type Take = z.infer<typeof takeSchema>

@@ -77,7 +77,10 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
   select: ['lasso', 'marquee', 'selection', 'transform', 'free transform', 'scale', 'rotate', 'move tool'],
   push: ['smudge', 'liquify', 'nudge brush', 'warp', 'deform'],
   points: ['edit points', 'nodes', 'anchor points', 'bezier', 'control points', 'direct selection'],
-  pin: ['tracker', 'tracking point', 'marker', 'motion path', 'landmark', 'anchor'],
+  pin: [
+    ...['tracker', 'tracking point', 'marker', 'motion path', 'landmark', 'anchor', 'contact', 'touch', 'constraint'],
+    ...['attach to', 'stick together', 'parent to', 'ik target'],
+  ],
   slide: ['peg bar', 'shift and trace', 'move onion skin', 'offset'],
   guides: ['motion path', 'arcs', 'trajectory', 'motion trail'],
   undo: ['ctrl z', 'step backward', 'revert'],
@@ -129,7 +132,7 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
   'place takes': ['versions', 'history', 'compositions', 'alternate timing', 'backup', 'restore version'],
   'place log': ['time tracking', 'timesheet', 'statistics', 'progress', 'deadline', 'estimate'],
   'place hand-over': ['export', 'render', 'save as', 'publish', 'share', 'output'],
-  'place paper': ['scan', 'scanner', 'import drawings', 'photo', 'camera capture', 'pegs'],
+  'place paper': ['scan', 'scanner', 'import drawings', 'photo', 'camera capture', 'pegs', 'open layers', 'image sequence', 'import svg'],
   'place lettering': ['text', 'type', 'font', 'write on', 'handwriting', 'title'],
   'page shelf': [
     'open file',

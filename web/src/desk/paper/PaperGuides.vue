@@ -5,6 +5,7 @@ import {
   pathOf,
   pinOf,
   placeOnArc,
+  touchesOf,
   type Arc,
   type Chart,
   type Point,
@@ -95,10 +96,22 @@ const pins = computed(() =>
     return pin ? [{ landmark, pin }] : []
   }),
 )
-const misses = computed(() =>
-  props.chart && store.drawing ? missesOf(scene.value, props.chart, store.drawing, store.take) : [],
+/** What this drawing should touch: where the other is, and how far its own landmark lies from there. */
+const touches = computed(() =>
+  (store.drawing ? touchesOf(scene.value, store.drawing, store.take) : []).flatMap((touch) => {
+    if (!touch.place) return []
+    const pin = pinOf(props.landmarks.entry.value, touch.landmark.id)
+    const px = pin && Math.hypot(pin.x - touch.place.x, pin.y - touch.place.y)
+    return [{ ...touch, place: touch.place, pin, px }]
+  }),
 )
 
+/** A landmark that should touch another says so itself. */
+const misses = computed(() =>
+  (props.chart && store.drawing ? missesOf(scene.value, props.chart, store.drawing, store.take) : []).filter(
+    (miss) => !touches.value.some(({ landmark, leads }) => !leads && landmark.id === miss.landmark.id),
+  ),
+)
 // ---- the hand -----------------------------------------------------------------------------------
 type Drag =
   | { what: 'pin'; landmark: string; at: Point }
@@ -274,6 +287,22 @@ function onKey(event: KeyboardEvent) {
           {{ Math.round(each.confidence * 100) }} % sure
         </text>
       </g>
+      <g
+        v-for="touch in touches"
+        :key="touch.contact.id"
+        class="touch"
+        :class="{ met: touch.px !== undefined && touch.px <= 2 }"
+        :data-touch="touch.landmark.name"
+      >
+        <path
+          :d="`M${touch.place.x - 10 * k} ${touch.place.y}l${10 * k} ${-10 * k}l${10 * k} ${10 * k}l${-10 * k} ${10 * k}z`"
+        />
+        <line v-if="touch.pin" :x1="touch.pin.x" :y1="touch.pin.y" :x2="touch.place.x" :y2="touch.place.y" />
+        <text :x="touch.place.x" :y="touch.place.y - 20 * k" text-anchor="middle" :font-size="12.5 * k">
+          {{ touch.landmark.name }} {{ touch.leads ? 'meets' : 'touches' }} {{ touch.other.landmark }} of
+          {{ touch.other.level }}{{ touch.px === undefined ? '' : `, ${touch.px.toFixed(1)} px` }}
+        </text>
+      </g>
       <g v-for="each in pins" :key="each.landmark.id" class="pin" :data-pin="each.landmark.name">
         <circle
           :cx="each.pin.x"
@@ -392,6 +421,25 @@ text {
 .target * {
   fill: none;
   stroke: var(--persimmon);
+}
+
+.touch path,
+.touch line {
+  fill: none;
+  stroke: var(--plum);
+}
+
+.touch text {
+  fill: var(--plum);
+}
+
+.touch.met path,
+.touch.met line {
+  stroke: var(--moss);
+}
+
+.touch.met text {
+  fill: var(--moss-dark);
 }
 
 .pin path {

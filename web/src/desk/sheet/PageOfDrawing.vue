@@ -42,7 +42,7 @@ async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
     :aria-label="`Page ${pageOf(scan.piece).name}`"
   >
     <div class="line">
-      <span class="note">paper, {{ scan.pass }}</span>
+      <span class="note">{{ pageOf(scan.piece).colours ? 'picture' : 'paper' }}, {{ scan.pass }}</span>
       <ElInput
         size="small"
         class="name"
@@ -54,6 +54,7 @@ async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
       <button class="word" @click="takeAway(scan)">Take the page away</button>
     </div>
     <PaperLevels
+      v-if="!pageOf(scan.piece).colours"
       :levels="pageOf(scan.piece)"
       @input="(black, white) => store.attempt(put({ ...pageOf(scan.piece), black, white }))"
       @change="(black, white) => store.change(put({ ...pageOf(scan.piece), black, white }))"

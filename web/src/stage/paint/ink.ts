@@ -46,7 +46,7 @@ export function paintInk(
     const colour = style === 'ink' ? (colours.get(piece.swatch) ?? NO_COLOUR) : tint
     if (style === 'later' && piece.kind === 'stroke') dotted(surface, piece, colour)
     else if (piece.kind === 'stroke') paintLine(surface, piece, colour, () => pathOf(piece))
-    else if (piece.kind === 'scan') paintScan(surface, piece, colour)
+    else if (piece.kind === 'scan') paintScan(surface, piece, colour, style !== 'ink')
     else {
       surface.fillStyle = colour
       surface.fill(pathOf(piece), 'evenodd')

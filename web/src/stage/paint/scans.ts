@@ -35,14 +35,23 @@ export const pagesOf = (pages: Scene['pages'], picture: string): ReadonlySet<str
 export const showsPage = (ink: Ink, pages: ReadonlySet<string>): boolean =>
   pages.size > 0 && ink.some((piece) => piece.kind === 'scan' && pages.has(piece.page))
 
-/** Paints a page's line in one colour, where it lies; nothing while its picture is on its way. */
-export function paintScan(surface: Surface, { page: id, matrix, width, height }: Scan, colour: string): void {
+/**
+ * Paints a page's line in one colour, where it lies, or all its colours where it has some and is not `tinted`; nothing
+ * while its picture is on its way.
+ */
+export function paintScan(
+  surface: Surface,
+  { page: id, matrix, width, height }: Scan,
+  colour: string,
+  tinted = false,
+): void {
   const page = known.get(id)
   if (!page) return
   surface.save()
   surface.transform(...matrix)
-  const mask = maskOf(page, colour, halvingsSeen(surface, page.width / width))
-  if (mask) surface.drawImage(mask, 0, 0, width, height)
+  const halvings = halvingsSeen(surface, page.width / width)
+  const picture = page.colours && !tinted ? pictureAt(page, halvings) : maskOf(page, colour, halvings)
+  if (picture) surface.drawImage(picture, 0, 0, width, height)
   surface.restore()
 }
 
@@ -52,28 +61,36 @@ function halvingsSeen(surface: Surface, finer: number): number {
   return clamp(Math.floor(Math.log2(finer / Math.hypot(a, b))), 0, HALVINGS)
 }
 
-/** The line of a page in a colour, by its levels, its width halved so often. */
+const halved = (side: number, halvings: number) => Math.max(1, Math.round(side / 2 ** halvings))
+const pictureAt = (page: Page, halvings: number) => pictureOf(page.picture, halved(page.width, halvings))
+
+/** The line of a page in a colour, by its levels or by how strong it is, its width halved so often. */
 function maskOf(page: Page, colour: string, halvings: number): OffscreenCanvas | undefined {
-  const key = `${page.picture} ${page.black} ${page.white} ${colour} ${halvings}`
+  const levels = page.colours ? 'colours' : `${page.black} ${page.white}`
+  const key = `${page.picture} ${levels} ${colour} ${halvings}`
   const ready = masks.get(key)
   if (ready) return ready
-  const sideOf = (side: number) => Math.max(1, Math.round(side / 2 ** halvings))
-  const [width, height] = [sideOf(page.width), sideOf(page.height)]
-  const bitmap = pictureOf(page.picture, width)
+  const [width, height] = [halved(page.width, halvings), halved(page.height, halvings)]
+  const bitmap = pictureAt(page, halvings)
   if (!bitmap) return undefined
   const canvas = new OffscreenCanvas(width, height)
   const surface = canvas.getContext('2d', { willReadFrequently: true })!
   surface.imageSmoothingQuality = 'high'
   surface.drawImage(bitmap, 0, 0, width, height)
-  const picture = surface.getImageData(0, 0, width, height)
-  const { black, white } = page
-  const table = Uint8ClampedArray.from({ length: 256 }, (_, value) => (255 * (white - value)) / (white - black))
-  const { data } = picture
-  for (let i = 0; i < data.length; i += 4) data[i + 3] = table[data[i]!]!
-  surface.putImageData(picture, 0, 0)
+  if (!page.colours) lineOnly(surface, page)
   surface.globalCompositeOperation = 'source-in'
   surface.fillStyle = colour
   surface.fillRect(0, 0, canvas.width, canvas.height)
   masks.set(key, canvas)
   return canvas
+}
+
+/** Leaves of a picture what its levels say is line. */
+function lineOnly(surface: OffscreenCanvasRenderingContext2D, { black, white }: Page) {
+  const { width, height } = surface.canvas
+  const picture = surface.getImageData(0, 0, width, height)
+  const table = Uint8ClampedArray.from({ length: 256 }, (_, value) => (255 * (white - value)) / (white - black))
+  const { data } = picture
+  for (let i = 0; i < data.length; i += 4) data[i + 3] = table[data[i]!]!
+  surface.putImageData(picture, 0, 0)
 }

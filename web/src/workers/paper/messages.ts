@@ -41,6 +41,8 @@ export const paperOrderSchema = z.discriminatedUnion('kind', [
     kind: z.literal('picture'),
     id: z.int(),
     page: pageSchema,
+    /** As it is, in all its colours. */
+    colours: z.boolean().optional(),
     box: boxSchema.optional(),
     matrix: matrixSchema,
   }),
@@ -82,7 +84,7 @@ export const paperReportSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('pictured'),
     id: z.int(),
-    /** PNG: how dark each pixel is, evenly lit; and from its pixels to scene pixels. */
+    /** PNG: how dark each pixel is, evenly lit, or its colours; and from its pixels to scene pixels. */
     picture: z.instanceof(Blob),
     width: z.int(),
     height: z.int(),

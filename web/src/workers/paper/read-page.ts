@@ -17,10 +17,12 @@ const isTiff = (bytes: Uint8Array) =>
   TIFF_HEADS.includes([...bytes.subarray(0, 4)].map((byte) => byte.toString(16).padStart(2, '0')).join(''))
 
 /** Any page as a grey picture, a pencil's colour dropped. Errors: PageTrouble. */
-export async function readPage({ file, index, drop }: PageOrder): Promise<Grey> {
+export const readPage = async (page: PageOrder): Promise<Grey> => greyOf(await readColours(page), page.drop)
+
+/** Any page in all its colours, red, green, blue and strength. Errors: PageTrouble. */
+export async function readColours({ file, index }: PageOrder) {
   const bytes = new Uint8Array(await file.arrayBuffer())
-  const rgba = isTiff(bytes) ? await readTiff(bytes, index) : await readPicture(bytes, file.type)
-  return greyOf(rgba, drop)
+  return isTiff(bytes) ? readTiff(bytes, index) : readPicture(bytes, file.type)
 }
 
 export async function countPages(file: Blob): Promise<number> {

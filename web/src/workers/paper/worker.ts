@@ -24,7 +24,7 @@ import {
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { paperOrderSchema, type PageOrder, type PaperOrder, type PaperReport } from './messages'
-import { countPages, PageTrouble, readPage } from './read-page'
+import { countPages, PageTrouble, readColours, readPage } from './read-page'
 
 const BROKEN = 'This page could not be read. Scan or save it again, then bring it in.'
 /** Pages kept as they were read: the one in hand and the one it is laid on. */
@@ -92,7 +92,19 @@ async function partOf({ page, box, matrix }: Part) {
   return { flat, placed, scale: scale * factor }
 }
 
+/** A part of a page as it is, every pixel of it. */
+async function coloured({ id, page, box, matrix }: Extract<PaperOrder, { kind: 'picture' }>) {
+  const { data, width, height } = await readColours(page)
+  const { x, y, ...size } = box ?? { x: 0, y: 0, width, height }
+  const canvas = new OffscreenCanvas(size.width, size.height)
+  const surface = canvas.getContext('2d')!
+  surface.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), -x, -y)
+  const blob = await canvas.convertToBlob({ type: 'image/png' })
+  tell({ kind: 'pictured', id, picture: blob, ...size, matrix: [...followedBy(movedBy(x, y), matrix)] })
+}
+
 async function picture(order: Extract<PaperOrder, { kind: 'picture' }>) {
+  if (order.colours) return coloured(order)
   const { flat, placed } = await partOf(order)
   const { width, height } = flat
   const canvas = new OffscreenCanvas(width, height)

@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { counted, nameSchema, pinOf, sentenceOf, type Landmark } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { typing } from '../../../parts/typing'
 import { useLook } from '../../../session/look'
-import { sayWhy } from '../../../session/scene'
+import { sayWhy, useScene } from '../../../session/scene'
 import type { Landmarks } from '../useLandmarks'
 
 const props = defineProps<{ landmarks: Landmarks }>()
 const look = useLook()
+const store = useScene()
+const ContactsDialog = defineAsyncComponent(() => import('../contacts/ContactsDialog.vue'))
+/** Fetched when it is first opened. */
+const touching = ref<boolean>()
 const name = ref('')
 // One press pins a whole run; with nothing proposed Enter is every button's own.
 useEventListener(
@@ -60,6 +64,11 @@ const acts = computed((): LandmarkAct[] => {
   ]
   return [
     ...(pin.value ? pinned : []),
+    {
+      word: 'Touches …',
+      title: 'A landmark of another level, on chosen frames',
+      act: () => (touching.value = true),
+    },
     { word: 'Rename …', act: () => beginRenaming(landmark) },
     { word: 'Copy', title: 'With its pins, to be dragged on from there', act: () => copy(id) },
     { word: 'Earlier', off: !canStep(id, -1), act: () => step(id, -1) },
@@ -137,6 +146,12 @@ function add() {
           ></template
         >
       </ElDropdown>
+      <ContactsDialog
+        v-if="touching !== undefined"
+        v-model="touching"
+        :landmark="landmarks.inHand.value"
+        :level="store.level"
+      />
     </template>
     <template v-if="look.proposals.length > 0">
       <button class="word main" title="Enter" data-test="accept" @click="look.accept()">
