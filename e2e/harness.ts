@@ -363,8 +363,15 @@ export async function saved(page: Page, act: () => Promise<void>): Promise<Buffe
   return readFileSync(await download.path())
 }
 
+/** What axe finds on a page, or within what a selector finds: no more than is asked for, and without a page of its own. */
+export async function violationsOn(page: Page, { within, rules = {} }: { within?: string; rules?: Rules } = {}) {
+  const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'], rules })
+  return (await (within ? axe.include(within) : axe).analyze()).violations
+}
+type Rules = Record<string, { enabled: boolean }>
+
 export async function expectNothingSerious(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).analyze()
+  const violations = await violationsOn(page)
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
   expect(
     serious.map(

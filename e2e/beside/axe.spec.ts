@@ -1,14 +1,15 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, test } from '../harness'
+import { expect, test, violationsOn } from '../harness'
 
 /** A menu is gone through by arrows, which bring into sight what is not: it needs no Tab to be scrolled. */
 const BY_ARROWS = /^scrollable-region-focusable: \.el-dropdown__popper /
 
 /** Everything axe knows to look for, targets of 24 px among it. */
 async function expectClean(page: Page, within?: string) {
-  const axe = new AxeBuilder({ page }).options({ rules: { 'target-size': { enabled: true } } })
-  const { violations } = await (within ? axe.include(within) : axe).analyze()
+  const violations = await violationsOn(page, {
+    ...(within && { within }),
+    rules: { 'target-size': { enabled: true } },
+  })
   const told = violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.target.join(' ')}`))
   expect(
     told.filter((each) => !BY_ARROWS.test(each)),
