@@ -20,6 +20,7 @@ export { soundFilesOf } from './scene/sounds'
 export { EditRefused } from './scene/refusal'
 export {
   type Adjustment,
+  type Effects,
   type Answer,
   type Approach,
   type Blend,
@@ -157,7 +158,9 @@ export {
   pictureRuns,
   runsWithin,
   type Shown,
+  type Ways,
 } from './timing/shown'
+export { smearOf } from './motion/smear'
 export { levelPalette } from './timing/level-palette'
 export { adjusted, adjustedPixels, isAdjusted } from './base/adjust'
 export { type Difference, takesDiffer } from './timing/takes'

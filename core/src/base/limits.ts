@@ -71,6 +71,8 @@ export const LIMITS = {
   words: 1500,
   wordLetters: 80,
   swatches: 200,
+  /** Pixels an effect of a level reaches. */
+  effectReach: 400,
   /** The field of a camera against the paper, and the keys of one camera. */
   field: { min: 0.02, max: 20 },
   cameraKeys: 400,

@@ -1,6 +1,7 @@
 import type { CameraField, Level, Pass, PassState, Scene } from '../scene/schema'
 import { cameraMoves, fieldAt } from './camera'
 import { exposureAt, exposuresOf, placed } from './sheet'
+import { wayAt, type Way } from './way'
 
 /** A drawing that lies on the paper. A level that follows another shows drawings of that one. */
 export interface Shown {
@@ -22,11 +23,15 @@ export interface Matte {
 /** By the level that is cut; one that is not is not listed. */
 export type Mattes = Readonly<Partial<Record<string, Matte>>>
 
+export type Ways = Readonly<Partial<Record<string, Way>>>
+
 export interface Moment {
   readonly frame: number
   /** From the bottom level up. */
   readonly shown: readonly Shown[]
   readonly mattes: Mattes
+  /** Where drawings go, by level, of those that are smeared along their way. */
+  readonly ways?: Ways
   /** What the camera sees; absent: all of the paper. */
   readonly field?: CameraField | undefined
 }
@@ -76,16 +81,20 @@ function matteAt(scene: Scene, id: string, frame: number, take: string): Matte |
 export function momentAt(scene: Scene, frame: number, take = scene.mainTake): Moment {
   const shown: Shown[] = []
   const mattes: Record<string, Matte> = {}
+  const ways: Record<string, Way> = {}
   for (const level of scene.levelOrder) {
-    const { hidden, ground } = scene.levels[level]!
+    const { hidden, ground, effects } = scene.levels[level]!
     if (hidden) continue
     const drawing = drawingShown(scene, level, frame, take)
     if (drawing !== undefined) shown.push({ level, drawing })
     const matte = drawing !== undefined || ground ? matteAt(scene, level, frame, take) : undefined
     if (matte) mattes[level] = matte
+    const drawingAt = (at: number) => drawingShown(scene, level, at, take)
+    const way = effects?.speed ? wayAt(drawingAt, frame, scene.settings.length) : undefined
+    if (way) ways[level] = way
   }
   const field = fieldAt(scene.takes[take]?.camera ?? [], frame)
-  return { frame, shown, mattes, ...(field && { field }) }
+  return { frame, shown, mattes, ...(Object.keys(ways).length > 0 && { ways }), ...(field && { field }) }
 }
 
 export const shownAt = (scene: Scene, frame: number, take?: string): readonly Shown[] =>

@@ -53,6 +53,7 @@ const passes = (words: string): Act => ['desk/tools/PassesPanel.vue', words]
 const ground = (words: string): Act => ['desk/levels/GroundPanel.vue', words]
 const level = (words: string): Act => ['desk/levels/LevelPanel.vue', words]
 const seen = (words: string): Act => ['desk/levels/SeenAs.vue', words]
+const effect = (words: string): Act => ['desk/levels/EffectFields.vue', words]
 const follower = (words: string): Act => ['desk/levels/FollowFields.vue', words]
 const toned = (words: string): Act => ['parts/AdjustFields.vue', words]
 const reference = (words: string): Act => ['desk/paper/ReferencePanel.vue', words]
@@ -176,6 +177,13 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'levels{}.follows.only[]': follower('put({ only:'),
   'levels{}.follows.swatch': follower('put({ swatch:'),
   'levels{}.follows.swatches{}': follower('put({ swatches:'),
+  'levels{}.effects.shadow.x': effect('withShadow({ [axis]'),
+  'levels{}.effects.shadow.y': effect('withShadow({ [axis]'),
+  'levels{}.effects.shadow.soft': effect('withShadow({ soft'),
+  'levels{}.effects.glow.reach': effect('withGlow({ reach'),
+  'levels{}.effects.glow.strength': effect('withGlow({ strength'),
+  'levels{}.effects.glow.swatch': effect('colourGlow('),
+  'levels{}.effects.speed': effect('speed: share / 100'),
   'levels{}.adjust.black': toned("id: 'black'"),
   'levels{}.adjust.white': toned("id: 'white'"),
   'levels{}.adjust.middle': toned("id: 'middle'"),

@@ -19,6 +19,7 @@ import {
 import type { UnderLight } from './light-table'
 import type { BitmapName, Bitmaps } from './paint/bitmaps'
 import { boxThrough, type Box } from './paint/box'
+import { softened } from './paint/effects'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { paintReference } from './paint/reference'
 import { compositeOf, layMatte, paintGround, paintMatte } from './paint/picture'
@@ -233,11 +234,18 @@ function layPasses(layers: Layers, drawing: string, level: Level) {
   }
 }
 
+/** How far off a pass is laid: what follows as far as it follows, a shadow as its effect says. */
+function offsetOf({ scene }: Layers, { follows, effects }: Level, pass: Pass, isFollowing: boolean) {
+  const shadow = pass === 'shadow' && !scene.settings.cells ? effects?.shadow : undefined
+  const own = (isFollowing && follows) || { x: 0, y: 0 }
+  return { x: own.x + (shadow?.x ?? 0), y: own.y + (shadow?.y ?? 0), soft: shadow?.soft ?? 0 }
+}
+
 function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pass: Pass; level: Level }) {
   const { surface, scene, pixels, lifted, inkOf, bitmaps, small } = layers
   const palette = levelPalette(scene, level.id)
   const follower = scene.drawings[drawing]?.level === level.id ? '' : level.id
-  const { x, y } = level.follows ?? { x: 0, y: 0 }
+  const { x, y, soft } = offsetOf(layers, level, pass, follower !== '')
   if (lifted?.drawing === drawing && lifted.passes.has(pass)) {
     const { from } = lifted
     surface.transform(...pixels)
@@ -246,9 +254,10 @@ function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pa
       inkOf(drawing, pass).filter(({ id }) => !from.has(id)),
       palette,
     )
-  } else if (follower !== '' && (x !== 0 || y !== 0)) {
+  } else if (x !== 0 || y !== 0) {
     // A bitmap ends at the edge of the table: laid elsewhere it would be cut off there.
     surface.transform(...pixels)
+    if (soft > 0) surface.filter = softened(surface, soft)
     surface.translate(x, y)
     paintInk(surface, inkOf(drawing, pass), palette)
   } else {

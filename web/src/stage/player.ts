@@ -66,13 +66,14 @@ export function composedPictures({
       ...(panned ? [`at ${run.frame}`] : []),
       filmed(run).join(),
       Object.values(fieldOf(run) ?? {}).join(),
+      ...(run.ways ? [JSON.stringify(run.ways)] : []),
     ].join(' ')
   const most = Math.max(2, Math.floor(BUDGET / (width * height * 4)))
   const kept = new Composed(most, { width, height })
   const picture = (run: PictureRun) =>
     kept.picture(nameOf(run), pictureOf, (surface, found) =>
       paintPicture(surface, {
-        ...{ scene, frame: run.frame, shown: run.shown, mattes: run.mattes, inkOf, pictureOf: found },
+        ...{ scene, frame: run.frame, shown: run.shown, mattes: run.mattes, ways: run.ways, inkOf, pictureOf: found },
         ...{ field: fieldOf(run), under: under?.(run.frame), scale, clear, only, silhouettes },
       }),
     )

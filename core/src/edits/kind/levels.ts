@@ -38,6 +38,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   matte: 'the matte',
   follows: 'what is followed',
   adjust: 'tone and hue',
+  effects: 'the effects',
 }
 /** What a level can be without. */
 const DROPPED = [
@@ -51,6 +52,7 @@ const DROPPED = [
   'matte',
   'follows',
   'adjust',
+  'effects',
   'character',
 ] as const
 
@@ -71,6 +73,7 @@ export const levelSet = editKind({
       matte: shape.matte.nullable(),
       follows: shape.follows.nullable(),
       adjust: shape.adjust.nullable(),
+      effects: shape.effects.nullable(),
       character: shape.character.nullable(),
     }),
   }),

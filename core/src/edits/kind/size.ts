@@ -4,6 +4,7 @@ import { LIMITS } from '../../base/limits'
 import { placeNumber, scaleSchema } from '../../scene/schema'
 import {
   settingsSchema,
+  type Effects,
   type Footage,
   type Ground,
   type Guide,
@@ -67,9 +68,19 @@ const writingPlaced = ({ paths }: Writing, by: Placing): Writing => ({
   paths: paths.map((path) => pathPlaced(path, by)),
 })
 
-/** What follows lies as far off as the paper has grown. */
+function effectsPlaced({ shadow, glow, ...effects }: Effects, by: Placing): Effects {
+  const reach = (px: number, least: number) => clamp(px * by.scale, least, LIMITS.effectReach)
+  return {
+    ...effects,
+    ...(shadow && { shadow: { ...placed(shadow, { ...by, x: 0, y: 0 }), soft: reach(shadow.soft, 0) } }),
+    ...(glow && { glow: { ...glow, reach: reach(glow.reach, 1) } }),
+  }
+}
+
+/** What follows lies as far off as the paper has grown, and effects reach as far. */
 const levelPlaced = (level: Level, by: Placing): Level => ({
   ...level,
+  ...(level.effects && { effects: effectsPlaced(level.effects, by) }),
   ...(level.ground && { ground: groundPlaced(level.ground, by) }),
   ...(level.follows && { follows: placed(level.follows, { ...by, x: 0, y: 0 }) }),
 })
@@ -91,7 +102,9 @@ function everythingPlaced(scene: Scene, by: Placing): Scene {
   if (by.scale === 1 && by.x === 0 && by.y === 0) return scene
   return {
     ...scene,
-    levels: eachOf(scene.levels, (level) => (level.ground || level.follows ? levelPlaced(level, by) : level)),
+    levels: eachOf(scene.levels, (level) =>
+      level.ground || level.follows || level.effects ? levelPlaced(level, by) : level,
+    ),
     drawings: eachOf(scene.drawings, (drawing) =>
       drawing.pins ? { ...drawing, pins: eachOf(drawing.pins, (pin) => placed(pin, by)) } : drawing,
     ),

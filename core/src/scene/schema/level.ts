@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { adjustmentSchema } from './adjustment'
 import { passSchema } from './drawing'
+import { effectsSchema } from './effects'
 import { between, colourSchema, idSchema, nameSchema, placeNumber, shareSchema } from './fields'
 import { groundSchema } from './ground'
 import { blendSchema } from './picture'
@@ -89,6 +90,7 @@ export const levelSchema = z.strictObject({
   matte: matteSchema.optional(),
   follows: followsSchema.optional(),
   adjust: adjustmentSchema.optional(),
+  effects: effectsSchema.optional(),
   /** Who or what of the production's library is drawn on it. */
   character: idSchema.optional(),
 })

@@ -36,7 +36,7 @@ const PANELS: readonly Made[] = [
   onDesk('view', 'How the paper lies: nearer, turned, mirrored, left-handed', 'seeing'),
   onDesk('reference', 'Reference and footage beside and under the paper', 'seeing'),
   onDesk('sounds', 'Sounds on the sheet', 'sound'),
-  onDesk('level', 'Levels: put in, hide, lock, order, strength', 'drawing'),
+  onDesk('level', 'Levels: put in, hide, lock, order, strength, effects', 'drawing'),
   onDesk('scene', 'The scene’s name, size, rate, paper and approach', 'shelf'),
 ]
 const place = (name: string, words: string, guide: string): Made => ({

@@ -115,7 +115,10 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
     'image layer',
   ],
   sounds: ['audio', 'import audio', 'music', 'volume', 'waveform', 'lip sync', 'soundtrack', 'voice'],
-  level: ['layer', 'layers', 'new layer', 'layer opacity', 'hide layer', 'lock layer', 'blend mode', 'group'],
+  level: [
+    ...['layer', 'layers', 'new layer', 'layer opacity', 'hide layer', 'lock layer', 'blend mode', 'group', 'effects'],
+    ...['glow', 'bloom', 'motion blur', 'drop shadow', 'gaussian blur', 'layer effects'],
+  ],
   scene: [
     'project settings',
     'frame rate',
@@ -132,7 +135,17 @@ export const ALSO: Readonly<Record<string, readonly string[]>> = {
   'place takes': ['versions', 'history', 'compositions', 'alternate timing', 'backup', 'restore version'],
   'place log': ['time tracking', 'timesheet', 'statistics', 'progress', 'deadline', 'estimate'],
   'place hand-over': ['export', 'render', 'save as', 'publish', 'share', 'output'],
-  'place paper': ['scan', 'scanner', 'import drawings', 'photo', 'camera capture', 'pegs', 'open layers', 'image sequence', 'import svg'],
+  'place paper': [
+    'scan',
+    'scanner',
+    'import drawings',
+    'photo',
+    'camera capture',
+    'pegs',
+    'open layers',
+    'image sequence',
+    'import svg',
+  ],
   'place lettering': ['text', 'type', 'font', 'write on', 'handwriting', 'title'],
   'page shelf': [
     'open file',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Adjustment, Edit, Level } from '@unhurried/core'
-import { computed } from 'vue'
+import type { Adjustment, Edit, Effects, Level } from '@unhurried/core'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import AdjustFields from '../../parts/AdjustFields.vue'
 import { useScene } from '../../session/scene'
 import FollowFields from './FollowFields.vue'
@@ -8,6 +8,9 @@ import FollowFields from './FollowFields.vue'
 /** How a level is seen: cut by another, following another, in other tones. */
 const { level } = defineProps<{ level: Level }>()
 const store = useScene()
+// Paints a picture of its own: only while it is looked at.
+const EffectFields = defineAsyncComponent(() => import('./EffectFields.vue'))
+const showsEffects = ref(false)
 const others = computed(() =>
   store.scene!.levelOrder.filter((id) => id !== level.id).map((id) => store.scene!.levels[id]!),
 )
@@ -24,6 +27,15 @@ const adjusted = (adjust: Adjustment): Edit => ({
   level: level.id,
   fields: { adjust: Object.keys(adjust).length > 0 ? adjust : null },
 })
+const withEffects = (effects: Effects): Edit => ({
+  type: 'level.set',
+  level: level.id,
+  fields: { effects: Object.keys(effects).length > 0 ? effects : null },
+})
+function keepEffects(effects: Effects) {
+  store.attempt()
+  store.change(withEffects(effects))
+}
 function keepAdjusted(adjust: Adjustment) {
   store.attempt()
   store.change(adjusted(adjust))
@@ -65,6 +77,18 @@ function keepAdjusted(adjust: Adjustment) {
       :of="`level ${level.name}`"
       @try="(adjust) => store.attempt(adjusted(adjust))"
       @set="keepAdjusted"
+    />
+  </details>
+  <details
+    v-if="!store.scene!.settings.cells"
+    @toggle="({ target }) => (showsEffects = (target as HTMLDetailsElement).open)"
+  >
+    <summary>Effects</summary>
+    <EffectFields
+      v-if="showsEffects"
+      :level="level"
+      @try="(effects) => store.attempt(withEffects(effects))"
+      @set="keepEffects"
     />
   </details>
 </template>

@@ -3,21 +3,27 @@ import {
   panAt,
   passStates,
   PASSES,
+  smearOf,
   throughCamera,
   type Adjustment,
   type Blend,
   type CameraField,
+  type Effects,
   type Ground,
   type Matte,
   type Mattes,
   type Pass,
   type PassState,
+  type Point,
   type Reference,
   type Scene,
   type Shown,
   type Swatch,
+  type Ways,
 } from '@unhurried/core'
 import { adjustedPicture } from './adjusted-picture'
+import { boxOfPieces } from './box'
+import { layWithEffects, sheetLike, softened } from './effects'
 import { paintInk } from './ink'
 import { paintReference } from './reference'
 import { knowPages } from './scans'
@@ -39,26 +45,32 @@ function paintPasses(
   passes: Partial<Record<Pass, PassState>> | undefined,
   inkOf: InkOf,
   palette: readonly Swatch[],
-  lay: Layer,
+  { lay, shadow }: { lay: Layer; shadow: Effects['shadow'] },
 ) {
   for (const pass of PASSES) {
     const state = passes?.[pass]
     const ink = inkOf(drawing, pass)
     if (state?.hidden || ink.length === 0) continue
-    if (isPlain(state)) paintInk(surface, ink, palette)
-    else lay(state?.strength ?? 1, state?.blend, (layer) => paintInk(layer, ink, palette))
+    const apart = pass === 'shadow' ? shadow : undefined
+    const paint = (layer: Surface) => {
+      if (apart) layer.translate(apart.x, apart.y)
+      paintInk(layer, ink, palette)
+    }
+    if (isPlain(state) && !apart) paint(surface)
+    else lay(state?.strength ?? 1, state?.blend, paint, apart?.soft)
   }
 }
 
-type Layer = (strength: number, blend: Blend | undefined, paint: (layer: Surface) => void) => void
+/** Lays what is painted by itself, with a strength and a blend, its edges soft over so many pixels of the scene. */
+type Layer = (strength: number, blend: Blend | undefined, paint: (layer: Surface) => void, soft?: number) => void
 
 /** Lays what is painted onto a sheet of its own on `surface`, with its strength and blend. The sheet has the surface's own change of place. */
 function layerOn(surface: Surface): Layer {
-  return (strength, blend, paint) => {
-    const sheet = new OffscreenCanvas(surface.canvas.width, surface.canvas.height).getContext('2d')!
-    sheet.setTransform(surface.getTransform())
+  return (strength, blend, paint, soft = 0) => {
+    const sheet = sheetLike(surface)
     paint(sheet)
     surface.save()
+    surface.filter = softened(surface, soft)
     surface.setTransform(1, 0, 0, 1, 0, 0)
     surface.globalAlpha *= strength
     surface.globalCompositeOperation = compositeOf(blend)
@@ -90,6 +102,7 @@ export interface PictureOptions {
   readonly frame: number
   readonly shown: readonly Shown[]
   readonly mattes: Mattes
+  readonly ways?: Ways | undefined
   /** What the camera sees; absent: all of the paper. */
   readonly field?: CameraField | undefined
   readonly inkOf: InkOf
@@ -145,8 +158,16 @@ function paintLevels(surface: Surface, options: PictureOptions): void {
     if (level.hidden || (only !== undefined && only !== id) || (drawing === undefined && !level.ground)) continue
     if (silhouettes && (drawing === undefined || level.kind === 'ground')) continue
     const matte = mattes[id]
+    const { effects } = level
     const paint = (sheet: Surface, lay: Layer) => {
-      paintLevel(sheet, { id, drawing, lay }, options)
+      if (hasEffects(options, effects))
+        layWithEffects(
+          sheet,
+          effects,
+          { goes: goesOf(options, id, drawing), palette: levelPalette(scene, id) },
+          (own) => paintLevel(own, { id, drawing, lay: layerOn(own) }, options),
+        )
+      else paintLevel(sheet, { id, drawing, lay }, options)
       if (matte) cutByMatte(sheet, matte, options)
     }
     const plain = silhouettes || isPlain(level)
@@ -156,6 +177,24 @@ function paintLevels(surface: Surface, options: PictureOptions): void {
       layerOn(surface)(strength ?? 1, blend, (sheet) => paint(sheet, layerOn(sheet)))
     }
   }
+}
+
+/** Whether a level is laid in another way than it is painted; its shadow is a matter of its passes. */
+const hasEffects = ({ scene, silhouettes }: PictureOptions, effects: Effects | undefined): effects is Effects =>
+  !silhouettes && !scene.settings.cells && (effects?.glow !== undefined || effects?.speed !== undefined)
+
+/** How far what a level shows goes while it is shown, in pixels of the scene. */
+function goesOf({ scene, frame, ways, inkOf }: PictureOptions, level: string, drawing: string | undefined): Point {
+  if (!scene.levels[level]!.effects?.speed) return { x: 0, y: 0 }
+  return smearOf(scene, { level, drawing: drawing ?? '', frame, way: ways?.[level] }, (id) => middleOfInk(id, inkOf))
+}
+
+/** The middle of the box round the ink of a drawing but its shadow; undefined of an empty one. */
+function middleOfInk(drawing: string, inkOf: InkOf): Point | undefined {
+  const ink = PASSES.flatMap((pass) => (pass === 'shadow' ? [] : inkOf(drawing, pass)))
+  if (ink.length === 0) return undefined
+  const { left, top, right, bottom } = boxOfPieces(ink)
+  return { x: (left + right) / 2, y: (top + bottom) / 2 }
 }
 
 interface LevelAt {
@@ -168,13 +207,15 @@ function paintLevel(surface: Surface, { id, drawing, lay }: LevelAt, options: Pi
   const { scene, frame, inkOf, pictureOf, silhouettes = false } = options
   const { settings } = scene
   const level = scene.levels[id]!
+  const shadow = settings.cells ? undefined : level.effects?.shadow
   surface.save()
   const at = placeOf(scene, id, frame)
   surface.translate(at.x, at.y)
   if (silhouettes) paintSilhouette(surface, drawing!, inkOf)
   else {
     if (level.ground) paintGround(surface, level.ground, pictureOf, { width: settings.width, adjust: level.adjust })
-    if (drawing !== undefined) paintPasses(surface, drawing, passStates(scene, id), inkOf, levelPalette(scene, id), lay)
+    if (drawing !== undefined)
+      paintPasses(surface, drawing, passStates(scene, id), inkOf, levelPalette(scene, id), { lay, shadow })
     if (level.ground?.texture) layTexture(surface, level.ground.texture, settings)
   }
   surface.restore()
