@@ -1,5 +1,5 @@
 /** Another drawing, and how many frames lie between where it and this one begin. */
-export interface Step {
+interface Step {
   readonly drawing: string
   readonly frames: number
 }

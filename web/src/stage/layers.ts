@@ -234,9 +234,10 @@ function layPasses(layers: Layers, drawing: string, level: Level) {
   }
 }
 
-/** How far off a pass is laid: what follows as far as it follows, a shadow as its effect says. */
-function offsetOf({ scene }: Layers, { follows, effects }: Level, pass: Pass, isFollowing: boolean) {
-  const shadow = pass === 'shadow' && !scene.settings.cells ? effects?.shadow : undefined
+/** How far off a pass is laid: what follows as far as it follows, a shadow as its effect says, but for the level drawn on. */
+function offsetOf({ scene, onTable }: Layers, { id, follows, effects }: Level, pass: Pass, isFollowing: boolean) {
+  const isMoved = pass === 'shadow' && !scene.settings.cells && id !== onTable.level
+  const shadow = isMoved ? effects?.shadow : undefined
   const own = (isFollowing && follows) || { x: 0, y: 0 }
   return { x: own.x + (shadow?.x ?? 0), y: own.y + (shadow?.y ?? 0), soft: shadow?.soft ?? 0 }
 }
