@@ -47,7 +47,24 @@ test('takes: a new one from this, timed otherwise, compared in step with its dif
   expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.5, 0.8])
   await expectNothingSerious(page)
 
+  // It ends before the other: what lies beyond stays on its sheet, paler, and play begins anew.
   const snappier = page.getByRole('region', { name: 'Snappier' })
+  await snappier.getByLabel('Frames take Snappier lasts').fill('4')
+  await page.keyboard.press('Tab')
+  await expect(snappier.getByTestId('beyond')).toHaveText('1 drawing beyond its end')
+  await page.getByLabel('Frame', { exact: true }).fill('9')
+  expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.8, 0.5])
+  await snappier.getByRole('button', { name: 'Time it on the desk' }).click()
+  await expect(page.locator('.row.beyond')).toHaveCount(8)
+  expect(await desk.sheet('A', 12)).toBe('1 4 | | 7 | | | | | | |')
+  await desk.to('Takes')
+  // And the first goes on beyond it.
+  await page.getByRole('region', { name: 'First timing' }).getByLabel('Frames take First timing lasts').fill('15')
+  await page.keyboard.press('Tab')
+  await desk.kept()
+  const { settings, takes } = await desk.scene()
+  expect([settings.length, Object.values(takes).map(({ length }) => length)]).toEqual([15, [undefined, 4]])
+
   await snappier.getByRole('button', { name: 'Make it the main take' }).click()
   await expect(snappier.getByText('main take')).toBeVisible()
   await page.getByRole('region', { name: 'First timing' }).getByRole('button', { name: 'Put away' }).click()

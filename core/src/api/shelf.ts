@@ -1,3 +1,4 @@
+import { lengthOfTake } from '../timing/take-length'
 import { z } from 'zod'
 import { limitsSchema } from '../checks/limits/limits'
 import { linkedColours } from '../production/linked'
@@ -40,7 +41,8 @@ export const summarySchema = z.object({
 export type Summary = z.infer<typeof summarySchema>
 
 export function summaryOf(scene: Scene): Summary {
-  const { name, fps, length, width, height, paper, cover, dueOn } = scene.settings
+  const { name, fps, width, height, paper, cover, dueOn } = scene.settings
+  const length = lengthOfTake(scene)
   const linked = linkedColours(scene)
   return {
     ...{ name, fps, length, width, height, paper },

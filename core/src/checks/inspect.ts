@@ -1,5 +1,6 @@
 import { requireNumber } from '../base/ranges'
 import type { Scene } from '../scene/schema'
+import { asTake } from '../timing/take-length'
 import { flashCheck, type FlashReport } from '../motion/flash'
 import type { CheckContext, CheckFacts } from './check'
 import { SEVERITIES, SURENESS, type Finding, type Limits, type Outcome, type Unmeasured } from './finding'
@@ -125,7 +126,7 @@ const contextOf = ({ id }: CheckFacts, context: Subject): CheckContext => ({
 
 /** What the checks are given: levels are put together when they are first asked for. */
 export function subjectOf({
-  scene,
+  scene: whole,
   take,
   inkOf: drawn,
   limits = {},
@@ -141,6 +142,7 @@ export function subjectOf({
   library?: Subject['library']
   onsets?: OnsetsOf | undefined
 }): Subject {
+  const scene = asTake(whole, take)
   const inkOf = seenInk(scene, take, drawn)
   const levels = new Map<string, LevelSubject>()
   let report: FlashReport | undefined

@@ -1,6 +1,7 @@
 import type { Exporter } from './exported'
 import { parse, unparse } from 'papaparse'
 import { between, joined, totalFrames } from '../timing/column'
+import { asTake } from '../timing/take-length'
 import { exposuresOf, placed } from '../timing/sheet'
 import { timecode } from '../timing/time'
 import type { Drawing, Exposure, Scene } from '../scene/schema'
@@ -35,7 +36,8 @@ export const unplain = (text: string) => (/^'+[=+@\t\r-]/.test(text) ? text.slic
  * level first. A drawing's number stands where it begins, `-` where nothing begins to be shown, and an
  * empty cell goes on with what is above it.
  */
-export function writeSheetCsv(scene: Scene, take = scene.mainTake): string {
+export function writeSheetCsv(whole: Scene, take = whole.mainTake): string {
+  const scene = asTake(whole, take)
   const columns = heads(scene)
   const notes = new Map((scene.takes[take]!.notes ?? []).map((note) => [note.frame, note.text]))
   const cells = columns.map(

@@ -1,3 +1,4 @@
+import { asTake } from '../timing/take-length'
 import type { Exporter } from './exported'
 import type { Scene } from '../scene/schema'
 import { isCycle, totalFrames } from '../timing/column'
@@ -45,7 +46,10 @@ export async function writeSheetsPdf(
   { paper, fonts, onPage }: Printing,
 ): Promise<Uint8Array> {
   const { document, penOn, save } = await printed(title, fonts)
-  const all = sheets.map((sheet) => ({ ...sheet, pages: pagesOf(sheet.scene, paper) }))
+  const all = sheets.map(({ scene: whole, take }) => {
+    const scene = asTake(whole, take)
+    return { scene, take, pages: pagesOf(scene, paper) }
+  })
   const of = all.reduce((sum, { pages }) => sum + pages.length, 0)
   let done = 0
   for (const { scene, take = scene.mainTake, pages } of all)

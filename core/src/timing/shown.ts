@@ -1,6 +1,7 @@
 import type { CameraField, Level, Pass, PassState, Scene } from '../scene/schema'
 import { cameraMoves, fieldAt } from './camera'
 import { exposureAt, exposuresOf, placed } from './sheet'
+import { lengthOfTake } from './take-length'
 import { wayAt, type Way } from './way'
 
 /** A drawing that lies on the paper. A level that follows another shows drawings of that one. */
@@ -124,7 +125,7 @@ export const hasPan = (scene: Scene): boolean =>
 const isPanned = ({ levels }: Scene, id: string | undefined): boolean =>
   id !== undefined && levels[id]?.ground?.pan !== undefined
 
-/** The take as a list of pictures: one run for as long as the same drawings lie on the paper. */
+/** The take as a list of pictures, to where it ends: one run for as long as the same drawings lie on the paper. */
 export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
   const { length } = scene.settings
   const starts = new Set([1])
@@ -139,10 +140,11 @@ export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
   const camera = scene.takes[take]?.camera ?? []
   for (let frame = 2; camera.length > 1 && frame <= length; frame++) if (cameraMoves(camera, frame)) starts.add(frame)
   const ordered = [...starts].sort((a, b) => a - b)
-  return ordered.map((frame, i) => ({
+  const runs = ordered.map((frame, i) => ({
     ...momentAt(scene, frame, take),
     frames: (ordered[i + 1] ?? length + 1) - frame,
   }))
+  return runsWithin(runs, 1, lengthOfTake(scene, take))
 }
 
 /** How many frames later what a level shows is seen: at once, and as whatever follows it or what it cuts. */

@@ -106,6 +106,7 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'palette[].linked.entry': ['desk/tools/LinkedColour.vue', 'linked: { entry:'],
   'palette[].linked.of': ['desk/tools/LinkedColour.vue', 'of: of!'],
   'palette[].linked.own': ['desk/tools/LinkedColour.vue', 'own: true'],
+  'takes{}.length': ['takes/CompareTakes.vue', 'setLength(take, frames)'],
   'takes{}.contacts[].id': NAME,
   'takes{}.contacts[].leader.level': contact('leader: contact.follower'),
   'takes{}.contacts[].leader.landmark': contact('leader: contact.follower'),

@@ -9,6 +9,7 @@ import {
   runsWithin,
   type PictureRun,
   type Scene,
+  lengthOfTake,
 } from '@unhurried/core'
 import { computed, reactive, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -40,13 +41,13 @@ function runsOf(scene: Scene, { take, footage, first, last }: Handover): Picture
 export function useHandover() {
   const store = useScene()
   const asked = useRoute().query['as']
-  const form = reactive(firstWish(store.take, store.chosen ?? { from: 1, to: store.scene!.settings.length }))
+  const form = reactive(firstWish(store.take, store.chosen ?? { from: 1, to: lengthOfTake(store.scene!, store.take) }))
   const wished = EXPORT_FORMATS.find(({ id }) => id === asked)
   if (wished) form.as = wished.id
   const format = computed(() => exportFormat(form.as))
   /** What goes out: all of the scene, or one of its levels alone. */
   const scene = computed(() => (format.value.needs.painted ? levelAlone(store.scene!, form.level) : store.scene!))
-  const length = computed(() => scene.value.settings.length)
+  const length = computed(() => lengthOfTake(scene.value, form.take))
   const count = computed(() => form.last - form.first + 1)
   /** Whole frames of the scene; the one that is dragged past the other takes it along. */
   function setRange(first: number, last: number) {

@@ -1,3 +1,4 @@
+import { lengthOfTake } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { useScene } from '../session/scene'
@@ -8,6 +9,8 @@ const HALF = 0.5
 
 interface Playing {
   readonly from: number
+  /** Frames until it begins anew; absent: those of the take. */
+  readonly length?: number
   readonly show: (frame: number) => void
 }
 
@@ -26,9 +29,9 @@ export function useHeard() {
   onUnmounted(() => void player?.then((own) => own.close()))
 
   /** All that is heard from a frame on, round and round; undefined where nothing is. */
-  async function sounding(from: number): Promise<PlayingSound | undefined> {
+  async function sounding(from: number, length: number): Promise<PlayingSound | undefined> {
     const { sounds, settings } = store.scene!
-    const turns = { sounds, fps: settings.fps, from, first: 1, last: settings.length }
+    const turns = { sounds, fps: settings.fps, from, first: 1, last: length }
     return slow.value ? (await import('./slowed')).playSlowed(turns, HALF) : (await ready()).play(turns)
   }
   /** Lets be heard what lies under a frame. */
@@ -51,8 +54,10 @@ export function useHeard() {
      * Plays frames with their sound, round and round; gives what stops both. The first picture waits for the first
      * sound; a sound that cannot be heard keeps nobody waiting.
      */
-    playAlong({ from, show }: Playing): () => void {
-      const { fps, length } = store.scene!.settings
+    playAlong({ show, length = lengthOfTake(store.scene!, store.take), ...wish }: Playing): () => void {
+      const { fps } = store.scene!.settings
+      // From beyond its end a take begins anew.
+      const from = wish.from > length ? 1 : wish.from
       let over = false
       let stops: (() => void)[] = []
       const begin = (sound?: PlayingSound) => {
@@ -63,7 +68,7 @@ export function useHeard() {
         if (sound) stops.push(sound.stop)
       }
       playing++
-      if (has.value) void sounding(from).then(begin, () => begin())
+      if (has.value) void sounding(from, length).then(begin, () => begin())
       else begin()
       return () => {
         if (!over) playing--

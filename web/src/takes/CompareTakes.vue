@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { nameSchema, sentenceOf, takesDiffer, type Take } from '@unhurried/core'
+import {
+  counted,
+  drawingsShown,
+  exposuresOf,
+  lengthOfTake,
+  LIMITS,
+  nameSchema,
+  sentenceOf,
+  takeLasting,
+  takesDiffer,
+  type Take,
+} from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -31,6 +42,17 @@ function toggle(id: string) {
     sayWhy(new Error(`${MOST} takes can play side by side. Take one off the table first.`))
   else picked.value = [...picked.value, id]
 }
+/** Frames of the longest of them: one that ends before stays on its last picture. */
+const length = computed(() => Math.max(...beside.value.map((id) => lengthOfTake(scene.value, id))))
+const lasts = (take: Take) => lengthOfTake(scene.value, take.id)
+const setLength = (take: Take, frames: number) => store.change(takeLasting(store.working!, take.id, frames))
+/** Drawings of a take's sheet that lie beyond where it ends. */
+const beyond = (take: Take) =>
+  scene.value.levelOrder.reduce(
+    (sum, level) =>
+      sum + drawingsShown(exposuresOf(scene.value, level, take.id)).filter(({ frame }) => frame > lasts(take)).length,
+    0,
+  )
 /** Each against the first on the table. */
 const differences = computed(
   () =>
@@ -103,13 +125,13 @@ function lay() {
     now.value = frame
     for (const { take, pictures } of reels) canvases.get(take)?.getContext('2d')!.drawImage(pictures.at(frame), 0, 0)
   }
-  show(Math.min(now.value, scene.value.settings.length))
+  show(Math.min(now.value, length.value))
   if (playing.value) play()
 }
 function play() {
   stopPlaying?.()
   playing.value = true
-  stopPlaying = heard.playAlong({ from: now.value, show: (frame) => show(frame) })
+  stopPlaying = heard.playAlong({ from: now.value, length: length.value, show: (frame) => show(frame) })
 }
 function stop() {
   stopPlaying?.()
@@ -150,6 +172,26 @@ onUnmounted(() => stopPlaying?.())
             @change="(text: string) => rename(take, text)"
           />
           <b v-if="take.id === scene.mainTake" class="main-mark">main take</b>
+        </div>
+        <div class="line">
+          <label
+            >lasts
+            <ElInputNumber
+              size="small"
+              class="lasts"
+              :controls="false"
+              :model-value="lasts(take)"
+              :min="1"
+              :max="LIMITS.length.max"
+              :aria-label="`Frames take ${take.name} lasts`"
+              @change="(frames: number | undefined) => frames && setLength(take, frames)"
+            />
+            frames</label
+          >
+          <span class="note">{{ Number((lasts(take) / scene.settings.fps).toFixed(2)) }} s</span>
+          <span v-if="beyond(take) > 0" class="note" data-test="beyond"
+            >{{ counted(beyond(take), 'drawing') }} beyond its end</span
+          >
         </div>
         <div class="line">
           <button class="word" :aria-pressed="beside.includes(take.id)" @click="toggle(take.id)">
@@ -196,12 +238,12 @@ onUnmounted(() => stopPlaying?.())
           class="scrub"
           type="range"
           min="1"
-          :max="scene.settings.length"
+          :max="length"
           :value="now"
           aria-label="Frame"
           @input="goTo(Number(($event.target as HTMLInputElement).value))"
         />
-        <span class="note">frame {{ now }} of {{ framesAndSeconds(scene.settings.length, scene.settings.fps) }}</span>
+        <span class="note">frame {{ now }} of {{ framesAndSeconds(length, scene.settings.fps) }}</span>
       </div>
       <div class="reels" :class="{ single: beside.length === 1 }">
         <figure v-for="id in beside" :key="id" class="paper reel" :data-take="scene.takes[id]!.name">
@@ -255,6 +297,10 @@ onUnmounted(() => stopPlaying?.())
 
 .name {
   flex: 1;
+}
+
+.lasts {
+  width: 64px;
 }
 
 .main-mark {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clamp, exposuresOf, isDrawn, placed, type Difference, type Scene } from '@unhurried/core'
+import { clamp, exposuresOf, isDrawn, lengthOfTake, placed, type Difference, type Scene } from '@unhurried/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
@@ -15,6 +15,8 @@ const NAME = 54
 const ROW = 20
 const width = computed(() => Math.max(240, room.value || 400))
 const step = computed(() => (width.value - NAME) / props.scene.settings.length)
+/** The last frame of the take. */
+const ends = computed(() => lengthOfTake(props.scene, props.take))
 const x = (frame: number) => NAME + (frame - 1) * step.value
 /** Wide enough for a number of this many characters. */
 const fits = (text: string, frames: number) => frames * step.value >= text.length * 6.5 + 4
@@ -102,6 +104,14 @@ const label = computed(() => {
           </text>
         </g>
       </g>
+      <rect
+        v-if="ends < scene.settings.length"
+        :x="x(ends + 1)"
+        y="14"
+        :width="(scene.settings.length - ends) * step"
+        :height="height - 14"
+        class="beyond"
+      />
       <line :x1="x(now) + step / 2" :x2="x(now) + step / 2" y1="14" :y2="height" class="now" />
     </svg>
     <SoundStrip
@@ -127,6 +137,11 @@ const label = computed(() => {
 
 svg {
   display: block;
+}
+
+.beyond {
+  fill: rgb(from var(--card) r g b / 70%);
+  stroke: none;
 }
 
 .block {

@@ -3,6 +3,7 @@ import { LIMITS } from '../../base/limits'
 import { between, cycleAt, fitted, isCycle, resizedTo, spliced, totalFrames, withTurn } from '../../timing/column'
 import { backAndForth, exposedOn, filledWith, retimed, reversed, shortest } from '../../timing/range'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
+import { lengthOfTake } from '../../timing/take-length'
 import { refuse } from '../../scene/refusal'
 import { cutShort } from '../../base/sentence'
 import {
@@ -14,6 +15,7 @@ import {
   type Exposure,
   type Scene,
   type Settings,
+  type Take,
 } from '../../scene/schema'
 import { editKind } from '../edit'
 import { withKeysAt } from './camera'
@@ -245,10 +247,20 @@ export const framesPutIn = editKind({
       const held = exposureAt(exposuresOf(scene, level, take), from - 1)?.drawing ?? null
       return spliced(column, { from, remove: 0, insert: [{ drawing: held, frames }] })
     })
-    return withMarksMoved(next, scene.settings, take, at, frames)
+    return withMarksMoved(othersLasting(next, scene, take), scene.settings, take, at, frames)
   },
   words: ({ at, frames }) => `${frames} frames put in at frame ${at} on all levels`,
 })
+
+/** Where a take with an end of its own made the scene longer, every other one lasts as long as before. */
+function othersLasting(scene: Scene, before: Scene, take: string): Scene {
+  if (!before.takes[take]?.length) return scene
+  const { length } = before.settings
+  const takes = Object.values(scene.takes).map((each) =>
+    each.id === take || lengthOfTake(before, each.id) < length ? each : { ...each, length },
+  )
+  return { ...scene, takes: Object.fromEntries(takes.map((each) => [each.id, each])) }
+}
 
 export const framesTakeOut = editKind({
   pastLocks: true,
@@ -257,13 +269,18 @@ export const framesTakeOut = editKind({
     if (to < from || to > scene.settings.length)
       refuse(`Choose frames from 1 to ${scene.settings.length}, the earlier first.`)
     const gone = to - from + 1
-    const next = allLevels(scene, take, scene.settings.length - gone, (column) => {
+    // A take that ends before the scene takes no frames from the others.
+    const length = scene.settings.length - (scene.takes[take]?.length ? 0 : gone)
+    const next = allLevels(scene, take, length, (column) => {
       const cycle = cycleAt(column, from)
       if (cycle && to < cycle.frame + cycle.entry.frames && gone < cycle.entry.frames) {
-        return column.map((entry, i) => (i === cycle.index ? { ...entry, frames: entry.frames - gone } : entry))
+        const shorter = column.map((entry, i) =>
+          i === cycle.index ? { ...entry, frames: entry.frames - gone } : entry,
+        )
+        return resizedTo(shorter, length)
       }
       const left = spliced(column, { from, remove: gone, insert: [] })
-      return fitted(left, scene.settings.length - gone) ?? refuse('A drawing would be left with less than one frame.')
+      return fitted(left, length) ?? refuse('A drawing would be left with less than one frame.')
     })
     return withMarksMoved(next, scene.settings, take, from, -gone)
   },
@@ -279,12 +296,18 @@ function withMarksMoved(scene: Scene, { cover }: Settings, take: string, at: num
   const moved = (frame: number) => Math.min(length, frame < at ? frame : Math.max(at, frame + by))
   const settings = cover && take === scene.mainTake ? { ...scene.settings, cover: moved(cover) } : scene.settings
   const noted = withCameraMoved(withNotesMoved({ ...scene, settings }, take, moved), take, moved)
-  const touching = withContactsAt(noted.takes[take]!, ({ from, to }) => ({
+  const touching = withContactsAt(withEndMoved(noted.takes[take]!, at, by), ({ from, to }) => ({
     from: from < at ? from : Math.max(at, from + by),
     // The frame after its last is where the frames after it go on.
     to: to < at ? to : Math.max(at, to + 1 + by) - 1,
   }))
   return touching === noted.takes[take] ? noted : { ...noted, takes: { ...noted.takes, [take]: touching } }
+}
+
+/** A take that ends before the scene ends by as many frames later or earlier as there are more or fewer before its end. */
+function withEndMoved(take: Take, at: number, by: number): Take {
+  if (!take.length || at > take.length + 1) return take
+  return { ...take, length: Math.max(1, at - 1, take.length + by) }
 }
 
 function withCameraMoved(scene: Scene, take: string, movedTo: (frame: number) => number): Scene {

@@ -107,7 +107,10 @@ export const sceneRate = editKind({
         const noted = take.notes
           ? { ...take, notes: [...notes].map(([frame, text]) => ({ frame, text: cutShort(text, LIMITS.note) })) }
           : take
-        const touching = withContactsAt(noted, ({ from, to }) => {
+        const lasting = take.length
+          ? { ...noted, length: clamp(Math.round((take.length * fps) / was.fps), 1, length) }
+          : noted
+        const touching = withContactsAt(lasting, ({ from, to }) => {
           const first = frameAtRate(from)
           return { from: first, to: Math.max(first, frameAtRate(to + 1) - 1) }
         })

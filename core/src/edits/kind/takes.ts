@@ -27,17 +27,35 @@ export const takeSet = editKind({
   schema: z.strictObject({
     type: z.literal('take.set'),
     take: idSchema,
-    fields: takeSchema.pick({ name: true, away: true }).partial(),
+    // `null`: it lasts as long as the scene.
+    fields: takeSchema
+      .pick({ name: true, away: true })
+      .partial()
+      .extend({ length: takeSchema.shape.length.nullable() }),
   }),
-  apply(scene, { take: id, fields: { name, away } }) {
-    const { away: wasAway, ...take } = takeOf(scene, id)
+  apply(scene, { take: id, fields: { name, away, length } }) {
+    const { away: wasAway, length: lasted, ...take } = takeOf(scene, id)
+    const lasts = length === undefined ? lasted : length
+    if (length && length > scene.settings.length)
+      refuse(`A take ends with the scene at the latest, which has ${scene.settings.length} frames.`)
     if (away && id === scene.mainTake) refuse('The main take stays out. Make another take the main one first.')
-    return withTake(scene, { ...take, ...(name !== undefined && { name }), ...((away ?? wasAway) && { away: true }) })
+    return withTake(scene, {
+      ...take,
+      ...(name !== undefined && { name }),
+      ...(lasts && { length: lasts }),
+      ...((away ?? wasAway) && { away: true }),
+    })
   },
-  words: ({ take, fields }, scene) =>
-    fields.away === undefined
-      ? `the take ${scene.takes[take]?.name ?? ''} named ${fields.name ?? ''}`
-      : `the take ${scene.takes[take]?.name ?? ''} ${fields.away ? 'put away' : 'brought back'}`,
+  words: ({ take, fields }, scene) => {
+    const { name = '' } = scene.takes[take] ?? {}
+    if (fields.length !== undefined)
+      return fields.length === null
+        ? `the take ${name} lasts as long as the scene`
+        : `the take ${name} lasts ${fields.length} frames`
+    return fields.away === undefined
+      ? `the take ${name} named ${fields.name ?? ''}`
+      : `the take ${name} ${fields.away ? 'put away' : 'brought back'}`
+  },
 })
 
 export const takeMain = editKind({

@@ -28,6 +28,8 @@ export type Column = readonly (Exposure | Cycle)[]
 export const takeSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
+  /** It ends after so many frames, before the scene does; absent: with the scene. */
+  length: frameSchema.optional(),
   /** Put away: not offered among the takes until it is brought back. */
   away: z.boolean().optional(),
   /** Notes beside the sheet, by frame, in order. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lengthOfTake } from '@unhurried/core'
 import { computed } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
 import { keepingInWords } from '../../session/sync/keeping'
@@ -35,7 +36,9 @@ const tools = computed(() => {
         </button>
       </div>
       <span class="note" role="status">
-        <template v-if="stage.playing.value">frame {{ stage.playFrame.value }} of {{ scene.settings.length }}</template>
+        <template v-if="stage.playing.value"
+          >frame {{ stage.playFrame.value }} of {{ lengthOfTake(scene, store.take) }}</template
+        >
         <template v-else
           >Frame {{ store.frame
           }}<template v-if="drawing"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lengthOfTake } from '@unhurried/core'
 import { framesAndSeconds } from '../../parts/frames'
 import { keyOf } from '../commands/commands'
 import SpanCards from '../sheet/SpanCards.vue'
@@ -52,7 +53,7 @@ const { slow } = desk.heard
         Loop
       </button>
       <span v-if="playing" class="note" data-test="play-frame"
-        >frame {{ playFrame }} of {{ scene.settings.length }}</span
+        >frame {{ playFrame }} of {{ lengthOfTake(scene, store.take) }}</span
       >
       <span v-else-if="drawing" class="note">
         Drawing <b class="ink">{{ drawing.number }}</b>{{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clamp, framesPerBeat, timecode, type Column, type Level, type Scene } from '@unhurried/core'
+import { clamp, framesPerBeat, lengthOfTake, timecode, type Column, type Level, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock, Video } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
@@ -40,6 +40,8 @@ const host = ref<HTMLElement>()
 const size = useElementSize(host)
 const { x, y } = useScroll(host)
 const length = computed(() => props.scene.settings.length)
+/** The last frame of the take. */
+const ends = computed(() => lengthOfTake(props.scene, props.take))
 /** As on paper: the top level stands leftmost. */
 const levels = computed(() => [...props.scene.levelOrder].reverse().map((id) => props.scene.levels[id]!))
 const room = computed(() => size.width.value || UNMEASURED.width)
@@ -308,11 +310,17 @@ const { down, preventPan } = useSheetDrag({
           notes,
           beats,
           scene.settings.fps,
+          ends,
         ]"
         class="row"
         role="row"
         :aria-rowindex="number"
-        :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0, beat: beats.has(number) }"
+        :class="{
+          here: number === frame,
+          second: (number - 1) % scene.settings.fps === 0,
+          beat: beats.has(number),
+          beyond: number > ends,
+        }"
         :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
       >
         <div
@@ -457,6 +465,10 @@ const { down, preventPan } = useSheetDrag({
 
 .row.beat {
   border-top: 1.5px dashed var(--lagoon);
+}
+
+.row.beyond {
+  opacity: 0.4;
 }
 
 .row.here {
