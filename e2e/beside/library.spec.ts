@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import type { Edit } from '@unhurried/core'
+import { mouthsLaid } from '../../core/src/edits/composed/mouths'
 import { expect, key, line, saved, test, type Harness } from '../harness'
 
 let made = 0
@@ -157,6 +158,71 @@ test('an entry is brought to a level with its colours, landmarks and model sheet
     expect.objectContaining({ name: 'Skin', linked: { entry: 'tansy', of: 'skin' } }),
   )
   expect(Object.values(scene.references!)).toMatchObject([{ name: 'front', place: 'beside', level: 'A' }])
+})
+
+/** Mouths planned in a scene, the first of them drawn. */
+async function withMouths(url: string, scene: string) {
+  const edited = async (edits: readonly Edit[]) => {
+    const { version } = await (await fetch(`${url}/api/scenes/${scene}`)).json()
+    const told = edits.map((edit, i) => ({ id: `mouth-${version}-${i}-${scene}`, edit }))
+    await post(url, `/api/scenes/${scene}/edits`, { base: version, edits: told })
+  }
+  let n = 0
+  const freshId = () => `m${n++}`
+  const { scene: now } = await (await fetch(`${url}/api/scenes/${scene}`)).json()
+  const { edit, plan } = mouthsLaid({ scene: now, take: 'main', sound: 'none', freshId })
+  await edited([edit])
+  const { scene: after } = await (await fetch(`${url}/api/scenes/${scene}`)).json()
+  const first: string = after.plans[plan].drawings[0]
+  await edited([
+    line(first, 'mouth', [
+      [300, 180],
+      [340, 180],
+    ]),
+  ])
+}
+
+test('an entry has mouths of its own, laid in other scenes as they are drawn, and limits of its own', async ({
+  page,
+  harness,
+}) => {
+  const id = await production(harness.url)
+  await withMouths(harness.url, `${id}s0`)
+  await page.goto(`${harness.url}/production/${id}/library`)
+  const tansy = page.getByRole('region', { name: 'Tansy' })
+  const choose = async (label: string, option: string | RegExp) => {
+    await tansy
+      .locator('.el-select')
+      .filter({ has: page.getByRole('combobox', { name: label }) })
+      .click()
+    await page.getByRole('option', { name: option }).click()
+  }
+  await choose('Scene its mouths are drawn in', 'Scene 1')
+  await expect(tansy.getByRole('alert')).toContainText('No mouths are laid in that scene')
+  await choose('Scene its mouths are drawn in', 'Scene 0')
+  await expect(tansy.getByRole('button', { name: 'None' })).toBeVisible()
+  await tansy.getByText('Limits of its own for Second look').click()
+  await choose('A limit of its own', /^Volume: /)
+  await tansy.getByLabel(/^Volume: /).fill('40')
+  await page.keyboard.press('Tab')
+  const kept = async () => (await (await fetch(`${harness.url}/api/productions/${id}`)).json()).document.characters[0]
+  await expect.poll(async () => Object.values((await kept()).limits?.volume ?? {})).toEqual([40])
+
+  await page.goto(`${harness.url}/scene/${id}s1/draw`)
+  await page.getByRole('button', { name: 'Level A', exact: true }).click()
+  const fromLibrary = page.getByRole('group', { name: 'From the library' })
+  await fromLibrary.locator('.el-select').first().click()
+  await page.getByRole('option', { name: 'Tansy' }).click()
+  await fromLibrary.getByRole('button', { name: 'Lay its mouths' }).click()
+  const scene = async () => (await (await fetch(`${harness.url}/api/scenes/${id}s1`)).json()).scene
+  await expect.poll(async () => (await scene()).levelOrder.length).toBe(2)
+  const now = await scene()
+  const made = now.levels[now.levelOrder[1]]
+  expect(made.character).toBe('tansy')
+  const drawn = Object.values(now.drawings as Record<string, { level: string; passes: object; note: string }>).filter(
+    ({ level, passes }) => level === made.id && Object.keys(passes).length > 0,
+  )
+  expect(drawn.map(({ note }) => note.split(':')[0])).toEqual(['shut'])
 })
 
 test('in a scene a colour that differs says so, is taken from the library or kept on purpose', async ({

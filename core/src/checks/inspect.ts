@@ -7,6 +7,7 @@ import { SEVERITIES, SURENESS, type Finding, type Limits, type Outcome, type Unm
 import { JUDGES } from './judges'
 import { measuredOf, type InkOf } from './measured'
 import { checkOf, CHECKS, type CheckId } from './register'
+import { limitsSchema } from './limits/limits'
 import { isOnlyMatte, seenInk } from './seen'
 import { smallFrames } from './small-frames'
 import { surenessOf } from './sureness'
@@ -62,6 +63,7 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
   const checks = CHECKS.filter(({ id }) => options.checks?.includes(id) ?? true)
   const context = options.context ?? subjectOf({ scene, take, inkOf, limits, next, library, onsets })
   const before = options.before && { ...options.before, levels: withThoseCut(scene, options.before.levels) }
+  const own = limitsOn(scene, context.library)
   let spell = Date.now()
   const rest = async () => {
     if (!breathe || Date.now() - spell < SPELL) return
@@ -95,7 +97,9 @@ export async function inspectScene(scene: Scene, inkOf: InkOf, options: InspectO
     for (const id of scene.levelOrder) {
       if (signal?.aborted) return { findings: [], unmeasured: [], stopped: true }
       if (judge.level && !isOnlyMatte(scene, id) && !(before && !before.levels.includes(id)))
-        outcomes.push(stamped(check, judge.level(context.level(id), contextOf(check, context)), context.level(id)))
+        outcomes.push(
+          stamped(check, judge.level(context.level(id), contextOf(check, context, own(id))), context.level(id)),
+        )
       await rest()
     }
     if (judge.scene) outcomes.push(stamped(check, judge.scene(contextOf(check, context))))
@@ -119,10 +123,22 @@ const stamped = (check: CheckFacts, { findings, unmeasured }: Outcome, subject?:
   unmeasured: unmeasured.map((each): Unmeasured => ({ check: check.id, ...each })),
 })
 
-const contextOf = ({ id }: CheckFacts, context: Subject): CheckContext => ({
+const contextOf = ({ id }: CheckFacts, context: Subject, own: Limits = {}): CheckContext => ({
   ...context,
-  limit: (name) => context.limit(id, name),
+  limit: (name) => own[id]?.[name] ?? context.limit(id, name),
 })
+
+/** The limits of whoever is drawn on a level, as far as they can be followed. */
+function limitsOn({ levels }: Scene, library: Subject['library']): (level: string) => Limits {
+  const known = new Map<string, Limits>()
+  return (level) => {
+    const { character } = levels[level]!
+    const entry = library?.characters.find(({ id }) => id === character)
+    if (!entry?.limits) return {}
+    if (!known.has(entry.id)) known.set(entry.id, limitsSchema.safeParse(entry.limits).data ?? {})
+    return known.get(entry.id)!
+  }
+}
 
 /** What the checks are given: levels are put together when they are first asked for. */
 export function subjectOf({

@@ -136,13 +136,15 @@ export function editsMaking(
     ...reel,
     shots: reel.shots.map((shot) => (shot.scene === undefined ? shot : { ...shot, scene: sceneNow(shot.scene) })),
   }))
+  const withMouths = <T extends { mouths?: { scene: string; plan: string } | undefined }>(part: T): T =>
+    part.mouths ? { ...part, mouths: { ...part.mouths, scene: sceneNow(part.mouths.scene) } } : part
   return [
     ...here.flatMap(({ shots, ...part }): ProductionEdit[] => [
       { type: 'reel.put', part },
       ...partsWithin({ id: part.id, shots } as Part, part.id),
     ]),
     ...characters.flatMap(({ colours, sheets, ...part }): ProductionEdit[] => [
-      { type: 'character.put', part },
+      { type: 'character.put', part: withMouths(part) },
       ...partsWithin({ id: part.id, colours, sheets } as Part, part.id),
     ]),
   ]

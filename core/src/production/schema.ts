@@ -1,6 +1,15 @@
 import { z } from 'zod'
 import { LIMITS } from '../base/limits'
-import { between, colourSchema, frameSchema, idSchema, nameSchema, noteSchema, pictureSchema } from '../scene/schema'
+import {
+  between,
+  colourSchema,
+  frameSchema,
+  idSchema,
+  nameSchema,
+  noteSchema,
+  pictureSchema,
+  textSchema,
+} from '../scene/schema'
 
 /** Frames of a reel that its shots last, hold or fade. */
 const framesSchema = between('The length', LIMITS.length, ' frames')
@@ -90,6 +99,10 @@ export const modelSheetSchema = z.strictObject({
 })
 export type ModelSheet = z.infer<typeof modelSheetSchema>
 
+const wordSchema = textSchema(60, 'The name of a limit is too long.')
+/** Most limits an entry has of its own. */
+const MOST_LIMITS = 100
+
 /** What a character is without its colours and model sheets. */
 export const characterHeadSchema = z.strictObject({
   id: idSchema,
@@ -104,6 +117,13 @@ export const characterHeadSchema = z.strictObject({
     .array(z.strictObject({ id: idSchema, name: nameSchema }))
     .max(LIMITS.landmarks, `A character can have ${LIMITS.landmarks} landmarks.`)
     .refine((all) => new Set(all.map(({ id }) => id)).size === all.length, 'Two landmarks have the same id.')
+    .optional(),
+  /** Where its mouths are drawn: a plan of mouths of a scene of the production. */
+  mouths: z.strictObject({ scene: idSchema, plan: idSchema }).optional(),
+  /** Limits of Second look on the levels it is drawn on, by check and name; what no check knows any more says nothing. */
+  limits: z
+    .record(wordSchema, z.record(wordSchema, z.number()))
+    .refine((all) => Object.keys(all).length <= MOST_LIMITS, `An entry can have ${MOST_LIMITS} limits of its own.`)
     .optional(),
 })
 const characterSchema = characterHeadSchema.extend({

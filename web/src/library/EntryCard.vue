@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { counted, LIMITS, nameSchema, type Character } from '@unhurried/core'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import EntryColours from './EntryColours.vue'
 import EntryLandmarks from './EntryLandmarks.vue'
+import EntryMouths from './EntryMouths.vue'
 import ModelSheets from './ModelSheets.vue'
 import type { UsedLibrary } from './useLibrary'
 
 /** One character, prop or ground: its colours, its model sheets, and what else is known of it. */
 const { library, entry } = defineProps<{ library: UsedLibrary; entry: Character }>()
+// Every check by its words: only when they are looked at.
+const EntryLimits = defineAsyncComponent(() => import('./EntryLimits.vue'))
+const showsLimits = ref(false)
 const users = computed(() => library.usersOf(entry.id))
 const trouble = ref('')
 function rename(to: string) {
@@ -82,6 +86,14 @@ function rename(to: string) {
       />
     </div>
     <EntryLandmarks :library="library" :entry="entry" />
+    <EntryMouths v-if="entry.kind === 'character'" :library="library" :entry="entry" />
+    <details
+      :open="entry.limits !== undefined"
+      @toggle="({ target }) => (showsLimits = (target as HTMLDetailsElement).open)"
+    >
+      <summary>Limits of its own for Second look</summary>
+      <EntryLimits v-if="showsLimits" :library="library" :entry="entry" />
+    </details>
     <p class="note" data-test="users">
       <template v-if="users.length === 0"
         >No scene has its colours yet: bring it in from the colours of a scene.</template
@@ -119,5 +131,10 @@ function rename(to: string) {
 
 .wrong {
   color: var(--plum);
+}
+
+summary {
+  color: var(--lagoon);
+  cursor: pointer;
 }
 </style>

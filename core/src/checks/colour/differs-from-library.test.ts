@@ -1,6 +1,7 @@
 import type { Character } from '../../production/schema'
 import { BoxScene, going, type Box } from '../../testing/boxes'
 import { inspectScene } from '../inspect'
+import { differsFromLibrary } from './differs-from-library'
 
 const check = 'differs-from-library'
 const tansy = (fields: Partial<Character> = {}): { characters: Character[] } => ({
@@ -42,6 +43,19 @@ describe('lines', () => {
     )
     expect((await ask(isTansy(scene()), tansy({ lineWidth: 5.5 }))).findings).toEqual([])
     expect((await ask(scene(), tansy({ lineWidth: 4 }))).findings).toEqual([])
+  })
+})
+
+describe('limits of its own', () => {
+  const wide = () => isTansy(new BoxScene({ length: 10 }).draw(going(3, { line: 6 })))
+  const own = (limits: NonNullable<Character['limits']>) => tansy({ lineWidth: 4, limits })
+
+  test('hold on the levels an entry is drawn on; what no check knows, or beyond its range, says nothing', async () => {
+    const found = async (limits: NonNullable<Character['limits']>) => (await ask(wide(), own(limits))).findings.length
+    expect(await found({ [check]: { line: differsFromLibrary.limits.line.max } })).toBe(0)
+    expect(await found({ volume: { share: 50 } })).toBe(3)
+    expect(await found({ weather: { rain: 3 } })).toBe(3)
+    expect(await found({ [check]: { line: -5 } })).toBe(3)
   })
 })
 

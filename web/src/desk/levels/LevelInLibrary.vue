@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { broughtFromLibrary, EditRefused, nearestSheet, sheetAtSize, type Level } from '@unhurried/core'
+import {
+  broughtFromLibrary,
+  EditRefused,
+  mouthsBrought,
+  nearestSheet,
+  sheetAtSize,
+  type Ink,
+  type Level,
+  type Pass,
+} from '@unhurried/core'
+import { api } from '../../api/api'
 import { computed, ref } from 'vue'
 import { freshId } from '../../api/ids'
 import { useSceneLibrary } from '../../session/library'
@@ -27,6 +37,29 @@ function bring(id: string) {
     const edits = broughtFromLibrary(store.scene!, { level: level.id, character, freshId })
     if (edits.length > 0) store.change({ type: 'together', words: `${character.name} from the library`, edits })
   })
+}
+/** The words mouths are laid to: those of a sound, else each shape in turn. */
+const spoken = computed(() => Object.values(store.scene!.sounds ?? {}).filter(({ id }) => store.scene!.said?.[id]))
+const words = ref<string>()
+const busy = ref(false)
+async function layMouths() {
+  const { mouths, id } = entry.value!
+  busy.value = true
+  try {
+    const { scene } = await api.readScene(mouths!.scene)
+    const passes = await api.readInk(mouths!.scene, scene.plans?.[mouths!.plan]?.drawings ?? [])
+    const ink = new Map<string, Ink>(passes.map((pass) => [`${pass.drawing}/${pass.pass}`, pass.ink]))
+    const { edit, level: made } = mouthsBrought({
+      ...{ scene: store.working!, take: store.take, freshId, character: id },
+      sound: words.value ?? spoken.value[0]?.id,
+      from: { scene, plan: mouths!.plan, inkOf: (drawing: string, pass: Pass) => ink.get(`${drawing}/${pass}`) ?? [] },
+    })
+    if (store.change(edit)) store.level = made
+  } catch (error) {
+    sayWhy(error)
+  } finally {
+    busy.value = false
+  }
 }
 const letGo = () => store.change({ type: 'level.set', level: level.id, fields: { character: null } })
 function lay() {
@@ -68,6 +101,26 @@ function lay() {
         Bring what is new
       </button>
       <button class="word" @click="letGo">Let it go</button>
+    </template>
+    <template v-if="entry?.mouths">
+      <ElSelect
+        v-if="spoken.length > 1"
+        v-model="words"
+        size="small"
+        class="choose"
+        :placeholder="`to the words of ${spoken[0]!.name}`"
+        aria-label="The words its mouths are laid to"
+      >
+        <ElOption v-for="each in spoken" :key="each.id" :value="each.id" :label="`to the words of ${each.name}`" />
+      </ElSelect>
+      <button
+        class="word"
+        :disabled="busy"
+        title="On a level of their own, as they are drawn in the library's scene"
+        @click="layMouths"
+      >
+        {{ busy ? 'Laying …' : 'Lay its mouths' }}
+      </button>
     </template>
     <template v-if="entry && entry.sheets.length > 0">
       <label>

@@ -1,0 +1,94 @@
+import { channelsOf, nearestColour } from '../../../base/colour'
+import { fittedInto, isIdentity } from '../../../geometry/matrix'
+import { quantized, type Ink, type InkPiece } from '../../../ink/ink'
+import { transformed } from '../../../ink/transform'
+import { coloursOf } from '../../../scene/palette'
+import { refuse } from '../../../scene/refusal'
+import { PASSES, type LaidPlan, type Pass, type Scene } from '../../../scene/schema'
+import { applyEdit } from '../../apply'
+import { simpleEditsOf, type Edit, type SimpleEdit } from '../../kinds'
+import { mouthsLaid } from '../mouths'
+
+/** Mouths drawn in one scene, and where they come. */
+export interface MouthsToBring {
+  readonly scene: Scene
+  readonly take: string
+  /** The words they are laid to; absent: each shape in turn. */
+  readonly sound?: string | undefined
+  readonly from: { readonly scene: Scene; readonly plan: string; readonly inkOf: (drawing: string, pass: Pass) => Ink }
+  readonly character: string
+  readonly freshId: () => string
+}
+
+/** What the words of no sound are called by the planner of mouths. */
+const IN_TURN = 'none'
+
+/**
+ * A character's mouths on a level of their own: the shapes drawn in another scene, as large and where they are there,
+ * laid to the words here. Errors: EditRefused where those mouths are gone, or cannot be laid here.
+ */
+export function mouthsBrought(wish: MouthsToBring): { edit: Edit; level: string } {
+  const { scene, take, sound, from, character, freshId } = wish
+  const source = from.scene.plans?.[from.plan]
+  if (source?.planner !== 'mouths')
+    return refuse('These mouths are not in the scene they were drawn in any more. Choose them anew in the library.')
+  const laid = mouthsLaid({ scene, take, sound: sound ?? IN_TURN, freshId }, askedHere(scene, from.scene, source))
+  const after = applyEdit(scene, laid.edit).scene
+  // By place among the shapes, those alone that are shown here.
+  const inked = after.plans![laid.plan]!.drawings.flatMap((drawing, i) =>
+    after.drawings[drawing] ? inkOn(wish, drawing, source.drawings[i]) : [],
+  )
+  const named: SimpleEdit = { type: 'level.set', level: laid.level, fields: { character } }
+  return {
+    edit: {
+      type: 'together',
+      words: 'the mouths of the library',
+      edits: [...simpleEditsOf(laid.edit), named, ...inked],
+    },
+    level: laid.level,
+  }
+}
+
+/** The inputs of the mouths there, their place and size as they lie on the paper here. */
+function askedHere(scene: Scene, there: Scene, { inputs }: LaidPlan) {
+  const [scale, , , , x, y] = fittedInto(there.settings, scene.settings)
+  const { sound: _, ...asked } = inputs
+  const number = (name: string) => Number(inputs[name] ?? 0) * scale
+  return {
+    ...asked,
+    width: Math.round(number('width')),
+    x: Math.round(number('x') + x),
+    y: Math.round(number('y') + y),
+  }
+}
+
+function inkOn({ scene, from }: MouthsToBring, drawing: string, source: string | undefined): SimpleEdit[] {
+  if (source === undefined || !from.scene.drawings[source]) return []
+  const onPaper = fittedInto(from.scene.settings, scene.settings)
+  const swatchOf = swatchesHere(scene, from.scene)
+  return PASSES.flatMap((pass): SimpleEdit[] => {
+    const ink = from.inkOf(source, pass).filter(({ kind }) => kind !== 'scan' && kind !== 'cells')
+    if (ink.length === 0) return []
+    const here = ink.map((piece): InkPiece => {
+      const own = { ...piece, swatch: swatchOf(piece.swatch) }
+      return isIdentity(onPaper) ? quantized(own) : transformed(own, onPaper)
+    })
+    return [{ type: 'ink.change', drawing, pass, remove: [], add: here.map((piece, at) => ({ at, piece })) }]
+  })
+}
+
+/** For a colour of another scene the one here: linked to the same of the library, of the same name, or the nearest to it. */
+function swatchesHere(scene: Scene, there: Scene): (swatch: string) => string {
+  const [here, seen] = [coloursOf(scene.palette), coloursOf(there.palette)]
+  const hexes = scene.palette.map(({ id }) => here.get(id)!)
+  return (id) => {
+    const own = there.palette.find((swatch) => swatch.id === id)
+    const same =
+      scene.palette.find(
+        ({ linked }) => linked && linked.entry === own?.linked?.entry && linked.of === own.linked.of,
+      ) ?? scene.palette.find(({ name }) => name === own?.name)
+    if (same) return same.id
+    const near = nearestColour(hexes, channelsOf(seen.get(id) ?? '#000000'), Infinity)
+    return scene.palette[Math.max(0, near)]!.id
+  }
+}
