@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from './lib/build.mjs'
 import { requireChromium } from './lib/chromium.mjs'
-import { requireFfmpeg } from './lib/ffmpeg.mjs'
+import { requireOtherEyes } from './lib/other-eyes.mjs'
 import { installModules } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
 import { postgresPrograms } from './lib/postgres.mjs'
@@ -69,7 +69,7 @@ await orStop(async () => {
   // What cannot be had is said before anything is installed or built.
   postgresPrograms()
   requireChromium()
-  requireFfmpeg()
+  requireOtherEyes()
   installModules()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { decode } from 'fast-png'
 import { strFromU8, unzipSync } from 'fflate'
 import type { Edit } from '@unhurried/core'
@@ -76,6 +77,17 @@ test('a frame goes out in layers as OpenRaster and SVG: each level and pass by i
     [204, 0, 0, 255],
     [0, 0, 255, 255],
   ])
+
+  // And by another hand, which knows nothing of browsers.
+  const merged = decode(ora['mergedimage.png']!)
+  const theirs = decode(execFileSync('rsvg-convert', ['-w', String(merged.width)], { input: svg, maxBuffer: 1e8 }))
+  expect([theirs.width, theirs.height]).toEqual([merged.width, merged.height])
+  let off = 0
+  for (let i = 0; i < merged.width * merged.height; i++)
+    for (let c = 0; c < 3; c++)
+      off += Math.abs(theirs.data[i * theirs.channels + c]! - merged.data[i * merged.channels + c]!)
+  // Parts of 255, on the mean of all pixels: edges alone are mixed a little otherwise.
+  expect(off / (3 * merged.width * merged.height)).toBeLessThan(0.5)
 
   // Both come back as levels: the lines as they were drawn, the pictures in their colours.
   await desk.to('Draw')

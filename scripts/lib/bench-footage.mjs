@@ -1,6 +1,6 @@
 // Films under the paper: how soon a frame shows its picture, and what a long one takes.
 import { bundled } from './bundled.mjs'
-import { requireFfmpeg } from './ffmpeg.mjs'
+import { requireOtherEyes } from './other-eyes.mjs'
 import { BITS, numberedFilm } from './numbered-film.mjs'
 import { say } from './say.mjs'
 import { at, figures, weighTab } from './bench-drawing.mjs'
@@ -113,7 +113,7 @@ export function footageBench({ browser, url, post, makeScene, settings, key }) {
     return page
   }
   return async () => {
-    requireFfmpeg()
+    requireOtherEyes()
     await makeScene(
       post,
       'filmed',
