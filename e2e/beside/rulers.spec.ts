@@ -7,6 +7,12 @@ import { expect, expectNothingSerious, key, test, type Desk } from '../harness'
 const kind = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Kind to lay' }).getByRole('button', { name, exact: true }).click()
 
+/** Rulers in hand, once what lays them has come. */
+async function takeRuler(page: Page) {
+  await page.keyboard.press('Shift+Backslash')
+  await expect(page.locator('[data-test=rulers]')).toBeAttached()
+}
+
 /** A pen pulled over the paper through places in scene pixels. */
 async function pull(page: Page, desk: Desk, ...way: (readonly [x: number, y: number])[]) {
   const box = (await desk.paper.boundingBox())!
@@ -26,7 +32,7 @@ test('a straight ruler is pulled out, a line that begins near it lies on it, and
   desk,
 }) => {
   await desk.opened({ edits: [key('d1', 1)] })
-  await page.keyboard.press('Shift+Backslash')
+  await takeRuler(page)
   await pull(page, desk, [120, 100], [500, 100])
   await expect(page.getByText('380 px, 0°')).toBeVisible()
   await expectNothingSerious(page)
@@ -44,7 +50,7 @@ test('a straight ruler is pulled out, a line that begins near it lies on it, and
 
 test('in a mirror a line is laid on both sides in one step, and shown so while it is drawn', async ({ page, desk }) => {
   await desk.opened({ edits: [key('d1', 1)] })
-  await page.keyboard.press('Shift+Backslash')
+  await takeRuler(page)
   await kind(page, 'Mirror')
   await pull(page, desk, [320, 40], [320, 320])
   await page.keyboard.press('Shift+A')
@@ -62,7 +68,7 @@ test('in a mirror a line is laid on both sides in one step, and shown so while i
 
 test('lines and pulled lines lead to a vanishing point; the scene keeps it', async ({ page, desk }) => {
   await desk.opened({ edits: [key('d1', 1)] })
-  await page.keyboard.press('Shift+Backslash')
+  await takeRuler(page)
   await kind(page, 'Vanishing')
   await pull(page, desk, [560, 120])
   await desk.kept()
@@ -84,7 +90,7 @@ test('lines and pulled lines lead to a vanishing point; the scene keeps it', asy
 
 test('by keys alone a circle is laid, moved, and a line drawn round it', async ({ page, desk }) => {
   await desk.opened({ edits: [key('d1', 1)] })
-  await page.keyboard.press('Shift+Backslash')
+  await takeRuler(page)
   await kind(page, 'Circle')
   await page.locator('[data-test=rulers]').focus()
   await page.keyboard.press('Enter')
@@ -104,7 +110,7 @@ test('an ellipse and a curve lead too; an edge is dragged whole, a place by its 
   desk,
 }) => {
   await desk.opened({ edits: [key('d1', 1)] })
-  await page.keyboard.press('Shift+Backslash')
+  await takeRuler(page)
   await kind(page, 'Ellipse')
   await pull(page, desk, [300, 180], [420, 120])
   await expect(page.getByText('240 × 120 px')).toBeVisible()
@@ -125,7 +131,7 @@ test('an ellipse and a curve lead too; an edge is dragged whole, a place by its 
   expect(curve!.points).toHaveLength(6)
   const [line] = await lines(desk)
   xs(line!).forEach((x, i) => expect(distanceToPath(x, ys(line!)[i]!, edgeOf(curve!))).toBeLessThan(0.1))
-  await page.keyboard.press('Shift+Backslash')
+  await takeRuler(page)
   await page.getByRole('button', { name: 'Change …' }).click()
   await page.getByRole('menuitem', { name: 'Lay it aside' }).click()
   await expect(page.locator('.ruler.aside')).toBeAttached()

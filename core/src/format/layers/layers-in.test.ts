@@ -150,9 +150,13 @@ describe('SVG of any program', () => {
     const scene = newScene(settingsOf())
     const colour = coloursOf(scene.palette).get('tide')!
     const file = svg(
-      `<text>hello</text><text>again</text><image href="x.png"/><rect width="9" height="9" fill="${colour}"/><rect width="9" height="9" fill="#010203"/>`,
+      `<text>hello</text><text>again</text><image href="x.png"/><rect width="9" height="9" fill="${colour}"/><rect width="9" height="9" fill="#010203" opacity=".5"/>`,
     )
-    expect(file.said).toEqual(['2 texts left out.', '1 image left out.'])
+    expect(file.said).toEqual([
+      '2 texts left out.',
+      '1 image left out.',
+      '1 shape seen through there, in full strength here.',
+    ])
     const { scene: after, ink } = laid(file, scene)
     expect(ink[0]!.map(({ swatch }) => coloursOf(after.palette).get(swatch))).toEqual([colour, '#010203'])
     expect([after.palette.length, ink[0]![0]!.swatch]).toEqual([scene.palette.length + 1, 'tide'])

@@ -26,13 +26,8 @@ const DEEPEST = 60
 const SHAPES: ReadonlySet<string> = new Set(['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon'])
 /** What says something of a picture and shows nothing by itself. */
 const SILENT: ReadonlySet<string> = new Set([
-  'title',
-  'desc',
-  'defs',
-  'metadata',
-  'style',
-  'script',
-  'sodipodi:namedview',
+  ...['title', 'desc', 'defs', 'metadata', 'style', 'script', 'sodipodi:namedview', 'symbol', 'clipPath', 'mask'],
+  ...['pattern', 'linearGradient', 'radialGradient', 'filter', 'marker', 'view', 'animate', 'animateTransform', 'set'],
 ])
 
 /** What is met on the way through a picture. */
@@ -40,6 +35,8 @@ interface Reading {
   readonly rules: Rules
   /** What is left out, and how many of each. */
   readonly lost: Map<string, number>
+  /** Shapes that are seen through, and are laid in full strength. */
+  pale: number
   pieces: number
   readonly freshId: () => string
 }
@@ -59,13 +56,16 @@ export function readLayeredSvg(text: string, freshId: () => string): LayersIn {
   const elements = readXml(text, refuseLayers) ?? refuseLayers('It begins as a picture and is damaged.')
   const root = elements.find(({ tag }) => tag === 'svg') ?? refuseLayers('It is no SVG picture.')
   const { matrix, width, height } = viewMatrix(root.attributes) ?? refuseLayers('It does not say how large it is.')
-  const reading: Reading = { rules: rulesOf(root), lost: new Map(), pieces: 0, freshId }
+  const reading: Reading = { rules: rulesOf(root), lost: new Map(), pale: 0, pieces: 0, freshId }
   const around = { matrix, style: withStyle({}, root, reading.rules), deep: 0 }
   const layers = layersOf(root, around, reading).filter(({ passes }) => passes.length > 0)
   if (layers.length === 0) refuseLayers('It shows no line and no shape that can be read.')
   if (layers.length > LIMITS.levels)
     refuseLayers(`It has ${layers.length} groups, and a scene has at most ${LIMITS.levels} levels. Join some first.`)
-  const said = [...reading.lost].map(([what, count]) => `${counted(count, what)} left out.`)
+  const said = [
+    ...[...reading.lost].map(([what, count]) => `${counted(count, what)} left out.`),
+    ...(reading.pale > 0 ? [`${counted(reading.pale, 'shape')} seen through there, in full strength here.`] : []),
+  ]
   return { width, height, layers, said }
 }
 
@@ -181,11 +181,16 @@ function inkOf(element: XmlElement, around: Around, reading: Reading): LayerInk[
   const own = ownInk(element, matrix, style)
   const ink = own ? [own] : shapeInk(element, { matrix, style, freshId: reading.freshId })
   reading.pieces += ink.length
+  if (ink.length > 0 && isPale(styled(element, reading.rules), style)) reading.pale++
   if (reading.pieces > MOST_PIECES)
     refuseLayers(`It has more than ${MOST_PIECES} shapes. Bring it in as a picture, or in parts.`)
   return ink
 }
 const MOST_PIECES = 20_000
+
+/** Whether a shape is seen through, neither wholly nor not at all. */
+const isPale = (own: Style, style: Style) =>
+  [own['opacity'], style['fill-opacity'], style['stroke-opacity']].some((share) => Number(share ?? 1) < 1)
 
 /** Ink that was drawn here, unless another hand has changed its outline since; a page of paper stays with its scene. */
 function ownInk({ attributes }: XmlElement, matrix: Matrix, style: Style): LayerInk | undefined {
