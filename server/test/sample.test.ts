@@ -185,9 +185,15 @@ test('its reels show every scene of the film, each shot for as long as it says',
   expect(times[0]!.frames).toBe(all + 12 - 12 - 12 - 18)
 })
 
-test('the library has the colours of the scenes that follow it', () => {
+test('the library has the colours of the scenes that follow it, and mouths that are drawn where it says', () => {
   const library = SAMPLE_PRODUCTION.reduce(applyProductionEdit, NOTHING_YET)
   const linked = SCENES.flatMap(linkedColours)
   expect(linked.length).toBeGreaterThan(10)
   expect(behindLibrary(library, linked)).toEqual([])
+  const mouths = library.characters.flatMap((entry) => entry.mouths ?? [])
+  expect(mouths).toHaveLength(1)
+  for (const { scene: id, plan } of mouths) {
+    const { scene } = played(SCENES.find((sample) => sample.id === id)!)
+    expect(scene.plans![plan]).toMatchObject({ planner: 'mouths' })
+  }
 })

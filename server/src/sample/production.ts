@@ -34,6 +34,8 @@ const CORRIE: readonly ProductionEdit[] = [
     part: {
       ...{ id: 'corrie', name: 'Corrie', kind: 'character', heads: 3.5, lineWidth: 8 },
       note: 'A heron with a ribbon. The ribbon is the last thing to come to rest.',
+      // Where she speaks: the beak's own plan.
+      mouths: { scene: 'lowtide-speaks', plan: 'L3p0n0' },
       landmarks: ['Eye', 'Crest tip', 'Neck'].map((name, i) => ({ id: `corrie${i + 1}`, name })),
     },
   },

@@ -77,12 +77,24 @@ function maskOf(page: Page, colour: string, halvings: number): OffscreenCanvas |
   const surface = canvas.getContext('2d', { willReadFrequently: true })!
   surface.imageSmoothingQuality = 'high'
   surface.drawImage(bitmap, 0, 0, width, height)
-  if (!page.colours) lineOnly(surface, page)
+  if (page.colours) darkOnly(surface)
+  else lineOnly(surface, page)
   surface.globalCompositeOperation = 'source-in'
   surface.fillStyle = colour
   surface.fillRect(0, 0, canvas.width, canvas.height)
   masks.set(key, canvas)
   return canvas
+}
+
+/** Leaves of a picture that covers all of its paper what is dark: one that lies over nothing shows its own shape. */
+function darkOnly(surface: OffscreenCanvasRenderingContext2D) {
+  const { width, height } = surface.canvas
+  const picture = surface.getImageData(0, 0, width, height)
+  const { data } = picture
+  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return
+  for (let i = 0; i < data.length; i += 4)
+    data[i + 3] = 255 - (0.2126 * data[i]! + 0.7152 * data[i + 1]! + 0.0722 * data[i + 2]!)
+  surface.putImageData(picture, 0, 0)
 }
 
 /** Leaves of a picture what its levels say is line. */
