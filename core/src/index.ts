@@ -203,7 +203,7 @@ export { type Arc, placeOnArc } from './motion/arc'
 export { suggestBounce } from './motion/planned/bounce'
 export { followLandmark } from './motion/follow'
 export type { GuidedInbetween, GuideLandmark } from './motion/inbetween'
-export { type LayersIn, layersInSchema, LayersRefused } from './ink/layered'
+export { LARGEST_LAYERS, type LayersIn, layersInSchema, LayersRefused } from './ink/layered'
 /** Fetched when a file of layers is first read. */
 export const loadLayersIn = () => import('./format/layers/read')
 /** Fetched when a guide is first wanted. */

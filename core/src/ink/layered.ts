@@ -44,6 +44,9 @@ export const layersInSchema = z.object({
 })
 export type LayersIn = Readonly<z.infer<typeof layersInSchema>>
 
+/** Bytes of a file of layers: what is larger is refused before any of it is read. */
+export const LARGEST_LAYERS = 400_000_000
+
 /** A file of layers that cannot be read, with a sentence a person can act on. */
 export class LayersRefused extends RangeError {
   override readonly name = 'LayersRefused'

@@ -224,6 +224,11 @@ describe('OpenRaster', () => {
     ['neither', strToU8('hello'), /neither/],
     ['an SVG without a size', strToU8('<svg><rect width="1" height="1"/></svg>'), /how large/],
     ['an empty SVG', strToU8('<svg viewBox="0 0 9 9"/>'), /no line/],
+    [
+      'a shape of endless points',
+      strToU8(`<svg viewBox="0 0 9 9"><path d="M0 0${'l1 1'.repeat(61_000)}"/></svg>`),
+      /more than 60,000 points/,
+    ],
     ['a damaged SVG', strToU8('<svg viewBox="0 0 9 9"><g'), /damaged|no line|no SVG/],
   ])('%s is refused with a sentence', (_, bytes, sentence) => {
     expect(() => read(bytes)).toThrow(LayersRefused)

@@ -3,12 +3,8 @@ import { refuseLayers, type LayersIn } from '../../ink/layered'
 import { readOpenRaster } from './open-raster-in'
 import { readLayeredSvg } from './svg-in'
 
-/** Bytes of a file of layers. */
-const LARGEST = 400_000_000
-
 /** The layers of an OpenRaster or SVG file, told from what is in it. Errors: LayersRefused with a sentence. */
 export function readLayers(bytes: Uint8Array, freshId: () => string): LayersIn {
-  if (bytes.length > LARGEST) refuseLayers('It is larger than can be read here. Save it smaller, or in parts.')
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
   if (isZip) return readOpenRaster(bytes)
   const start = strFromU8(bytes.subarray(0, 4096))

@@ -21,7 +21,7 @@ import { rulesOf, styled, withStyle, type Rules, type Style } from './svg-style'
 import { transformOf, viewMatrix } from './svg-transform'
 
 /** Characters of a picture, and how deep its groups may lie in groups. */
-const LONGEST = 60_000_000
+const LONGEST = 20_000_000
 const DEEPEST = 60
 const SHAPES: ReadonlySet<string> = new Set(['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon'])
 /** What says something of a picture and shows nothing by itself. */

@@ -1,13 +1,14 @@
 import { Clipper, FillRule } from 'clipper2-ts'
 import { SVGPathData } from 'svg-pathdata'
 import { clamp } from '../../base/clamp'
+import { inThousands } from '../../base/counted'
 import { LIMITS } from '../../base/limits'
 import { flattenedCurve } from '../../geometry/curve'
 import { areaScale, transformPoint, type Matrix, type Point } from '../../geometry/matrix'
 import { quantized, type InkPiece } from '../../ink/ink'
 import { grouped } from '../../ink/rings'
 import type { XmlElement } from '../xml'
-import type { LayerInk } from '../../ink/layered'
+import { refuseLayers, type LayerInk } from '../../ink/layered'
 import type { Style } from './svg-style'
 
 /** Outlines are joined on whole numbers: this many to a pixel. */
@@ -15,6 +16,8 @@ const FINE = 64
 /** Chords of a curve lie no farther off it than this, in pixels. */
 const FLAT = 0.03
 const MIDDLING = 0.5
+/** Points of one shape: what has more is no drawing, and would be joined for minutes. */
+const MOST_POINTS = 60_000
 /** Until they are given a colour of the palette. */
 const UNPAINTED = 'unpainted'
 
@@ -32,6 +35,10 @@ interface Wish {
 export function shapeInk(element: XmlElement, { matrix, style, freshId }: Wish): LayerInk[] {
   if (style['visibility'] === 'hidden') return []
   const lines = linesOf(element, matrix).filter(({ points }) => points.length > 0)
+  if (lines.reduce((sum, { points }) => sum + points.length, 0) > MOST_POINTS)
+    refuseLayers(
+      `One of its shapes has more than ${inThousands(MOST_POINTS)} points. Simplify it, or bring it in as a picture.`,
+    )
   const { fill = '#000000', stroke = 'none' } = style
   const seen = (name: string) => Number(style[`${name}-opacity`] ?? 1) > 0
   const paint = fill !== 'none' && seen('fill') ? fillsOf(lines, style['fill-rule'], freshId) : []

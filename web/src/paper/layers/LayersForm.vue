@@ -69,7 +69,10 @@ function toggle(place: number) {
         <button class="word" @click="file = undefined">Leave it</button>
       </div>
     </template>
-    <p v-if="busy" class="note" role="status">{{ busy }} …</p>
+    <div v-if="busy" class="line">
+      <p class="note" role="status">{{ busy }} …</p>
+      <button v-if="!file" class="word" @click="work.stop()">Stop</button>
+    </div>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <p v-if="done" class="note" role="status" data-test="laid-layers">{{ done }}</p>
   </section>

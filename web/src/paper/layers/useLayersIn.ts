@@ -1,4 +1,4 @@
-import { layersLaid, type LayersIn, type Page } from '@unhurried/core'
+import { LARGEST_LAYERS, layersLaid, type LayersIn, type Page } from '@unhurried/core'
 import { reactive, ref, shallowRef } from 'vue'
 import { api } from '../../api/api'
 import { freshId } from '../../api/ids'
@@ -33,8 +33,12 @@ export function useLayersIn() {
   const done = ref('')
 
   async function read(from: File) {
-    busy.value = `Reading ${from.name}`
     trouble.value = done.value = ''
+    if (from.size > LARGEST_LAYERS) {
+      trouble.value = `${from.name} is larger than can be read here. Save it smaller, or in parts.`
+      return
+    }
+    busy.value = `Reading ${from.name}`
     file.value = undefined
     chosen.clear()
     try {
@@ -87,6 +91,6 @@ export function useLayersIn() {
     }
   }
 
-  return { file, chosen, frame, busy, trouble, done, read, lay, rest: () => client.rest() }
+  return { file, chosen, frame, busy, trouble, done, read, lay, stop: () => client.stop(), rest: () => client.rest() }
 }
 export type LayersWork = ReturnType<typeof useLayersIn>
