@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { writeSheetCsv } from '../format/sheet-csv'
+import { levelPannedAt } from '../motion/pan'
 import { newScene } from '../scene/create'
 import type { Scene } from '../scene/schema'
 import { faultOf } from '../scene/validate'
@@ -32,6 +33,17 @@ test('a take that ends before the scene keeps what lies beyond, and shows none o
   // As long as the scene again nothing is said of it.
   expectSame(make(short, takeLasting(short, 'two', 24)), base)
   expect(asTake(base, 'two')).toBe(base)
+})
+
+test('an even pan goes by as fast under a take that ends early', () => {
+  const pan = { from: { x: 0, y: 0 }, to: { x: -230, y: 0 }, law: 'even', strength: 1 } as const
+  const panned = make(lasting(12), { type: 'level.set', level: 'A', fields: { ground: { pan } } })
+  const [whole, cut] = [panned, asTake(panned, 'two')]
+  for (const frame of [1, 5, 12])
+    expect(levelPannedAt(cut, cut.levels['A']!, frame).x).toBeCloseTo(
+      levelPannedAt(whole, whole.levels['A']!, frame).x,
+      9,
+    )
 })
 
 test('one that goes beyond the scene makes that longer, and every other take lasts as long as before', () => {

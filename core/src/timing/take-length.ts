@@ -1,5 +1,5 @@
 import { memoBy } from '../base/memo'
-import type { Scene } from '../scene/schema'
+import type { Level, Scene } from '../scene/schema'
 import { resizedTo } from './column'
 
 /** Frames a take lasts: as long as the scene unless it ends before that. */
@@ -17,5 +17,19 @@ function cutAt(scene: Scene, take: string): Scene {
   const sheet = Object.fromEntries(
     Object.entries(scene.sheets[take] ?? {}).map(([level, column]) => [level, [...resizedTo(column, length)]]),
   )
-  return { ...scene, settings: { ...scene.settings, length }, sheets: { ...scene.sheets, [take]: sheet } }
+  const share = (length - 1) / (scene.settings.length - 1)
+  return {
+    ...scene,
+    settings: { ...scene.settings, length },
+    levels: Object.fromEntries(Object.entries(scene.levels).map(([id, level]) => [id, pannedAsFar(level, share)])),
+    sheets: { ...scene.sheets, [take]: sheet },
+  }
+}
+
+/** A pan goes on at its speed for as long as it is seen; one that is not even is as it was, over fewer frames. */
+function pannedAsFar(level: Level, share: number): Level {
+  const pan = level.ground?.pan
+  if (pan?.law !== 'even') return level
+  const at = (axis: 'x' | 'y') => pan.from[axis] + (pan.to[axis] - pan.from[axis]) * share
+  return { ...level, ground: { ...level.ground, pan: { ...pan, to: { x: at('x'), y: at('y') } } } }
 }
