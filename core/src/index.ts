@@ -125,7 +125,7 @@ export {
 export { squashAbout } from './geometry/squash'
 export { ringArea } from './geometry/trace'
 export { followsDrawings, nextPlace, usualExposure } from './timing/ahead'
-export { cameraSpeeds, cornersOfField, fieldAt, judderLimit, throughCamera, wholePaper } from './timing/camera'
+export { cameraSpeeds, cornersOfField, fieldAt, judderLimit, throughCamera, wholePaper } from './timing/seen/camera'
 export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
 export { contactsOf } from './timing/contacts'
 export { asTake, lengthOfTake } from './timing/take-length'
@@ -161,7 +161,7 @@ export {
   runsWithin,
   type Shown,
   type Ways,
-} from './timing/shown'
+} from './timing/seen/shown'
 export { smearOf } from './motion/smear'
 export { levelPalette } from './timing/level-palette'
 export { adjusted, adjustedPixels, isAdjusted } from './base/adjust'
@@ -216,8 +216,8 @@ export {
   pathOf,
   pinOf,
   stretchAround,
-} from './motion/landmarks'
-export { chartTargets, missesOf, type Target, type Touch, touchesOf } from './motion/targets'
+} from './motion/landmarks/landmarks'
+export { chartTargets, missesOf, type Target, type Touch, touchesOf } from './motion/landmarks/targets'
 export { panAt, panForWalk, panSpeed } from './motion/pan'
 export { distance } from './motion/segments'
 export { edgeOf, mirrorsOf } from './rulers/rulers'
@@ -288,6 +288,7 @@ export { lastSteps, paceInWords } from './checks/pace'
 export { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, meantBecause } from './checks/answers'
 export { levelsChanged } from './checks/changed'
 export type { CheckFacts } from './checks/check'
+export { limitStep } from './checks/limits/step'
 export {
   type Evidence,
   evidenceSchema,

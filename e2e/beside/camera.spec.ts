@@ -2,7 +2,7 @@ import { unzipSync } from 'fflate'
 import { decode } from 'fast-png'
 import type { Edit } from '@unhurried/core'
 import { transformPoint } from '../../core/src/geometry/matrix'
-import { fieldAt, throughCamera } from '../../core/src/timing/camera'
+import { fieldAt, throughCamera } from '../../core/src/timing/seen/camera'
 import { expect, expectNothingSerious, key, saved, test } from '../harness'
 
 /** A square of paint whose sides lie at whole pixels. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { distance } from '../motion/arc'
-import { chartTargets } from '../motion/targets'
+import { chartTargets } from '../motion/landmarks/targets'
 import { movesOf } from './rests'
 import { withStandIns } from './motion/spacing-chart'
 import { followed, type Subject } from './subject'

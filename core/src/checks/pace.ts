@@ -1,4 +1,4 @@
-import { landmarksOf, pinOf } from '../motion/landmarks'
+import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import { distance, type Point } from '../motion/arc'
 import { measuredOf, type InkOf } from './measured'
 import type { Scene } from '../scene/schema'

@@ -2,7 +2,7 @@ import { placesOf, type Ink } from '../ink/ink'
 import { rasterised, stampRings, type Grid } from '../ink/raster'
 import { PASSES, type Scene } from '../scene/schema'
 import { exposuresOf, placed } from '../timing/sheet'
-import { momentAt, passStates } from '../timing/shown'
+import { momentAt, passStates } from '../timing/seen/shown'
 import type { InkOf } from './measured'
 
 /** Mattes are looked at this many scene pixels to a cell. */

@@ -6,7 +6,7 @@ import type { SmallPicture } from '../motion/flash'
 import { rasterised, stampRings, type Grid } from '../ink/raster'
 import type { Ink } from '../ink/ink'
 import { levelPalette } from '../timing/level-palette'
-import { drawingsOf, passStates, pictureRuns } from '../timing/shown'
+import { drawingsOf, passStates, pictureRuns } from '../timing/seen/shown'
 import type { Subject } from './subject'
 import { memoLast } from '../base/memo'
 

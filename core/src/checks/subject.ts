@@ -1,5 +1,5 @@
 import type { FlashReport } from '../motion/flash'
-import { landmarksOf, pinOf } from '../motion/landmarks'
+import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import type { ProductionDocument } from '../production/schema'
 import type { Drawing, Level, Scene } from '../scene/schema'
 import { poured } from '../scene/palette'

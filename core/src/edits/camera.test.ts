@@ -3,7 +3,7 @@ import { EditRefused } from '../scene/refusal'
 import type { CameraKey, Scene } from '../scene/schema'
 import { validate } from '../scene/validate'
 import { drawn, settingsOf } from '../testing/build'
-import { pictureRuns } from '../timing/shown'
+import { pictureRuns } from '../timing/seen/shown'
 import { applyEdit } from './apply'
 import type { Edit } from './kinds'
 

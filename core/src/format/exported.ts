@@ -1,7 +1,7 @@
 import type { Box } from './picture/changed-box'
 import type { Ink } from '../ink/ink'
 import type { Scene } from '../scene/schema'
-import type { PictureRun } from '../timing/shown'
+import type { PictureRun } from '../timing/seen/shown'
 import type { SpriteOptions } from './picture/sprites'
 import type { PrintFonts } from './print'
 import type { FilmContainer, FilmSound, FilmWriter } from './film'

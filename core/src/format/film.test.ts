@@ -1,4 +1,4 @@
-import { pictureRuns, runsWithin } from '../timing/shown'
+import { pictureRuns, runsWithin } from '../timing/seen/shown'
 import { newScene } from '../scene/create'
 import { applyEdit } from '../edits/apply'
 import { drawn, settingsOf } from '../testing/build'

@@ -1,6 +1,6 @@
 import { saidSrgb } from './picture/chunks'
 import { writePng } from './picture/png'
-import { pictureRuns } from '../timing/shown'
+import { pictureRuns } from '../timing/seen/shown'
 import { settingsOf } from '../testing/build'
 import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'

@@ -3,8 +3,8 @@ import type { Edit } from '../edits/kinds'
 import { newScene } from '../scene/create'
 import type { Scene } from '../scene/schema'
 import { drawn, settingsOf } from '../testing/build'
-import { momentAt } from '../timing/shown'
-import { wayAt } from '../timing/way'
+import { momentAt } from '../timing/seen/shown'
+import { wayAt } from '../timing/seen/way'
 import { smearOf } from './smear'
 
 const make = (scene: Scene, ...edits: Edit[]) => edits.reduce((before, edit) => applyEdit(before, edit).scene, scene)

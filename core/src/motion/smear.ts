@@ -1,5 +1,5 @@
 import type { Scene } from '../scene/schema'
-import type { Way } from '../timing/way'
+import type { Way } from '../timing/seen/way'
 import type { Point } from './arc'
 import { levelPannedAt } from './pan'
 

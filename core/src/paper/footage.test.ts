@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { newScene } from '../scene/create'
 import type { Footage } from '../scene/schema'
 import { settingsOf } from '../testing/build'
-import { pictureRuns } from '../timing/shown'
+import { pictureRuns } from '../timing/seen/shown'
 import { footagePicture, footageTime, pictureAt, runsOverFilms } from './footage'
 
 const place = { start: 1, from: 0, speed: 1, seconds: 100, fps: 24 }

@@ -1,5 +1,5 @@
 import type { Footage, Scene } from '../scene/schema'
-import type { PictureRun } from '../timing/shown'
+import type { PictureRun } from '../timing/seen/shown'
 
 /** How a film lies under the frames of a scene. */
 export type FootagePlace = Pick<Footage, 'start' | 'from' | 'speed' | 'step' | 'seconds'> & { readonly fps: number }

@@ -1,4 +1,4 @@
-import { chartTargets } from '../motion/targets'
+import { chartTargets } from '../motion/landmarks/targets'
 import { exposureAt, exposuresOf } from '../timing/sheet'
 import type { Point } from '../geometry/matrix'
 import type { PlanContext } from './planner'

@@ -1,5 +1,5 @@
 import { keysOnTrack, type TrackedFrame } from '../motion/life'
-import { landmarksOf, pinOf } from '../motion/landmarks'
+import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import type { Scene } from '../scene/schema'
 import { drawingsShown, exposuresOf } from '../timing/sheet'
 import { scoreCopy, type CopyScore } from './copied'

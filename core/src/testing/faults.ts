@@ -1,5 +1,5 @@
 import { hexOfOklch } from '../base/colour'
-import { judderLimit, wholePaper } from '../timing/camera'
+import { judderLimit, wholePaper } from '../timing/seen/camera'
 import { seededRandom } from '../base/random'
 import type { Point } from '../geometry/matrix'
 import type { Scene, Sound } from '../scene/schema'

@@ -5,7 +5,7 @@ import { writePng } from '../format/picture/png'
 import type { Ink } from '../ink/ink'
 import { newLevel, newScene } from '../scene/create'
 import { PASSES, type Scene } from '../scene/schema'
-import { pictureRuns, type PictureRun } from '../timing/shown'
+import { pictureRuns, type PictureRun } from '../timing/seen/shown'
 import { settingsOf } from './build'
 
 /** A small scene of levels and passes to hand out in layers, painted by nobody. */

@@ -3,7 +3,7 @@ import { channelsOf, hexOf } from '../base/colour'
 import { memoBy } from '../base/memo'
 import { coloursOf } from '../scene/palette'
 import type { Adjustment, Follows, Scene, Swatch } from '../scene/schema'
-import { followedLevel } from './shown'
+import { followedLevel } from './seen/shown'
 
 /** The scene's colours as a level shows them: those of a follower in place of the original's, then adjusted. */
 export function levelPalette(scene: Scene, id: string): readonly Swatch[] {

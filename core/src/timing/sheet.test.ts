@@ -4,7 +4,7 @@ import { totalFrames } from '../scene/columns'
 import type { Exposure, Scene } from '../scene/schema'
 import { joined, spliced, writtenOut } from './column'
 import { drawingsShown, exposureAt, firstFrameOf, mainSheet, placed } from './sheet'
-import { pictureRuns, shownAt } from './shown'
+import { pictureRuns, shownAt } from './seen/shown'
 import { newScene } from '../scene/create'
 
 /** A sheet as a person counts it: what is shown on each single frame. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkOf, CHECKS, type Character } from '@unhurried/core'
+import { checkOf, CHECKS, limitStep, type Character } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { UsedLibrary } from './useLibrary'
 
@@ -40,7 +40,7 @@ function add(place: number) {
         :model-value="each.value"
         :min="each.limit.min"
         :max="each.limit.max"
-        :step="each.limit.value >= 10 ? 1 : each.limit.value >= 2 ? 0.5 : 0.05"
+        :step="limitStep(each.limit)"
         :aria-label="each.words"
         @change="(value?: number) => put(each.check, each.key, value)"
       />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CHECKS } from '@unhurried/core'
+import { CHECKS, limitStep } from '@unhurried/core'
 import { useScene } from '../session/scene'
 import { withLimit } from './limits'
 
@@ -23,7 +23,7 @@ const checks = CHECKS.filter(({ limits }) => Object.keys(limits).length > 0)
           :model-value="store.limits[check.id]?.[name] ?? limit.value"
           :min="limit.min"
           :max="limit.max"
-          :step="limit.value >= 10 ? 1 : limit.value >= 2 ? 0.5 : 0.05"
+          :step="limitStep(limit)"
           :aria-label="`${check.name}: ${limit.words}`"
           @change="(value?: number) => emit('keep', withLimit(store.limits, check.id, String(name), value))"
         />

@@ -1,7 +1,7 @@
 import { colourDifference } from '../../base/colour'
 import { counted } from '../../base/counted'
 import { distance } from '../../motion/arc'
-import { landmarksOf, pinOf } from '../../motion/landmarks'
+import { landmarksOf, pinOf } from '../../motion/landmarks/landmarks'
 import { behindLibrary, linkedColours } from '../../production/linked'
 import type { Character, ModelSheet } from '../../production/schema'
 import { judged, notJudged, type CheckFacts, type Judge } from '../check'

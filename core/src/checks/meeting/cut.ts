@@ -1,7 +1,7 @@
 import { STAY, transformPoint, type Matrix, type Point } from '../../geometry/matrix'
 import { distance } from '../../motion/arc'
 import type { Scene } from '../../scene/schema'
-import { fieldAt, throughCamera } from '../../timing/camera'
+import { fieldAt, throughCamera } from '../../timing/seen/camera'
 import { exposureAt, exposuresOf } from '../../timing/sheet'
 import type { InkOf } from '../measured'
 import { followed, levelSubject, type LevelSubject, type Shot, type Track } from '../subject'

@@ -1,5 +1,5 @@
-import { measuredChart } from '../../motion/landmarks'
-import { missesOf } from '../../motion/targets'
+import { measuredChart } from '../../motion/landmarks/landmarks'
+import { missesOf } from '../../motion/landmarks/targets'
 import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'

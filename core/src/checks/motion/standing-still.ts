@@ -1,5 +1,5 @@
 import { distance, type Point } from '../../motion/arc'
-import { missesOf } from '../../motion/targets'
+import { missesOf } from '../../motion/landmarks/targets'
 import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'

@@ -1,4 +1,4 @@
-import { cameraSpeeds, judderLimit } from '../../timing/camera'
+import { cameraSpeeds, judderLimit } from '../../timing/seen/camera'
 import { judged, type CheckFacts, type Judge } from '../check'
 import type { Observation } from '../finding'
 

@@ -1,7 +1,7 @@
 import type { Ink } from '../../ink/ink'
 import type { Pass, Scene } from '../../scene/schema'
 import { exposuresOf, firstFrameOf } from '../../timing/sheet'
-import { momentAt, type Moment, type PictureRun } from '../../timing/shown'
+import { momentAt, type Moment, type PictureRun } from '../../timing/seen/shown'
 import { EditRefused } from '../../scene/refusal'
 import { applyEdit, inkAfter, inkKey } from '../apply'
 import { simpleEditsOf, type Edit } from '../kinds'

@@ -9,6 +9,7 @@ import { quantized, type InkPiece } from '../../ink/ink'
 import { grouped } from '../../ink/rings'
 import type { XmlElement } from '../xml'
 import { refuseLayers, type LayerInk } from '../../ink/layered'
+import { numbersIn } from './svg-numbers'
 import type { Style } from './svg-style'
 
 /** Outlines are joined on whole numbers: this many to a pixel. */
@@ -92,8 +93,7 @@ function commandsOf(path: string) {
   }
 }
 
-const numbers = (text = '') => (text.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi) ?? []).map(Number)
-const number = (text: string | undefined) => numbers(text)[0] ?? 0
+const number = (text: string | undefined) => numbersIn(text)[0] ?? 0
 
 /** Any shape as the data of a path. */
 function pathOf(tag: string, given: Readonly<Record<string, string>>): string {
@@ -101,7 +101,7 @@ function pathOf(tag: string, given: Readonly<Record<string, string>>): string {
   if (tag === 'path') return given['d'] ?? ''
   if (tag === 'line') return `M${of('x1')} ${of('y1')}L${of('x2')} ${of('y2')}`
   if (tag === 'polyline' || tag === 'polygon') {
-    const points = numbers(given['points'])
+    const points = numbersIn(given['points'])
     const even = points.slice(0, points.length - (points.length % 2))
     return even.length < 4
       ? ''

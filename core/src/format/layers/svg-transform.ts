@@ -1,8 +1,8 @@
 import { followedBy, movedBy, STAY, type Matrix } from '../../geometry/matrix'
 import { LIMITS } from '../../base/limits'
+import { numbersIn } from './svg-numbers'
 
 type Attributes = Readonly<Record<string, string>>
-const numbersIn = (text: string): number[] => (text.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi) ?? []).map(Number)
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 
 /** Each of the ways SVG has to say how a thing lies. */

@@ -1,9 +1,9 @@
 import type { Exporter, ExportSource } from '../exported'
 import { PASSES } from '../../scene/schema'
 import { coloursOf } from '../../scene/palette'
-import { throughCamera } from '../../timing/camera'
+import { throughCamera } from '../../timing/seen/camera'
 import { levelPalette } from '../../timing/level-palette'
-import { passStates, type PictureRun } from '../../timing/shown'
+import { passStates, type PictureRun } from '../../timing/seen/shown'
 import { attribute } from './ink-paths'
 import { inkPath } from './kept-ink'
 

@@ -3,7 +3,7 @@ import { XMLParser } from 'fast-xml-parser'
 import { strFromU8, unzipSync } from 'fflate'
 import { PASSES, type Scene } from '../../scene/schema'
 import { HEIGHT, layeredScene, layerSource, WIDTH } from '../../testing/layered-scene'
-import { passStates } from '../../timing/shown'
+import { passStates } from '../../timing/seen/shown'
 import { exportLayeredSvg } from './layered-svg'
 import { exportOpenRaster } from './open-raster'
 

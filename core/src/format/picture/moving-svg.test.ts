@@ -6,7 +6,7 @@ import type { InkPiece } from '../../ink/ink'
 import { newScene } from '../../scene/create'
 import type { Scene } from '../../scene/schema'
 import { drawn, settingsOf } from '../../testing/build'
-import { pictureRuns, runsWithin } from '../../timing/shown'
+import { pictureRuns, runsWithin } from '../../timing/seen/shown'
 import { movingSvg } from './moving-svg'
 
 const line = (id: string): InkPiece => ({

@@ -1,5 +1,5 @@
 import { PASSES, type Blend, type Level, type Pass, type Scene } from '../../scene/schema'
-import { passStates, type PictureRun } from '../../timing/shown'
+import { passStates, type PictureRun } from '../../timing/seen/shown'
 import type { Exporter, ExportSource } from '../exported'
 import { attribute } from './ink-paths'
 import { writePng } from './png'

@@ -1,4 +1,4 @@
-import { pictureRuns } from '../../timing/shown'
+import { pictureRuns } from '../../timing/seen/shown'
 import { decode } from 'fast-png'
 import fc from 'fast-check'
 import { strFromU8, unzipSync } from 'fflate'

@@ -1,4 +1,4 @@
-import type { PictureRun } from '../../timing/shown'
+import type { PictureRun } from '../../timing/seen/shown'
 import type { Exporter } from '../exported'
 import { fileStem } from '../file-stem'
 import { saidSrgb } from './chunks'

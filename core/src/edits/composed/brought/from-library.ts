@@ -1,5 +1,5 @@
 import { distance } from '../../../motion/arc'
-import { landmarksOf, pinOf } from '../../../motion/landmarks'
+import { landmarksOf, pinOf } from '../../../motion/landmarks/landmarks'
 import type { Character, ModelSheet } from '../../../production/schema'
 import { LIMITS } from '../../../base/limits'
 import { poured } from '../../../scene/palette'

@@ -24,9 +24,17 @@ function begin() {
   const leader = chosen.value === undefined ? undefined : others.value[chosen.value]
   if (leader) ask(landmark.id, leader, { from: from.value, to: Math.max(from.value, to.value) })
 }
-/** Its frames, the one not typed carried along where it would come before the other. */
-const startAt = (contact: Contact, first: number) => put({ ...contact, from: first, to: Math.max(first, contact.to) })
-const endAt = (contact: Contact, last: number) => put({ ...contact, to: last, from: Math.min(last, contact.from) })
+/** Its first and last frame, the one not typed carried along where it would come before the other. */
+const ENDS = [
+  {
+    ...({ end: 'from', before: 'frames', words: 'First frame' } as const),
+    move: (contact: Contact, from: number) => ({ ...contact, from, to: Math.max(from, contact.to) }),
+  },
+  {
+    ...({ end: 'to', before: 'to', words: 'Last frame' } as const),
+    move: (contact: Contact, to: number) => ({ ...contact, to, from: Math.min(to, contact.from) }),
+  },
+]
 </script>
 
 <template>
@@ -40,25 +48,15 @@ const endAt = (contact: Contact, last: number) => put({ ...contact, to: last, fr
         <span class="who"
           ><b>{{ nameOf(contact.follower) }}</b> goes to <b>{{ nameOf(contact.leader) }}</b></span
         >
-        <label
-          >frames
+        <label v-for="{ end, before, words, move } in ENDS" :key="end"
+          >{{ before }}
           <ElInputNumber
             size="small"
-            :model-value="contact.from"
+            :model-value="contact[end]"
             :min="1"
             :max="length"
-            :aria-label="`First frame, ${nameOf(contact.follower)}`"
-            @change="(first: number | undefined) => first && startAt(contact, first)"
-        /></label>
-        <label
-          >to
-          <ElInputNumber
-            size="small"
-            :model-value="contact.to"
-            :min="1"
-            :max="length"
-            :aria-label="`Last frame, ${nameOf(contact.follower)}`"
-            @change="(last: number | undefined) => last && endAt(contact, last)"
+            :aria-label="`${words}, ${nameOf(contact.follower)}`"
+            @change="(frame: number | undefined) => frame && put(move(contact, frame))"
         /></label>
         <button class="word" title="Who follows leads" @click="turnAbout(contact)">The other way about</button>
         <button class="word" @click="remove(contact)">Take away</button>

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
-import { applyEdit } from '../edits/apply'
-import type { Edit } from '../edits/kinds'
-import { newLevel, newScene } from '../scene/create'
-import type { Contact, Scene } from '../scene/schema'
-import { drawn, settingsOf } from '../testing/build'
+import { applyEdit } from '../../edits/apply'
+import type { Edit } from '../../edits/kinds'
+import { newLevel, newScene } from '../../scene/create'
+import type { Contact, Scene } from '../../scene/schema'
+import { drawn, settingsOf } from '../../testing/build'
 import { chartTargets, missesOf, touchesOf } from './targets'
 
 /** A hand on level A that comes to a rail on level B: keys a1 and a9 with marks a5 and a7 between, the rail held. */

@@ -1,7 +1,7 @@
-import type { CameraField, Level, Pass, PassState, Scene } from '../scene/schema'
+import type { CameraField, Level, Pass, PassState, Scene } from '../../scene/schema'
 import { cameraMoves, fieldAt } from './camera'
-import { exposureAt, exposuresOf, placed } from './sheet'
-import { lengthOfTake } from './take-length'
+import { exposureAt, exposuresOf, placed } from '../sheet'
+import { lengthOfTake } from '../take-length'
 import { wayAt, type Way } from './way'
 
 /** A drawing that lies on the paper. A level that follows another shows drawings of that one. */

@@ -1,10 +1,10 @@
-import { clamp } from '../base/clamp'
-import { LIMITS } from '../base/limits'
-import { exposuresOf, drawingsShown, firstFrameOf } from '../timing/sheet'
-import type { Chart, Drawing, Landmark, Pin, Scene } from '../scene/schema'
-import { arcThrough, type Arc } from './arc'
-import { compareToChart, measureSpacing } from './spacing'
-import { memoBy } from '../base/memo'
+import { clamp } from '../../base/clamp'
+import { LIMITS } from '../../base/limits'
+import { exposuresOf, drawingsShown, firstFrameOf } from '../../timing/sheet'
+import type { Chart, Drawing, Landmark, Pin, Scene } from '../../scene/schema'
+import { arcThrough, type Arc } from '../arc'
+import { compareToChart, measureSpacing } from '../spacing'
+import { memoBy } from '../../base/memo'
 
 export const landmarksOf = (scene: Scene, level: string): readonly Landmark[] => scene.levels[level]?.landmarks ?? []
 export const pinOf = (drawing: Drawing | undefined, landmark: string): Pin | undefined => drawing?.pins?.[landmark]

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
-import { inverted, transformPoint } from '../geometry/matrix'
-import type { CameraKey } from '../scene/schema'
+import { inverted, transformPoint } from '../../geometry/matrix'
+import type { CameraKey } from '../../scene/schema'
 import { cameraMoves, cameraSpeeds, cornersOfField, fieldAt, judderLimit, throughCamera, wholePaper } from './camera'
 
 const SIZE = { width: 1280, height: 720 }

@@ -6,9 +6,9 @@ import {
   transformPoint,
   turnedAbout,
   type Matrix,
-} from '../geometry/matrix'
-import type { CameraKey, CameraField, Settings } from '../scene/schema'
-import { spacingLaw } from './chart'
+} from '../../geometry/matrix'
+import type { CameraKey, CameraField, Settings } from '../../scene/schema'
+import { spacingLaw } from '../chart'
 
 type Size = Pick<Settings, 'width' | 'height'>
 

@@ -1,9 +1,9 @@
-import type { Chart, Contact, Drawing, Landmark, LevelLandmark, Pin, Scene } from '../scene/schema'
-import { contactsOf } from '../timing/contacts'
-import { exposureAt, exposuresOf, placed } from '../timing/sheet'
-import { nearestOnArc, placeOnArc, type Place, type Point } from './arc'
+import type { Chart, Contact, Drawing, Landmark, LevelLandmark, Pin, Scene } from '../../scene/schema'
+import { contactsOf } from '../../timing/contacts'
+import { exposureAt, exposuresOf, placed } from '../../timing/sheet'
+import { nearestOnArc, placeOnArc, type Place, type Point } from '../arc'
 import { betweenStations, landmarksOf, pathOf, pinOf, type Between, type Path } from './landmarks'
-import { levelPannedAt } from './pan'
+import { levelPannedAt } from '../pan'
 
 /** A place a landmark should reach, and by which chart mark. */
 export interface Target {

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
-import { adjusted } from '../base/adjust'
-import { applyEdit } from '../edits/apply'
-import type { Edit } from '../edits/kinds'
-import { newLevel, newScene } from '../scene/create'
-import type { Follows, Level, Scene } from '../scene/schema'
-import { drawn, settingsOf } from '../testing/build'
-import { levelPalette } from './level-palette'
+import { adjusted } from '../../base/adjust'
+import { applyEdit } from '../../edits/apply'
+import type { Edit } from '../../edits/kinds'
+import { newLevel, newScene } from '../../scene/create'
+import type { Follows, Level, Scene } from '../../scene/schema'
+import { drawn, settingsOf } from '../../testing/build'
+import { levelPalette } from '../level-palette'
 import { drawingShown, drawingsOf, momentAt, pictureRuns } from './shown'
 
 const changed = (scene: Scene, ...edits: Edit[]) => edits.reduce((next, edit) => applyEdit(next, edit).scene, scene)
