@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentAt, type Effects, type Level } from '@unhurried/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useScene } from '../../session/scene'
 import { paintPicture } from '../../stage/paint/picture'
 import { pictures } from '../../stage/pictures/pictures'
@@ -63,6 +63,10 @@ function colourGlow(swatch: string) {
   emit('set', { ...effects.value, glow: { ...glow, ...(swatch !== '' && { swatch }) } })
 }
 
+/** What was just opened is seen, and not only begun below the edge. */
+const host = ref<HTMLElement>()
+onMounted(() => host.value?.scrollIntoView({ block: 'end' }))
+
 const canvas = ref<HTMLCanvasElement>()
 watch(
   () => [canvas.value, store.scene, store.frame, store.take] as const,
@@ -81,7 +85,7 @@ watch(
 </script>
 
 <template>
-  <div class="effects" role="group" :aria-label="`Effects of level ${level.name}`">
+  <div ref="host" class="effects" role="group" :aria-label="`Effects of level ${level.name}`">
     <p class="note">Seen here, in play and in what goes out; while you draw the level is as it is drawn.</p>
     <canvas ref="canvas" role="img" :aria-label="`Level ${level.name} as it is shown`" data-test="effects-seen" />
     <div class="line">

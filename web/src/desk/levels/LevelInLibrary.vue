@@ -43,14 +43,14 @@ const spoken = computed(() => Object.values(store.scene!.sounds ?? {}).filter(({
 const words = ref<string>()
 const busy = ref(false)
 async function layMouths() {
-  const { mouths, id } = entry.value!
+  const { mouths, id, name } = entry.value!
   busy.value = true
   try {
     const { scene } = await api.readScene(mouths!.scene)
     const passes = await api.readInk(mouths!.scene, scene.plans?.[mouths!.plan]?.drawings ?? [])
     const ink = new Map<string, Ink>(passes.map((pass) => [`${pass.drawing}/${pass.pass}`, pass.ink]))
     const { edit, level: made } = mouthsBrought({
-      ...{ scene: store.working!, take: store.take, freshId, character: id },
+      ...{ scene: store.working!, take: store.take, freshId, character: { id, name } },
       sound: words.value ?? spoken.value[0]?.id,
       from: { scene, plan: mouths!.plan, inkOf: (drawing: string, pass: Pass) => ink.get(`${drawing}/${pass}`) ?? [] },
     })

@@ -28,7 +28,7 @@ const bring = (scene: Scene, more: Partial<Parameters<typeof mouthsBrought>[0]> 
     scene,
     take: 'main',
     from: { scene: there, plan: plan.id, inkOf },
-    character: 'tansy',
+    character: { id: 'tansy', name: 'Tansy' },
     freshId,
     ...more,
   })
@@ -39,7 +39,7 @@ test('the shapes come on a level of their own, each shown in turn, as they are d
   const { edit, level } = bring(here)
   const after = applyEdit(here, edit).scene
   expect(faultOf(after)).toBeUndefined()
-  expect(after.levels[level]).toMatchObject({ character: 'tansy' })
+  expect(after.levels[level]).toMatchObject({ name: 'Tansy · mouth', character: 'tansy' })
   const shown = new Set(exposuresOf(after, level).flatMap(({ drawing }) => drawing ?? []))
   expect(
     inked(edit)
@@ -75,6 +75,13 @@ test('on paper of another size they lie and are as large as that; colours are th
     size: 2,
     points: [5, 5, expect.anything(), expect.anything(), 5, expect.anything()],
   })
+})
+
+test('a colour the scene lacks comes along, once', () => {
+  const bare = newScene(settingsOf(), [{ id: 'black', name: 'Black', colour: '#000000' }])
+  const { palette } = applyEdit(bare, bring(bare).edit).scene
+  const { name } = there.palette[1]!
+  expect(palette.slice(1)).toMatchObject([{ name, colour: coloursOf(there.palette).get(there.palette[1]!.id)! }])
 })
 
 test('mouths that are gone from their scene are refused', () => {

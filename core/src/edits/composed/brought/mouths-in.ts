@@ -1,3 +1,5 @@
+import { LIMITS } from '../../../base/limits'
+import { cutShort } from '../../../base/sentence'
 import { channelsOf, nearestColour } from '../../../base/colour'
 import { fittedInto, isIdentity } from '../../../geometry/matrix'
 import { quantized, type Ink, type InkPiece } from '../../../ink/ink'
@@ -16,7 +18,7 @@ export interface MouthsToBring {
   /** The words they are laid to; absent: each shape in turn. */
   readonly sound?: string | undefined
   readonly from: { readonly scene: Scene; readonly plan: string; readonly inkOf: (drawing: string, pass: Pass) => Ink }
-  readonly character: string
+  readonly character: { readonly id: string; readonly name: string }
   readonly freshId: () => string
 }
 
@@ -35,15 +37,17 @@ export function mouthsBrought(wish: MouthsToBring): { edit: Edit; level: string 
   const laid = mouthsLaid({ scene, take, sound: sound ?? IN_TURN, freshId }, askedHere(scene, from.scene, source))
   const after = applyEdit(scene, laid.edit).scene
   // By place among the shapes, those alone that are shown here.
+  const colours = swatchesHere(scene, from.scene, freshId)
   const inked = after.plans![laid.plan]!.drawings.flatMap((drawing, i) =>
-    after.drawings[drawing] ? inkOn(wish, drawing, source.drawings[i]) : [],
+    after.drawings[drawing] ? inkOn(wish, drawing, source.drawings[i], colours.swatchOf) : [],
   )
-  const named: SimpleEdit = { type: 'level.set', level: laid.level, fields: { character } }
+  const name = cutShort(`${character.name} · mouth`, LIMITS.name)
+  const named: SimpleEdit = { type: 'level.set', level: laid.level, fields: { name, character: character.id } }
   return {
     edit: {
       type: 'together',
       words: 'the mouths of the library',
-      edits: [...simpleEditsOf(laid.edit), named, ...inked],
+      edits: [...simpleEditsOf(laid.edit), named, ...colours.edits, ...inked],
     },
     level: laid.level,
   }
@@ -62,10 +66,14 @@ function askedHere(scene: Scene, there: Scene, { inputs }: LaidPlan) {
   }
 }
 
-function inkOn({ scene, from }: MouthsToBring, drawing: string, source: string | undefined): SimpleEdit[] {
+function inkOn(
+  { scene, from }: MouthsToBring,
+  drawing: string,
+  source: string | undefined,
+  swatchOf: (swatch: string) => string,
+): SimpleEdit[] {
   if (source === undefined || !from.scene.drawings[source]) return []
   const onPaper = fittedInto(from.scene.settings, scene.settings)
-  const swatchOf = swatchesHere(scene, from.scene)
   return PASSES.flatMap((pass): SimpleEdit[] => {
     const ink = from.inkOf(source, pass).filter(({ kind }) => kind !== 'scan' && kind !== 'cells')
     if (ink.length === 0) return []
@@ -77,18 +85,32 @@ function inkOn({ scene, from }: MouthsToBring, drawing: string, source: string |
   })
 }
 
-/** For a colour of another scene the one here: linked to the same of the library, of the same name, or the nearest to it. */
-function swatchesHere(scene: Scene, there: Scene): (swatch: string) => string {
+/**
+ * For a colour of another scene the one here: linked to the same of the library, of the same name, or that looks the same;
+ * else it comes along, and where there is no more room the nearest stands for it.
+ */
+function swatchesHere(scene: Scene, there: Scene, freshId: () => string) {
   const [here, seen] = [coloursOf(scene.palette), coloursOf(there.palette)]
   const hexes = scene.palette.map(({ id }) => here.get(id)!)
-  return (id) => {
+  const come = new Map<string, string>()
+  const edits: SimpleEdit[] = []
+  function swatchOf(id: string): string {
     const own = there.palette.find((swatch) => swatch.id === id)
+    const colour = seen.get(id) ?? '#000000'
     const same =
       scene.palette.find(
         ({ linked }) => linked && linked.entry === own?.linked?.entry && linked.of === own.linked.of,
-      ) ?? scene.palette.find(({ name }) => name === own?.name)
+      ) ??
+      scene.palette.find(({ name }) => name === own?.name) ??
+      scene.palette.find((swatch) => here.get(swatch.id) === colour)
     if (same) return same.id
-    const near = nearestColour(hexes, channelsOf(seen.get(id) ?? '#000000'), Infinity)
-    return scene.palette[Math.max(0, near)]!.id
+    if (come.has(id)) return come.get(id)!
+    if (!own || scene.palette.length + edits.length >= LIMITS.swatches)
+      return scene.palette[Math.max(0, nearestColour(hexes, channelsOf(colour), Infinity))]!.id
+    const swatch = { id: freshId(), name: own.name, colour }
+    come.set(id, swatch.id)
+    edits.push({ type: 'swatch.put', swatch })
+    return swatch.id
   }
+  return { swatchOf, edits }
 }
