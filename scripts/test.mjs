@@ -58,10 +58,10 @@ async function interfaceTests(project) {
   }))
 }
 
-/** A tenth of the trials, one count for each kind. */
+/** A twentieth of the trials, one count for each kind. */
 async function someTrials() {
   const file = join(results, 'trials.json')
-  const code = await runWith({ TRIAL_RESULTS: file }, 'node', 'scripts/trials.mjs', '--share', '0.1')
+  const code = await runWith({ TRIAL_RESULTS: file }, 'node', 'scripts/trials.mjs', '--share', '0.05')
   return counted(code, file, (told) => told)
 }
 

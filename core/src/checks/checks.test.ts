@@ -14,6 +14,7 @@ import { aheadScene, arcScene, kindOf, type Made } from '../testing/planted'
 const SEEDS = [7001, 7002, 7003]
 const hits = async (check: string, made: Made) => {
   const { findings } = await inspectScene(made.scene, made.inkOf, {
+    checks: [check],
     ...(made.next && { next: made.next }),
     ...(made.library && { library: made.library }),
   })

@@ -192,7 +192,7 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
           if (!(error instanceof EditRefused) && !/too far/.test(String(error))) throw error
         }
       }),
-      { numRuns: planner.id === 'drag' ? 20 : 50 },
+      { numRuns: planner.id === 'drag' ? 12 : 25 },
     )
   })
 
@@ -219,7 +219,7 @@ describe.each(PLANNERS.map((planner) => [planner.id, planner] as const))('%s', (
 
 test.each(PLANNERS.map(({ id }) => id))('%s works on ones, twos, threes and patterns at any rate', (id) => {
   const planner = plannerOf(id)!
-  for (const fps of [6, 8, 12, 15, 24, 25, 30, 48, 60]) {
+  for (const fps of [6, 12, 25, 60]) {
     const scene = newScene({ ...BASE, fps })
     for (const exposure of ['1', '2', '3', '2 1', '3 2', '1 2 3']) {
       let inputs: Inputs = { ...completed(planner, {}, settingOf(scene)), exposure }
@@ -444,7 +444,7 @@ describe('a plan that was laid', () => {
           expect(drawingsOfPlan(after, plan).filter(isDrawn)).toHaveLength(drawn.length)
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 30 },
     )
   })
 
@@ -474,7 +474,7 @@ describe('a plan that was laid', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 30 },
     )
   })
 
@@ -565,7 +565,7 @@ describe('a plan that was laid', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 100 },
     )
     expect(Math.min(count.laid, count.refused)).toBeGreaterThan(10)
   })

@@ -44,3 +44,6 @@ export const MORE_ELEMENTS = [
   ElSelect,
   ElSlider,
 ]
+
+// What is closed costs nothing: by itself each keeps its panel in the page, and measures the page to place it.
+for (const part of [ElColorPicker, ElDropdown, ElPopover, ElSelect]) part.props.persistent.default = false

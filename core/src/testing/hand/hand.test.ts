@@ -6,7 +6,7 @@ import { handPair, PAIR_KINDS } from './pairs'
 import { puppetKind } from './puppets'
 import { handScene } from './scene'
 
-const SEEDS = [501, 502]
+const SEEDS = [501]
 
 test('scenes drawn by hand are whole, the same for a seed, and no two drawings of them alike', () => {
   for (const kind of HAND_KINDS) {
@@ -32,7 +32,7 @@ test('Second look raises few false alarms on clean drawings made by hands', asyn
 
 test('so it does on figures put together by chance, for which no check was made', async () => {
   let [drawings, alarms] = [0, 0]
-  for (let seed = 300; seed < 312; seed++) {
+  for (let seed = 300; seed < 308; seed++) {
     const made = handScene(puppetKind(seed), seed)
     drawings += made.kind.drawings
     alarms += (await inspectScene(made.scene, made.inkOf)).findings.length
