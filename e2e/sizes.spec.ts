@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
@@ -24,7 +24,8 @@ const BUDGETS: Record<string, number> = {
   'src/handover/HandoverPage.vue': 302,
 }
 
-function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): number {
+/** What some parts are made of: their own files, and all that these import. */
+function filesOf(chunks: Record<string, Chunk>, names: readonly string[]): string[] {
   const files = new Set<string>()
   const follow = (name: string) => {
     const chunk = chunks[name]!
@@ -33,8 +34,15 @@ function packedOf(chunks: Record<string, Chunk>, names: readonly string[]): numb
     chunk.imports?.forEach(follow)
   }
   names.forEach(follow)
-  return [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0) / 1000
+  return [...files]
 }
+const packedOf = (files: readonly string[]) =>
+  files.reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0) / 1000
+/** The documents of places that ask for a file ahead. */
+const askingFor = (file: string) =>
+  readdirSync(join(dist, 'places'))
+    .map((name) => readFileSync(join(dist, 'places', name), 'utf8'))
+    .filter((document) => document.includes(file))
 
 for (const [place, budget] of Object.entries(BUDGETS)) {
   test(`${place} fetches at most ${budget} kB of script before it is shown`, () => {
@@ -44,9 +52,14 @@ for (const [place, budget] of Object.entries(BUDGETS)) {
       ? ['src/app/SceneFrame.vue', 'src/app/SceneEdge.vue']
       : []
     const more = place.includes('Shelf') ? [] : ['src/theme/more-elements.ts']
-    const packed = packedOf(chunks, [entry, place, ...inScene, ...more])
+    const files = filesOf(chunks, [entry, place, ...inScene, ...more])
+    const packed = packedOf(files)
     test.info().annotations.push({ type: 'size', description: `${packed.toFixed(0)} kB` })
     expect(packed).toBeLessThanOrEqual(budget)
     expect(packed).toBeGreaterThan(20)
+    if (inScene.length === 0) return
+    // A place of a scene asks for all of it at once.
+    const [document, ...others] = askingFor(chunks[place]!.file)
+    expect([others, files.filter((file) => !document?.includes(file))]).toEqual([[], []])
   })
 }

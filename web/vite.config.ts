@@ -2,6 +2,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import { compression } from 'vite-plugin-compression2'
 import { VitePWA } from 'vite-plugin-pwa'
+import { placesAhead } from './places-ahead.ts'
 
 /** Where the server listens while the page is served from here (`npm run dev`). */
 const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
@@ -9,6 +10,7 @@ const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
 export default defineConfig({
   plugins: [
     vue(),
+    placesAhead(),
     // Packed once, here, and not again for everyone who asks.
     compression({ algorithms: ['gzip'], include: /\.(m?js|css|html|svg)$/, threshold: 1024 }),
     VitePWA({
@@ -33,6 +35,8 @@ export default defineConfig({
       injectManifest: {
         injectionPoint: 'self.__WB_MANIFEST',
         globPatterns: ['**/*.{js,mjs,css,html,svg,png,woff2,webmanifest}'],
+        // What is kept here is at hand at once: nothing has to be asked for ahead.
+        globIgnores: ['places/*'],
         // Its name says what is in it.
         dontCacheBustURLsMatching: /^assets\//,
         // The dictionary of how words sound.

@@ -1,3 +1,5 @@
+import { existsSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
 import { ArchiveRefused, EditRefused, PictureRefused, SoundRefused } from '@unhurried/core'
 import Koa, { type Middleware } from 'koa'
 import compress from 'koa-compress'
@@ -94,11 +96,19 @@ function problemsAndLog(log: Logger): Middleware {
   }
 }
 
-/** Pages are one document; every address that is not the API's or a file's shows it. */
-const pageForPlaces: Middleware = async (ctx, next) => {
-  const place = ctx.method === 'GET' && !ctx.path.startsWith('/api/') && !/\.\w+$/.test(ctx.path)
-  if (place) ctx.path = '/index.html'
-  await next()
+/**
+ * Every address that is not the API's or a file's shows one document; a place of a scene the same with what it is made
+ * of asked for ahead, where the built page has that (`places/<name>.html`).
+ */
+function pageForPlaces(pages: string): Middleware {
+  const folder = join(pages, 'places')
+  const ahead = new Set(existsSync(folder) ? readdirSync(folder) : [])
+  return async (ctx, next) => {
+    const place = ctx.method === 'GET' && !ctx.path.startsWith('/api/') && !/\.\w+$/.test(ctx.path)
+    const own = `${/^\/scene\/\w+\/([a-z-]+)$/.exec(ctx.path)?.[1]}.html`
+    if (place) ctx.path = ahead.has(own) ? `/places/${own}` : '/index.html'
+    await next()
+  }
 }
 
 /** For those who watch the server rather than draw. */
@@ -175,7 +185,7 @@ export function createApp({ database, scenes, feed, log, disk, pages, metricsFor
   app.use((ctx, next) => (ctx.method === 'GET' ? compressed(ctx, next) : next()))
   app.use(router.routes() as Middleware)
   app.use(router.allowedMethods() as Middleware)
-  app.use(pageForPlaces)
+  app.use(pageForPlaces(pages))
   app.use(
     serve(pages, {
       setHeaders: (response, path) => {

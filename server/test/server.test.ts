@@ -464,6 +464,14 @@ test('the pages: every place shows the page, files are served with their types, 
   expect(place.headers.get('cache-control')).toBe('no-cache')
   // A strict content policy holds only if the page carries nothing inline.
   expect(page).not.toMatch(/<script(?![^>]*src=)|<style|style=|onload=/)
+  // A place of a scene asks for all its parts ahead, and each of them is there; elsewhere the document is the plain one.
+  const parts = [...page.matchAll(/<link rel="modulepreload"[^>]* href="([^"]+)"/g)].map(([, href]) => href!)
+  expect(parts.length).toBeGreaterThan(20)
+  for (const part of parts) expect([part, (await fetch(address + part)).status]).toEqual([part, 200])
+  const plain = await (await fetch(`${address}/`)).text()
+  expect(plain.length).toBeLessThan(page.length)
+  for (const path of ['/scene/any/nowhere', '/scene/any/..%2findex', '/practice'])
+    expect(await (await fetch(address + path)).text()).toBe(plain)
   expect((await fetch(`${address}/assets/none.js`)).status).toBe(404)
   for (const path of [
     '/../../package.json',
