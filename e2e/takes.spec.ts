@@ -42,9 +42,9 @@ test('takes: a new one from this, timed otherwise, compared in step with its dif
       for (let i = 0; i < data.length; i += 4) if (data[i]! < 90) [sum, count] = [sum + ((i / 4) % width), count + 1]
       return Math.round((10 * sum) / count / width) / 10
     })
-  expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.2, 0.5])
+  await expect.poll(async () => [await dark('First timing'), await dark('Snappier')]).toEqual([0.2, 0.5])
   await page.getByLabel('Frame', { exact: true }).fill('5')
-  expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.5, 0.8])
+  await expect.poll(async () => [await dark('First timing'), await dark('Snappier')]).toEqual([0.5, 0.8])
   await expectNothingSerious(page)
 
   // It ends before the other: what lies beyond stays on its sheet, paler, and play begins anew.
@@ -53,7 +53,7 @@ test('takes: a new one from this, timed otherwise, compared in step with its dif
   await page.keyboard.press('Tab')
   await expect(snappier.getByTestId('beyond')).toHaveText('1 drawing beyond its end')
   await page.getByLabel('Frame', { exact: true }).fill('9')
-  expect([await dark('First timing'), await dark('Snappier')]).toEqual([0.8, 0.5])
+  await expect.poll(async () => [await dark('First timing'), await dark('Snappier')]).toEqual([0.8, 0.5])
   await snappier.getByRole('button', { name: 'Time it on the desk' }).click()
   await expect(page.locator('.row.beyond')).toHaveCount(8)
   expect(await desk.sheet('A', 12)).toBe('1 4 | | 7 | | | | | | |')
