@@ -336,11 +336,12 @@ export function deskOf(page: Page, harness: Harness) {
       const strip = page.getByRole('application')
       await strip.focus()
       const heading = page.getByRole('heading', { name: /^Frame/ })
-      for (let tries = 0; tries < 400; tries++) {
-        const at = Number(/\d+/.exec((await heading.textContent())!)![0])
-        if (at === frame) return
-        await strip.press(at < frame ? 'ArrowRight' : 'ArrowLeft')
+      for (let tries = 0; tries < 40; tries++) {
+        const away = frame - Number(/\d+/.exec((await heading.textContent())!)![0])
+        if (away === 0) return
+        for (let n = 0; n < Math.abs(away); n++) await page.keyboard.press(away > 0 ? 'ArrowRight' : 'ArrowLeft')
       }
+      throw new Error(`Frame ${frame} could not be gone to.`)
     },
     async putKey(frame: number) {
       await this.goToFrame(frame)
