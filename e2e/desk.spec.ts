@@ -149,7 +149,7 @@ test('the light table: both parents, earlier only, and the first after the last 
   await desk.cell('A', 4).click()
   await expect.poll(() => desk.pixels(IRIS, 60)).toBeGreaterThan(50)
 
-  await desk.newScene({ name: 'By feel', size: 'Wide', frames: 6, approach: 'Straight ahead' })
+  await desk.setUp({ name: 'By feel', size: 'Wide', frames: 6, approach: 'Straight ahead' })
   await desk.putKey(1)
   await desk.putKey(3)
   await desk.putKey(5)

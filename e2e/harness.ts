@@ -128,6 +128,53 @@ export async function through(page: Page, places: readonly At[]) {
   await page.mouse.up()
 }
 
+type Making = Partial<Settings> & { edits?: readonly Edit[]; production?: string }
+
+/** Makes a scene through the API, with some edits done to it; gives its id. */
+async function makeScene({ url }: Harness, { edits = [], production = 'tests', ...settings }: Making) {
+  const id = `made${Date.now()}${Math.floor(Math.random() * 1e6)}`
+  const post = async (path: string, body: unknown) => {
+    const headers = { 'content-type': 'application/json' }
+    const answer = await fetch(url + path, { method: 'POST', headers, body: JSON.stringify(body) })
+    if (!answer.ok) throw new Error(await answer.text())
+  }
+  await post('/api/productions', { id: production, name: 'Tests' })
+  await post('/api/scenes', {
+    id,
+    production,
+    settings: {
+      name: 'Made',
+      width: 640,
+      height: 360,
+      fps: 24,
+      length: 24,
+      paper: '#ffffff',
+      approach: 'pose-to-pose',
+      numbering: 'by-frame',
+      ...settings,
+    },
+  })
+  if (edits.length > 0)
+    await post(`/api/scenes/${id}/edits`, {
+      base: 0,
+      edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })),
+    })
+  return id
+}
+
+/** As the form offers them. */
+const SIZES = {
+  Wide: { width: 1280, height: 720, paper: '#fbf7ee' },
+  'Small sprite': { width: 64, height: 64, paper: '#fbf7ee', cells: true },
+} satisfies Record<string, Partial<Settings>>
+
+interface NewScene {
+  name: string
+  size?: keyof typeof SIZES
+  fps?: number
+  frames: number
+}
+
 /** What a person does at the desk, with a real pointer. */
 export function deskOf(page: Page, harness: Harness) {
   const table = page.getByTestId('table')
@@ -222,41 +269,8 @@ export function deskOf(page: Page, harness: Harness) {
         [colour, reach] as const,
       ),
     /** Opens a scene made through the API, with some edits done to it, at the desk. */
-    async opened({
-      edits,
-      production = 'tests',
-      ...settings
-    }: Partial<Settings> & { edits: readonly Edit[]; production?: string }) {
-      const id = `made${Date.now()}${Math.floor(Math.random() * 1e6)}`
-      const post = async (path: string, body: unknown) => {
-        const answer = await fetch(harness.url + path, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(body),
-        })
-        if (!answer.ok) throw new Error(await answer.text())
-      }
-      await post('/api/productions', { id: production, name: 'Tests' })
-      await post('/api/scenes', {
-        id,
-        production,
-        settings: {
-          name: 'Made',
-          width: 640,
-          height: 360,
-          fps: 24,
-          length: 24,
-          paper: '#ffffff',
-          approach: 'pose-to-pose',
-          numbering: 'by-frame',
-          ...settings,
-        },
-      })
-      if (edits.length > 0)
-        await post(`/api/scenes/${id}/edits`, {
-          base: 0,
-          edits: edits.map((edit, n) => ({ id: `edit-${n}-${id}`, edit })),
-        })
+    async opened(made: Making & { edits: readonly Edit[] }) {
+      const id = await makeScene(harness, made)
       await page.goto(`${harness.url}/scene/${id}/draw`)
       await expect(paper).toBeVisible()
       await this.kept()
@@ -306,20 +320,14 @@ export function deskOf(page: Page, harness: Harness) {
         unpackPasses(new Uint8Array(await answer.arrayBuffer())).map(({ pass, bytes }) => [pass, unpackInk(bytes)]),
       )
     },
+    /** Opens an empty scene made through the API in Plan. */
+    async newScene({ name, size = 'Small sprite', fps = 12, frames }: NewScene) {
+      const id = await makeScene(harness, { name, fps, length: frames, ...SIZES[size] })
+      await page.goto(`${harness.url}/scene/${id}/plan`)
+      await expect(page.getByTestId('strip')).toBeVisible()
+    },
     /** Sets up a scene through the form and ends in Plan. */
-    async newScene({
-      name,
-      size = 'Small sprite',
-      fps = 12,
-      frames,
-      approach,
-    }: {
-      name: string
-      size?: string
-      fps?: number
-      frames: number
-      approach?: string
-    }) {
+    async setUp({ name, size = 'Wide', fps = 12, frames, approach }: NewScene & { approach?: string }) {
       await page.goto(`${harness.url}/new`)
       await page.getByLabel('Name', { exact: true }).fill(name)
       await page.getByRole('button', { name: size }).click()

@@ -129,7 +129,7 @@ test('landmarks: pinned in turn, the path bent, a target on the inbetween, and t
 })
 
 test('straight ahead the measured chart is the chart, and can be taken over as a plan', async ({ page, desk }) => {
-  await desk.newScene({ name: 'By feel', size: 'Wide', fps: 12, frames: 9, approach: 'Straight ahead' })
+  await desk.setUp({ name: 'By feel', size: 'Wide', fps: 12, frames: 9, approach: 'Straight ahead' })
   for (const frame of [1, 3, 5, 7]) await desk.putKey(frame)
   await desk.to('Draw')
   await page.keyboard.press('m')
