@@ -105,7 +105,7 @@ function pageForPlaces(pages: string): Middleware {
   const ahead = new Set(existsSync(folder) ? readdirSync(folder) : [])
   return async (ctx, next) => {
     const place = ctx.method === 'GET' && !ctx.path.startsWith('/api/') && !/\.\w+$/.test(ctx.path)
-    const own = `${/^\/scene\/\w+\/([a-z-]+)$/.exec(ctx.path)?.[1]}.html`
+    const own = `${/^\/scene\/[\w-]+\/([a-z-]+)$/.exec(ctx.path)?.[1]}.html`
     if (place) ctx.path = ahead.has(own) ? `/places/${own}` : '/index.html'
     await next()
   }

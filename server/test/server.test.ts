@@ -454,7 +454,7 @@ test('lines rubbed out, undone and drawn again between other lines keep their pl
 })
 
 test('the pages: every place shows the page, files are served with their types, and nothing outside them', async () => {
-  const place = await fetch(`${address}/scene/any/draw`, { headers: { accept: 'text/html' } })
+  const place = await fetch(`${address}/scene/any-one_of/draw`, { headers: { accept: 'text/html' } })
   expect([place.status, place.headers.get('content-type')]).toEqual([200, 'text/html; charset=utf-8'])
   const page = await place.text()
   const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)![1]!
