@@ -191,7 +191,6 @@ const csv = () =>
           aria-label="Limits"
           v-model:visible="showsLimits"
           trigger="click"
-          :persistent="false"
           :width="460"
           :hide-after="0"
           placement="bottom-start"

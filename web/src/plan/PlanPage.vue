@@ -120,7 +120,7 @@ function setScene(field: 'length' | 'fps', text: string) {
       >
         {{ each.name }}
       </button>
-      <ElDropdown v-if="laid.length > 0" trigger="click" :persistent="false" max-height="320" @command="table.reopen">
+      <ElDropdown v-if="laid.length > 0" trigger="click" max-height="320" @command="table.reopen">
         <button class="word" data-test="laid-plans">Laid plans ({{ laid.length }}) …</button>
         <template #dropdown>
           <ElDropdownMenu

@@ -27,7 +27,7 @@ const choices = computed(() => {
 </script>
 
 <template>
-  <ElDropdown trigger="click" :persistent="false" max-height="320" @command="put">
+  <ElDropdown trigger="click" max-height="320" @command="put">
     <button class="word" :disabled="choices.length === 0" :title="WORDS[how].title">{{ WORDS[how].word }}</button>
     <template #dropdown>
       <ElDropdownMenu

@@ -119,7 +119,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
       <button v-for="tone in TONES" :key="tone" class="word" @click="acts.addTone(tone)">
         Add {{ tone === 'shadow' ? 'its shadow' : tone }}
       </button>
-      <ElDropdown trigger="click" :persistent="false" max-height="260" @command="acts.merge">
+      <ElDropdown trigger="click" max-height="260" @command="acts.merge">
         <button class="word" :disabled="pots.length < 2">Merge into …</button>
         <template #dropdown
           ><ElDropdownMenu

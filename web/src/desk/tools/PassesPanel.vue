@@ -96,7 +96,7 @@ function beginFrom(pass: Pass, withLines: boolean) {
     </div>
     <div class="line">
       <span class="note">Begin the {{ pencil.pass }} pass from</span>
-      <ElDropdown trigger="click" :persistent="false" @command="(pass: Pass) => beginFrom(pass, false)">
+      <ElDropdown trigger="click" @command="(pass: Pass) => beginFrom(pass, false)">
         <button class="word">one dimmed beneath</button>
         <template #dropdown
           ><ElDropdownMenu
@@ -106,7 +106,7 @@ function beginFrom(pass: Pass, withLines: boolean) {
           ></template
         >
       </ElDropdown>
-      <ElDropdown trigger="click" :persistent="false" @command="(pass: Pass) => beginFrom(pass, true)">
+      <ElDropdown trigger="click" @command="(pass: Pass) => beginFrom(pass, true)">
         <button class="word">a copy of its lines</button>
         <template #dropdown
           ><ElDropdownMenu

@@ -60,7 +60,7 @@ const acts = computed((): RulerAct[] => {
         {{ KINDS[each].word }}
       </button>
     </span>
-    <ElDropdown v-if="acts.length > 0" trigger="click" :persistent="false" @command="(act: () => void) => act()">
+    <ElDropdown v-if="acts.length > 0" trigger="click" @command="(act: () => void) => act()">
       <button class="word">Change …</button>
       <template #dropdown
         ><ElDropdownMenu

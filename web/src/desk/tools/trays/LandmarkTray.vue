@@ -131,7 +131,7 @@ function add() {
       New …
     </button>
     <template v-if="landmarks.inHand.value">
-      <ElDropdown trigger="click" :persistent="false" @command="(act: () => void) => act()">
+      <ElDropdown trigger="click" @command="(act: () => void) => act()">
         <button class="word">Change …</button>
         <template #dropdown
           ><ElDropdownMenu

@@ -66,7 +66,7 @@ function squashTo(value: number | undefined) {
     >
       Part
     </button>
-    <ElDropdown trigger="click" :persistent="false" max-height="360" @command="restyle">
+    <ElDropdown trigger="click" max-height="360" @command="restyle">
       <button class="word" :disabled="!any" title="Another colour, width, brush, place or pass for what is selected">
         Change …
       </button>
@@ -96,7 +96,7 @@ function squashTo(value: number | undefined) {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <ElDropdown trigger="click" :persistent="false" @command="(act: keyof typeof acts) => acts[act]()">
+    <ElDropdown trigger="click" @command="(act: keyof typeof acts) => acts[act]()">
       <button class="word" title="Copy, cut out, paste, take out">Copy …</button>
       <template #dropdown>
         <ElDropdownMenu>
