@@ -322,8 +322,16 @@ test('all levels at once, notes by frame, and a level hidden, locked, alone and 
   await expect(page.locator('[data-note="7"]')).toHaveText('looks up')
   const putAt = async (from: number, to: number, act: string) => {
     await page.locator(`[data-note="${from}"]`).click()
-    await page.getByLabel('Frame of the note').fill(`${to}`)
+    const at = page.getByLabel('Frame of the note')
+    for (const none of ['', 'e']) {
+      await at.fill('')
+      await at.pressSequentially(none)
+      await page.keyboard.press('Tab')
+      await expect(at).toHaveValue(`${from}`)
+    }
+    await at.fill(`${to - 0.4}`)
     await page.keyboard.press('Tab')
+    await expect(at).toHaveValue(`${to}`)
     await page.getByRole('button', { name: act }).click()
     await expect(page.locator(`[data-note="${to}"]`)).toHaveText('looks up')
   }

@@ -79,7 +79,7 @@ async function change() {
 <template>
   <div class="panel" role="group" aria-label="Size of the paper">
     <div class="line">
-      <ElInputNumber
+      <NumberField
         v-model="width"
         size="small"
         :controls="false"
@@ -88,7 +88,7 @@ async function change() {
         aria-label="New width in pixels"
       />
       ×
-      <ElInputNumber
+      <NumberField
         v-model="height"
         size="small"
         :controls="false"

@@ -18,3 +18,8 @@ test('a field that only hears of what was typed at its end lets one type: it wou
   expect(files.length).toBeGreaterThan(50)
   expect(stubborn).toEqual([])
 })
+
+test('a number is asked for by the field that always gives one', () => {
+  const bare = files.filter((file) => readFileSync(join(root, file), 'utf8').includes('<ElInputNumber'))
+  expect(bare).toEqual([])
+})

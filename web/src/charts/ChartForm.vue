@@ -223,7 +223,7 @@ function layCopied() {
         <button class="word" :aria-pressed="form.by === 'law'" @click="form.by = 'law'">By law</button>
         <template v-if="form.by !== 'law'">
           <label for="slow-out">slow out</label>
-          <ElInputNumber
+          <NumberField
             id="slow-out"
             v-model="form.slowOut"
             :min="LIMITS.halvings.min"
@@ -231,7 +231,7 @@ function layCopied() {
             size="small"
           />
           <label for="slow-in">slow in</label>
-          <ElInputNumber
+          <NumberField
             id="slow-in"
             v-model="form.slowIn"
             :min="LIMITS.halvings.min"
@@ -244,7 +244,7 @@ function layCopied() {
             <ElOption v-for="law in SPACING_LAWS" :key="law" :value="law" :label="LAW_WORDS[law]" />
           </ElSelect>
           <label for="strength">strength</label>
-          <ElInputNumber
+          <NumberField
             id="strength"
             v-model="form.strength"
             :min="0.5"

@@ -100,7 +100,7 @@ onUnmounted(() => store.attempt())
         ><ElOption v-for="law in SPACING_LAWS" :key="law" :value="law" :label="LAW_WORDS[law]"
       /></ElSelect>
       <label for="space-strength">strength</label>
-      <ElInputNumber
+      <NumberField
         id="space-strength"
         v-model="form.strength"
         size="small"
@@ -112,7 +112,7 @@ onUnmounted(() => store.attempt())
     </div>
     <div v-else class="line">
       <label for="space-out">slow out</label>
-      <ElInputNumber
+      <NumberField
         id="space-out"
         v-model="form.slowOut"
         size="small"
@@ -120,7 +120,7 @@ onUnmounted(() => store.attempt())
         :max="LIMITS.halvings.max"
       />
       <label for="space-in">slow in</label>
-      <ElInputNumber
+      <NumberField
         id="space-in"
         v-model="form.slowIn"
         size="small"

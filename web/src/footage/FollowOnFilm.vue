@@ -159,7 +159,7 @@ const said = computed(() => {
         </button>
         <label class="held"
           >on
-          <ElInputNumber
+          <NumberField
             v-model="exposure"
             size="small"
             :min="1"

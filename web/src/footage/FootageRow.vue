@@ -115,7 +115,7 @@ const numbers = computed(() => [
     <div class="numbers">
       <label v-for="each in numbers" :key="each.field"
         >{{ each.word }}
-        <ElInputNumber
+        <NumberField
           size="small"
           :controls="false"
           :model-value="film[each.field]"

@@ -54,13 +54,17 @@ export function filmsOnTable(scene: () => Scene) {
      * lies on the table, which a flip knows before the scene does.
      */
     follow(table: Table): () => void {
+      let callOff = () => {}
       const release = films.onChange((name) => {
         table.unready()
         if (filmsUnder(scene(), table.frame).some(({ picture }) => picture === name)) table.repaint()
-        atPause(table, () => prepare(table.frame))
+        callOff = atPause(table, () => prepare(table.frame))
       })
       return () => {
         release()
+        // At the next pause there is no table any more, and perhaps no scene.
+        callOff()
+        if (idle !== undefined) cancelIdleCallback(idle)
         films.close()
       }
     },

@@ -1,6 +1,7 @@
 import { newScene, type Footage, type Scene } from '@unhurried/core'
 import { settingsOf } from '../../../core/src/testing/build'
-import { framesInTurn } from './films-on-table'
+import type { Table } from '../stage/surface'
+import { filmsOnTable, framesInTurn } from './films-on-table'
 import { filmPicture, filmsUnder, isFilmPicture } from './films-under'
 
 const film = (fields: Partial<Footage> = {}): Footage => ({
@@ -32,4 +33,21 @@ test('small pictures are made of the frames first on which a drawing begins, fro
   const held = ['a', 'b', 'c'].map((drawing, i) => ({ drawing, frames: [3, 3, 2][i]! }))
   const scene: Scene = { ...base, sheets: { ...base.sheets, [base.mainTake]: { A: held } } }
   expect(framesInTurn(scene, 4)).toEqual([4, 7, 1, 5, 6, 8, 2, 3])
+})
+
+test('away from the desk nothing more is asked of its scene', () => {
+  const jobs = new Map<number, () => void>()
+  Object.assign(globalThis, {
+    requestIdleCallback: (job: () => void) => (jobs.set(jobs.size + 1, job), jobs.size),
+    cancelIdleCallback: (handle: number) => jobs.delete(handle),
+  })
+  let open: Scene | undefined = newScene(settingsOf())
+  const filmed = filmsOnTable(() => open!)
+  const leave = filmed.follow({ frame: 1, unready: () => {}, repaint: () => {} } as unknown as Table)
+  filmed.went(2, 1)
+  expect(jobs.size).toBe(1)
+  leave()
+  open = undefined
+  for (const job of jobs.values()) job()
+  expect(jobs.size).toBe(0)
 })

@@ -27,7 +27,7 @@ const { format, scene, size, pictures, filmed, goesBy, lasts } = toRefs(work)
     </button>
     <label>
       or
-      <ElInputNumber
+      <NumberField
         size="small"
         :model-value="size.width"
         :min="8"
@@ -45,14 +45,15 @@ const { format, scene, size, pictures, filmed, goesBy, lasts } = toRefs(work)
   </div>
   <div v-if="format.needs.loops" class="line">
     <label for="handover-loops">Goes round</label>
-    <ElInputNumber id="handover-loops" v-model="form.loops" size="small" :min="0" :max="1000" />
+    <NumberField id="handover-loops" v-model="form.loops" size="small" :min="0" :max="1000" />
     <span class="note">{{ form.loops === 0 ? 'for ever' : form.loops === 1 ? 'once' : 'times' }}</span>
   </div>
   <div v-if="format.needs.turns" class="line">
     <label for="handover-turns">Goes by</label>
-    <ElInputNumber
+    <NumberField
       id="handover-turns"
       size="small"
+      fractional
       :model-value="Number(form.turns.toFixed(2))"
       :min="0.01"
       :max="work.mostTurns"
@@ -60,8 +61,9 @@ const { format, scene, size, pictures, filmed, goesBy, lasts } = toRefs(work)
     />
     <label>
       {{ form.turns === 1 ? 'time' : 'times' }}, for
-      <ElInputNumber
+      <NumberField
         size="small"
+        fractional
         :model-value="Number((goesBy / scene.settings.fps).toFixed(2))"
         :min="0.1"
         :max="3600"
@@ -90,7 +92,7 @@ const { format, scene, size, pictures, filmed, goesBy, lasts } = toRefs(work)
     </button>
     <label>
       apart
-      <ElInputNumber v-model="form.sprites.padding" size="small" :min="0" :max="64" aria-label="Pixels apart" />
+      <NumberField v-model="form.sprites.padding" size="small" :min="0" :max="64" aria-label="Pixels apart" />
       px
     </label>
   </div>

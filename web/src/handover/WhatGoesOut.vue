@@ -58,14 +58,14 @@ const { format, scene, length, count, making, pictures, takes } = toRefs(work)
     </button>
     <label v-if="making">
       in
-      <ElInputNumber v-model="form.seconds" size="small" :min="1" :max="120" aria-label="Seconds of the making" />
+      <NumberField v-model="form.seconds" size="small" :min="1" :max="120" aria-label="Seconds of the making" />
       s</label
     >
   </div>
   <div v-if="(format.needs.painted || format.needs.sound) && !making" class="line" role="group" aria-label="Frames">
     <label>
       Frames
-      <ElInputNumber
+      <NumberField
         size="small"
         :model-value="form.first"
         :min="1"
@@ -75,7 +75,7 @@ const { format, scene, length, count, making, pictures, takes } = toRefs(work)
     /></label>
     <label>
       to
-      <ElInputNumber
+      <NumberField
         size="small"
         :model-value="form.last"
         :min="1"

@@ -23,7 +23,7 @@ const KINDS: readonly { readonly id: Drops['kind']; readonly words: string; read
     >
       {{ words }}
     </button>
-    <ElInputNumber
+    <NumberField
       v-if="drops"
       :model-value="drops.count"
       :min="1"

@@ -39,7 +39,7 @@ const notes = computed(() => motion.value.found?.motion.notes ?? [])
           <ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name" />
         </ElSelect>
         <label for="lettering-frame" class="note">frame</label>
-        <ElInputNumber
+        <NumberField
           id="lettering-frame"
           :model-value="store.frame"
           :min="1"
@@ -76,7 +76,7 @@ const notes = computed(() => motion.value.found?.motion.notes ?? [])
         <h2>Its timing</h2>
         <div class="line">
           <label for="lettering-from">Begins at frame</label>
-          <ElInputNumber
+          <NumberField
             id="lettering-from"
             :model-value="frame"
             :min="1"

@@ -25,7 +25,7 @@ const set = (patch: Partial<{ swatch: string; ahead: number }>) =>
       >
         <ElOption v-for="each in work.scene.value.palette" :key="each.id" :value="each.id" :label="each.name" />
       </ElSelect>
-      <ElInputNumber
+      <NumberField
         :model-value="runner.ahead"
         :min="1"
         :max="12"

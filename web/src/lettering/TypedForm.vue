@@ -77,15 +77,15 @@ function put(pieces: Extract<Awaited<ReturnType<LetteringWork['worker']['ask']>>
     </div>
     <div class="grid">
       <label for="type-height">Capitals, px high</label>
-      <ElInputNumber id="type-height" v-model="form.height" :min="4" :max="4000" size="small" />
+      <NumberField id="type-height" v-model="form.height" fractional :min="4" :max="4000" size="small" />
       <label for="type-spacing">Between letters, %</label>
-      <ElInputNumber id="type-spacing" v-model="form.spacing" :min="-40" :max="200" size="small" />
+      <NumberField id="type-spacing" v-model="form.spacing" fractional :min="-40" :max="200" size="small" />
       <label for="type-leading">Between lines, %</label>
-      <ElInputNumber id="type-leading" v-model="form.leading" :min="40" :max="300" size="small" />
+      <NumberField id="type-leading" v-model="form.leading" fractional :min="40" :max="300" size="small" />
       <label for="type-x">From the left, px</label>
-      <ElInputNumber id="type-x" v-model="form.x" :min="-20000" :max="20000" size="small" />
+      <NumberField id="type-x" v-model="form.x" fractional :min="-20000" :max="20000" size="small" />
       <label for="type-y">Down to the line, px</label>
-      <ElInputNumber id="type-y" v-model="form.y" :min="-20000" :max="20000" size="small" />
+      <NumberField id="type-y" v-model="form.y" fractional :min="-20000" :max="20000" size="small" />
     </div>
     <button class="word" :disabled="form.text.trim() === ''">
       Lay it on {{ work.drawing.value === undefined ? 'a new drawing' : 'this drawing' }} of {{ level.name }}

@@ -56,7 +56,7 @@ useSorted(list, {
         ↓
       </button>
       <button class="word" :aria-label="`Turn way ${i + 1} round`" @click="put(path, turned(path))">turn</button>
-      <ElInputNumber
+      <NumberField
         :model-value="path.overlap === undefined ? undefined : Math.round(path.overlap * 100)"
         :min="0"
         :max="50"
@@ -64,7 +64,7 @@ useSorted(list, {
         size="small"
         class="overlap"
         placeholder="%"
-        :value-on-clear="null"
+        optional
         :aria-label="`The next begins before the end of way ${i + 1}, in percent`"
         @change="(value?: number) => setOverlap(path, value ?? undefined)"
       />

@@ -48,13 +48,14 @@ function rename(to: string) {
     <ModelSheets :library="library" :entry="entry" />
     <div class="line">
       <label>
-        <ElInputNumber
+        <NumberField
           size="small"
           :model-value="entry.heads"
           :min="0.5"
           :max="40"
           :step="0.5"
           placeholder="any"
+          optional
           aria-label="Heads high"
           @change="(heads?: number) => library.changeEntry(entry, { heads: heads || undefined })"
         />
@@ -62,13 +63,14 @@ function rename(to: string) {
       </label>
       <label>
         drawn with a line of
-        <ElInputNumber
+        <NumberField
           size="small"
           :model-value="entry.lineWidth"
           :min="0.5"
           :max="200"
           :step="0.5"
           placeholder="any"
+          optional
           aria-label="Width of its line"
           @change="(lineWidth?: number) => library.changeEntry(entry, { lineWidth: lineWidth || undefined })"
         />

@@ -35,8 +35,10 @@ function add(place: number) {
   <div class="limits" role="group" aria-label="Limits of its own">
     <label v-for="each in own" :key="each.words" class="line">
       <span>{{ each.words }}</span>
-      <ElInputNumber
+      <NumberField
         size="small"
+        optional
+        fractional
         :model-value="each.value"
         :min="each.limit.min"
         :max="each.limit.max"

@@ -74,7 +74,7 @@ const unplaced = (sheet: ModelSheet) =>
           @change="(to: string) => rename(sheet, to)"
         />
         <label>
-          <ElInputNumber
+          <NumberField
             size="small"
             class="angle"
             :controls="false"

@@ -45,9 +45,7 @@ function add() {
 
 <template>
   <div class="line" role="group" :aria-label="`Colours of ${file.name}`">
-    <label
-      ><ElInputNumber v-model="count" size="small" :min="1" :max="24" aria-label="How many colours" /> colours</label
-    >
+    <label><NumberField v-model="count" size="small" :min="1" :max="24" aria-label="How many colours" /> colours</label>
     <button
       v-for="(each, i) in proposed"
       :key="each.colour"

@@ -64,7 +64,7 @@ async function take() {
     <template v-if="scene">
       <label>
         frame
-        <ElInputNumber v-model="frame" size="small" :min="1" :max="scene.length" aria-label="Frame of that scene" />
+        <NumberField v-model="frame" size="small" :min="1" :max="scene.length" aria-label="Frame of that scene" />
       </label>
       <button class="word" :disabled="busy" @click="take">{{ busy ? 'Taking it …' : 'Take it' }}</button>
     </template>

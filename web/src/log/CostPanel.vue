@@ -45,7 +45,7 @@ const choose = (pass: Pass, on: boolean) =>
       /></ElSelect>
       <label v-else-if="form.change === 'length'"
         >to
-        <ElInputNumber
+        <NumberField
           v-model="form.length"
           size="small"
           class="short"
@@ -58,7 +58,7 @@ const choose = (pass: Pass, on: boolean) =>
       >
       <label v-else
         >to
-        <ElInputNumber
+        <NumberField
           v-model="form.fps"
           size="small"
           class="short"

@@ -10,7 +10,7 @@ const { after, minutes } = useRest()
     <p>{{ minutes > 0 ? `You have sat here for ${minutes} min.` : 'You have just sat down.' }}</p>
     <div class="line">
       <span>Suggest a rest after</span>
-      <ElInputNumber
+      <NumberField
         :model-value="after"
         size="small"
         class="after"

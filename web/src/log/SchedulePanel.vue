@@ -79,7 +79,7 @@ function turnOff(day: string) {
         />
       </label>
       <span>People</span>
-      <ElInputNumber
+      <NumberField
         :model-value="own.people"
         size="small"
         class="short"
@@ -94,7 +94,8 @@ function turnOff(day: string) {
       <span class="note">Hours</span>
       <span v-for="(weekday, n) in WEEKDAYS" :key="weekday" class="weekday">
         {{ weekday }}
-        <ElInputNumber
+        <NumberField
+          fractional
           :model-value="own.week[n]"
           size="small"
           class="hours"

@@ -64,7 +64,7 @@ async function write() {
     /></ElSelect>
     <label>Day <DayInput :day="day" @day="(chosen) => (day = chosen)" /></label>
     <span>Minutes</span>
-    <ElInputNumber
+    <NumberField
       v-model="minutes"
       size="small"
       class="short"

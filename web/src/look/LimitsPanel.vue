@@ -18,8 +18,10 @@ const checks = CHECKS.filter(({ limits }) => Object.keys(limits).length > 0)
       <h3 :title="check.why">{{ check.name }}</h3>
       <label v-for="(limit, name) in check.limits" :key="name">
         <span>{{ limit.words }}</span>
-        <ElInputNumber
+        <NumberField
           size="small"
+          optional
+          fractional
           :model-value="store.limits[check.id]?.[name] ?? limit.value"
           :min="limit.min"
           :max="limit.max"

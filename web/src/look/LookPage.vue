@@ -160,10 +160,11 @@ const csv = () =>
             :label="WORDS[each]"
         /></ElSelect>
         <span class="note">frames</span>
-        <ElInputNumber v-model="from" size="small" :min="1" :max="length" :controls="false" aria-label="From frame" />
+        <NumberField v-model="from" size="small" :min="1" :max="length" :controls="false" aria-label="From frame" />
         <span class="note">to</span>
-        <ElInputNumber
+        <NumberField
           size="small"
+          optional
           :model-value="to ?? length"
           :min="1"
           :max="length"

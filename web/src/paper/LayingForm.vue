@@ -102,7 +102,7 @@ const missing = computed(() => {
   <div class="line">
     <label>
       from frame
-      <ElInputNumber
+      <NumberField
         v-model="form.frame"
         size="small"
         class="number"
@@ -113,7 +113,7 @@ const missing = computed(() => {
     /></label>
     <label>
       each held
-      <ElInputNumber
+      <NumberField
         v-model="form.hold"
         size="small"
         class="number"
@@ -148,7 +148,7 @@ const missing = computed(() => {
     </button>
     <label v-if="form.boils">
       for
-      <ElInputNumber
+      <NumberField
         v-model="form.boilFrames"
         size="small"
         class="number"

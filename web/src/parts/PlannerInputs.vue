@@ -18,7 +18,7 @@ const inWords = (field: Field, value: Inputs[string] | undefined, fps: number) =
     <template v-for="field in now" :key="field.id">
       <label v-if="field.kind !== 'text'" :for="`plan-${field.id}`" :title="field.about">{{ field.words }}</label>
       <div v-if="field.kind === 'number'" class="value">
-        <ElInputNumber
+        <NumberField
           :id="`plan-${field.id}`"
           :model-value="Number(inputs[field.id])"
           :min="field.min"

@@ -92,7 +92,7 @@ const together = computed(() =>
   <div class="helpers">
     <h3>Beats</h3>
     <div class="line">
-      <ElInputNumber
+      <NumberField
         v-model="bpm"
         size="small"
         :min="LIMITS.bpm.min"
@@ -125,7 +125,7 @@ const together = computed(() =>
         {{ inWords(secondsToFrames(SETTLE, settings.fps)) }} to settle.
       </p>
       <div class="line">
-        <ElInputNumber v-model="opening" size="small" :min="1" :max="600" aria-label="Frames of opening hold" />
+        <NumberField v-model="opening" size="small" :min="1" :max="600" aria-label="Frames of opening hold" />
         <button class="word" :disabled="opening === moves - 1" @click="holdOpening">
           Hold the opening for {{ inWords(opening) }}
         </button>

@@ -101,7 +101,7 @@ function panGround() {
             ><ElOption v-for="each in levels" :key="each.id" :value="each.id" :label="each.name"
           /></ElSelect>
           <label for="plan-at">at frame</label>
-          <ElInputNumber
+          <NumberField
             id="plan-at"
             :model-value="t.frame"
             size="small"
@@ -113,7 +113,7 @@ function panGround() {
           />
           <template v-if="t.motion.cycle">
             <label for="plan-turns">turns</label>
-            <ElInputNumber
+            <NumberField
               id="plan-turns"
               :model-value="t.turns ?? 1"
               size="small"

@@ -73,7 +73,7 @@ function takeOff() {
       @change="(to: string) => change({ name: to })"
     />
     <label>
-      <ElInputNumber
+      <NumberField
         size="small"
         :model-value="shown.fps"
         :min="LIMITS.fps.min"

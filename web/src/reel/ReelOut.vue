@@ -30,8 +30,7 @@ const format = computed(() => reelFormat(form.as))
     <div class="line">
       <span class="note">{{ format.note }}</span>
       <label v-if="format.painted">
-        <ElInputNumber v-model="form.width" size="small" :min="64" :max="4096" aria-label="Pixels across" /> pixels
-        across
+        <NumberField v-model="form.width" size="small" :min="64" :max="4096" aria-label="Pixels across" /> pixels across
       </label>
       <span v-if="format.paper" class="line" role="group" aria-label="Paper">
         <button class="word" :aria-pressed="form.paper === 'a4'" @click="form.paper = 'a4'">A4</button>

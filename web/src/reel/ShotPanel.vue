@@ -64,7 +64,7 @@ const copy = () => {
     <template v-if="entry">
       <div class="line">
         <span>Shows frames</span>
-        <ElInputNumber
+        <NumberField
           size="small"
           :model-value="time.first"
           :min="1"
@@ -73,7 +73,7 @@ const copy = () => {
           @change="(to?: number) => to && trim([to, time.last])"
         />
         <span>to</span>
-        <ElInputNumber
+        <NumberField
           size="small"
           :model-value="time.last"
           :min="time.first"
@@ -100,7 +100,7 @@ const copy = () => {
     <div v-else class="line">
       <label>
         Lasts
-        <ElInputNumber
+        <NumberField
           size="small"
           :model-value="shot.frames ?? time.last"
           :min="1"
@@ -120,7 +120,7 @@ const copy = () => {
     <div class="line">
       <label>
         Comes in over
-        <ElInputNumber
+        <NumberField
           size="small"
           :model-value="shot.fade ?? 0"
           :min="0"

@@ -16,7 +16,7 @@ defineEmits<{ set: [value: number | undefined] }>()
 <template>
   <label
     >{{ word }}
-    <ElInputNumber
+    <NumberField
       size="small"
       :model-value="value"
       :min="min"

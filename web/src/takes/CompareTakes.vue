@@ -176,7 +176,7 @@ onUnmounted(() => stopPlaying?.())
         <div class="line">
           <label
             >lasts
-            <ElInputNumber
+            <NumberField
               size="small"
               class="lasts"
               :controls="false"

@@ -18,7 +18,8 @@ export function useElements(app: App): void {
 export const withElements =
   <T>(page: () => Promise<T>) =>
   async (): Promise<T> => {
-    const [loaded, { MORE_ELEMENTS }] = await Promise.all([page(), import('./more-elements')])
+    const [loaded, { MORE_ELEMENTS, NumberField }] = await Promise.all([page(), import('./more-elements')])
     for (const part of MORE_ELEMENTS) ours!.use(part)
+    ours!.component('NumberField', NumberField)
     return loaded
   }

@@ -4,7 +4,6 @@ import {
   ElDropdown,
   ElDropdownItem,
   ElDropdownMenu,
-  ElInputNumber,
   ElOption,
   ElPopover,
   ElProgress,
@@ -30,6 +29,8 @@ import 'element-plus/theme-chalk/el-slider.css'
 import 'element-plus/theme-chalk/el-tag.css'
 import './more-elements.css'
 
+export { NumberField } from './number-field'
+
 /** The parts the places of a scene use. */
 export const MORE_ELEMENTS = [
   ElColorPicker,
@@ -37,7 +38,6 @@ export const MORE_ELEMENTS = [
   ElDropdown,
   ElDropdownItem,
   ElDropdownMenu,
-  ElInputNumber,
   ElOption,
   ElPopover,
   ElProgress,

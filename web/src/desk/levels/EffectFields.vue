@@ -90,12 +90,13 @@ watch(
     <canvas ref="canvas" role="img" :aria-label="`Level ${level.name} as it is shown`" data-test="effects-seen" />
     <div class="line">
       <span>Shadow pass moved</span>
-      <ElInputNumber
+      <NumberField
         v-for="axis in ['x', 'y'] as const"
         :key="axis"
         size="small"
         class="number"
         :controls="false"
+        fractional
         :model-value="effects.shadow?.[axis] ?? 0"
         :min="-2000"
         :max="2000"

@@ -84,7 +84,7 @@ function recolour(id: string, to: string) {
   </div>
   <template v-if="follows">
     <div class="line">
-      <ElInputNumber
+      <NumberField
         :model-value="Math.abs(follows.frames)"
         :min="0"
         :max="500"
@@ -98,7 +98,8 @@ function recolour(id: string, to: string) {
     <div class="line">
       <label v-for="axis in ['x', 'y'] as const" :key="axis" class="field"
         >{{ axis }}
-        <ElInputNumber
+        <NumberField
+          fractional
           :model-value="follows[axis]"
           :min="-20000"
           :max="20000"

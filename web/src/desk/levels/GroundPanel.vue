@@ -107,27 +107,30 @@ const ENDS = [
       <div v-if="ground.picture" class="line">
         <label class="field"
           >x
-          <ElInputNumber
+          <NumberField
             size="small"
             :controls="false"
+            fractional
             :model-value="ground.picture.x"
             aria-label="Picture from the left, in pixels"
             @change="(x?: number) => setPicture({ x: x ?? 0 })"
         /></label>
         <label class="field"
           >y
-          <ElInputNumber
+          <NumberField
             size="small"
             :controls="false"
+            fractional
             :model-value="ground.picture.y"
             aria-label="Picture from the top, in pixels"
             @change="(y?: number) => setPicture({ y: y ?? 0 })"
         /></label>
         <label class="field"
           >size
-          <ElInputNumber
+          <NumberField
             size="small"
             :controls="false"
+            fractional
             :model-value="Math.round(ground.picture.scale * 100)"
             :min="1"
             :max="5000"
@@ -177,18 +180,20 @@ const ENDS = [
         <span class="note end">{{ word }}</span>
         <label class="field"
           >x
-          <ElInputNumber
+          <NumberField
             size="small"
             :controls="false"
+            fractional
             :model-value="pan?.[end].x ?? 0"
             :aria-label="`Pan ${word}, across, in pixels`"
             @change="(x?: number) => setPan({ [end]: { x: x ?? 0, y: pan?.[end].y ?? 0 } })"
         /></label>
         <label class="field"
           >y
-          <ElInputNumber
+          <NumberField
             size="small"
             :controls="false"
+            fractional
             :model-value="pan?.[end].y ?? 0"
             :aria-label="`Pan ${word}, down, in pixels`"
             @change="(y?: number) => setPan({ [end]: { x: pan?.[end].x ?? 0, y: y ?? 0 } })"
@@ -205,7 +210,7 @@ const ENDS = [
         /></ElSelect>
         <label v-if="pan.law.startsWith('slow')" class="field"
           >strength
-          <ElInputNumber
+          <NumberField
             size="small"
             :controls="false"
             :model-value="pan.strength"
@@ -226,8 +231,9 @@ const ENDS = [
         <span class="note">Under a walk:</span>
         <label class="field"
           >step
-          <ElInputNumber
+          <NumberField
             v-model="step"
+            fractional
             size="small"
             :controls="false"
             :min="0.1"
@@ -237,7 +243,7 @@ const ENDS = [
         >
         <label class="field"
           >in
-          <ElInputNumber v-model="frames" size="small" :controls="false" :min="1" aria-label="Frames of a step" />
+          <NumberField v-model="frames" size="small" :controls="false" :min="1" aria-label="Frames of a step" />
           frames</label
         >
         <button class="word" @click="walk('right')">walking right</button

@@ -125,7 +125,7 @@ function lay() {
     <template v-if="entry && entry.sheets.length > 0">
       <label>
         seen from
-        <ElInputNumber
+        <NumberField
           v-model="angle"
           size="small"
           :min="-180"

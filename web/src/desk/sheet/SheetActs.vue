@@ -53,12 +53,12 @@ function withPattern(does: (numbers: number[]) => void) {
     </div>
     <div class="line">
       <label for="acts-frames">Make it last</label>
-      <ElInputNumber id="acts-frames" v-model="frames" size="small" :min="1" :max="7200" />
+      <NumberField id="acts-frames" v-model="frames" size="small" :min="1" :max="7200" />
       <button class="word" @click="sheet.act({ do: 'retime', frames })">Retime to {{ timed(frames) }}</button>
     </div>
     <div v-if="sheet.cycle.value" class="line">
       <span>This is a cycle</span>
-      <ElInputNumber v-model="turns" size="small" :min="1" :max="999" aria-label="Turns" />
+      <NumberField v-model="turns" size="small" :min="1" :max="999" aria-label="Turns" />
       <button class="word" @click="sheet.act({ do: 'cycle-turns', turns })">
         {{ turns === 1 ? 'Once' : `${turns} times` }}
       </button>
@@ -69,7 +69,7 @@ function withPattern(does: (numbers: number[]) => void) {
     </div>
     <div v-else class="line">
       <span>Repeat as a cycle</span>
-      <ElInputNumber v-model="turns" size="small" :min="1" :max="999" aria-label="Turns" />
+      <NumberField v-model="turns" size="small" :min="1" :max="999" aria-label="Turns" />
       <button class="word" @click="sheet.act({ do: 'cycle', turns })">
         {{ turns === 1 ? 'Once' : `${turns} times` }}
       </button>
@@ -93,7 +93,7 @@ function withPattern(does: (numbers: number[]) => void) {
     </div>
     <div class="line">
       <span>Put in</span>
-      <ElInputNumber v-model="many" size="small" :min="1" :max="999" aria-label="Frames to put in" />
+      <NumberField v-model="many" size="small" :min="1" :max="999" aria-label="Frames to put in" />
       <button class="word" @click="sheet.framesIn(many, false)">here only</button>
       <button class="word" @click="sheet.framesIn(many, true)">on all levels</button>
     </div>

@@ -77,7 +77,7 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
       />
       <label
         >at
-        <ElInputNumber
+        <NumberField
           v-model="noteAt"
           size="small"
           :controls="false"

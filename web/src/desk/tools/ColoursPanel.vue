@@ -170,7 +170,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
     </form>
     <div class="line">
       <span class="note">This scene should make do with</span>
-      <ElInputNumber
+      <NumberField
         size="small"
         class="limit"
         :model-value="limit"
@@ -178,6 +178,7 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
         :max="200"
         aria-label="Most colours in this scene"
         placeholder="any"
+        optional
         @change="(value?: number) => store.change({ type: 'scene.set', settings: { colourLimit: value ?? null } })"
       />
       <span class="note">colours</span>

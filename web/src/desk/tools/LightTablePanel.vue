@@ -76,7 +76,7 @@ const SIDES = [
     </p>
     <div v-for="side in SIDES" :key="side.count" class="row">
       <i class="mark" :class="side.count" :style="{ borderColor: tints[side.count] }" /><span>{{ side.word }}</span>
-      <ElInputNumber
+      <NumberField
         :model-value="level.lightTable[side.count]"
         :min="0"
         :max="8"

@@ -48,7 +48,7 @@ function toggle(place: number) {
       </ul>
       <label class="line"
         >from frame
-        <ElInputNumber
+        <NumberField
           v-model="frame"
           size="small"
           class="number"

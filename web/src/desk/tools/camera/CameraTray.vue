@@ -41,9 +41,10 @@ const FIELDS = computed(() => [
   <div class="camera" role="group" aria-label="Camera">
     <label v-for="each in FIELDS" :key="each.word" class="field"
       >{{ each.word
-      }}<ElInputNumber
+      }}<NumberField
         size="small"
         :controls="false"
+        fractional
         :model-value="each.value"
         :aria-label="each.says"
         @change="(value?: number) => value !== undefined && each.set(value)"

@@ -50,7 +50,7 @@ const ENDS = [
         >
         <label v-for="{ end, before, words, move } in ENDS" :key="end"
           >{{ before }}
-          <ElInputNumber
+          <NumberField
             size="small"
             :model-value="contact[end]"
             :min="1"
@@ -77,10 +77,10 @@ const ENDS = [
       </ElSelect>
       <label
         >on frames
-        <ElInputNumber v-model="from" size="small" :min="1" :max="length" aria-label="First frame of the contact"
+        <NumberField v-model="from" size="small" :min="1" :max="length" aria-label="First frame of the contact"
       /></label>
       <label
-        >to <ElInputNumber v-model="to" size="small" :min="1" :max="length" aria-label="Last frame of the contact"
+        >to <NumberField v-model="to" size="small" :min="1" :max="length" aria-label="Last frame of the contact"
       /></label>
       <button class="word main" :disabled="chosen === undefined">They touch</button>
     </form>

@@ -10,7 +10,7 @@ defineProps<{ paint: Paint; cells: boolean }>()
   <div v-if="!cells" class="in-tray" role="group" aria-label="Painting">
     <label class="tray-field" :title="`Paint goes on the ${paint.pass.value} pass`"
       >Gaps to
-      <ElInputNumber
+      <NumberField
         size="small"
         :controls="false"
         :model-value="pencil.gap"

@@ -168,9 +168,10 @@ function squashTo(value: number | undefined) {
         <template v-if="!cells">
           <label class="tray-field"
             >Stretch
-            <ElInputNumber
+            <NumberField
               size="small"
               :controls="false"
+              fractional
               :model-value="100"
               :min="20"
               :max="500"
@@ -182,9 +183,10 @@ function squashTo(value: number | undefined) {
           >
           <label class="tray-field"
             >along
-            <ElInputNumber
+            <NumberField
               size="small"
               :controls="false"
+              fractional
               :model-value="degrees"
               :min="0"
               :max="179"
