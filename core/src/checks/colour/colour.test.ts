@@ -40,6 +40,25 @@ describe('lacks a pass or a colour', () => {
     expect(forgotten.findings.map(({ drawings }) => drawings)).toEqual([['A3']])
   })
 
+  test('an eye forgotten on a face is lacking, whether the face was painted under it or round it', async () => {
+    const eye = (i: number) => square([200 + 30 * i, 300], 16)
+    for (const holes of [false, true]) {
+      const faced = new BoxScene().draw(
+        going(6).map((box, i) => ({
+          ...box,
+          more: [
+            {
+              ...{ kind: 'fill', id: `face${i}`, swatch: 'grey', outline: square([200 + 30 * i, 300], 90) },
+              ...(holes && i !== 3 && { holes: [eye(i)] }),
+            } as InkPiece,
+            ...(i === 3 ? [] : [{ kind: 'fill', id: `eye${i}`, swatch: 'spot', outline: eye(i) } as InkPiece]),
+          ],
+        })),
+      )
+      expect((await faced.ask('lacks')).findings.map(({ drawings }) => drawings)).toEqual([['A3']])
+    }
+  })
+
   test('a pass is missed like a colour', async () => {
     const boxes = going(6).map((box, i) => ({ ...box, line: i === 4 ? 0 : 4 }))
     const { findings } = await new BoxScene().draw(boxes).ask('lacks')

@@ -1,9 +1,11 @@
 import type { Point } from '../../geometry/matrix'
 import { liesAt } from '../../ink/select/select'
+import { distance } from '../../motion/arc'
 import { PASSES } from '../../scene/schema'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
+import type { Body } from '../measured'
 import { named, type Shot } from '../subject'
 
 /** Fewer drawings than this say nothing of what most of them have. */
@@ -27,24 +29,64 @@ function vanishing(bodies: readonly Shot[], isIt: (swatch: string) => boolean): 
 const paintAt = ({ measured }: Shot, { x, y }: Point): Set<string> =>
   new Set(measured.pieces.flatMap((piece) => (piece.kind === 'fill' && liesAt(piece, x, y, 0) ? [piece.swatch] : [])))
 
+/** So much of a colour behind others, and all of it is. */
+const MOSTLY = 0.6
+/** Round a part lies what is painted on so many of the eight sides of it. */
+const SIDES = 8
+const ROUND = 5
+
+/** What is painted all round a part lies there for as long as the part does: it hides nothing. */
+function lieRound(shot: Shot, { x, y, area }: Body): Set<string> {
+  const far = 1.5 * Math.sqrt(area / Math.PI)
+  const counts = new Map<string, number>()
+  for (let i = 0; i < SIDES; i++) {
+    const turn = (2 * Math.PI * i) / SIDES
+    for (const swatch of paintAt(shot, { x: x + far * Math.cos(turn), y: y + far * Math.sin(turn) }))
+      counts.set(swatch, (counts.get(swatch) ?? 0) + 1)
+  }
+  return new Set([...counts].flatMap(([swatch, count]) => (count >= ROUND ? [swatch] : [])))
+}
+
+/** Whether something is painted at a place that neither lies nor goes all round a part on the drawing beside. */
+function isHidden(here: Shot, at: Point, beside: Shot, part: Body): boolean {
+  const [under, round] = [paintAt(beside, part), lieRound(beside, part)]
+  return [...paintAt(here, at)].some((each) => !under.has(each) && !round.has(each))
+}
+
 /**
- * Whether a part that one drawing lacks lies behind another there: where it should be by the drawings beside it, something is
- * painted that lies at its place on neither of them, as a wing over a beak. An eye forgotten on a face has only the face there.
+ * Whether the parts that one drawing lacks lie behind others there: where they should be by the drawings beside it, gone
+ * along with the figure, half way between them or as far on, something is painted that neither lies there nor all round them on
+ * those, as a wing over a beak. An eye forgotten on a face has only the face there.
  */
 function covered(bodies: readonly Shot[], isIt: (swatch: string) => boolean): (i: number) => boolean {
-  const middleOf = ({ measured }: Shot) => [...measured.parts].find(([swatch]) => isIt(swatch))?.[1]
+  const partsOf = ({ measured }: Shot) => [...measured.fills].flatMap(([swatch, parts]) => (isIt(swatch) ? parts : []))
+  const areaOf = (parts: readonly Body[]) => parts.reduce((sum, { area }) => sum + area, 0)
+  const nearest = (part: Body, shot: Shot | undefined) =>
+    shot && partsOf(shot).sort((a, b) => distance(a, part) - distance(b, part))[0]
   return (i) => {
-    const beside = [bodies[i - 1], bodies[i + 1]].flatMap((shot) => {
-      const middle = shot && middleOf(shot)
-      return middle ? [{ shot: shot!, middle }] : []
-    })
-    if (beside.length === 0) return false
-    const place = {
-      x: beside.reduce((sum, { middle }) => sum + middle.x, 0) / beside.length,
-      y: beside.reduce((sum, { middle }) => sum + middle.y, 0) / beside.length,
+    const here = bodies[i]!
+    const goesBehind = (part: Body, beside: Shot, by: -1 | 1) => {
+      const [to, from] = [here.measured.shape?.centre, beside.measured.shape?.centre]
+      const [across, further] = [nearest(part, bodies[i - by]), nearest(part, bodies[i + 2 * by])]
+      const places = [
+        ...(to && from ? [{ x: part.x + to.x - from.x, y: part.y + to.y - from.y }] : []),
+        ...(across ? [{ x: (part.x + across.x) / 2, y: (part.y + across.y) / 2 }] : []),
+        ...(!across && further ? [{ x: 2 * part.x - further.x, y: 2 * part.y - further.y }] : []),
+      ]
+      return places.some((place) => isHidden(here, place, beside, part))
     }
-    const under = new Set(beside.flatMap(({ shot, middle }) => [...paintAt(shot, middle)]))
-    return [...paintAt(bodies[i]!, place)].some((swatch) => !under.has(swatch))
+    const sides = ([-1, 1] as const).flatMap((by) => {
+      const beside = bodies[i + by]
+      const parts = beside ? partsOf(beside) : []
+      return beside && parts.length > 0 ? [{ by, beside, parts }] : []
+    })
+    return (
+      sides.length > 0 &&
+      sides.every(({ by, beside, parts }) => {
+        const behind = parts.filter((part) => goesBehind(part, beside, by))
+        return areaOf(behind) >= MOSTLY * areaOf(parts)
+      })
+    )
   }
 }
 
