@@ -28,6 +28,12 @@ export const DOT = 150
 export const paintOf = ({ pieces }: Measured, swatch: string): Ink =>
   pieces.filter((piece) => piece.kind !== 'stroke' && piece.swatch === swatch)
 
+/** Width of a line in the middle of all its widths and its length, in pixels. */
+export interface Line {
+  readonly wide: number
+  readonly long: number
+}
+
 /** What one drawing's ink says by itself; worked out once for as long as its ink stays the same. */
 export interface Measured {
   /** Its one dark shape, cast shadows left out; undefined without ink. */
@@ -40,6 +46,8 @@ export interface Measured {
   readonly fills: ReadonlyMap<string, readonly Body[]>
   /** Width of its line in the middle, in pixels, by length; of the finest pass that has one. */
   readonly lineWidth: number | undefined
+  /** Each stroke of that pass. */
+  readonly strokes: readonly Line[]
   readonly passes: readonly Pass[]
   readonly pieces: readonly InkPiece[]
 }
@@ -57,12 +65,14 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const fills = sumsIn(unshadowed)
   const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.reduce(together)]))
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
+  const strokes = lined ? of(lined).filter((piece) => piece.kind === 'stroke') : []
   return {
     shape: silhouette(unshadowed, { tolerance: SHAPE_GAP, fineness: FINENESS }),
     areas: new Map([...painted].map(([swatch, { area }]) => [swatch, area])),
     parts: new Map([...painted].flatMap(([swatch, sums]) => bodiesOf([sums]).map((body) => [swatch, body] as const))),
     fills: new Map([...fills].map(([swatch, each]) => [swatch, bodiesOf(each)])),
-    lineWidth: lined && middleWidth(of(lined)),
+    lineWidth: lineOf(strokes)?.wide,
+    strokes: strokes.flatMap((stroke) => lineOf([stroke]) ?? []),
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
@@ -127,8 +137,9 @@ function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
   for (const key of KEYS) sum[key] += by * own[key]
 }
 
-function middleWidth(ink: Ink): number | undefined {
-  const widths: { wide: number; long: number }[] = []
+/** Some strokes as one line; undefined where they have no length. */
+function lineOf(ink: Ink): Line | undefined {
+  const widths: Line[] = []
   for (const stroke of ink) {
     if (stroke.kind !== 'stroke') continue
     const { points } = stroke as Stroke
@@ -148,5 +159,5 @@ function middleWidth(ink: Ink): number | undefined {
     counted += within
     from += long
   }
-  return counted > 0 ? sum / counted : undefined
+  return counted > 0 ? { wide: sum / counted, long: whole } : undefined
 }
