@@ -25,6 +25,37 @@ describe('line weight', () => {
   })
 })
 
+describe('lines of two kinds', () => {
+  /** A box with an outline of 5 px and so many hatches of 2 px, all lines so many times as wide. */
+  const hatched = (count: number, i: number, times = 1) => ({
+    frame: 1 + 2 * i,
+    at: [200 + 30 * i, 300] as const,
+    line: 5 * times,
+    more: Array.from({ length: count }, (_, k): InkPiece => {
+      const [x, y] = [180 + 30 * i + 5 * k, 280]
+      return {
+        kind: 'stroke',
+        ...{ id: `h${i}x${k}`, swatch: 'ink', size: 2 * times, points: [x, y, 0.5, x, y + 40, 0.5] },
+      }
+    }),
+  })
+  const counts = [3, 9, 2, 12, 4, 1, 10]
+
+  test('more hatching on one drawing than on another is no finer line', async () => {
+    const boxes = counts.map((count, i) => hatched(count, i))
+    expect((await new BoxScene().draw(boxes).ask('line-weight')).findings).toEqual([])
+  })
+
+  test('all lines of one drawing half as wide again are told, much hatched or little', async () => {
+    for (const heavy of [3, 5]) {
+      const boxes = counts.map((count, i) => hatched(count, i, i === heavy ? 1.5 : 1))
+      const { findings } = await new BoxScene().draw(boxes).ask('line-weight')
+      expect(findings.map(({ drawings }) => drawings)).toEqual([[`A${heavy}`]])
+      expect(findings[0]!.value).toBeCloseTo(50, 0)
+    }
+  })
+})
+
 describe('outside the frame', () => {
   test('more than half of the ink beyond the frame is told; a quarter is not', async () => {
     const quarter = await new BoxScene().draw([{ frame: 1, at: [15, 300] }]).ask('outside')
@@ -34,6 +65,24 @@ describe('outside the frame', () => {
     expect(findings[0]!.sentence).toMatch(/^\d+ % of the ink of drawing 1 of A lies outside the frame\.$/)
     const wholly = await new BoxScene().draw([{ frame: 1, at: [-100, 300] }]).ask('outside')
     expect(wholly.findings[0]!.value).toBe(100)
+  })
+
+  test('what comes in and goes out on its way is drawn out there on purpose, whether it slows down or not', async () => {
+    const across = going(30, { from: [-100, 300], step: [50, 0] })
+    expect((await new BoxScene({ length: 60 }).draw(across).ask('outside')).findings).toEqual([])
+    const slowing = going(8).map((box, i) => ({ ...box, at: [300 - 400 * 0.5 ** i, 300] as const }))
+    expect((await new BoxScene().draw(slowing).ask('outside')).findings).toEqual([])
+    const dips = going(9).map((box, i) => ({ ...box, at: [300 + 40 * i, 660 + 15 * i * (8 - i) * 0.5] as const }))
+    expect((await new BoxScene().draw(dips).ask('outside')).findings).toEqual([])
+  })
+
+  test('a drawing out of its place is told, first, last or between, and so is a level never seen', async () => {
+    for (const at of [0, 3, 7]) {
+      const lost = but(going(8), at, { at: [400, -90] })
+      expect((await new BoxScene().draw(lost).ask('outside')).findings).toMatchObject([{ drawings: [`A${at}`] }])
+    }
+    const never = going(5, { from: [-300, 300], step: [20, 0] })
+    expect((await new BoxScene().draw(never).ask('outside')).findings).toHaveLength(5)
   })
 })
 

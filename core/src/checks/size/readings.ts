@@ -20,20 +20,23 @@ export const inkReadings = memo((measured: Measured): Readings => {
   const painted = [...areas].filter(([, area]) => area >= DOT)
   return new Map([
     ...sizeOfAll(measured),
-    ...painted.flatMap(([swatch, area]) => {
-      const [least, most] = reachOf(paintOf(measured, swatch))
-      return [
-        [`area of ${swatch}`, Math.log(area)] as const,
-        ...(least > 0
-          ? [
-              [`length of ${swatch}`, 2 * Math.log(most)] as const,
-              [`breadth of ${swatch}`, 2 * Math.log(least)] as const,
-            ]
-          : []),
-      ]
-    }),
+    // Where an outline is open the shape leaks; how far its lines reach is as it was.
+    ...(areas.size === 0 ? reachReadings('all lines', measured.pieces) : []),
+    ...painted.flatMap(([swatch, area]) => [
+      [`area of ${swatch}`, Math.log(area)] as const,
+      ...reachReadings(swatch, paintOf(measured, swatch)),
+    ]),
   ])
 })
+
+function reachReadings(of: string, ink: readonly InkPiece[]): [string, number][] {
+  const [least, most] = reachOf(ink)
+  if (least <= 0) return []
+  return [
+    [`length of ${of}`, 2 * Math.log(most)],
+    [`breadth of ${of}`, 2 * Math.log(least)],
+  ]
+}
 
 /** What its pins say: how far they lie apart. */
 export function pinReadings(pins: Drawing['pins'] = {}): Readings {

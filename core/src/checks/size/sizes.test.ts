@@ -95,3 +95,19 @@ test('where its ink says little, pins that lie farther apart say that it is larg
   const { areas } = sizesOf(shots)
   expect(areas[4]! / areas[3]!).toBeCloseTo(1.08 ** 2, 2)
 })
+
+test('an outline that is open on one drawing leaks: how far its lines reach says that it is as large as before', () => {
+  const ring = (i: number, open: boolean) =>
+    Array.from({ length: open ? 40 : 49 }, (_, k) => {
+      const turn = (2 * Math.PI * k) / 48
+      return [200 + 10 * i + 60 * Math.cos(turn), 200 + 60 * Math.sin(turn), 0.5]
+    }).flat()
+  const drawn = Array.from({ length: 7 }, (_, i): { readonly measured: Measured } => {
+    const ink: Ink = [{ kind: 'stroke', id: `s${i}`, swatch: 'ink', size: 4, points: ring(i, i === 3) }]
+    return { measured: measuredOf(`d${i}`, (_, pass) => (pass === 'line' ? ink : [])) as Measured }
+  })
+  expect(drawn[3]!.measured.shape!.area).toBeLessThan(0.5 * drawn[2]!.measured.shape!.area)
+  const { areas, agreed } = sizesOf(drawn)
+  expect(agreed(3, Math.log(0.5))).toBeLessThan(0.5)
+  expect(Math.abs(Math.log(areas[3]! / areas[2]!))).toBeLessThan(0.2)
+})
