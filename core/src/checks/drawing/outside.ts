@@ -61,8 +61,9 @@ function isOnItsWay(shots: readonly Shot[], i: number): boolean {
   // Its own steps say nothing: where it is out of its place they are wrong, too.
   const usual = Math.max(step(i - 2, i - 1), step(i + 1, i + 2))
   const place = led(i - 1, i + 1) ?? led(i + 1, i + 2) ?? led(i - 1, i - 2)
+  if (!place) return false
   const apart = Math.abs(frames(i, shots[i - 1] ? i - 1 : i + 1))
-  return place !== undefined && distance(place, here) <= STRAYS * usual * apart
+  return distance(place, here) <= STRAYS * usual * apart
 }
 
 /** Drawings of a figure that comes into the frame or goes out of it, each where those beside it lead. */
