@@ -261,7 +261,7 @@ function straighten(limbs: Limb[], size: number): Limb[] {
 }
 
 /** Points on each side over which it is told how a line turns about a place. */
-const ABOUT = 3
+const ABOUT = 6
 
 /**
  * By how much more than the whole line each of its steps turns from the one drawing to the other. A bend goes on from
@@ -284,7 +284,7 @@ function bendsOf({ a, b, closed, turn }: Pick<Limb, 'a' | 'b' | 'closed' | 'turn
   let about = 0
   for (let i = 0; i < steps; i++) {
     about += wrap((between(i - ABOUT, i + 1 + ABOUT) ?? turn + about) - turn - about)
-    bends[i] = about + wrap((between(i, i + 1) ?? turn + about) - turn - about)
+    bends[i] = about
   }
   return bends
 }
@@ -309,12 +309,12 @@ function formAt({ a, b, closed, turn, bends }: Limb, t: number): Float64Array {
       b[k]! - b[2 * i]!,
       b[k + 1]! - b[2 * i + 1]!,
     ]
-    const [longA, longB] = [Math.sqrt(ax * ax + ay * ay), Math.sqrt(bx * bx + by * by)]
     const own = turn + bends[i]!
-    const from = longA > 1e-9 ? Math.atan2(ay, ax) : Math.atan2(by, bx) - own
-    const long = longA + (longB - longA) * t
-    x += Math.cos(from + own * t) * long
-    y += Math.sin(from + own * t) * long
+    const [cos, sin] = [Math.cos(own), Math.sin(own)]
+    const [sx, sy] = [ax + (bx * cos + by * sin - ax) * t, ay + (by * cos - bx * sin - ay) * t]
+    const [on, off] = [Math.cos(own * t), Math.sin(own * t)]
+    x += sx * on - sy * off
+    y += sx * off + sy * on
   }
   if (!closed) {
     result[2 * steps] = x

@@ -1,5 +1,6 @@
 import type { Point } from '../../geometry/matrix'
 import { matchLines, spreadOf, type Line, type Matched } from '../matching'
+import { aligned } from './aligned'
 import { middleOf, mod, type Seat, type Seats } from './seats'
 import type { Way } from './ways'
 
@@ -88,12 +89,12 @@ const lineOf = (way: Way, i: number): Line => ({ ...way, id: String(i), middle: 
 /** Every point of a line on the whole of another. */
 function alongWhole(p: Way, q: Way, match: { b: number; reversed: boolean; offset: number }): Seats {
   const [n, m] = [p.points.length / 2, q.points.length / 2]
-  const start = p.closed && q.closed ? bestStart(p, q, match.reversed, match.offset) : 0
+  if (p.closed && q.closed) {
+    const start = bestStart(p, q, match.reversed, match.offset)
+    const shares = Array.from({ length: n }, (_, i) => mod(start + ((match.reversed ? -i : i) * m) / n, m))
+    return aligned(p, q, shares).map((at) => ({ way: match.b, at }))
+  }
   return Array.from({ length: n }, (_, i): Seat => {
-    if (p.closed && q.closed) {
-      const share = (i / n) * m
-      return { way: match.b, at: mod(match.reversed ? start - share : start + share, m) }
-    }
     const share = n > 1 ? (i / (n - 1)) * (m - 1) : 0
     return { way: match.b, at: match.reversed ? m - 1 - share : share }
   })
@@ -107,16 +108,17 @@ function bestStart(p: Way, q: Way, reversed: boolean, near: number): number {
   let [best, start] = [Infinity, near]
   const reach = m / 9
   for (let k = -reach; k <= reach; k += 0.5) {
-    let [dot, cross, sum] = [0, 0, 0]
+    let [dot, cross, aa, bb] = [0, 0, 0, 0]
     for (let s = 0; s < AROUND; s++) {
       const i = Math.floor((s / AROUND) * n)
       const j = Math.round(mod(near + k + ((reversed ? -1 : 1) * (i * m)) / n, m)) % m
       const [ax, ay, bx, by] = [first[2 * i]!, first[2 * i + 1]!, second[2 * j]!, second[2 * j + 1]!]
       dot += ax * bx + ay * by
       cross += ax * by - ay * bx
-      sum += Math.hypot(ax, ay) * Math.hypot(bx, by)
+      aa += ax * ax + ay * ay
+      bb += bx * bx + by * by
     }
-    const cost = 1 - Math.hypot(dot, cross) / (sum || 1) + 0.02 * Math.abs(Math.atan2(cross, dot))
+    const cost = 1 - Math.hypot(dot, cross) / (Math.sqrt(aa * bb) || 1) + 0.02 * Math.abs(Math.atan2(cross, dot))
     if (cost < best) [best, start] = [cost, near + k]
   }
   return start

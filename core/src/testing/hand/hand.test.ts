@@ -2,6 +2,8 @@ import { inspectScene } from '../../checks/inspect'
 import { validate } from '../../scene/validate'
 import { grown, pushed } from './faults'
 import { HAND_KINDS } from './kinds'
+import { MANNERS } from './manners'
+import { MORE_KINDS } from './more-kinds'
 import { handPair, PAIR_KINDS } from './pairs'
 import { puppetKind } from './puppets'
 import { handScene } from './scene'
@@ -28,6 +30,33 @@ test('Second look raises few false alarms on clean drawings made by hands', asyn
       alarms += (await inspectScene(made.scene, made.inkOf)).findings.length
     }
   expect((100 * alarms) / drawings).toBeLessThanOrEqual(3)
+})
+
+test.each(MANNERS)('so it does on the same motion drawn otherwise: $id', async ({ as }) => {
+  let [drawings, alarms] = [0, 0]
+  for (const id of ['walk across', 'fish', 'head turn', 'pendulum']) {
+    const made = as(
+      handScene(
+        HAND_KINDS.find((kind) => kind.id === id)!,
+        502,
+      ),
+      502,
+    )
+    expect(validate(JSON.parse(JSON.stringify(made.scene)))).toEqual(made.scene)
+    drawings += made.kind.drawings
+    alarms += (await inspectScene(made.scene, made.inkOf)).findings.length
+  }
+  expect((100 * alarms) / drawings).toBeLessThanOrEqual(4)
+})
+
+test('so it does on motions thought of later', async () => {
+  let [drawings, alarms] = [0, 0]
+  for (const kind of MORE_KINDS.filter((_, i) => i % 3 === 0)) {
+    const made = handScene(kind, 503)
+    drawings += kind.drawings
+    alarms += (await inspectScene(made.scene, made.inkOf)).findings.length
+  }
+  expect((100 * alarms) / drawings).toBeLessThanOrEqual(4)
 })
 
 test('so it does on figures put together by chance, for which no check was made', async () => {
