@@ -40,6 +40,18 @@ describe('lacks a pass or a colour', () => {
     expect(forgotten.findings.map(({ drawings }) => drawings)).toEqual([['A3']])
   })
 
+  test('what a drawing lacks that lies wholly beyond the frame flickers for nobody', async () => {
+    const spottedFrom = (x: number) =>
+      new BoxScene().draw(
+        going(6, { from: [x, 300], step: [100, 0] }).map((box, i) => ({
+          ...box,
+          more: i === 0 ? [] : [{ ...spot(i), outline: square([x + 100 * i, 300], 16) } as InkPiece],
+        })),
+      )
+    expect((await spottedFrom(-90).ask('lacks')).findings).toEqual([])
+    expect((await spottedFrom(90).ask('lacks')).findings.map(({ drawings }) => drawings)).toEqual([['A0']])
+  })
+
   test('an eye forgotten on a face is lacking, whether the face was painted under it or round it', async () => {
     const eye = (i: number) => square([200 + 30 * i, 300], 16)
     for (const holes of [false, true]) {

@@ -5,6 +5,7 @@ import { PASSES } from '../../scene/schema'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
+import { shareOutside } from '../drawing/share-outside'
 import type { Body } from '../measured'
 import { named, type Shot } from '../subject'
 
@@ -122,7 +123,8 @@ export const judgeLacks: Judge = {
       const value = (100 * has.filter(Boolean).length) / has.length
       if (value < share || value === 100) return
       judged.forEach((shot, i) => {
-        if (has[i] || vanishes(i)) return
+        // What lies wholly beyond the frame flickers for nobody.
+        if (has[i] || vanishes(i) || shareOutside(scene, subject.level, shot) === 1) return
         findings.push({
           level: subject.level.id,
           drawings: [shot.drawing],

@@ -1,46 +1,9 @@
-import { memoLast } from '../../base/memo'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import type { Point } from '../../geometry/matrix'
 import { distance } from '../../motion/arc'
-import { levelPannedAt } from '../../motion/pan'
 import type { LevelSubject, Shot } from '../subject'
-
-/** The share of a drawing's shape that lies beyond the frame, moved by its level's pan. */
-const shareOutside = memoLast(
-  (by: { x: number; y: number }, width: number, height: number) => `${by.x},${by.y},${width},${height}`,
-  findShareOutside,
-)
-function findShareOutside(
-  measured: Shot['measured'],
-  by: { x: number; y: number },
-  width: number,
-  height: number,
-): number {
-  let [inside, all] = [0, 0]
-  const count = (x: number, y: number, weight: number) => {
-    all += weight
-    if (x + by.x >= 0 && y + by.y >= 0 && x + by.x <= width && y + by.y <= height) inside += weight
-  }
-  for (const piece of measured.pieces) {
-    if (piece.kind === 'stroke') {
-      const { points } = piece
-      for (let i = 3; i < points.length; i += 3)
-        count(points[i]!, points[i + 1]!, Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!))
-    } else if (piece.kind === 'fill') {
-      const { outline } = piece
-      for (let i = 2; i < outline.length; i += 2)
-        count(
-          outline[i]!,
-          outline[i + 1]!,
-          Math.hypot(outline[i]! - outline[i - 2]!, outline[i + 1]! - outline[i - 1]!),
-        )
-    } else if (piece.kind === 'cells')
-      for (let i = 0; i < piece.runs.length; i += 3)
-        count(piece.runs[i]! + piece.runs[i + 2]! / 2, piece.runs[i + 1]!, piece.runs[i + 2]!)
-  }
-  return all > 0 ? 1 - inside / all : 0
-}
+import { shareOutside } from './share-outside'
 
 /** A drawing this many times as far from where those beside it lead as they go in one step is not on its way. */
 const STRAYS = 1.5
@@ -95,10 +58,7 @@ export const judgeOutside: Judge = {
   level(subject, { scene, limit }) {
     if (subject.level.kind === 'ground') return judged([])
     const share = limit('share')
-    const { width, height } = scene.settings
-    const shares = subject.shots.map(
-      (shot) => 100 * shareOutside(shot.measured, levelPannedAt(scene, subject.level, shot.frame), width, height),
-    )
+    const shares = subject.shots.map((shot) => 100 * shareOutside(scene, subject.level, shot))
     // What is never in the frame does not come into it.
     const meant = shares.some((each) => each <= share) ? comingOrGoing(subject) : new Set<string>()
     return judged(
