@@ -36,8 +36,8 @@ export interface Loose {
 /** What came of it: the stretches that lie on each other, stroke by stroke, and what lies nowhere. */
 export function told({ a, b, seats }: Seating, sure: ReadonlySet<number>): Stretches {
   const usedB = b.map((way) => new Uint8Array(way.points.length / 2))
-  const stretches = a.flatMap((way, i) =>
-    runsOf(seats[i]!).map(({ from, to }): Stretch => {
+  const laid = a.flatMap((way, i) =>
+    runsOf(seats[i]!).map(({ from, to }) => {
       const own = seats[i]!
       const count = to - from
       const second = new Float64Array(2 * count)
@@ -60,12 +60,13 @@ export function told({ a, b, seats }: Seating, sure: ReadonlySet<number>): Stret
         closed: whole && way.closed && b[own[from]!.way]!.closed,
         sure: sure.has(i),
         pairs: pairsOf(parts),
+        owners,
         parts,
       }
     }),
   )
   return {
-    stretches,
+    stretches: withShort(laid),
     alone: {
       a: a.flatMap((way, i) => looseOf(way, (k) => seats[i]![k] === undefined)),
       b: b.flatMap((way, w) => looseOf(way, (k) => !isNear(usedB[w]!, k, way.closed))),
@@ -120,6 +121,23 @@ function pairsOf(parts: readonly StrokePair[]): (readonly [string, string])[] {
       return first || count > PARTLY * Math.min(long(0, a), long(1, b))
     })
     .map(({ pair }) => pair)
+}
+
+/** Strokes too short for a part of any stretch are told by what most of each lies on. */
+function withShort(
+  laid: readonly (Stretch & { readonly owners: readonly (readonly [string, string])[] })[],
+): Stretch[] {
+  const told = new Set(laid.flatMap(({ pairs }) => pairs.map(([a]) => a)))
+  return laid.map(({ owners, ...stretch }) => {
+    const short = [...new Set(owners.map(([a]) => a))].filter((a) => !told.has(a))
+    for (const a of short) told.add(a)
+    const pairs = short.map((a) => [a, commonest(owners.flatMap(([own, b]) => (own === a ? [b] : [])))] as const)
+    return { ...stretch, pairs: [...stretch.pairs, ...pairs] }
+  })
+}
+function commonest(names: readonly string[]): string {
+  const often = (name: string) => names.filter((each) => each === name).length
+  return names.reduce((best, name) => (often(name) > often(best) ? name : best))
 }
 
 /** Runs of points on one line of the second drawing. */
