@@ -11,7 +11,10 @@ const REACH = 0.08
 /** Points of the second line from one of the first to the next at the most, in halves. */
 const MOST = 8
 /** What it costs to lie as far off as the line is large, to go another way there, and to go on by other than the usual step. */
-const COST = { place: 12, turn: 0.5, step: 0.05 } as const
+const COST = { place: 12, turn: 0.5, step: 0.02 } as const
+
+/** Each place is looked for anew with what was found before to go by. */
+const ROUNDS = 3
 
 /** A linear map and a shift: x' = a x + c y + e, y' = b x + d y + f. */
 type Map6 = readonly [number, number, number, number, number, number]
@@ -27,18 +30,19 @@ export function aligned(p: Way, q: Way, at: readonly number[]): number[] {
   // Reckoned along the second line's own way, on and on.
   const shares = at.map((_, i) => forward * at[0]! + (i * whole) / n)
   const shown = (place: number) => mod(forward * place, whole)
-  const map = fitted(p, q, shares.map(shown))
   const reach = Math.ceil(2 * REACH * whole)
-  const cost = costs(p, q, { map, shares, shown, reach, forward })
-  const first = cheapest(cost, { n, reach, step: whole / n })
-  // The seam is laid anew from where the first go has long forgotten it.
-  const seam = n >> 1
-  const turned = (i: number) => (i + seam) % n
-  const again = cheapest((i, k) => cost(turned(i), k), { n, reach, step: whole / n, fixed: first[seam]! })
-  return again
-    .map((k, i) => ({ i: turned(i), k }))
-    .sort((x, y) => x.i - y.i)
-    .map(({ i, k }) => shown(shares[i]! + k / 2))
+  let lies = shares
+  for (let round = 0; round < ROUNDS; round++) {
+    const map = fitted(p, q, lies.map(shown))
+    const cost = costs(p, q, { map, shares, shown, reach, forward })
+    const first = cheapest(cost, { n, reach, step: whole / n })
+    // The seam is laid anew from where the first go has long forgotten it.
+    const seam = n >> 1
+    const turned = (i: number) => (i + seam) % n
+    const again = cheapest((i, k) => cost(turned(i), k), { n, reach, step: whole / n, fixed: first[seam]! })
+    lies = shares.map((share, i) => share + again[(i - seam + n) % n]! / 2)
+  }
+  return lies.map(shown)
 }
 
 /** The linear map that carries the first line's points nearest to where they lie on the second (least squares). */

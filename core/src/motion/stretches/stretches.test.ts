@@ -146,6 +146,58 @@ test('two drawings of the same lines, cut in their own ways, are put together st
   )
 })
 
+/** A closed outline whose distance from its middle changes all round, begun and run through as asked. */
+function outline(name: string, far: (turn: number) => number, { turned = 0, begins = 0, back = false } = {}): Stroke {
+  const count = 160
+  const points = Array.from({ length: count + 1 }, (_, i) => {
+    const turn = (2 * Math.PI * (begins + (back ? -i : i))) / count
+    return { x: 400 + far(turn) * Math.cos(turn + turned), y: 300 + far(turn) * Math.sin(turn + turned) }
+  })
+  return stroke(name, points)
+}
+const turnAbout = (points: Float64Array, i: number) => Math.atan2(points[2 * i + 1]! - 300, points[2 * i]! - 400)
+/** By how many degrees more than asked the partner of each point has turned about the middle. */
+function astray(a: Stroke, b: Stroke, turned: number): number[] {
+  const { stretches } = matchStretches([a], [b], [])
+  expect(stretches).toHaveLength(1)
+  const [{ a: from, b: to }] = stretches as [(typeof stretches)[0]]
+  return Array.from({ length: from.length / 2 }, (_, i) => {
+    const by = turnAbout(to, i) - turnAbout(from, i) - turned
+    return ((by - 2 * Math.PI * Math.round(by / (2 * Math.PI))) * 180) / Math.PI
+  })
+}
+
+test('a wheel with teeth has turned as its teeth say, wherever its line begins and whichever way round it goes', () => {
+  const teeth = (turn: number) => 120 * (1 + 0.09 * Math.tanh(4 * Math.cos(8 * turn)))
+  fc.assert(
+    fc.property(
+      fc.double({ min: -0.25, max: 0.25, noNaN: true }),
+      fc.nat(159),
+      fc.boolean(),
+      (turned, begins, back) => {
+        const off = astray(outline('a', teeth), outline('b', teeth, { turned, begins, back }), turned)
+        expect(Math.max(...off.map(Math.abs))).toBeLessThan(6)
+      },
+    ),
+    { numRuns: 25 },
+  )
+})
+
+test('where one part of an outline grows more than the rest, the others are found where they lie', () => {
+  // A lobe to the right that grows long: by shares of its length all the rest would slide toward it.
+  const lobed = (by: number) => (turn: number) => 100 + by * Math.exp(-((Math.cos(turn) - 1) ** 2) / 0.01)
+  const off = astray(outline('a', lobed(20)), outline('b', lobed(60), { begins: 31 }), 0)
+  const sorted = off.map(Math.abs).sort((x, y) => x - y)
+  expect(sorted[sorted.length >> 1]).toBeLessThan(7)
+})
+
+test('a short stroke of a line has a partner as its neighbours have', () => {
+  const line = ring(300, 300, 120)
+  const [a, b] = [cut('p', line, [20, 22, 40]), cut('q', line, [11, 33])]
+  const pairs = matchStretches(a, b, []).stretches.flatMap((each) => each.pairs)
+  expect(new Set(pairs.map(([one]) => one))).toEqual(new Set(a.map(({ id }) => id)))
+})
+
 test('drawings by a hand: most partners are right, and what is sure nearly always', () => {
   const sums = { lines: 0, right: 0, sure: 0, sureRight: 0 }
   for (const kind of PAIR_KINDS) {
