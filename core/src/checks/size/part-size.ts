@@ -2,9 +2,10 @@ import { coloursOf } from '../../scene/palette'
 import { judged, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Evidence, type Observation } from '../finding'
 import { sizeGuide } from '../remedy'
-import { keepsShape } from '../tracks/painted-parts'
+import { turnsOnly } from '../tracks/painted-parts'
 import { named, type Shot } from '../subject'
 import type { InkPiece } from '../../ink/ink'
+import { mean } from './median'
 import { offNeighbours } from './own-spread'
 import { reachOf } from './readings'
 import { touchingShares } from './touching'
@@ -19,6 +20,17 @@ const SPANS = 0.5
 /** A part so many times smaller than foretold is hidden by another, one so many times larger was hidden beside it. */
 const HIDDEN = 2
 const SHOWN = 3
+/** Off by so many times what it may be, a part that is seen otherwise beside it is off all the same. */
+const PLAIN = 2
+
+/** How far paint reaches along and across, as the logarithm of the area of a box that holds it; of several each by itself, their mean. */
+function spanOf(paint: readonly InkPiece[], singly: boolean): number {
+  const spans = (singly ? paint.map((each) => [each]) : [paint]).map((each) => {
+    const [least, most] = reachOf(each)
+    return Math.log(least * most)
+  })
+  return mean(spans)
+}
 
 /**
  * Part too big or small. One drawing's trousers, head or jaw is suddenly bigger: the area of each
@@ -60,25 +72,29 @@ export const judgePartSize: Judge = {
         const bodyOf = (i: number) =>
           [...(shots[i]?.measured.parts ?? [])].find(([painted]) => colour(painted) === swatch)?.[1]
         const goesBehind = (i: number) => {
-          const shares = [met(i - 1), met(i), met(i + 1)]
+          const shares = [met(i - 1), met(i + 1)]
           return Math.max(...shares) - Math.min(...shares) > BEHIND
         }
-        /** How far it reaches along and across, as the logarithm of the area of a box that holds it. */
-        const spanOf = (i: number) => {
-          const isOfIt = (piece: InkPiece) => piece.kind !== 'stroke' && colour(piece.swatch) === swatch
-          const [least, most] = reachOf(shots[i]!.measured.pieces.filter(isOfIt))
-          return Math.log(least * most)
+        const paintsOf = (i: number) =>
+          shots[i]!.measured.pieces.filter((piece) => piece.kind !== 'stroke' && colour(piece.swatch) === swatch)
+        const isHidden = (i: number, off: number) => {
+          const [before, here, after] = [i - 1, i, i + 1].map(paintsOf) as [InkPiece[], InkPiece[], InkPiece[]]
+          // Two eyes lie as far apart as before: each has a reach of its own.
+          const singly = before.length === here.length && here.length === after.length
+          const [was, is, willBe] = [before, here, after].map((paint) => spanOf(paint, singly)) as [
+            number,
+            number,
+            number,
+          ]
+          return (is - (was + willBe) / 2) * Math.sign(off) < SPANS * Math.abs(off)
         }
-        const isHidden = (i: number, off: number) =>
-          (spanOf(i) - (spanOf(i - 1) + spanOf(i + 1)) / 2) * Math.sign(off) < SPANS * Math.abs(off)
-        const suspects = offNeighbours(measures, share / 100).flatMap(({ at, off }) =>
+        const suspects = offNeighbours(measures, share / 100).flatMap(({ at, off, limit: own }) =>
           at >= from &&
           at <= to &&
           off > -Math.log(HIDDEN) &&
           off < Math.log(SHOWN) &&
-          !goesBehind(at) &&
           !isHidden(at, off) &&
-          keepsShape(bodyOf(at - 1), bodyOf(at + 1))
+          (Math.abs(off) > PLAIN * own || (!goesBehind(at) && turnsOnly(bodyOf(at - 1), bodyOf(at + 1))))
             ? [{ at, excess: Math.abs(off), value: 100 * (Math.exp(off) - 1), shot: shots[at]! }]
             : [],
         )

@@ -16,7 +16,7 @@ export function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
 }
 
 /** Whether a part is one rigid body on two drawings, however it has turned from one to the other. */
-function turnsOnly(a: Body | undefined, b: Body | undefined): boolean {
+export function turnsOnly(a: Body | undefined, b: Body | undefined): boolean {
   if (!isAsLarge(a, b)) return false
   const [ofA, ofB] = [lieOf(a!), lieOf(b!)]
   return Math.abs(ofA.long - ofB.long) + Math.abs(ofA.wide - ofB.wide) <= SAME_LIE * spread(a!, b!)
