@@ -136,6 +136,17 @@ describe('line does not meet', () => {
     expect((await open(4).ask('line-meets')).findings).toEqual([])
   })
 
+  test('other paint beyond the gap is no excuse; an edge that runs on under other paint needs no line', async () => {
+    const patch = (from: readonly [number, number], to: readonly [number, number]): InkPiece => ({
+      ...{ kind: 'fill', id: 'other', swatch: 'grey' },
+      outline: [...from, to[0], from[1], ...to, from[0], to[1]],
+    })
+    const beyond = open(24).lay('A0', 'colour', [patch([150, 100], [370, 200])])
+    expect((await beyond.ask('line-meets')).findings).toHaveLength(1)
+    const over = open(24).lay('A0', 'colour', [patch([220, 160], [300, 240])])
+    expect((await over.ask('line-meets')).findings).toEqual([])
+  })
+
   test('paint that follows no line relies on none', async () => {
     const loose = new BoxScene().draw([{ frame: 1, at: [260, 260], side: 120, line: 0 }])
     expect((await loose.ask('line-meets')).findings).toEqual([])

@@ -87,14 +87,14 @@ function near(x: number, y: number, { ax, ay, bx, by, half }: Bit): boolean {
 }
 
 /** Just beyond an edge, on both sides of it, in pixels. */
-const BEYOND = 9
+const BEYOND = 5
 
 /** The longest stretch of a paint's edge with no line along it, in pixels, when the rest of it follows lines. */
 function widestGap(
   fill: Fill,
   bits: ReturnType<typeof lineBits>,
   ends: readonly End[],
-  covered: (at: Point) => boolean,
+  isUnder: (at: Point, sides: readonly Point[]) => boolean,
 ): { gap: number; at: Point; closing: number[] } | undefined {
   const { outline } = fill
   const places: { x: number; y: number; held: boolean }[] = []
@@ -129,7 +129,7 @@ function widestGap(
     const apart = betweenEnds(ends, at(start - 1), at(i))
     if (apart === undefined) continue
     gap = Math.min(gap, apart)
-    // Where other paint goes on beyond the edge, the form is open to nothing.
+    // An edge that runs on under other paint needs no line; that other paint begins there is no excuse.
     const [before, after] = [at((start + i) / 2 - 1), at((start + i) / 2 + 1)]
     const long = Math.hypot(after.x - before.x, after.y - before.y) || 1
     const across = { x: ((after.y - before.y) / long) * BEYOND, y: (-(after.x - before.x) / long) * BEYOND }
@@ -137,7 +137,7 @@ function widestGap(
       { x: middle.x + across.x, y: middle.y + across.y },
       { x: middle.x - across.x, y: middle.y - across.y },
     ]
-    if (covered(middle) || sides.every((side) => covered(side) || liesAt(fill, side.x, side.y, 0))) continue
+    if (isUnder(middle, sides)) continue
     if (!best || gap > best.gap) best = { gap, at: { x: middle.x, y: middle.y }, closing: between(at, start - 1, i) }
   }
   return best
@@ -168,12 +168,12 @@ const gapsOf = memoLast(
             piece,
             bits,
             ends,
-            (at) =>
+            (at, sides) =>
               at.x < 0 ||
               at.y < 0 ||
               at.x > width ||
               at.y > height ||
-              paints.some((other) => other !== piece && liesAt(other, at.x, at.y, 0)),
+              paints.some((other) => other !== piece && sides.every(({ x, y }) => liesAt(other, x, y, 0))),
           )
         : undefined,
     )
