@@ -41,6 +41,8 @@ export class SoundPlayer {
       first.filter(({ at }) => at < AHEAD).map((due) => this.#pieces.of(due).catch(() => undefined)),
     )
     await Promise.race([there, new Promise((resolve) => setTimeout(resolve, SOON))])
+    // It may have been closed while the first was fetched.
+    if (context.state !== 'running') return undefined
     const out = new GainNode(context)
     out.connect(context.destination)
     const began = context.currentTime + LEAD
@@ -84,6 +86,8 @@ export class SoundPlayer {
   }
 
   close(): void {
+    // What is still being fetched is heard by nobody.
+    this.#scrubbed?.()
     this.#pieces.close()
     void this.#context?.close()
     this.#context = undefined
