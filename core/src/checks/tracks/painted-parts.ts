@@ -9,7 +9,7 @@ const SAME_AREA = Math.log(1.12)
 const SAME_LIE = 0.12
 
 /** Whether a part is one rigid body on two drawings that does not turn. */
-export function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
+function keepsShape(a: Body | undefined, b: Body | undefined): boolean {
   if (!isAsLarge(a, b)) return false
   const apart = Math.abs(a!.xx - b!.xx) + Math.abs(a!.yy - b!.yy) + 2 * Math.abs(a!.xy - b!.xy)
   return apart <= SAME_LIE * spread(a!, b!)

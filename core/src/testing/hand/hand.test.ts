@@ -1,5 +1,7 @@
+import { seededRandom } from '../../base/random'
 import { inspectScene } from '../../checks/inspect'
 import { validate } from '../../scene/validate'
+import { DRAWING_FAULTS } from './drawing-faults'
 import { grown, pushed } from './faults'
 import { HAND_KINDS } from './kinds'
 import { MANNERS } from './manners'
@@ -81,6 +83,35 @@ test('a drawing grown by a quarter on an even tail is found, and one pushed off 
   const off = await inspectScene(walk.scene, walk.inkOf, { checks: ['off-arc'] })
   expect(off.findings.some(({ drawings }) => drawings.includes('d9'))).toBe(true)
 })
+
+test.each([...DRAWING_FAULTS])(
+  'of drawings by hands most at fault are found: %s, and their clean ones are not',
+  async (check, plant) => {
+    let [tried, found] = [0, 0]
+    for (const id of [
+      'head turn',
+      'pendulum',
+      'fish',
+      'throw',
+      'spring',
+      'two cross',
+      'snake',
+      'pops from pose to pose',
+    ]) {
+      const kind = [...HAND_KINDS, ...MORE_KINDS].find((each) => each.id === id)!
+      const made = handScene(kind, 504)
+      const ask = async ({ scene, inkOf }: typeof made) =>
+        (await inspectScene(scene, inkOf, { checks: [check] })).findings
+      expect(await ask(made)).toEqual([])
+      const fault = plant({ made, drawing: 'd5', times: 2, random: seededRandom(504) })
+      if (!fault) continue
+      tried++
+      if ((await ask(fault)).some(({ drawings }) => drawings.includes('d5'))) found++
+    }
+    expect(tried).toBeGreaterThan(2)
+    expect(found / tried).toBeGreaterThan(0.6)
+  },
+)
 
 test('with nothing pinned a painted part that keeps its shape is followed, and limbs that cross a body hide no growth', async () => {
   const walk = HAND_KINDS.find(({ id }) => id === 'walk across')!
