@@ -290,8 +290,9 @@ function bendsOf({ a, b, closed, turn }: Pick<Limb, 'a' | 'b' | 'closed' | 'turn
 }
 
 /**
- * A line between its two forms with its steps turned and drawn out (Sederberg, Gao, Wang and Mu 1993, the
- * intrinsic way), so that what bends does not shrink; a closed one is closed again by sharing the gap out.
+ * A line between its two forms. Each step goes from the one to the other as seen by whoever turns as the line does there, so
+ * that what bends does not shrink (after Sederberg, Gao, Wang and Mu 1993, whose steps have an angle and a length each) and
+ * what changes its shape without turning is blended; a closed one is closed again by sharing the gap out.
  */
 function formAt({ a, b, closed, turn, bends }: Limb, t: number): Float64Array {
   const count = a.length / 2
