@@ -7,6 +7,24 @@ import { placesAhead } from './places-ahead.ts'
 /** Where the server listens while the page is served from here (`npm run dev`). */
 const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
 
+/**
+ * What many places share, in three files rather than in sixty: each costs its own request, and the desk is there a
+ * sixth sooner. A part is what is named and all that this imports; how large a place may grow by it is tested
+ * (e2e/sizes.spec.ts).
+ */
+const SHARED_PARTS = [
+  { name: 'first', tags: ['$initial' as const], test: (id: string) => !/main\.ts$|html/.test(id), priority: 2 },
+  {
+    name: 'house',
+    test: /src\/(api\/api|timing\/ahead|parts\/frames|stage\/play-frames)\.ts$|element-plus\/es\/(constants|utils)\/|@vueuse/,
+    priority: 1,
+  },
+  {
+    name: 'scene',
+    test: /src\/(session\/(scene|look|sync\/keeping)|stage\/player|parts\/(drag|svg-path)|sound\/useHeard|footage\/films-under)\.ts$|tinykeys/,
+  },
+]
+
 export default defineConfig({
   plugins: [
     vue(),
@@ -52,6 +70,7 @@ export default defineConfig({
     manifest: true,
     // The notices of the packages the page is made of go out with it.
     license: { fileName: 'notices.md' },
+    rolldownOptions: { output: { codeSplitting: { groups: SHARED_PARTS } } },
   },
   worker: { format: 'es' },
   // The server takes writes only from its own page: Host must stay as the browser sent it.
