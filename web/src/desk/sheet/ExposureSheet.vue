@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { clamp, framesPerBeat, lengthOfTake, timecode, type Column, type Level, type Scene } from '@unhurried/core'
+import { clamp, framesPerBeat, lengthOfTake, timecode, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock, Video } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Chosen } from '../../session/scene'
-import { cellAt, cycleInWords, sameFaces } from './grid/cells'
+import SheetRow from './SheetRow.vue'
+import { sameFaces } from './grid/cells'
+import type { ShownColumn } from './grid/squares'
 import { useRows } from './grid/useRows'
 import { useSheetDrag, type SheetEvents } from './grid/useSheetDrag'
 import { useSoundWidth } from './useSheetWidth'
@@ -62,28 +64,16 @@ const leftOf = (index: number) => before.value + index * across.value
 // Only what is in view is in the page.
 const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
 const lastColumn = computed(() => Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1))
-interface Shown {
-  readonly level: Level
-  readonly index: number
-  readonly left: number
-  readonly column: Column
-  /** The same object from frame to frame: a square that stays in its column is not laid out for it. */
-  readonly style: Readonly<Record<'left' | 'width', string>>
-}
-const columns = computed<Shown[]>((was) => {
+const columns = computed<readonly ShownColumn[]>((was = []) => {
+  const sheet = props.scene.sheets[props.take]!
   const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
     const index = firstColumn.value + i
-    const style = { left: `${leftOf(index)}px`, width: `${across.value}px` }
-    return { level, index, left: leftOf(index), column: props.scene.sheets[props.take]![level.id]!, style }
+    const [left, column] = [leftOf(index), sheet[level.id]!]
+    const style = `left: ${left}px; width: ${across.value}px`
+    const before = was.find((each) => each.level === level && each.column === column && each.index === index)
+    return before?.style === style ? before : { level, index, left, column, style }
   })
-  const same =
-    was?.length === now.length &&
-    now.every(
-      (each, i) =>
-        each.level === was[i]!.level && each.style.width === was[i]!.style.width && each.column === was[i]!.column,
-    ) &&
-    now.every((each, i) => each.left === was[i]!.left)
-  return same ? was : now
+  return now.length === was.length && now.every((each, i) => each === was[i]) ? was : now
 })
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
 const faces = computed<Scene['drawings']>((before) =>
@@ -105,16 +95,14 @@ const { first, count, rows } = useRows({
   rowHeight: ROW,
   length,
 })
-/** What a row shows besides its cells: rows for which nothing of it changed are left as they are. */
-const lit = (frame: number) => {
+/** The levels chosen at a frame. */
+const NONE: readonly string[] = []
+const here = computed(() => [props.level])
+const chosenAt = (frame: number) => {
   const { chosen } = props
-  if (chosen) return frame >= chosen.from && frame <= chosen.to ? chosen.levels.join() : ''
-  return frame === props.frame ? props.level : ''
+  if (!chosen) return frame === props.frame ? here.value : NONE
+  return frame >= chosen.from && frame <= chosen.to ? chosen.levels : NONE
 }
-const isChosen = (level: string, frame: number) =>
-  props.chosen
-    ? frame >= props.chosen.from && frame <= props.chosen.to && props.chosen.levels.includes(level)
-    : frame === props.frame && level === props.level
 
 // Reading where it is scrolled to would lay out the page twice in the frame of a flip.
 watch(
@@ -132,29 +120,6 @@ watch(
     }),
   { flush: 'post' },
 )
-
-/** A square of the sheet: how it looks and what it says of itself. */
-function squareOf({ level, index, column, style }: Shown, frame: number, passing: boolean) {
-  const { text, kind, role, cycle, drawn, ends } = cellAt(props.scene, column, frame)
-  const chosen = isChosen(level.id, frame)
-  const finding = props.found.get(`${level.id}:${frame}`)
-  const states = { drawn, chosen, locked: level.locked, found: finding !== undefined }
-  const shown = (Object.keys(states) as (keyof typeof states)[]).filter((state) => states[state])
-  const square = {
-    ...{ id: level.id, index, style, text, chosen },
-    look: ['cell', kind, role, cycle && `cycle ${cycle}`, ends && role && 'ends', ...shown].filter(Boolean).join(' '),
-  }
-  if (passing) return { ...square, name: undefined, words: undefined, title: undefined }
-  const around = cycleInWords(column, frame)
-  const what = kind.startsWith('empty') ? 'empty' : text ? `drawing ${text}${drawn ? '' : ', not drawn yet'}` : 'held'
-  const words = `Level ${level.name}, frame ${frame}: ${what}${around && `, in ${around}`}`
-  return {
-    ...square,
-    name: `${level.name}:${frame}`,
-    words: finding === undefined ? words : `${words}, to be looked at`,
-    title: finding ?? (around || undefined),
-  }
-}
 
 const head = ref<HTMLElement>()
 const { down, preventPan } = useSheetDrag({
@@ -295,61 +260,23 @@ const { down, preventPan } = useSheetDrag({
           />
         </div>
       </div>
-      <div
+      <SheetRow
         v-for="{ slot, frame: number, passing } in rows"
         :key="slot"
-        v-memo="[
-          number,
-          passing,
-          columns,
-          faces,
-          width,
-          found,
-          number === frame,
-          lit(number),
-          notes,
-          beats,
-          scene.settings.fps,
-          ends,
-        ]"
-        class="row"
-        role="row"
-        :aria-rowindex="number"
-        :class="{
-          here: number === frame,
-          second: (number - 1) % scene.settings.fps === 0,
-          beat: beats.has(number),
-          beyond: number > ends,
-        }"
-        :style="{ width: `${width}px`, top: `${(number - 1) * ROW + HEAD}px` }"
-      >
-        <div
-          v-for="square in columns.map((each) => squareOf(each, number, passing))"
-          :key="square.id"
-          role="gridcell"
-          :class="square.look"
-          :aria-colindex="square.index + 1"
-          :aria-label="square.words"
-          :aria-selected="square.chosen"
-          :title="square.title"
-          :data-cell="square.name"
-          :style="square.style"
-        >
-          <span>{{ square.text }}</span>
-        </div>
-        <div
-          class="note-cell"
-          role="gridcell"
-          :data-note="passing ? undefined : number"
-          :style="{ left: `${leftOf(levels.length)}px`, width: `${noted}px` }"
-          :title="passing ? undefined : (notes.get(number) ?? 'Write a note here')"
-          :aria-label="
-            passing ? undefined : `Note at frame ${number}${notes.has(number) ? `: ${notes.get(number)}` : ''}`
-          "
-        >
-          {{ notes.get(number) }}
-        </div>
-      </div>
+        :number="number"
+        :passing="passing"
+        :columns="columns"
+        :drawings="faces"
+        :found="found"
+        :chosen="chosenAt(number)"
+        :here="number === frame"
+        :second="(number - 1) % scene.settings.fps === 0"
+        :beat="beats.has(number)"
+        :beyond="number > ends"
+        :note="notes.get(number)"
+        :notes="noted"
+        :style="`width: ${width}px; top: ${(number - 1) * ROW + HEAD}px`"
+      />
     </div>
   </div>
 </template>
@@ -451,30 +378,6 @@ const { down, preventPan } = useSheetDrag({
   cursor: ew-resize;
 }
 
-.row {
-  position: absolute;
-  left: 0;
-  height: var(--row);
-  border-bottom: 1px solid var(--hairline);
-  contain: strict;
-}
-
-.row.second {
-  border-top: 1.5px solid var(--edge);
-}
-
-.row.beat {
-  border-top: 1.5px dashed var(--lagoon);
-}
-
-.row.beyond {
-  opacity: 0.4;
-}
-
-.row.here {
-  background: var(--chosen);
-}
-
 .numbers {
   position: sticky;
   left: 0;
@@ -530,115 +433,5 @@ const { down, preventPan } = useSheetDrag({
   font-size: 11px;
   font-style: normal;
   font-weight: 600;
-}
-
-.cell,
-.note-cell {
-  position: absolute;
-  top: 0;
-  height: var(--row);
-  overflow: hidden;
-  border-left: 1px solid var(--rule);
-  color: var(--graphite);
-  font: 560 13.5px/var(--row) var(--heading);
-  text-align: center;
-  cursor: cell;
-  contain: strict;
-}
-
-.note-cell {
-  padding: 0 5px;
-  font: 400 13px/var(--row) var(--text);
-  text-align: left;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  cursor: text;
-}
-
-.cell.locked {
-  cursor: default;
-}
-
-.cell.chosen {
-  background: rgb(from var(--lagoon) r g b / 15%);
-  box-shadow: inset 0 0 0 1px rgb(from var(--lagoon) r g b / 45%);
-}
-
-.here .cell.chosen {
-  box-shadow: inset 0 0 0 2px var(--persimmon);
-}
-
-.cell.found::after {
-  position: absolute;
-  top: 3px;
-  right: 4px;
-  width: 6px;
-  height: 6px;
-  border: 1.5px solid var(--plum);
-  border-radius: 0 5px 5px 5px;
-  content: '';
-}
-
-.cell.drawn {
-  color: var(--ink);
-}
-
-.cell.key.start span {
-  display: inline-block;
-  min-width: 21px;
-  padding: 0 4px;
-  border: 1.3px solid currentcolor;
-  border-radius: 11px;
-  line-height: 17px;
-}
-
-.cell.key.start:not(.drawn) span {
-  border-style: dashed;
-}
-
-.cell.breakdown.start span {
-  text-decoration: underline;
-  text-underline-offset: 2px;
-}
-
-.cell.hold::after,
-.cell.end::after {
-  position: absolute;
-  top: 0;
-  bottom: 0;
-  left: 50%;
-  border-left: 1.6px solid var(--moss);
-  content: '';
-}
-
-.cell.end::after {
-  bottom: 6px;
-}
-
-/* A cycle: bracketed down its left, its later turns paler. */
-.cell.cycle {
-  border-left: 3px double var(--lagoon);
-}
-
-.cell.cycle.later span {
-  color: var(--pale-ink);
-  font-weight: 400;
-}
-
-.cell.cycle.later::after {
-  border-left-style: dotted;
-}
-
-.cell.ends::before {
-  position: absolute;
-  inset: auto 0 0;
-  z-index: 1;
-  height: 6px;
-  cursor: ns-resize;
-  content: '';
-}
-
-.cell.ends:hover::before {
-  background: rgb(from var(--moss) r g b / 40%);
 }
 </style>

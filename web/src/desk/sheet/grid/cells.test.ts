@@ -29,13 +29,13 @@ const scene = make(
 const column = (of: Scene) => of.sheets['main']!['A']!
 const summary = (of: Scene) =>
   Array.from({ length: 14 }, (_, i) => {
-    const { text, kind, ends } = cellAt(of, column(of), i + 1)
+    const { text, kind, ends } = cellAt(of.drawings, column(of), i + 1)
     return `${text || kind}${ends ? '.' : ''}`
   }).join(' ')
 
 test('squares are written as on paper: numbers, holds and their ends, empty frames, drawings shown again', () => {
   expect(summary(scene)).toBe('1 hold end. 4 hold hold hold end. × empty-hold empty-hold. (1) hold end.')
-  expect(cellAt(scene, column(scene), 1)).toMatchObject({ role: 'key', drawn: true, cycle: '' })
+  expect(cellAt(scene.drawings, column(scene), 1)).toMatchObject({ role: 'key', drawn: true, cycle: '' })
 })
 
 test('a cycle is told once, and its later turns for what they are', () => {
@@ -47,7 +47,7 @@ test('a cycle is told once, and its later turns for what they are', () => {
     to: 4,
     act: { do: 'cycle', turns: 3 },
   })
-  expect([1, 4, 5, 12, 13].map((frame) => cellAt(cycled, column(cycled), frame).cycle)).toEqual([
+  expect([1, 4, 5, 12, 13].map((frame) => cellAt(cycled.drawings, column(cycled), frame).cycle)).toEqual([
     'first',
     'first',
     'later',

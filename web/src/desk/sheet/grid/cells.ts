@@ -59,14 +59,14 @@ function entryAt(entries: readonly Placed[], frame: number): Placed {
   return entries[low]!
 }
 
-export function cellAt(scene: Scene, column: Column, frame: number): Cell {
+export function cellAt(drawings: Scene['drawings'], column: Column, frame: number): Cell {
   const { entries, firsts, cycles } = reading(column)
   const here = entryAt(entries, frame)
   const around = cycles.find(({ from, to }) => frame >= from && frame <= to)
   const cycle = !around ? '' : frame < around.from + around.period ? 'first' : 'later'
   const begins = here.frame === frame
   const ends = here.frame + here.frames - 1 === frame
-  const entry = here.drawing === null ? undefined : scene.drawings[here.drawing]
+  const entry = here.drawing === null ? undefined : drawings[here.drawing]
   if (!entry)
     return { text: begins ? '×' : '', role: '', drawn: false, kind: begins ? 'empty' : 'empty-hold', ends, cycle }
   const base = { role: entry.role, ends, cycle, drawn: isDrawn(entry) } as const

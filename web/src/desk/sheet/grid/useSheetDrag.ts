@@ -133,7 +133,7 @@ function dragOver({ levels, at, placeOf, emit, ...options }: SheetDragOptions) {
   function beginHold(level: string, frame: number) {
     const column = options.column(level)
     let from = frame
-    while (from > 1 && ['hold', 'end'].includes(cellAt(options.scene(), column, from).kind)) from--
+    while (from > 1 && ['hold', 'end'].includes(cellAt(options.scene().drawings, column, from).kind)) from--
     drag = { what: 'hold', level, from, frames: frame - from + 1, moved: false }
     emit('pick', level, from)
   }

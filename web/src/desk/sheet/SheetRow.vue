@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import type { Scene } from '@unhurried/core'
+import { computed } from 'vue'
+import { squaresOf, type ShownColumn } from './grid/squares'
+
+/** One frame of the sheet across all levels, and its note. */
+const props = defineProps<{
+  number: number
+  passing: boolean
+  columns: readonly ShownColumn[]
+  drawings: Scene['drawings']
+  /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
+  /** The levels chosen at this frame. */ chosen: readonly string[]
+  here: boolean
+  second: boolean
+  beat: boolean
+  beyond: boolean
+  note: string | undefined
+  /** Width of the notes, CSS pixels. */ notes: number
+}>()
+
+const squares = computed<ReturnType<typeof squaresOf>>((was) => {
+  const { number: frame, passing, drawings, chosen, found } = props
+  return squaresOf(
+    props.columns,
+    ({ level: { id } }) => ({
+      ...{ frame, passing, drawings },
+      chosen: chosen.includes(id),
+      finding: found.get(`${id}:${frame}`),
+    }),
+    was,
+  )
+})
+</script>
+
+<template>
+  <div class="row" role="row" :aria-rowindex="number" :class="{ here, second, beat, beyond }">
+    <div
+      v-for="{ square } in squares"
+      :key="square.id"
+      v-memo="[square]"
+      role="gridcell"
+      :class="square.look"
+      :aria-colindex="square.index + 1"
+      :aria-label="square.words"
+      :aria-selected="square.chosen"
+      :title="square.title"
+      :data-cell="square.name"
+      :style="square.style"
+    >
+      <span>{{ square.text }}</span>
+    </div>
+    <div
+      class="note-cell"
+      role="gridcell"
+      :data-note="passing ? undefined : number"
+      :style="`width: ${notes}px`"
+      :title="passing ? undefined : (note ?? 'Write a note here')"
+      :aria-label="passing ? undefined : `Note at frame ${number}${note === undefined ? '' : `: ${note}`}`"
+    >
+      {{ note }}
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  position: absolute;
+  left: 0;
+  height: var(--row);
+  border-bottom: 1px solid var(--hairline);
+  contain: strict;
+}
+
+.row.second {
+  border-top: 1.5px solid var(--edge);
+}
+
+.row.beat {
+  border-top: 1.5px dashed var(--lagoon);
+}
+
+.row.beyond {
+  opacity: 0.4;
+}
+
+.row.here {
+  background: var(--chosen);
+}
+
+.cell,
+.note-cell {
+  position: absolute;
+  top: 0;
+  height: var(--row);
+  border-left: 1px solid var(--rule);
+  color: var(--graphite);
+  font: 560 13.5px/var(--row) var(--heading);
+  text-align: center;
+  cursor: cell;
+  /* What cuts its content off is painted by itself, which so many squares cannot afford. */
+  contain: size layout style;
+}
+
+.cell.long,
+.note-cell {
+  overflow: hidden;
+}
+
+.note-cell {
+  right: 0;
+  padding: 0 5px;
+  font: 400 13px/var(--row) var(--text);
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: text;
+}
+
+.cell.locked {
+  cursor: default;
+}
+
+.cell.chosen {
+  background: rgb(from var(--lagoon) r g b / 15%);
+  box-shadow: inset 0 0 0 1px rgb(from var(--lagoon) r g b / 45%);
+}
+
+.here .cell.chosen {
+  box-shadow: inset 0 0 0 2px var(--persimmon);
+}
+
+.cell.found::after {
+  position: absolute;
+  top: 3px;
+  right: 4px;
+  width: 6px;
+  height: 6px;
+  border: 1.5px solid var(--plum);
+  border-radius: 0 5px 5px 5px;
+  content: '';
+}
+
+.cell.drawn {
+  color: var(--ink);
+}
+
+.cell.key.start span {
+  display: inline-block;
+  min-width: 21px;
+  padding: 0 4px;
+  border: 1.3px solid currentcolor;
+  border-radius: 11px;
+  line-height: 17px;
+}
+
+.cell.key.start:not(.drawn) span {
+  border-style: dashed;
+}
+
+.cell.breakdown.start span {
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+
+.cell.hold::after,
+.cell.end::after {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  left: 50%;
+  border-left: 1.6px solid var(--moss);
+  content: '';
+}
+
+.cell.end::after {
+  bottom: 6px;
+}
+
+/* A cycle: bracketed down its left, its later turns paler. */
+.cell.cycle {
+  border-left: 3px double var(--lagoon);
+}
+
+.cell.cycle.later span {
+  color: var(--pale-ink);
+  font-weight: 400;
+}
+
+.cell.cycle.later::after {
+  border-left-style: dotted;
+}
+
+.cell.ends::before {
+  position: absolute;
+  inset: auto 0 0;
+  z-index: 1;
+  height: 6px;
+  cursor: ns-resize;
+  content: '';
+}
+
+.cell.ends:hover::before {
+  background: rgb(from var(--moss) r g b / 40%);
+}
+</style>

@@ -1,0 +1,57 @@
+import { applyEdit, newScene, type Column } from '@unhurried/core'
+import { settingsOf } from '../../../../../core/src/testing/build'
+import { squareOf, squaresOf, type ShownColumn } from './squares'
+
+const { scene } = applyEdit(newScene(settingsOf({ length: 8 })), {
+  type: 'drawing.add',
+  take: 'main',
+  level: 'A',
+  frame: 3,
+  drawing: { id: 'k3', role: 'key' },
+})
+const columnOf = (column: Column, index = 0): ShownColumn => ({
+  ...{ level: scene.levels['A']!, index, left: 40, column },
+  style: 'left: 40px; width: 44px',
+})
+const shown = columnOf(scene.sheets['main']!['A']!)
+const drawings = { k3: { ...scene.drawings['k3']!, number: '1003' } }
+const at = (frame: number) => ({
+  ...{ frame, drawings, passing: false, chosen: false, finding: undefined },
+})
+
+test('a square says in words what stands on it, whether it is chosen, and what is to be looked at there', () => {
+  expect(squareOf(shown, { ...at(3), chosen: true, finding: 'too far on' })).toMatchObject({
+    text: '1003',
+    look: 'cell start key chosen found',
+    name: 'A:3',
+    words: 'Level A, frame 3: drawing 1003, not drawn yet, to be looked at',
+    title: 'too far on',
+  })
+  expect(squareOf(shown, at(4))).toMatchObject({ text: '', words: 'Level A, frame 4: held' })
+})
+
+test('what is longer than a narrow square is cut off', () => {
+  const again = columnOf([
+    { drawing: null, frames: 2 },
+    { drawing: 'k3', frames: 1 },
+    { drawing: 'k3', frames: 5 },
+  ])
+  expect([3, 4].map((frame) => squareOf(again, at(frame)).look.includes('long'))).toEqual([false, true])
+})
+
+test('a sheet going by too fast to be read is told to nobody', () => {
+  const { text, name, words, title } = squareOf(shown, { ...at(3), passing: true })
+  expect([text, name, words, title]).toEqual(['1003', undefined, undefined, undefined])
+})
+
+test('when one column changes, the squares of the others stay as they are', () => {
+  const other = columnOf([{ drawing: 'k3', frames: 8 }], 1)
+  const before = squaresOf([shown, other], () => at(3))
+  const changed = columnOf([{ drawing: null, frames: 8 }])
+  const now = squaresOf([changed, other], () => at(3), before)
+  expect([now[0] === before[0], now[1] === before[1]]).toEqual([false, true])
+  expect(now[0]!.square.text).toBe('')
+  expect(squaresOf([changed, other], () => ({ ...at(3), chosen: true }), now).every((each, i) => each !== now[i])).toBe(
+    true,
+  )
+})

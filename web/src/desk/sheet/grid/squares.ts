@@ -1,0 +1,85 @@
+import type { Column, Level, Scene } from '@unhurried/core'
+import { cellAt, cycleInWords } from './cells'
+
+/** A level's column of the sheet as it stands in the page. The same object for as long as nothing of it changes. */
+export interface ShownColumn {
+  readonly level: Level
+  readonly index: number
+  /** CSS pixels from the sheet's left edge. */
+  readonly left: number
+  readonly column: Column
+  /** As text, which the page compares before it lays anything out. */
+  readonly style: string
+}
+
+/** What a square's look depends on besides its column. */
+export interface SquareState {
+  readonly frame: number
+  readonly drawings: Scene['drawings']
+  /** Too fast to be read: what only the ear and the pointer need is left out. */
+  readonly passing: boolean
+  readonly chosen: boolean
+  /** What is to be looked at there. */
+  readonly finding: string | undefined
+}
+
+/** A square of the sheet: how it looks and what it says of itself. */
+export interface Square {
+  readonly id: string
+  readonly index: number
+  readonly style: ShownColumn['style']
+  readonly text: string
+  readonly look: string
+  readonly chosen: boolean
+  readonly name?: string
+  readonly words?: string
+  readonly title?: string | undefined
+}
+
+/** Characters that surely fit into the narrowest square. */
+const FITS = 4
+
+export function squareOf({ level, index, column, style }: ShownColumn, state: SquareState): Square {
+  const { frame, chosen, finding } = state
+  const { text, kind, role, cycle, drawn, ends } = cellAt(state.drawings, column, frame)
+  const states = { drawn, chosen, locked: level.locked, found: finding !== undefined, long: text.length > FITS }
+  const shown = (Object.keys(states) as (keyof typeof states)[]).filter((each) => states[each])
+  const look = ['cell', kind, role, cycle && `cycle ${cycle}`, ends && role && 'ends', ...shown]
+  const square = { ...{ id: level.id, index, style, text, chosen }, look: look.filter(Boolean).join(' ') }
+  if (state.passing) return square
+  const around = cycleInWords(column, frame)
+  const what = kind.startsWith('empty') ? 'empty' : text ? `drawing ${text}${drawn ? '' : ', not drawn yet'}` : 'held'
+  const words = `Level ${level.name}, frame ${frame}: ${what}${around && `, in ${around}`}`
+  return {
+    ...square,
+    name: `${level.name}:${frame}`,
+    words: finding === undefined ? words : `${words}, to be looked at`,
+    title: finding ?? (around || undefined),
+  }
+}
+
+interface Kept {
+  readonly of: ShownColumn
+  readonly state: SquareState
+  readonly square: Square
+}
+
+/** The squares of a row; one for which nothing changed is the same object as before, and is not laid out again. */
+export function squaresOf(
+  columns: readonly ShownColumn[],
+  stateOf: (column: ShownColumn) => SquareState,
+  before: readonly Kept[] = [],
+): readonly Kept[] {
+  return columns.map((of, i) => {
+    const state = stateOf(of)
+    const was = before[i]
+    return was?.of === of && sameState(was.state, state) ? was : { of, state, square: squareOf(of, state) }
+  })
+}
+
+const sameState = (a: SquareState, b: SquareState) =>
+  a.frame === b.frame &&
+  a.drawings === b.drawings &&
+  a.passing === b.passing &&
+  a.chosen === b.chosen &&
+  a.finding === b.finding
