@@ -87,3 +87,28 @@ test('a finger picks a square, scrolls when it moves, and chooses once it has re
   await expect.poll(() => chosen(page)).toEqual([0, 1, 2, 3, 4].map((n) => first + n))
   expect(await scrolled(page)).toBe(before)
 })
+
+test('a sheet flung goes by as lines of text, and is written out once it rests', async ({ page, desk }) => {
+  await desk.opened({ length: 480, edits: [key('d1', 1), key('d300', 300)] })
+  const sheet = page.getByRole('grid', { name: 'Exposure sheet' })
+  const seen = await sheet.evaluate(async (view) => {
+    const lines = new Set<string>()
+    for (let frame = 0; frame < 30; frame++) {
+      view.scrollTop += 242
+      await new Promise((resolve) => requestAnimationFrame(resolve))
+      for (const line of view.querySelectorAll('.passing')) lines.add(line.textContent!)
+    }
+    return [...lines]
+  })
+  // What is drawn, and what is held.
+  expect(seen.sort()).toEqual(['300', '|'])
+  await expect(sheet.locator('.passing')).toHaveCount(0)
+  const rows = await sheet.locator('.row').evaluateAll((all) =>
+    all.map((row) => {
+      const square = row.querySelector<HTMLElement>('.cell')!
+      return [`A:${row.ariaRowIndex ?? row.getAttribute('aria-rowindex')}`, square.dataset['cell']]
+    }),
+  )
+  expect(rows.length).toBeGreaterThan(20)
+  for (const [told, written] of rows) expect(written).toBe(told)
+})

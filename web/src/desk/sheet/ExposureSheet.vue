@@ -149,7 +149,7 @@ const { down, preventPan } = useSheetDrag({
     :aria-rowcount="length"
     :aria-colcount="levels.length"
     aria-multiselectable="true"
-    :style="{ '--row': `${ROW}px` }"
+    :style="{ '--row': `${ROW}px`, '--across': `${across}px` }"
     @pointerdown="down"
     @touchmove="preventPan"
   >

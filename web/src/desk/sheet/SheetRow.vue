@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Scene } from '@unhurried/core'
 import { computed } from 'vue'
-import { squaresOf, type ShownColumn } from './grid/squares'
+import { inPassing, squaresOf, type ShownColumn } from './grid/squares'
 
 /** One frame of the sheet across all levels, and its note. */
 const props = defineProps<{
   number: number
-  passing: boolean
+  /** It goes by too fast to be read: its squares are one line of text. */ passing: boolean
   columns: readonly ShownColumn[]
   drawings: Scene['drawings']
   /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
@@ -19,37 +19,52 @@ const props = defineProps<{
   /** Width of the notes, CSS pixels. */ notes: number
 }>()
 
-const squares = computed<ReturnType<typeof squaresOf>>((was) => {
+type Squares = ReturnType<typeof squaresOf>
+const isLit = (squares: Squares) => squares.some(({ square }) => square.chosen)
+/** While the row goes by they stay as they were, unseen, unless some are chosen: at rest only what differs is written. */
+const squares = computed<Squares>((was = []) => {
   const { number: frame, passing, drawings, chosen, found } = props
+  if (passing && chosen.length === 0 && !isLit(was)) return was
   return squaresOf(
     props.columns,
     ({ level: { id } }) => ({
-      ...{ frame, passing, drawings },
+      ...{ frame, drawings },
       chosen: chosen.includes(id),
       finding: found.get(`${id}:${frame}`),
     }),
     was,
   )
 })
+const isPassing = computed(() => props.passing && props.chosen.length === 0)
+const line = computed(() => (isPassing.value ? inPassing(props.columns, props.drawings, props.number) : ''))
 </script>
 
 <template>
   <div class="row" role="row" :aria-rowindex="number" :class="{ here, second, beat, beyond }">
-    <div
-      v-for="{ square } in squares"
-      :key="square.id"
-      v-memo="[square]"
-      role="gridcell"
-      :class="square.look"
-      :aria-colindex="square.index + 1"
-      :aria-label="square.words"
-      :aria-selected="square.chosen"
-      :title="square.title"
-      :data-cell="square.name"
-      :style="square.style"
-    >
-      <span>{{ square.text }}</span>
+    <div class="squares" role="presentation" :class="{ unseen: isPassing }">
+      <div
+        v-for="{ square } in squares"
+        :key="square.id"
+        v-memo="[square]"
+        role="gridcell"
+        :class="square.look"
+        :aria-colindex="square.index + 1"
+        :aria-label="square.words"
+        :aria-selected="square.chosen"
+        :title="square.title"
+        :data-cell="square.name"
+        :style="square.style"
+      >
+        <span>{{ square.text }}</span>
+      </div>
     </div>
+    <div
+      v-if="isPassing"
+      class="passing"
+      aria-hidden="true"
+      :style="`left: ${columns[0]?.left ?? 0}px; width: calc(${columns.length} * var(--across))`"
+      v-text="line"
+    />
     <div
       class="note-cell"
       role="gridcell"
@@ -86,6 +101,29 @@ const squares = computed<ReturnType<typeof squaresOf>>((was) => {
 
 .row.here {
   background: var(--chosen);
+}
+
+.squares {
+  position: absolute;
+  inset: 0;
+}
+
+.squares.unseen {
+  content-visibility: hidden;
+}
+
+/* Every square at a stop of the tabs; the rules between them are painted, not laid out. */
+.passing {
+  position: absolute;
+  top: 0;
+  height: var(--row);
+  padding-left: calc(var(--across) / 2 - 1ch);
+  background: repeating-linear-gradient(to right, var(--rule) 0 1px, transparent 1px var(--across));
+  color: var(--graphite);
+  font: 560 13.5px/var(--row) var(--heading);
+  tab-size: var(--across);
+  white-space: pre;
+  contain: strict;
 }
 
 .cell,

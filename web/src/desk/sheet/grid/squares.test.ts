@@ -1,6 +1,6 @@
 import { applyEdit, newScene, type Column } from '@unhurried/core'
 import { settingsOf } from '../../../../../core/src/testing/build'
-import { squareOf, squaresOf, type ShownColumn } from './squares'
+import { inPassing, squareOf, squaresOf, type ShownColumn } from './squares'
 
 const { scene } = applyEdit(newScene(settingsOf({ length: 8 })), {
   type: 'drawing.add',
@@ -16,7 +16,7 @@ const columnOf = (column: Column, index = 0): ShownColumn => ({
 const shown = columnOf(scene.sheets['main']!['A']!)
 const drawings = { k3: { ...scene.drawings['k3']!, number: '1003' } }
 const at = (frame: number) => ({
-  ...{ frame, drawings, passing: false, chosen: false, finding: undefined },
+  ...{ frame, drawings, chosen: false, finding: undefined },
 })
 
 test('a square says in words what stands on it, whether it is chosen, and what is to be looked at there', () => {
@@ -39,9 +39,13 @@ test('what is longer than a narrow square is cut off', () => {
   expect([3, 4].map((frame) => squareOf(again, at(frame)).look.includes('long'))).toEqual([false, true])
 })
 
-test('a sheet going by too fast to be read is told to nobody', () => {
-  const { text, name, words, title } = squareOf(shown, { ...at(3), passing: true })
-  expect([text, name, words, title]).toEqual(['1003', undefined, undefined, undefined])
+test('a sheet going by too fast to be read is a line of text for each row', () => {
+  const column: Column = [
+    { drawing: 'k3', frames: 3 },
+    { drawing: null, frames: 5 },
+  ]
+  const line = (frame: number) => inPassing([shown, columnOf(column, 1)], drawings, frame)
+  expect([line(1), line(2), line(3), line(4), line(5)]).toEqual(['×\t1003', '\t|', '1003\t|', '|\t×', '|\t'])
 })
 
 test('when one column changes, the squares of the others stay as they are', () => {

@@ -16,8 +16,6 @@ export interface ShownColumn {
 export interface SquareState {
   readonly frame: number
   readonly drawings: Scene['drawings']
-  /** Too fast to be read: what only the ear and the pointer need is left out. */
-  readonly passing: boolean
   readonly chosen: boolean
   /** What is to be looked at there. */
   readonly finding: string | undefined
@@ -31,9 +29,9 @@ export interface Square {
   readonly text: string
   readonly look: string
   readonly chosen: boolean
-  readonly name?: string
-  readonly words?: string
-  readonly title?: string | undefined
+  readonly name: string
+  readonly words: string
+  readonly title: string | undefined
 }
 
 /** Characters that surely fit into the narrowest square. */
@@ -45,13 +43,12 @@ export function squareOf({ level, index, column, style }: ShownColumn, state: Sq
   const states = { drawn, chosen, locked: level.locked, found: finding !== undefined, long: text.length > FITS }
   const shown = (Object.keys(states) as (keyof typeof states)[]).filter((each) => states[each])
   const look = ['cell', kind, role, cycle && `cycle ${cycle}`, ends && role && 'ends', ...shown]
-  const square = { ...{ id: level.id, index, style, text, chosen }, look: look.filter(Boolean).join(' ') }
-  if (state.passing) return square
   const around = cycleInWords(column, frame)
   const what = kind.startsWith('empty') ? 'empty' : text ? `drawing ${text}${drawn ? '' : ', not drawn yet'}` : 'held'
   const words = `Level ${level.name}, frame ${frame}: ${what}${around && `, in ${around}`}`
   return {
-    ...square,
+    ...{ id: level.id, index, style, text, chosen },
+    look: look.filter(Boolean).join(' '),
     name: `${level.name}:${frame}`,
     words: finding === undefined ? words : `${words}, to be looked at`,
     title: finding ?? (around || undefined),
@@ -78,8 +75,14 @@ export function squaresOf(
 }
 
 const sameState = (a: SquareState, b: SquareState) =>
-  a.frame === b.frame &&
-  a.drawings === b.drawings &&
-  a.passing === b.passing &&
-  a.chosen === b.chosen &&
-  a.finding === b.finding
+  a.frame === b.frame && a.drawings === b.drawings && a.chosen === b.chosen && a.finding === b.finding
+
+/** A row that goes by too fast to be read, as one line: what stands in each column, between tabs. */
+export function inPassing(columns: readonly ShownColumn[], drawings: Scene['drawings'], frame: number): string {
+  return columns
+    .map(({ column }) => {
+      const { text, kind } = cellAt(drawings, column, frame)
+      return kind === 'hold' || kind === 'end' ? '|' : text
+    })
+    .join('\t')
+}

@@ -6,14 +6,14 @@ import { computed, shallowRef, watch, type Ref } from 'vue'
 const BEYOND = 3
 /** Milliseconds without a scroll after which one has come to rest. */
 const REST = 250
-/** Rows that come into view at once when a sheet goes by too fast to be read. */
-const FAST = 4
+/** Rows that come into view at once when a sheet goes by too fast to be read: more than a notch of a wheel brings. */
+const FAST = 6
 
 export interface Row {
   /** Which of the rows in the page it is: the same for as long as it stays in view. */
   readonly slot: number
   readonly frame: number
-  /** It came while the sheet went by fast: what only the ear and the pointer need of it is written once that rests. */
+  /** It came while the sheet went by fast, and is written out once that rests. */
   readonly passing: boolean
 }
 
