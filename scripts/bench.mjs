@@ -201,6 +201,14 @@ const LEVELS = 20
 const FRAMES = 2000
 
 /** A scene of 2,000 frames by 20 levels, every frame of every level an exposure of its own, sent as an archive. */
+/** Every drawing on ones, the last one held: what is held longer takes its frames from there. */
+const HELD = 12
+const exposed = (ids) =>
+  Array.from({ length: FRAMES - HELD + 1 }, (_, i) => ({
+    drawing: ids[i % ids.length],
+    frames: i === FRAMES - HELD ? HELD : 1,
+  }))
+
 async function wideScene(core, port) {
   let scene = core.newScene(settings('Two thousand by twenty', FRAMES))
   const make = (edit) => (scene = core.applyEdit(scene, edit).scene)
@@ -227,7 +235,7 @@ async function wideScene(core, port) {
       sheets: {
         main: {
           ...scene.sheets.main,
-          [level]: Array.from({ length: FRAMES }, (_, i) => ({ drawing: ids[i % 100], frames: 1 })),
+          [level]: exposed(ids),
         },
       },
     }

@@ -56,6 +56,8 @@ type Fault = string | undefined
 /** What is wrong with one part by itself, and with what it names. */
 interface PartRule {
   readonly schema: z.ZodType
+  /** What of a changed part was not held against the schema before, in the shape of the part; absent: all of it. */
+  readonly fresh?: (was: never, now: never) => unknown
   /** The most parts of this kind a scene has, and the sentence when there are more. */
   readonly most?: readonly [number, string]
   readonly fault?: (scene: Scene, now: never, key: string, second: string) => Fault
@@ -83,6 +85,12 @@ function columnFault(scene: Scene, column: Column, level: string): Fault {
     return `the exposures of level ${scene.levels[level]!.name} do not add up to its length, ${length} frames.`
   const stranger = exposuresNamed(column).find(({ drawing }) => drawing !== null && !isOn(scene, drawing, level))
   return stranger && `the sheet of level ${scene.levels[level]!.name} shows a drawing that is not there.`
+}
+
+/** A sheet of thousands of exposures is as a rule changed in a few. */
+function freshExposures(was: Column, now: Column): Column {
+  const known = new Set(was)
+  return now.filter((entry) => !known.has(entry))
 }
 
 /** What is heard of a sound lies within its file. */
@@ -167,6 +175,7 @@ const RULES: Readonly<Record<PartField, PartRule>> = {
   },
   sheets: {
     schema: columnSchema,
+    fresh: freshExposures,
     fault: (scene, column: Column, take, level) =>
       Object.hasOwn(scene.takes, take) ? columnFault(scene, column, level) : 'a sheet belongs to no take.',
   },
@@ -320,7 +329,9 @@ export function requireWhole(before: Scene, after: Scene, changes: readonly Part
       arranged = true
     // Only what lies in a record can be absent.
     if (change.now === null && PART_DEPTH[field] > 0) continue
-    const shape = RULES[field].schema.safeParse(change.now)
+    const { schema, fresh } = RULES[field]
+    const isFresh = fresh === undefined || !Array.isArray(change.was) || !Array.isArray(change.now)
+    const shape = schema.safeParse(isFresh ? change.now : fresh(change.was as never, change.now as never))
     if (!shape.success) refuse(sentenceOf(shape.error))
     refuseFault(namesFault(after, field, change.now, path))
     if (change.was === null) {

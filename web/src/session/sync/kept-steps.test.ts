@@ -2,7 +2,7 @@ import { settingsOf } from '../../../../core/src/testing/build'
 import 'fake-indexeddb/auto'
 import { applyEdit, newScene, type Edit, type Scene } from '@unhurried/core'
 import fc from 'fast-check'
-import { deleteDB } from 'idb'
+import { deleteDB, openDB } from 'idb'
 import { settled } from '../../testing/browser'
 import { InkStore } from '../ink-store'
 import { SceneSession } from '../session'
@@ -97,6 +97,24 @@ test('of another scene, and of a page that is open beside this one, nothing is t
   const end = await keepSteps(elsewhere, { scene: 't', page: freshId() })
   expect(elsewhere.canUndo).toBe(false)
   end()
+})
+
+test('steps an earlier version kept, as edits and not as text, are undone; what cannot be read is left out', async () => {
+  const first = await opened()
+  first.session.change(named('one'))
+  await first.close()
+  const db = await openDB('unhurried-steps', 1)
+  const [row] = await db.getAll('step')
+  expect(typeof row.step).toBe('string')
+  await db.put('step', { ...row, step: JSON.parse(row.step) })
+  await db.put('step', { ...row, id: 'broken', made: row.made + 1, step: '[{' })
+  await db.put('step', { ...row, id: 'other', made: row.made + 2, step: '{"type":"level.set"}' })
+  db.close()
+
+  const { session, close } = await opened(first.session.working)
+  session.undo()
+  expect([session.working, session.canUndo]).toEqual([start, false])
+  await close()
 })
 
 test('what one does before the earlier steps are read is undone first', async () => {
