@@ -27,6 +27,8 @@ test('a new exposure that is none is refused, wherever it stands among those kep
     { drawing: null, frames: 3, more: true },
     { drawing: null, frames: 3.5 },
     { drawing: 7, frames: 3 },
+    { frames: 3, more: null },
+    { drawing: undefined, frames: 3 },
     { drawing: null, frames: '3' },
     null,
   ]
@@ -34,6 +36,9 @@ test('a new exposure that is none is refused, wherever it stands among those kep
     expect(() => after([long, each] as Column)).toThrow()
     expect(() => after([each, long] as Column)).toThrow()
   }
+  const turning = withColumn([{ cycle: [short], turns: 3, frames: 9 }, short])
+  const noDrawing = withColumn([long, { frames: 3, more: null }] as unknown as Column)
+  expect(() => requireWhole(turning, noDrawing, changesBetween(turning, noDrawing))).toThrow()
 })
 
 test('exposures kept whole must still fill the sheet, and show what is there', () => {

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import { LIMITS } from '../base/limits'
-import { exposuresNamed, totalFrames } from './columns'
+import { exposuresNamed, isCycle, totalFrames } from './columns'
 import { PART_DEPTH, type PartChange, type PartField } from './parts'
 import { refuse } from './refusal'
 import {
@@ -26,6 +26,7 @@ import {
   type Chart,
   type Column,
   type Drawing,
+  type Exposure,
   type Guide,
   type LaidPlan,
   type Level,
@@ -87,10 +88,16 @@ function columnFault(scene: Scene, column: Column, level: string): Fault {
   return stranger && `the sheet of level ${scene.levels[level]!.name} shows a drawing that is not there.`
 }
 
-/** A sheet of thousands of exposures is as a rule changed in a few. */
+/** A sheet of thousands of exposures is as a rule changed in a few: what was shown and held before is known to be right. */
 function freshExposures(was: Column, now: Column): Column {
-  const known = new Set(was)
-  return now.filter((entry) => !known.has(entry))
+  const before = was.flatMap((entry) => (isCycle(entry) ? [] : [entry]))
+  const [drawings, frames] = [new Set(before.map((each) => each.drawing)), new Set(before.map((each) => each.frames))]
+  const isKnown = (entry: unknown) => {
+    if (typeof entry !== 'object' || entry === null || Object.keys(entry).length !== 2) return false
+    const { drawing, frames: held } = entry as Exposure
+    return drawings.has(drawing) && frames.has(held)
+  }
+  return now.filter((entry) => !isKnown(entry))
 }
 
 /** What is heard of a sound lies within its file. */

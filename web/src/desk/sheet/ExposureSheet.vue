@@ -75,6 +75,8 @@ const columns = computed<readonly ShownColumn[]>((was = []) => {
   })
   return now.length === was.length && now.every((each, i) => each === was[i]) ? was : now
 })
+/** The same for every row and always: a row that shows other columns is no other row. */
+const columnsNow = () => columns.value
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
 const faces = computed<Scene['drawings']>((before) =>
   before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings,
@@ -263,9 +265,13 @@ const { down, preventPan } = useSheetDrag({
       <SheetRow
         v-for="{ slot, frame: number, passing } in rows"
         :key="slot"
+        v-memo="[
+          ...[number, passing, faces, found, chosenAt(number), number === frame],
+          ...[notes, noted, beats, scene.settings.fps, ends, width],
+        ]"
         :number="number"
         :passing="passing"
-        :columns="columns"
+        :columns="columnsNow"
         :drawings="faces"
         :found="found"
         :chosen="chosenAt(number)"

@@ -7,7 +7,7 @@ import { inPassing, squaresOf, type ShownColumn } from './grid/squares'
 const props = defineProps<{
   number: number
   /** It goes by too fast to be read: its squares are one line of text. */ passing: boolean
-  columns: readonly ShownColumn[]
+  /** Asked for by the row itself, which then follows what changes in them. */ columns: () => readonly ShownColumn[]
   drawings: Scene['drawings']
   /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
   /** The levels chosen at this frame. */ chosen: readonly string[]
@@ -26,7 +26,7 @@ const squares = computed<Squares>((was = []) => {
   const { number: frame, passing, drawings, chosen, found } = props
   if (passing && chosen.length === 0 && !isLit(was)) return was
   return squaresOf(
-    props.columns,
+    props.columns(),
     ({ level: { id } }) => ({
       ...{ frame, drawings },
       chosen: chosen.includes(id),
@@ -36,7 +36,12 @@ const squares = computed<Squares>((was = []) => {
   )
 })
 const isPassing = computed(() => props.passing && props.chosen.length === 0)
-const line = computed(() => (isPassing.value ? inPassing(props.columns, props.drawings, props.number) : ''))
+const line = computed(() => {
+  if (!isPassing.value) return undefined
+  const columns = props.columns()
+  const style = `left: ${columns[0]?.left ?? 0}px; width: calc(${columns.length} * var(--across))`
+  return { style, text: inPassing(columns, props.drawings, props.number) }
+})
 </script>
 
 <template>
@@ -58,13 +63,7 @@ const line = computed(() => (isPassing.value ? inPassing(props.columns, props.dr
         <span>{{ square.text }}</span>
       </div>
     </div>
-    <div
-      v-if="isPassing"
-      class="passing"
-      aria-hidden="true"
-      :style="`left: ${columns[0]?.left ?? 0}px; width: calc(${columns.length} * var(--across))`"
-      v-text="line"
-    />
+    <div v-if="line" class="passing" aria-hidden="true" :style="line.style" v-text="line.text" />
     <div
       class="note-cell"
       role="gridcell"
@@ -84,7 +83,7 @@ const line = computed(() => (isPassing.value ? inPassing(props.columns, props.dr
   left: 0;
   height: var(--row);
   border-bottom: 1px solid var(--hairline);
-  contain: strict;
+  contain: size layout style;
 }
 
 .row.second {
