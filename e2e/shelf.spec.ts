@@ -110,6 +110,8 @@ test('order on the shelf: dragged, stepped, renamed, copied, moved over, put awa
   await page.getByLabel('Find scenes').fill('shelf of order ebb')
   await expect(page.getByRole('region', { name: 'Found' }).getByRole('heading')).toHaveText(['Ebb'])
   await page.getByLabel('Find scenes').fill('')
+  // The rows stand anew.
+  await expect(page.getByRole('region', { name: 'Found' })).toHaveCount(0)
   await row.getByRole('button', { name: 'Change Shelf of order' }).click()
   await page.getByLabel('Name of this production').fill('Tides')
   await page.getByLabel('Name of this production').press('Enter')
