@@ -50,6 +50,18 @@ test('no answer at all is status 0, and says that nothing is lost', async () => 
   expect([problem.status, problem.message]).toEqual([0, expect.stringMatching(/not answering.*kept on this machine/)])
 })
 
+test('a connection that ends without a word is given up, and edits are sent anew', async () => {
+  jest.spyOn(AbortSignal, 'timeout').mockImplementation(() => AbortSignal.abort(new Error('too long')))
+  globalThis.fetch = ((_path: string, { signal }: RequestInit = {}) =>
+    new Promise((_resolve, reject) => {
+      if (signal?.aborted) reject(signal.reason)
+    })) as typeof fetch
+  const waits = [(await caught(editsApi.keep('s', 0, []))).status, (await caught(editsApi.editsSince('s', 0))).status]
+  expect(waits).toEqual([0, 0])
+  expect(AbortSignal.timeout).toHaveBeenCalledWith(60_000)
+  jest.restoreAllMocks()
+})
+
 test('missed edits are taken only when every one of them can be read', async () => {
   answering(200, JSON.stringify([{ id: 'a', version: 2, edit: { type: 'from.the.future' } }]))
   expect((await caught(editsApi.editsSince('s', 1))).message).toMatch(/reload it/)

@@ -41,6 +41,8 @@ type Request<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType> = As
   readonly body?: z.input<B>
   /** Bytes to send instead. */
   readonly bytes?: Blob
+  /** Milliseconds after which no answer is waited for any longer: some connections end without a word. */
+  readonly within?: number
 }
 
 /** Asks at an endpoint; what is answered is held against its schema. Errors: ApiProblem with a sentence. */
@@ -68,7 +70,8 @@ function sent<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, A e
   request: Request<P, Q, B>,
 ): Promise<Response> {
   const address = addressOf(endpoint, request)
-  if (endpoint.method === 'get') return fetched(address, {})
-  if (endpoint.bytes !== undefined) return fetched(address, posted(endpoint.bytes, request.bytes!))
-  return fetched(address, posted('application/json', JSON.stringify(request.body)))
+  const options = request.within === undefined ? {} : { signal: AbortSignal.timeout(request.within) }
+  if (endpoint.method === 'get') return fetched(address, options)
+  if (endpoint.bytes !== undefined) return fetched(address, { ...posted(endpoint.bytes, request.bytes!), ...options })
+  return fetched(address, { ...posted('application/json', JSON.stringify(request.body)), ...options })
 }
