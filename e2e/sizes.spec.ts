@@ -14,7 +14,7 @@ const dist = join(root, 'web', 'dist')
 const manifest = () => JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, Chunk>
 /**
  * Scripts a place fetches before it can be shown, in kB packed and in files: what it may grow to, and no further
- * unnoticed. A file costs what ten kB do.
+ * unnoticed.
  */
 const BUDGETS: Record<string, { kB: number; files: number }> = {
   'src/shelf/ShelfPage.vue': { kB: 166, files: 12 },

@@ -200,7 +200,6 @@ async function desk(browser, url) {
 const LEVELS = 20
 const FRAMES = 2000
 
-/** A scene of 2,000 frames by 20 levels, every frame of every level an exposure of its own, sent as an archive. */
 /** Every drawing on ones, the last one held: what is held longer takes its frames from there. */
 const HELD = 12
 const exposed = (ids) =>
@@ -209,6 +208,7 @@ const exposed = (ids) =>
     frames: i === FRAMES - HELD ? HELD : 1,
   }))
 
+/** A scene of 2,000 frames by 20 levels, nearly every frame of every level an exposure of its own, sent as an archive. */
 async function wideScene(core, port) {
   let scene = core.newScene(settings('Two thousand by twenty', FRAMES))
   const make = (edit) => (scene = core.applyEdit(scene, edit).scene)

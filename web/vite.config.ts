@@ -9,7 +9,7 @@ const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
 
 /**
  * What many places share, in three files rather than in sixty: each costs its own request, and the desk is there a
- * sixth sooner. A part is what is named and all that this imports; how large a place may grow by it is tested
+ * fifth sooner. A part is what is named and all that this imports; how large a place may grow by it is tested
  * (e2e/sizes.spec.ts).
  */
 const SHARED_PARTS = [

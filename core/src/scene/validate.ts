@@ -337,8 +337,8 @@ export function requireWhole(before: Scene, after: Scene, changes: readonly Part
     // Only what lies in a record can be absent.
     if (change.now === null && PART_DEPTH[field] > 0) continue
     const { schema, fresh } = RULES[field]
-    const isFresh = fresh === undefined || !Array.isArray(change.was) || !Array.isArray(change.now)
-    const shape = schema.safeParse(isFresh ? change.now : fresh(change.was as never, change.now as never))
+    const isKnownInPart = fresh !== undefined && Array.isArray(change.was) && Array.isArray(change.now)
+    const shape = schema.safeParse(isKnownInPart ? fresh(change.was as never, change.now as never) : change.now)
     if (!shape.success) refuse(sentenceOf(shape.error))
     refuseFault(namesFault(after, field, change.now, path))
     if (change.was === null) {

@@ -50,7 +50,7 @@ test('no answer at all is status 0, and says that nothing is lost', async () => 
   expect([problem.status, problem.message]).toEqual([0, expect.stringMatching(/not answering.*kept on this machine/)])
 })
 
-test('a connection that ends without a word is given up, and edits are sent anew', async () => {
+test('a connection that ends without a word is given up as one that does not answer', async () => {
   jest.spyOn(AbortSignal, 'timeout').mockImplementation(() => AbortSignal.abort(new Error('too long')))
   globalThis.fetch = ((_path: string, { signal }: RequestInit = {}) =>
     new Promise((_resolve, reject) => {

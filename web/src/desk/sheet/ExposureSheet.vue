@@ -97,12 +97,12 @@ const { first, count, rows } = useRows({
   rowHeight: ROW,
   length,
 })
-/** The levels chosen at a frame. */
 const NONE: readonly string[] = []
-const here = computed(() => [props.level])
+const onlyHere = computed(() => [props.level])
+/** The levels chosen at a frame: the same object for as long as they are. */
 const chosenAt = (frame: number) => {
   const { chosen } = props
-  if (!chosen) return frame === props.frame ? here.value : NONE
+  if (!chosen) return frame === props.frame ? onlyHere.value : NONE
   return frame >= chosen.from && frame <= chosen.to ? chosen.levels : NONE
 }
 

@@ -19,12 +19,13 @@ const props = defineProps<{
   /** Width of the notes, CSS pixels. */ notes: number
 }>()
 
+const isPassing = computed(() => props.passing && props.chosen.length === 0)
 type Squares = ReturnType<typeof squaresOf>
 const isLit = (squares: Squares) => squares.some(({ square }) => square.chosen)
 /** While the row goes by they stay as they were, unseen, unless some are chosen: at rest only what differs is written. */
 const squares = computed<Squares>((was = []) => {
-  const { number: frame, passing, drawings, chosen, found } = props
-  if (passing && chosen.length === 0 && !isLit(was)) return was
+  if (isPassing.value && !isLit(was)) return was
+  const { number: frame, drawings, chosen, found } = props
   return squaresOf(
     props.columns(),
     ({ level: { id } }) => ({
@@ -35,7 +36,6 @@ const squares = computed<Squares>((was = []) => {
     was,
   )
 })
-const isPassing = computed(() => props.passing && props.chosen.length === 0)
 const line = computed(() => {
   if (!isPassing.value) return undefined
   const columns = props.columns()
