@@ -39,7 +39,7 @@ export function placesAhead(): Plugin {
   }
 }
 
-/** The files of some modules, and all that these import. Errors: where one of them is no part of its own. */
+/** The files of some modules, and all that these import. Errors: where one of them is in no part. */
 function partsOf(bundle: Rolldown.OutputBundle, modules: readonly string[]): Set<string> {
   const chunks = Object.values(bundle).filter((each) => each.type === 'chunk')
   const parts = new Set<string>()
@@ -51,8 +51,8 @@ function partsOf(bundle: Rolldown.OutputBundle, modules: readonly string[]): Set
     chunk.imports.forEach(take)
   }
   for (const module of modules) {
-    const chunk = chunks.find(({ facadeModuleId }) => facadeModuleId === module)
-    if (!chunk) throw new Error(`${module} is no part of its own.`)
+    const chunk = chunks.find(({ moduleIds }) => moduleIds.includes(module))
+    if (!chunk) throw new Error(`${module} is in no part.`)
     take(chunk.fileName)
   }
   return parts

@@ -8,21 +8,24 @@ import { placesAhead } from './places-ahead.ts'
 const api = `http://127.0.0.1:${process.env['API_PORT'] ?? 4621}`
 
 /**
- * What many places share, in three files rather than in sixty: each costs its own request, and the desk is there a
- * fifth sooner. A part is what is named and all that this imports; how large a place may grow by it is tested
+ * What many places share, in a few files rather than in seventy: each costs its own request, some 9 ms of it in the
+ * browser on two cores. A part is what is named and all that this imports; how large a place may grow by it is tested
  * (e2e/sizes.spec.ts).
  */
 const SHARED_PARTS = [
   { name: 'first', tags: ['$initial' as const], test: (id: string) => !/main\.ts$|html/.test(id), priority: 2 },
   {
     name: 'house',
-    test: /src\/(api\/api|timing\/ahead|parts\/frames|stage\/play-frames)\.ts$|element-plus\/es\/(constants|utils)\/|@vueuse/,
+    test: /src\/(api\/(api|address-of-sound|all-scenes)|timing\/ahead|geometry\/squash|base\/random|scene\/pictures|parts\/(frames|useSorted|stillness|hand-down|bytes)|stage\/play-frames)\.ts$|element-plus\/es\/(constants|utils|hooks\/use-(draggable|lockscreen|same-target|escape-keydown)|components\/focus-trap)\/|@vueuse|@lucide\/vue\/dist\/esm\/(shared|\w+\.)/,
     priority: 1,
   },
   {
     name: 'scene',
-    test: /src\/(session\/(scene|look|sync\/keeping)|stage\/player|parts\/(drag|svg-path)|sound\/useHeard|footage\/films-under)\.ts$|tinykeys/,
+    test: /src\/(session\/(scene|look|record\/record-work|copies\/keep-copy|sync\/(keeping|kept-steps))|stage\/player|parts\/(drag|svg-path|rest)|sound\/useHeard|footage\/films(-under)?|ink\/transform|lettering\/lines|composed\/copies|record\/moment|workers\/painted-picture)\.ts$|app\/Scene(Frame|Edge)\.vue|parts\/RestLine\.vue|charts\/Chart(Ladder|Spacing)\.vue|tinykeys/,
   },
+  { name: 'graphs', test: /parts\/axes\.ts$|d3-scale/ },
+  { name: 'planners', test: /planners\/(register|opening|mouths)\.ts$|composed\/lay\.ts$/ },
+  { name: 'tables', test: /format\/sheet-csv\.ts$|papaparse/ },
 ]
 
 export default defineConfig({

@@ -465,11 +465,14 @@ test('the pages: every place shows the page, files are served with their types, 
   // A strict content policy holds only if the page carries nothing inline.
   expect(page).not.toMatch(/<script(?![^>]*src=)|<style|style=|onload=/)
   // A place of a scene asks for all its parts ahead, and each of them is there; elsewhere the document is the plain one.
-  const parts = [...page.matchAll(/<link rel="modulepreload"[^>]* href="([^"]+)"/g)].map(([, href]) => href!)
-  expect(parts.length).toBeGreaterThan(10)
+  const partsOf = (document: string) =>
+    [...document.matchAll(/<link rel="modulepreload"[^>]* href="([^"]+)"/g)].map(([, href]) => href!)
+  const parts = partsOf(page)
   for (const part of parts) expect([part, (await fetch(address + part)).status]).toEqual([part, 200])
   const plain = await (await fetch(`${address}/`)).text()
-  expect(plain.length).toBeLessThan(page.length)
+  expect(parts).toEqual(expect.arrayContaining(partsOf(plain)))
+  expect(parts.some((part) => part.includes('DeskPage'))).toBe(true)
+  expect(partsOf(plain).some((part) => part.includes('DeskPage'))).toBe(false)
   for (const path of ['/scene/any/nowhere', '/scene/any/..%2findex', '/practice'])
     expect(await (await fetch(address + path)).text()).toBe(plain)
   expect((await fetch(`${address}/assets/none.js`)).status).toBe(404)
