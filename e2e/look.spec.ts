@@ -33,6 +33,9 @@ test('a drawing too big is found, shown on the paper, mended and gone', async ({
   const slip = page.locator('.slip')
   await expect(slip).toContainText('Volume')
   await expect(slip).toContainText(/Drawing 20 of A is 4\d % larger in area/)
+  // The graph marks what the list names, and nothing else.
+  await expect(page.locator('circle.out')).toHaveCount(1)
+  await expect(page.locator('circle.out title')).toHaveText(/^20: 14\d/)
   await slip.getByRole('button', { name: /Show on the paper/ }).click()
   await expect(page.getByTestId('evidence').locator('path.shape')).toHaveCount(1)
   // Beside it the same outline at the size it should have, to be drawn over: nothing is drawn for the hand.

@@ -6,7 +6,14 @@ import { useScene } from '../session/scene'
 import FrameGraph from './FrameGraph.vue'
 
 /** What was measured, over the frames of the scene. */
-const props = defineProps<{ graphs: Graphs; level: string; limit: number }>()
+const props = defineProps<{
+  graphs: Graphs
+  level: string
+  /** Per cent a drawing's area may be off its model's. */
+  limit: number
+  /** Drawings Second look finds too large or too small. */
+  off: ReadonlySet<string>
+}>()
 const store = useScene()
 const scene = computed(() => store.scene!)
 const level = computed(() => props.graphs.levels.find((each) => each.level === props.level) ?? props.graphs.levels[0])
@@ -47,13 +54,21 @@ const way = computed(() => {
 })
 
 const SIZE = 86
-const median = computed(() => {
+const model = computed(() =>
+  level.value?.sizes.find(({ drawing }) => drawing === scene.value.levels[level.value!.level]?.model),
+)
+const sizes = computed(() => {
   const areas = (level.value?.sizes ?? []).map(({ area }) => area).sort((a, b) => a - b)
-  const model = level.value?.sizes.find(({ drawing }) => drawing === scene.value.levels[level.value!.level]?.model)
-  return model?.area ?? areas[areas.length >> 1] ?? 1
+  const whole = model.value?.area ?? areas[areas.length >> 1] ?? 1
+  return (level.value?.sizes ?? []).map((each) => ({ ...each, share: (100 * each.area) / whole }))
 })
-const sizes = computed(() =>
-  (level.value?.sizes ?? []).map((each) => ({ ...each, share: (100 * each.area) / median.value })),
+/** Where no model is marked a size is judged by those beside it, and no one band holds for all. */
+const sizeNote = computed(
+  () =>
+    (model.value
+      ? `area in per cent of the model, ± ${props.limit} % shaded; squashed and stretched it should stay at 100.`
+      : 'area in per cent of the middle drawing’s; a larger dot is off what the drawings beside it foretell.') +
+    ' Dotted: long axis over short',
 )
 const shareY = computed(() => {
   const off = Math.max(1.6 * props.limit, ...sizes.value.map(({ share }) => Math.abs(share - 100)))
@@ -157,7 +172,7 @@ const goTo = (frame: number) => store.goTo(frame)
     </FrameGraph>
     <FrameGraph
       title="Size"
-      :note="`area in per cent of the model, ± ${limit} % shaded; squashed and stretched it should stay at 100. Dotted: long axis over short`"
+      :note="sizeNote"
       :length="length"
       :frame="store.frame"
       :height="SIZE"
@@ -169,6 +184,7 @@ const goTo = (frame: number) => store.goTo(frame)
     >
       <template #default="{ x, left, right }">
         <rect
+          v-if="model"
           class="within"
           :x="left"
           :width="right - left"
@@ -182,12 +198,12 @@ const goTo = (frame: number) => store.goTo(frame)
         <text :x="right + 5" :y="SIZE - 2">1</text>
         <path :d="pathThrough(sizes.map(({ frame, share }) => [x(frame), shareY(share)]))" class="measured" />
         <circle
-          v-for="each in sizes.length > DOTS ? sizes.filter(({ share }) => Math.abs(share - 100) > limit) : sizes"
+          v-for="each in sizes.length > DOTS ? sizes.filter(({ drawing }) => off.has(drawing)) : sizes"
           :key="each.drawing"
           :cx="x(each.frame)"
           :cy="shareY(each.share)"
-          r="2.6"
-          :class="{ out: Math.abs(each.share - 100) > limit }"
+          :r="off.has(each.drawing) ? 4 : 2.6"
+          :class="{ out: off.has(each.drawing) }"
           ><title>{{ each.number }}: {{ formatted(each.share) }} %</title></circle
         >
       </template>

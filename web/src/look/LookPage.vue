@@ -73,6 +73,15 @@ const graphLevel = computed(
 const volumeLimit = computed(
   () => store.limits['volume']?.['share'] ?? CHECKS.find(({ id }) => id === 'volume')!.limits['share']!.value,
 )
+/** Drawings of that level the list names for their volume: graph and list say the same. */
+const offInSize = computed(
+  () =>
+    new Set(
+      (look.found?.findings ?? [])
+        .filter(({ check, level, meant }) => check === 'volume' && level === graphLevel.value && meant === undefined)
+        .flatMap(({ drawings }) => drawings),
+    ),
+)
 
 function show(finding: SeenFinding) {
   look.show(finding)
@@ -281,6 +290,7 @@ const csv = () =>
           :graphs="look.found.graphs"
           :level="graphLevel"
           :limit="volumeLimit"
+          :off="offInSize"
         />
         <p v-else class="quiet">What was measured is drawn here over the frames: spacing, size, arrivals, lightness.</p>
       </div>
