@@ -19,12 +19,12 @@ export default defineConfig({
   timeout: 120_000,
   // What passed only at its second go is told by the list as flaky.
   retries: 1,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   outputDir: `../test-results/${results}`,
   reporter: [['list'], ['json', { outputFile: `../test-results/${results}.json` }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
     trace: 'off',
     // Each page would keep the whole app before it is closed; what does so has tests of its own.
     serviceWorkers: 'block',
