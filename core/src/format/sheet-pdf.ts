@@ -5,6 +5,7 @@ import { isCycle, totalFrames } from '../timing/column'
 import { chartSpan, exposuresOf, placed } from '../timing/sheet'
 import { framesPerBeat, framesToSeconds, timecode } from '../timing/time'
 import { PAPERS, type Paper } from './papers'
+import { CAMERA, cameraColumn } from './sheet-camera'
 import { black, grey, ladder, pale, printed, type Pen, type PrintFonts } from './print'
 
 const MARGIN = 34
@@ -33,7 +34,8 @@ export type SheetPdf = Sheet & Printing
 
 /**
  * The exposure sheet of a take as a PDF to print: a row for each frame, levels as columns, keys
- * ringed, breakdowns underlined, holds as lines, empty frames crossed, charts in the right margin.
+ * ringed, breakdowns underlined, holds as lines, empty frames crossed, the camera beside them where the take has one,
+ * charts in the right margin.
  * Black and grey only, so that it reads the same printed in grey.
  */
 export const writeSheetPdf = ({ scene, take = scene.mainTake, ...printing }: SheetPdf): Promise<Uint8Array> =>
@@ -46,13 +48,13 @@ export async function writeSheetsPdf(
   { paper, fonts, onPage }: Printing,
 ): Promise<Uint8Array> {
   const { document, penOn, save } = await printed(title, fonts)
-  const all = sheets.map(({ scene: whole, take }) => {
+  const all = sheets.map(({ scene: whole, take = whole.mainTake }) => {
     const scene = asTake(whole, take)
-    return { scene, take, pages: pagesOf(scene, paper) }
+    return { scene, take, pages: pagesOf(scene, take, paper) }
   })
   const of = all.reduce((sum, { pages }) => sum + pages.length, 0)
   let done = 0
-  for (const { scene, take = scene.mainTake, pages } of all)
+  for (const { scene, take, pages } of all)
     pages.forEach((page, n) => {
       const pen = penOn(document.addPage([...PAPERS[paper]]))
       sheetPage(pen, scene, take, { ...page, width: PAPERS[paper][0], page: n + 1, of: pages.length })
@@ -68,12 +70,20 @@ interface Page {
   readonly group: readonly string[]
 }
 
+/** The keys of a take's camera, and how wide their column is, in points. */
+const cameraOf = (scene: Scene, take: string) => scene.takes[take]!.camera ?? []
+const cameraWidth = (scene: Scene, take: string) => (cameraOf(scene, take).length > 0 ? CAMERA : 0)
+
+/** Points for all levels of a page together. */
+const forLevels = (scene: Scene, take: string, width: number) =>
+  width - 2 * MARGIN - NUMBER - cameraWidth(scene, take) - NOTES - CHARTS
+
 /** What stands on each page of a scene's sheet. */
-function pagesOf(scene: Scene, paper: Paper): Page[] {
+function pagesOf(scene: Scene, take: string, paper: Paper): Page[] {
   const [width] = PAPERS[paper]
   const { fps, length } = scene.settings
   const rows = rowsFor(fps)
-  const perPage = Math.max(1, Math.floor((width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / LEAST_COLUMN))
+  const perPage = Math.max(1, Math.floor(forLevels(scene, take, width) / LEAST_COLUMN))
   const levels = [...scene.levelOrder].reverse()
   const groups = Array.from({ length: Math.max(1, Math.ceil(levels.length / perPage)) }, (_, i) =>
     levels.slice(i * perPage, (i + 1) * perPage),
@@ -92,9 +102,10 @@ function sheetPage(
   { from, to, group, width, page, of }: Page & { width: number; page: number; of: number },
 ) {
   const rowHeight = (pen.height - TOP - MARGIN - 14) / rowsFor(scene.settings.fps)
-  const across = (width - 2 * MARGIN - NUMBER - NOTES - CHARTS) / Math.max(1, group.length)
+  const across = forLevels(scene, take, width) / Math.max(1, group.length)
   heading(pen, scene, take, { width, page, of })
   frameRows(pen, scene, take, { from, to, rowHeight, across, levels: group.length })
+  camera(pen, scene, take, { left: MARGIN + NUMBER + across * Math.max(1, group.length), from, to, rowHeight })
   group.forEach((level, i) =>
     column(pen, scene, take, { level, left: MARGIN + NUMBER + i * across, across, from, to, rowHeight }),
   )
@@ -132,7 +143,7 @@ function frameRows(
   }: { from: number; to: number; rowHeight: number; across: number; levels: number },
 ) {
   const { fps, beats, length } = scene.settings
-  const right = MARGIN + NUMBER + across * levels + NOTES
+  const right = MARGIN + NUMBER + across * Math.max(1, levels) + cameraWidth(scene, take) + NOTES
   const notes = new Map((scene.takes[take]!.notes ?? []).map((note) => [note.frame, note.text]))
   const beatFrames = new Set<number>()
   if (beats)
@@ -219,6 +230,20 @@ function column(
     }
     start = end + 1
   }
+}
+
+function camera(
+  pen: Pen,
+  scene: Scene,
+  take: string,
+  { left, ...rows }: { left: number; from: number; to: number; rowHeight: number },
+) {
+  const keys = cameraOf(scene, take)
+  if (keys.length === 0) return
+  const yOf = (frame: number) => TOP + 14 + (frame - rows.from) * rows.rowHeight
+  pen.text('camera', left + 4, TOP + 9, { size: 8, tone: grey })
+  pen.line(left + CAMERA, TOP, left + CAMERA, yOf(rows.to + 1), { width: 0.5, tone: grey })
+  cameraColumn(pen, keys, { left, ...rows, yOf })
 }
 
 /** Each chart that begins on the page as an upright ladder beside its frames, in a lane of its own where two meet. */
