@@ -122,6 +122,7 @@ test('earlier versions: the history in words, a moment looked at, a drawing, a l
   await desk.to('Takes')
   await page.getByRole('button', { name: 'Earlier versions' }).click()
   await expect(history.getByText('drawing 7 brought back as it was today', { exact: false })).toBeVisible()
+  await expect(moment).toBeVisible()
   // However slow the moment is to come, nothing older is brought back in its place.
   let arrive = () => {}
   const arrives = new Promise<void>((resolve) => (arrive = resolve))
