@@ -25,7 +25,7 @@ const SHARED_PARTS = [
   },
   { name: 'graphs', test: /parts\/axes\.ts$|d3-scale/ },
   { name: 'planners', test: /planners\/(register|opening|mouths)\.ts$|composed\/lay\.ts$/ },
-  { name: 'tables', test: /format\/sheet-csv\.ts$|papaparse/ },
+  { name: 'tables', test: /format\/sheet\/sheet-csv\.ts$|papaparse/ },
 ]
 
 export default defineConfig({

@@ -125,7 +125,16 @@ export {
 export { squashAbout } from './geometry/squash'
 export { ringArea } from './geometry/trace'
 export { followsDrawings, nextPlace, usualExposure } from './timing/ahead'
-export { cameraSpeeds, cornersOfField, fieldAt, judderLimit, throughCamera, wholePaper } from './timing/seen/camera'
+export {
+  cameraSpeeds,
+  cornersOfField,
+  fieldAt,
+  fieldInNumbers,
+  judderLimit,
+  sameField,
+  throughCamera,
+  wholePaper,
+} from './timing/seen/camera'
 export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
 export { contactsOf } from './timing/contacts'
 export { asTake, lengthOfTake } from './timing/take-length'
@@ -343,7 +352,7 @@ export { writeWav } from './format/wav'
 export { SOUND_HEAD, SOUND_TYPES, soundHead, SoundRefused, type SoundType } from './format/sound-head'
 export { PICTURE_TYPES, pictureHead, PictureRefused } from './format/picture-head'
 export { type Picture, writePng } from './format/picture/png'
-export { plain, readSheetCsv, type SheetError } from './format/sheet-csv'
+export { plain, readSheetCsv, type SheetError } from './format/sheet/sheet-csv'
 export { type Paper, PAPERS } from './format/papers'
 export { fileStem } from './format/file-stem'
 export { REEL_FORMAT_IDS, REEL_FORMATS, reelFormat, type ReelFormatId } from './format/reel/reel-formats'

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { writeSheetCsv } from '../format/sheet-csv'
+import { writeSheetCsv } from '../format/sheet/sheet-csv'
 import { levelPannedAt } from '../motion/pan'
 import { newScene } from '../scene/create'
 import type { Scene } from '../scene/schema'

@@ -3,7 +3,7 @@ import { checkOf } from '../checks/register'
 import type { Finding } from '../checks/finding'
 import type { Scene } from '../scene/schema'
 import { timecode } from '../timing/time'
-import { plain } from './sheet-csv'
+import { plain } from './sheet/sheet-csv'
 
 const HEADS = [
   'Severity',

@@ -135,7 +135,7 @@ const FORMATS = [
     note: 'PDF, with charts',
     make: 'Make the PDF',
     needs: { ink: 'none', take: true, paper: true },
-    load: async () => (await import('./sheet-pdf')).exportSheetPdf,
+    load: async () => (await import('./sheet/sheet-pdf')).exportSheetPdf,
   },
   {
     id: 'drawing-sheets',
@@ -151,7 +151,7 @@ const FORMATS = [
     note: 'CSV, and back',
     make: 'Make the CSV',
     needs: { ink: 'none', take: true },
-    load: async () => (await import('./sheet-csv')).exportSheetCsv,
+    load: async () => (await import('./sheet/sheet-csv')).exportSheetCsv,
   },
   {
     id: 'archive',

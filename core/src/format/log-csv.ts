@@ -1,7 +1,7 @@
 import { unparse } from 'papaparse'
 import type { LogEntry } from '../record/log'
 import type { Scene } from '../scene/schema'
-import { plain } from './sheet-csv'
+import { plain } from './sheet/sheet-csv'
 
 const HEADS = ['Day', 'Began', 'Who', 'Level', 'Drawing', 'Pass', 'Minutes', 'Counted or written', 'Note'] as const
 

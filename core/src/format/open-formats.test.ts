@@ -16,10 +16,10 @@ import type { Pass, Scene, Settings } from '../scene/schema'
 import { writtenOut } from '../timing/column'
 import { ArchiveRefused, readArchive, sceneFileJsonSchema, writeArchive } from './archive/archive'
 import { ARCHIVE_LIMITS } from './archive/archive-limits'
-import { readSheetCsv, writeSheetCsv } from './sheet-csv'
+import { readSheetCsv, writeSheetCsv } from './sheet/sheet-csv'
 import { writeDrawingSheets } from './drawing-sheets'
 import type { PrintFonts } from './print'
-import { writeSheetPdf } from './sheet-pdf'
+import { writeSheetPdf } from './sheet/sheet-pdf'
 
 const settings: Settings = settingsOf({ height: 200, fps: 12, approach: 'every-drawing-a-key', numbering: 'in-order' })
 

@@ -5,7 +5,7 @@ import { sentenceOf } from '../../base/sentence'
 import { coloursOf, potsOf } from '../../scene/palette'
 import { colourSchema, nameSchema, type Scene } from '../../scene/schema'
 import { attribute } from '../picture/ink-paths'
-import { plain, unplain } from '../sheet-csv'
+import { plain, unplain } from '../sheet/sheet-csv'
 import { readXml, type XmlElement } from '../xml'
 
 /**

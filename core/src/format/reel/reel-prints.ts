@@ -1,4 +1,4 @@
-import { writeSheetsPdf } from '../sheet-pdf'
+import { writeSheetsPdf } from '../sheet/sheet-pdf'
 import { writeContactSheet } from './contact-sheet'
 import type { ReelExporter } from './reel-formats'
 

@@ -90,3 +90,15 @@ const CROSSING = 7
 
 /** The pixels a frame beyond which a camera's move stutters: one width of the picture in seven seconds, the usual rule of camera work. */
 export const judderLimit = ({ width, fps }: Pick<Settings, 'width' | 'fps'>): number => width / (CROSSING * fps)
+
+/** Whether what the camera sees is the same in both. */
+export const sameField = (a: CameraField, b: CameraField): boolean =>
+  a.x === b.x && a.y === b.y && a.scale === b.scale && a.turn === b.turn
+
+/** What the camera sees in whole numbers, as a lens tells it: twice as near is 200 %; its turn to a tenth of a degree. */
+export const fieldInNumbers = ({ x, y, scale, turn }: CameraField) => ({
+  x: Math.round(x),
+  y: Math.round(y),
+  percent: Math.round(100 / scale),
+  degrees: Math.round((turn * 1800) / Math.PI) / 10,
+})

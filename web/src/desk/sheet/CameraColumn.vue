@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LAW_WORDS } from '@unhurried/core'
+import { LAW_WORDS, sameField } from '@unhurried/core'
 import { computed } from 'vue'
 import { useCamera } from '../tools/camera/useCamera'
 
@@ -11,8 +11,7 @@ const middle = (frame: number) => (frame - 0.5) * rowHeight
 const moves = computed(() =>
   keys.value.slice(1).flatMap((key, i) => {
     const from = keys.value[i]!
-    const still = from.x === key.x && from.y === key.y && from.scale === key.scale && from.turn === key.turn
-    return [{ from: middle(from.frame), to: middle(key.frame), still, law: LAW_WORDS[from.law] }]
+    return [{ from: middle(from.frame), to: middle(key.frame), still: sameField(from, key), law: LAW_WORDS[from.law] }]
   }),
 )
 const shown = computed(() => keys.value.filter(({ frame }) => frame <= length))

@@ -1,37 +1,35 @@
 <script setup lang="ts">
-import { LAW_WORDS, LIMITS, SPACING_LAWS, type CameraField, type SpacingLaw } from '@unhurried/core'
+import { fieldInNumbers, LAW_WORDS, LIMITS, SPACING_LAWS, type CameraField, type SpacingLaw } from '@unhurried/core'
 import { computed } from 'vue'
 import { useCamera } from './useCamera'
 
 const camera = useCamera()
 const { here, field } = camera
-const degrees = computed(() => Math.round((field.value.turn * 1800) / Math.PI) / 10)
-/** As a lens tells it: twice as near is 200 %. */
-const percent = computed(() => Math.round(100 / field.value.scale))
+const numbers = computed(() => fieldInNumbers(field.value))
 const set = (fields: Partial<CameraField>) => camera.keep({ ...field.value, ...fields })
 const FIELDS = computed(() => [
   {
     word: 'x',
     says: 'Middle of the field, across, in pixels',
-    value: Math.round(field.value.x),
+    value: numbers.value.x,
     set: (x: number) => set({ x }),
   },
   {
     word: 'y',
     says: 'Middle of the field, down, in pixels',
-    value: Math.round(field.value.y),
+    value: numbers.value.y,
     set: (y: number) => set({ y }),
   },
   {
     word: '%',
     says: 'How near the camera is, in per cent',
-    value: percent.value,
+    value: numbers.value.percent,
     set: (near: number) => set({ scale: 100 / Math.max(100 / LIMITS.field.max, near) }),
   },
   {
     word: '°',
     says: 'Turn of the field in degrees',
-    value: degrees.value,
+    value: numbers.value.degrees,
     set: (turn: number) => set({ turn: (turn * Math.PI) / 180 }),
   },
 ])

@@ -1,12 +1,12 @@
-import { asTake } from '../timing/take-length'
-import type { Exporter } from './exported'
-import type { Scene } from '../scene/schema'
-import { isCycle, totalFrames } from '../timing/column'
-import { chartSpan, exposuresOf, placed } from '../timing/sheet'
-import { framesPerBeat, framesToSeconds, timecode } from '../timing/time'
-import { PAPERS, type Paper } from './papers'
+import { asTake } from '../../timing/take-length'
+import type { Exporter } from '../exported'
+import type { Scene } from '../../scene/schema'
+import { isCycle, totalFrames } from '../../timing/column'
+import { chartSpan, exposuresOf, placed } from '../../timing/sheet'
+import { framesPerBeat, framesToSeconds, timecode } from '../../timing/time'
+import { PAPERS, type Paper } from '../papers'
 import { CAMERA, cameraColumn } from './sheet-camera'
-import { black, grey, ladder, pale, printed, type Pen, type PrintFonts } from './print'
+import { black, grey, ladder, pale, printed, type Pen, type PrintFonts } from '../print'
 
 const MARGIN = 34
 const TOP = 62

@@ -1,10 +1,10 @@
-import type { Exporter } from './exported'
+import type { Exporter } from '../exported'
 import { parse, unparse } from 'papaparse'
-import { between, joined, totalFrames } from '../timing/column'
-import { asTake } from '../timing/take-length'
-import { exposuresOf, placed } from '../timing/sheet'
-import { timecode } from '../timing/time'
-import type { Drawing, Exposure, Scene } from '../scene/schema'
+import { between, joined, totalFrames } from '../../timing/column'
+import { asTake } from '../../timing/take-length'
+import { exposuresOf, placed } from '../../timing/sheet'
+import { timecode } from '../../timing/time'
+import type { Drawing, Exposure, Scene } from '../../scene/schema'
 
 /** How the sheet is written as CSV; docs/formats.md tells it to people. */
 const FRAME = 'Frame'

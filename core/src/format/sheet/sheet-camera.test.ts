@@ -1,5 +1,5 @@
-import type { CameraKey } from '../scene/schema'
-import type { Pen } from './print'
+import type { CameraKey } from '../../scene/schema'
+import type { Pen } from '../print'
 import { CAMERA, cameraColumn, fieldInWords } from './sheet-camera'
 
 const key = (frame: number, more: Partial<CameraKey> = {}): CameraKey => ({

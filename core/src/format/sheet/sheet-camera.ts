@@ -1,6 +1,7 @@
-import { LAW_WORDS } from '../timing/chart'
-import type { CameraKey } from '../scene/schema'
-import { grey, type Pen } from './print'
+import { LAW_WORDS } from '../../timing/chart'
+import { fieldInNumbers, sameField } from '../../timing/seen/camera'
+import type { CameraKey } from '../../scene/schema'
+import { grey, type Pen } from '../print'
 
 /** Width of the camera's column on a printed sheet, in points. */
 export const CAMERA = 88
@@ -8,17 +9,12 @@ const RAIL = 8
 const WORDS = RAIL + 7
 const SMALL = 6.5
 
-const rounded = (value: number, digits = 0) => Number(value.toFixed(digits))
-
 /** What the camera sees, as its tray tells it: "200 % 320, 180" and, where it is turned, "5°". */
-export function fieldInWords({ x, y, scale, turn }: CameraKey): string {
-  const degrees = rounded((turn * 180) / Math.PI, 1)
-  const place = `${Math.round(100 / scale)} %  ${rounded(x)}, ${rounded(y)}`
+export function fieldInWords(key: CameraKey): string {
+  const { x, y, percent, degrees } = fieldInNumbers(key)
+  const place = `${percent} %  ${x}, ${y}`
   return degrees === 0 ? place : `${place}  ${degrees}°`
 }
-
-const isStill = (from: CameraKey, to: CameraKey) =>
-  from.x === to.x && from.y === to.y && from.scale === to.scale && from.turn === to.turn
 
 interface Column {
   readonly left: number
@@ -43,9 +39,9 @@ export function cameraColumn(pen: Pen, keys: readonly CameraKey[], { left, from,
     const next = keys[i + 1]
     if (next && next.frame > from && key.frame < to) {
       const [top, bottom] = [Math.max(middle(key.frame), yOf(from)), Math.min(middle(next.frame), yOf(to + 1))]
-      pen.line(rail, top, rail, bottom, { width: 0.9, ...(isStill(key, next) && { dash: [1.5, 3] }) })
+      pen.line(rail, top, rail, bottom, { width: 0.9, ...(sameField(key, next) && { dash: [1.5, 3] }) })
       const below = key.frame + 1
-      if (!isStill(key, next) && below < next.frame && below >= from && below <= to) words(LAW_WORDS[key.law], below)
+      if (!sameField(key, next) && below < next.frame && below >= from && below <= to) words(LAW_WORDS[key.law], below)
     }
     if (key.frame < from || key.frame > to) return
     const [y, reach] = [middle(key.frame), 3]
