@@ -62,7 +62,7 @@ export function cornersOfField(field: CameraField, size: Size): { x: number; y: 
 /** Whether a camera sees something else at a frame than at the one before. */
 export function cameraMoves(keys: readonly CameraKey[], frame: number): boolean {
   const [now, was] = [fieldAt(keys, frame), fieldAt(keys, frame - 1)]
-  return now?.x !== was?.x || now?.y !== was?.y || now?.scale !== was?.scale || now?.turn !== was?.turn
+  return now !== undefined && was !== undefined && !sameField(now, was)
 }
 
 /**
