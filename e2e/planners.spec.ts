@@ -86,6 +86,14 @@ test('a bounce dragged on its preview is laid in, drawn over twice, reopened and
   expect((await desk.scene()).sheets).toEqual(before.sheets)
 })
 
+test('where motion is reduced a planned motion stands on a drawing that shows something', async ({ page, desk }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await desk.newScene({ name: 'Calm', size: 'Wide', fps: 24, frames: 48 })
+  await page.getByRole('button', { name: 'Drops and sparks' }).click()
+  await expect(page.getByTestId('preview-figure').locator('path').first()).toBeAttached()
+  await expect(page.getByTestId('bench').getByRole('button', { name: 'Play' })).toBeVisible()
+})
+
 test('each planner opens with a motion, is laid on a level of its own and opens again', async ({ page, desk }) => {
   await desk.newScene({ name: 'All of them', size: 'Wide', fps: 24, frames: 48 })
   for (const [i, { name, id }] of PLANNERS.entries()) {

@@ -19,8 +19,8 @@ const emit = defineEmits<{ set: [patch: Inputs]; frame: [frame: number] }>()
 const host = ref<SVGSVGElement>()
 const still = usePreferredReducedMotion()
 const playing = ref(still.value !== 'reduce')
-/** Which exposure is shown, and the frame from 1. */
-const at = ref(0)
+/** Which exposure is shown: what stands still does not stand on the emptiness a burst begins and ends with. */
+const at = ref(playing.value ? 0 : Math.max(0, props.motion.exposures.findIndex(isSeen)))
 const begins = computed(() => {
   let frame = 0
   return props.motion.exposures.map(({ frames }) => (frame += frames) - frames)
@@ -28,6 +28,10 @@ const begins = computed(() => {
 const total = computed(() => props.motion.exposures.reduce((sum, { frames }) => sum + frames, 0))
 /** A motion that ends rests a while before it begins again, in seconds. */
 const REST = 0.5
+
+function isSeen({ drawing }: Motion['exposures'][number]) {
+  return drawing != null && props.motion.drawings[drawing]!.shapes.length > 0
+}
 
 let ticking = 0
 let started = 0
@@ -50,7 +54,10 @@ watch(playing, (now) => {
   started = 0
   if (now) ticking = requestAnimationFrame(tick)
 })
-onMounted(() => playing.value && (ticking = requestAnimationFrame(tick)))
+onMounted(() => {
+  if (playing.value) ticking = requestAnimationFrame(tick)
+  else emit('frame', (begins.value[at.value] ?? 0) + 1)
+})
 onBeforeUnmount(stop)
 function step(by: 1 | -1) {
   playing.value = false
