@@ -1,9 +1,10 @@
-import { distance, type Point } from '../../motion/arc'
+import { distance } from '../../motion/arc'
 import { missesOf } from '../../motion/landmarks/targets'
 import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
+import { weightedMedian } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
-import { named, type Track } from '../subject'
+import { named, type Shot, type Track } from '../subject'
 
 /** Planned steps shorter than this are holds that live, in pixels. */
 export const LIVING_HOLD = 4
@@ -27,6 +28,7 @@ export const judgeStandingStill: Judge = {
   level(subject, { scene, take, limit }) {
     const share = limit('share')
     const shotOf = new Map(subject.shots.map((shot) => [shot.drawing, shot]))
+    const isPinned = subject.tracks.some(({ standIn }) => !standIn)
     const findings: Observation[] = []
     for (const chart of Object.values(scene.charts).filter((each) => each.level === subject.level.id)) {
       const order = [{ drawing: chart.from, fraction: 0 }, ...chart.marks, { drawing: chart.to, fraction: 1 }]
@@ -34,17 +36,14 @@ export const judgeStandingStill: Judge = {
         const [shot, before] = [shotOf.get(drawing), order[i - 1]]
         const last = before && shotOf.get(before.drawing)
         if (!shot || !last || shot.entry.role !== 'inbetween') continue
-        let worst: { moved: number; planned: number; track: Track; at: Point } | undefined
-        for (const track of subject.tracks) {
-          const [a, b, start, end] = [last, shot, shotOf.get(chart.from), shotOf.get(chart.to)].map(
-            (each) => each && track.at(each),
-          )
-          if (!a || !b || !start || !end) continue
-          const planned = Math.abs(fraction - before.fraction) * distance(start, end)
-          if (planned < LIVING_HOLD) continue
-          const moved = distance(a, b)
-          if (!worst || moved / planned > worst.moved / worst.planned) worst = { moved, planned, track, at: b }
+        const step = {
+          last,
+          shot,
+          start: shotOf.get(chart.from),
+          end: shotOf.get(chart.to),
+          share: Math.abs(fraction - before.fraction),
         }
+        const worst = middleMove(subject.tracks, step) ?? (isPinned ? undefined : middleMove(subject.parts, step))
         if (!worst || (100 * worst.moved) / worst.planned >= share) continue
         const still = worst.track.id
         const wanted = missesOf(scene, chart, drawing, take).find(({ landmark }) => landmark.id === still)?.target
@@ -65,4 +64,36 @@ export const judgeStandingStill: Judge = {
     }
     return judged(findings, lackingPins(subject))
   },
+}
+
+interface Step {
+  readonly last: Shot
+  readonly shot: Shot
+  /** The chart's ends, where they are shown. */
+  readonly start: Shot | undefined
+  readonly end: Shot | undefined
+  /** Of the chart's way. */
+  readonly share: number
+}
+
+/** Two drawings of one thing that stands are no nearer to each other than this, in pixels. */
+const TREMBLE = 2
+/** Shorter planned ways are not told from standing, in pixels. */
+const LEAST = LIVING_HOLD + 2 * TREMBLE
+
+/**
+ * How far most of what the chart plans a way for goes of it, by the middle one of all, each weighed by its way. Undefined
+ * where nothing has far enough to go to tell.
+ */
+function middleMove(tracks: readonly Track[], { last, shot, start, end, share }: Step) {
+  const moves = tracks.flatMap((track) => {
+    const [a, b, from, to] = [last, shot, start, end].map((each) => each && track.at(each))
+    if (!a || !b || !from || !to) return []
+    const planned = share * distance(from, to)
+    const moved = Math.max(0, distance(a, b) - TREMBLE)
+    return planned < LEAST ? [] : [{ moved, planned, track, at: b, value: moved / planned, weight: planned }]
+  })
+  if (moves.length === 0) return undefined
+  const middle = weightedMedian(moves)
+  return moves.sort((a, b) => Math.abs(a.value - middle) - Math.abs(b.value - middle))[0]
 }

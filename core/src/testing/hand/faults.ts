@@ -1,6 +1,8 @@
 import { transformed } from '../../ink/transform'
 import type { Matrix } from '../../geometry/matrix'
 import type { Ink } from '../../ink/ink'
+import { seededRandom } from '../../base/random'
+import { drawnByHand } from './drawn'
 import type { HandScene } from './scene'
 
 /** One drawing of a scene made by hand, and its pins, moved and made larger. */
@@ -40,3 +42,26 @@ export const grown = (made: HandScene, drawing: string, share: number, about: { 
 
 export const pushed = (made: HandScene, drawing: string, by: { x: number; y: number }): HandScene =>
   changed(made, drawing, [1, 0, 0, 1, by.x, by.y])
+
+/** One drawing drawn anew where the motion is at another share of its way, its pins with it: too early or too late. */
+export function mistimed(made: HandScene, drawing: string, share: number): HandScene {
+  const entry = made.scene.drawings[drawing]!
+  const pose = made.kind.pose(share)
+  const ink: Partial<Record<string, Ink>> = drawnByHand(pose, {
+    random: seededRandom(Math.round(share * 1e6)),
+    ...{ size: 5, name: `${drawing}m` },
+  })
+  const places = Object.values(pose.marks)
+  const pins = entry.pins && Object.fromEntries(Object.keys(entry.pins).map((id, n) => [id, places[n]!]))
+  const passes = Object.fromEntries(
+    Object.entries(ink).flatMap(([pass, pieces]) => (pieces && pieces.length > 0 ? [[pass, pieces.length]] : [])),
+  )
+  return {
+    ...made,
+    scene: {
+      ...made.scene,
+      drawings: { ...made.scene.drawings, [drawing]: { ...entry, passes, ...(pins && { pins }) } },
+    },
+    inkOf: (id, pass) => (id === drawing ? (ink[pass] ?? []) : made.inkOf(id, pass)),
+  }
+}
