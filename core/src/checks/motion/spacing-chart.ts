@@ -3,28 +3,49 @@ import { missesOf } from '../../motion/landmarks/targets'
 import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
+import { weightedMedian } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
 import { LIVING_HOLD } from './standing-still'
 import { followed, named, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
 
-/** Where no landmark is pinned, the middle of the shape is followed along the charts as if it were one. */
-export function withStandIns({ scene, take }: Subject, subject: LevelSubject): Scene {
-  const [track] = subject.tracks
-  if (!track?.standIn) return scene
-  const landmark = { id: 'middle', name: track.name }
-  const pinned = new Map(
-    subject.shots.flatMap((shot) => {
+/** The scene with what is followed as if it were pinned, so that charts lead it: where no landmark is, the middle of the shape. */
+export function withStandIns(context: Subject, subject: LevelSubject): Scene {
+  return subject.tracks.some(({ standIn }) => standIn) ? pinned(context, subject, subject.tracks) : context.scene
+}
+
+function pinned({ scene, take }: Subject, { shots, level }: LevelSubject, tracks: readonly Track[]): Scene {
+  const drawings = shots.map((shot) => {
+    const pins = tracks.flatMap((track) => {
       const at = track.at(shot)
-      return at ? [[shot.drawing, { ...shot.entry, pins: { [landmark.id]: { x: at.x, y: at.y } } }] as const] : []
-    }),
-  )
+      return at ? [[idOf(track), { x: at.x, y: at.y }] as const] : []
+    })
+    return [shot.drawing, pins.length > 0 ? { ...shot.entry, pins: Object.fromEntries(pins) } : shot.entry] as const
+  })
   return {
     ...scene,
     mainTake: take,
-    levels: { ...scene.levels, [subject.level.id]: { ...subject.level, landmarks: [landmark] } },
-    drawings: { ...scene.drawings, ...Object.fromEntries(pinned) },
+    levels: {
+      ...scene.levels,
+      [level.id]: { ...level, landmarks: tracks.map((track) => ({ id: idOf(track), name: track.name })) },
+    },
+    drawings: { ...scene.drawings, ...Object.fromEntries(drawings) },
   }
+}
+const idOf = ({ id }: Track): string => id || 'middle'
+
+/** What charts are held against, and the scene in which it is pinned. */
+interface Followed {
+  readonly tracks: readonly Track[]
+  readonly scene: Scene
+}
+
+/** Parts of what is drawn, for drawings on which the middle of the shape tells nothing; none where landmarks are pinned. */
+function partsFollowed(context: Subject, subject: LevelSubject): Followed | undefined {
+  if (subject.tracks.some(({ standIn }) => !standIn)) return undefined
+  // A limb that turns has a time of its own.
+  const tracks = subject.parts.filter(({ confirms }) => confirms !== 'other parts')
+  return tracks.length > 0 ? { tracks, scene: pinned(context, subject, tracks) } : undefined
 }
 
 /**
@@ -73,12 +94,14 @@ export const judgeSpacingChart: Judge = {
   level(subject, context) {
     const charts = Object.values(context.scene.charts).filter((chart) => chart.level === subject.level.id)
     if (charts.length === 0 || subject.tracks.length === 0) return judged([])
-    const scene = withStandIns(context, subject)
     const limits = { share: context.limit('share'), px: context.limit('px') }
+    const whole = { tracks: subject.tracks, scene: withStandIns(context, subject) }
+    const parts = partsFollowed(context, subject)
     const findings = charts.flatMap((chart) => {
-      const misses = missesOn(subject, scene, chart, context.take)
-      return misses
-        .map((miss) => asJudged(miss, misses, limits))
+      const misses = missesOn(subject, whole, chart, context.take)
+      const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
+      const ofParts = parts ? missesOn(subject, parts, chart, context.take).filter(({ shot }) => !told.has(shot)) : []
+      return [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
         .filter((miss) => isOff(miss, limits))
         .map((miss) => observed(subject, miss, limits))
     })
@@ -105,13 +128,15 @@ interface Miss {
 
 const valueOf = ({ along, step }: Miss): number => (100 * Math.abs(along)) / step
 
+const isStep = ({ step }: Miss): boolean => step >= LIVING_HOLD
+
 function isOff(miss: Miss, { share, px }: Limits): boolean {
   const least = miss.track.standIn ? STAND_IN * px : px
-  return miss.step >= LIVING_HOLD && Math.abs(miss.along) > least && valueOf(miss) > share
+  return isStep(miss) && Math.abs(miss.along) > least && valueOf(miss) > share
 }
 
 /** Every drawing of a chart with every track that has a place on it. */
-function missesOn(subject: LevelSubject, scene: Scene, chart: Chart, take: string): Miss[] {
+function missesOn(subject: LevelSubject, { tracks, scene }: Followed, chart: Chart, take: string): Miss[] {
   const drawnWay = wayAsDrawn(scene, chart, take)
   return chart.marks.flatMap(({ drawing }) => {
     const index = subject.shots.findIndex((shot) => shot.drawing === drawing)
@@ -119,7 +144,7 @@ function missesOn(subject: LevelSubject, scene: Scene, chart: Chart, take: strin
     if (!shot) return []
     const beside = [subject.shots[index - 1], subject.shots[index + 1]].filter((each) => each !== undefined)
     return missesOf(scene, chart, drawing, take).map(({ landmark, along, pin, target }): Miss => {
-      const track = subject.tracks.find(({ id, standIn }) => standIn || id === landmark.id)!
+      const track = tracks.find((each) => idOf(each) === landmark.id)!
       const sides = followed(track, beside)
       const step = sides.reduce((sum, { at }) => sum + distance(at, pin), 0) / Math.max(1, sides.length)
       return { shot, track, along: lesser(along, drawnWay(landmark.id, drawing)), step, pin, target }
@@ -133,11 +158,26 @@ function missesOn(subject: LevelSubject, scene: Scene, chart: Chart, take: strin
  */
 function asJudged(miss: Miss, misses: readonly Miss[], limits: Limits): Miss {
   const others = misses.filter(({ shot, track }) => shot === miss.shot && track !== miss.track)
-  if (!others.some((other) => other.step >= LIVING_HOLD && !isOff(other, limits))) return miss
+  if (!others.some((other) => isStep(other) && !isOff(other, limits))) return miss
   const own = misses.filter(({ track }) => track === miss.track)
   // At both ends of a chart nothing is missed.
   const [before, after] = [-1, 1].map((by) => own[own.indexOf(miss) + by]?.along ?? 0) as [number, number]
   return { ...miss, along: lesser(miss.along, miss.along - (before + after) / 2) }
+}
+
+/** Of several parts of a drawing the one in the middle of what they say: a limb of its own way says little of all. */
+function middleOnes(misses: readonly Miss[]): Miss[] {
+  return [...new Set(misses.map(({ shot }) => shot))].flatMap((shot) => {
+    const all = misses.filter((miss) => miss.shot === shot && isStep(miss) && isBorneOut(miss))
+    if (all.length === 0) return []
+    const share = ({ along, step }: Miss) => along / step
+    const middle = weightedMedian(all.map((miss) => ({ value: share(miss), weight: miss.step })))
+    return all.sort((a, b) => Math.abs(share(a) - middle) - Math.abs(share(b) - middle)).slice(0, 1)
+  })
+}
+
+function isBorneOut({ track: { confirms }, shot, pin, target }: Miss): boolean {
+  return typeof confirms !== 'function' || confirms(shot, { x: pin.x - target.x, y: pin.y - target.y })
 }
 
 function observed(subject: LevelSubject, miss: Miss, { share }: Limits): Observation {

@@ -43,20 +43,20 @@ export const judgeStandingStill: Judge = {
           end: shotOf.get(chart.to),
           share: Math.abs(fraction - before.fraction),
         }
-        const worst = middleMove(subject.tracks, step) ?? (isPinned ? undefined : middleMove(subject.parts, step))
-        if (!worst || (100 * worst.moved) / worst.planned >= share) continue
-        const still = worst.track.id
+        const middle = middleMove(subject.tracks, step) ?? (isPinned ? undefined : middleMove(subject.parts, step))
+        if (!middle || 100 * middle.value >= share) continue
+        const still = middle.track.id
         const wanted = missesOf(scene, chart, drawing, take).find(({ landmark }) => landmark.id === still)?.target
         findings.push({
           level: subject.level.id,
           drawings: [before.drawing, drawing],
           frames: [last.frame, shot.frame],
-          value: (100 * worst.moved) / worst.planned,
+          value: 100 * middle.value,
           limit: share,
           unit: '%',
-          sentence: `${named(subject, shot)} moves ${rounded(worst.moved)} px from ${last.entry.number} where the chart plans ${rounded(worst.planned)} px: it stands still.`,
+          sentence: `${named(subject, shot)} moves ${rounded(middle.moved)} px from ${last.entry.number} where the chart plans ${rounded(middle.planned)} px: it stands still.`,
           evidence: [
-            { kind: 'ring', at: worst.at, radius: worst.planned, words: `${rounded(worst.planned)} px planned` },
+            { kind: 'ring', at: middle.at, radius: middle.planned, words: `${rounded(middle.planned)} px planned` },
             ...(wanted ? [placeGuide(wanted, 'where the chart wants it')] : []),
           ],
         })
@@ -90,8 +90,9 @@ function middleMove(tracks: readonly Track[], { last, shot, start, end, share }:
     const [a, b, from, to] = [last, shot, start, end].map((each) => each && track.at(each))
     if (!a || !b || !from || !to) return []
     const planned = share * distance(from, to)
-    const moved = Math.max(0, distance(a, b) - TREMBLE)
-    return planned < LEAST ? [] : [{ moved, planned, track, at: b, value: moved / planned, weight: planned }]
+    const moved = distance(a, b)
+    const value = Math.max(0, moved - TREMBLE) / planned
+    return planned < LEAST ? [] : [{ moved, planned, track, at: b, value, weight: planned }]
   })
   if (moves.length === 0) return undefined
   const middle = weightedMedian(moves)

@@ -2,13 +2,13 @@ import { seededRandom } from '../../base/random'
 import { inspectScene } from '../../checks/inspect'
 import { validate } from '../../scene/validate'
 import { DRAWING_FAULTS } from './drawing-faults'
-import { grown, pushed } from './faults'
+import { grown, offChart, pushed, unpinned, type Mistiming } from './faults'
 import { HAND_KINDS } from './kinds'
 import { MANNERS } from './manners'
 import { MORE_KINDS } from './more-kinds'
 import { handPair, PAIR_KINDS } from './pairs'
 import { puppetKind } from './puppets'
-import { handScene } from './scene'
+import { handScene, type HandScene } from './scene'
 
 const SEEDS = [501]
 
@@ -148,6 +148,31 @@ test('an arm that waves and turns tells of a drawing out of its place where all 
   const told = await Promise.all(waving.map((made) => ask(pushed(made, 'd4', { x: 0, y: 30 }))))
   expect(told.filter((findings) => findings.some(({ drawings }) => drawings.includes('d4'))).length).toBeGreaterThan(2)
   for (const made of bare('walk across', 3)) expect(await ask(made)).toEqual([])
+})
+
+test.each<[Mistiming, string, (made: HandScene) => HandScene, number]>([
+  ['standing-still', 'pinned', (made) => made, 0.9],
+  ['standing-still', 'with no pin', unpinned, 0.7],
+  ['spacing-chart', 'pinned', (made) => made, 0.8],
+  ['spacing-chart', 'with no pin', unpinned, 0.45],
+])('an inbetween off its chart is found by %s, %s', async (check, _words, as, least) => {
+  const found = { of: 0, hits: 0, alarms: 0, drawings: 0 }
+  for (const kind of HAND_KINDS.filter(({ keys }) => keys))
+    for (let seed = 61_000; seed < 61_012; seed++) {
+      const hand = handScene(kind, seed)
+      if (!hand.scene.levels['A']!.landmarks) continue
+      const made = as(hand)
+      const fault = offChart(made, seed, check, 2)
+      if (!fault) continue
+      const told = ({ scene, inkOf }: HandScene) => inspectScene(scene, inkOf, { checks: [check] })
+      found.of++
+      found.drawings += kind.drawings
+      found.alarms += (await told(made)).findings.length
+      if ((await told(fault.made)).findings.some(({ drawings }) => drawings.includes(fault.drawing))) found.hits++
+    }
+  expect(found.of).toBeGreaterThan(8)
+  expect(found.alarms / found.drawings).toBeLessThanOrEqual(0.02)
+  expect(found.hits / found.of).toBeGreaterThanOrEqual(least)
 })
 
 test('on a wide swing between two keys the spacing is measured on the way the hand went', async () => {
