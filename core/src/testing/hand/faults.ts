@@ -74,7 +74,6 @@ const MISTIMED = {
   (shares: readonly [before: number, here: number, after: number], times: number, way: 1 | -1) => number
 >
 export type Mistiming = keyof typeof MISTIMED
-export const MISTIMINGS = Object.keys(MISTIMED) as Mistiming[]
 
 /** Steps shorter than this, in pixels, say little of where a drawing belongs. */
 const LEAST_STEP = 8
