@@ -57,6 +57,7 @@ test('by keys: the key for menus opens it, arrows go through it, Esc gives the f
   await expect(menu(page)).toBeHidden()
   await expect(head).toBeFocused()
   await page.keyboard.press('Shift+F10')
+  await expect(acts(page).first()).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.locator('.cell').first()).toBeVisible()
   await expect(menu(page)).toBeHidden()

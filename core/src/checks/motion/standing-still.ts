@@ -1,5 +1,6 @@
 import { distance } from '../../motion/arc'
 import { missesOf } from '../../motion/landmarks/targets'
+import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { weightedMedian } from '../size/median'
 import { rounded, type Observation } from '../finding'
@@ -43,7 +44,8 @@ export const judgeStandingStill: Judge = {
           end: shotOf.get(chart.to),
           share: Math.abs(fraction - before.fraction),
         }
-        const middle = middleMove(subject.tracks, step) ?? (isPinned ? undefined : middleMove(subject.parts, step))
+        const among = (tracks: readonly Track[]) => middleMove(tracks, step, scene.guides)
+        const middle = among(subject.tracks) ?? (isPinned ? undefined : among(subject.parts))
         if (!middle || 100 * middle.value >= share) continue
         const still = middle.track.id
         const wanted = missesOf(scene, chart, drawing, take).find(({ landmark }) => landmark.id === still)?.target
@@ -82,19 +84,30 @@ const TREMBLE = 2
 const LEAST = LIVING_HOLD + 2 * TREMBLE
 
 /**
- * How far most of what the chart plans a way for goes of it, by the middle one of all, each weighed by its way. Undefined
+ * How far most of what has a way planned for it goes of it, by the middle one of all, each weighed by its way. Undefined
  * where nothing has far enough to go to tell.
  */
-function middleMove(tracks: readonly Track[], { last, shot, start, end, share }: Step) {
+function middleMove(tracks: readonly Track[], step: Step, guides: Scene['guides']) {
   const moves = tracks.flatMap((track) => {
-    const [a, b, from, to] = [last, shot, start, end].map((each) => each && track.at(each))
-    if (!a || !b || !from || !to) return []
-    const planned = share * distance(from, to)
+    const [a, b] = [track.at(step.last), track.at(step.shot)]
+    const planned = guidedStep(track, step, guides) ?? chartedStep(track, step)
+    if (!a || !b || planned === undefined || planned < LEAST) return []
     const moved = distance(a, b)
     const value = Math.max(0, moved - TREMBLE) / planned
-    return planned < LEAST ? [] : [{ moved, planned, track, at: b, value, weight: planned }]
+    return [{ moved, planned, track, at: b, value, weight: planned }]
   })
   if (moves.length === 0) return undefined
   const middle = weightedMedian(moves)
   return moves.sort((a, b) => Math.abs(a.value - middle) - Math.abs(b.value - middle))[0]
+}
+
+/** What a plan laid for both drawings itself: its parts have times of their own, which no chart of the level tells. */
+function guidedStep({ id }: Track, { last, shot }: Step, guides: Scene['guides']): number | undefined {
+  const [a, b] = [last, shot].map(({ drawing }) => guides?.[drawing]?.targets[id])
+  return a && b && distance(a, b)
+}
+
+function chartedStep(track: Track, { start, end, share }: Step): number | undefined {
+  const [from, to] = [start && track.at(start), end && track.at(end)]
+  return from && to && share * distance(from, to)
 }
