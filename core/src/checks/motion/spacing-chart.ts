@@ -3,7 +3,7 @@ import { missesOf } from '../../motion/landmarks/targets'
 import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
-import { weightedMedian } from '../size/median'
+import { nearestToMiddle } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
 import { LIVING_HOLD } from './standing-still'
@@ -169,10 +169,7 @@ function asJudged(miss: Miss, misses: readonly Miss[], limits: Limits): Miss {
 function middleOnes(misses: readonly Miss[]): Miss[] {
   return [...new Set(misses.map(({ shot }) => shot))].flatMap((shot) => {
     const all = misses.filter((miss) => miss.shot === shot && isStep(miss) && isBorneOut(miss))
-    if (all.length === 0) return []
-    const share = ({ along, step }: Miss) => along / step
-    const middle = weightedMedian(all.map((miss) => ({ value: share(miss), weight: miss.step })))
-    return all.sort((a, b) => Math.abs(share(a) - middle) - Math.abs(share(b) - middle)).slice(0, 1)
+    return nearestToMiddle(all.map((miss) => ({ miss, value: miss.along / miss.step, weight: miss.step })))?.miss ?? []
   })
 }
 

@@ -2,7 +2,7 @@ import { distance } from '../../motion/arc'
 import { missesOf } from '../../motion/landmarks/targets'
 import type { Scene } from '../../scene/schema'
 import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
-import { weightedMedian } from '../size/median'
+import { nearestToMiddle } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
 import { named, type Shot, type Track } from '../subject'
@@ -96,9 +96,7 @@ function middleMove(tracks: readonly Track[], step: Step, guides: Scene['guides'
     const value = Math.max(0, moved - TREMBLE) / planned
     return [{ moved, planned, track, at: b, value, weight: planned }]
   })
-  if (moves.length === 0) return undefined
-  const middle = weightedMedian(moves)
-  return moves.sort((a, b) => Math.abs(a.value - middle) - Math.abs(b.value - middle))[0]
+  return nearestToMiddle(moves)
 }
 
 /** What a plan laid for both drawings itself: its parts have times of their own, which no chart of the level tells. */

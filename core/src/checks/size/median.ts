@@ -41,3 +41,12 @@ export function weightedMedian(values: readonly { readonly value: number; readon
   }
   return sorted.at(-1)!.value
 }
+
+/** Of several the one whose value is nearest to the middle one by weight. None: undefined. */
+export function nearestToMiddle<T extends { readonly value: number; readonly weight: number }>(
+  all: readonly T[],
+): T | undefined {
+  if (all.length === 0) return undefined
+  const middle = weightedMedian(all)
+  return [...all].sort((a, b) => Math.abs(a.value - middle) - Math.abs(b.value - middle))[0]
+}
