@@ -29,7 +29,6 @@ function play(bytes: Buffer) {
 }
 
 test('plan two keys, draw between them, play the loop, keep it, hand it over', async ({ page, desk, harness }) => {
-  test.setTimeout(120_000)
   await desk.setUp({ name: 'A post, sliding', size: 'Wide', frames: 10, fps: 24 })
   await desk.putKey(1)
   await desk.putKey(9)

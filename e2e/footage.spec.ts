@@ -45,7 +45,7 @@ for (const [rate, exact] of [
     await openPanel(page)
     await brought(page, film(rate))
     const row = page.getByRole('group', { name: 'Film walk', exact: true })
-    await expect(row).toBeVisible({ timeout: 20_000 })
+    await expect(row).toBeVisible()
     const slider = row.getByLabel('How strongly walk is seen')
     await slider.focus()
     await page.keyboard.press('End')
@@ -83,7 +83,7 @@ test('a film whose pictures lie on their side is shown upright, as its file says
   await openPanel(page)
   await brought(page, laidOnItsSide(film('24', 1)), 'upright.mp4')
   const row = page.getByRole('group', { name: 'Film upright', exact: true })
-  await expect(row).toBeVisible({ timeout: 20_000 })
+  await expect(row).toBeVisible()
   await row.getByLabel('How strongly upright is seen').focus()
   await page.keyboard.press('End')
   await expect
@@ -108,7 +108,7 @@ test('a film is copied, hidden, taken out and brought back; what is none is said
   expect((await desk.scene()).footage).toBeUndefined()
   await brought(page, film('12', 1))
   const rows = page.getByRole('group', { name: 'Film walk', exact: true })
-  await expect(rows).toHaveCount(1, { timeout: 20_000 })
+  await expect(rows).toHaveCount(1)
   await rows.first().getByRole('button', { name: 'copy' }).click()
   await expect(rows).toHaveCount(2)
   await expect
@@ -144,9 +144,9 @@ test('a landmark is followed on a film: dotted until taken, and its turns are la
   await openPanel(page)
   await brought(page, swinging(), 'swing.webm')
   const row = page.getByRole('group', { name: 'Film swing', exact: true })
-  await expect(row).toBeVisible({ timeout: 20_000 })
+  await expect(row).toBeVisible()
   await row.getByRole('button', { name: 'Follow Box on it' }).click()
-  await expect(row.getByText(/Box followed to frame 4[56]/)).toBeVisible({ timeout: 30_000 })
+  await expect(row.getByText(/Box followed to frame 4[56]/)).toBeVisible()
   await expect(row.getByText(/rightmost at 7, leftmost at 19, rightmost at 31/)).toBeVisible()
   await expect(row.getByText(/One step takes 24 frames/)).toBeVisible()
   await expectNothingSerious(page)
@@ -175,7 +175,7 @@ test('a film goes by under what plays, and goes out with the stills when it is a
   await openPanel(page)
   await brought(page, film('24', 1))
   const row = page.getByRole('group', { name: 'Film walk', exact: true })
-  await expect(row).toBeVisible({ timeout: 20_000 })
+  await expect(row).toBeVisible()
   await row.getByLabel('How strongly walk is seen').focus()
   await page.keyboard.press('End')
   await desk.kept()
@@ -183,10 +183,13 @@ test('a film goes by under what plays, and goes out with the stills when it is a
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   const played = new Set<number | undefined>()
   await expect
-    .poll(async () => {
-      played.add(saidBy(await page.screenshot({ clip: (await desk.paper.boundingBox())! })))
-      return [...played].filter((number) => number !== undefined && number < 24).length
-    })
+    .poll(
+      async () => {
+        played.add(saidBy(await page.screenshot({ clip: (await desk.paper.boundingBox())! })))
+        return [...played].filter((number) => number !== undefined && number < 24).length
+      },
+      { intervals: [0] },
+    )
     .toBeGreaterThan(4)
   await page.keyboard.press('Escape')
 

@@ -40,7 +40,7 @@ export const test = base.extend<{ desk: Desk }, { harness: Harness }>({
       await cluster.stop()
       rmSync(folder, { recursive: true, force: true })
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 300_000 },
   ],
   page: async ({ page }, use) => {
     // Fades are seen by nobody here, and waiting for them takes as long as the tests themselves.

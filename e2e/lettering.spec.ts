@@ -43,7 +43,7 @@ async function write(page: Page, ...places: (readonly [number, number])[]) {
 const ways = (page: Page) => page.getByRole('list', { name: 'Ways of the pen' }).getByRole('listitem')
 const layIn = async (page: Page) => {
   await page.getByRole('button', { name: /^Lay it (in|anew)$/ }).click()
-  await expect(page.getByText(/Laid in from frame/)).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/Laid in from frame/)).toBeVisible()
 }
 
 test('a way drawn once over lettering makes every drawing of it, spaced on a chart, and it can be laid anew', async ({
@@ -135,7 +135,7 @@ test('lettering moved takes along what is written of it; drawn on, it is said to
   ])
   await expect(behind).toHaveText(/as its lines were before/)
   await behind.getByRole('button', { name: 'Lay it anew' }).click()
-  await expect(behind).toHaveCount(0, { timeout: 20_000 })
+  await expect(behind).toHaveCount(0)
   await desk.kept()
 })
 
@@ -148,9 +148,9 @@ test('words are typed, followed, run ahead of in another colour, and change with
   await page.getByLabel('Capitals, px high').fill('90')
   await page.keyboard.press('Tab')
   await page.getByRole('button', { name: /Lay it on a new drawing/ }).click()
-  await expect(page.getByText('Drawing 1.')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('Drawing 1.')).toBeVisible()
   await page.getByRole('button', { name: 'Follow the lines' }).click()
-  await expect(page.getByText(/written in \d+ ways/)).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/written in \d+ ways/)).toBeVisible()
   await page.getByLabel('Written within').fill('20')
   await page.getByRole('button', { name: 'Runner' }).click()
   await page.getByRole('button', { name: 'Sparks' }).click()

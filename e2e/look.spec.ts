@@ -127,7 +127,7 @@ test('a stray mark is circled, and taken out when that is wished', async ({ page
 
 test('at the desk what is to be looked at is marked by itself once the hand rests', async ({ page, desk }) => {
   await desk.opened({ length: 36, edits: row({ bigger: 5 }) })
-  await expect(page.locator('[data-cell="A:20"]')).toHaveClass(/found/, { timeout: 20_000 })
+  await expect(page.locator('[data-cell="A:20"]')).toHaveClass(/found/)
   await expect(page.getByRole('button', { name: 'Drawing 20, to be looked at' })).toBeVisible()
 })
 

@@ -27,7 +27,7 @@ async function opened(page: Page, desk: Desk) {
 const bring = (page: Page, files: { name: string; mimeType: string; buffer: Buffer }[]) =>
   page.getByLabel('Bring in pages', { exact: true }).setInputFiles(files)
 const found = (page: Page) => page.getByTestId('found')
-const laid = (page: Page) => expect(page.getByTestId('laid')).toBeVisible({ timeout: 30_000 })
+const laid = (page: Page) => expect(page.getByTestId('laid')).toBeVisible()
 
 test('pages are laid on one another by what they share, refused rather than guessed, nudged, traced and on the sheet', async ({
   page,
@@ -42,8 +42,8 @@ test('pages are laid on one another by what they share, refused rather than gues
     image('two.png', { lines: [...common, ...own()], lie, seed: 5 }),
     image('other.png', { lines: madeLines(seededRandom(901), 9, BOX), seed: 6 }),
   ])
-  await expect(found(page).nth(1)).toHaveText(/1[67]\.\d px, 1\.7\d°, by its drawing/, { timeout: 20_000 })
-  await expect(found(page).nth(2)).toHaveText(/Too little of this page/, { timeout: 20_000 })
+  await expect(found(page).nth(1)).toHaveText(/1[67]\.\d px, 1\.7\d°, by its drawing/)
+  await expect(found(page).nth(2)).toHaveText(/Too little of this page/)
   await expectNothingSerious(page)
   // By hand.
   await page.locator('[data-page]').nth(2).getByRole('button', { name: /other/ }).first().click()
@@ -115,12 +115,12 @@ test('a camera that is none is said; with the stand-in pages are taken by a key,
   const take = async (count: number) => {
     await page.keyboard.press('t')
     await expect(page.locator('[data-page]')).toHaveCount(count)
-    await expect(found(page).nth(count - 1)).toHaveText(/pegs/, { timeout: 15_000 })
+    await expect(found(page).nth(count - 1)).toHaveText(/pegs/)
   }
   for (let n = 1; n <= 4; n++) await take(n)
   await page.keyboard.press('r')
   // The one taken again is the fifth page, which lies upside down.
-  await expect(found(page).nth(3)).toHaveText(/, 180°, by its pegs/, { timeout: 15_000 })
+  await expect(found(page).nth(3)).toHaveText(/, 180°, by its pegs/)
   await page.getByRole('button', { name: 'Close the camera' }).click()
   await page.getByRole('button', { name: 'blue', exact: true }).click()
   await page.getByRole('button', { name: 'pictures', exact: true }).click()
@@ -164,7 +164,7 @@ test('a camera the browser sees is seen live, a page taken from it, and its bein
     await expect.poll(() => live.evaluate((video: HTMLVideoElement) => video.videoWidth)).toBeGreaterThan(100)
     await page.keyboard.press('t')
     await expect(page.locator('[data-page]')).toHaveCount(1)
-    await expect(page.locator('[data-test=found]')).not.toBeEmpty({ timeout: 20_000 })
+    await expect(page.locator('[data-test=found]')).not.toBeEmpty()
     // The page taken lies exactly over the live picture.
     expect(await page.locator('.live canvas').boundingBox()).toEqual(await live.boundingBox())
     await live.evaluate((video: HTMLVideoElement) =>
@@ -193,14 +193,14 @@ test('a PDF brings in its pages, a TIFF too; what is none, too large or nothing 
   await bring(page, [{ name: 'scans.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf.save()) }])
   await expect(page.locator('[data-page]')).toHaveCount(2)
   await expect(page.getByText('scans, page 2')).toBeVisible()
-  await expect(found(page).nth(1)).toHaveText(/Too little|by its drawing/, { timeout: 20_000 })
+  await expect(found(page).nth(1)).toHaveText(/Too little|by its drawing/)
 
   const { data } = grey({ lines: common })
   const rgba = new Uint8Array(4 * data.length).map((_, i) => (i % 4 === 3 ? 255 : data[i >> 2]!))
   const tiff = Buffer.from(UTIF.encodeImage(rgba, WIDTH, HEIGHT))
   await bring(page, [{ name: 'page.tif', mimeType: 'image/tiff', buffer: tiff }])
   await expect(found(page)).toHaveCount(3)
-  await expect(found(page).nth(2)).toHaveText(/Too little|by its drawing/, { timeout: 20_000 })
+  await expect(found(page).nth(2)).toHaveText(/Too little|by its drawing/)
 
   const bad = [
     { name: 'letter.png', mimeType: 'image/png', buffer: Buffer.from('Dear harbour master,') },
@@ -257,8 +257,8 @@ test('sheets printed for the drawings still to be drawn come back with their peg
   await page.getByRole('link', { name: 'Paper in …' }).click()
   await bring(page, [{ name: 'sheets.pdf', mimeType: 'application/pdf', buffer: readFileSync(path) }])
   await expect(page.locator('[data-page]')).toHaveCount(2)
-  await expect(found(page).nth(0)).toHaveText(/pegs seen/, { timeout: 20_000 })
-  await expect(found(page).nth(1)).toHaveText('0.0 px, 0.00°, by its pegs', { timeout: 20_000 })
+  await expect(found(page).nth(0)).toHaveText(/pegs seen/)
+  await expect(found(page).nth(1)).toHaveText('0.0 px, 0.00°, by its pegs')
 })
 
 test('numbered stills become drawings on their frames, in all their colours, and the missing ones are told', async ({
@@ -282,7 +282,7 @@ test('numbered stills become drawings on their frames, in all their colours, and
   // Chosen in any order.
   await bring(page, [9, 3, 4].map(still))
   await expect(page.locator('[data-page]')).toHaveCount(3)
-  await expect(page.getByTestId('lay-pages')).toHaveText('Lay in 3 drawings', { timeout: 20_000 })
+  await expect(page.getByTestId('lay-pages')).toHaveText('Lay in 3 drawings')
   await page.getByRole('button', { name: 'by their numbers' }).click()
   await expect(page.getByTestId('numbers')).toHaveText('3 to 9. Missing: 5 to 8; the drawing before stays.')
   await page.getByRole('button', { name: 'in colour', exact: true }).click()

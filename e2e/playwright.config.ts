@@ -15,16 +15,16 @@ export default defineConfig({
   ],
   workers: 2,
   fullyParallel: true,
-  // A busy machine makes no test fail.
-  timeout: 120_000,
+  // A busy machine makes no test fail: it may be many times slower than a quiet one.
+  timeout: 600_000,
   // What passed only at its second go is told by the list as flaky.
   retries: 1,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 60_000 },
   outputDir: `../test-results/${results}`,
   reporter: [['list'], ['json', { outputFile: `../test-results/${results}.json` }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 20_000,
+    actionTimeout: 60_000,
     trace: 'off',
     // Each page would keep the whole app before it is closed; what does so has tests of its own.
     serviceWorkers: 'block',

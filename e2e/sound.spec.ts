@@ -230,7 +230,7 @@ test('under each frame just its samples are heard, and playing picture and sound
 
   await page.getByRole('button', { name: 'Play' }).click()
   // The first turn from frame 5, then two whole ones.
-  await expect.poll(async () => (await sounded()).length, { timeout: 20_000 }).toBeGreaterThan(3)
+  await expect.poll(async () => (await sounded()).length).toBeGreaterThan(3)
   // When the file's own beginning would sound in each turn, and with which second each ends: the same however late a
   // busy page was with one of them.
   const turns = (await sounded())
@@ -316,7 +316,7 @@ test('films go out with their sound, every frame at its time, as another program
     const made = async (word: string, button: string) => {
       await page.getByText(word, { exact: true }).click()
       await page.getByRole('button', { name: button }).click()
-      await expect(page.getByTestId('file')).toBeVisible({ timeout: 40_000 })
+      await expect(page.getByTestId('file')).toBeVisible()
       const file = join(folder, word.replace(/\W/g, ''))
       writeFileSync(file, await saved(page, () => page.getByTestId('file').click()))
       return file

@@ -187,16 +187,14 @@ test('a server or a database that dies is started again, in words, on the same a
   )
   process.kill(server!, 'SIGKILL')
   await expect
-    .poll(() => app.said(), { timeout: 30_000 })
+    .poll(() => app.said())
     .toMatch(
       /The server ended unexpectedly\. What is drawn is kept; it is started again in 0\.5 s \(1 of 10\)\.\nThe server is there again\./,
     )
   await expect.poll(ready).toBe(200)
   process.kill(postmaster!, 'SIGKILL')
-  await expect
-    .poll(() => app.said(), { timeout: 20_000 })
-    .toMatch(/The database ended unexpectedly\..*\nThe database is there again\./)
-  await expect.poll(ready, { timeout: 20_000 }).toBe(200)
+  await expect.poll(() => app.said()).toMatch(/The database ended unexpectedly\..*\nThe database is there again\./)
+  await expect.poll(ready).toBe(200)
   expect(((await (await fetch(`${url}/api/shelf`)).json()) as { scenes: unknown[] }[])[0]!.scenes).toHaveLength(10)
 })
 

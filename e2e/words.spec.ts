@@ -29,7 +29,7 @@ test('a line is typed and laid where it is heard, mended by hand, and mouths fol
   const panel = page.getByRole('group', { name: 'Words of Corrie' })
   await panel.getByLabel('What is said').fill(LINE)
   await panel.getByRole('button', { name: 'Lay the words' }).click()
-  await expect(panel.getByRole('button', { name: '9 words laid' })).toBeVisible({ timeout: 20_000 })
+  await expect(panel.getByRole('button', { name: '9 words laid' })).toBeVisible()
   await expect.poll(async () => wordsOf(await desk.scene()).map(({ text }) => text)).toEqual(LINE.split(' '))
   const laid = wordsOf(await desk.scene())
   laid.forEach(({ at }, i) => expect(Math.abs(at[0]! - TRUTH[i]!) * 24).toBeLessThan(1.5))
@@ -87,7 +87,7 @@ test('half speed plays half as many frames, the voice with its pitch kept', asyn
   await page.getByRole('button', { name: '½ speed' }).click()
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   const shown = page.getByTestId('play-frame')
-  await expect(shown).toHaveText(/frame (2\d|3\d) of 96/, { timeout: 20_000 })
+  await expect(shown).toHaveText(/frame (2\d|3\d) of 96/)
   const told = await page.evaluate(() => {
     const [audio] = (window as unknown as { played: HTMLMediaElement[] }).played
     const frame = Number(/\d+/.exec(document.querySelector('[data-test="play-frame"]')!.textContent!)![0])
@@ -116,7 +116,7 @@ test('sounds written by hand, letters of another tongue, subtitles; what is none
   await subtitles(
     'WEBVTT\n\n00:00:00.200 --> 00:00:01.700\n<v Corrie>Mind the boat, please.\n\n00:00:01.700 --> 00:00:03.900\nMy feet are perfectly dry.\n',
   )
-  await expect(panel.getByRole('button', { name: '9 words laid' })).toBeVisible({ timeout: 20_000 })
+  await expect(panel.getByRole('button', { name: '9 words laid' })).toBeVisible()
   await expect(panel.getByLabel('What is said')).toHaveValue(LINE)
 
   await panel.getByRole('button', { name: '9 words laid' }).click()

@@ -26,7 +26,6 @@ const ALL = [...PLACES, ...SCENE_PLACES.map((place) => `/scene/lowtide-corrie/${
 
 // As they are at their usual size each place is looked at by the tests of its own.
 test('every place at 200 %', async ({ page, harness }) => {
-  test.slow()
   await page.setViewportSize({ width: 640, height: 400 })
   for (const path of ALL) {
     await page.goto(harness.url + path)
@@ -40,7 +39,6 @@ test('every place at 200 %', async ({ page, harness }) => {
 const LAID = '#el-popper-container-1'
 
 test('every panel and menu of the desk has a name, and nothing in it is out of reach', async ({ page, harness }) => {
-  test.slow()
   await page.goto(`${harness.url}/scene/lowtide-tansy/draw`)
   await expect(page.getByTestId('paper')).toBeVisible()
   const panels = {
@@ -90,7 +88,6 @@ test('every panel and menu of the desk has a name, and nothing in it is out of r
 })
 
 test('the trays of the tools, the keys, the line that finds, and the table cleared', async ({ page, harness }) => {
-  test.slow()
   await page.goto(`${harness.url}/scene/lowtide-corrie/draw`)
   await expect(page.getByTestId('paper')).toBeVisible()
   const tools = page.getByRole('group', { name: 'Tools' })
@@ -124,7 +121,6 @@ test('what is opened on the other places: limits, earlier versions, work written
   page,
   harness,
 }) => {
-  test.slow()
   await page.goto(`${harness.url}/scene/lowtide-tansy/look`)
   await page.getByTestId('look-told').waitFor()
   await button(page, 'Limits …').click()

@@ -58,7 +58,7 @@ test('what was drawn while the server was away is there when one comes back from
   await expect(desk.paper).toBeHidden()
   await harness.startServer()
   await page.goBack()
-  await expect(desk.paper).toBeVisible({ timeout: 20_000 })
+  await expect(desk.paper).toBeVisible()
   await expect.poll(() => lines(desk)).toBe(1)
   await page.keyboard.press('Control+z')
   await expect.poll(() => lines(desk)).toBe(0)

@@ -160,7 +160,7 @@ test('a motion is watched and its keys compared: found, late, missed', async ({ 
   })
   await page.getByRole('button', { name: 'Watch it' }).click()
   await expect(page.getByTestId('ideal').locator('path')).not.toHaveCount(0)
-  await expect(page.getByRole('button', { name: 'Watch it' })).toBeVisible({ timeout: 10_000 })
+  await expect(page.getByRole('button', { name: 'Watch it' })).toBeVisible()
   await expect(page.getByTestId('ideal').locator('path')).toHaveCount(0)
   await page.getByRole('link', { name: 'Measure it' }).click()
   await expect(page.getByTestId('trouble')).toContainText('No drawing can be measured yet')

@@ -60,7 +60,7 @@ test('a production goes out as one open archive and comes in again with its scen
     zip('torn.zip', archive.subarray(0, archive.length - 900)),
     zip('ebb.zip', Buffer.from(files['scenes/0001-ebb.zip']!)),
   ])
-  await expect(own.getByRole('alert')).toHaveText(/^3 scenes are on the shelf now\. torn\.zip/, { timeout: 25_000 })
+  await expect(own.getByRole('alert')).toHaveText(/^3 scenes are on the shelf now\. torn\.zip/)
   await expect(page.locator('section[data-id]')).toHaveCount(before + 1)
   await expect(own.getByRole('heading', { level: 3 })).toHaveText(['Ebb', '雪の日', 'Ebb'])
   const fresh = page.locator('section[data-id]').last()

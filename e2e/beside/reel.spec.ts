@@ -163,7 +163,7 @@ test('it goes out as stills with both lists of cuts, and as a film with its fram
     await out.getByRole('button', { name: word, exact: true }).click()
     await out.getByRole('button', { name: 'Make it' }).click()
     const link = out.getByRole('link', { name: /^Save/ })
-    await expect(link.or(out.getByRole('alert'))).toBeVisible({ timeout: 30_000 })
+    await expect(link.or(out.getByRole('alert'))).toBeVisible()
     return saved(page, () => link.click())
   }
   const files = unzipSync(new Uint8Array(await handedOver('Stills of each scene')))

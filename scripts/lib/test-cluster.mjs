@@ -30,12 +30,15 @@ function makeOnce() {
   rmSync(folder, { recursive: true, force: true })
 }
 
+/** Tests kill the database, never the machine: what was written is there without having reached the disk. */
+const NO_WAIT_FOR_DISK = { fsync: 'off', full_page_writes: 'off' }
+
 /** A cluster for tests, as `openCluster`: a new one is copied from one that is made once, for making one takes longer. */
-export async function openTestCluster({ folder, ...more }) {
+export async function openTestCluster({ folder, settings = {}, ...more }) {
   mkdirSync(folder, { recursive: true })
   if (!existsSync(join(folder, 'postgres'))) {
     if (!existsSync(MADE)) makeOnce()
     for (const part of ['postgres', 'database-password']) copied(join(MADE, part), folder)
   }
-  return openCluster({ folder, ...more })
+  return openCluster({ folder, settings: { ...NO_WAIT_FOR_DISK, ...settings }, ...more })
 }
