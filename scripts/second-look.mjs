@@ -139,7 +139,7 @@ async function drawnWrong({ inspectScene }) {
     seeds.map((seed) => ({ made: handScene(kind, seed), seed })),
   )
   const rows = []
-  for (const [check, plant] of DRAWING_FAULTS) {
+  for (const { check, words, plant } of DRAWING_FAULTS) {
     const sums = { alarms: 0, drawings: 0, all: STRONG.map(() => 0), found: STRONG.map(() => 0) }
     for (const { made, seed } of scenes) {
       const drawing = `d${2 + ((seed * 7) % (made.kind.drawings - 4))}`
@@ -156,7 +156,9 @@ async function drawnWrong({ inspectScene }) {
       }
     }
     const shares = STRONG.map((_, n) => shareOf(sums.found[n], sums.all[n]))
-    rows.push(`| ${nameOf(check)} | ${shares.join(' | ')} | ${((100 * sums.alarms) / sums.drawings).toFixed(2)} |`)
+    rows.push(
+      `| ${nameOf(check)}: ${words} | ${shares.join(' | ')} | ${((100 * sums.alarms) / sums.drawings).toFixed(2)} |`,
+    )
     say(rows.at(-1))
   }
   return `## Faults of drawing, on drawings made by hands

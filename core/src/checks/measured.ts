@@ -21,6 +21,11 @@ export interface Body extends Point {
   readonly yy: number
 }
 
+/** One fill and how it lies. */
+export interface FillBody extends Body {
+  readonly piece: InkPiece
+}
+
 /** Painted parts smaller than this say neither where a drawing is nor how large, in square pixels. */
 export const DOT = 150
 
@@ -43,7 +48,7 @@ export interface Measured {
   /** What is painted in each colour, as one body. */
   readonly parts: ReadonlyMap<string, Body>
   /** What was painted in one go each, by its colour: an arm beside the body that has the same. */
-  readonly fills: ReadonlyMap<string, readonly Body[]>
+  readonly fills: ReadonlyMap<string, readonly FillBody[]>
   /** Width of its line in the middle, in pixels, by length; of the finest pass that has one. */
   readonly lineWidth: number | undefined
   /** Each stroke of that pass. */
@@ -63,14 +68,19 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
   const unshadowed = PASSES.filter((pass) => pass !== 'shadow').flatMap(of)
   const fills = sumsIn(unshadowed)
-  const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.reduce(together)]))
+  const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.map(({ sum }) => sum).reduce(together)]))
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   const strokes = lined ? of(lined).filter((piece) => piece.kind === 'stroke') : []
   return {
     shape: silhouette(unshadowed, { tolerance: SHAPE_GAP, fineness: FINENESS }),
     areas: new Map([...painted].map(([swatch, { area }]) => [swatch, area])),
-    parts: new Map([...painted].flatMap(([swatch, sums]) => bodiesOf([sums]).map((body) => [swatch, body] as const))),
-    fills: new Map([...fills].map(([swatch, each]) => [swatch, bodiesOf(each)])),
+    parts: new Map([...painted].flatMap(([swatch, sums]) => bodyOf(sums).map((body) => [swatch, body] as const))),
+    fills: new Map(
+      [...fills].map(([swatch, each]) => [
+        swatch,
+        each.flatMap(({ sum, piece }) => bodyOf(sum).map((body) => ({ ...body, piece }))),
+      ]),
+    ),
     lineWidth: lineOf(strokes)?.wide,
     strokes: strokes.flatMap((stroke) => lineOf([stroke]) ?? []),
     passes: PASSES.filter((pass) => of(pass).length > 0),
@@ -79,8 +89,8 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
 })
 
 /** Area and moments of each fill, by its colour; cells of one colour are one. */
-function sumsIn(ink: Ink): Map<string, Sums[]> {
-  const sums = new Map<string, Sums[]>()
+function sumsIn(ink: Ink): Map<string, { sum: Sums; piece: InkPiece }[]> {
+  const sums = new Map<string, { sum: Sums; piece: InkPiece }[]>()
   for (const piece of ink) {
     if (piece.kind !== 'fill' && piece.kind !== 'cells') continue
     const sum = { ...NOTHING }
@@ -90,17 +100,17 @@ function sumsIn(ink: Ink): Map<string, Sums[]> {
       for (const hole of piece.holes ?? []) addRing(sum, hole, -1)
     }
     const own = sums.get(piece.swatch)
-    if (own) own.push(sum)
-    else sums.set(piece.swatch, [sum])
+    if (own) own.push({ sum, piece })
+    else sums.set(piece.swatch, [{ sum, piece }])
   }
   return sums
 }
-const bodiesOf = (painted: readonly Sums[]): Body[] =>
-  painted.flatMap(({ area, ...sum }) => {
-    if (area < 1) return []
-    const [x, y] = [sum.x / area, sum.y / area]
-    return [{ area, x, y, xx: sum.xx / area - x * x, xy: sum.xy / area - x * y, yy: sum.yy / area - y * y }]
-  })
+/** What was summed up as a body; none of what has no area. */
+function bodyOf({ area, ...sum }: Sums): [] | [Body] {
+  if (area < 1) return []
+  const [x, y] = [sum.x / area, sum.y / area]
+  return [{ area, x, y, xx: sum.xx / area - x * x, xy: sum.xy / area - x * y, yy: sum.yy / area - y * y }]
+}
 
 /** Each run of cells as a ring. */
 const runsOf = (runs: readonly number[]): number[][] =>

@@ -37,6 +37,13 @@ export interface Track {
   readonly at: (shot: Shot) => (Point & { readonly corner?: boolean | undefined }) | undefined
 }
 
+/** Showings one after the other, and the first and last of them to judge. */
+export interface Stretch {
+  readonly shots: readonly Shot[]
+  readonly from: number
+  readonly to: number
+}
+
 /** One level as the checks see it. */
 export interface LevelSubject {
   readonly level: Level
@@ -46,8 +53,8 @@ export interface LevelSubject {
   readonly bodies: readonly Shot[]
   /** Showings one after the other with no empty frame between; drawings still without ink are passed over, and shapes shown again and again are no motion. */
   readonly runs: readonly (readonly Shot[])[]
-  /** Runs as far as anything repeats: on a loop with two showings from beyond each side of the seam. `inner` says which to judge. */
-  readonly stretches: readonly { readonly shots: readonly Shot[]; readonly from: number; readonly to: number }[]
+  /** Runs as far as anything repeats: on a loop with two showings from beyond each side of the seam. */
+  readonly stretches: readonly Stretch[]
   /** What is followed; none on a ground. */
   readonly tracks: readonly Track[]
   /** Most of its lines, laid over each other; where nothing is pinned painted parts as well, on the drawings on which they keep their shape, and where most drawings change theirs all of a drawing as one. */

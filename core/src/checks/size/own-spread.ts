@@ -11,10 +11,16 @@ export interface OffNeighbours {
   readonly off: number
   /** What it may be off by: the level's own unevenness allowed for. */
   readonly limit: number
+  /** How uneven the level may be by itself; 0 where too few tell. */
+  readonly own: number
+  /** Whether those beside it grow or shrink past it at one pace. */
+  readonly steady: boolean
 }
 
 /** Neighbours this unlike are changing on purpose, as a natural logarithm: by a third. */
 const CHANGING = Math.log(4 / 3)
+/** But not where the pace before and after is the same but for so much of it: what comes nearer grows all the time. */
+const STEADY = 0.6
 /** How many times a level's own unevenness in the middle is still its own, and what most of its drawings keep to. */
 const TIMES = 3
 const MOSTLY = { share: 0.75, times: 2.3 } as const
@@ -40,8 +46,9 @@ export function offNeighbours(measures: readonly Measure[], share: number): OffN
     const isBorneOut = beside * Math.sign(by) > BORNE_OUT * Math.abs(by)
     if (Math.abs(by) <= least || isChanging(logs, at) || !isBorneOut) return []
     // A level is as even as either way to foretell it says.
-    const limit = Math.max(least, Math.min(...spreads.map((spread) => spread(at))))
-    return Math.abs(by) > limit ? [{ at, off: by, limit }] : []
+    const own = Math.min(...spreads.map((spread) => spread(at)))
+    const limit = Math.max(least, own)
+    return Math.abs(by) > limit ? [{ at, off: by, limit, own, steady: isSteady(logs, at) }] : []
   })
 }
 
@@ -53,7 +60,22 @@ export function changingAt(measures: readonly Measure[]): number[] {
 
 function isChanging(logs: readonly Measure[], at: number): boolean {
   const [before, after] = [logs[at - 1]?.value, logs[at + 1]?.value]
-  return before !== undefined && after !== undefined && Math.abs(after - before) > CHANGING
+  const apart = before === undefined || after === undefined ? 0 : Math.abs(after - before)
+  return apart > CHANGING && !isSteady(logs, at)
+}
+
+/** Whether a size grows or shrinks past one drawing at the pace it has before and after. */
+function isSteady(logs: readonly Measure[], at: number): boolean {
+  const [earlier, before, , after, later] = [-2, -1, 0, 1, 2].map((by) => logs[at + by])
+  const pace = paceOf(before, after)
+  const beside = [paceOf(earlier, before), paceOf(after, later)]
+  return (
+    pace !== undefined &&
+    beside.every((other) => other !== undefined && Math.abs(other - pace) <= STEADY * Math.abs(pace))
+  )
+}
+function paceOf(a: Measure | undefined, b: Measure | undefined): number | undefined {
+  return a?.value === undefined || b?.value === undefined ? undefined : (b.value - a.value) / (b.frame - a.frame)
 }
 
 const logsOf = (measures: readonly Measure[]): Measure[] =>

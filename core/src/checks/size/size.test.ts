@@ -47,12 +47,24 @@ describe('volume', () => {
     expect(findings[0]!.sentence).toMatch(/Its outline may be open\.$/)
   })
 
-  test('what grows fast on purpose is said not to be measured, and is no fault', async () => {
-    const scene = new BoxScene().draw(still.map((box, i) => ({ ...box, side: 30 * 1.3 ** i })))
+  test('what grows fast on purpose is said not to be measured where nothing bears it out, and is no fault', async () => {
+    const growing = (sides: readonly number[]) => still.map((box, i) => ({ ...box, side: sides[i]! }))
+    const scene = new BoxScene().draw(growing([30, 32, 52, 60, 90]))
     const { findings, unmeasured } = await scene.ask('volume')
     expect(findings).toEqual([])
     expect(unmeasured.map(({ drawings }) => drawings)).toEqual([3])
     expect(unmeasured[0]!.sentence).toMatch(/^3 of 5 drawings of A \(3, 5, 7\) grow or shrink too fast/)
+  })
+
+  test('what grows at one pace all the time is measured: one that is off it is found, the others are not', async () => {
+    const coming = Array.from({ length: 9 }, (_, i) => ({
+      frame: 2 * i + 1,
+      at: [200, 300] as const,
+      side: 20 * 1.2 ** i,
+    }))
+    expect((await new BoxScene().draw(coming).ask('volume')).findings).toEqual([])
+    const { findings } = await new BoxScene().draw(but(coming, 4, { side: 20 * 1.2 ** 4 * 1.15 })).ask('volume')
+    expect(findings.map(({ drawings }) => drawings)).toEqual([['A4']])
   })
 
   test('a ground has no bulk to keep', async () => {

@@ -30,7 +30,7 @@ const isAsLarge = (a: Body | undefined, b: Body | undefined): boolean =>
 const spread = (a: Body, b: Body) => a.xx + a.yy + b.xx + b.yy
 
 /** Its moments along and across it, in square pixels: the same however it is turned. */
-function lieOf({ xx, xy, yy }: Body): { long: number; wide: number } {
+export function lieOf({ xx, xy, yy }: Body): { long: number; wide: number } {
   const half = Math.hypot((xx - yy) / 2, xy)
   return { long: (xx + yy) / 2 + half, wide: (xx + yy) / 2 - half }
 }
@@ -97,12 +97,13 @@ function steadyIn(seen: Seen, shots: readonly Shot[], isSame: typeof keepsShape)
 const MOST_FILLS = 5
 const LEAST_SEEN = 5
 
-const largest = memo((fills: readonly Body[]): readonly Body[] =>
+/** The largest fills of a colour that are no dots, the largest first. */
+export const largestFills = <B extends Body>(fills: readonly B[]): readonly B[] =>
   fills
     .filter(({ area }) => area >= DOT)
     .sort((a, b) => b.area - a.area)
-    .slice(0, MOST_FILLS),
-)
+    .slice(0, MOST_FILLS)
+const largest = memo((fills: readonly Body[]) => largestFills(fills))
 const NONE: readonly Body[] = []
 
 /** Each fill of a colour from drawing to drawing, as far as there is no doubt which is which. On a loop one that is not itself again at its end is not followed. */
@@ -133,7 +134,7 @@ function comesRound(seen: Seen, fills: readonly (readonly Body[])[]): boolean {
 }
 
 /** Of the bodies of a drawing those of the one before that they are: the nearest that keeps its shape, of which it is the nearest too. */
-const partnersBefore = memo((own: readonly Body[]) =>
+export const partnersBefore = memo((own: readonly Body[]) =>
   memo((next: readonly Body[]): ReadonlyMap<Body, Body> => {
     const nearest = (from: Body, others: readonly Body[]) => {
       let best: Body | undefined

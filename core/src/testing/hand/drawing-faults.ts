@@ -61,26 +61,29 @@ const forgetful: Plant = (planting) => {
   return withInk(planting, (ink, pass) => (pass === 'colour' ? ink.filter(({ swatch }) => swatch !== gone) : ink))
 }
 
-/** All that is painted in one colour too large, each about its own middle. */
-const swollen: Plant = (planting) => {
-  const swatches = [...swatchesOf(planting.made, planting.drawing)]
-  if (swatches.length < 2) return undefined
-  const swatch = one(swatches, planting.random)
-  const scale = Math.sqrt(1 + 0.15 * planting.times)
-  const larger = (fill: Fill): Fill => {
-    const middle = [0, 1].map((axis) => {
-      const values = fill.outline.filter((_, i) => i % 2 === axis)
-      return values.reduce((sum, value) => sum + value, 0) / values.length
-    })
-    const grown = (ring: readonly number[]) => ring.map((value, i) => middle[i % 2]! + (value - middle[i % 2]!) * scale)
-    return quantized<Fill>({
-      ...{ ...fill, outline: grown(fill.outline) },
-      ...(fill.holes && { holes: fill.holes.map(grown) }),
-    })
+/** All that is painted in one colour too large or too small, each about its own middle. */
+const resized =
+  (way: 1 | -1): Plant =>
+  (planting) => {
+    const swatches = [...swatchesOf(planting.made, planting.drawing)]
+    if (swatches.length < 2) return undefined
+    const swatch = one(swatches, planting.random)
+    const scale = Math.sqrt(1 + 0.15 * planting.times) ** way
+    return withInk(planting, (ink) =>
+      ink.map((piece) => (piece.kind === 'fill' && piece.swatch === swatch ? scaled(piece, scale) : piece)),
+    )
   }
-  return withInk(planting, (ink) =>
-    ink.map((piece) => (piece.kind === 'fill' && piece.swatch === swatch ? larger(piece) : piece)),
-  )
+
+function scaled(fill: Fill, scale: number): Fill {
+  const middle = [0, 1].map((axis) => {
+    const values = fill.outline.filter((_, i) => i % 2 === axis)
+    return values.reduce((sum, value) => sum + value, 0) / values.length
+  })
+  const around = (ring: readonly number[]) => ring.map((value, i) => middle[i % 2]! + (value - middle[i % 2]!) * scale)
+  return quantized<Fill>({
+    ...{ ...fill, outline: around(fill.outline) },
+    ...(fill.holes && { holes: fill.holes.map(around) }),
+  })
 }
 
 /** Paint less than this needs no line to be held by, in square pixels, and a line runs along it within so many. */
@@ -153,11 +156,17 @@ const isNear = (stroke: Stroke, at: Point): boolean => {
   )
 }
 
-/** By the check that should find it. */
-export const DRAWING_FAULTS: ReadonlyMap<CheckId, Plant> = new Map<CheckId, Plant>([
-  ['part-size', swollen],
-  ['lacks', forgetful],
-  ['stray', dotted],
-  ['line-weight', heavier],
-  ['line-meets', gaping],
-])
+interface DrawingFault {
+  readonly check: CheckId
+  readonly words: string
+  readonly plant: Plant
+}
+/** Each with the check that should find it. */
+export const DRAWING_FAULTS: readonly DrawingFault[] = [
+  { check: 'part-size', words: 'a part larger', plant: resized(1) },
+  { check: 'part-size', words: 'a part smaller', plant: resized(-1) },
+  { check: 'lacks', words: 'a colour forgotten', plant: forgetful },
+  { check: 'stray', words: 'a dot by itself', plant: dotted },
+  { check: 'line-weight', words: 'all lines heavier', plant: heavier },
+  { check: 'line-meets', words: 'a gap no other line closes', plant: gaping },
+]

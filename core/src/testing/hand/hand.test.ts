@@ -84,9 +84,9 @@ test('a drawing grown by a quarter on an even tail is found, and one pushed off 
   expect(off.findings.some(({ drawings }) => drawings.includes('d9'))).toBe(true)
 })
 
-test.each([...DRAWING_FAULTS])(
-  'of drawings by hands most at fault are found: %s, and their clean ones are not',
-  async (check, plant) => {
+test.each(DRAWING_FAULTS)(
+  'of drawings by hands most at fault are found: $words, and their clean ones are not',
+  async ({ check, plant }) => {
     let [tried, found] = [0, 0]
     for (const id of [
       'head turn',
