@@ -1,4 +1,6 @@
+import { measuredOf } from '../../checks/measured'
 import type { CheckId } from '../../checks/register'
+import { median } from '../../checks/size/median'
 import { clamp } from '../../base/clamp'
 import type { Point } from '../../geometry/matrix'
 import { ringArea } from '../../geometry/trace'
@@ -34,12 +36,18 @@ const swatchesOf = (made: HandScene, drawing: string) =>
   new Set(made.inkOf(drawing, 'colour').map(({ swatch }) => swatch))
 const one = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)]!
 
-const heavier: Plant = (planting) =>
-  withInk(planting, (ink) =>
-    ink.map((piece) =>
-      piece.kind === 'stroke' ? quantized<Stroke>({ ...piece, size: piece.size * (1 + 0.25 * planting.times) }) : piece,
-    ),
+/** All its lines heavier than its level's by so many times the limit, whether the hand had drawn them heavy or fine. */
+const heavier: Plant = (planting) => {
+  const { made, drawing, times } = planting
+  const widthOf = (id: string) => measuredOf(id, made.inkOf)?.lineWidth
+  const own = widthOf(drawing)
+  if (own === undefined) return undefined
+  const usual = median(Object.keys(made.scene.drawings).flatMap((id) => widthOf(id) ?? []))
+  const share = (usual / own) * (1 + 0.25 * times)
+  return withInk(planting, (ink) =>
+    ink.map((piece) => (piece.kind === 'stroke' ? quantized<Stroke>({ ...piece, size: piece.size * share }) : piece)),
   )
+}
 
 const dotted: Plant = (planting) =>
   withInk(planting, (ink, pass) => {
