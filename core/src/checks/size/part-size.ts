@@ -113,25 +113,22 @@ interface Suspect {
 
 function suspectsOf(part: Part, { shots, from, to }: Stretch, share: number): Suspect[] {
   const measures = shots.map(({ frame }, i) => ({ frame, value: part.areas[i]! >= DOT ? part.areas[i] : undefined }))
-  const wholes = offNeighbours(measures, share / 100)
-    .filter((found) => hasSizeOfItsOwn(part, found))
-    .map(({ at, off }) => ({ at, off, excess: Math.abs(off) }))
-  const fills = [...shots.keys()].flatMap((at) =>
-    wholes.some((whole) => whole.at === at)
-      ? []
-      : offFills(part.fills, at, Math.log(1 + share / 100)).map((found) => ({
-          ...found,
-          at,
-          excess: Math.abs(found.off),
-        })),
-  )
-  return [...wholes, ...fills].filter(({ at, off }) => at >= from && at <= to && mayBeSeen(off))
+  const wholes = offNeighbours(measures, share / 100).filter((found) => hasSizeOfItsOwn(part, found))
+  const told = new Set(wholes.map(({ at }) => at))
+  const fills = [...shots.keys()]
+    .filter((at) => !told.has(at))
+    .flatMap((at) => offFills(part.fills, at, Math.log(1 + share / 100)).map((found) => ({ ...found, at })))
+  return [...wholes, ...fills]
+    .filter(({ at, off }) => at >= from && at <= to && isOneThing(off))
+    .map((found) => ({ ...found, excess: Math.abs(found.off) }))
 }
 
-const mayBeSeen = (off: number) => off > -Math.log(HIDDEN) && off < Math.log(SHOWN)
+/** Whether a part so far off may still be the same, all of it seen. */
+const isOneThing = (off: number) => off > -Math.log(HIDDEN) && off < Math.log(SHOWN)
 
 /** Whether a part that is off its neighbours is larger or smaller there, not seen otherwise, as one that goes behind another. */
 function hasSizeOfItsOwn(part: Part, { at, off, limit, own, steady }: OffNeighbours): boolean {
+  if (!isOneThing(off)) return false
   if (own > 0 && off > LARGER * own && (steady || standsOut(part, at, off))) return true
   if (!reachesSo(part, at, off)) return false
   return -off > PLAIN * limit || turnsOnly(part.bodies[at - 1], part.bodies[at + 1])
