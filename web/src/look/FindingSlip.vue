@@ -21,7 +21,8 @@ const SURENESS: Readonly<Record<Sureness, string>> = {
   likely: 'Clearly over its limit, or judged by the shape alone',
   perhaps: 'Just over its limit, or judged by the shape alone: look before you mend',
 }
-const rounded = (value: number) => (Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
+const rounded = (value: number) =>
+  String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10).replace('-', '−')
 /** How far over its limit, as far as a small bar can show. */
 const share = computed(() => Math.min(1, Math.abs(props.finding.limit / (props.finding.value || 1))))
 function answer() {
