@@ -1,12 +1,12 @@
 import type { Point } from '../../geometry/matrix'
-import { followed, type LevelSubject, type Shot, type Track } from '../subject'
+import { followed, type LevelSubject, type Shot, type Stretch, type Track } from '../subject'
 import { offAt } from './foretold'
 
 /** Another part has gone along if it is off by so much of what one is, the same way. */
 const ALONG = 0.5
 
 interface Slip {
-  readonly stretch: LevelSubject['stretches'][number]
+  readonly stretch: Stretch
   readonly track: Track
   readonly shot: Shot
   /** From where it should lie to where it does. */

@@ -8,7 +8,7 @@ import { placeGuide } from '../remedy'
 import { holdAmong } from './held'
 import { isConfirmed } from './slipped'
 import { stepJumps } from './step-jumps'
-import { leastTimes, followed, wayAround, type LevelSubject, type Track } from '../subject'
+import { leastTimes, followed, wayAround, type LevelSubject, type Stretch, type Track } from '../subject'
 
 /** Steps the plan itself foretells: where a planner laid a landmark its own, else shares of a chart's way from each drawing on it to the next. */
 function plannedSteps(
@@ -123,7 +123,7 @@ export const judgeUnevenSpacing: Judge = {
 function unevenOn(
   subject: LevelSubject,
   scene: Scene,
-  { stretch, track }: { stretch: LevelSubject['stretches'][number]; track: Track },
+  { stretch, track }: { stretch: Stretch; track: Track },
   limits: { readonly over: number; readonly px: number },
 ): Observation[] {
   const { shots, from, to } = stretch

@@ -118,8 +118,9 @@ function suspectsOf(part: Part, { shots, from, to }: Stretch, share: number): Su
   const fills = [...shots.keys()]
     .filter((at) => !told.has(at))
     .flatMap((at) => offFills(part.fills, at, Math.log(1 + share / 100)).map((found) => ({ ...found, at })))
+    .filter(({ off }) => isOneThing(off))
   return [...wholes, ...fills]
-    .filter(({ at, off }) => at >= from && at <= to && isOneThing(off))
+    .filter(({ at }) => at >= from && at <= to)
     .map((found) => ({ ...found, excess: Math.abs(found.off) }))
 }
 
