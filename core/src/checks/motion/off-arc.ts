@@ -3,7 +3,16 @@ import { isConfirmed } from './slipped'
 import { judged, lackingPins, onePerDrawing, wholeFirst, worstOnly, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
-import { leastTimes, followed, named, unbroken, wayAround, type LevelSubject, type Stretch, type Track } from '../subject'
+import {
+  leastTimes,
+  followed,
+  named,
+  unbroken,
+  wayAround,
+  type LevelSubject,
+  type Stretch,
+  type Track,
+} from '../subject'
 
 /**
  * Off the arc. Living things and thrown things move along arcs; a drawing beside the arc through its
