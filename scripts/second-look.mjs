@@ -9,6 +9,10 @@ import { say } from './lib/say.mjs'
 /** Seeds no limit was tuned on. */
 const FIRST = 5001
 const SEEDS = Number(process.argv[2] ?? 20)
+if (!Number.isInteger(SEEDS) || SEEDS < 1) {
+  say('Say how many scenes of each fault to plant as a whole number, or nothing for 20.')
+  process.exit(1)
+}
 const STRENGTHS = [0.5, 1.25, 1.5, 2, 3]
 /** Of faults planted in drawings made by hand. */
 const STRONG = [1.5, 2]

@@ -203,7 +203,7 @@ function touch(seed: number, off: number): Made {
   }
 }
 
-/** A scene that ends in motion and the one it hands on to, begun `off` pixels beside where it should. */
+/** A scene that ends in motion and the one it hands on to, begun `off` pixels beside its way. */
 function cut(seed: number, off: number): Made {
   const random = seededRandom(seed)
   const { figure, exposure } = kindOf(seed)
@@ -217,7 +217,7 @@ function cut(seed: number, off: number): Made {
       table.make({ type: 'drawing.add', take: 'main', level: 'A', frame: 1 + i * hold, drawing: { id, role: 'key' } })
       const ink = figureInk({
         figure,
-        at: { x: from + speed * i + shift, y: 300 + shift / 2 },
+        at: { x: from + speed * i + shift / 2, y: 300 + shift },
         radius: 50,
         random,
         name: id,

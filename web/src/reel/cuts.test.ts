@@ -1,13 +1,13 @@
 import { applyProductionEdit, NOTHING_YET, reelTimes, type ProductionEdit } from '@unhurried/core'
 import { cutInWords, cutsOf } from './cuts'
 
-const handed = { level: 'Lime', what: 'its middle', px: 12, out: 10, into: 10.5, turned: 4 }
+const handed = { level: 'Lime', what: 'its middle', px: 12, out: 10, into: 10.5, off: 0.05, turned: 4 }
 const wrong = (told: ReturnType<typeof cutInWords>) => told.filter((each) => each.wrong).map(({ words }) => words)
 
 test('what a cut hands on is told, and what is off by too much stands out', () => {
   const told = cutInWords({ shot: 's', handed: [handed], light: [0.5, 0.25] }, true)
   expect(told.map(({ words }) => words)).toEqual([
-    'Lime: its middle is met 12 px from where it left',
+    'Lime: its middle is met 12 px from where it goes on',
     'Lime leaves at 10.0 and enters at 10.5 px a frame',
     'Lime: its line of action turns by 4°',
     'It becomes 50 % darker',
@@ -15,8 +15,12 @@ test('what a cut hands on is told, and what is off by too much stands out', () =
   expect(wrong(told)).toEqual([told[0]!.words, told[3]!.words])
 })
 
-test('speed may be off by a pixel, however slow something is', () => {
-  const slow = { ...handed, px: 0, out: 1, into: 1.9, turned: 30 }
+test('speed may change where it was changing, and no more', () => {
+  const quick = { ...handed, px: 0, into: 16, off: 0.5 }
+  expect(wrong(cutInWords({ shot: 's', handed: [quick], light: [0.5, 0.5] }, true))).toEqual([
+    'Lime leaves at 10.0 and enters at 16.0 px a frame',
+  ])
+  const slow = { ...quick, off: 0, turned: 30 }
   expect(wrong(cutInWords({ shot: 's', handed: [slow], light: [0.5, 0.5] }, true))).toEqual([
     'Lime: its line of action turns by 30°',
   ])

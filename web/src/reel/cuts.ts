@@ -30,11 +30,11 @@ interface Told {
 
 /** What a cut hands on, in words. Where a move should go on, that nothing does is told, too. */
 export function cutInWords({ handed, light: [before, after] }: MeasuredCut, goesOn: boolean): Told[] {
-  const told = handed.flatMap(({ level, what, px, out, into, turned }): Told[] => [
-    { words: `${level}: ${what} is met ${px.toFixed(0)} px from where it left`, wrong: px > PX },
+  const told = handed.flatMap(({ level, what, px, out, into, off, turned }): Told[] => [
+    { words: `${level}: ${what} is met ${px.toFixed(0)} px from where it goes on`, wrong: px > PX },
     {
       words: `${level} leaves at ${out.toFixed(1)} and enters at ${into.toFixed(1)} px a frame`,
-      wrong: Math.abs(into - out) > Math.max(1, SPEED * out),
+      wrong: Math.abs(off) > SPEED,
     },
     ...(turned === undefined
       ? []

@@ -5,12 +5,13 @@ describe('hand-on to the next scene', () => {
   const second = (x: number, step = 30) =>
     new BoxScene({ length: 10, name: 'The quay' }).draw(going(5, { from: [x, 300], step: [step, 0] }))
 
-  test('a move met where it left and as fast hands on; elsewhere it is told by how far', async () => {
+  test('a move met where it left, or a step on, and as fast hands on; elsewhere it is told by how far', async () => {
     expect((await first().ask('hand-on', {}, second(320))).findings).toEqual([])
-    const { findings } = await first().ask('hand-on', {}, second(360))
+    expect((await first().ask('hand-on', {}, second(350))).findings).toEqual([])
+    const { findings } = await first().ask('hand-on', {}, second(390))
     expect(findings).toMatchObject([{ unit: 'px', drawings: ['A4'], frames: [9] }])
-    expect(findings[0]!.value).toBeCloseTo(40, -1)
-    expect(findings[0]!.sentence).toMatch(/(39|40|41) px from where The quay begins with it\.$/)
+    expect(findings[0]!.value).toBeCloseTo(40, 0)
+    expect(findings[0]!.sentence).toMatch(/(39|40|41) px from where The quay begins with it, a step on allowed for\.$/)
   })
 
   test('at the right place but at half the speed the speed is told', async () => {

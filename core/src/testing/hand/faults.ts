@@ -5,6 +5,12 @@ import { seededRandom } from '../../base/random'
 import { drawnByHand } from './drawn'
 import type { HandScene } from './scene'
 
+export const moved = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y]
+
+/** Every drawing of the figure moved, each by its place in the motion. */
+export const each = (made: HandScene, by: (index: number) => Matrix): HandScene =>
+  made.shares.reduce((scene, _, i) => changed(scene, `d${i}`, by(i)), made)
+
 /** One drawing of a scene made by hand, and its pins, moved and made larger. */
 function changed(made: HandScene, drawing: string, matrix: Matrix): HandScene {
   const entry = made.scene.drawings[drawing]!
@@ -41,7 +47,7 @@ export const grown = (made: HandScene, drawing: string, share: number, about: { 
 }
 
 export const pushed = (made: HandScene, drawing: string, by: { x: number; y: number }): HandScene =>
-  changed(made, drawing, [1, 0, 0, 1, by.x, by.y])
+  changed(made, drawing, moved(by.x, by.y))
 
 /** One drawing drawn anew where the motion is at another share of its way, its pins with it: too early or too late. */
 function mistimed(made: HandScene, drawing: string, share: number): HandScene {
@@ -97,5 +103,8 @@ type Place = { readonly x: number; readonly y: number }
 export function unpinned(made: HandScene): HandScene {
   const { landmarks: _, ...level } = made.scene.levels['A']!
   const drawings = Object.entries(made.scene.drawings).map(([id, { pins: _, ...entry }]) => [id, entry] as const)
-  return { ...made, scene: { ...made.scene, levels: { A: level }, drawings: Object.fromEntries(drawings) } }
+  return {
+    ...made,
+    scene: { ...made.scene, levels: { ...made.scene.levels, A: level }, drawings: Object.fromEntries(drawings) },
+  }
 }

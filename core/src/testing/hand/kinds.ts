@@ -10,7 +10,7 @@ export interface HandKind {
   readonly keys?: readonly number[]
   /** The landmark whose way spaces the charts. */
   readonly lead?: string
-  /** Pixels a frame by which a ground goes by. */
+  /** Pixels by which a ground goes by in one turn, so that planted feet stand on it. */
   readonly pan?: number
   readonly pose: (t: number) => Pose
 }
@@ -63,11 +63,12 @@ const walkAcross: HandKind = {
 const walkInPlace: HandKind = {
   ...{ id: 'walk in place', drawings: 12, loop: true },
   pose: (t) => strider(t, 640),
-  pan: -12,
+  pan: -280,
 }
 const run: HandKind = {
   ...{ id: 'run', drawings: 8, loop: true },
   pose: (t) => strider(t, 640, { stride: 96, lift: 70, bob: 22, lean: 0.28, cross: 1.7 }),
+  pan: -384,
 }
 
 function headTurn(t: number): Pose {

@@ -100,6 +100,8 @@ function sized(made: HandScene, times: number, line: number): HandScene {
   return { ...larger, scene: { ...larger.scene, drawings: Object.fromEntries(drawings) } }
 }
 
+export const aThirdAsLarge = (made: HandScene): HandScene => sized(made, 1 / 3, 0.5)
+
 const only =
   (pass: Pass): Change =>
   (ink, at) =>
@@ -136,5 +138,5 @@ export const MANNERS: readonly Manner[] = [
         ),
       ),
   },
-  { id: 'a third as large', as: (made) => sized(made, 1 / 3, 0.5) },
+  { id: 'a third as large', as: aThirdAsLarge },
 ]

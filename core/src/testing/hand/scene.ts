@@ -1,7 +1,7 @@
 import { seededRandom } from '../../base/random'
 import type { Ink } from '../../ink/ink'
 import { newScene } from '../../scene/create'
-import type { Chart, Drawing, Exposure, Pass, Scene, Swatch } from '../../scene/schema'
+import type { Chart, Drawing, Exposure, Level, Pass, Scene, Swatch } from '../../scene/schema'
 import { settingsOf } from '../build'
 import { drawnByHand } from './drawn'
 import type { HandKind } from './kinds'
@@ -15,6 +15,7 @@ const PALETTE: readonly Swatch[] = [
   { id: 'trousers', name: 'Slate', colour: '#56606e' },
   { id: 'beak', name: 'Lamp', colour: '#d8833a' },
   { id: 'white', name: 'Foam', colour: '#f4efe2' },
+  { id: 'sand', name: 'Slip stone', colour: '#d9cfbb' },
 ]
 
 /** A scene as hands make them, and what was true of it. */
@@ -30,14 +31,24 @@ const NONE: Ink = []
 /** Exposures as they are used: ones, twos, or mixed. */
 const EXPOSURES = [[1], [2], [2, 1], [2, 2, 1]] as const
 
-/** One clean scene of a kind; pinned or not, charted or not, on ones, twos or mixed, by the seed. */
-export function handScene(kind: HandKind, seed: number): HandScene {
+/** How its sheet is made. */
+interface Sheet {
+  readonly pattern: readonly number[]
+  readonly pinned: boolean
+  readonly charted: boolean
+}
+
+/** One clean scene of a kind; pinned or not, charted or not, on ones, twos or mixed, as given or by the seed. */
+export function handScene(kind: HandKind, seed: number, given: Partial<Sheet> = {}): HandScene {
   const random = seededRandom((seed * 7919 + kind.id.length * 104_729 + kind.id.charCodeAt(0) * 1_299_709) % 2 ** 31)
   // Seeds side by side begin alike.
   for (let n = 0; n < 8; n++) random()
-  const pattern = EXPOSURES[Math.floor(random() * EXPOSURES.length)]!
-  const pinned = random() < 0.5
-  const charted = kind.keys !== undefined && random() < 0.6
+  const { pattern, pinned, charted }: Sheet = {
+    pattern: EXPOSURES[Math.floor(random() * EXPOSURES.length)]!,
+    pinned: random() < 0.5,
+    charted: kind.keys !== undefined && random() < 0.6,
+    ...given,
+  }
   const count = kind.drawings
   const held = Array.from({ length: count }, (_, i) => pattern[i % pattern.length]!)
   const length = held.reduce((sum: number, frames) => sum + frames, 0)
@@ -85,7 +96,33 @@ export function handScene(kind: HandKind, seed: number): HandScene {
     charts: charted ? chartsOf(kind, { shares, frames: begins }, roles) : {},
     sheets: { main: { A: exposures } },
   }
-  return { scene, inkOf: (drawing, pass) => inks.get(`${drawing}/${pass}`) ?? NONE, kind, shares }
+  const inkOf = (drawing: string, pass: Pass) => inks.get(`${drawing}/${pass}`) ?? NONE
+  const made: HandScene = { scene, inkOf, kind, shares }
+  return kind.pan === undefined ? made : withGround(made, kind.pan / length)
+}
+
+/** The sand in front of a figure that goes on the spot. */
+const SAND: Ink = [{ kind: 'fill', id: 'sand', swatch: 'sand', outline: [0, 540, 1280, 540, 1280, 720, 0, 720] }]
+
+/** The scene over a ground that goes by so many pixels a frame. */
+export function withGround(made: HandScene, pixels: number): HandScene {
+  const { scene, inkOf } = made
+  const { length } = scene.settings
+  const pan = { from: { x: 0, y: 0 }, to: { x: pixels * (length - 1), y: 0 }, law: 'even', strength: 1 } as const
+  const { landmarks: _, ...level } = scene.levels['A']!
+  const ground: Level = { ...level, id: 'G', name: 'Sand', kind: 'ground', loop: false, ground: { pan } }
+  const drawing: Drawing = { id: 'g0', level: 'G', number: '1', role: 'key', note: '', passes: { colour: SAND.length } }
+  return {
+    ...made,
+    inkOf: (id, pass) => (id === 'g0' ? (pass === 'colour' ? SAND : NONE) : inkOf(id, pass)),
+    scene: {
+      ...scene,
+      levelOrder: ['G', ...scene.levelOrder.filter((id) => id !== 'G')],
+      levels: { ...scene.levels, G: ground },
+      drawings: { ...scene.drawings, g0: drawing },
+      sheets: { main: { ...scene.sheets['main']!, G: [{ drawing: 'g0', frames: length }] } },
+    },
+  }
 }
 
 /** Where each drawing is at its own time but for a hand's unevenness: steps ± 10 %; keys lie where they are meant. */

@@ -16,6 +16,8 @@ const measuredSchema = z.object({
   handed: z.array(
     z.object({
       ...{ level: z.string(), what: z.string(), px: z.number(), out: z.number(), into: z.number() },
+      /** By what share of `out` it enters faster or slower than it goes on. */
+      off: z.number(),
       turned: z.number().optional(),
     }),
   ),
