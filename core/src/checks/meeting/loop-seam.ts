@@ -2,10 +2,12 @@ import { distance, type Point } from '../../motion/arc'
 import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { sizesOf } from '../size/sizes'
-import { followed, type Shot } from '../subject'
+import { followed, type LevelSubject, type Shot, type Track } from '../subject'
+import { wholeDrawing } from '../tracks/whole-drawing'
 
-/** Speeds that differ by less are alike to the eye, in pixels per frame. */
+/** Speeds that differ by less are alike to the eye, in pixels per frame; a whole drawing is known less well, in pixels a step. */
 const ALIKE = 1.5
+const KNOWN = 4
 /** An area that changes by less over the seam is no jump, in per cent. */
 const STEADY = 8
 
@@ -38,6 +40,14 @@ function mostElsewhere(shots: readonly Shot[]): number {
 const SLOWS = 0.8
 const restsThere = ([first, before, , after, last]: readonly number[]): boolean =>
   before! < SLOWS * first! && after! < SLOWS * last!
+
+/** What is followed all the way over the seam: where nothing is, all of each drawing. */
+function followedRound(subject: LevelSubject, ring: readonly Shot[], loop: readonly Shot[]): Track[] {
+  const isSeen = (track: Track) => ring.every((shot) => track.at(shot))
+  const tracks = subject.tracks.filter(isSeen)
+  const isPinned = subject.tracks.some(({ standIn }) => !standIn)
+  return tracks.length > 0 || isPinned ? tracks : [wholeDrawing(loop, true)].filter(isSeen)
+}
 
 /**
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
@@ -83,9 +93,9 @@ export const judgeLoopSeam: Judge = {
       limit: ratio,
       unit: '×',
     }
-    for (const track of subject.tracks) {
+    const tracks = followedRound(subject, ring, around.slice(0, -2))
+    for (const track of tracks) {
       const places = followed(track, ring)
-      if (places.length < 6) continue
       const speeds = places
         .slice(1)
         .map(({ at, shot }, i) => distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame))
@@ -94,8 +104,9 @@ export const judgeLoopSeam: Judge = {
       const [least, most] = [Math.min(...others), Math.max(...others)]
       const off = seam > most ? seam - most : seam < least ? least - seam : 0
       // Where the way turns back at the seam it slows down there and comes again.
-      if (turnsBack(places.map(({ at }) => at)) || (seam < least && restsThere(speeds))) continue
-      if (off <= ALIKE || (seam <= most * ratio && seam >= least / ratio)) continue
+      if (seam < least && (turnsBack(places.map(({ at }) => at)) || restsThere(speeds))) continue
+      const alike = Math.max(ALIKE, track.standIn ? KNOWN / last.frames : 0)
+      if (off <= alike || (seam <= most * ratio && seam >= least / ratio)) continue
       findings.push({
         ...base,
         value: seam > most ? seam / Math.max(1e-3, most) : least / Math.max(1e-3, seam),
@@ -127,6 +138,6 @@ export const judgeLoopSeam: Judge = {
         })
       }
     }
-    return judged(findings, lackingPins(subject))
+    return judged(findings, tracks.some(({ standIn }) => standIn) ? [] : lackingPins(subject))
   },
 }

@@ -1,6 +1,6 @@
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
-import { overlap } from './overlap'
+import { overlapByHand } from './overlap'
 
 /**
  * Figure not readable. Two keys one after the other tell a change; when their dark shapes all but cover
@@ -26,7 +26,7 @@ export const judgeNotReadable: Judge = {
     return judged(
       keys.slice(1).flatMap((shot, i): Observation[] => {
         const before = keys[i]!
-        const value = 100 * overlap(before.measured.shape!, shot.measured.shape!)
+        const value = 100 * overlapByHand(before.measured.shape!, shot.measured.shape!)
         if (value <= share) return []
         // What lies between may tell it: a step by its passing, a turn by its dip.
         const between = subject.shots
@@ -37,8 +37,8 @@ export const judgeNotReadable: Judge = {
             ({ measured }) =>
               100 *
                 Math.min(
-                  overlap(before.measured.shape!, measured.shape!),
-                  overlap(measured.shape!, shot.measured.shape!),
+                  overlapByHand(before.measured.shape!, measured.shape!),
+                  overlapByHand(measured.shape!, shot.measured.shape!),
                 ) <=
               share,
           )

@@ -5,25 +5,71 @@ import type { Silhouette } from '../../ink/silhouette'
 /** Cells along the longest side of the picture two shapes are laid over each other on. */
 const CELLS = 160
 
+type Shape = Pick<Silhouette, 'rings'>
+
 /** Area two shapes have in common over the area of both, 0…1. */
-export function overlap(a: Pick<Silhouette, 'rings'>, b: Pick<Silhouette, 'rings'>): number {
-  const { left, top, right, bottom } = boxAround([...a.rings, ...b.rings])
-  const scale = CELLS / Math.max(right - left, bottom - top, 1)
-  const grid: Grid = {
-    left: 0,
-    top: 0,
-    width: Math.ceil((right - left) * scale) + 2,
-    height: Math.ceil((bottom - top) * scale) + 2,
-  }
-  const runsOf = ({ rings }: Pick<Silhouette, 'rings'>) =>
-    runsWithin(
-      grid,
-      rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) * scale + 1)),
-    )
-  const [one, other] = [runsOf(a), runsOf(b)]
+export function overlap(a: Shape, b: Shape): number {
+  const { one, other } = laidOut(a, b)
   const both = cellsShared(one, other)
   const either = cellsIn(one) + cellsIn(other) - both
   return either > 0 ? both / either : 0
+}
+
+/** Two shapes on one grid, its cells so many pixels wide. */
+function laidOut(a: Shape, b: Shape) {
+  const { left, top, right, bottom } = boxAround([...a.rings, ...b.rings])
+  const cell = Math.max(right - left, bottom - top, 1) / CELLS
+  const grid: Grid = {
+    left: 0,
+    top: 0,
+    width: Math.ceil((right - left) / cell) + 2,
+    height: Math.ceil((bottom - top) / cell) + 2,
+  }
+  const runsOf = ({ rings }: Shape) =>
+    runsWithin(
+      grid,
+      rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) / cell + 1)),
+    )
+  return { grid, cell, one: runsOf(a), other: runsOf(b) }
+}
+
+/** Edges of one thing drawn twice lie apart by less than this, in pixels; no less is seen on the grid than so many cells. */
+const TREMBLE = 4
+const LEAST_CELLS = 2
+
+/** The same of two drawings made by a hand: where they lie apart by less than a hand trembles, they are one. */
+export function overlapByHand(a: Shape, b: Shape): number {
+  const { grid, cell, one, other } = laidOut(a, b)
+  const both = cellsShared(one, other)
+  const either = cellsIn(one) + cellsIn(other) - both
+  if (either === 0) return 0
+  const wide = Math.max(LEAST_CELLS, Math.round(TREMBLE / cell))
+  const bits = bitsOf(other, grid)
+  const apart = bitsOf(one, grid).map((bit, i) => bit ^ bits[i]!)
+  return 1 - cellsWiderThan(wide, apart, grid) / either
+}
+
+function bitsOf(runs: Runs, { width, height }: Grid): Uint8Array {
+  const bits = new Uint8Array(width * height)
+  for (let i = 0; i < runs.length; i += 3)
+    bits.fill(1, runs[i]! * width + runs[i + 1]!, runs[i]! * width + runs[i + 2]! + 1)
+  return bits
+}
+
+/** How many cells of some bits lie in squares of so many cells a side that are full of them (an opening). */
+function cellsWiderThan(side: number, bits: Uint8Array, { width, height }: Grid): number {
+  // full[x, y]: how many cells a side the largest full square has that ends there.
+  const full = new Uint16Array(bits.length)
+  const kept = new Uint8Array(bits.length)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x
+      if (!bits[i]) continue
+      full[i] = x === 0 || y === 0 ? 1 : 1 + Math.min(full[i - 1]!, full[i - width]!, full[i - width - 1]!)
+      if (full[i]! >= side)
+        for (let row = 0; row < side; row++) kept.fill(1, i - row * width - side + 1, i - row * width + 1)
+    }
+  return kept.reduce((sum, bit) => sum + bit, 0)
 }
 
 type Runs = ReturnType<typeof runsWithin>

@@ -57,13 +57,13 @@ const flung: Plant = (kind, seed, times) => {
   return { ...each(made, (n) => moved(n < i ? 0 : far, 0)), planted: [`d${i}`] }
 }
 
-/** Pixels a frame by which steps may differ before they are told apart. */
-const ALIKE = 1.5
+/** Of what all but stands a leap is told from a hand's unevenness when it is as long, in pixels. */
+const LEAP = 5
 /** A loop drawn straight on that drifts and has to leap home over its seam. */
 const drifting: Plant = (kind, seed, times) => {
   const made = handScene(kind, seed)
   const frames = framesOf(made)
-  const places = made.shares.map((share) => leadOf(kind, share))
+  const places = made.shares.map((share) => shapeOf(kind.pose(share))?.centre)
   if (!kind.loop || places.some((place) => !place)) return undefined
   if (times === 0) return { ...made, planted: [] }
   const last = places.length - 1
@@ -79,7 +79,7 @@ const drifting: Plant = (kind, seed, times) => {
   }
   let drift = 0
   const isEnough = ({ seam, most }: ReturnType<typeof speedsAt>) =>
-    seam >= Math.max(1.6 * times * most, most + ALIKE * times)
+    seam >= Math.max(1.6 * times * most, most + (LEAP * times) / frames[last]!)
   while (drift < 400 && !isEnough(speedsAt(drift))) drift += 0.5
   if (drift >= 400) return undefined
   const off = each(made, (n) => moved((-drift * way.x * n) / last, (-drift * way.y * n) / last))
@@ -268,10 +268,15 @@ const landing: Plant = (_, seed, times) => {
 const unread: Plant = (kind, seed, times) => {
   if (!kind.keys || kind.loop || kind.id === 'moving hold') return undefined
   const [from, to] = kind.keys.slice(-2) as [number, number]
-  const covers = (share: number) => {
-    const [a, b] = [from, from + (to - from) * share].map((t) => shapeOf(kind.pose(t)))
-    return a && b ? overlap(a, b) : 1
-  }
+  const first = shapeOf(kind.pose(from))
+  /** By how much of both what lies as far on covers the first key, and what is between. */
+  const covers = (share: number) =>
+    Math.min(
+      ...[1 / 3, 2 / 3, 1].map((part) => {
+        const shape = shapeOf(kind.pose(from + (to - from) * share * part))
+        return first && shape ? overlap(first, shape) : 1
+      }),
+    )
   // The change from one key to the next made so small that so much of both is one.
   let least = 1
   const share = 1 - 0.08 / (times || 1)
