@@ -6,6 +6,7 @@ import type { Point } from '../../geometry/matrix'
 import { ringArea } from '../../geometry/trace'
 import { quantized, type Fill, type Ink, type InkPiece, type Stroke } from '../../ink/ink'
 import { PASSES, type Pass } from '../../scene/schema'
+import { pushed } from './faults'
 import type { HandScene } from './scene'
 
 /** Faults of drawing planted on one drawing of a scene made by hand, so many times as large as the limit of their check. */
@@ -164,6 +165,18 @@ const isNear = (stroke: Stroke, at: Point): boolean => {
   )
 }
 
+/** Pushed down until so much of its lines lies below the frame. */
+const sunk: Plant = ({ made, drawing, times }) => {
+  const heights = made
+    .inkOf(drawing, 'line')
+    .flatMap((piece) => (piece.kind === 'stroke' ? pointsOf(piece.points, 3) : []))
+    .map(({ y }) => y)
+    .sort((a, b) => b - a)
+  // All but the last of it is as much as there is to lie outside.
+  const last = heights[Math.floor(heights.length * Math.min(0.96, 0.5 * times))]
+  return last === undefined ? undefined : pushed(made, drawing, { x: 0, y: made.scene.settings.height + 12 - last })
+}
+
 interface DrawingFault {
   readonly check: CheckId
   readonly words: string
@@ -177,4 +190,5 @@ export const DRAWING_FAULTS: readonly DrawingFault[] = [
   { check: 'stray', words: 'a dot by itself', plant: dotted },
   { check: 'line-weight', words: 'all lines heavier', plant: heavier },
   { check: 'line-meets', words: 'a gap no other line closes', plant: gaping },
+  { check: 'outside', words: 'pushed out of the frame', plant: sunk },
 ]

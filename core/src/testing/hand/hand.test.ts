@@ -7,6 +7,7 @@ import { HAND_KINDS } from './kinds'
 import { MANNERS } from './manners'
 import { MORE_KINDS } from './more-kinds'
 import { handPair, PAIR_KINDS } from './pairs'
+import { SCENE_FAULTS } from './scene-faults'
 import { puppetKind } from './puppets'
 import { handScene, type HandScene } from './scene'
 
@@ -112,6 +113,42 @@ test.each(DRAWING_FAULTS)(
     expect(found / tried).toBeGreaterThan(0.6)
   },
 )
+
+/** Of each sort of motion a fault may be of, some. */
+const OF_EACH_SORT = [
+  'walk in place',
+  'tail',
+  'walk across',
+  'sits down',
+  'arm wave',
+  'comes nearer',
+  'head turn',
+  'bird',
+]
+
+test.each(SCENE_FAULTS)(
+  'of scenes drawn by hands those at fault are told from clean ones: $words',
+  async ({ check, plant }) => {
+    let [tried, found, alarms] = [0, 0, 0]
+    for (const id of OF_EACH_SORT) {
+      const kind = [...HAND_KINDS, ...MORE_KINDS].find((each) => each.id === id)!
+      const [clean, fault] = [0, 2].map((times) => plant(kind, 4402, times))
+      if (!clean || !fault || tried === 4) continue
+      const ask = async ({ scene, inkOf, next }: typeof clean) =>
+        (await inspectScene(scene, inkOf, { checks: [check], ...(next && { next }) })).findings
+      expect(validate(JSON.parse(JSON.stringify(fault.scene)))).toEqual(fault.scene)
+      tried++
+      alarms += (await ask(clean)).length
+      if (isAnyOn(await ask(fault), fault.planted)) found++
+    }
+    expect(tried).toBeGreaterThan(1)
+    expect(found / tried).toBeGreaterThanOrEqual(0.7)
+    expect(alarms).toBeLessThanOrEqual(1)
+  },
+)
+
+const isAnyOn = (findings: readonly { drawings: readonly string[] }[], planted: readonly string[]) =>
+  findings.some(({ drawings }) => planted.length === 0 || drawings.some((each) => planted.includes(each)))
 
 test('with nothing pinned a painted part that keeps its shape is followed, and limbs that cross a body hide no growth', async () => {
   const walk = HAND_KINDS.find(({ id }) => id === 'walk across')!

@@ -24,8 +24,8 @@ export interface Trial {
 /** At so many times its limit, 0 for none; undefined where a scene of this kind and seed has no place for it. */
 type Plant = (kind: HandKind, seed: number, times: number) => Trial | undefined
 
-const chanceOf = (seed: number) => {
-  const random = seededRandom(seed * 6007 + 13)
+const chanceOf = (seed: number, { id }: HandKind) => {
+  const random = seededRandom(seed * 6007 + 13 + id.length * 104_729 + id.charCodeAt(0) * 15_485_863)
   for (let n = 0; n < 8; n++) random()
   return random
 }
@@ -132,7 +132,7 @@ const areaOf = (pose: Pose): number | undefined => shapeOf(pose)?.area
 
 /** Feet that skate by so many pixels a frame: the figure is carried on faster than they push, or the ground goes by too slowly. */
 const skating: Plant = (kind, seed, times) => {
-  if (!kind.id.startsWith('walk')) return undefined
+  if (!('Near foot' in kind.pose(0).marks)) return undefined
   const made = handScene(kind, seed, { pinned: true })
   if (times === 0) return { ...made, planted: [] }
   const frames = framesOf(made)
@@ -145,7 +145,7 @@ const skating: Plant = (kind, seed, times) => {
 /** A rail on a level of its own, its landmark so many pixels beside what touches it. */
 const missing: Plant = (kind, seed, times) => {
   const made = handScene(kind, seed, { pinned: true })
-  const random = chanceOf(seed)
+  const random = chanceOf(seed, kind)
   const i = 2 + ((seed * 7) % (kind.drawings - 4))
   const name = Object.keys(kind.pose(0.4).marks)[0]
   if (name === undefined) return undefined
@@ -226,7 +226,7 @@ const cut =
     const pinned = first.scene.levels['A']!.landmarks !== undefined
     const second = handScene(half(0.5, 0.5 * far), seed + 1000, { pinned, pattern: framesOf(first) })
     if (!leadOf(kind, 0.5) || (wrong === 'speed' && !goesEvenly(kind, first, pinned))) return undefined
-    const shift = wrong === 'place' ? polar(6.28 * chanceOf(seed)(), 6 * times) : at(0, 0)
+    const shift = wrong === 'place' ? polar(6.28 * chanceOf(seed, kind)(), 6 * times) : at(0, 0)
     const next = each(second, () => moved(shift.x, shift.y))
     return { ...first, next: { scene: next.scene, inkOf: next.inkOf }, planted: [`d${drawings - 1}`] }
   }
@@ -242,9 +242,9 @@ const eased = (t: number) => Math.sin((Math.min(1, Math.max(0, t)) * Math.PI) / 
 const placeOf = ({ until, from, to }: Landing, t: number): Point =>
   at(from.x + (to.x - from.x) * eased(t / until), from.y + (to.y - from.y) * eased(t / until))
 
-/** A figure of seven limbs that reach from one pose to the next and come to rest; so many of them on one drawing. */
-const landing: Plant = (_, seed, times) => {
-  const random = chanceOf(seed)
+/** A figure of seven limbs that reach from one pose to the next and come to rest, so many of them on one drawing: one for each kind and seed. */
+const landing: Plant = (kind, seed, times) => {
+  const random = chanceOf(seed, kind)
   const count = 20
   const together = Math.ceil(3 * times)
   const landings = Array.from({ length: LIMBS }, (_, n): Landing => {
@@ -278,9 +278,14 @@ const unread: Plant = (kind, seed, times) => {
       }),
     )
   // The change from one key to the next made so small that so much of both is one.
-  let least = 1
   const share = 1 - 0.08 / (times || 1)
-  if (times > 0) while (least > 0.002 && covers(least) < share) least *= 0.94
+  let [none, least] = [0, 1]
+  for (let n = 0; times > 0 && n < 9; n++) {
+    const half = (none + least) / 2
+    if (covers(half) < share) least = half
+    else none = half
+  }
+  if (times > 0) least = none
   const slow = (t: number) => (t < from ? t : from + (t - from) * least)
   const made = handScene({ ...kind, pose: (t) => kind.pose(slow(t)) }, seed, { charted: true })
   return { ...made, planted: [`d${kind.drawings - 1}`] }
