@@ -81,8 +81,8 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
         each.flatMap(({ sum, piece }) => bodyOf(sum).map((body) => ({ ...body, piece }))),
       ]),
     ),
-    lineWidth: lineOf(strokes)?.wide,
-    strokes: strokes.flatMap((stroke) => lineOf([stroke]) ?? []),
+    lineWidth: lineOf(widthsOf(strokes))?.wide,
+    strokes: strokes.flatMap((stroke) => lineOf(widthsOf([stroke])) ?? []),
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
@@ -147,27 +147,54 @@ function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
   for (const key of KEYS) sum[key] += by * own[key]
 }
 
-/** Some strokes as one line; undefined where they have no length. */
-function lineOf(ink: Ink): Line | undefined {
-  const widths: Line[] = []
-  for (const stroke of ink) {
-    if (stroke.kind !== 'stroke') continue
-    const { points } = stroke as Stroke
-    for (let i = 3; i < points.length; i += 3)
-      widths.push({
-        wide: 2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2),
-        long: Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!),
-      })
+/** The widths along some strokes, and how long each goes on, in pixels; the finest first. */
+interface Widths {
+  readonly wide: Float64Array
+  readonly long: Float64Array
+}
+
+function widthsOf(strokes: readonly Stroke[]): Widths {
+  const wide: number[] = []
+  const long: number[] = []
+  for (const stroke of strokes) {
+    const { points } = stroke
+    for (let i = 3; i < points.length; i += 3) {
+      wide.push(2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2))
+      long.push(Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!))
+    }
   }
-  widths.sort((a, b) => a.wide - b.wide)
-  const whole = widths.reduce((sum, { long }) => sum + long, 0)
+  const order = inOrder(wide)
+  const sorted: Widths = { wide: new Float64Array(wide.length), long: new Float64Array(wide.length) }
+  for (let n = 0; n < order.length; n++) {
+    sorted.wide[n] = wide[order[n]!]!
+    sorted.long[n] = long[order[n]!]!
+  }
+  return sorted
+}
+
+/** Widths nearer than this, in pixels, come in any order. */
+const APART = 1 / 4096
+
+/** Places of values from the least up: sorted as whole numbers, which needs no comparing by a function of ours. */
+function inOrder(values: readonly number[]): Float64Array {
+  const count = values.length
+  const keys = new Float64Array(count)
+  for (let i = 0; i < count; i++) keys[i] = Math.round(values[i]! / APART) * count + i
+  keys.sort()
+  for (let n = 0; n < count; n++) keys[n]! %= count
+  return keys
+}
+
+/** As one line; undefined where they have no length. */
+function lineOf({ wide, long }: Widths): Line | undefined {
+  const whole = long.reduce((sum, each) => sum + each, 0)
   // A line that swells and thins has two common widths; the middle half of all tells more than its very middle.
   let [from, sum, counted] = [0, 0, 0]
-  for (const { wide, long } of widths) {
-    const within = Math.max(0, Math.min(from + long, 0.75 * whole) - Math.max(from, 0.25 * whole))
-    sum += wide * within
+  for (let i = 0; i < wide.length; i++) {
+    const within = Math.max(0, Math.min(from + long[i]!, 0.75 * whole) - Math.max(from, 0.25 * whole))
+    sum += wide[i]! * within
     counted += within
-    from += long
+    from += long[i]!
   }
   return counted > 0 ? { wide: sum / counted, long: whole } : undefined
 }

@@ -11,24 +11,23 @@ interface Closed {
   /** What is ink, and what is within the shape once gaps are closed, a byte a cell. */
   readonly mask: Uint8Array
   readonly figure: Uint8Array
-  /** How far each cell is from the nearest ink, and how far a gap may be closed over, in the same unit. */
-  readonly distance: Uint16Array
-  readonly reach: number
+  /** What is so near ink that a gap may be closed over it. */
+  readonly near: Uint8Array
 }
 
 /**
  * The gaps over which a shape was closed, in cells. What of the shape is neither ink nor shut off from the outside was
  * closed off by the reach alone; where it has room in it (a notch has none) it met the outside in a gap.
  */
-export function closedGaps({ width, mask, figure, distance, reach }: Closed): ClosedGap[] {
+export function closedGaps({ width, mask, figure, near }: Closed): ClosedGap[] {
   const open = (at: number) => figure[at] !== 0 && mask[at] === 0
   const beside = [-1, 1, -width, width]
   const seen = new Uint8Array(mask.length)
   const gaps: ClosedGap[] = []
   for (let at = 0; at < mask.length; at++) {
-    if (!open(at) || seen[at] !== 0 || !meetsNothing(figure, at, width)) continue
+    if (figure[at] === 0 || mask[at] !== 0 || seen[at] !== 0 || !meetsNothing(figure, at, width)) continue
     const part = spread(at, (next) => open(next) && seen[next] === 0 && (seen[next] = 1) === 1, beside)
-    if (!part.some((cell) => distance[cell]! > reach)) continue
+    if (!part.some((cell) => near[cell] === 0)) continue
     const edge = new Set(part.filter((cell) => meetsNothing(figure, cell, width)))
     gaps.push(...groupsOf(edge, width).map((group) => gapAcross(group, mask, width)))
   }

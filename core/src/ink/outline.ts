@@ -23,8 +23,8 @@ export function cumulativeLengths(points: readonly number[]): number[] {
 
 /** What the taper leaves of a line's width at each of its points, 0…1. */
 export function taperShares({ points, taper }: Pick<Stroke, 'points' | 'taper'>): readonly number[] {
+  if (!taper) return new Array<number>(points.length / 3).fill(1)
   const lengths = cumulativeLengths(points)
-  if (!taper) return lengths.map(() => 1)
   const whole = lengths.at(-1)!
   const [start, end] = taper
   // Tapers longer than the line share it between them.

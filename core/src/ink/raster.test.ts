@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { overlap } from '../checks/size/overlap'
 import { distanceToPath } from '../geometry/polyline'
-import { stampRings } from './raster'
+import { cellsNear, distances, stampRings } from './raster'
 import { within } from './select/select'
 
 const GRID = { left: -3, top: 2, width: 30, height: 20 }
@@ -54,6 +54,16 @@ test('two shapes overlap by what they share of both', () => {
       const found = overlap(box(0, 0, w, h), box(x, y, v, g))
       expect(Math.abs(found - share)).toBeLessThan(0.06)
       expect(overlap(box(x, y, v, g), box(0, 0, w, h))).toBeCloseTo(found, 9)
+    }),
+  )
+})
+
+test('cells near marked ones are those no farther than asked', () => {
+  const marked = fc.uint8Array({ minLength: 600, maxLength: 600 }).map((cells) => cells.map((value) => +(value > 246)))
+  fc.assert(
+    fc.property(marked, fc.integer({ min: 0, max: 30 }), (mask, most) => {
+      const far = distances(mask, 30, 20)
+      expect([...cellsNear(mask, GRID, most)]).toEqual([...far].map((each) => +(each <= most)))
     }),
   )
 })

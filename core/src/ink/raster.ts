@@ -27,7 +27,10 @@ export function rasterised(
 
 /** Marks lines of two pixels that close gaps by hand. */
 export function close(mask: Uint8Array, grid: Grid, closings: readonly (readonly [number, number, number, number])[]) {
-  for (const [ax, ay, bx, by] of closings) sweepLine(mask, grid, ax, ay, 1, bx, by, 1)
+  for (const [ax, ay, bx, by] of closings) {
+    stamp(mask, grid, ax, ay, 1)
+    sweepLine(mask, grid, ax, ay, 1, bx, by, 1)
+  }
 }
 
 /** Whether a line comes near a part of the paper at all. */
@@ -49,11 +52,12 @@ function sweep(mask: Uint8Array, grid: Grid, stroke: Stroke) {
   // An edge is as wide as it is only across it; half of that closes what it closes to the eye.
   const share = brushKind(stroke).tip === 'edge' ? 0.5 : 1
   const radius = (i: number) => Math.max(THINNEST, halfWidth(stroke, points[i + 2]!) * shares[i / 3]! * share)
-  if (points.length === 3) return stamp(mask, grid, points[0]!, points[1]!, radius(0))
+  stamp(mask, grid, points[0]!, points[1]!, radius(0))
   for (let i = 3; i < points.length; i += 3)
     sweepLine(mask, grid, points[i - 3]!, points[i - 2]!, radius(i - 3), points[i]!, points[i + 1]!, radius(i))
 }
 
+/** From one place, which is marked already, to another. */
 function sweepLine(
   mask: Uint8Array,
   grid: Grid,
@@ -66,7 +70,7 @@ function sweepLine(
 ) {
   const long = Math.hypot(bx - ax, by - ay)
   const steps = Math.max(1, Math.ceil(long / Math.max(0.5, Math.min(ar, br) * 0.35)))
-  for (let n = 0; n <= steps; n++) {
+  for (let n = 1; n <= steps; n++) {
     const t = n / steps
     stamp(mask, grid, ax + (bx - ax) * t, ay + (by - ay) * t, ar + (br - ar) * t)
   }
@@ -140,6 +144,43 @@ function eachCrossing(
 
 /** Three steps of {@link distances} are one pixel. */
 export const PER_PIXEL = 3
+
+/**
+ * The cells no farther from a marked one than `most` of {@link distances}, a byte a cell: what those say, without asking
+ * how far. The fewer rows `most` spans the quicker.
+ */
+export function cellsNear(
+  mask: Uint8Array,
+  { width, height }: Pick<Grid, 'width' | 'height'>,
+  most: number,
+): Uint8Array {
+  const near = new Uint8Array(mask.length)
+  const rows = Math.floor(most / PER_PIXEL)
+  // Of the chamfer 3-4: three steps for each pixel of the longer way, one more for each of the shorter.
+  const aside = Array.from({ length: rows + 1 }, (_, down) => {
+    const longer = Math.floor((most - down) / 3)
+    return longer > down ? longer : Math.min(down, most - 3 * down)
+  })
+  for (let y = 0; y < height; y++)
+    eachRun(mask, y * width, (y + 1) * width, (from, to) => {
+      for (let v = Math.max(0, y - rows); v <= Math.min(height - 1, y + rows); v++) {
+        const by = aside[Math.abs(v - y)]!
+        const moved = (v - y) * width
+        near.fill(1, Math.max(v * width, from + moved - by), Math.min((v + 1) * width, to + moved + by))
+      }
+    })
+  return near
+}
+
+/** The marked cells between two places, as runs: where each begins, and the first that is not of it any more. */
+export function eachRun(mask: Uint8Array, first: number, end: number, tell: (from: number, to: number) => void) {
+  for (let at = mask.indexOf(1, first); at >= 0 && at < end;) {
+    let to = at + 1
+    while (to < end && mask[to] !== 0) to++
+    tell(at, to)
+    at = mask.indexOf(1, to)
+  }
+}
 
 /** No ink at all within reach. */
 const FAR = 60_000

@@ -1,7 +1,7 @@
 import { closedGaps, type ClosedGap } from './gaps'
 import { boundsOf } from './select/select'
-import type { Ink } from './ink'
-import { distances, PER_PIXEL, rasterised, stampRings, type Grid } from './raster'
+import type { Ink, Stroke } from './ink'
+import { cellsNear, eachRun, PER_PIXEL, rasterised, stampRings, type Grid } from './raster'
 import { ringArea, tracedRings } from '../geometry/trace'
 
 /** Longest side of the picture a silhouette is found on, in cells. */
@@ -43,18 +43,7 @@ export function silhouette(
     width: Math.ceil((box.right - box.left + 2 * margin) * shrink) + 2,
     height: Math.ceil((box.bottom - box.top + 2 * margin) * shrink) + 2,
   }
-  const small =
-    shrink === 1
-      ? ink
-      : ink.map((piece) =>
-          piece.kind === 'stroke'
-            ? {
-                ...piece,
-                size: piece.size * shrink,
-                points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * shrink)),
-              }
-            : piece,
-        )
+  const small = shrink === 1 ? ink : ink.map((piece) => (piece.kind === 'stroke' ? shrunk(piece, shrink) : piece))
   const mask = rasterised(small, grid)
   for (const piece of ink) {
     if (piece.kind === 'fill')
@@ -69,23 +58,12 @@ export function silhouette(
           boxRing(piece.runs[i]! * shrink, piece.runs[i + 1]! * shrink, piece.runs[i + 2]! * shrink, shrink),
         ])
   }
-  const { figure, distance, reach } = notOutside(mask, grid, tolerance * shrink)
+  const { figure, near } = notOutside(mask, grid, tolerance * shrink)
   const { width, height } = grid
   const rings = tracedRings(figure, width, height).map((ring) =>
     ring.map((value, i) => (value + (i % 2 === 0 ? grid.left : grid.top)) / shrink),
   )
-  let [n, sx, sy, xx, yy, xy] = [0, 0, 0, 0, 0, 0]
-  for (let y = 0, at = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, at++) {
-      if (figure[at] === 0) continue
-      n++
-      sx += x
-      sy += y
-      xx += x * x
-      yy += y * y
-      xy += x * y
-    }
-  }
+  const { n, sx, sy, xx, yy, xy } = momentsOf(figure, grid)
   if (n === 0 || rings.every((ring) => ringArea(ring) <= 0)) return undefined
   const [mx, my] = [sx / n, sy / n]
   const placed = (x: number, y: number) => ({ x: (x + 0.5 + grid.left) / shrink, y: (y + 0.5 + grid.top) / shrink })
@@ -101,7 +79,7 @@ export function silhouette(
     lean: Math.atan2(2 * b, a - c) / 2,
     area: rings.reduce((sum, ring) => sum + ringArea(ring), 0),
     centre: placed(mx, my),
-    gaps: closedGaps({ width, mask, figure, distance, reach }).map((gap) => ({
+    gaps: closedGaps({ width, mask, figure, near }).map((gap) => ({
       from: placed(gap.from.x, gap.from.y),
       to: placed(gap.to.x, gap.to.y),
       width: gap.width / shrink,
@@ -109,43 +87,66 @@ export function silhouette(
   }
 }
 
-const boxRing = (x: number, y: number, w: number, h: number) => [x, y, x + w, y, x + w, y + h, x, y + h]
-
-/** Everything a ball as wide as the tolerance cannot reach from the edge of the picture without touching ink. */
-function notOutside(mask: Uint8Array, { width, height }: Grid, tolerance: number) {
-  const distance = distances(mask, width, height)
-  const least = Math.round((tolerance / 2) * PER_PIXEL)
-  const outside = reachedFrom(0, distance, least, { width, height })
-  // The ball keeps half the tolerance away from the ink: what lies in between is outside too.
-  const reach = distances(outside, width, height)
-  const figure = new Uint8Array(mask.length)
-  for (let at = 0; at < mask.length; at++)
-    if (mask[at] !== 0 || (outside[at] === 0 && reach[at]! > least)) figure[at] = 1
-  return { figure, distance, reach: least }
+function shrunk(stroke: Stroke, by: number): Stroke {
+  const points = stroke.points.slice()
+  for (let i = 0; i < points.length; i += 3) {
+    points[i]! *= by
+    points[i + 1]! *= by
+  }
+  return { ...stroke, size: stroke.size * by, points }
 }
 
-/** All cells that can be reached from one, over cells farther from ink than `least`, row by row. */
-function reachedFrom(
-  start: number,
-  distance: Uint16Array,
-  least: number,
-  { width, height }: Pick<Grid, 'width' | 'height'>,
-) {
-  const reached = new Uint8Array(distance.length)
+/** Cells of a figure, and the sums of their places and of the products of those. */
+function momentsOf(figure: Uint8Array, { width, height }: Grid) {
+  const sums = { n: 0, sx: 0, sy: 0, xx: 0, yy: 0, xy: 0 }
+  /** 0² + 1² + … up to a number, that left out. */
+  const squares = (to: number) => ((to - 1) * to * (2 * to - 1)) / 6
+  for (let y = 0; y < height; y++)
+    eachRun(figure, y * width, (y + 1) * width, (first, end) => {
+      const [from, to] = [first - y * width, end - y * width]
+      const [count, along] = [to - from, ((to - from) * (from + to - 1)) / 2]
+      sums.n += count
+      sums.sx += along
+      sums.sy += count * y
+      sums.xx += squares(to) - squares(from)
+      sums.yy += count * y * y
+      sums.xy += along * y
+    })
+  return sums
+}
+
+const boxRing = (x: number, y: number, w: number, h: number) => [x, y, x + w, y, x + w, y + h, x, y + h]
+
+/** Everything a ball as wide as the tolerance cannot reach from the edge of the picture without touching ink, and what lies too near ink for it. */
+function notOutside(mask: Uint8Array, grid: Grid, tolerance: number) {
+  const least = Math.round((tolerance / 2) * PER_PIXEL)
+  const near = cellsNear(mask, grid, least)
+  const outside = reachedFrom(0, near, grid)
+  // The ball keeps half the tolerance away from the ink: what lies in between is outside too.
+  const beside = cellsNear(outside, grid, least)
+  const figure = new Uint8Array(mask.length)
+  for (let at = 0; at < mask.length; at++) if (mask[at] !== 0 || beside[at] === 0) figure[at] = 1
+  return { figure, near }
+}
+
+/** All cells that can be reached from one, over cells that are not shut, row by row. */
+function reachedFrom(start: number, shut: Uint8Array, { width, height }: Pick<Grid, 'width' | 'height'>) {
+  const reached = new Uint8Array(shut.length)
+  const isFree = (at: number) => reached[at] === 0 && shut[at] === 0
   const stack = [start]
   while (stack.length > 0) {
     const at = stack.pop()!
     if (reached[at] !== 0) continue
     const row = at - (at % width)
     let [from, to] = [at, at]
-    while (from > row && reached[from - 1] === 0 && distance[from - 1]! > least) from--
-    while (to < row + width - 1 && reached[to + 1] === 0 && distance[to + 1]! > least) to++
+    while (from > row && isFree(from - 1)) from--
+    while (to < row + width - 1 && isFree(to + 1)) to++
     reached.fill(1, from, to + 1)
     for (const beside of [row - width, row + width]) {
       if (beside < 0 || beside >= width * height) continue
       let open = false
       for (let x = from - row; x <= to - row; x++) {
-        const free = reached[beside + x] === 0 && distance[beside + x]! > least
+        const free = isFree(beside + x)
         if (free && !open) stack.push(beside + x)
         open = free
       }

@@ -86,10 +86,14 @@ export function smooth(a: Point, b: Point, c: Point, d: Point): Segment {
   const value = ([k0, k1, k2, k3]: readonly [number, number, number, number], u: number) =>
     k0 + u * (k1 + u * (k2 + u * k3))
   const slope = ([, k1, k2, k3]: readonly [number, number, number, number], u: number) => k1 + u * (2 * k2 + 3 * u * k3)
-  const speed = (u: number) => Math.hypot(slope(cx, u), slope(cy, u))
-  const lengthBetween = (from: number, to: number) =>
-    GAUSS.reduce((sum, [at, weight]) => sum + weight * speed((from + to) / 2 + (at * (to - from)) / 2), 0) *
-    ((to - from) / 2)
+  // Asked for some hundred times a segment: the plain root is several times as quick as Math.hypot.
+  const speed = (u: number) => Math.sqrt(slope(cx, u) ** 2 + slope(cy, u) ** 2)
+  const lengthBetween = (from: number, to: number) => {
+    const [middle, half] = [(from + to) / 2, (to - from) / 2]
+    let sum = 0
+    for (const [at, weight] of GAUSS) sum += weight * speed(middle + at * half)
+    return sum * half
+  }
   const table = [0]
   for (let i = 0; i < STEPS; i++) table.push(table[i]! + lengthBetween(i / STEPS, (i + 1) / STEPS))
   const length = table[STEPS]!

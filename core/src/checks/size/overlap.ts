@@ -122,16 +122,19 @@ function laidStraight({ rings, centre, lean, ratio }: Silhouette): number[][] {
   })
 }
 const straight = memoBy(() => '', laidStraight)
-const names = new WeakMap<Silhouette, number>()
-let named = 0
-const nameOf = (shape: Silhouette) => {
-  if (!names.has(shape)) names.set(shape, (named += 1))
-  return String(names.get(shape))
+const numbers = new WeakMap<Silhouette, number>()
+let numbered = 0
+const numberOf = (shape: Silhouette): number => {
+  if (!numbers.has(shape)) numbers.set(shape, (numbered += 1))
+  return numbers.get(shape)!
 }
 
-/** How alike two shapes are, laid centre on centre and axis on axis: their overlap, 0…1. */
-export const alike: (a: Silhouette, b: Silhouette) => number = memoBy(
-  (b: Silhouette) => nameOf(b),
+/** How alike two shapes are, laid centre on centre and axis on axis: their overlap, 0…1; either way round the same. */
+export const alike = (a: Silhouette, b: Silhouette): number =>
+  numberOf(a) < numberOf(b) ? alikeInOrder(a, b) : alikeInOrder(b, a)
+
+const alikeInOrder: (a: Silhouette, b: Silhouette) => number = memoBy(
+  (b: Silhouette) => String(numberOf(b)),
   (a: Silhouette, b: Silhouette) => {
     const rings = straight(a)
     const turned = (flat: readonly number[]) => flat.map((value) => -value)
