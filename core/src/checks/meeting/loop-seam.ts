@@ -1,5 +1,5 @@
 import { distance, type Point } from '../../motion/arc'
-import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
+import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { sizesOf } from '../size/sizes'
 import { followed, type LevelSubject, type Shot, type Track } from '../subject'
@@ -41,14 +41,6 @@ const SLOWS = 0.8
 const restsThere = ([first, before, , after, last]: readonly number[]): boolean =>
   before! < SLOWS * first! && after! < SLOWS * last!
 
-/** What is followed all the way over the seam: where nothing is, all of each drawing. */
-function followedRound(subject: LevelSubject, ring: readonly Shot[], loop: readonly Shot[]): Track[] {
-  const isSeen = (track: Track) => ring.every((shot) => track.at(shot))
-  const tracks = subject.tracks.filter(isSeen)
-  const isPinned = subject.tracks.some(({ standIn }) => !standIn)
-  return tracks.length > 0 || isPinned ? tracks : [wholeDrawing(loop, true)].filter(isSeen)
-}
-
 /**
  * Loop seam. A loop goes round for ever, so its seam is seen again and again: the step and the change of
  * size from the last drawing to the first are held against the two steps on each side of it.
@@ -71,73 +63,103 @@ export const loopSeam = {
   },
 } as const satisfies CheckFacts
 
+/** A loop and what of it is seen round its seam. */
+interface Seam {
+  readonly subject: LevelSubject
+  readonly loop: readonly Shot[]
+  /** Three showings before the seam and three after, the frames of these going on. */
+  readonly ring: readonly Shot[]
+  readonly ratio: number
+  readonly base: Pick<Observation, 'level' | 'drawings' | 'frames' | 'limit' | 'unit'>
+}
+const [BEFORE, AFTER] = [2, 3]
+
 export const judgeLoopSeam: Judge = {
   level(subject, { scene, limit }) {
-    const ratio = limit('ratio')
-    const [stretch] = subject.stretches
-    if (!subject.level.loop || !stretch || stretch.from !== 2) return judged([])
-    const { length } = scene.settings
-    const around = stretch.shots.slice(stretch.from)
-    const findings: Observation[] = []
-    // Round the seam: three showings before it and three after.
-    const ring = [
-      ...around.slice(-5, -2),
-      ...around.slice(0, 3).map((shot) => ({ ...shot, frame: shot.frame + length })),
-    ]
-    if (ring.length < 6) return judged([])
-    const [last, first] = [ring[2]!, ring[3]!]
-    const base = {
-      level: subject.level.id,
-      drawings: [last.drawing, first.drawing],
-      frames: [last.frame, first.frame - length],
-      limit: ratio,
-      unit: '×',
-    }
-    const tracks = followedRound(subject, ring, around.slice(0, -2))
-    for (const track of tracks) {
-      const places = followed(track, ring)
-      const speeds = places
-        .slice(1)
-        .map(({ at, shot }, i) => distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame))
-      const seam = speeds[2]!
-      const others = speeds.filter((_, i) => i !== 2)
-      const [least, most] = [Math.min(...others), Math.max(...others)]
-      const off = seam > most ? seam - most : seam < least ? least - seam : 0
-      // Where the way turns back at the seam it slows down there and comes again.
-      if (seam < least && (turnsBack(places.map(({ at }) => at)) || restsThere(speeds))) continue
-      const alike = Math.max(ALIKE, track.standIn ? KNOWN / last.frames : 0)
-      if (off <= alike || (seam <= most * ratio && seam >= least / ratio)) continue
-      findings.push({
-        ...base,
-        value: seam > most ? seam / Math.max(1e-3, most) : least / Math.max(1e-3, seam),
-        sentence: `Over the seam of ${subject.level.name}, ${last.entry.number} to ${first.entry.number}, ${track.name} goes ${rounded(seam)} px per frame; the steps around it go ${rounded(least)} to ${rounded(most)}.`,
-        evidence: [
-          { kind: 'path', points: places.map(({ at }) => at) },
-          { kind: 'arrow', from: places[2]!.at, to: places[3]!.at, words: `${rounded(seam)} px per frame` },
-        ],
-      })
-    }
-    const areas = sizesOf(ring).areas
-    if (areas.every((area) => area !== undefined)) {
-      const changes = areas.slice(1).map((area, i) => Math.abs(100 * Math.log(area! / areas[i]!)))
-      const most = Math.max(...changes.filter((_, i) => i !== 2))
-      // What changes as much elsewhere in the loop is how it goes.
-      if (
-        changes[2]! > STEADY &&
-        changes[2]! > ratio * most &&
-        changes[2]! > ELSEWHERE * mostElsewhere(around.slice(0, -2))
-      ) {
-        findings.push({
-          ...base,
-          value: changes[2]! / Math.max(0.1, most),
-          sentence: `Over the seam of ${subject.level.name}, ${last.entry.number} to ${first.entry.number}, its area changes by ${rounded(changes[2]!)} %; around it by no more than ${rounded(most)} %.`,
-          evidence: [
-            { kind: 'shape', rings: last.measured.shape!.rings },
-            { kind: 'shape', rings: first.measured.shape!.rings, words: `${rounded(changes[2]!)} %` },
-          ],
-        })
-      }
-    }
-    return judged(findings, tracks.some(({ standIn }) => standIn) ? [] : lackingPins(subject))
+    const seam = seamOf(subject, scene.settings.length, limit('ratio'))
+    if (!seam) return judged([])
+    // Landmarks, and all of each drawing: what drifts as one shows in what hardly goes of itself.
+    const tracks = [...subject.tracks, wholeDrawing(seam.loop, true)].filter((track) => seam.ring.every(track.at))
+    const steps = tracks.flatMap((track) => stepOver(seam, track))
+    return judged([...onePerDrawing(steps), ...sizeOver(seam)], tracks.length > 0 ? [] : lackingPins(subject))
   },
+}
+
+function seamOf(subject: LevelSubject, length: number, ratio: number): Seam | undefined {
+  const [stretch] = subject.stretches
+  if (!subject.level.loop || !stretch || stretch.from !== 2) return undefined
+  const loop = stretch.shots.slice(stretch.from, -2)
+  const goingOn = loop.slice(0, 3).map((shot) => ({ ...shot, frame: shot.frame + length }))
+  const ring = [...loop.slice(-3), ...goingOn]
+  if (ring.length < 6) return undefined
+  const [last, first] = [ring[BEFORE]!, ring[AFTER]!]
+  const frames = [last.frame, first.frame - length]
+  const base = {
+    level: subject.level.id,
+    drawings: [last.drawing, first.drawing],
+    frames,
+    limit: ratio,
+    unit: '×',
+  } as const
+  return { subject, loop, ring, ratio, base }
+}
+
+const overTheSeam = ({ subject, ring }: Seam) =>
+  `Over the seam of ${subject.level.name}, ${ring[BEFORE]!.entry.number} to ${ring[AFTER]!.entry.number},`
+
+/** Pixels a frame from each place to the next. */
+function speedsOf(track: Track, shots: readonly Shot[]): number[] {
+  const places = followed(track, shots)
+  return places
+    .slice(1)
+    .map(({ at, shot }, i) => distance(places[i]!.at, at) / Math.max(1, shot.frame - places[i]!.shot.frame))
+}
+
+/** A step over the seam that differs from those around it; of what is no landmark it is longer than any elsewhere. */
+function stepOver(seam: Seam, track: Track): Observation[] {
+  const { loop, ring, ratio, base } = seam
+  const speeds = speedsOf(track, ring)
+  const over = speeds[BEFORE]!
+  const others = speeds.filter((_, i) => i !== BEFORE)
+  const [least, most] = [Math.min(...others), Math.max(...others)]
+  const off = over > most ? over - most : over < least ? least - over : 0
+  const points = followed(track, ring).map(({ at }) => at)
+  // Where the way turns back at the seam it slows down there and comes again.
+  if (over < least && (turnsBack(points) || restsThere(speeds))) return []
+  if (track.standIn && over > most && over <= ELSEWHERE * Math.max(...speedsOf(track, loop))) return []
+  const alike = Math.max(ALIKE, track.standIn ? KNOWN / ring[BEFORE]!.frames : 0)
+  if (off <= alike || (over <= most * ratio && over >= least / ratio)) return []
+  return [
+    {
+      ...base,
+      value: over > most ? over / Math.max(1e-3, most) : least / Math.max(1e-3, over),
+      sentence: `${overTheSeam(seam)} ${track.name} goes ${rounded(over)} px per frame; the steps around it go ${rounded(least)} to ${rounded(most)}.`,
+      evidence: [
+        { kind: 'path', points },
+        { kind: 'arrow', from: points[BEFORE]!, to: points[AFTER]!, words: `${rounded(over)} px per frame` },
+      ],
+    },
+  ]
+}
+
+/** A change of size over the seam larger than those around it, and than any elsewhere: that is how it goes. */
+function sizeOver(seam: Seam): Observation[] {
+  const { loop, ring, ratio, base } = seam
+  const { areas } = sizesOf(ring)
+  if (areas.some((area) => area === undefined)) return []
+  const changes = areas.slice(1).map((area, i) => Math.abs(100 * Math.log(area! / areas[i]!)))
+  const over = changes[BEFORE]!
+  const most = Math.max(...changes.filter((_, i) => i !== BEFORE))
+  if (over <= STEADY || over <= ratio * most || over <= ELSEWHERE * mostElsewhere(loop)) return []
+  return [
+    {
+      ...base,
+      value: over / Math.max(0.1, most),
+      sentence: `${overTheSeam(seam)} its area changes by ${rounded(over)} %; around it by no more than ${rounded(most)} %.`,
+      evidence: [
+        { kind: 'shape', rings: ring[BEFORE]!.measured.shape!.rings },
+        { kind: 'shape', rings: ring[AFTER]!.measured.shape!.rings, words: `${rounded(over)} %` },
+      ],
+    },
+  ]
 }
