@@ -15,7 +15,7 @@ export function overlap(a: Shape, b: Shape): number {
   return either > 0 ? both / either : 0
 }
 
-/** Two shapes on one grid, its cells so many pixels wide. */
+/** Two shapes on one grid. */
 function laidOut(a: Shape, b: Shape) {
   const { left, top, right, bottom } = boxAround([...a.rings, ...b.rings])
   const cell = Math.max(right - left, bottom - top, 1) / CELLS
@@ -30,23 +30,21 @@ function laidOut(a: Shape, b: Shape) {
       grid,
       rings.map((ring) => ring.map((value, i) => (value - (i % 2 === 0 ? left : top)) / cell + 1)),
     )
-  return { grid, cell, one: runsOf(a), other: runsOf(b) }
+  return { grid, one: runsOf(a), other: runsOf(b) }
 }
 
-/** Edges of one thing drawn twice lie apart by less than this, in pixels; no less is seen on the grid than so many cells. */
-const TREMBLE = 4
-const LEAST_CELLS = 2
+/** Edges of one thing drawn twice lie apart by less than so many cells: a hundredth of its longest side, or little more. */
+const TREMBLE = 2
 
 /** The same of two drawings made by a hand: where they lie apart by less than a hand trembles, they are one. */
 export function overlapByHand(a: Shape, b: Shape): number {
-  const { grid, cell, one, other } = laidOut(a, b)
+  const { grid, one, other } = laidOut(a, b)
   const both = cellsShared(one, other)
   const either = cellsIn(one) + cellsIn(other) - both
   if (either === 0) return 0
-  const wide = Math.max(LEAST_CELLS, Math.round(TREMBLE / cell))
   const bits = bitsOf(other, grid)
   const apart = bitsOf(one, grid).map((bit, i) => bit ^ bits[i]!)
-  return 1 - cellsWiderThan(wide, apart, grid) / either
+  return 1 - cellsWiderThan(TREMBLE, apart, grid) / either
 }
 
 function bitsOf(runs: Runs, { width, height }: Grid): Uint8Array {
