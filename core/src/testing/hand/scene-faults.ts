@@ -15,7 +15,7 @@ import { handScene, withGround, type HandScene } from './scene'
 /** Faults of how drawings stand to each other, planted in whole scenes made by hand. */
 
 /** A scene, clean or with one fault, and the drawings the fault is on; none where it is on no one drawing. */
-export interface Trial {
+interface Trial {
   readonly scene: Scene
   readonly inkOf: InkOf
   readonly next?: { readonly scene: Scene; readonly inkOf: InkOf }
