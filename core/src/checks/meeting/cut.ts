@@ -27,7 +27,7 @@ export interface CutMeasure {
   /** Pixels a frame of the side before, as it leaves and as it enters. */
   readonly out: number
   readonly into: number
-  /** By what share of `out` it enters faster (above 0) or slower than both ways foretell; 0 where they do. */
+  /** By what share of `out` it enters faster (above 0) or slower; 0 where that is alike, or either way has no one pace. */
   readonly off: number
   /** Degrees its long axis turns over the cut; undefined where it is too round to have one. */
   readonly turned: number | undefined
@@ -201,16 +201,12 @@ function atCut(track: Track['at'], { side, shots }: Beside, scale = 1): AtCut | 
   const steps = shots.slice(1, 3).flatMap((shot, i) => {
     const [near, far] = [seen(shots[i]!, shots[i]!.frame), seen(shot, shot.frame)]
     const frames = shot.frame - shots[i]!.frame
+    if (!near || !far) return []
     // Before the cut the farther one is the earlier.
-    return near && far ? [{ by: plus(far, near, -1), frames }] : []
+    return [{ by: frames < 0 ? plus(near, far, -1) : plus(far, near, -1), frames: Math.abs(frames) }]
   })
-  return {
-    shot: shots[0]!,
-    at,
-    steps: steps.map(({ by, frames }) => ({ by: frames < 0 ? plus(ORIGIN, by, -1) : by, frames: Math.abs(frames) })),
-  }
+  return { shot: shots[0]!, at, steps }
 }
-const ORIGIN: Point = { x: 0, y: 0 }
 
 /** From where it left, or from a step on at the pace of both sides. */
 function missedBy(left: AtCut, met: AtCut, rate: number): number {

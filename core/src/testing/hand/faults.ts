@@ -1,11 +1,9 @@
 import { transformed } from '../../ink/transform'
-import type { Matrix } from '../../geometry/matrix'
+import { movedBy, type Matrix } from '../../geometry/matrix'
 import type { Ink } from '../../ink/ink'
 import { seededRandom } from '../../base/random'
 import { drawnByHand } from './drawn'
 import type { HandScene } from './scene'
-
-export const moved = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y]
 
 /** Every drawing of the figure moved, each by its place in the motion. */
 export const each = (made: HandScene, by: (index: number) => Matrix): HandScene =>
@@ -47,7 +45,7 @@ export const grown = (made: HandScene, drawing: string, share: number, about: { 
 }
 
 export const pushed = (made: HandScene, drawing: string, by: { x: number; y: number }): HandScene =>
-  changed(made, drawing, moved(by.x, by.y))
+  changed(made, drawing, movedBy(by.x, by.y))
 
 /** One drawing drawn anew where the motion is at another share of its way, its pins with it: too early or too late. */
 function mistimed(made: HandScene, drawing: string, share: number): HandScene {

@@ -2,12 +2,12 @@ import type { CheckId } from '../../checks/register'
 import { overlap } from '../../checks/size/overlap'
 import type { InkOf } from '../../checks/measured'
 import { seededRandom } from '../../base/random'
-import type { Point } from '../../geometry/matrix'
+import { movedBy, type Point } from '../../geometry/matrix'
 import { quantized, type Ink, type Stroke } from '../../ink/ink'
 import { silhouette } from '../../ink/silhouette'
 import type { Drawing, Level, Scene } from '../../scene/schema'
 import { add, at, limb, oval, polar, type Part, type Pose } from './body'
-import { each, grown, moved } from './faults'
+import { each, grown } from './faults'
 import type { HandKind } from './kinds'
 import { aThirdAsLarge } from './manners'
 import { handScene, withGround, type HandScene } from './scene'
@@ -28,10 +28,6 @@ const chanceOf = (seed: number, { id }: HandKind) => {
   const random = seededRandom(seed * 6007 + 13 + id.length * 104_729 + id.charCodeAt(0) * 15_485_863)
   for (let n = 0; n < 8; n++) random()
   return random
-}
-const leadOf = ({ pose, lead }: HandKind, share: number): Point | undefined => {
-  const { marks } = pose(share)
-  return lead ? marks[lead] : Object.values(marks)[0]
 }
 const apart = (a: Point, b: Point) => Math.hypot(b.x - a.x, b.y - a.y)
 const framesOf = ({ scene }: HandScene): number[] => scene.sheets['main']!['A']!.map(({ frames }) => frames)
@@ -54,7 +50,7 @@ const flung: Plant = (kind, seed, times) => {
   const [first, second] = [reachAlong(before, way), reachAlong(after, way)]
   const width = (first.most - first.least + second.most - second.least) / 2
   const far = (first.most - second.least + times * width) / 3
-  return { ...each(made, (n) => moved(n < i ? 0 : far, 0)), planted: [`d${i}`] }
+  return { ...each(made, (n) => movedBy(n < i ? 0 : far, 0)), planted: [`d${i}`] }
 }
 
 /** Of what all but stands a leap is told from a hand's unevenness when it is as long, in pixels. */
@@ -82,7 +78,7 @@ const drifting: Plant = (kind, seed, times) => {
     seam >= Math.max(1.6 * times * most, most + (LEAP * times) / frames[last]!)
   while (drift < 400 && !isEnough(speedsAt(drift))) drift += 0.5
   if (drift >= 400) return undefined
-  const off = each(made, (n) => moved((-drift * way.x * n) / last, (-drift * way.y * n) / last))
+  const off = each(made, (n) => movedBy((-drift * way.x * n) / last, (-drift * way.y * n) / last))
   return { ...off, planted: [`d${last}`, 'd0'] }
 }
 
@@ -91,7 +87,7 @@ const swelling: Plant = (kind, seed, times) => {
   if (!kind.loop) return undefined
   let made = handScene(kind, seed)
   const last = made.shares.length - 1
-  const areas = made.shares.map((share) => areaOf(kind.pose(share)))
+  const areas = made.shares.map((share) => shapeOf(kind.pose(share))?.area)
   if (times === 0) return { ...made, planted: [] }
   if (areas.some((area) => area === undefined)) return undefined
   const change = (i: number, share: number) => {
@@ -128,7 +124,6 @@ function shapeOf({ parts }: Pose) {
   })
   return silhouette(ink, { tolerance: 14 })
 }
-const areaOf = (pose: Pose): number | undefined => shapeOf(pose)?.area
 
 /** Feet that skate by so many pixels a frame: the figure is carried on faster than they push, or the ground goes by too slowly. */
 const skating: Plant = (kind, seed, times) => {
@@ -138,7 +133,7 @@ const skating: Plant = (kind, seed, times) => {
   const frames = framesOf(made)
   const begins = frames.map((_, i) => frames.slice(0, i).reduce((sum, held) => sum + held, 0))
   const ids = made.shares.map((_, i) => `d${i}`)
-  if (kind.pan === undefined) return { ...each(made, (n) => moved(times * begins[n]!, 0)), planted: ids }
+  if (kind.pan === undefined) return { ...each(made, (n) => movedBy(times * begins[n]!, 0)), planted: ids }
   return { ...withGround(made, kind.pan / made.scene.settings.length + times), planted: ids }
 }
 
@@ -225,9 +220,10 @@ const cut =
     const first = handScene(half(0, 0.5), seed)
     const pinned = first.scene.levels['A']!.landmarks !== undefined
     const second = handScene(half(0.5, 0.5 * far), seed + 1000, { pinned, pattern: framesOf(first) })
-    if (!leadOf(kind, 0.5) || (wrong === 'speed' && !goesEvenly(kind, first, pinned))) return undefined
+    if (Object.keys(kind.pose(0.5).marks).length === 0 || (wrong === 'speed' && !goesEvenly(kind, first, pinned)))
+      return undefined
     const shift = wrong === 'place' ? polar(6.28 * chanceOf(seed, kind)(), 6 * times) : at(0, 0)
-    const next = each(second, () => moved(shift.x, shift.y))
+    const next = each(second, () => movedBy(shift.x, shift.y))
     return { ...first, next: { scene: next.scene, inkOf: next.inkOf }, planted: [`d${drawings - 1}`] }
   }
 
