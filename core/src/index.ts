@@ -11,6 +11,7 @@ export { sentenceOf } from './base/sentence'
 export { coloursOver, colourUse } from './scene/colour-use'
 export { isCycle, totalFrames } from './scene/columns'
 export { newLevel, newScene, sameSetUp, startingLightTable } from './scene/create'
+export { sameApartFromInk } from './scene/apart-from-ink'
 export { modelTouches } from './scene/model'
 export { coloursOf, potsOf } from './scene/palette'
 export { changesBetween, sameValue } from './scene/parts'
@@ -184,6 +185,7 @@ export { eraseAlong, eraseWhole } from './ink/erase'
 export { type Figure, figurePoints } from './ink/figures'
 export {
   type Cells,
+  changeBetween,
   changeInk,
   changesJoined,
   cornersOf,
@@ -192,6 +194,7 @@ export {
   INK_GRID,
   type InkChange,
   type InkPiece,
+  isLaidOnTop,
   numbersOf,
   onGrid,
   pieceSchema,

@@ -4,8 +4,10 @@ import { distanceToPath } from '../geometry/polyline'
 import { eraseAlong, eraseWhole } from './erase'
 import { figurePoints } from './figures'
 import {
+  changeBetween,
   changeInk,
   changesJoined,
+  isLaidOnTop,
   placesOf,
   quantized,
   type Fill,
@@ -286,4 +288,37 @@ test('a pencil that leans shades: wider and lighter the flatter it lies; other b
   expect(leaning('pencil', 1)).toEqual({ wider: 9, lighter: 0.55 })
   expect(leaning('pencil', 0.7)).toEqual({ wider: expect.closeTo(5), lighter: expect.closeTo(0.775) })
   expect(leaning('pen', 1)).toEqual({ wider: 1, lighter: 1 })
+})
+
+describe('what changed between two states of a pass', () => {
+  const pile = (names: string): InkPiece[] => [...names].map(pieceOf)
+  const pieces = new Map<string, InkPiece>()
+  const pieceOf = (id: string): InkPiece => {
+    const piece: InkPiece = pieces.get(id) ?? { kind: 'fill', id, swatch: 'pencil', outline: [0, 0, 9, 0, 9, 9] }
+    pieces.set(id, piece)
+    return piece
+  }
+  const names = (was: string, now: string) => {
+    const change = changeBetween(pile(was), pile(now))
+    const word = (each: InkChange['add']) => each.map(({ at, piece }) => `${piece.id}${at}`).join(' ')
+    return change && [word(change.remove), word(change.add)]
+  }
+
+  test('is the pieces that came and went, wherever they lie; of other order all of them', () => {
+    expect(names('abc', 'abc')).toBeUndefined()
+    expect(names('abcde', 'acd')).toEqual(['b1 e4', ''])
+    expect(names('ab', 'xaby')).toEqual(['', 'x0 y3'])
+    expect(names('abc', 'bac')).toEqual(['a0 b1 c2', 'b0 a1 c2'])
+  })
+
+  test('makes the one of the other, whatever they are', () => {
+    const some = fc.uniqueArray(fc.constantFrom(...'abcdefgh'), { maxLength: 8 }).map((all) => all.join(''))
+    fc.assert(
+      fc.property(some, some, (was, now) => {
+        const change = changeBetween(pile(was), pile(now)) ?? { remove: [], add: [] }
+        expect(changeInk(pile(was), change)).toEqual(pile(now))
+        expect(isLaidOnTop(pile(now), change)).toBe(was !== now && now.startsWith(was))
+      }),
+    )
+  })
 })

@@ -220,3 +220,21 @@ export function changesJoined(
     add: [...after.values()].filter(({ piece }) => before.get(piece.id)?.piece !== piece),
   }
 }
+
+/**
+ * The change that makes one state of a pass of another, told by the pieces themselves; undefined when it is no other.
+ * Where what stays lies in another order all of it goes and comes again.
+ */
+export function changeBetween(was: Ink, now: Ink): InkChange | undefined {
+  const [before, after] = [new Set(was), new Set(now)]
+  const staying = now.filter((piece) => before.has(piece))
+  const inOrder = was.filter((piece) => after.has(piece)).every((piece, i) => piece === staying[i])
+  const placed = (ink: Ink, there: ReadonlySet<InkPiece>) =>
+    ink.flatMap((piece, at) => (inOrder && there.has(piece) ? [] : [{ at, piece }]))
+  const change = { remove: placed(was, after), add: placed(now, before) }
+  return change.remove.length + change.add.length > 0 ? change : undefined
+}
+
+/** Whether all that a change did to what is `now` was to lay pieces on top. */
+export const isLaidOnTop = (now: Ink, { remove, add }: InkChange): boolean =>
+  remove.length === 0 && add[0]?.at === now.length - add.length

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { keepingInWords } from '../session/sync/keeping'
 import { useScene } from '../session/scene'
+import KeepingWords from './KeepingWords.vue'
 import { PLACES } from './places'
 import ScenePanel from './ScenePanel.vue'
 
@@ -16,7 +16,7 @@ const onEdge = computed(() =>
     to: { name, params: { scene: store.id } },
   })),
 )
-const name = computed(() => store.scene?.settings.name)
+const name = computed(() => store.apartFromInk?.settings.name)
 </script>
 
 <template>
@@ -42,9 +42,7 @@ const name = computed(() => store.scene?.settings.name)
       }}</RouterLink>
     </nav>
     <RestLine />
-    <span class="keeping" :class="store.keeping.state" role="status" data-test="keeping">{{
-      keepingInWords(store.keeping)
-    }}</span>
+    <KeepingWords />
   </template>
 </template>
 
@@ -85,23 +83,6 @@ nav a {
 
 nav a.router-link-active {
   border-color: var(--persimmon);
-  font-weight: 600;
-}
-
-.keeping {
-  margin-left: auto;
-  color: var(--graphite);
-  font-size: 14px;
-  text-align: right;
-}
-
-.keeping.kept {
-  color: var(--moss);
-}
-
-.keeping.away,
-.keeping.unstored {
-  color: var(--plum);
   font-weight: 600;
 }
 </style>

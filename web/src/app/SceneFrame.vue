@@ -13,7 +13,7 @@ watch(
 )
 /** Paper of another size, or in cells, is laid out anew. */
 const paper = computed(() => {
-  const { width, height, cells } = store.scene?.settings ?? {}
+  const { width, height, cells } = store.apartFromInk?.settings ?? {}
   return `${width} × ${height}${cells ? ' in cells' : ''}`
 })
 // The keys everybody's hands know work in every place of a scene, beside the desk's own.
@@ -55,7 +55,7 @@ function makeMine(id: string) {
         <RouterLink to="/">Back to the shelf</RouterLink>
       </p>
     </div>
-    <RouterView v-else-if="store.scene" :key="paper" />
+    <RouterView v-else-if="store.apartFromInk" :key="paper" />
     <p v-else class="waiting note">Fetching the scene …</p>
   </div>
 </template>

@@ -79,7 +79,7 @@ useCommands(
       :class="{ over: layout.isOver('chart') }"
       aria-label="Chart"
     >
-      <ExerciseCard v-if="store.scene!.settings.exercise" />
+      <ExerciseCard v-if="store.apartFromInk!.settings.exercise" />
       <AheadCard v-if="desk.leadsAhead.value" :ahead="ahead" />
       <NextCard v-else :walk="walk" />
       <GuideCard :inbetween="inbetween" />
@@ -94,7 +94,6 @@ useCommands(
       :level="level"
       :landmarks="landmarks"
       :slides="slides"
-      :under="stage.under.value"
       :stage="stage"
       :ahead="ahead.isAhead.value"
       @light="desk.toggleLight"

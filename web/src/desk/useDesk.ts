@@ -20,7 +20,7 @@ import { useQuietLook } from './useQuietLook'
 /** All that is on the desk: the scene, the sheet, the paper, the tool in hand, what comes next. */
 export function useDesk() {
   const store = useScene()
-  const scene = computed(() => store.scene!)
+  const scene = computed(() => store.apartFromInk!)
   const level = computed(() => scene.value.levels[store.level]!)
   const pencil = usePencil()
   const host = ref<HTMLElement>()
@@ -116,8 +116,8 @@ function useSpan() {
   /** The chart we are in, else the one that leads to the drawing on the table. */
   const chart = computed(
     () =>
-      chartHere(store.scene!, store.level, store.frame, store.take) ??
-      Object.values(store.scene!.charts).find((each) => each.to === store.drawing),
+      chartHere(store.apartFromInk!, store.level, store.frame, store.take) ??
+      Object.values(store.apartFromInk!.charts).find((each) => each.to === store.drawing),
   )
   const span = computed(() => {
     if (chart.value) return [chart.value.from, ...chart.value.marks.map((mark) => mark.drawing), chart.value.to]
@@ -133,8 +133,8 @@ function useLoop(chart: ReturnType<typeof useSpan>['chart']) {
   const store = useScene()
   const on = useLocalStorage('unhurried-live-loop', false)
   const frames = computed(() => {
-    const span = chart.value && chartSpan(store.scene!, chart.value, store.take)
-    const { length } = store.scene!.settings
+    const span = chart.value && chartSpan(store.apartFromInk!, chart.value, store.take)
+    const { length } = store.apartFromInk!.settings
     return span
       ? { from: span.fromFrame, to: Math.min(length, Math.max(span.fromFrame + 1, span.toFrame)) }
       : { from: 1, to: length }

@@ -1,4 +1,5 @@
 import {
+  changeBetween,
   EditRefused,
   inkAfter,
   inkedBy,
@@ -8,8 +9,8 @@ import {
   simpleEditsOf,
   type Edit,
   type Ink,
+  type InkChange,
   type InkKey,
-  type InkPiece,
   type Pass,
   type PassInk,
 } from '@unhurried/core'
@@ -20,8 +21,8 @@ const FIRST = 8
 const AT_ONCE = 60
 const EMPTY: Ink = []
 
-/** Told of a pass that changed; `onTop` are the pieces laid on what was there, when nothing else changed. */
-export type InkListener = (drawing: string, pass: Pass, onTop: readonly InkPiece[] | undefined) => void
+/** Told of a pass that changed; of one that was read anew nobody knows what changed. */
+export type InkListener = (drawing: string, pass: Pass, change: InkChange | undefined) => void
 /** One of the edits an edit is made of, and the drawing whose ink it writes. */
 interface InkPart {
   readonly edit: Edit
@@ -233,11 +234,8 @@ export class InkStore {
 
   #tellOf(key: InkKey, was: Ink): void {
     const now = this.#passes.get(key) ?? EMPTY
-    if (now === was) return
-    const same = now.length >= was.length && was.every((piece, i) => piece === now[i])
-    if (same && now.length === was.length) return
-    const onTop = same ? now.slice(was.length) : undefined
-    for (const listener of this.#listeners) listener(drawingOf(key), passOf(key), onTop)
+    const change = was === now ? undefined : changeBetween(was, now)
+    if (change) for (const listener of this.#listeners) listener(drawingOf(key), passOf(key), change)
   }
 
   /** One request for some drawings; a later one for the same drawing makes this one's answer void for it. */

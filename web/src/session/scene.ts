@@ -1,7 +1,7 @@
-import { EditRefused, type Edit, type Limits, type Scene } from '@unhurried/core'
+import { EditRefused, sameApartFromInk, type Edit, type Limits, type Scene } from '@unhurried/core'
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, type Ref } from 'vue'
 import { freshId } from '../api/ids'
 import { canBeSent } from './sync/batch'
 import { readHereOrThere, readInkHereOrThere, type SceneAnswer } from './here-or-there'
@@ -135,6 +135,7 @@ function useOpened() {
   /** The scene as edited so far, and as it would be after a change that is only being tried. */
   const working = shallowRef<Scene>()
   const tried = shallowRef<Scene>()
+  const scene = computed(() => tried.value ?? working.value)
   const ink = shallowRef<InkStore>()
   const production = ref('')
   /** The production's own limits for Second look. */
@@ -181,7 +182,8 @@ function useOpened() {
     session,
     working,
     tried,
-    scene: computed(() => tried.value ?? working.value),
+    scene,
+    apartFromInk: useApartFromInk(scene),
     ink,
     production,
     limits,
@@ -200,3 +202,10 @@ function useOpened() {
     attempt: (edit?: Edit): string | undefined => act((own) => own.attempt(edit)),
   }
 }
+
+/** The same object for as long as only lines and paint come and go: what shows none of them need not be shown anew. */
+const useApartFromInk = (scene: Ref<Scene | undefined>) =>
+  computed<Scene | undefined>((before) => {
+    const now = scene.value
+    return before && now && sameApartFromInk(before, now) ? before : now
+  })

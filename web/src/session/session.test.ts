@@ -7,6 +7,7 @@ import {
   newScene,
   simpleEditsOf,
   type Edit,
+  type InkChange,
   type Ink,
   type InkPiece,
   type PassInk,
@@ -134,16 +135,19 @@ test('a stroke that arrives from elsewhere is laid from its edit, beneath ours t
   const reads = server.reads
   session.change(stroke('k1', 'mine'))
   const heard: [string, readonly string[] | undefined][] = []
-  session.ink.onChange((drawing, _, onTop) => heard.push([drawing, onTop && names(onTop)]))
+  const placed = ({ remove, add }: InkChange) => [
+    ...remove.map(({ piece }) => `−${piece.id}`),
+    ...add.map(({ at, piece }) => `${piece.id} at ${at}`),
+  ]
+  session.ink.onChange((drawing, _, change) => heard.push([drawing, change && placed(change)]))
   const theirs = [stroke('k1', 'theirs'), stroke('k5', 'also')]
   const conflicts = session.takeIn({
     missed: theirs.map((edit) => ({ id: freshId(), edit, version: server.keep(edit) })),
   })
   expect([lines('k1'), lines('k5'), conflicts, session.version]).toEqual([['theirs', 'mine'], ['also'], [], 2])
-  // On an untouched drawing it lies on top and is painted there; beneath ours all is painted anew.
   expect(heard).toEqual([
-    ['k1', undefined],
-    ['k5', ['also']],
+    ['k1', ['theirs at 0']],
+    ['k5', ['also at 0']],
   ])
   await session.ink.ensure(DRAWINGS)
   expect(server.reads).toBe(reads)

@@ -18,7 +18,7 @@ import {
 } from '@unhurried/core'
 import type { UnderLight } from './light-table'
 import type { BitmapName, Bitmaps } from './paint/bitmaps'
-import { boxThrough, type Box } from './paint/box'
+import { boxThrough, clipTo, wholePixels, type Box } from './paint/box'
 import { softened } from './paint/effects'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { paintReference } from './paint/reference'
@@ -100,7 +100,7 @@ export function paintLayers(layers: Layers, box?: Box): void {
   const edge = { left: 0, top: 0, right: width, bottom: height }
   const upright = layers.turned ? undefined : boxThrough(pixels, edge)
   surface.save()
-  if (box) clipTo(surface, boxThrough(pixels, box))
+  if (box) clipTo(surface, wholePixels(boxThrough(pixels, box)))
   surface.fillStyle = TABLE_COLOUR
   surface.fillRect(0, 0, surface.canvas.width, surface.canvas.height)
   surface.fillStyle = paper
@@ -110,12 +110,6 @@ export function paintLayers(layers: Layers, box?: Box): void {
   layLevels(layers)
   if (onTable.outside !== 'shown') hideOutside(layers, upright)
   surface.restore()
-}
-
-function clipTo(surface: CanvasRenderingContext2D, { left, top, right, bottom }: Box) {
-  surface.beginPath()
-  surface.rect(Math.floor(left) - 2, Math.floor(top) - 2, Math.ceil(right - left) + 4, Math.ceil(bottom - top) + 4)
-  surface.clip()
 }
 
 /** Every level, the lowest first; what is under the light lies right below the drawing on the table. */

@@ -1,5 +1,5 @@
 import type { Matrix } from '@unhurried/core'
-import { boxThrough, type Box } from './paint/box'
+import { boxThrough, wholePixels, type Box } from './paint/box'
 import type { ToolContext } from './tools/tool'
 
 /** Farther than anything is drawn, in scene pixels. */
@@ -28,13 +28,7 @@ export class TopLayer {
   readonly paint: ToolContext['above'] = (box, paint) => {
     this.clear()
     const matrix = this.toPixels()
-    const { left, top, right, bottom } = boxThrough(matrix, box)
-    this.#painted = {
-      left: Math.floor(left) - 2,
-      top: Math.floor(top) - 2,
-      right: Math.ceil(right) + 2,
-      bottom: Math.ceil(bottom) + 2,
-    }
+    this.#painted = wholePixels(boxThrough(matrix, box))
     this.#surface.save()
     this.#surface.setTransform(...matrix)
     paint(this.#surface)

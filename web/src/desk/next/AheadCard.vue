@@ -9,7 +9,7 @@ import type { Ahead } from './useAhead'
 /** Next on the pegs where nothing is planned: the drawing after this one. */
 const { ahead } = defineProps<{ ahead: Ahead }>()
 const store = useScene()
-const scene = computed(() => store.scene!)
+const scene = computed(() => store.apartFromInk!)
 const here = computed(() => (store.drawing === undefined ? undefined : scene.value.drawings[store.drawing]))
 const begun = computed(() => here.value === undefined || isDrawn(here.value))
 const soFar = computed(() => {

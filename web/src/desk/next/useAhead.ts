@@ -10,7 +10,7 @@ let saidCopied = false
 /** Drawing straight ahead: draw, next, draw. */
 export function useAhead() {
   const store = useScene()
-  const settings = computed(() => store.scene!.settings)
+  const settings = computed(() => store.apartFromInk!.settings)
   const isAhead = computed(() => settings.value.approach !== 'pose-to-pose')
   const exposure = computed(() => usualExposure(settings.value))
   /** What the last act did, for the line beside it, until one goes elsewhere or the sheet is another. */
@@ -25,7 +25,7 @@ export function useAhead() {
   /** Where the next drawing would come to lie; undefined where none can. */
   const place = computed(() => {
     try {
-      return nextPlace(store.scene!, where())
+      return nextPlace(store.apartFromInk!, where())
     } catch {
       return undefined
     }

@@ -16,7 +16,7 @@ export function useWalk() {
   const onPegs = ref<string>()
 
   const all = computed(() => {
-    const scene = store.scene!
+    const scene = store.apartFromInk!
     // The level we are on first, so that the walk does not jump about.
     const levels =
       scope.value === 'level'

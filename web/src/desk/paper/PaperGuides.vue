@@ -30,7 +30,7 @@ const props = defineProps<{
 }>()
 const store = useScene()
 const look = useLook()
-const scene = computed(() => store.scene!)
+const scene = computed(() => store.apartFromInk!)
 const host = ref<SVGSVGElement>()
 const { k, style, onPaper } = usePaperPlace(() => props.placement, host)
 

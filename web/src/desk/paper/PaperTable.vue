@@ -24,13 +24,15 @@ const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue
 // Only where there are some, or are to be.
 const CameraOnPaper = defineAsyncComponent(() => import('../tools/camera/CameraOnPaper.vue'))
 const RulersOnPaper = defineAsyncComponent(() => import('../tools/rulers/RulersOnPaper.vue'))
-const { scene, drawing, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
+const { scene, pencil, chart, landmarks, slides, inbetween, loop, stage } = desk
 const { playing, playFrame, view, selection, rulers, tools } = stage
 const keyPen = useKeyPen({
   pen: () => view.table.value?.keyPen,
   size: () => scene.value.settings,
   isSelected: () => selection.selected.value !== undefined,
 })
+/** It counts the lines, so it is told of every one. */
+const words = computed(() => paperInWords(store.scene!, store.scene!.drawings[store.drawing ?? '']))
 const mode = computed(() => {
   const { tool } = pencil.value
   return !playing.value && (tool === 'pin' || tool === 'slide') ? tool : 'look'
@@ -45,7 +47,7 @@ const mode = computed(() => {
       data-test="table"
       role="application"
       tabindex="0"
-      :aria-label="paperInWords(scene, drawing)"
+      :aria-label="words"
       aria-describedby="key-pen"
       @keydown="keyPen.onKey"
       @focus="keyPen.begin"

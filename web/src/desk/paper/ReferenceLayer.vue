@@ -17,7 +17,7 @@ onUnmounted(pictures.onChange(() => arrived.value++))
 const moving = shallowRef<Reference>()
 const all = computed(() => {
   void arrived.value
-  return Object.values(store.scene!.references ?? {})
+  return Object.values(store.apartFromInk!.references ?? {})
     .filter((each) => each.place === 'beside' && (each.level === undefined || each.level === store.level))
     .map((each) => ({
       reference: moving.value?.id === each.id ? moving.value : each,

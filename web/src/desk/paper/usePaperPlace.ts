@@ -12,8 +12,8 @@ export function usePaperPlace(placement: () => PaperPlacement, host: Ref<Element
     style: computed(() => ({
       left: 0,
       top: 0,
-      width: `${store.scene!.settings.width}px`,
-      height: `${store.scene!.settings.height}px`,
+      width: `${store.apartFromInk!.settings.width}px`,
+      height: `${store.apartFromInk!.settings.height}px`,
       transformOrigin: '0 0',
       transform: `matrix(${placement().matrix.join(',')})`,
     })),

@@ -41,7 +41,10 @@ const UNMEASURED = { width: 320, height: 800 }
 const host = ref<HTMLElement>()
 const size = useElementSize(host)
 const { x, y } = useScroll(host)
-const length = computed(() => props.scene.settings.length)
+/** What stays the same object is read by itself, so that what is made of it stays too. */
+const settings = computed(() => props.scene.settings)
+const noteList = computed(() => props.scene.takes[props.take]?.notes)
+const length = computed(() => settings.value.length)
 /** The last frame of the take. */
 const ends = computed(() => lengthOfTake(props.scene, props.take))
 /** As on paper: the top level stands leftmost. */
@@ -75,17 +78,17 @@ const columns = computed<readonly ShownColumn[]>((was = []) => {
   })
   return now.length === was.length && now.every((each, i) => each === was[i]) ? was : now
 })
-/** The same for every row and always: a row that shows other columns is no other row. */
-const columnsNow = () => columns.value
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
 const faces = computed<Scene['drawings']>((before) =>
   before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings,
 )
-const notes = computed(
-  () => new Map((props.scene.takes[props.take]?.notes ?? []).map((note) => [note.frame, note.text])),
-)
+// The same for every row and always: a row is no other row because elsewhere something changed.
+const columnsNow = () => columns.value
+const facesNow = () => faces.value
+const foundNow = () => props.found
+const notes = computed(() => new Map((noteList.value ?? []).map((note) => [note.frame, note.text])))
 const beats = computed(() => {
-  const { beats: tempo, fps } = props.scene.settings
+  const { beats: tempo, fps } = settings.value
   if (!tempo) return new Map<number, number>()
   const { exact } = framesPerBeat(tempo.bpm, fps)
   const count = Math.floor((length.value - tempo.first) / exact) + 1
@@ -193,6 +196,7 @@ const { down, preventPan } = useSheetDrag({
         <span
           v-for="each in columns"
           :key="each.level.id"
+          v-memo="[each, across, solo, each.level.id === level]"
           role="columnheader"
           class="head"
           :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }"
@@ -219,10 +223,11 @@ const { down, preventPan } = useSheetDrag({
         <span
           v-for="{ slot, frame: number } in rows"
           :key="slot"
+          v-memo="[number, number === frame, beats, settings.fps]"
           class="number"
-          :class="{ here: number === frame, second: (number - 1) % scene.settings.fps === 0 }"
+          :class="{ here: number === frame, second: (number - 1) % settings.fps === 0 }"
           :data-row="number"
-          :title="timecode(number, scene.settings.fps)"
+          :title="timecode(number, settings.fps)"
           :style="{ top: `${(number - 1) * ROW}px` }"
           ><i v-if="beats.has(number)" class="beat-mark">{{ beats.get(number) }}</i
           >{{ number }}</span
@@ -266,17 +271,17 @@ const { down, preventPan } = useSheetDrag({
         v-for="{ slot, frame: number, passing } in rows"
         :key="slot"
         v-memo="[
-          ...[number, passing, faces, found, chosenAt(number), number === frame],
-          ...[notes, noted, beats, scene.settings.fps, ends, width],
+          ...[number, passing, chosenAt(number), number === frame],
+          ...[notes, noted, beats, settings.fps, ends, width],
         ]"
         :number="number"
         :passing="passing"
         :columns="columnsNow"
-        :drawings="faces"
-        :found="found"
+        :drawings="facesNow"
+        :found="foundNow"
         :chosen="chosenAt(number)"
         :here="number === frame"
-        :second="(number - 1) % scene.settings.fps === 0"
+        :second="(number - 1) % settings.fps === 0"
         :beat="beats.has(number)"
         :beyond="number > ends"
         :note="notes.get(number)"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { Scene } from '@unhurried/core'
 import { computed } from 'vue'
-import { inPassing, squaresOf, type ShownColumn } from './grid/squares'
+import { inPassing, squaresOf, type ShownColumn, type Square } from './grid/squares'
 
 /** One frame of the sheet across all levels, and its note. */
 const props = defineProps<{
   number: number
   /** It goes by too fast to be read: its squares are one line of text. */ passing: boolean
-  /** Asked for by the row itself, which then follows what changes in them. */ columns: () => readonly ShownColumn[]
-  drawings: Scene['drawings']
-  /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
+  // These three are asked for by the row itself: where nothing in them concerns it, it is not written anew.
+  columns: () => readonly ShownColumn[]
+  drawings: () => Scene['drawings']
+  /** Squares where something is to be looked at, `level:frame`, and what. */ found: () => ReadonlyMap<string, string>
   /** The levels chosen at this frame. */ chosen: readonly string[]
   here: boolean
   second: boolean
@@ -20,12 +21,13 @@ const props = defineProps<{
 }>()
 
 const isPassing = computed(() => props.passing && props.chosen.length === 0)
-type Squares = ReturnType<typeof squaresOf>
-const isLit = (squares: Squares) => squares.some(({ square }) => square.chosen)
+type Kept = ReturnType<typeof squaresOf>
+const isLit = (kept: Kept) => kept.some(({ square }) => square.chosen)
 /** While the row goes by they stay as they were, unseen, unless some are chosen: at rest only what differs is written. */
-const squares = computed<Squares>((was = []) => {
+const kept = computed<Kept>((was = []) => {
   if (isPassing.value && !isLit(was)) return was
-  const { number: frame, drawings, chosen, found } = props
+  const { number: frame, chosen } = props
+  const [drawings, found] = [props.drawings(), props.found()]
   return squaresOf(
     props.columns(),
     ({ level: { id } }) => ({
@@ -36,11 +38,15 @@ const squares = computed<Squares>((was = []) => {
     was,
   )
 })
+const squares = computed<readonly Square[]>((was = []) => {
+  const now = kept.value.map(({ square }) => square)
+  return now.length === was.length && now.every((square, i) => square === was[i]) ? was : now
+})
 const line = computed(() => {
   if (!isPassing.value) return undefined
   const columns = props.columns()
   const style = `left: ${columns[0]?.left ?? 0}px; width: calc(${columns.length} * var(--across))`
-  return { style, text: inPassing(columns, props.drawings, props.number) }
+  return { style, text: inPassing(columns, props.drawings(), props.number) }
 })
 </script>
 
@@ -48,7 +54,7 @@ const line = computed(() => {
   <div class="row" role="row" :aria-rowindex="number" :class="{ here, second, beat, beyond }">
     <div class="squares" role="presentation" :class="{ unseen: isPassing }">
       <div
-        v-for="{ square } in squares"
+        v-for="square in squares"
         :key="square.id"
         v-memo="[square]"
         role="gridcell"

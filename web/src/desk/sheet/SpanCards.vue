@@ -11,7 +11,7 @@ import DrawingCard from './DrawingCard.vue'
 const props = defineProps<{ span: readonly string[] }>()
 const store = useScene()
 const look = useLook()
-const scene = computed(() => store.scene!)
+const scene = computed(() => store.apartFromInk!)
 const all = ref(false)
 const AROUND = 9
 /** One row for each level, the one worked on first. */
@@ -100,10 +100,11 @@ function drop(level: string) {
   lifted.value = undefined
   over.value = undefined
 }
-function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
+function onKey(event: KeyboardEvent, level: string, at: number) {
   if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
   event.preventDefault()
   event.stopPropagation()
+  const { cards } = rows.value.find((row) => row.level === level)!
   const before = event.key === 'ArrowLeft' ? cards[at - 1]?.id : (cards[at + 2]?.id ?? null)
   if (before !== undefined) store.change({ type: 'card.move', take: store.take, drawing: cards[at]!.id, before })
 }
@@ -127,6 +128,10 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
         <DrawingCard
           v-for="(card, i) in row.cards"
           :key="i"
+          v-memo="[
+            ...[card, scene, crops.get(row.level) ?? whole, card.id === store.drawing],
+            ...[over === card.id, lifted === card.id, look.byDrawing.get(card.id)?.[0]?.sentence],
+          ]"
           :scene="scene"
           :crop="crops.get(row.level) ?? whole"
           :entry="card"
@@ -146,7 +151,7 @@ function onKey(event: KeyboardEvent, cards: readonly Drawing[], at: number) {
           "
           @dragover.prevent="over = card.id"
           @dragend="lifted = undefined"
-          @keydown="onKey($event, row.cards, i)"
+          @keydown="onKey($event, row.level, i)"
         />
         <i v-if="lifted" class="end" :class="{ over: over === null }" @dragover.prevent="over = null" />
       </div>

@@ -14,10 +14,10 @@ const GAP = 3
 const UNMEASURED = 3
 const host = ref<HTMLElement>()
 const { width } = useElementSize(host)
-const colours = computed(() => coloursOf(store.scene!.palette))
+const colours = computed(() => coloursOf(store.apartFromInk!.palette))
 /** By their groups, those of no group first. */
 const pots = computed(() => {
-  const all = potsOf(store.scene!.palette)
+  const all = potsOf(store.apartFromInk!.palette)
   const groups = [...new Set(all.map((pot) => pot.group ?? ''))].sort((a, b) => Number(b === '') - Number(a === ''))
   return groups.flatMap((group) => all.filter((pot) => (pot.group ?? '') === group))
 })

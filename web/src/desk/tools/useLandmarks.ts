@@ -10,13 +10,13 @@ export function useLandmarks() {
   const store = useScene()
   const picked = ref<string>()
   const shown = ref(true)
-  const all = computed<readonly Landmark[]>(() => landmarksOf(store.scene!, store.level))
-  const entry = computed(() => (store.drawing ? store.scene!.drawings[store.drawing] : undefined))
+  const all = computed<readonly Landmark[]>(() => landmarksOf(store.apartFromInk!, store.level))
+  const entry = computed(() => (store.drawing ? store.apartFromInk!.drawings[store.drawing] : undefined))
   /** The one picked, else the first this drawing still lacks, else the first. */
   const inHand = computed<Landmark | undefined>(
     () =>
       all.value.find(({ id }) => id === picked.value) ??
-      (entry.value && nextToPin(store.scene!, entry.value.id)) ??
+      (entry.value && nextToPin(store.apartFromInk!, entry.value.id)) ??
       all.value[0],
   )
   const missing = computed(() => (entry.value ? all.value.filter(({ id }) => !pinOf(entry.value, id)) : []))

@@ -20,6 +20,8 @@ class FakeCanvas {
       fill: told('fill'),
       stroke: told('stroke'),
       clearRect: told('clear'),
+      clip: told('clip'),
+      rect() {},
       moveTo() {},
       lineTo() {},
       arc() {},
@@ -94,6 +96,46 @@ test('what is light and has changed is painted anew on the canvas it had', () =>
   expect(made[0]!.drawn.filter((what) => what !== 'path')).toEqual(['fill', 'fill', 'fill', 'clear', 'fill', 'fill'])
 })
 
+describe('pieces that came or went among the others', () => {
+  const at = (id: string, x: number): InkPiece => ({
+    ...{ kind: 'fill', id, swatch: 's' },
+    outline: [x, 0, x + 4, 0, x + 4, 4],
+  })
+  const named = (ids: Ink) => ids.map((piece, place) => ({ at: place, piece }))
+
+  test('only what lies where they are is painted anew, and the bitmap is ready at once', () => {
+    const [gone, beside, far] = [at('gone', 0), at('beside', 3), at('far', 40)]
+    const ink = { 'a/line': [gone, beside, far] as Ink }
+    const bitmaps = bitmapsOf(ink)
+    const canvas = canvasOf(bitmaps, 'a')!
+    canvas.drawn.length = 0
+    ink['a/line'] = [beside, far]
+    bitmaps.mend('a', 'line', { remove: named([gone]), add: [] })
+    expect(canvas.drawn.filter((what) => what !== 'path')).toEqual(['save', 'clip', 'clear', 'fill', 'restore'])
+    expect([bitmaps.isReady(nameOf('a')), made.length]).toEqual([true, 1])
+  })
+
+  test('where too much lies it is left to be painted whole', () => {
+    const ink = { 'a/line': fills(300) }
+    const bitmaps = bitmapsOf(ink)
+    canvasOf(bitmaps, 'a')
+    const [gone, ...left] = ink['a/line']
+    ink['a/line'] = left
+    bitmaps.mend('a', 'line', { remove: named([gone!]), add: [] })
+    expect(bitmaps.isReady(nameOf('a'))).toBe(false)
+  })
+
+  test('a bitmap that was not whole is not called whole by it', () => {
+    const ink = { 'a/line': fills(30) }
+    const bitmaps = bitmapsOf(ink)
+    bitmaps.paint(nameOf('a'), () => true)
+    const [gone, ...left] = ink['a/line']
+    ink['a/line'] = left
+    bitmaps.mend('a', 'line', { remove: named([gone!]), add: [] })
+    expect(bitmaps.isReady(nameOf('a'))).toBe(false)
+  })
+})
+
 describe('painted elsewhere', () => {
   const image = (closed: string[] = [], name = 'image') =>
     ({ width: 9, height: 9, close: () => void closed.push(name) }) as unknown as ImageBitmap
@@ -155,8 +197,8 @@ test('what is light is painted on the spot, what is not waits', () => {
     ...{ kind: 'stroke', id: 'l', swatch: 's', size: 3, points: Array.from({ length: 3 * points }, () => 0.5) },
     ...(brush && { brush }),
   })
-  expect([[], fills(3), [line(300)]].map(isLight)).toEqual([true, true, true])
-  expect([[line(300), line(300)], [line(3, 'wash')]].map(isLight)).toEqual([false, false])
+  expect([[], fills(3), [line(300)]].map((ink) => isLight(ink))).toEqual([true, true, true])
+  expect([[line(300), line(300)], [line(3, 'wash')]].map((ink) => isLight(ink))).toEqual([false, false])
   const bitmaps = bitmapsOf({ 'a/line': fills(3), 'b/line': fills(40) })
   expect([bitmaps.readyAtOnce(nameOf('a')), bitmaps.readyAtOnce(nameOf('b'))]).toEqual([true, false])
 })

@@ -4,6 +4,7 @@ import {
   movedBy,
   STAY,
   type Ink,
+  type InkChange,
   type InkPiece,
   type Matrix,
   type Pass,
@@ -12,7 +13,7 @@ import {
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { free } from '../release-canvas'
-import { boxOfPieces, boxThrough } from './box'
+import { boxOfPieces, boxThrough, clipTo, overlap, wholePixels, type Box } from './box'
 import { paintInk } from './ink'
 import { showsPage } from './scans'
 import type { BitmapWanted, InkOf, Style } from './surface'
@@ -23,6 +24,8 @@ const BUDGET = 150e6
 const AT_ONCE = 8
 /** Plain lines of so many points are painted on the spot sooner than anybody could be asked to. */
 const LIGHT_POINTS = 400
+/** And so many while the rest of the bitmap is there: their outlines are known, and what lies beyond the place is left out. */
+const MENDED_POINTS = 4000
 
 /** Which bitmap: a pass of a drawing, as drawn or as it lies under the light. */
 export interface BitmapName {
@@ -206,6 +209,40 @@ export class Bitmaps {
     }
   }
 
+  /**
+   * Pieces came and went among the ink, which is changed already. Where they are the bitmaps are painted anew; those
+   * that are not whole, or would take long, are outdated.
+   */
+  mend(drawing: string, pass: Pass, { remove, add }: InkChange): void {
+    const ink = this.options.inkOf(drawing, pass)
+    const before = ink.length - add.length + remove.length
+    const box = boxOfPieces([...remove, ...add].map(({ piece }) => piece))
+    for (const entry of [...this.#entries.values()]) {
+      if (entry.drawing !== drawing || entry.pass !== pass) continue
+      const isWhole = !entry.old && entry.painted === before && this.#isFrom(entry)
+      const canBe = isWhole && (entry.style === 'ink' || 'getContext' in entry.image)
+      if (canBe && this.#mendAt(entry, box, ink)) entry.painted = ink.length
+      else entry.old = true
+    }
+  }
+
+  /** Paints what lies in a box of scene pixels anew; false where that would take long. */
+  #mendAt(entry: Entry, box: Box, ink: Ink): boolean {
+    const matrix = this.options.cells ? STAY : entry.seen.matrix
+    const place = wholePixels(boxThrough(matrix, box))
+    const there = ink.filter((piece) => overlap(place, boxThrough(matrix, boxOfPieces([piece]))))
+    if (!isLight(there, MENDED_POINTS)) return false
+    const surface = this.#surfaceOf(entry)
+    surface.save()
+    surface.setTransform(1, 0, 0, 1, 0, 0)
+    clipTo(surface, place)
+    surface.clearRect(place.left, place.top, place.right - place.left, place.bottom - place.top)
+    surface.setTransform(...matrix)
+    paintInk(surface, there, this.#paletteOf(entry), entry.style, entry.tint)
+    surface.restore()
+    return true
+  }
+
   /** The surface of a bitmap, in scene pixels, for rubbing in it before the ink itself is changed. */
   surface(drawing: string, pass: Pass): CanvasRenderingContext2D | undefined {
     const name = { drawing, pass, style: 'ink', tint: '' } as const
@@ -291,13 +328,13 @@ const letGo = (image: Entry['image']) => ('getContext' in image ? free(image) : 
 /** Brushes whose lines take long to paint. */
 const isWet = ({ brush }: Stroke) => brush === 'wash' || brush === 'watery'
 
-/** Whether ink is painted in less time than it takes to ask for it. */
-export function isLight(ink: Ink): boolean {
+/** Whether ink is painted in less time than it takes to ask for it: plain, and of no more than `most` points. */
+export function isLight(ink: Ink, most = LIGHT_POINTS): boolean {
   let points = 0
   for (const piece of ink) {
     if (piece.kind === 'scan') return false
     points += piece.kind === 'stroke' ? piece.points.length / 3 : 20
-    if (points > LIGHT_POINTS || (piece.kind === 'stroke' && isWet(piece))) return false
+    if (points > most || (piece.kind === 'stroke' && isWet(piece))) return false
   }
   return true
 }

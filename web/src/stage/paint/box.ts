@@ -31,6 +31,24 @@ export function boxOfPieces(pieces: Ink): Box {
   }
 }
 
+/** All pixels a box touches, and two around it: whole ones, so that what is cut off there is cut cleanly. */
+export const wholePixels = ({ left, top, right, bottom }: Box): Box => ({
+  left: Math.floor(left) - 2,
+  top: Math.floor(top) - 2,
+  right: Math.ceil(right) + 2,
+  bottom: Math.ceil(bottom) + 2,
+})
+
+export const overlap = (a: Box, b: Box): boolean =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+
+/** Keeps what is painted within a box of the canvas's own pixels. */
+export function clipTo(surface: CanvasRenderingContext2D, { left, top, right, bottom }: Box): void {
+  surface.beginPath()
+  surface.rect(left, top, right - left, bottom - top)
+  surface.clip()
+}
+
 /** The box a box of scene pixels takes after a change of place. */
 export function boxThrough(matrix: Matrix, { left, top, right, bottom }: Box): Box {
   const corners = [

@@ -1,4 +1,4 @@
-import { levelPalette, type Ink, type Pass } from '@unhurried/core'
+import { isLaidOnTop, levelPalette, type Ink, type Pass, type Scene } from '@unhurried/core'
 import { onMounted, onUnmounted, watch, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { boxOfPieces } from '../../../stage/paint/box'
@@ -100,18 +100,36 @@ interface Painted {
   readonly small: SmallPictures
 }
 
+/** Whether what is drawn on a drawing is seen there and nowhere else. */
+function isSeenInPlace({ drawings, levels }: Scene, drawing: string, level: string): boolean {
+  return (
+    drawings[drawing]?.level === level &&
+    !levels[level]?.ground?.pan &&
+    Object.values(levels).every(({ follows }) => !follows)
+  )
+}
+
 function followInk(table: Table, { bitmaps, small }: Painted, { lay }: Laying): () => void {
-  return useScene().ink!.onChange((drawing, pass, onTop) => {
+  const store = useScene()
+  const ink = store.ink!
+  return ink.onChange((drawing, pass, change) => {
     table.unready()
-    if (onTop) {
-      bitmaps.append(drawing, pass, onTop)
-      // First it is on its way to be kept, then it is shown; both in the same frame.
-      queueMicrotask(() => table.repaint(boxOfPieces(onTop)))
-    } else {
-      bitmaps.outdate(drawing, pass)
+    const onTop = change && isLaidOnTop(ink.inkOf(drawing, pass), change)
+    if (onTop)
+      bitmaps.append(
+        drawing,
+        pass,
+        change.add.map(({ piece }) => piece),
+      )
+    else {
+      if (change) bitmaps.mend(drawing, pass, change)
+      else bitmaps.outdate(drawing, pass)
       small.forget(drawing, pass)
-      lay()
     }
+    if (!change || !isSeenInPlace(store.scene!, drawing, store.level)) return lay()
+    const box = boxOfPieces([...change.remove, ...change.add].map(({ piece }) => piece))
+    // First it is on its way to be kept, then it is shown; both in the same frame.
+    queueMicrotask(() => table.repaint(box))
   })
 }
 

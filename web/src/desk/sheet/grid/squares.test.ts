@@ -59,3 +59,10 @@ test('when one column changes, the squares of the others stay as they are', () =
     true,
   )
 })
+
+test('a square of a column that changed elsewhere is the same object still', () => {
+  const before = squaresOf([shown], () => at(3))
+  const longer = columnOf([...scene.sheets['main']!['A']!, { drawing: null, frames: 2 }])
+  const [now] = squaresOf([longer], () => ({ ...at(3), drawings: { ...drawings } }), before)
+  expect([now!.square === before[0]!.square, now!.of === longer]).toEqual([true, true])
+})

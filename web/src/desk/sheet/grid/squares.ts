@@ -70,9 +70,13 @@ export function squaresOf(
   return columns.map((of, i) => {
     const state = stateOf(of)
     const was = before[i]
-    return was?.of === of && sameState(was.state, state) ? was : { of, state, square: squareOf(of, state) }
+    if (was?.of === of && sameState(was.state, state)) return was
+    const square = squareOf(of, state)
+    return { of, state, square: was && sameSquare(was.square, square) ? was.square : square }
   })
 }
+
+const sameSquare = (a: Square, b: Square) => (Object.keys(b) as (keyof Square)[]).every((name) => a[name] === b[name])
 
 const sameState = (a: SquareState, b: SquareState) =>
   a.frame === b.frame && a.drawings === b.drawings && a.chosen === b.chosen && a.finding === b.finding

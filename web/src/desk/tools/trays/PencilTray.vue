@@ -4,7 +4,6 @@ import { Lamp } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, defineAsyncComponent } from 'vue'
 import { useScene } from '../../../session/scene'
-import type { UnderLight } from '../../../stage/light-table'
 import { keyOf, type CommandId } from '../../commands/commands'
 import PaintTray from './PaintTray.vue'
 import PotRow from '../PotRow.vue'
@@ -31,14 +30,13 @@ const props = defineProps<{
   level: Level
   landmarks: Landmarks
   slides: Slides
-  under: readonly UnderLight[]
   stage: Stage
   ahead: boolean
 }>()
 const emit = defineEmits<{ light: []; again: [] }>()
 const store = useScene()
 const set = (fields: Partial<PencilSettings>) => (pencil.value = { ...pencil.value, ...fields })
-const cells = computed(() => Boolean(store.scene!.settings.cells))
+const cells = computed(() => Boolean(store.apartFromInk!.settings.cells))
 
 const tools = computed(() => TOOL_LIST.filter((tool) => !(cells.value && tool.notInCells)))
 const wordOf = (name: ToolName, word: string) => (cells.value && name === 'pencil' ? 'Cell pen' : word)
@@ -143,7 +141,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         <PassesPanel v-if="open === 'passes'" v-model="pencil" :level="level" />
       </ElPopover>
       <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
-      <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="under" class="wide" />
+      <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="stage.under.value" class="wide" />
       <CameraTray v-else-if="pencil.tool === 'camera'" class="wide" />
       <RulerTray v-else-if="pencil.tool === 'ruler'" v-model="pencil" :rulers="stage.rulers" class="wide" />
       <template v-else>
@@ -194,7 +192,7 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
               v-if="open === 'brush'"
               v-model="pencil"
               :colour="stage.tools.colour.value"
-              :paper="store.scene!.settings.paper"
+              :paper="store.apartFromInk!.settings.paper"
             />
           </ElPopover>
         </template>
