@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import ChartLadder from '../charts/ChartLadder.vue'
 import MeasuredLadder from '../charts/MeasuredLadder.vue'
 import { deskActs, editingActs } from './commands/acts'
@@ -25,6 +25,7 @@ const size = useSheetWidth(layout)
 const KeysDialog = defineAsyncComponent(() => import('./commands/KeysDialog.vue'))
 // Only where something is practised.
 const ExerciseCard = defineAsyncComponent(() => import('./next/ExerciseCard.vue'))
+const practised = computed(() => store.apartFromInk!.settings.exercise !== undefined)
 const keysAsked = ref(false)
 watch(keysOpen, () => (keysAsked.value = true))
 const acts = deskActs(desk)
@@ -79,7 +80,7 @@ useCommands(
       :class="{ over: layout.isOver('chart') }"
       aria-label="Chart"
     >
-      <ExerciseCard v-if="store.apartFromInk!.settings.exercise" />
+      <ExerciseCard v-if="practised" />
       <AheadCard v-if="desk.leadsAhead.value" :ahead="ahead" />
       <NextCard v-else :walk="walk" />
       <GuideCard :inbetween="inbetween" />

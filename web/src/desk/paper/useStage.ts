@@ -56,6 +56,12 @@ export function useStage({ host, pencil, flipped, walked, slid, span, heard }: S
       },
       { immediate: true, flush: 'post' },
     )
+    // What is played is no longer what the sheet says.
+    watch(
+      () => store.scene?.sheets,
+      () => playback.stop(),
+      { flush: 'post' },
+    )
     // After a stroke, once the hand has paused, what lies beside is made ready again.
     watch(
       () => store.scene,

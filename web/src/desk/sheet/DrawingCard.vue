@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { levelPalette, PASSES, type Drawing, type Scene } from '@unhurried/core'
+import { PASSES, type Drawing, type Scene, type Swatch } from '@unhurried/core'
 import type { InkStore } from '../../session/ink-store'
 import { paintQuick } from '../../stage/paint/ink'
 import { pagesOf, showsPage } from '../../stage/paint/scans'
@@ -9,8 +9,10 @@ import { atPause } from '../../stage/at-pause'
 import type { Box } from '../../stage/paint/box'
 
 const props = defineProps<{
-  scene: Scene
   entry: Drawing
+  paper: string
+  palette: readonly Swatch[]
+  pages: Scene['pages']
   ink: InkStore
   here: boolean
   drawn: boolean
@@ -32,14 +34,13 @@ function paint() {
     const surface = canvas.value?.getContext('2d')
     if (!surface) return
     surface.setTransform(1, 0, 0, 1, 0, 0)
-    surface.fillStyle = props.scene.settings.paper
+    surface.fillStyle = props.paper
     surface.fillRect(0, 0, canvas.value!.width, canvas.value!.height)
     const { left, top } = props.crop
     const k = scale.value
     surface.setTransform(k, 0, 0, k, -left * k, -top * k)
     // As small as this nobody sees how a line swells.
-    const palette = levelPalette(props.scene, props.entry.level)
-    for (const pass of PASSES) paintQuick(surface, props.ink.inkOf(props.entry.id, pass), palette, FINEST / k)
+    for (const pass of PASSES) paintQuick(surface, props.ink.inkOf(props.entry.id, pass), props.palette, FINEST / k)
   })
 }
 onMounted(paint)
@@ -47,11 +48,11 @@ const releases = [
   props.ink.onChange((drawing) => drawing === props.entry.id && paint()),
   // A page of paper comes when it comes.
   pictures.onChange((picture) => {
-    const pages = pagesOf(props.scene.pages, picture)
+    const pages = pagesOf(props.pages, picture)
     if (PASSES.some((pass) => showsPage(props.ink.inkOf(props.entry.id, pass), pages))) paint()
   }),
 ]
-watch(() => [levelPalette(props.scene, props.entry.level), props.crop], paint, { flush: 'post' })
+watch(() => [props.palette, props.paper, props.crop], paint, { flush: 'post' })
 // A card laid with another drawing is bare until that is painted, never with the wrong one.
 watch(
   () => props.entry.id,

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { drawingsShown, exposuresOf, isDrawn, type Drawing } from '@unhurried/core'
+import { drawingsShown, exposuresOf, type Drawing } from '@unhurried/core'
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
-import { useLook } from '../../session/look'
 import { useScene } from '../../session/scene'
 import { atPause } from '../../stage/at-pause'
 import type { Box } from '../../stage/paint/box'
 import { cropOf, sameBox } from './card-crop'
-import DrawingCard from './DrawingCard.vue'
+import CardRow from './CardRow.vue'
 
 const props = defineProps<{ span: readonly string[] }>()
 const store = useScene()
-const look = useLook()
 const scene = computed(() => store.apartFromInk!)
 const all = ref(false)
 const AROUND = 9
@@ -84,77 +82,19 @@ onUnmounted(() => {
   stop()
   unfollow()
 })
-
-/** A card taken up and laid before another, or after the last. */
-const lifted = ref<string>()
-const over = ref<string | null>()
-function drop(level: string) {
-  const drawing = lifted.value
-  if (
-    drawing !== undefined &&
-    over.value !== undefined &&
-    scene.value.drawings[drawing]?.level === level &&
-    over.value !== drawing
-  )
-    store.change({ type: 'card.move', take: store.take, drawing, before: over.value })
-  lifted.value = undefined
-  over.value = undefined
-}
-function onKey(event: KeyboardEvent, level: string, at: number) {
-  if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
-  event.preventDefault()
-  event.stopPropagation()
-  const { cards } = rows.value.find((row) => row.level === level)!
-  const before = event.key === 'ArrowLeft' ? cards[at - 1]?.id : (cards[at + 2]?.id ?? null)
-  if (before !== undefined) store.change({ type: 'card.move', take: store.take, drawing: cards[at]!.id, before })
-}
 </script>
 
 <template>
   <div class="beside">
     <div ref="host" class="rows" :class="{ several: all }">
-      <div
+      <CardRow
         v-for="row in rows"
         :key="row.level"
-        class="cards"
-        role="group"
-        :aria-label="
-          row.level === store.level ? 'Drawings of this span' : `Drawings of level ${scene.levels[row.level]?.name}`
-        "
-        @dragover.prevent
-        @drop.prevent="drop(row.level)"
-      >
-        <span v-if="all" class="note name">{{ scene.levels[row.level]?.name }}</span>
-        <DrawingCard
-          v-for="(card, i) in row.cards"
-          :key="i"
-          v-memo="[
-            ...[card, scene, crops.get(row.level) ?? whole, card.id === store.drawing],
-            ...[over === card.id, lifted === card.id, look.byDrawing.get(card.id)?.[0]?.sentence],
-          ]"
-          :scene="scene"
-          :crop="crops.get(row.level) ?? whole"
-          :entry="card"
-          :ink="store.ink!"
-          :here="card.id === store.drawing"
-          :drawn="isDrawn(card)"
-          :found="look.byDrawing.get(card.id)?.[0]?.sentence"
-          :class="{ over: over === card.id, lifted: lifted === card.id }"
-          draggable="true"
-          title="Drag it to another place, or Alt and the arrows"
-          @click="store.showDrawing(card.id)"
-          @dragstart="
-            (event: DragEvent) => {
-              lifted = card.id
-              event.dataTransfer?.setData('text/plain', card.number)
-            }
-          "
-          @dragover.prevent="over = card.id"
-          @dragend="lifted = undefined"
-          @keydown="onKey($event, row.level, i)"
-        />
-        <i v-if="lifted" class="end" :class="{ over: over === null }" @dragover.prevent="over = null" />
-      </div>
+        :level="row.level"
+        :cards="row.cards"
+        :crop="crops.get(row.level) ?? whole"
+        :named="all"
+      />
     </div>
     <button v-if="scene.levelOrder.length > 1" class="word levels" :aria-pressed="all" @click="all = !all">
       {{ all ? 'This level' : 'All levels' }}
@@ -180,37 +120,6 @@ function onKey(event: KeyboardEvent, level: string, at: number) {
   gap: 4px;
   max-height: 232px;
   overflow-y: auto;
-}
-
-.cards {
-  display: flex;
-  gap: 5px;
-  align-items: center;
-  min-height: 78px;
-  overflow-x: auto;
-  scrollbar-width: thin;
-}
-
-.name {
-  width: 52px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-
-.over {
-  box-shadow: -4px 0 0 var(--persimmon);
-}
-
-.lifted {
-  opacity: 0.5;
-}
-
-.end {
-  flex: none;
-  align-self: stretch;
-  width: 26px;
-  border: 1px dashed var(--rule);
-  border-radius: 5px;
 }
 
 /* Beside the cards, never over one. */

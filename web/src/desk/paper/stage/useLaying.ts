@@ -85,6 +85,12 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
     if (scene?.levels[store.level]) view.table.value?.show(now(scene))
   }
 
+  /** What is seen at this frame, in words that can be compared: the sheet may change elsewhere. */
+  const seen = computed(() => {
+    const { apartFromInk, frame, take } = store
+    return apartFromInk && JSON.stringify(momentAt(apartFromInk, frame, take))
+  })
+
   /** While it is the same, nothing is laid anew: a stroke, which paints itself, does not paint everything again. */
   function laidBy(): unknown[] {
     const { scene } = store
@@ -92,7 +98,7 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
       ...[store.frame, store.level, store.drawing],
       scene?.levels,
       scene?.levelOrder,
-      scene?.sheets,
+      seen.value,
       scene?.settings,
       ...[scene?.references, scene?.footage],
       store.take,
