@@ -19,6 +19,7 @@ export interface LayingOptions {
 export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
   const store = useScene()
   const look = useLook()
+  const seen = useSeen()
 
   /** While a finding is shown the drawings on both sides lie under the light, whatever its switches say. */
   function lighted(scene: Scene): Scene {
@@ -85,12 +86,6 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
     if (scene?.levels[store.level]) view.table.value?.show(now(scene))
   }
 
-  /** What is seen at this frame, in words that can be compared: the sheet may change elsewhere. */
-  const seen = computed(() => {
-    const { apartFromInk, frame, take } = store
-    return apartFromInk && JSON.stringify(momentAt(apartFromInk, frame, take))
-  })
-
   /** While it is the same, nothing is laid anew: a stroke, which paints itself, does not paint everything again. */
   function laidBy(): unknown[] {
     const { scene } = store
@@ -114,3 +109,12 @@ export function useLaying({ view, flipped, walked, slid }: LayingOptions) {
   return { under, underOf, onTableAt, now, lay, laidBy }
 }
 export type Laying = ReturnType<typeof useLaying>
+
+/** What is seen at this frame, in words that can be compared: the sheet may change elsewhere. */
+function useSeen() {
+  const store = useScene()
+  return computed(() => {
+    const { apartFromInk, frame, take } = store
+    return apartFromInk && JSON.stringify(momentAt(apartFromInk, frame, take))
+  })
+}
