@@ -18,7 +18,7 @@ import {
 } from '@unhurried/core'
 import type { UnderLight } from './light-table'
 import type { BitmapName, Bitmaps } from './paint/bitmaps'
-import { boxThrough, clipTo, wholePixels, type Box } from './paint/box'
+import { boxThrough, wholePixels, type Box } from './paint/box'
 import { softened } from './paint/effects'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { paintReference } from './paint/reference'
@@ -110,6 +110,12 @@ export function paintLayers(layers: Layers, box?: Box): void {
   layLevels(layers)
   if (onTable.outside !== 'shown') hideOutside(layers, upright)
   surface.restore()
+}
+
+function clipTo(surface: CanvasRenderingContext2D, { left, top, right, bottom }: Box) {
+  surface.beginPath()
+  surface.rect(left, top, right - left, bottom - top)
+  surface.clip()
 }
 
 /** Every level, the lowest first; what is under the light lies right below the drawing on the table. */

@@ -20,8 +20,6 @@ class FakeCanvas {
       fill: told('fill'),
       stroke: told('stroke'),
       clearRect: told('clear'),
-      clip: told('clip'),
-      rect() {},
       moveTo() {},
       lineTo() {},
       arc() {},
@@ -111,8 +109,10 @@ describe('pieces that came or went among the others', () => {
     canvas.drawn.length = 0
     ink['a/line'] = [beside, far]
     bitmaps.mend('a', 'line', { remove: named([gone]), add: [] })
-    expect(canvas.drawn.filter((what) => what !== 'path')).toEqual(['save', 'clip', 'clear', 'fill', 'restore'])
-    expect([bitmaps.isReady(nameOf('a')), made.length]).toEqual([true, 1])
+    const [, patch] = made
+    expect([canvas.drawn, painted(patch), bitmaps.isReady(nameOf('a'))]).toEqual([['clear', 'image'], 1, true])
+    // As large as the piece that went, seen twice as large, with its edge and what is painted around it.
+    expect([patch!.width, patch!.height]).toEqual([22, 22])
   })
 
   test('where too much lies it is left to be painted whole', () => {

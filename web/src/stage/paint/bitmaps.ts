@@ -13,11 +13,13 @@ import {
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import { free } from '../release-canvas'
-import { boxOfPieces, boxThrough, clipTo, overlap, wholePixels, type Box } from './box'
+import { boxOfPieces, boxThrough, overlap, wholePixels, within, type Box } from './box'
 import { paintInk } from './ink'
 import { showsPage } from './scans'
 import type { BitmapWanted, InkOf, Style } from './surface'
 
+/** Pixels painted around a place that is mended. */
+const SPARE = 4
 /** What all cached bitmaps together may take, in bytes. */
 const BUDGET = 150e6
 /** Pieces painted between two looks at the clock. */
@@ -233,13 +235,16 @@ export class Bitmaps {
     const there = ink.filter((piece) => overlap(place, boxThrough(matrix, boxOfPieces([piece]))))
     if (!isLight(there, MENDED_POINTS)) return false
     const surface = this.#surfaceOf(entry)
-    surface.save()
+    const { left, top, right, bottom } = within(place, surface.canvas)
+    const [width, height] = [right - left, bottom - top]
+    if (width <= 0 || height <= 0) return true
+    // Beside the place and a little more of it: a line is not quite the same right where it is cut off.
+    const patch = patchOf(width + 2 * SPARE, height + 2 * SPARE)
+    patch.setTransform(...followedBy(matrix, movedBy(SPARE - left, SPARE - top)))
+    paintInk(patch, there, this.#paletteOf(entry), entry.style, entry.tint)
     surface.setTransform(1, 0, 0, 1, 0, 0)
-    clipTo(surface, place)
-    surface.clearRect(place.left, place.top, place.right - place.left, place.bottom - place.top)
-    surface.setTransform(...matrix)
-    paintInk(surface, there, this.#paletteOf(entry), entry.style, entry.tint)
-    surface.restore()
+    surface.clearRect(left, top, width, height)
+    surface.drawImage(patch.canvas, SPARE, SPARE, width, height, left, top, width, height)
     return true
   }
 
@@ -320,6 +325,16 @@ export class Bitmaps {
     if (!this.options.cells) surface.setTransform(...seen.matrix)
     return surface
   }
+}
+
+let patch: CanvasRenderingContext2D | undefined
+/** An empty sheet to mend on, used again. */
+function patchOf(width: number, height: number): CanvasRenderingContext2D {
+  patch ??= document.createElement('canvas').getContext('2d')!
+  // A canvas's size set again empties it.
+  patch.canvas.width = width
+  patch.canvas.height = height
+  return patch
 }
 
 export const keyOf = ({ drawing, pass, style, tint }: BitmapName) => `${drawing}/${pass}/${style}${tint}`

@@ -1,4 +1,4 @@
-import { boundsOf, transformPoint, type Ink, type Matrix } from '@unhurried/core'
+import { boundsOf, clamp, transformPoint, type Ink, type Matrix } from '@unhurried/core'
 
 export interface Box {
   left: number
@@ -39,15 +39,19 @@ export const wholePixels = ({ left, top, right, bottom }: Box): Box => ({
   bottom: Math.ceil(bottom) + 2,
 })
 
+/** What of a box lies on a canvas. */
+export const within = (
+  { left, top, right, bottom }: Box,
+  { width, height }: { width: number; height: number },
+): Box => ({
+  left: clamp(left, 0, width),
+  top: clamp(top, 0, height),
+  right: clamp(right, 0, width),
+  bottom: clamp(bottom, 0, height),
+})
+
 export const overlap = (a: Box, b: Box): boolean =>
   a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
-
-/** Keeps what is painted within a box of the canvas's own pixels. */
-export function clipTo(surface: CanvasRenderingContext2D, { left, top, right, bottom }: Box): void {
-  surface.beginPath()
-  surface.rect(left, top, right - left, bottom - top)
-  surface.clip()
-}
 
 /** The box a box of scene pixels takes after a change of place. */
 export function boxThrough(matrix: Matrix, { left, top, right, bottom }: Box): Box {
