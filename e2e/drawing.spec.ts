@@ -1,4 +1,5 @@
 import type { Fill, Stroke } from '@unhurried/core'
+import type { Page } from '@playwright/test'
 import { expect, key, line, round, test } from './harness'
 
 const INK = [42, 41, 50] as const
@@ -221,6 +222,55 @@ test('every pass at once: lines and paint move together, and what is locked stay
   await page.keyboard.press('z')
   expect(((await desk.ink('d')).colour![0] as Fill).outline[0]).toBe(160)
 })
+
+test('what is undone is gone from the paper with the next picture, and beside it nothing changed', async ({
+  page,
+  desk,
+}) => {
+  // More ink than is painted anew in no time.
+  const rings = Array.from({ length: 24 }, (_, n) => line('d', `ring${n}`, round(110 + 18 * n, 180, 90), { at: n }))
+  await desk.opened({ edits: [key('d', 1), ...rings] })
+  const before = await desk.still()
+  await desk.pickTool('Pen')
+  await desk.stroke([
+    [40, 40],
+    [320, 200],
+    [600, 320],
+  ])
+  await desk.stroke([
+    [40, 320],
+    [600, 40],
+  ])
+  await desk.kept()
+  expect(await apart(page, before, await desk.still())).toBeGreaterThan(500)
+  const next = await page.evaluate(async () => {
+    const press = () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', code: 'KeyZ', bubbles: true }))
+    press()
+    press()
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))
+    return document.querySelector<HTMLCanvasElement>('[data-test=table] canvas')!.toDataURL()
+  })
+  expect(await apart(page, before, next)).toBe(0)
+})
+
+/** How many numbers of two pictures differ by more than the eye could see. */
+const apart = (page: Page, before: string, now: string) =>
+  page.evaluate(
+    async (both) => {
+      const [a, b] = await Promise.all(
+        both.map(async (address) => {
+          const picture = new Image()
+          picture.src = address
+          await picture.decode()
+          const surface = new OffscreenCanvas(picture.width, picture.height).getContext('2d')!
+          surface.drawImage(picture, 0, 0)
+          return surface.getImageData(0, 0, picture.width, picture.height).data
+        }),
+      )
+      return a!.reduce((count, value, i) => count + Number(Math.abs(value - b![i]!) > 12), 0)
+    },
+    [before, now],
+  )
 
 test('a lasso through a line cuts it; cut, paste in place and paste mirrored go into one drawing or all of the span', async ({
   page,
