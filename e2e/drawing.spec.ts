@@ -253,6 +253,25 @@ test('what is undone is gone from the paper with the next picture, and beside it
   expect(await apart(page, before, next)).toBe(0)
 })
 
+test('a line on a ground that moves past is seen where it was drawn, and goes from there', async ({ page, desk }) => {
+  const still = { strength: 1, law: 'even' as const }
+  const ground = { pan: { from: { x: 0, y: 0 }, to: { x: 300, y: 0 }, ...still } }
+  await desk.opened({
+    edits: [key('d', 1), { type: 'level.set', level: 'A', fields: { kind: 'ground', ground } }],
+  })
+  await desk.cell('A', 20).click()
+  const before = await desk.still()
+  await desk.pickTool('Pen')
+  await desk.stroke([
+    [60, 100],
+    [160, 200],
+  ])
+  await desk.kept()
+  expect(await desk.pixel(110, 150)).not.toEqual(await desk.pixel(400, 300))
+  await page.keyboard.press('z')
+  await expect.poll(async () => apart(page, before, await desk.still())).toBe(0)
+})
+
 /** How many numbers of two pictures differ by more than the eye could see. */
 const apart = (page: Page, before: string, now: string) =>
   page.evaluate(
