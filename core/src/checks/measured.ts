@@ -63,6 +63,16 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
   return parts.some((ink) => ink.length > 0) ? measuredParts(parts) : undefined
 }
 
+/** What a drawing's shape is made of: all but the shadow it casts. */
+export const inkWithShape = (drawing: string, inkOf: InkOf): Ink =>
+  PASSES.filter((pass) => pass !== 'shadow').flatMap((pass) => inkOf(drawing, pass))
+
+/** The dark shape of some ink; undefined where there is none. */
+const shapeOf = (ink: Ink): Silhouette | undefined => silhouette(ink, { tolerance: SHAPE_GAP, fineness: FINENESS })
+
+/** The middle of the shape of some ink, in scene pixels; undefined where it has none. */
+export const middleOfShape = (ink: Ink): Point | undefined => shapeOf(ink)?.centre
+
 /** By the ink of each pass, in order of `PASSES`. */
 const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
@@ -72,7 +82,7 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   const strokes = lined ? of(lined).filter((piece) => piece.kind === 'stroke') : []
   return {
-    shape: silhouette(unshadowed, { tolerance: SHAPE_GAP, fineness: FINENESS }),
+    shape: shapeOf(unshadowed),
     areas: new Map([...painted].map(([swatch, { area }]) => [swatch, area])),
     parts: new Map([...painted].flatMap(([swatch, sums]) => bodyOf(sums).map((body) => [swatch, body] as const))),
     fills: new Map(

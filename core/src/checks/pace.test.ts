@@ -1,8 +1,12 @@
 import { BoxScene, going } from '../testing/boxes'
-import { lastSteps, paceInWords } from './pace'
+import { inkWithShape, middleOfShape } from './measured'
+import { lastDrawn, paceInWords, placesPinned, stepsOver } from './pace'
 
-const stepsOf = (made: BoxScene, frame: number) =>
-  lastSteps(made.scene, { take: 'main', level: 'A', frame, inkOf: made.inkOf })
+function stepsOf({ scene, inkOf }: BoxScene, frame: number) {
+  const drawings = lastDrawn(scene, { take: 'main', level: 'A', frame, inkOf })
+  const middles = drawings.map((drawing) => middleOfShape(inkWithShape(drawing, inkOf))!)
+  return stepsOver(placesPinned(scene, 'A', drawings) ?? middles)
+}
 
 test('the last three steps up to where we are, by the middles of the shapes', () => {
   const made = new BoxScene().draw(

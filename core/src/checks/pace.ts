@@ -1,6 +1,6 @@
 import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import { distance, type Point } from '../motion/arc'
-import { measuredOf, type InkOf } from './measured'
+import { inkWithShape, type InkOf } from './measured'
 import type { Scene } from '../scene/schema'
 import { drawingsShown, exposuresOf } from '../timing/sheet'
 
@@ -11,27 +11,32 @@ const ALIKE = 0.12
 /** Shorter steps are a hold that lives, in pixels. */
 const STILL = 1.5
 
-/**
- * How far the last drawings up to a frame went from one to the next, in scene pixels, the oldest first: by a landmark
- * pinned on all of them, else by the middle of their shapes. Fewer than three steps where fewer are drawn.
- */
-export function lastSteps(
+/** The last drawings up to a frame that hold something with a shape, the oldest first. */
+export function lastDrawn(
   scene: Scene,
   { take, level, frame, inkOf }: { take: string; level: string; frame: number; inkOf: InkOf },
-): number[] {
-  const drawings = drawingsShown(exposuresOf(scene, level, take))
-    .filter((each) => each.frame <= frame)
-    .map(({ drawing }) => ({ drawing, measured: measuredOf(drawing, inkOf) }))
-    .filter(({ measured }) => measured?.shape)
+): string[] {
+  return drawingsShown(exposuresOf(scene, level, take))
+    .filter((each) => each.frame <= frame && inkWithShape(each.drawing, inkOf).length > 0)
     .slice(-PLACES)
-  const pinned = landmarksOf(scene, level).find(({ id }) =>
-    drawings.every(({ drawing }) => pinOf(scene.drawings[drawing], id)),
-  )
-  const places = drawings.map(
-    ({ drawing, measured }): Point => (pinned && pinOf(scene.drawings[drawing], pinned.id)) ?? measured!.shape!.centre,
-  )
-  return places.slice(1).map((at, i) => distance(places[i]!, at))
+    .map(({ drawing }) => drawing)
 }
+
+/** Where a landmark that is pinned on all of some drawings lies; undefined where none is. */
+export function placesPinned(scene: Scene, level: string, drawings: readonly string[]): Point[] | undefined {
+  for (const { id } of landmarksOf(scene, level)) {
+    const pins = drawings.flatMap((drawing): Point[] => {
+      const pin = pinOf(scene.drawings[drawing], id)
+      return pin ? [pin] : []
+    })
+    if (pins.length === drawings.length) return pins
+  }
+  return undefined
+}
+
+/** How far it goes from each place to the next, in scene pixels. */
+export const stepsOver = (places: readonly Point[]): number[] =>
+  places.slice(1).map((at, i) => distance(places[i]!, at))
 
 /** What some steps one after the other say: "it is slowing"; nothing of fewer than two. */
 export function paceInWords(steps: readonly number[]): string | undefined {

@@ -1,11 +1,21 @@
-import { exposuresOf, isDrawn } from '@unhurried/core'
-import { standInBrowser } from '../../testing/browser'
+import { exposuresOf, isDrawn, middleOfShape, type Ink } from '@unhurried/core'
+import { FakeWorker, settled, standInBrowser } from '../../testing/browser'
 import { said } from '../../testing/element-plus'
 import { lined, mounted, openScene } from '../../testing/open-scene'
 import { onInWords } from '../../parts/frames'
 import { useAhead, type Ahead } from './useAhead'
 
 const browser = standInBrowser()
+/** The ink whose middle was asked for, piece by piece. */
+const measured: string[][] = []
+Object.assign(globalThis, {
+  Worker: class extends FakeWorker {
+    override postMessage({ id, ink }: FakeWorker['asked'][number] & { ink?: Ink }) {
+      measured.push(ink!.map((piece) => piece.id))
+      queueMicrotask(() => this.say({ kind: 'middle', id, at: middleOfShape(ink!) }))
+    }
+  },
+})
 let store: Awaited<ReturnType<typeof openScene>>
 let ahead: Ahead
 async function open(settings = {}) {
@@ -110,9 +120,18 @@ test('the last steps are measured once the hand pauses', async () => {
   expect(ahead.steps.value).toEqual([])
   await Promise.resolve()
   browser.pause()
+  await settled()
   const steps = ahead.steps.value.map(Math.round)
   expect(steps).toHaveLength(2)
   expect(Math.abs(steps[0]! - 30) + Math.abs(steps[1]! - 20)).toBeLessThan(3)
+  // Drawn on again, one drawing alone is measured again.
+  measured.length = 0
+  draw(90)
+  await settled()
+  browser.pause()
+  await settled()
+  expect(measured).toHaveLength(1)
+  expect(ahead.steps.value[1]).toBeGreaterThan(steps[1]!)
 })
 
 test('a scene of fixed length has no next beyond its end, and says how there could be one', async () => {

@@ -1,9 +1,9 @@
-import { counted, drawingsShown, isDrawn, lastSteps, nextPlace, usualExposure } from '@unhurried/core'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { counted, drawingsShown, isDrawn, nextPlace, usualExposure } from '@unhurried/core'
+import { computed, ref, watch } from 'vue'
 import { freshId } from '../../api/ids'
 import { framesAndSeconds, USUAL_EXPOSURES } from '../../parts/frames'
 import { sayWhy, useScene } from '../../session/scene'
-import { atPause } from '../../stage/at-pause'
+import { useLastSteps } from './useLastSteps'
 
 let saidCopied = false
 
@@ -85,24 +85,6 @@ export function useAhead() {
       settings: { exposure: USUAL_EXPOSURES[USUAL_EXPOSURES.findIndex((each) => each === exposure.value) + 1] ?? 1 },
     })
 
-  return { isAhead, exposure, place, done, after, next, carryOn, nextExposure, steps: useSteps() }
+  return { isAhead, exposure, place, done, after, next, carryOn, nextExposure, steps: useLastSteps() }
 }
 export type Ahead = ReturnType<typeof useAhead>
-
-/** The last steps as they were drawn, measured while the hand pauses. */
-function useSteps() {
-  const store = useScene()
-  const steps = shallowRef<readonly number[]>([])
-  const owner = {}
-  watch(
-    () => [store.scene?.drawings, store.level, store.take, store.drawing],
-    () =>
-      atPause(owner, () => {
-        const { scene, ink, take, level, frame } = store
-        if (scene && ink && scene.settings.approach !== 'pose-to-pose')
-          steps.value = lastSteps(scene, { take, level, frame, inkOf: ink.inkOf })
-      }),
-    { immediate: true },
-  )
-  return steps
-}
