@@ -272,6 +272,26 @@ test('a line on a ground that moves past is seen where it was drawn, and goes fr
   await expect.poll(async () => apart(page, before, await desk.still())).toBe(0)
 })
 
+test('as a silhouette a figure is filled by the line that closes it, and empty again without it', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({ edits: [key('d', 1), line('d', 'open', round(320, 180, 120, 0.3, 2 * Math.PI - 0.3))] })
+  await desk.table.focus()
+  await page.keyboard.press('Shift+K')
+  const before = await desk.still()
+  expect((await desk.pixel(320, 180))[0]).toBeGreaterThan(200)
+  await desk.pickTool('Pen')
+  await desk.stroke([
+    [434, 140],
+    [442, 180],
+    [434, 220],
+  ])
+  await expect.poll(async () => (await desk.pixel(320, 180))[0]).toBeLessThan(100)
+  await page.keyboard.press('z')
+  await expect.poll(async () => apart(page, before, await desk.still())).toBe(0)
+})
+
 /** How many numbers of two pictures differ by more than the eye could see. */
 const apart = (page: Page, before: string, now: string) =>
   page.evaluate(

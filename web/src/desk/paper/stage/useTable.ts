@@ -77,7 +77,7 @@ export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOpti
     bitmaps = own
     view.table.value = table
     const held = { bitmaps: own, small }
-    releases.push(followInk(table, held, laying), followPictures(table, own, laying), filmed.follow(table))
+    releases.push(followInk(table, held, { view, laying }), followPictures(table, own, laying), filmed.follow(table))
     releases.push(() => painter.end())
     followColours(table, held, laying)
     watch(
@@ -95,6 +95,8 @@ export function useTable({ host, view, laying, inkOf, hand, onReady }: TableOpti
   return () => bitmaps
 }
 
+type Shown = Pick<TableOptions, 'view' | 'laying'>
+
 interface Painted {
   readonly bitmaps: Bitmaps
   readonly small: SmallPictures
@@ -105,29 +107,26 @@ function isSeenInPlace({ drawings, levels }: Scene, drawing: string, level: stri
   return (
     drawings[drawing]?.level === level &&
     !levels[level]?.ground?.pan &&
-    Object.values(levels).every(({ follows }) => !follows)
+    Object.values(levels).every(({ follows, matte }) => !follows && !matte)
   )
 }
 
-function followInk(table: Table, { bitmaps, small }: Painted, { lay }: Laying): () => void {
+function followInk(table: Table, { bitmaps, small }: Painted, { view, laying: { lay } }: Shown): () => void {
   const store = useScene()
   const ink = store.ink!
   return ink.onChange((drawing, pass, change) => {
     table.unready()
-    const onTop = change && isLaidOnTop(ink.inkOf(drawing, pass), change)
-    if (onTop)
-      bitmaps.append(
-        drawing,
-        pass,
-        change.add.map(({ piece }) => piece),
-      )
+    const [gone, come] = [change?.remove ?? [], change?.add ?? []].map((placed) => placed.map(({ piece }) => piece))
+    if (change && isLaidOnTop(ink.inkOf(drawing, pass), change)) bitmaps.append(drawing, pass, come!)
     else {
       if (change) bitmaps.mend(drawing, pass, change)
       else bitmaps.outdate(drawing, pass)
       small.forget(drawing, pass)
     }
-    if (!change || !isSeenInPlace(store.scene!, drawing, store.level)) return lay()
-    const box = boxOfPieces([...change.remove, ...change.add].map(({ piece }) => piece))
+    // A silhouette is filled by the line that closes it.
+    const isLocal = !view.silhouettes.value && isSeenInPlace(store.scene!, drawing, store.level)
+    if (!change || !isLocal) return lay()
+    const box = boxOfPieces([...gone!, ...come!])
     // First it is on its way to be kept, then it is shown; both in the same frame.
     queueMicrotask(() => table.repaint(box))
   })
