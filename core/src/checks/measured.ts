@@ -63,9 +63,14 @@ export function measuredOf(drawing: string, inkOf: InkOf): Measured | undefined 
   return parts.some((ink) => ink.length > 0) ? measuredParts(parts) : undefined
 }
 
-/** What a drawing's shape is made of: all but the shadow it casts. */
-export const inkWithShape = (drawing: string, inkOf: InkOf): Ink =>
-  PASSES.filter((pass) => pass !== 'shadow').flatMap((pass) => inkOf(drawing, pass))
+/** The passes a drawing's shape is made of: all but the shadow it casts. */
+const SHAPED: readonly Pass[] = PASSES.filter((pass) => pass !== 'shadow')
+
+/** What a drawing's shape is made of. */
+export const inkWithShape = (drawing: string, inkOf: InkOf): Ink => SHAPED.flatMap((pass) => inkOf(drawing, pass))
+
+export const hasShape = (drawing: string, inkOf: InkOf): boolean =>
+  SHAPED.some((pass) => inkOf(drawing, pass).length > 0)
 
 /** The dark shape of some ink; undefined where there is none. */
 const shapeOf = (ink: Ink): Silhouette | undefined => silhouette(ink, { tolerance: SHAPE_GAP, fineness: FINENESS })
@@ -76,7 +81,7 @@ export const middleOfShape = (ink: Ink): Point | undefined => shapeOf(ink)?.cent
 /** By the ink of each pass, in order of `PASSES`. */
 const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const of = (pass: Pass) => parts[PASSES.indexOf(pass)]!
-  const unshadowed = PASSES.filter((pass) => pass !== 'shadow').flatMap(of)
+  const unshadowed = SHAPED.flatMap(of)
   const fills = sumsIn(unshadowed)
   const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.map(({ sum }) => sum).reduce(together)]))
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))

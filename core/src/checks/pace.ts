@@ -1,6 +1,6 @@
 import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import { distance, type Point } from '../motion/arc'
-import { inkWithShape, type InkOf } from './measured'
+import { hasShape, type InkOf } from './measured'
 import type { Scene } from '../scene/schema'
 import { drawingsShown, exposuresOf } from '../timing/sheet'
 
@@ -17,7 +17,7 @@ export function lastDrawn(
   { take, level, frame, inkOf }: { take: string; level: string; frame: number; inkOf: InkOf },
 ): string[] {
   return drawingsShown(exposuresOf(scene, level, take))
-    .filter((each) => each.frame <= frame && inkWithShape(each.drawing, inkOf).length > 0)
+    .filter((each) => each.frame <= frame && hasShape(each.drawing, inkOf))
     .slice(-PLACES)
     .map(({ drawing }) => drawing)
 }

@@ -212,13 +212,7 @@ export function changesJoined(
   if (!first) return then(ink)
   const between = changeInk(ink, first)
   const second = then(between)
-  if (!second) return first
-  const placed = (pieces: Ink) => new Map(pieces.map((piece, at) => [piece.id, { at, piece }]))
-  const [before, after] = [placed(ink), placed(changeInk(between, second))]
-  return {
-    remove: [...before.values()].filter(({ piece }) => after.get(piece.id)?.piece !== piece),
-    add: [...after.values()].filter(({ piece }) => before.get(piece.id)?.piece !== piece),
-  }
+  return second ? changeBetween(ink, changeInk(between, second)) : first
 }
 
 /**

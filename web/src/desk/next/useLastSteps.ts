@@ -30,7 +30,7 @@ class Middles {
     const at = this.#client.ask({ kind: 'middle', ink: [...ink] }).then((answer) => answer.at)
     this.#known.set(drawing, { ink, at })
     // What failed is asked anew.
-    at.catch(() => this.#known.delete(drawing))
+    at.catch(() => this.#known.get(drawing)?.at === at && this.#known.delete(drawing))
     return at
   }
 
