@@ -61,6 +61,7 @@ describe('a scene apart from its ink', () => {
         }
         return true
       }),
+      { numRuns: 400 },
     )
     expect(same).toBeGreaterThan(0)
   })
