@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
+import PanelButton from '../parts/panel/PanelButton.vue'
 import { useScene } from '../session/scene'
 import KeepingWords from './KeepingWords.vue'
 import { PLACES } from './places'
@@ -21,21 +22,17 @@ const name = computed(() => store.apartFromInk?.settings.name)
 
 <template>
   <template v-if="name !== undefined">
-    <ElPopover
-      role="dialog"
-      aria-label="This scene"
-      :hide-after="0"
-      trigger="click"
+    <PanelButton
+      class="where"
+      data-thing="scene"
+      title="Name, paper, approach and more of this scene"
+      label="This scene"
       placement="bottom-start"
       :width="560"
     >
-      <template #reference
-        ><button class="where" data-thing="scene" title="Name, paper, approach and more of this scene">
-          {{ name }}
-        </button></template
-      >
+      <template #button>{{ name }}</template>
       <ScenePanel />
-    </ElPopover>
+    </PanelButton>
     <nav aria-label="Places of this scene">
       <RouterLink v-for="place in onEdge" :key="place.name" :to="place.to" :data-thing="`place ${place.name}`">{{
         place.word

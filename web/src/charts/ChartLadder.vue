@@ -18,6 +18,7 @@ import { Minus, Plus } from '@lucide/vue'
 import { computed, ref, watch } from 'vue'
 import { freshId } from '../api/ids'
 import { followDrag } from '../parts/drag'
+import PanelButton from '../parts/panel/PanelButton.vue'
 import type { Thing, ThingsAsked } from '../parts/things/things'
 import { useScene } from '../session/scene'
 import ChartSpacing from './ChartSpacing.vue'
@@ -404,27 +405,19 @@ function thingsHere({ target }: ThingsAsked): Thing[] {
       <button class="word small" title="A mark in the widest gap" aria-label="Put in a mark" @click="putIn">
         Put in
       </button>
-      <ElPopover
-        role="dialog"
+      <PanelButton
+        :open="spacing"
+        class="word small"
         aria-label="Space it anew"
-        :visible="spacing"
+        title="Space it anew"
+        label="Space it anew"
         placement="left"
         :width="330"
-        @update:visible="(open: boolean) => !open && putAway()"
+        @update:open="(now: boolean) => (now ? (spacing = true) : putAway())"
       >
-        <template #reference
-          ><button
-            class="word small"
-            aria-label="Space it anew"
-            title="Space it anew"
-            :aria-expanded="spacing"
-            @click="spacing ? putAway() : (spacing = true)"
-          >
-            Space
-          </button></template
-        >
-        <ChartSpacing v-if="spacing" :chart="chart" @done="putAway" />
-      </ElPopover>
+        <template #button>Space</template>
+        <ChartSpacing :chart="chart" @done="putAway" />
+      </PanelButton>
       <button class="word small" aria-label="Take the chart out" title="Take the chart out" @click="remove">
         chart out
       </button>

@@ -17,10 +17,13 @@ import { useSheetWidth } from './sheet/useSheetWidth'
 import PencilTray from './tools/trays/PencilTray.vue'
 import { wantedAct } from '../session/wanted'
 import { useDesk } from './useDesk'
+import { usePaperFirst } from './usePaperFirst'
 
 const desk = useDesk()
 const { store, level, pencil, stage, ahead, walk, inbetween, chart, landmarks, slides, keysOpen, layout } = desk
 const size = useSheetWidth(layout)
+/** Whether what lies around the paper is there yet. */
+const isAround = usePaperFirst()
 // Fetched when the keys are first asked for.
 const KeysDialog = defineAsyncComponent(() => import('./commands/KeysDialog.vue'))
 // Only where something is practised.
@@ -31,9 +34,9 @@ watch(keysOpen, () => (keysAsked.value = true))
 const acts = deskActs(desk)
 // What was found elsewhere is done here.
 watch(
-  wantedAct,
-  (id) => {
-    if (id === undefined || !(id in acts)) return
+  [wantedAct, isAround],
+  ([id, isReady]) => {
+    if (id === undefined || !(id in acts) || !isReady) return
     wantedAct.value = undefined
     acts[id as keyof typeof acts]()
   },
@@ -62,13 +65,16 @@ useCommands(
   >
     <h1 class="told">Draw</h1>
     <FoldedEdge class="sheet-edge" :layout="layout" panel="sheet" words="Sheet" />
-    <SheetColumn
-      v-if="layout.isShown('sheet')"
-      class="sheet-place"
-      :class="{ over: layout.isOver('sheet') }"
-      :desk="desk"
-      :size="size"
-    />
+    <template v-if="layout.isShown('sheet')">
+      <SheetColumn
+        v-if="isAround"
+        class="sheet-place"
+        :class="{ over: layout.isOver('sheet') }"
+        :desk="desk"
+        :size="size"
+      />
+      <div v-else-if="!layout.isOver('sheet')" class="sheet-place to-come" />
+    </template>
     <div class="middle">
       <PaperTable :desk="desk" />
       <ClearedLine v-if="layout.cleared.value" :desk="desk" />
@@ -80,26 +86,31 @@ useCommands(
       :class="{ over: layout.isOver('chart') }"
       aria-label="Chart"
     >
-      <ExerciseCard v-if="practised" />
-      <AheadCard v-if="desk.leadsAhead.value" :ahead="ahead" />
-      <NextCard v-else :walk="walk" />
-      <GuideCard :inbetween="inbetween" />
-      <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
-      <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
+      <template v-if="isAround">
+        <ExerciseCard v-if="practised" />
+        <AheadCard v-if="desk.leadsAhead.value" :ahead="ahead" />
+        <NextCard v-else :walk="walk" />
+        <GuideCard :inbetween="inbetween" />
+        <ChartLadder v-if="chart" :chart="chart" :landmark="landmarks.inHand.value" @open="store.showDrawing" />
+        <MeasuredLadder v-else :landmark="landmarks.inHand.value" />
+      </template>
     </aside>
     <FoldedEdge class="chart-edge" :layout="layout" panel="chart" words="Next, chart" />
-    <PencilTray
-      v-if="layout.isShown('tools')"
-      v-model="pencil"
-      class="tools-place"
-      :level="level"
-      :landmarks="landmarks"
-      :slides="slides"
-      :stage="stage"
-      :ahead="ahead.isAhead.value"
-      @light="desk.toggleLight"
-      @again="acts.again()"
-    />
+    <template v-if="layout.isShown('tools')">
+      <PencilTray
+        v-if="isAround"
+        v-model="pencil"
+        class="tools-place"
+        :level="level"
+        :landmarks="landmarks"
+        :slides="slides"
+        :stage="stage"
+        :ahead="ahead.isAhead.value"
+        @light="desk.toggleLight"
+        @again="acts.again()"
+      />
+      <div v-else class="tools-place to-come" />
+    </template>
     <KeysDialog v-if="keysAsked" v-model="keysOpen" />
   </div>
 </template>
@@ -199,5 +210,17 @@ useCommands(
 .tools-place {
   grid-area: tools;
   min-width: 0;
+  min-height: 50px;
+}
+
+@media (max-height: 520px) {
+  .tools-place {
+    min-height: 42px;
+  }
+}
+
+/* As large as what will lie there, so that the paper stays where it is. */
+.to-come {
+  background: var(--paper);
 }
 </style>

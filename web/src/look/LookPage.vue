@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
 import { handDown } from '../parts/hand-down'
+import PanelButton from '../parts/panel/PanelButton.vue'
 import { useLook } from '../session/look'
 import { useOwnEye } from '../session/practice/own-eye'
 import { sayWhy, useScene } from '../session/scene'
@@ -196,17 +197,10 @@ const csv = () =>
             :value="each.id"
             :label="`Hands on to ${each.name}`"
         /></ElSelect>
-        <ElPopover
-          role="dialog"
-          aria-label="Limits"
-          v-model:visible="showsLimits"
-          trigger="click"
-          :width="460"
-          :hide-after="0"
-          placement="bottom-start"
-          ><template #reference><button class="word">Limits …</button></template
-          ><LimitsPanel :saving="saving" @keep="keepLimits" @fit="fit"
-        /></ElPopover>
+        <PanelButton v-model:open="showsLimits" class="word" label="Limits" placement="bottom-start" :width="460">
+          <template #button>Limits …</template>
+          <LimitsPanel :saving="saving" @keep="keepLimits" @fit="fit" />
+        </PanelButton>
         <button
           v-if="Object.keys(eye.limits).length > 0"
           class="word"

@@ -63,6 +63,14 @@ const across = computed(() =>
 )
 const width = computed(() => before.value + noted.value + across.value * levels.value.length)
 const leftOf = (index: number) => before.value + index * across.value
+/** What lies on the sheet takes its measures from here: a sheet made wider writes nothing of it anew. */
+const measures = computed(() => ({
+  '--row': `${ROW}px`,
+  '--before': `${before.value}px`,
+  '--across': `${across.value}px`,
+  '--notes': `${noted.value}px`,
+  '--width': `${width.value}px`,
+}))
 
 // Only what is in view is in the page.
 const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
@@ -71,10 +79,9 @@ const columns = computed<readonly ShownColumn[]>((was = []) => {
   const sheet = props.scene.sheets[props.take]!
   const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
     const index = firstColumn.value + i
-    const [left, column] = [leftOf(index), sheet[level.id]!]
-    const style = `left: ${left}px; width: ${across.value}px`
+    const column = sheet[level.id]!
     const before = was.find((each) => each.level === level && each.column === column && each.index === index)
-    return before?.style === style ? before : { level, index, left, column, style }
+    return before ?? { level, index, column, style: `left: calc(var(--before) + ${index} * var(--across))` }
   })
   return now.length === was.length && now.every((each, i) => each === was[i]) ? was : now
 })
@@ -154,12 +161,12 @@ const { down, preventPan } = useSheetDrag({
     :aria-rowcount="length"
     :aria-colcount="levels.length"
     aria-multiselectable="true"
-    :style="{ '--row': `${ROW}px`, '--across': `${across}px` }"
+    :style="measures"
     @pointerdown="down"
     @touchmove="preventPan"
   >
-    <div class="all" :style="{ width: `${width}px`, height: `${length * ROW}px` }" role="presentation">
-      <div ref="head" class="heads" role="row" :style="{ width: `${width}px` }">
+    <div class="all" :style="{ height: `${length * ROW}px` }" role="presentation">
+      <div ref="head" class="heads" role="row">
         <span class="number" role="columnheader">frame</span>
         <span
           v-if="camera"
@@ -196,11 +203,11 @@ const { down, preventPan } = useSheetDrag({
         <span
           v-for="each in columns"
           :key="each.level.id"
-          v-memo="[each, across, solo, each.level.id === level]"
+          v-memo="[each, solo, each.level.id === level]"
           role="columnheader"
-          class="head"
+          class="head of-level"
           :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }"
-          :style="{ left: `${each.left}px`, width: `${across}px` }"
+          :style="each.style"
         >
           <button
             data-thing="level"
@@ -215,9 +222,7 @@ const { down, preventPan } = useSheetDrag({
             /><span>{{ each.level.name }}</span>
           </button>
         </span>
-        <span class="head" role="columnheader" :style="{ left: `${leftOf(levels.length)}px`, width: `${noted}px` }"
-          >notes</span
-        >
+        <span class="head of-notes" role="columnheader">notes</span>
       </div>
       <div class="numbers" aria-hidden="true" :style="{ height: `${length * ROW}px` }">
         <span
@@ -270,10 +275,7 @@ const { down, preventPan } = useSheetDrag({
       <SheetRow
         v-for="{ slot, frame: number, passing } in rows"
         :key="slot"
-        v-memo="[
-          ...[number, passing, chosenAt(number), number === frame],
-          ...[notes, noted, beats, settings.fps, ends, width],
-        ]"
+        v-memo="[...[number, passing, chosenAt(number), number === frame], ...[notes, beats, settings.fps, ends]]"
         :number="number"
         :passing="passing"
         :columns="columnsNow"
@@ -285,8 +287,7 @@ const { down, preventPan } = useSheetDrag({
         :beat="beats.has(number)"
         :beyond="number > ends"
         :note="notes.get(number)"
-        :notes="noted"
-        :style="`width: ${width}px; top: ${(number - 1) * ROW + HEAD}px`"
+        :style="`top: ${(number - 1) * ROW + HEAD}px`"
       />
     </div>
   </div>
@@ -306,6 +307,7 @@ const { down, preventPan } = useSheetDrag({
 .all {
   position: relative;
   box-sizing: content-box;
+  width: var(--width);
   padding-top: 26px;
 }
 
@@ -313,6 +315,7 @@ const { down, preventPan } = useSheetDrag({
   position: sticky;
   top: 0;
   z-index: 3;
+  width: var(--width);
   height: 26px;
   margin-top: -26px;
   background: var(--paper);
@@ -329,6 +332,15 @@ const { down, preventPan } = useSheetDrag({
   text-align: center;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.head.of-level {
+  width: var(--across);
+}
+
+.head.of-notes {
+  right: 0;
+  width: var(--notes);
 }
 
 .head button {

@@ -17,7 +17,6 @@ const props = defineProps<{
   beat: boolean
   beyond: boolean
   note: string | undefined
-  /** Width of the notes, CSS pixels. */ notes: number
 }>()
 
 const isPassing = computed(() => props.passing && props.chosen.length === 0)
@@ -45,7 +44,7 @@ const squares = computed<readonly Square[]>((was = []) => {
 const line = computed(() => {
   if (!isPassing.value) return undefined
   const columns = props.columns()
-  const style = `left: ${columns[0]?.left ?? 0}px; width: calc(${columns.length} * var(--across))`
+  const style = `${columns[0]?.style ?? ''}; width: calc(${columns.length} * var(--across))`
   return { style, text: inPassing(columns, props.drawings(), props.number) }
 })
 </script>
@@ -74,7 +73,6 @@ const line = computed(() => {
       class="note-cell"
       role="gridcell"
       :data-note="passing ? undefined : number"
-      :style="`width: ${notes}px`"
       :title="passing ? undefined : (note ?? 'Write a note here')"
       :aria-label="passing ? undefined : `Note at frame ${number}${note === undefined ? '' : `: ${note}`}`"
     >
@@ -87,6 +85,7 @@ const line = computed(() => {
 .row {
   position: absolute;
   left: 0;
+  width: var(--width);
   height: var(--row);
   border-bottom: 1px solid var(--hairline);
   contain: size layout style;
@@ -150,8 +149,13 @@ const line = computed(() => {
   overflow: hidden;
 }
 
+.cell {
+  width: var(--across);
+}
+
 .note-cell {
   right: 0;
+  width: var(--notes);
   padding: 0 5px;
   font: 400 13px/var(--row) var(--text);
   text-align: left;

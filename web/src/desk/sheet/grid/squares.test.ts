@@ -10,7 +10,7 @@ const { scene } = applyEdit(newScene(settingsOf({ length: 8 })), {
   drawing: { id: 'k3', role: 'key' },
 })
 const columnOf = (column: Column, index = 0): ShownColumn => ({
-  ...{ level: scene.levels['A']!, index, left: 40, column },
+  ...{ level: scene.levels['A']!, index, column },
   style: 'left: 40px; width: 44px',
 })
 const shown = columnOf(scene.sheets['main']!['A']!)

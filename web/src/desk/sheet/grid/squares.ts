@@ -5,10 +5,8 @@ import { cellAt, cycleInWords } from './cells'
 export interface ShownColumn {
   readonly level: Level
   readonly index: number
-  /** CSS pixels from the sheet's left edge. */
-  readonly left: number
   readonly column: Column
-  /** As text, which the page compares before it lays anything out. */
+  /** Where it begins, as CSS. */
   readonly style: string
 }
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { BRUSH_TABLE, type Level } from '@unhurried/core'
 import { Lamp } from '@lucide/vue'
-import { useEventListener } from '@vueuse/core'
 import { computed, ref, defineAsyncComponent } from 'vue'
+import PanelButton from '../../../parts/panel/PanelButton.vue'
 import { useScene } from '../../../session/scene'
 import { keyOf, type CommandId } from '../../commands/commands'
 import PaintTray from './PaintTray.vue'
@@ -80,19 +80,10 @@ const pickPot = (swatch: string) =>
 /** After a choice the keys belong to the paper again. */
 const letKeysGo = () => document.activeElement instanceof HTMLElement && document.activeElement.blur()
 const open = ref<'brush' | 'colours' | 'light' | 'passes'>()
-const toggle = (panel: NonNullable<typeof open.value>) => (open.value = open.value === panel ? undefined : panel)
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape') open.value = undefined
+const shows = (panel: NonNullable<typeof open.value>) => ({
+  ...{ open: open.value === panel, stays: '.tray' },
+  'onUpdate:open': (now: boolean) => (open.value = now ? panel : undefined),
 })
-useEventListener(
-  window,
-  'pointerdown',
-  (event: PointerEvent) => {
-    if (open.value && event.target instanceof Element && !event.target.closest('.el-popper, .tray, .el-overlay'))
-      open.value = undefined
-  },
-  { capture: true },
-)
 /** Straight ahead one key goes round three ways: which one it is stands on the lamp. */
 const lightWords = computed(() => {
   const { on, shows } = props.level.lightTable
@@ -118,28 +109,21 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       </button>
     </div>
     <div class="options">
-      <ElPopover
+      <PanelButton
         v-if="pencil.tool !== 'ruler' && pencil.tool !== 'camera'"
-        role="dialog"
-        aria-label="Passes"
-        :hide-after="0"
-        :visible="open === 'passes'"
+        v-bind="shows('passes')"
+        class="word"
+        data-thing="passes"
+        :title="`The pass drawn on: ${pencil.pass}`"
+        label="Passes"
         placement="top-start"
         :width="560"
       >
-        <template #reference
-          ><button
-            class="word"
-            data-thing="passes"
-            :aria-expanded="open === 'passes'"
-            :title="`The pass drawn on: ${pencil.pass}`"
-            @click="toggle('passes')"
-          >
-            <span v-if="pencil.tool !== 'select'" class="wide-only">Pass: </span>{{ pencil.pass }}
-          </button></template
+        <template #button
+          ><span v-if="pencil.tool !== 'select'" class="wide-only">Pass: </span>{{ pencil.pass }}</template
         >
-        <PassesPanel v-if="open === 'passes'" v-model="pencil" :level="level" />
-      </ElPopover>
+        <PassesPanel v-model="pencil" :level="level" />
+      </PanelButton>
       <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
       <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="stage.under.value" class="wide" />
       <CameraTray v-else-if="pencil.tool === 'camera'" class="wide" />
@@ -168,33 +152,23 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
             Lines whole
           </button>
           <CellPenTray v-if="cells && (drawsLines || pencil.tool === 'eraser')" v-model="pencil" />
-          <ElPopover
-            :hide-after="0"
+          <PanelButton
             v-if="drawsLines && !cells"
-            role="dialog"
-            aria-label="Brush"
-            :visible="open === 'brush'"
+            v-bind="shows('brush')"
+            class="word"
+            data-thing="brush"
+            title="Touch, steadiness, taper, and a strip to try them"
+            label="Brush"
             placement="top-start"
             :width="390"
           >
-            <template #reference
-              ><button
-                class="word"
-                data-thing="brush"
-                :aria-expanded="open === 'brush'"
-                @click="toggle('brush')"
-                title="Touch, steadiness, taper, and a strip to try them"
-              >
-                Brush …
-              </button></template
-            >
+            <template #button>Brush …</template>
             <BrushPanel
-              v-if="open === 'brush'"
               v-model="pencil"
               :colour="stage.tools.colour.value"
               :paper="store.apartFromInk!.settings.paper"
             />
-          </ElPopover>
+          </PanelButton>
         </template>
         <SelectTray
           v-if="pencil.tool === 'select'"
@@ -229,22 +203,18 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
           :chosen="pencil.swatch"
           @pick="pickPot"
         />
-        <ElPopover
-          :hide-after="0"
+        <PanelButton
           v-if="drawsLines || pencil.tool === 'fill' || pencil.tool === 'pick'"
-          role="dialog"
-          aria-label="Colours"
-          :visible="open === 'colours'"
+          v-bind="shows('colours')"
+          class="word"
+          data-thing="colours"
+          label="Colours"
           placement="top"
           :width="380"
         >
-          <template #reference
-            ><button class="word" data-thing="colours" :aria-expanded="open === 'colours'" @click="toggle('colours')">
-              Colours
-            </button></template
-          >
-          <ColoursPanel v-if="open === 'colours'" v-model="pencil" :tools="stage.tools" />
-        </ElPopover>
+          <template #button>Colours</template>
+          <ColoursPanel v-model="pencil" :tools="stage.tools" />
+        </PanelButton>
       </template>
     </div>
     <div class="right">
@@ -257,28 +227,19 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
       >
         <Lamp :size="15" /><span>{{ lightWords }}</span>
       </button>
-      <ElPopover
-        role="dialog"
-        aria-label="Light table"
-        :hide-after="0"
-        :visible="open === 'light'"
+      <PanelButton
+        v-bind="shows('light')"
+        class="word"
+        data-thing="light table"
+        aria-label="Set it up"
+        title="Set the light table up"
+        label="Light table"
         placement="top-end"
         :width="430"
       >
-        <template #reference
-          ><button
-            class="word"
-            data-thing="light table"
-            :aria-expanded="open === 'light'"
-            aria-label="Set it up"
-            title="Set the light table up"
-            @click="toggle('light')"
-          >
-            …
-          </button></template
-        >
-        <LightTablePanel v-if="open === 'light'" :level="level" />
-      </ElPopover>
+        <template #button>…</template>
+        <LightTablePanel :level="level" />
+      </PanelButton>
     </div>
   </section>
 </template>

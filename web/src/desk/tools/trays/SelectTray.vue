@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { LAW_WORDS, PASSES, SPACING_LAWS, type Pass, type SpacingLaw } from '@unhurried/core'
 import { computed } from 'vue'
+import PanelButton from '../../../parts/panel/PanelButton.vue'
 import { useScene } from '../../../session/scene'
 import type { PencilSettings } from '../pencil'
 import type { Selection } from '../selection/useSelection'
@@ -111,20 +112,15 @@ function squashTo(value: number | undefined) {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <ElPopover
+    <PanelButton
       v-if="!cells"
-      role="dialog"
-      aria-label="Reach"
-      :hide-after="0"
-      trigger="click"
+      class="word"
+      title="What a lasso takes, and selecting further: by colour, by part, by touch"
+      label="Reach"
       placement="top"
       :width="300"
     >
-      <template #reference
-        ><button class="word" title="What a lasso takes, and selecting further: by colour, by part, by touch">
-          Reach …
-        </button></template
-      >
+      <template #button>Reach …</template>
       <div class="panel">
         <button
           class="word"
@@ -155,11 +151,16 @@ function squashTo(value: number | undefined) {
           Onto a level of its own, with its exposures
         </button>
       </div>
-    </ElPopover>
-    <ElPopover role="dialog" aria-label="Shape" :hide-after="0" trigger="click" placement="top" :width="250">
-      <template #reference>
-        <button class="word" :disabled="!any" title="Flip, stretch, the direction of both">Shape …</button>
-      </template>
+    </PanelButton>
+    <PanelButton
+      class="word"
+      :disabled="!any"
+      title="Flip, stretch, the direction of both"
+      label="Shape"
+      placement="top"
+      :width="250"
+    >
+      <template #button>Shape …</template>
       <div class="panel">
         <div class="line">
           <button class="word" @click="selection.flip('across')">Flip across ↔</button>
@@ -197,7 +198,7 @@ function squashTo(value: number | undefined) {
           >
         </template>
       </div>
-    </ElPopover>
+    </PanelButton>
     <ElSelect
       v-if="pencil.on !== 'one'"
       size="small"
