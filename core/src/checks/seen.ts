@@ -1,5 +1,5 @@
 import { placesOf, type Ink } from '../ink/ink'
-import { rasterised, stampRings, type Grid } from '../ink/raster'
+import { stampStroke, stampRings, type Grid } from '../ink/raster'
 import { PASSES, type Scene } from '../scene/schema'
 import { exposuresOf, placed } from '../timing/sheet'
 import { momentAt, passStates } from '../timing/seen/shown'
@@ -76,8 +76,7 @@ function stamped(cells: Uint8Array, grid: Grid, ink: Ink) {
   for (const piece of ink) {
     if (piece.kind === 'stroke') {
       const points = piece.points.map((value, i) => (i % 3 === 2 ? value : value / CELL))
-      const mask = rasterised([{ ...piece, size: Math.max(0.25, piece.size / CELL), points }], grid)
-      for (let i = 0; i < mask.length; i++) if (mask[i] === 1) cells[i] = 1
+      stampStroke(cells, grid, { ...piece, size: Math.max(0.25, piece.size / CELL), points })
     } else stampRings(cells, grid, placesOf(piece).map(small))
   }
 }

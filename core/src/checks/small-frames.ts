@@ -3,7 +3,7 @@ import { PASSES } from '../scene/schema'
 import { coloursOf } from '../scene/palette'
 import { panAt } from '../motion/pan'
 import type { SmallPicture } from '../motion/flash'
-import { rasterised, stampRings, type Grid } from '../ink/raster'
+import { stampStroke, stampRings, type Grid } from '../ink/raster'
 import type { Ink } from '../ink/ink'
 import { levelPalette } from '../timing/level-palette'
 import { drawingsOf, passStates, pictureRuns } from '../timing/seen/shown'
@@ -29,17 +29,8 @@ function paintPots(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scal
   for (const piece of ink) {
     const pot = pots.get(piece.swatch) ?? 0
     if (piece.kind === 'stroke') {
-      const mask = rasterised(
-        [
-          {
-            ...piece,
-            size: Math.max(0.25, piece.size * scale),
-            points: piece.points.map((value, i) => (i % 3 === 2 ? value : value * scale)),
-          },
-        ],
-        grid,
-      )
-      for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) cells[i] = pot
+      const points = piece.points.map((value, i) => (i % 3 === 2 ? value : value * scale))
+      stampStroke(cells, grid, { ...piece, size: Math.max(0.25, piece.size * scale), points }, pot)
     } else if (piece.kind !== 'scan') {
       const rings = piece.kind === 'fill' ? [piece.outline, ...(piece.holes ?? [])] : runRings(piece.runs)
       if (piece.kind === 'fill')

@@ -20,16 +20,21 @@ export function rasterised(
   closings: readonly (readonly [number, number, number, number])[] = [],
 ): Uint8Array {
   const mask = new Uint8Array(grid.width * grid.height)
-  for (const piece of ink) if (piece.kind === 'stroke' && reaches(piece, grid)) sweep(mask, grid, piece)
+  for (const piece of ink) if (piece.kind === 'stroke') stampStroke(mask, grid, piece)
   close(mask, grid, closings)
   return mask
+}
+
+/** Marks every cell whose middle lies under a stroke, with `value`. */
+export function stampStroke(mask: Uint8Array, grid: Grid, stroke: Stroke, value = 1) {
+  if (reaches(stroke, grid)) sweep(mask, grid, stroke, value)
 }
 
 /** Marks lines of two pixels that close gaps by hand. */
 export function close(mask: Uint8Array, grid: Grid, closings: readonly (readonly [number, number, number, number])[]) {
   for (const [ax, ay, bx, by] of closings) {
-    stamp(mask, grid, ax, ay, 1)
-    sweepLine(mask, grid, ax, ay, 1, bx, by, 1)
+    stamp(mask, grid, ax, ay, 1, 1)
+    sweepLine(mask, grid, ax, ay, 1, bx, by, 1, 1)
   }
 }
 
@@ -46,15 +51,15 @@ function reaches({ points, size }: Stroke, { left, top, width, height }: Grid): 
   return x1 + size >= left && x0 - size <= left + width && y1 + size >= top && y0 - size <= top + height
 }
 
-function sweep(mask: Uint8Array, grid: Grid, stroke: Stroke) {
+function sweep(mask: Uint8Array, grid: Grid, stroke: Stroke, value: number) {
   const { points } = stroke
   const shares = taperShares(stroke)
   // An edge is as wide as it is only across it; half of that closes what it closes to the eye.
   const share = brushKind(stroke).tip === 'edge' ? 0.5 : 1
   const radius = (i: number) => Math.max(THINNEST, halfWidth(stroke, points[i + 2]!) * shares[i / 3]! * share)
-  stamp(mask, grid, points[0]!, points[1]!, radius(0))
+  stamp(mask, grid, points[0]!, points[1]!, radius(0), value)
   for (let i = 3; i < points.length; i += 3)
-    sweepLine(mask, grid, points[i - 3]!, points[i - 2]!, radius(i - 3), points[i]!, points[i + 1]!, radius(i))
+    sweepLine(mask, grid, points[i - 3]!, points[i - 2]!, radius(i - 3), points[i]!, points[i + 1]!, radius(i), value)
 }
 
 /** From one place, which is marked already, to another. */
@@ -67,23 +72,31 @@ function sweepLine(
   bx: number,
   by: number,
   br: number,
+  value: number,
 ) {
   const long = Math.hypot(bx - ax, by - ay)
   const steps = Math.max(1, Math.ceil(long / Math.max(0.5, Math.min(ar, br) * 0.35)))
   for (let n = 1; n <= steps; n++) {
     const t = n / steps
-    stamp(mask, grid, ax + (bx - ax) * t, ay + (by - ay) * t, ar + (br - ar) * t)
+    stamp(mask, grid, ax + (bx - ax) * t, ay + (by - ay) * t, ar + (br - ar) * t, value)
   }
 }
 
-function stamp(mask: Uint8Array, { left, top, width, height }: Grid, x: number, y: number, radius: number) {
+function stamp(
+  mask: Uint8Array,
+  { left, top, width, height }: Grid,
+  x: number,
+  y: number,
+  radius: number,
+  value: number,
+) {
   const [cx, cy] = [x - left - 0.5, y - top - 0.5]
   const last = Math.min(height - 1, Math.floor(cy + radius))
   for (let row = Math.max(0, Math.ceil(cy - radius)); row <= last; row++) {
     const half = Math.sqrt(radius * radius - (row - cy) * (row - cy))
     const from = Math.max(0, Math.ceil(cx - half))
     const to = Math.min(width - 1, Math.floor(cx + half))
-    for (let at = row * width + from; at <= row * width + to; at++) mask[at] = 1
+    for (let at = row * width + from; at <= row * width + to; at++) mask[at] = value
   }
 }
 

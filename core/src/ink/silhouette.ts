@@ -124,31 +124,43 @@ function notOutside(mask: Uint8Array, grid: Grid, tolerance: number) {
   const outside = reachedFrom(0, near, grid)
   // The ball keeps half the tolerance away from the ink: what lies in between is outside too.
   const beside = cellsNear(outside, grid, least)
-  const figure = new Uint8Array(mask.length)
-  for (let at = 0; at < mask.length; at++) if (mask[at] !== 0 || beside[at] === 0) figure[at] = 1
-  return { figure, near }
+  return { figure: inEither(mask, beside), near }
+}
+
+/** Where a cell is marked in the one or not marked in the other. */
+function inEither(marked: Uint8Array, unmarked: Uint8Array): Uint8Array {
+  const found = new Uint8Array(marked.length)
+  // Four cells at a time, the last few by themselves.
+  const words = marked.length >> 2
+  const [all, one, other] = [found, marked, unmarked].map(({ buffer }) => new Uint32Array(buffer, 0, words))
+  for (let i = 0; i < words; i++) all![i] = one![i]! | (other![i]! ^ 0x01010101)
+  for (let at = 4 * words; at < found.length; at++) found[at] = marked[at]! | (unmarked[at]! ^ 1)
+  return found
 }
 
 /** All cells that can be reached from one, over cells that are not shut, row by row. */
 function reachedFrom(start: number, shut: Uint8Array, { width, height }: Pick<Grid, 'width' | 'height'>) {
   const reached = new Uint8Array(shut.length)
-  const isFree = (at: number) => reached[at] === 0 && shut[at] === 0
+  const taken = shut.slice()
+  const rows = Array.from({ length: height }, (_, y) => taken.subarray(y * width, (y + 1) * width))
   const stack = [start]
   while (stack.length > 0) {
     const at = stack.pop()!
-    if (reached[at] !== 0) continue
-    const row = at - (at % width)
-    let [from, to] = [at, at]
-    while (from > row && isFree(from - 1)) from--
-    while (to < row + width - 1 && isFree(to + 1)) to++
-    reached.fill(1, from, to + 1)
-    for (const beside of [row - width, row + width]) {
-      if (beside < 0 || beside >= width * height) continue
-      let open = false
-      for (let x = from - row; x <= to - row; x++) {
-        const free = isFree(beside + x)
-        if (free && !open) stack.push(beside + x)
-        open = free
+    if (taken[at] !== 0) continue
+    const y = Math.floor(at / width)
+    const row = rows[y]!
+    const x = at - y * width
+    const from = row.lastIndexOf(1, x) + 1
+    const next = row.indexOf(1, x)
+    const end = next < 0 ? width : next
+    row.fill(1, from, end)
+    reached.fill(1, y * width + from, y * width + end)
+    for (const beside of [y - 1, y + 1]) {
+      const over = rows[beside]
+      for (let open = over?.indexOf(0, from) ?? -1; open >= 0 && open < end;) {
+        stack.push(beside * width + open)
+        const shutAt = over!.indexOf(1, open)
+        open = shutAt < 0 ? -1 : over!.indexOf(0, shutAt)
       }
     }
   }

@@ -130,16 +130,19 @@ export function nearestOnArc(arc: Arc, from: number, to: number, point: Point): 
   const far = (along: number) => distance(placeAt(arc, along), point)
   const looks = LOOKS * (to - from)
   let best = start
-  for (let i = 0; i <= looks; i++) {
-    const along = start + ((end - start) * i) / looks
-    if (far(along) < far(best)) best = along
+  let least = far(start)
+  const takeIfNearer = (along: number): boolean => {
+    const away = far(along)
+    if (away >= least) return false
+    best = along
+    least = away
+    return true
   }
+  for (let i = 1; i <= looks; i++) takeIfNearer(start + ((end - start) * i) / looks)
   let step = (end - start) / looks
   for (let turn = 0; turn < 40 && step > 1e-4; turn++) {
     const [less, more] = [Math.max(start, best - step), Math.min(end, best + step)]
-    if (far(less) < far(best)) best = less
-    else if (far(more) < far(best)) best = more
-    else step /= 2
+    if (!takeIfNearer(less) && !takeIfNearer(more)) step /= 2
   }
   const place = placeAt(arc, best)
   const off = minus(point, place)
