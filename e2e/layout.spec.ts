@@ -51,6 +51,44 @@ for (const [width, height, least] of [
   })
 }
 
+/** What was seen of the paper and of what lies around it, frame by frame of the screen. */
+interface Opening {
+  readonly places: string[]
+  paperAlone: number
+}
+
+test('a scene that is opened shows the paper first, and it stays where it is when the rest comes', async ({
+  page,
+  harness,
+}) => {
+  await page.addInitScript(() => {
+    const opening: Opening = { places: [], paperAlone: 0 }
+    Object.assign(window, { opening })
+    requestAnimationFrame(function look() {
+      const paper = document.querySelector('[data-test=paper]')
+      if (paper) {
+        const { x, y, width, height } = paper.getBoundingClientRect()
+        const place = [x, y, width, height].map(Math.round).join(' ')
+        if (opening.places.at(-1) !== place) opening.places.push(place)
+        if (!document.querySelector('.tray, [role=grid]')) opening.paperAlone++
+      }
+      requestAnimationFrame(look)
+    })
+  })
+  for (const [width, height] of [
+    [1280, 800],
+    [900, 500],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    await page.goto(`${harness.url}/scene/lowtide-tansy/draw`)
+    await expect(page.getByTestId('table')).toHaveAttribute('data-sharp', 'yes')
+    await expect(page.getByRole('region', { name: 'Pencil tray' })).toBeVisible()
+    const opening = await page.evaluate(() => (window as unknown as { opening: Opening }).opening)
+    expect(opening.places).toHaveLength(1)
+    expect(opening.paperAlone).toBeGreaterThan(0)
+  }
+})
+
 test('what has no room folds to its edge and is laid over the paper when asked for; Escape folds it again', async ({
   page,
   desk,
