@@ -1,5 +1,5 @@
 import { placesOf, type Ink } from '../ink/ink'
-import { stampStroke, stampRings, type Grid } from '../ink/raster'
+import { scaledStroke, stampRings, stampStroke, type Grid } from '../ink/raster'
 import { PASSES, type Scene } from '../scene/schema'
 import { exposuresOf, placed } from '../timing/sheet'
 import { momentAt, passStates } from '../timing/seen/shown'
@@ -75,8 +75,7 @@ function stamped(cells: Uint8Array, grid: Grid, ink: Ink) {
   const small = (values: readonly number[]) => values.map((value) => value / CELL)
   for (const piece of ink) {
     if (piece.kind === 'stroke') {
-      const points = piece.points.map((value, i) => (i % 3 === 2 ? value : value / CELL))
-      stampStroke(cells, grid, { ...piece, size: Math.max(0.25, piece.size / CELL), points })
+      stampStroke(cells, grid, scaledStroke(piece, 1 / CELL))
     } else stampRings(cells, grid, placesOf(piece).map(small))
   }
 }

@@ -3,7 +3,7 @@ import { PASSES } from '../scene/schema'
 import { coloursOf } from '../scene/palette'
 import { panAt } from '../motion/pan'
 import type { SmallPicture } from '../motion/flash'
-import { stampStroke, stampRings, type Grid } from '../ink/raster'
+import { scaledStroke, stampRings, stampStroke, type Grid } from '../ink/raster'
 import type { Ink } from '../ink/ink'
 import { levelPalette } from '../timing/level-palette'
 import { drawingsOf, passStates, pictureRuns } from '../timing/seen/shown'
@@ -29,8 +29,7 @@ function paintPots(ink: Ink, pots: ReadonlyMap<string, number>, grid: Grid, scal
   for (const piece of ink) {
     const pot = pots.get(piece.swatch) ?? 0
     if (piece.kind === 'stroke') {
-      const points = piece.points.map((value, i) => (i % 3 === 2 ? value : value * scale))
-      stampStroke(cells, grid, { ...piece, size: Math.max(0.25, piece.size * scale), points }, pot)
+      stampStroke(cells, grid, scaledStroke(piece, scale), pot)
     } else if (piece.kind !== 'scan') {
       const rings = piece.kind === 'fill' ? [piece.outline, ...(piece.holes ?? [])] : runRings(piece.runs)
       if (piece.kind === 'fill')

@@ -30,6 +30,12 @@ export function stampStroke(mask: Uint8Array, grid: Grid, stroke: Stroke, value 
   if (reaches(stroke, grid)) sweep(mask, grid, stroke, value)
 }
 
+/** A stroke as it lies on a picture `by` times as large, never thinner than a quarter of a cell. */
+export function scaledStroke(stroke: Stroke, by: number): Stroke {
+  const points = stroke.points.map((value, i) => (i % 3 === 2 ? value : value * by))
+  return { ...stroke, size: Math.max(0.25, stroke.size * by), points }
+}
+
 /** Marks lines of two pixels that close gaps by hand. */
 export function close(mask: Uint8Array, grid: Grid, closings: readonly (readonly [number, number, number, number])[]) {
   for (const [ax, ay, bx, by] of closings) {

@@ -1,7 +1,7 @@
 import { closedGaps, type ClosedGap } from './gaps'
 import { boundsOf } from './select/select'
-import type { Ink, Stroke } from './ink'
-import { cellsNear, eachRun, PER_PIXEL, rasterised, stampRings, type Grid } from './raster'
+import type { Ink } from './ink'
+import { cellsNear, eachRun, PER_PIXEL, rasterised, scaledStroke, stampRings, type Grid } from './raster'
 import { ringArea, tracedRings } from '../geometry/trace'
 
 /** Longest side of the picture a silhouette is found on, in cells. */
@@ -43,7 +43,7 @@ export function silhouette(
     width: Math.ceil((box.right - box.left + 2 * margin) * shrink) + 2,
     height: Math.ceil((box.bottom - box.top + 2 * margin) * shrink) + 2,
   }
-  const small = shrink === 1 ? ink : ink.map((piece) => (piece.kind === 'stroke' ? shrunk(piece, shrink) : piece))
+  const small = shrink === 1 ? ink : ink.map((piece) => (piece.kind === 'stroke' ? scaledStroke(piece, shrink) : piece))
   const mask = rasterised(small, grid)
   for (const piece of ink) {
     if (piece.kind === 'fill')
@@ -85,15 +85,6 @@ export function silhouette(
       width: gap.width / shrink,
     })),
   }
-}
-
-function shrunk(stroke: Stroke, by: number): Stroke {
-  const points = stroke.points.slice()
-  for (let i = 0; i < points.length; i += 3) {
-    points[i]! *= by
-    points[i + 1]! *= by
-  }
-  return { ...stroke, size: stroke.size * by, points }
 }
 
 /** Cells of a figure, and the sums of their places and of the products of those. */

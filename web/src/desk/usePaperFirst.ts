@@ -6,7 +6,7 @@ const MOMENT = 150
 
 /**
  * Whether what lies around the paper is there. A scene that is opened shows its picture first: the sheet, the tray and
- * the chart take as long to lay out as all the rest, so they come once the lines of the drawing on the table are seen.
+ * the chart are most of what is to be laid out, so they come once the lines of the drawing on the table are seen.
  * Where there is nothing to wait for they are there at once.
  */
 export function usePaperFirst(): Readonly<Ref<boolean>> {

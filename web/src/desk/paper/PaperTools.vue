@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Level } from '@unhurried/core'
-import { ref, defineAsyncComponent } from 'vue'
+import { defineAsyncComponent } from 'vue'
+import { onePanelOf } from '../../parts/panel/one-panel'
 import PanelButton from '../../parts/panel/PanelButton.vue'
 import { keyOf } from '../commands/commands'
 import type { Layout } from '../useLayout'
@@ -11,11 +12,7 @@ const ReferencePanel = defineAsyncComponent(() => import('./ReferencePanel.vue')
 
 defineProps<{ view: ViewOf; level: Level; layout: Layout }>()
 const emit = defineEmits<{ keys: [] }>()
-const open = ref<'view' | 'reference'>()
-const shows = (panel: NonNullable<typeof open.value>) => ({
-  ...{ open: open.value === panel, stays: '.paper-tools' },
-  'onUpdate:open': (now: boolean) => (open.value = now ? panel : undefined),
-})
+const { shows } = onePanelOf<'view' | 'reference'>('.paper-tools')
 </script>
 
 <template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { BRUSH_TABLE, type Level } from '@unhurried/core'
 import { Lamp } from '@lucide/vue'
-import { computed, ref, defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
+import { onePanelOf } from '../../../parts/panel/one-panel'
 import PanelButton from '../../../parts/panel/PanelButton.vue'
 import { useScene } from '../../../session/scene'
 import { keyOf, type CommandId } from '../../commands/commands'
@@ -79,11 +80,7 @@ const pickPot = (swatch: string) =>
 
 /** After a choice the keys belong to the paper again. */
 const letKeysGo = () => document.activeElement instanceof HTMLElement && document.activeElement.blur()
-const open = ref<'brush' | 'colours' | 'light' | 'passes'>()
-const shows = (panel: NonNullable<typeof open.value>) => ({
-  ...{ open: open.value === panel, stays: '.tray' },
-  'onUpdate:open': (now: boolean) => (open.value = now ? panel : undefined),
-})
+const { open, shows } = onePanelOf<'brush' | 'colours' | 'light' | 'passes'>('.tray')
 /** Straight ahead one key goes round three ways: which one it is stands on the lamp. */
 const lightWords = computed(() => {
   const { on, shows } = props.level.lightTable
