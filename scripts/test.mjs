@@ -10,6 +10,7 @@ import { installModules } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
 import { postgresPrograms } from './lib/postgres.mjs'
 import { orStop, say } from './lib/say.mjs'
+import { STATIC_CHECKS } from './lib/static-checks.mjs'
 
 const results = join(root, 'test-results')
 
@@ -73,14 +74,14 @@ await orStop(async () => {
   installModules()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
-  // None of these waits for the others, nor for what is built.
-  const checks = ['lint', 'types', 'unused'].map((name) => check(name))
+  // None of these waits for the others, nor for what is built, nor does any test wait for them.
+  const checks = STATIC_CHECKS.map((name) => check(name))
   await build()
   const parts = [
-    ...(await Promise.all(checks)),
     // The trials mostly wait for servers to die and come back.
     ...(await Promise.all([unit(), someTrials()])),
     ...(await Promise.all(['app', 'start'].map(interfaceTests))),
+    ...(await Promise.all(checks)),
   ]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)

@@ -1,0 +1,2 @@
+/** What is held of the code without running it: scripts of package.json, none of which waits for another. */
+export const STATIC_CHECKS = ['formatted', 'rules', 'layers', 'types', 'unused']
