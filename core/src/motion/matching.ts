@@ -5,7 +5,6 @@ import { heightsUnlike } from './height'
 
 /** A line as points at even distances, flat x, y. */
 export interface Line {
-  readonly id: string
   readonly points: Float64Array
   readonly closed: boolean
   readonly length: number
@@ -104,30 +103,31 @@ const WEIGHT = {
 /** Candidates looked at closely for each line. */
 const CLOSE = 6
 /** A pair less like than this is none. */
-const NONE = 3.2
+const NONE = 2.6
 /** A match is sure below this, and when the next best is so much worse. */
-const SURE = 2.2
+const SURE = 1.7
 const CLEAR = 0.1
 const ROUNDS = 4
 
 /**
  * Which line of one drawing is which of the other: by place (after the move the landmarks or the whole
  * drawing makes), length, shape, colour, brush and order; in a second round by the places their
- * neighbours went to. Pairs put together by hand stay together.
+ * neighbours went to. Pairs that are known stay together.
  */
 export function matchLines({
   a,
   b,
   landmarks,
-  byHand = [],
+  known = [],
 }: {
   readonly a: readonly Line[]
   readonly b: readonly Line[]
   readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
-  readonly byHand?: readonly (readonly [string, string])[]
+  /** Places among the lines of both. */
+  readonly known?: readonly (readonly [number, number])[]
 }): Matched[] {
   if (a.length === 0 || b.length === 0) return []
-  const contest = contestOf(a, b, byHand)
+  const contest = contestOf(a, b, new Map(known))
   const { fixed, likeOf } = contest
   let predicted = predictedBy(a, b, landmarks)
   let pairs: readonly Pair[] = []
@@ -163,10 +163,10 @@ export function matchLines({
 interface Contest {
   readonly a: readonly Line[]
   readonly b: readonly Line[]
-  /** Put together by hand: places in a to places in b. */
+  /** Known: places in a to places in b. */
   readonly fixed: ReadonlyMap<number, number>
   readonly likeOf: (i: number, j: number) => Likeness
-  /** What a pair costs apart from place and shape; Infinity where b is taken by hand. By rows of a. */
+  /** What a pair costs apart from place and shape; Infinity where b is known to be another's. By rows of a. */
   readonly still: Float64Array
   /** Cost of a pixel between where a line should have gone and where it is. */
   readonly perPixel: number
@@ -175,12 +175,7 @@ interface Contest {
   /** By rows of a; written anew each round. */
   readonly costs: Float64Array
 }
-function contestOf(a: readonly Line[], b: readonly Line[], byHand: readonly (readonly [string, string])[]): Contest {
-  const fixed = new Map<number, number>()
-  for (const [idA, idB] of byHand) {
-    const [i, j] = [a.findIndex(({ id }) => id === idA), b.findIndex(({ id }) => id === idB)]
-    if (i >= 0 && j >= 0) fixed.set(i, j)
-  }
+function contestOf(a: readonly Line[], b: readonly Line[], fixed: ReadonlyMap<number, number>): Contest {
   const [profilesA, profilesB] = [a.map(profile), b.map(profile)]
   const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
   return {

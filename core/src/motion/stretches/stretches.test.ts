@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import type { Point } from '../../geometry/matrix'
 import type { Stroke } from '../../ink/ink'
+import { measuredHalfStill } from '../../testing/hand/half-still'
 import { measuredPairs, PAIR_KINDS } from '../../testing/hand/pairs'
 import { matchStretches } from './stretches'
 import { strokesOf, waysOf } from './ways'
@@ -207,4 +208,81 @@ test('drawings by a hand: most partners are right, and what is sure nearly alway
   expect(sums.right / sums.lines).toBeGreaterThan(0.86)
   expect(sums.sure / sums.lines).toBeGreaterThan(0.5)
   expect(sums.sureRight / sums.sure).toBeGreaterThan(0.96)
+})
+
+/** Rings and waves, each in a field of its own so that none lies on another. */
+const FIELDS = 12
+const inField = (n: number, { round, big, dx }: { round: boolean; big: number; dx: number }): Point[] => {
+  const [x, y] = [200 + 260 * (n % 4), 150 + 240 * Math.floor(n / 4)]
+  const wave = Array.from({ length: 30 }, (_, i) => ({
+    x: x - big + (2 * big * i) / 29 + dx,
+    y: y + 0.4 * big * Math.sin(i / 4),
+  }))
+  return round ? ring(x + dx, y, big) : wave
+}
+const field = fc.record({ round: fc.boolean(), big: fc.integer({ min: 30, max: 90 }) })
+const happens = fc.constantFrom('stands', 'stands', 'stands', 'moves', 'goes', 'comes')
+
+test('what was traced is itself, surely, whatever else moves, comes and goes, however it is ordered and turned', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.record({ of: field, happens, far: fc.integer({ min: 40, max: 120 }), back: fc.boolean() }), {
+        minLength: 2,
+        maxLength: FIELDS,
+      }),
+      fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })),
+      (lines, chance) => {
+        const traced = (place: Point, n: number): Point => ({
+          x: place.x + 2 * Math.sin(place.y / 60 + n),
+          y: place.y + 2 * Math.cos(place.x / 70 + n),
+        })
+        const a = lines.flatMap(({ of, happens }, n) =>
+          happens === 'comes' ? [] : [stroke(`a${n}`, inField(n, { ...of, dx: 0 }))],
+        )
+        const b = lines
+          .flatMap(({ of, happens, far, back }, n) => {
+            if (happens === 'goes') return []
+            const line = inField(n, { ...of, dx: happens === 'moves' ? far : 0 }).map((place) => traced(place, n))
+            return [{ stroke: stroke(`b${n}`, back ? line.reverse() : line), key: chance.next().value }]
+          })
+          .sort((p, q) => p.key - q.key)
+          .map((each) => each.stroke)
+        const found = matchStretches(a, b, []).stretches
+        lines.forEach(({ happens }, n) => {
+          if (happens !== 'stands') return
+          const own = found.filter(({ pairs }) => pairs.some(([one, other]) => one === `a${n}` || other === `b${n}`))
+          expect(own.map(({ pairs, sure }) => ({ pairs, sure }))).toEqual([{ pairs: [[`a${n}`, `b${n}`]], sure: true }])
+          const off = [...own[0]!.a].map((value, k) => Math.abs(value - own[0]!.b[k]!))
+          expect(Math.max(...off)).toBeLessThan(8)
+        })
+      },
+    ),
+  )
+})
+
+test('eyes that move up as a head turns are not taken for standing where one lies in the place of the other', () => {
+  const face = (name: string, by: number) => [
+    stroke(`${name}head`, ring(300, 300, 120)),
+    ...[-1, 1].map((side) => stroke(`${name}eye${side}`, ring(300 + 40 * side + by, 280, 18))),
+    stroke(
+      `${name}mouth`,
+      inField(0, { round: false, big: 30, dx: 100 + by }).map(({ x, y }) => ({ x, y: y + 200 })),
+    ),
+  ]
+  const found = matchStretches(face('a', -40), face('b', 40), []).stretches
+  const sure = found.filter((each) => each.sure).flatMap(({ pairs }) => pairs)
+  expect(sure).toContainEqual(['ahead', 'bhead'])
+  expect(sure).not.toContainEqual(['aeye1', 'beye-1'])
+})
+
+test('figures of which most stands still while an arm swings: what stands is put where it stands, and mostly called sure', () => {
+  for (const sure of [false, true]) {
+    const measured = measuredHalfStill(
+      Array.from({ length: 12 }, (_, i) => 71 + i),
+      sure,
+    )
+    expect(measured.astray / measured.standing).toBeLessThan(0.02)
+    expect(measured.standingSure / measured.standing).toBeGreaterThan(0.85)
+    expect(measured.sureRight / measured.sure).toBeGreaterThan(0.98)
+  }
 })

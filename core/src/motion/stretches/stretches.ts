@@ -6,7 +6,8 @@ import { fieldOf } from './field'
 import { isTaken, noSeats, seat, type Seating } from './seats'
 import { bestFit, LEAST, type Fit } from './slide'
 import { told, type Stretches } from './told'
-import { singly, strokesOf, waysOf } from './ways'
+import { standingLines } from './standing'
+import { singly, strokesOf, waysOf, type Way } from './ways'
 import { isSplitAlike, SURELY, wholeLines, type Found, type Landmark, type WholePair } from './whole'
 
 /** Which stretch of a line of one drawing is which of the other, however each drawing splits its lines into strokes. */
@@ -25,11 +26,23 @@ export function matchStretches(
   byHand: readonly (readonly [string, string])[] = [],
 ): Stretches {
   const [a, b] = [strokesOf(inkA), strokesOf(inkB)]
-  const alike = wholeLines(singly(a), singly(b), { landmarks, byHand, surely: Infinity })
+  const alike = foundIn(singly(a), singly(b), Infinity)
   if (isSplitAlike(alike)) return strokeByStroke(alike)
   // What was put together by hand is joined to nothing else.
   const apart = new Set(byHand.flat())
-  return partByPart(wholeLines(waysOf(a, apart), waysOf(b, apart), { landmarks, byHand, surely: SURELY }), landmarks)
+  return partByPart(foundIn(waysOf(a, apart), waysOf(b, apart), SURELY), landmarks)
+
+  function foundIn(a: readonly Way[], b: readonly Way[], surely: number): Found {
+    return wholeLines(a, b, { landmarks, ...knownLines(a, b, byHand), surely })
+  }
+}
+
+/** Lines that need no looking for: those put together by hand, and of the others those that stand still. */
+function knownLines(a: readonly Way[], b: readonly Way[], byHand: readonly (readonly [string, string])[]) {
+  const wayWith = (ways: readonly Way[], id: string) => ways.findIndex(({ ids }) => ids.includes(id))
+  const hand = byHand.map(([p, q]) => [wayWith(a, p), wayWith(b, q)] as const).filter(([i, j]) => i >= 0 && j >= 0)
+  const isByHand = (stands: { a: number; b: number }) => hand.some(([i, j]) => i === stands.a || j === stands.b)
+  return { byHand: hand, standing: standingLines(a, b).filter((each) => !isByHand(each)) }
 }
 
 const seatingOf = ({ a, b }: Found): Seating => ({

@@ -2,6 +2,7 @@ import type { Point } from '../../geometry/matrix'
 import { matchLines, spreadOf, type Line, type Matched } from '../matching'
 import { aligned } from './aligned'
 import { middleOf, mod, type Seat, type Seats } from './seats'
+import type { Stands } from './standing'
 import type { Way } from './ways'
 
 /** Lines that are the whole of a line of the other drawing. */
@@ -25,16 +26,22 @@ export interface Found {
 
 interface WholeOptions {
   readonly landmarks: readonly Landmark[]
-  readonly byHand: readonly (readonly [string, string])[]
+  /** Lines of both put together by hand, by their places. */
+  readonly byHand: readonly (readonly [number, number])[]
+  readonly standing: readonly Stands[]
   /** Of lines with ends: sure below this cost. */
   readonly surely: number
 }
 /** The lines of two drawings put together as wholes. */
-export function wholeLines(a: readonly Way[], b: readonly Way[], { landmarks, byHand, surely }: WholeOptions): Found {
+export function wholeLines(
+  a: readonly Way[],
+  b: readonly Way[],
+  { landmarks, byHand, standing, surely }: WholeOptions,
+): Found {
   const [linesA, linesB] = [a.map(lineOf), b.map(lineOf)]
-  const wayWith = (ways: readonly Way[], id: string) => String(ways.findIndex(({ ids }) => ids.includes(id)))
-  const hand = byHand.map(([p, q]) => [wayWith(a, p), wayWith(b, q)] as const)
-  const matched = matchLines({ a: linesA, b: linesB, landmarks, byHand: hand })
+  const known = [...byHand, ...standing.map((each) => [each.a, each.b] as const)]
+  const matched = matchLines({ a: linesA, b: linesB, landmarks, known })
+  const stands = new Map(standing.map((each) => [each.a, each.seats]))
   const alikeIn = (ways: readonly Way[], way: Way) => ways.filter((each) => isAlike(each, way)).length
   const size = Math.max(spreadOf(a), spreadOf(b))
   // Of several round things that make up the drawing one may have gone and another come: puffs cannot be told apart.
@@ -46,7 +53,7 @@ export function wholeLines(a: readonly Way[], b: readonly Way[], { landmarks, by
       a: match.a,
       b: match.b,
       sure: match.cost === 0 || (isSame(p, q, match, surely) && !(p.closed && cameOrWent(p))),
-      seats: alongWhole(p, q, match),
+      seats: stands.get(match.a) ?? alongWhole(p, q, match),
     }
   })
   return { a, b, pairs }
@@ -84,7 +91,7 @@ function roundness({ points, length }: Way): number {
   return (4 * Math.PI * Math.abs(area)) / (length * length)
 }
 
-const lineOf = (way: Way, i: number): Line => ({ ...way, id: String(i), middle: middleOf([way]) })
+const lineOf = (way: Way): Line => ({ ...way, middle: middleOf([way]) })
 
 /** Every point of a line on the whole of another. */
 function alongWhole(p: Way, q: Way, match: { b: number; reversed: boolean; offset: number }): Seats {

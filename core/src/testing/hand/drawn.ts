@@ -7,6 +7,11 @@ import { at } from './body'
 import type { Part, Pose } from './body'
 
 type Random = () => number
+export interface Hand {
+  readonly random: Random
+  /** Draws each line in one stroke. */
+  readonly sure?: boolean
+}
 const between = (random: Random, from: number, to: number) => from + (to - from) * random()
 const flat = (ring: readonly Point[]): number[] => ring.flatMap(({ x, y }) => [x, y])
 
@@ -31,9 +36,12 @@ function wobbler(random: Random) {
 /** Lines no longer than this are drawn whole, in points. */
 const SHORT = 9
 
-/** Cuts a line into strokes as a hand draws them: here and there, either way round, ends that overshoot or stop short. */
-function strokesOf(line: readonly Point[], closed: boolean, random: Random): Point[][] {
-  const count = line.length < SHORT ? 1 : 1 + Math.floor(random() * Math.min(5, line.length / 7))
+/**
+ * Cuts a line into strokes as a hand draws them: here and there, either way round, ends that overshoot or stop short; a sure
+ * hand draws each in one go.
+ */
+function strokesOf(line: readonly Point[], closed: boolean, { random, sure }: Hand): Point[][] {
+  const count = sure || line.length < SHORT ? 1 : 1 + Math.floor(random() * Math.min(5, line.length / 7))
   const start = closed ? Math.floor(random() * line.length) : 0
   const whole = closed ? [...line.slice(start), ...line.slice(0, start + 1)] : [...line]
   const cuts = Array.from({ length: count - 1 }, () => Math.round(between(random, 3, whole.length - 4))).sort(
@@ -170,7 +178,8 @@ export function seenOf(parts: readonly Part[]): Map<string, readonly Point[]> {
 }
 
 /** A pose as a hand draws it, once: no two drawings of it are alike. */
-export function drawnByHand(pose: Pose, { random, size, name }: { random: Random; size: number; name: string }): Drawn {
+export function drawnByHand(pose: Pose, { size, name, ...hand }: Hand & { size: number; name: string }): Drawn {
+  const { random } = hand
   const wobble = wobbler(random)
   // Areas come out a little larger or smaller, about the middle of the figure.
   const grown = Math.sqrt(between(random, 0.97, 1.03))
@@ -203,7 +212,7 @@ export function drawnByHand(pose: Pose, { random, size, name }: { random: Random
     if (part.bare) return
     const way = part.ring ?? part.line ?? []
     for (const { run, closed } of seenRuns(way, part.ring !== undefined, above(covers, i)))
-      for (const stroke of strokesOf(run, closed, random)) {
+      for (const stroke of strokesOf(run, closed, hand)) {
         const press = 0.5 * between(random, 0.85, 1.15)
         const points = stroke.flatMap(({ x, y }, k) => [
           x,

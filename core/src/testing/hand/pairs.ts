@@ -28,15 +28,15 @@ const pinned = (first: Pose['marks'], last: Pose['marks']) =>
     return b ? [{ a, b }] : []
   })
 
-/** Two drawings a few apart, by the seed. */
-export function handPair(kind: HandKind, seed: number): HandPair {
+/** Two drawings a few apart, by the seed; a `sure` hand draws each line in one stroke. */
+export function handPair(kind: HandKind, seed: number, sure = false): HandPair {
   const random = seededRandom((seed * 7919 + kind.id.length * 104_729) % 2 ** 31)
   for (let n = 0; n < 8; n++) random()
   const apart = (2 + Math.floor(3 * random())) / kind.drawings
   const from = (1 - apart) * random()
   /** Lines come in any order: no hand draws the same parts first each time. */
   const drawn = (t: number, name: string): Drawn => {
-    const made = drawnByHand(kind.pose(t), { random, size: 5, name })
+    const made = drawnByHand(kind.pose(t), { random, sure, size: 5, name })
     const line = made.line.map((piece) => ({ piece, key: random() })).sort((p, q) => p.key - q.key)
     return { ...made, line: line.map(({ piece }) => piece) }
   }
@@ -69,7 +69,7 @@ export interface PairMeasure {
 }
 
 /** How well the guide does on a pair. */
-function measuredPair({ a, b, landmarks, between, blended }: HandPair): PairMeasure {
+export function measuredPair({ a, b, landmarks, between, blended }: HandPair): PairMeasure {
   const guide = guideInbetween({ a: a.line, b: b.line, fraction: 0.5, landmarks })
   const there = new Set(b.partOf.values())
   const asked = a.line.filter(({ id }) => there.has(a.partOf.get(id)!))
@@ -101,13 +101,17 @@ function distances(
 
 type Segment = readonly [Point, Point]
 const segmentsOf = (line: readonly Point[]): Segment[] => line.slice(1).map((to, i) => [line[i]!, to])
-const pointsOf = (flat: readonly number[]): Point[] =>
+/** Flat x, y as places. */
+export const pointsOf = (flat: readonly number[]): Point[] =>
   Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! }))
 const farFrom = ({ x, y }: Point, [p, q]: Segment) => Math.sqrt(distanceSquared(x, y, p.x, p.y, q.x, q.y))
+/** How far a place is from a line, in pixels. */
+export const farFromLine = (place: Point, line: readonly Point[]): number =>
+  Math.min(...segmentsOf(line).map((segment) => farFrom(place, segment)))
 
 /** The same over many pairs: sums of lines, means of distances. */
-export function measuredPairs(kind: HandKind, seeds: readonly number[]): PairMeasure {
-  const all = seeds.map((seed) => measuredPair(handPair(kind, seed)))
+export function measuredPairs(kind: HandKind, seeds: readonly number[], sure = false): PairMeasure {
+  const all = seeds.map((seed) => measuredPair(handPair(kind, seed, sure)))
   const sum = (of: keyof PairMeasure) => all.reduce((total, each) => total + each[of], 0)
   return {
     ...{ lines: sum('lines'), right: sum('right'), sure: sum('sure'), sureRight: sum('sureRight') },
