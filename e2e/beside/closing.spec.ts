@@ -2,7 +2,7 @@ import { deskOf, expect, key, test } from '../harness'
 
 const lines = async (desk: ReturnType<typeof deskOf>) => ((await desk.ink('d1')).line ?? []).length
 
-test('what was drawn before a reload, and before the page died, is undone and done again after', async ({
+test('after a reload one is where one was; what was drawn before it, and before the page died, is undone and done again', async ({
   page,
   desk,
   harness,
@@ -14,7 +14,9 @@ test('what was drawn before a reload, and before the page died, is undone and do
   await desk.kept()
   expect(await lines(desk)).toBe(2)
 
+  await desk.cell('A', 9).click()
   await page.reload()
+  await expect(desk.cell('A', 9)).toHaveAttribute('aria-selected', 'true')
   await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled()
   await page.keyboard.press('Control+Shift+z')
   await expect.poll(() => lines(desk)).toBe(3)

@@ -1,5 +1,6 @@
 import { clamp, drawingsShown, exposureAt, exposuresOf, type Scene } from '@unhurried/core'
 import { computed, ref, shallowRef, type Ref } from 'vue'
+import { keepLastPlace, lastPlaceIn } from './last-place'
 
 /** Frames chosen on the sheet. */
 export interface Chosen {
@@ -17,6 +18,8 @@ export function usePosition(scene: Ref<Scene | undefined>) {
   const chosen = shallowRef<Chosen>()
   /** A level shown by itself on this page. */
   const solo = ref<string>()
+  /** The scene that is open, by its id. */
+  let of = ''
 
   const exposures = computed(() =>
     scene.value?.levels[level.value] ? exposuresOf(scene.value, level.value, take.value) : [],
@@ -24,11 +27,19 @@ export function usePosition(scene: Ref<Scene | undefined>) {
   const here = computed(() => exposureAt(exposures.value, frame.value))
   const drawing = computed(() => here.value?.drawing ?? undefined)
 
-  function begin(opened: Scene) {
-    take.value = opened.mainTake
-    frame.value = 1
-    level.value = mostWorked(opened)
+  /** Begins at the first frame of the main take, or where one was when the scene was left, as far as that is still there. */
+  function begin(id: string, opened: Scene) {
+    of = id
+    const last = lastPlaceIn(id)
+    take.value = last && opened.takes[last.take] ? last.take : opened.mainTake
+    level.value = last && opened.levels[last.level] ? last.level : mostWorked(opened)
+    frame.value = Math.min(last?.frame ?? 1, opened.settings.length)
   }
+  function leave() {
+    if (of) keepLastPlace({ scene: of, take: take.value, level: level.value, frame: frame.value })
+  }
+  // Neither a flip nor a stroke writes it: it is kept when the page is left.
+  globalThis.addEventListener?.('pagehide', leave)
 
   /** Keeps the take within what is there; before the scene changes, for all that follows looks at it. */
   function keepTake(now: Scene) {
@@ -41,6 +52,8 @@ export function usePosition(scene: Ref<Scene | undefined>) {
     if (chosen.value && chosen.value.to > now.settings.length) chosen.value = undefined
   }
   function clear() {
+    leave()
+    of = ''
     chosen.value = undefined
     solo.value = undefined
   }

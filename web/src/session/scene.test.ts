@@ -74,3 +74,35 @@ test('a closed scene is gone from the page, and nothing is done to it any more',
   expect([store.scene, store.ink, store.drawing, store.canUndo]).toEqual([undefined, undefined, undefined, false])
   expect(store.change({ type: 'drawing.remove', drawing: 'a' })).toBe(false)
 })
+
+test('a scene that is opened again lies where it was left, as far as that is still there; another at its first frame', async () => {
+  const kept = new Map<string, string>()
+  Object.assign(globalThis, {
+    sessionStorage: {
+      getItem: (name: string) => kept.get(name) ?? null,
+      setItem: (name: string, value: string) => void kept.set(name, value),
+    },
+  })
+  try {
+    store.goTo(7)
+    store.close()
+    store = await openScene(three)
+    expect([store.take, store.level, store.frame, store.drawing]).toEqual(['main', 'A', 7, 'b'])
+
+    store.goTo(20)
+    store.take = 'gone'
+    store.level = 'gone'
+    store.close()
+    store = await openScene(three, { length: 12 })
+    expect([store.take, store.level, store.frame]).toEqual(['main', 'A', 12])
+
+    for (const instead of ['{"scene":"other","take":"main","level":"A","frame":5}', 'no place', '{"scene":"s"}']) {
+      store.close()
+      kept.forEach((_, name) => kept.set(name, instead))
+      store = await openScene(three)
+      expect(store.frame).toBe(1)
+    }
+  } finally {
+    Reflect.deleteProperty(globalThis, 'sessionStorage')
+  }
+})

@@ -68,7 +68,7 @@ export const useScene = defineStore('scene', () => {
     const own = begin(answer)
     own.onTransition((transition) => mirror(own, transition))
     if (answer.notice) sayWhy(new Error(answer.notice))
-    position.begin(answer.scene)
+    position.begin(answer.id, answer.scene)
     working.value = answer.scene
   }
 
