@@ -64,6 +64,8 @@ server.listen(PORT, '127.0.0.1', () => {
   process.send?.({ listening: port })
 })
 
+/** What is under way when the server is stopped has so long to come to its end, in milliseconds. */
+const GRACE = 3000
 let closing = false
 function close() {
   if (closing) return
@@ -76,6 +78,8 @@ function close() {
   )
   void feed.close()
   server.closeIdleConnections()
+  // A browser keeps a spare connection on which nothing was asked yet: it counts as none that is idle, and never ends by itself.
+  setTimeout(() => server.closeAllConnections(), GRACE)
 }
 process.on('SIGTERM', close)
 process.on('SIGINT', close)
