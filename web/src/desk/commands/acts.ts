@@ -35,7 +35,8 @@ function toNext({ store, ahead }: Desk) {
 }
 
 /** Copying, taking out and letting go: of what is selected on the paper, else of what is chosen on the sheet. */
-export function editingActs({ pencil, sheet, stage: { selection, paint }, flips, panels, layout, store }: Desk) {
+export function editingActs({ pencil, sheet, stage, inbetween, flips, panels, layout, store }: Desk) {
+  const { selection, paint } = stage
   function copyFrames() {
     copied.value = 'frames'
     sheet.copy()
@@ -48,6 +49,7 @@ export function editingActs({ pencil, sheet, stage: { selection, paint }, flips,
     flips.stopBeat()
     paint.leave()
     if (selection.selected.value) return selection.drop()
+    if (inbetween.leave()) return
     if (!panels.closeAll() && !layout.foldOver()) store.chosen = undefined
     store.attempt()
   }

@@ -133,3 +133,16 @@ test('an answer that comes when another drawing is on the pegs is not shown', as
   await settled()
   expect(guide.guide.value).toBeUndefined()
 })
+
+test('Escape lets go the line that is chosen, then ends putting lines together, then is another’s', async () => {
+  guide.toggle()
+  await wait()
+  guide.toggleMatching()
+  guide.pick('a', 'p')
+  const left = () => [guide.leave(), guide.chosen.value, guide.matching.value]
+  expect([left(), left(), left()]).toEqual([
+    [true, undefined, true],
+    [true, undefined, false],
+    [false, undefined, false],
+  ])
+})

@@ -157,6 +157,13 @@ export function useInbetweenGuide() {
     pick,
     toggle: () => (wanted.value = !wanted.value),
     toggleMatching: () => (matching.value = !matching.value),
+    /** Leaves what is under way: the line that is chosen, else putting lines together. Whether anything was. */
+    leave(): boolean {
+      if (!matching.value) return false
+      if (chosen.value === undefined) matching.value = false
+      chosen.value = undefined
+      return true
+    },
     letGo() {
       const now = between.value
       if (!now || chosen.value === undefined) return
