@@ -502,6 +502,9 @@ ${scenes}
 ${charted}
 ${chance}
 ${other}
+A line of the ground that is traced on every drawing of the level itself is followed with all else: over one, a leaf that falls raises four or
+five false alarms in a hundred, and a ball in line alone is mostly not judged. Pin a landmark, or draw the ground on a level of its own.
+
 What an animator means by an uneven step only the animator knows; so every limit can be changed for a production, and every finding
 answered.
 `,
