@@ -80,7 +80,7 @@ function withoutMovedUp(a: readonly Way[], b: readonly Way[], standing: readonly
   return left.length === standing.length ? left : withoutMovedUp(a, b, left)
 }
 const lookAlike = (p: Way, q: Way): boolean =>
-  drawnAlike(p, q) && Math.max(p.length, q.length) < LOOK_ALIKE * Math.min(p.length, q.length)
+  p.closed === q.closed && drawnAlike(p, q) && Math.max(p.length, q.length) < LOOK_ALIKE * Math.min(p.length, q.length)
 const middle = ({ box }: Way) => ({ x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 })
 
 /** Whether two lines are as long, lie in the same box and end together; one of them may be shut where the other is not quite. */
