@@ -296,34 +296,36 @@ for (const place of PLACES) {
       [1920, 1080],
     ] as const) {
       await page.setViewportSize({ width, height })
-      const trouble = await page.evaluate(() => {
-        const found: string[] = []
-        const shown = (node: Element) => node.checkVisibility() && node.getBoundingClientRect().width > 0
-        if (document.documentElement.scrollWidth > innerWidth)
-          found.push(`the page is ${document.documentElement.scrollWidth} wide`)
-        for (const word of document.querySelectorAll<HTMLElement>('.word, h1, h2, h3, .keeping, .home')) {
-          if (shown(word) && word.scrollWidth > word.clientWidth + 1 && word.clientWidth > 0)
-            found.push(`cut: ${word.textContent}`)
-        }
-        const presses = [...document.querySelectorAll('.word, nav a, input:not([type=radio])')]
-          .filter(shown)
-          .map((node) => ({ node, box: node.getBoundingClientRect() }))
-        presses.forEach(({ node, box }, i) => {
-          if (box.right > innerWidth + 1) found.push(`outside: ${node.textContent}`)
-          for (const other of presses.slice(i + 1)) {
-            if (
-              box.left < other.box.right - 1 &&
-              other.box.left < box.right - 1 &&
-              box.top < other.box.bottom - 1 &&
-              other.box.top < box.bottom - 1 &&
-              !node.contains(other.node)
-            )
-              found.push(`overlap: ${node.textContent} and ${other.node.textContent}`)
+      // The page lies otherwise a frame or two after the window does.
+      const trouble = () =>
+        page.evaluate(() => {
+          const found: string[] = []
+          const shown = (node: Element) => node.checkVisibility() && node.getBoundingClientRect().width > 0
+          if (document.documentElement.scrollWidth > innerWidth)
+            found.push(`the page is ${document.documentElement.scrollWidth} wide`)
+          for (const word of document.querySelectorAll<HTMLElement>('.word, h1, h2, h3, .keeping, .home')) {
+            if (shown(word) && word.scrollWidth > word.clientWidth + 1 && word.clientWidth > 0)
+              found.push(`cut: ${word.textContent}`)
           }
+          const presses = [...document.querySelectorAll('.word, nav a, input:not([type=radio])')]
+            .filter(shown)
+            .map((node) => ({ node, box: node.getBoundingClientRect() }))
+          presses.forEach(({ node, box }, i) => {
+            if (box.right > innerWidth + 1) found.push(`outside: ${node.textContent}`)
+            for (const other of presses.slice(i + 1)) {
+              if (
+                box.left < other.box.right - 1 &&
+                other.box.left < box.right - 1 &&
+                box.top < other.box.bottom - 1 &&
+                other.box.top < box.bottom - 1 &&
+                !node.contains(other.node)
+              )
+                found.push(`overlap: ${node.textContent} and ${other.node.textContent}`)
+            }
+          })
+          return found
         })
-        return found
-      })
-      expect(trouble, `at ${width} × ${height}`).toEqual([])
+      await expect.poll(trouble, { message: `at ${width} × ${height}` }).toEqual([])
     }
     await page.setViewportSize({ width: 1280, height: 800 })
     await expectNothingSerious(page)
