@@ -74,14 +74,15 @@ await orStop(async () => {
   installModules()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
-  // None of these waits for the others, nor for what is built, nor does any test wait for them.
+  // None of these waits for the others, nor for what is built.
   const checks = STATIC_CHECKS.map((name) => check(name))
   await build()
   const parts = [
+    // Servers under test, whose connections time out, do not share the machine with them.
+    ...(await Promise.all(checks)),
     // The trials mostly wait for servers to die and come back.
     ...(await Promise.all([unit(), someTrials()])),
     ...(await Promise.all(['app', 'start'].map(interfaceTests))),
-    ...(await Promise.all(checks)),
   ]
   const passed = parts.reduce((sum, part) => sum + part.passed, 0)
   const failed = parts.reduce((sum, part) => sum + part.failed, 0)
