@@ -2,7 +2,7 @@ import { clamp, frameOfTick, reelTimes, type Reel, type Shot } from '@unhurried/
 import { computed, ref, watch } from 'vue'
 import { z } from 'zod'
 import { freshId } from '../api/ids'
-import { keptRef } from '../session/kept-ref'
+import { keptRef } from '../session/kept/kept-ref'
 import { useProduction } from '../session/production'
 
 /** The reel last looked at, by production. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { keptRef } from './kept-ref'
+import { keptRef } from './kept/kept-ref'
 
 const firstStepsSchema = z.object({ next: z.int().min(0), isOn: z.boolean() })
 

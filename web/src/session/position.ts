@@ -1,6 +1,6 @@
 import { clamp, drawingsShown, exposureAt, exposuresOf, type Scene } from '@unhurried/core'
 import { computed, ref, shallowRef, type Ref } from 'vue'
-import { keepLastPlace, lastPlaceIn } from './last-place'
+import { keepLastPlace, lastPlaceIn } from './kept/last-place'
 
 /** Frames chosen on the sheet. */
 export interface Chosen {

@@ -67,3 +67,7 @@ export function middleOf(ways: readonly Pick<Way, 'points'>[]): Point {
 }
 
 export const drawnAlike = (p: Way, q: Way): boolean => p.swatch === q.swatch && p.brush === q.brush
+
+/** By what factor the longer of two lines is longer. */
+export const timesAsLong = (p: Pick<Way, 'length'>, q: Pick<Way, 'length'>): number =>
+  Math.max(p.length, q.length) / Math.min(p.length, q.length)

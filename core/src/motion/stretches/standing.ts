@@ -1,7 +1,7 @@
 import { clamp } from '../../base/clamp'
 import { heightsUnlike } from '../height'
 import { spreadOf } from '../matching'
-import { drawnAlike, type Seat } from './seats'
+import { drawnAlike, timesAsLong, type Seat } from './seats'
 import type { Way } from './ways'
 
 /**
@@ -80,13 +80,13 @@ function withoutMovedUp(a: readonly Way[], b: readonly Way[], standing: readonly
   return left.length === standing.length ? left : withoutMovedUp(a, b, left)
 }
 const lookAlike = (p: Way, q: Way): boolean =>
-  p.closed === q.closed && drawnAlike(p, q) && Math.max(p.length, q.length) < LOOK_ALIKE * Math.min(p.length, q.length)
+  p.closed === q.closed && drawnAlike(p, q) && timesAsLong(p, q) < LOOK_ALIKE
 const middle = ({ box }: Way) => ({ x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 })
 
 /** Whether two lines are as long, lie in the same box and end together; one of them may be shut where the other is not quite. */
 function mayBeOne(p: Way, q: Way, near: number): boolean {
   if (!drawnAlike(p, q) || heightsUnlike(p.height, q.height) > 0) return false
-  if (Math.max(p.length, q.length) > AS_LONG * Math.min(p.length, q.length)) return false
+  if (timesAsLong(p, q) > AS_LONG) return false
   const sides = ['left', 'top', 'right', 'bottom'] as const
   return sides.every((side) => Math.abs(p.box[side] - q.box[side]) <= near) && (p.closed || q.closed || endTogether())
 

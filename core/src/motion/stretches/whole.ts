@@ -1,7 +1,7 @@
 import type { Point } from '../../geometry/matrix'
 import { matchLines, spreadOf, type Line, type Matched } from '../matching'
 import { aligned } from './aligned'
-import { middleOf, mod, type Seat, type Seats } from './seats'
+import { middleOf, mod, timesAsLong, type Seat, type Seats } from './seats'
 import type { Stands } from './standing'
 import type { Way } from './ways'
 
@@ -69,7 +69,7 @@ const LONG = 60
 export const SURELY = 0.75
 function isSame(p: Way, q: Way, { sure, cost }: Pick<Matched, 'sure' | 'cost'>, surely: number): boolean {
   if (p.closed !== q.closed || !sure) return false
-  const ratio = Math.max(p.length, q.length) / Math.min(p.length, q.length)
+  const ratio = timesAsLong(p, q)
   return p.closed ? ratio < GROWN : ratio < ALIKE && cost < surely && Math.min(p.length, q.length) > LONG
 }
 
@@ -78,7 +78,7 @@ const ROUND = 0.75
 const LARGE = 0.5
 /** Outlines that could be taken for each other. Where one of several came or went it cannot be told which. */
 function isAlike(p: Way, q: Way): boolean {
-  const ratio = Math.max(p.length, q.length) / Math.min(p.length, q.length)
+  const ratio = timesAsLong(p, q)
   return p.closed && q.closed && ratio < GROWN && Math.abs(roundness(p) - roundness(q)) < 0.15
 }
 /** 1 for a circle, less for whatever is longer or more broken for its area (Cox 1927). */
@@ -141,10 +141,7 @@ const MOSTLY = 0.82
 /** Whether one drawing was drawn stroke by stroke like the other: then strokes are not joined. */
 export function isSplitAlike({ a, b, pairs }: Found): boolean {
   if (a.length !== b.length) return false
-  const alike = pairs.filter((pair) => {
-    const [p, q] = [a[pair.a]!.length, b[pair.b]!.length]
-    return Math.max(p, q) / Math.min(p, q) < AS_LONG
-  })
+  const alike = pairs.filter((pair) => timesAsLong(a[pair.a]!, b[pair.b]!) < AS_LONG)
   const whole = a.reduce((sum, { length }) => sum + length, 0)
   const same = alike.reduce((sum, pair) => sum + a[pair.a]!.length, 0)
   return same > MOSTLY * whole && alike.length > MOSTLY * a.length

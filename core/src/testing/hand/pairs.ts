@@ -110,8 +110,8 @@ export const farFromLine = (place: Point, line: readonly Point[]): number =>
   Math.min(...segmentsOf(line).map((segment) => farFrom(place, segment)))
 
 /** The same over many pairs: sums of lines, means of distances. */
-export function measuredPairs(kind: HandKind, seeds: readonly number[], sure = false): PairMeasure {
-  const all = seeds.map((seed) => measuredPair(handPair(kind, seed, sure)))
+export function measuredPairs(kind: HandKind, seeds: readonly number[]): PairMeasure {
+  const all = seeds.map((seed) => measuredPair(handPair(kind, seed)))
   const sum = (of: keyof PairMeasure) => all.reduce((total, each) => total + each[of], 0)
   return {
     ...{ lines: sum('lines'), right: sum('right'), sure: sum('sure'), sureRight: sum('sureRight') },

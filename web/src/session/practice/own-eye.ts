@@ -1,6 +1,6 @@
 import { limitsSchema, tightened, type Limits } from '@unhurried/core'
 import { z } from 'zod'
-import { keptRef } from '../kept-ref'
+import { keptRef } from '../kept/kept-ref'
 
 const eyeSchema = z.object({ isOn: z.boolean(), limits: limitsSchema })
 

@@ -1,6 +1,6 @@
 import { computed, shallowRef, type WritableComputedRef } from 'vue'
 import type { z } from 'zod'
-import { keptHere } from './record/person'
+import { keptHere } from '../record/person'
 
 /** A value that this machine keeps for the page, shared by all who ask for it; what is kept and cannot be read is `fallback`. */
 export function keptRef<T extends object>(
