@@ -1,7 +1,7 @@
 import type { FlashReport } from '../motion/flash'
 import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import type { ProductionDocument } from '../production/schema'
-import type { Drawing, Level, Scene } from '../scene/schema'
+import type { Drawing, Exposure, Level, Scene } from '../scene/schema'
 import { poured } from '../scene/palette'
 import type { Point } from '../geometry/matrix'
 import { drawingsShown, exposuresOf, placed } from '../timing/sheet'
@@ -10,6 +10,7 @@ import { measuredOf, type InkOf, type Measured } from './measured'
 import { paintedParts } from './tracks/painted-parts'
 import { linesOnLines } from './tracks/lines-on-lines'
 import { wholeDrawing } from './tracks/whole-drawing'
+import { standingOf } from './tracks/standing'
 import { alike } from './size/overlap'
 
 /** One showing of a drawing in the take. */
@@ -49,9 +50,11 @@ export interface LevelSubject {
   readonly level: Level
   /** Every drawn drawing shown, once, in order. */
   readonly shots: readonly Shot[]
-  /** Those of them that show one body; shapes shown again and again, such as mouths, change theirs. */
+  /** The same without what stands on all of them. */
+  readonly rest: () => readonly Shot[]
+  /** Those of them that show one body, without what stands while it goes; shapes shown again and again, such as mouths, change theirs. */
   readonly bodies: readonly Shot[]
-  /** Showings one after the other with no empty frame between; drawings still without ink are passed over, and shapes shown again and again are no motion. */
+  /** Showings of the same one after the other with no empty frame between; drawings still without ink are passed over, and shapes shown again and again are no motion. */
   readonly runs: readonly (readonly Shot[])[]
   /** Runs as far as anything repeats: on a loop with two showings from beyond each side of the seam. */
   readonly stretches: readonly Stretch[]
@@ -86,16 +89,20 @@ export interface Subject {
 }
 
 /** Turns of a cycle after the first show nothing new. */
-function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf, shapes: ReadonlySet<string>): Shot[][] {
+function runsOf(
+  exposures: readonly Exposure[],
+  shapes: ReadonlySet<string>,
+  moving: ReadonlyMap<string, Shot>,
+): Shot[][] {
   const runs: Shot[][] = [[]]
   const pairs = new Set<string>()
-  for (const { drawing, frame, frames } of placed(exposuresOf(scene, level, take))) {
+  for (const { drawing, frame, frames } of placed(exposures)) {
     if (drawing === null || shapes.has(drawing)) {
       if (runs.at(-1)!.length > 0) runs.push([])
       continue
     }
-    const measured = measuredOf(drawing, inkOf)
-    if (!measured) continue
+    const shot = moving.get(drawing)
+    if (!shot) continue
     const run = runs.at(-1)!
     const before = run
       .slice(-3)
@@ -104,7 +111,7 @@ function runsOf(scene: Scene, level: string, take: string, inkOf: InkOf, shapes:
     const pair = `${before} ${drawing}`
     if (run.length >= 3 && pairs.has(pair)) continue
     pairs.add(pair)
-    run.push({ drawing, entry: scene.drawings[drawing]!, frame, frames, measured })
+    run.push({ ...shot, frame, frames })
   }
   return runs.filter((run) => run.length > 0)
 }
@@ -122,7 +129,9 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     return measured ? [{ drawing, entry: scene.drawings[drawing]!, frame, frames: framesAt.get(frame)!, measured }] : []
   })
   const shapes = shapesOf(scene, id)
-  const runs = runsOf(scene, id, take, inkOf, shapes)
+  const standing = level.kind === 'ground' ? undefined : standingOf(shots, scene.settings, inkOf)
+  const moving = standing?.leavesItsPlace ? standing.rest() : shots
+  const runs = runsOf(exposures, shapes, new Map(moving.map((shot) => [shot.drawing, shot])))
   const [only] = runs
   const whole =
     level.loop &&
@@ -142,16 +151,18 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
         },
       ]
     : runs.map((run) => ({ shots: run, from: 0, to: run.length - 1 }))
-  const tracks = level.kind === 'ground' ? [] : tracksOf(scene, level, shots)
+  const tracks =
+    level.kind === 'ground' ? [] : tracksOf(scene, level, moving, moving === shots ? 'its shape' : 'what moves')
   return {
     level,
     shots,
-    bodies: shots.filter(({ drawing }) => !shapes.has(drawing)),
+    rest: () => standing?.rest() ?? shots,
+    bodies: moving.filter(({ drawing }) => !shapes.has(drawing)),
     runs,
     stretches,
     all,
     tracks,
-    parts: partsOf(scene, shots, tracks, whole),
+    parts: partsOf(scene, moving, tracks, whole),
     keysSay: all.some(({ entry }) => entry.role === 'inbetween'),
   }
 }
@@ -164,7 +175,7 @@ const shapesOf = (scene: Scene, level: string): ReadonlySet<string> =>
 const SAME_BODY = 0.8
 
 /** The middle of the shape, where the shape stays: on drawings that look like those beside them. */
-function standInFor(shots: readonly Shot[]): Track {
+function standInFor(shots: readonly Shot[], of: string): Track {
   const shapes = new Map(shots.map(({ drawing, measured }) => [drawing, measured.shape]))
   const steady = new Set(
     shots.flatMap(({ drawing }, i) => {
@@ -174,16 +185,16 @@ function standInFor(shots: readonly Shot[]): Track {
     }),
   )
   return {
-    ...{ id: '', name: 'the middle of its shape', standIn: true },
-    at: ({ drawing, measured }) => (steady.has(drawing) ? measured.shape?.centre : undefined),
+    ...{ id: '', name: `the middle of ${of}`, standIn: true },
+    at: ({ drawing }) => (steady.has(drawing) ? shapes.get(drawing)?.centre : undefined),
   }
 }
 
-function tracksOf(scene: Scene, level: Level, shots: readonly Shot[]): Track[] {
+function tracksOf(scene: Scene, level: Level, shots: readonly Shot[], of: string): Track[] {
   const landmarks = landmarksOf(scene, level.id)
   if (landmarks.length > 0)
     return landmarks.map(({ id, name }) => ({ id, name, standIn: false, at: ({ entry }) => pinOf(entry, id) }))
-  return [standInFor(shots)]
+  return [standInFor(shots, of)]
 }
 
 /** On so many of its drawings a body that keeps its shape tells where all of them are. */

@@ -5,7 +5,7 @@ import { overlapByHand } from './overlap'
 /**
  * Figure not readable. Two keys one after the other tell a change; when their dark shapes all but cover
  * each other and nothing between them differs either, the change cannot be seen from the back row, whatever
- * is drawn inside.
+ * is drawn inside. What stands on all drawings, such as the line of a ground, tells nothing either way.
  */
 export const notReadable = {
   id: 'not-readable',
@@ -22,15 +22,16 @@ export const judgeNotReadable: Judge = {
   level(subject, { limit }) {
     if (subject.level.kind === 'ground' || !subject.keysSay) return judged([])
     const share = limit('share')
-    const keys = subject.shots.filter(({ entry, measured }) => entry.role === 'key' && measured.shape)
+    const shots = subject.rest()
+    const keys = shots.filter(({ entry, measured }) => entry.role === 'key' && measured.shape)
     return judged(
       keys.slice(1).flatMap((shot, i): Observation[] => {
         const before = keys[i]!
         const value = 100 * overlapByHand(before.measured.shape!, shot.measured.shape!)
         if (value <= share) return []
         // What lies between may tell it: a step by its passing, a turn by its dip.
-        const between = subject.shots
-          .slice(subject.shots.indexOf(before) + 1, subject.shots.indexOf(shot))
+        const between = shots
+          .slice(shots.indexOf(before) + 1, shots.indexOf(shot))
           .filter(({ measured }) => measured.shape)
         if (
           between.some(

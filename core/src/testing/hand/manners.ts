@@ -19,7 +19,7 @@ type Random = () => number
 type Change = (ink: Ink, at: { pass: Pass; of: (pass: Pass) => Ink; random: Random }) => Ink
 
 /** Every drawing of a scene changed, each by chance of its own. */
-function changed(made: HandScene, seed: number, change: Change): HandScene {
+export function changed(made: HandScene, seed: number, change: Change): HandScene {
   const kept = new Map<string, Ink>()
   const inkOf = (drawing: string, pass: Pass): Ink => {
     const name = `${drawing}/${pass}`
