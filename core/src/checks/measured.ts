@@ -145,20 +145,23 @@ const together = (a: Sums, b: Sums): Sums => {
 
 /** Adds a ring's area and moments, by Green's theorem over its edges; `sign` −1 takes them away. */
 function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
-  const own = { ...NOTHING }
+  let [area, x, y, xx, xy, yy] = [0, 0, 0, 0, 0, 0]
+  let [ax, ay] = [ring.at(-2)!, ring.at(-1)!]
   for (let i = 0; i < ring.length; i += 2) {
-    const k = (i + 2) % ring.length
-    const [ax, ay, bx, by] = [ring[i]!, ring[i + 1]!, ring[k]!, ring[k + 1]!]
+    const [bx, by] = [ring[i]!, ring[i + 1]!]
     const cross = ax * by - bx * ay
-    own.area += cross / 2
-    own.x += ((ax + bx) * cross) / 6
-    own.y += ((ay + by) * cross) / 6
-    own.xx += ((ax * ax + ax * bx + bx * bx) * cross) / 12
-    own.yy += ((ay * ay + ay * by + by * by) * cross) / 12
-    own.xy += ((2 * ax * ay + ax * by + bx * ay + 2 * bx * by) * cross) / 24
+    area += cross / 2
+    x += ((ax + bx) * cross) / 6
+    y += ((ay + by) * cross) / 6
+    xx += ((ax * ax + ax * bx + bx * bx) * cross) / 12
+    yy += ((ay * ay + ay * by + by * by) * cross) / 12
+    xy += ((2 * ax * ay + ax * by + bx * ay + 2 * bx * by) * cross) / 24
+    ax = bx
+    ay = by
   }
   // Either way round a ring is as much.
-  const by = sign * Math.sign(own.area)
+  const by = sign * Math.sign(area)
+  const own: Sums = { area, x, y, xx, xy, yy }
   for (const key of KEYS) sum[key] += by * own[key]
 }
 

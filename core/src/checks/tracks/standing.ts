@@ -14,6 +14,9 @@ import type { Shot } from '../subject'
 /** What stands is drawn over the same cells, so many along the longer side of the frame, or beside them, on so many of all drawings. */
 const CELLS = 214
 const MOSTLY = 0.8
+/** Of so few spread over all drawings, so many may do. */
+const FEW = 8
+const SOME = 0.6
 /** So much of a piece lies on such cells. */
 const ALL_BUT = 0.92
 /** On every drawing there is so much of what stands, by what the middle one has: the rest may be hidden. */
@@ -37,8 +40,9 @@ export interface Standing {
 /** What stands on all drawings of a level; undefined where nothing does, or nothing else is there. */
 export function standingOf(shots: readonly Shot[], frame: Frame, inkOf: InkOf): Standing | undefined {
   if (shots.length < LEAST) return undefined
-  const cells = cellsDrawnOn(shots, frame)
-  if (!cells.some(Boolean)) return undefined
+  // A few of many drawings tell that nothing stands, as on most levels.
+  if (!cellsDrawnOn(someOf(shots), frame, SOME).some(Boolean)) return undefined
+  const cells = cellsDrawnOn(shots, frame, MOSTLY)
   const isStanding = (piece: InkPiece) => shareOn(piece, frame, cells) >= ALL_BUT
   const standing = shots.map(({ measured }) => measured.pieces.filter(isStanding))
   const boxes = shots.flatMap(({ measured }) => boundsOf(measured.pieces.filter((piece) => !isStanding(piece))) ?? [])
@@ -64,8 +68,13 @@ function gridOf({ width, height }: Frame) {
   return { cell, columns: Math.ceil(width / cell), rows: Math.ceil(height / cell) }
 }
 
-/** The cells of the frame that most drawings have something drawn on or beside, 1 each. */
-function cellsDrawnOn(shots: readonly Shot[], frame: Frame): Uint8Array {
+const someOf = (shots: readonly Shot[]): readonly Shot[] => {
+  const every = Math.max(1, Math.floor(shots.length / FEW))
+  return shots.filter((_, i) => i % every === 0)
+}
+
+/** The cells of the frame that such a share of the drawings have something drawn on or beside, 1 each. */
+function cellsDrawnOn(shots: readonly Shot[], frame: Frame, share: number): Uint8Array {
   const { columns, rows } = gridOf(frame)
   const [counts, last] = [new Uint16Array(columns * rows), new Uint16Array(columns * rows)]
   for (const [n, { measured }] of shots.entries())
@@ -79,7 +88,7 @@ function cellsDrawnOn(shots: readonly Shot[], frame: Frame): Uint8Array {
             counts[cell]!++
           }
       })
-  return Uint8Array.from(counts, (count) => (count >= MOSTLY * shots.length ? 1 : 0))
+  return Uint8Array.from(counts, (count) => (count >= share * shots.length ? 1 : 0))
 }
 
 /** Walks along what is drawn, from cell to cell; what lies outside the frame is left out. */
