@@ -56,3 +56,40 @@ test('what goes straight, swings round or climbs as it falls has no hop to be be
   ])
     expect(offFlights(pushed(way)).size).toBe(0)
 })
+
+/** Thrown up, caught and carried back by the hand, again and again, on ones. */
+function juggled(height: number, count: number, misses: readonly (readonly [number, number])[]): TimedPlace[] {
+  const carried = Math.ceil(count / 2)
+  return Array.from({ length: 3 * (count + carried) }, (_, n) => {
+    const i = n % (count + carried)
+    const [share, back] = [i / count, (i - count) / carried]
+    const [mx, my] = misses[n % misses.length]!
+    const at =
+      i < count
+        ? { x: 500 + 240 * share, y: 440 - 4 * height * share * (1 - share) }
+        : { x: 740 - 240 * back, y: 440 + 20 * Math.sin(Math.PI * back) }
+    return { x: at.x + mx, y: at.y + my, when: n + 1 }
+  })
+}
+const juggles = fc.tuple(
+  fc.integer({ min: 180, max: 320 }),
+  fc.integer({ min: 10, max: 14 }),
+  hops.map(({ misses }) => misses),
+)
+
+test('what is caught, carried and thrown again flies from hand to hand: nothing stands out', () => {
+  fc.assert(fc.property(juggles, (made) => expect([...offFlights(juggled(...made)).keys()]).toEqual([])))
+})
+
+test('of what is juggled a drawing far beside its flight is found', () => {
+  fc.assert(
+    fc.property(juggles, fc.nat(), (made, pick) => {
+      const places = juggled(...made)
+      const period = made[1] + Math.ceil(made[1] / 2)
+      // In the second flight, from the first drawing out of the hand to the last before it is caught.
+      const at = period + 2 + (pick % (made[1] - 3))
+      const off = places.map((place, i) => (i === at ? { ...place, x: place.x + 40 } : place))
+      expect(offFlights(off).has(at)).toBe(true)
+    }),
+  )
+})

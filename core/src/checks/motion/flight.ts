@@ -27,19 +27,42 @@ interface Hop {
 
 /** Where no contacts are marked they are where it goes down and up again, by this share at least of the greatest of them. */
 const LOW = 0.1
+/**
+ * And where what is mostly drawn down, by so many pixels a frame in the middle, is pushed up by so many times as much, as by the
+ * hand that catches or throws it. A drawing that lies off alone is pushed there and back: what is beside it falls by more than
+ * this share besides.
+ */
+const PUSHED = { falls: 1, times: 3, back: 0.3 } as const
 
-function hopsOf(points: readonly TimedPlace[]): Hop[] {
-  const marked = points.some(({ corner }) => corner)
+/** By how much a way is pushed up at each place, in pixels a frame; below 0 where it falls. */
+const pushesOf = (points: readonly TimedPlace[]): number[] => {
+  const speeds = points.slice(1).map(({ y, when }, i) => (y - points[i]!.y) / Math.max(1, when - points[i]!.when))
+  return points.map((_, i) => (i === 0 || i === speeds.length ? 0 : speeds[i - 1]! - speeds[i]!))
+}
+
+/** Whether what flies is in touch with something at each place. */
+function contactsOf(points: readonly TimedPlace[]): boolean[] {
+  if (points.some(({ corner }) => corner)) return points.map(({ corner }) => corner === true)
   const depths = points.map(({ y }, i) => {
     const [down, up] = [y - (points[i - 1]?.y ?? y), y - (points[i + 1]?.y ?? y)]
     return down >= 0 && up > 0 ? down + up : 0
   })
   const least = LOW * Math.max(...depths)
-  const isContact = (i: number) => (marked ? points[i]!.corner === true : depths[i]! > 0 && depths[i]! >= least)
+  const pushes = pushesOf(points)
+  const falls = -upperMedian(pushes)
+  const isPushed = (push: number, i: number) =>
+    falls >= PUSHED.falls &&
+    push >= PUSHED.times * falls &&
+    [i - 1, i + 1].every((beside) => (pushes[beside] ?? 0) > -falls - PUSHED.back * push)
+  return points.map((_, i) => (depths[i]! > 0 && depths[i]! >= least) || isPushed(pushes[i]!, i))
+}
+
+function hopsOf(points: readonly TimedPlace[]): Hop[] {
+  const contacts = contactsOf(points)
   const hops: Hop[] = []
   let from = 0
   for (let i = 1; i < points.length - 1; i++) {
-    if (!isContact(i)) continue
+    if (!contacts[i]) continue
     hops.push({ from, to: i })
     from = i + 1
   }
