@@ -2,6 +2,7 @@ import { judged, notJudged, worstOnly, type CheckFacts, type Judge } from '../ch
 import { rounded, type Observation, type Outcome } from '../finding'
 import { sizeGuide } from '../remedy'
 import { named, type LevelSubject, type Shot } from '../subject'
+import { areDrawnOut } from './drawn-out'
 import { changingAt, offNeighbours } from './own-spread'
 import { sizesOf } from './sizes'
 
@@ -54,10 +55,13 @@ const MOST = 0.6
 function againstThoseBeside(subject: LevelSubject, share: number): Outcome {
   const found = new Map<string, Off>()
   const changing = new Set<string>()
+  const drawnOut = new Set<string>()
   for (const { shots, from, to } of subject.stretches) {
     const sizes = sizesOf(shots)
-    const measures = shots.map(({ frame }, i) => ({ frame, value: sizes.areas[i] }))
+    const isOut = areDrawnOut(shots)
+    const measures = shots.map(({ frame }, i) => ({ frame, value: isOut[i] ? undefined : sizes.areas[i] }))
     const isInner = (at: number) => at >= from && at <= to
+    for (const at of shots.keys()) if (isOut[at] && isInner(at)) drawnOut.add(shots[at]!.drawing)
     for (const at of changingAt(measures).filter(isInner)) changing.add(shots[at]!.drawing)
     const suspects = offNeighbours(measures, share / 100)
       .filter(({ at, off }) => isInner(at) && sizes.agreed(at, off) > MOST)
@@ -76,12 +80,19 @@ function againstThoseBeside(subject: LevelSubject, share: number): Outcome {
     .filter(({ value, limit }) => Math.abs(value) > limit)
   return judged(
     off.map((each) => observed(subject, each)),
-    // Beside these the size changes so fast that none can be foretold for them.
-    notJudged(
-      subject,
-      subject.bodies.filter(({ drawing }) => changing.has(drawing)),
-      'grow or shrink too fast for their volume to be judged. If they should not, mark one as the model.',
-    ),
+    [
+      // Beside these the size changes so fast that none can be foretold for them.
+      ...notJudged(
+        subject,
+        subject.bodies.filter(({ drawing }) => changing.has(drawing)),
+        'grow or shrink too fast for their volume to be judged. If they should not, mark one as the model.',
+      ),
+      ...notJudged(
+        subject,
+        subject.bodies.filter(({ drawing }) => drawnOut.has(drawing)),
+        'are drawn out along their way, as a smear is: their volume is not judged.',
+      ),
+    ],
   )
 }
 
