@@ -16,6 +16,8 @@ const LONGEST = 24
 const FALLS = 12
 /** Hands miss a fall by so much, in pixels, even where they hit it. */
 const HAND = 1.5
+/** At a contact it is pushed up by so much at least of how fast it falls there: what swings to and fro turns gently. */
+const SHARPLY = 0.5
 /** So many times as far off as hands miss it there. */
 const OUT = 6
 
@@ -132,9 +134,24 @@ export function offFlights(points: readonly TimedPlace[]): Map<number, Off> {
   )
 }
 
+/** Whether a hop ends as falls do: at a contact of it at least it comes down fast or goes up so. One drawing off its place can make the other seem gentle. */
+function isFlown(points: readonly TimedPlace[], { from, to }: Hop): boolean {
+  const fall = fallThrough(points.slice(from, to))
+  if (!fall) return false
+  const pushes = pushesOf(points)
+  const contacts = [from - 1, to].filter((i) => points[i])
+  return (
+    contacts.length === 0 ||
+    contacts.some((i) => {
+      const { when, corner } = points[i]!
+      return corner || pushes[i]! >= SHARPLY * Math.abs(fall.at(when + 0.5).y - fall.at(when - 0.5).y)
+    })
+  )
+}
+
 function judgedIn(points: readonly TimedPlace[], hop: Hop): Judged[] {
   const judged: Judged[] = []
-  if (hop.to - hop.from > LONGEST) return judged
+  if (hop.to - hop.from < LEAST || hop.to - hop.from > LONGEST || !isFlown(points, hop)) return judged
   for (let i = hop.from; i < hop.to; i++) {
     const others = points.slice(hop.from, hop.to).filter((_, k) => hop.from + k !== i)
     const fall = others.length >= LEAST ? fallThrough(others) : undefined
