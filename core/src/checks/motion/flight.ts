@@ -126,6 +126,7 @@ export function offFlights(points: readonly TimedPlace[]): Map<number, Off> {
   const judged = hopsOf(points).flatMap((hop) => judgedIn(points, hop))
   return new Map(
     judged.flatMap((one) => {
+      if (!isFlown(points, one.hop)) return []
       const others = judged.filter(({ hop }) => hop !== one.hop).map(({ off }) => off)
       const usual = Math.max(HAND, one.fall.spread, others.length > 0 ? upperMedian(others) : 0)
       const frames = (points[one.hop.to - 1]!.when - points[one.hop.from]!.when) / (one.hop.to - 1 - one.hop.from)
@@ -151,7 +152,7 @@ function isFlown(points: readonly TimedPlace[], { from, to }: Hop): boolean {
 
 function judgedIn(points: readonly TimedPlace[], hop: Hop): Judged[] {
   const judged: Judged[] = []
-  if (hop.to - hop.from < LEAST || hop.to - hop.from > LONGEST || !isFlown(points, hop)) return judged
+  if (hop.to - hop.from > LONGEST) return judged
   for (let i = hop.from; i < hop.to; i++) {
     const others = points.slice(hop.from, hop.to).filter((_, k) => hop.from + k !== i)
     const fall = others.length >= LEAST ? fallThrough(others) : undefined
