@@ -52,7 +52,7 @@ export function graphsOf(context: Subject): Graphs {
         .flatMap((chart) => chartTargets(charted, chart, context.take).flatMap((each) => each.targets))
       return {
         level: subject.level.id,
-        sizes: subject.shots.flatMap(({ drawing, entry, frame, measured }) =>
+        sizes: subject.moving.flatMap(({ drawing, entry, frame, measured }) =>
           measured.shape
             ? [{ drawing, number: entry.number, frame, area: measured.shape.area, ratio: measured.shape.ratio }]
             : [],

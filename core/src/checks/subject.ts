@@ -52,7 +52,9 @@ export interface LevelSubject {
   readonly shots: readonly Shot[]
   /** The same without what stands on all of them. */
   readonly rest: () => readonly Shot[]
-  /** Those of them that show one body, without what stands while it goes; shapes shown again and again, such as mouths, change theirs. */
+  /** The same without what stands where the rest goes its way; all that is measured of motion and size is measured of this. */
+  readonly moving: readonly Shot[]
+  /** Those of what moves that show one body; shapes shown again and again, such as mouths, change theirs. */
   readonly bodies: readonly Shot[]
   /** Showings of the same one after the other with no empty frame between; drawings still without ink are passed over, and shapes shown again and again are no motion. */
   readonly runs: readonly (readonly Shot[])[]
@@ -157,6 +159,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
     level,
     shots,
     rest: () => standing?.rest() ?? shots,
+    moving,
     bodies: moving.filter(({ drawing }) => !shapes.has(drawing)),
     runs,
     stretches,

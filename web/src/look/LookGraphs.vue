@@ -24,6 +24,11 @@ watch(
 )
 const track = computed(() => level.value?.tracks[trackAt.value] ?? level.value?.tracks[0])
 const length = computed(() => scene.value.settings.length)
+/** As much of a name as fits beside the graph. */
+function shortened(name: string): string {
+  const bare = name.replace(/^the /, '')
+  return bare.length > 7 ? `${bare.slice(0, 6).trimEnd()}…` : bare
+}
 const formatted = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
 
 /** More dots than this run into each other: the line alone is drawn. */
@@ -223,7 +228,7 @@ const goTo = (frame: number) => store.goTo(frame)
       <template #default="{ x, left }">
         <g v-for="(row, i) in rows" :key="i">
           <text :x="left - 5" :y="i * ROW + 12" text-anchor="end"
-            >{{ row.name.length > 8 ? `${row.name.slice(0, 7)}…` : row.name }}<title>{{ row.name }}</title></text
+            >{{ shortened(row.name) }}<title>{{ row.name }}</title></text
           >
           <g v-for="move in row.moves" :key="move.from">
             <line class="move" :x1="x(move.from)" :x2="x(move.to)" :y1="i * ROW + 8" :y2="i * ROW + 8" />

@@ -413,6 +413,8 @@ const { down, preventPan } = useSheetDrag({
   position: sticky;
   left: 0;
   z-index: 2;
+  padding-right: 4px;
+  font-size: 12px;
 }
 
 .numbers .number {
