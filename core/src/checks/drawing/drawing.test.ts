@@ -1,4 +1,8 @@
 import type { InkPiece } from '../../ink/ink'
+import { pushed } from '../../testing/hand/faults'
+import { LATER_KINDS } from '../../testing/hand/later-kinds'
+import { handScene, type HandScene } from '../../testing/hand/scene'
+import { inspectScene } from '../inspect'
 import { BoxScene, but, going, square } from '../../testing/boxes'
 
 const dot = (x: number, y: number, id = 'dot'): InkPiece => ({
@@ -84,6 +88,17 @@ describe('outside the frame', () => {
     const never = going(5, { from: [-300, 300], step: [20, 0] })
     expect((await new BoxScene().draw(never).ask('outside')).findings).toHaveLength(5)
   })
+})
+
+test('water that goes on beyond the frame is seen, though most of its outline lies outside; sunk below the frame it is told', async () => {
+  const water = handScene(
+    LATER_KINDS.find(({ id }) => id === 'water laps')!,
+    5,
+  )
+  const told = async ({ scene, inkOf }: HandScene) =>
+    (await inspectScene(scene, inkOf, { checks: ['outside'] })).findings.flatMap(({ drawings }) => drawings)
+  expect(await told(water)).toEqual([])
+  expect(await told(pushed(water, 'd4', { x: 0, y: 200 }))).toEqual(['d4'])
 })
 
 describe('stray mark', () => {

@@ -1,9 +1,14 @@
+import { clamp } from '../../base/clamp'
 import { memoLast } from '../../base/memo'
+import { runsWithin } from '../../ink/raster'
 import { levelPannedAt } from '../../motion/pan'
 import type { Level, Scene } from '../../scene/schema'
 import type { Shot } from '../subject'
 
-/** The share of a drawing's ink that lies beyond the frame, moved by its level's pan, 0…1. */
+/**
+ * The share of a drawing's ink that lies beyond the frame, moved by its level's pan, or of its dark shape where that is less, 0…1: of
+ * water or a hill that goes on beyond the frame the outline may lie outside, but it is seen.
+ */
 export function shareOutside(scene: Scene, level: Level, { measured, frame }: Shot): number {
   const { width, height } = scene.settings
   return foundOutside(measured, levelPannedAt(scene, level, frame), width, height)
@@ -42,5 +47,27 @@ function findShareOutside(
       for (let i = 0; i < piece.runs.length; i += 3)
         count(piece.runs[i]! + piece.runs[i + 2]! / 2, piece.runs[i + 1]!, piece.runs[i + 2]!)
   }
-  return all > 0 ? 1 - inside / all : 0
+  const share = all > 0 ? 1 - inside / all : 0
+  const { shape } = measured
+  return share > 0 && shape ? Math.min(share, shapeOutside(shape, by, width, height)) : share
+}
+
+/** Cells along the longer side of the frame a shape is laid over it on. */
+const CELLS = 160
+
+function shapeOutside(
+  { rings, area }: NonNullable<Shot['measured']['shape']>,
+  by: { x: number; y: number },
+  width: number,
+  height: number,
+): number {
+  const cell = Math.max(width, height) / CELLS
+  const frame = { left: 0, top: 0, width: Math.round(width / cell), height: Math.round(height / cell) }
+  const runs = runsWithin(
+    frame,
+    rings.map((ring) => ring.map((value, i) => (value + (i % 2 === 0 ? by.x : by.y)) / cell)),
+  )
+  let cells = 0
+  for (let i = 0; i < runs.length; i += 3) cells += runs[i + 2]! - runs[i + 1]! + 1
+  return clamp(1 - (cells * cell * cell) / Math.max(1, area), 0, 1)
 }

@@ -99,3 +99,21 @@ test('a place far beside a wide bend is found though it makes the way turn sharp
   const bounce = way(21, (i) => [20 * i, -6 * Math.abs(((i % 10) - 5) ** 2 - 25)])
   expect(found(bounce)).toEqual([])
 })
+
+test('between where something stands and where it stands next nothing lies beside, however the hand trembles', () => {
+  const tremble = fc.array(
+    fc.tuple(fc.double({ min: -1, max: 1, noNaN: true }), fc.double({ min: -1, max: 1, noNaN: true })),
+    { minLength: 13, maxLength: 13 },
+  )
+  fc.assert(
+    fc.property(tremble, fc.double({ min: 0.2, max: 0.8, noNaN: true }), (misses, share) => {
+      // An eye that darts: it stands, is drawn once on its way, and stands elsewhere.
+      const points = way(13, (i) => {
+        const [mx, my] = misses[i]!
+        return [575 - 16 * (i < 6 ? 0 : i > 6 ? 1 : share) + mx, 333 + my]
+      })
+      const beside = besideWay(points)[6]
+      expect(beside ? beside.across : 0).toBeLessThan(4)
+    }),
+  )
+})

@@ -120,8 +120,22 @@ function besideCircle(others: readonly Point[], place: Point): Beside | undefine
   if (others.length < LEAST_ROUND) return undefined
   const round = roundThrough(others)
   const across = Math.abs(round.off(place))
-  if (others.some((other) => FURTHER * Math.abs(round.off(other)) >= across)) return undefined
+  const worst = Math.max(...others.map((other) => Math.abs(round.off(other))))
+  if (FURTHER * worst >= across || spotsOf(others, Math.max(SPOT.pixels, SPOT.times * worst)) < LEAST_SPOTS)
+    return undefined
   return { across, back: round.nearest(place) }
+}
+
+/** Fewer spots than this tell no circle: through what stands here and there, as eyes that dart do, many lead. */
+const LEAST_SPOTS = 3
+/** Spots are farther apart than this, in pixels, and than so many times as far as any place lies off the circle. */
+const SPOT = { pixels: 2.5, times: 1.5 } as const
+
+/** At how many spots, farther apart than that, some places are. */
+function spotsOf(places: readonly Point[], apart: number): number {
+  const spots: Point[] = []
+  for (const place of places) if (spots.every((spot) => distance(spot, place) > apart)) spots.push(place)
+  return spots.length
 }
 
 /** A way that turns by more than this about a place may go round a corner there, in radians. */
