@@ -53,6 +53,8 @@ const server = createServer(
 // A request has so long to arrive, whatever it is slow with.
 server.headersTimeout = 20_000
 server.requestTimeout = 180_000
+// A page that pauses to draw finds its connection again.
+server.keepAliveTimeout = 65_000
 server.on('error', (error: NodeJS.ErrnoException) => {
   log.fatal({ err: error }, 'cannot listen')
   process.exit(error.code === 'EADDRINUSE' ? 98 : 1)
