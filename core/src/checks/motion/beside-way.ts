@@ -121,8 +121,7 @@ function besideCircle(others: readonly Point[], place: Point): Beside | undefine
   const round = roundThrough(others)
   const across = Math.abs(round.off(place))
   const worst = Math.max(...others.map((other) => Math.abs(round.off(other))))
-  if (FURTHER * worst >= across || spotsOf(others, Math.max(SPOT.pixels, SPOT.times * worst)) < LEAST_SPOTS)
-    return undefined
+  if (FURTHER * worst >= across || isBetweenSpots(others, across, worst)) return undefined
   return { across, back: round.nearest(place) }
 }
 
@@ -131,11 +130,12 @@ const LEAST_SPOTS = 3
 /** Spots are farther apart than this, in pixels, and than so many times as far as any place lies off the circle. */
 const SPOT = { pixels: 2.5, times: 1.5 } as const
 
-/** At how many spots, farther apart than that, some places are. */
-function spotsOf(places: readonly Point[], apart: number): number {
+/** Whether some places are at so few spots that a place which is off by less than those are apart may be on its way between them. */
+function isBetweenSpots(places: readonly Point[], across: number, worst: number): boolean {
+  const apart = Math.max(SPOT.pixels, SPOT.times * worst)
   const spots: Point[] = []
   for (const place of places) if (spots.every((spot) => distance(spot, place) > apart)) spots.push(place)
-  return spots.length
+  return spots.length < LEAST_SPOTS && spots.some((spot) => distance(spot, spots[0]!) > across)
 }
 
 /** A way that turns by more than this about a place may go round a corner there, in radians. */
