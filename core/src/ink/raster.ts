@@ -134,6 +134,13 @@ export function runsWithin(grid: Grid, rings: readonly (readonly number[])[]): r
   return runs
 }
 
+/** How many cells some runs have. */
+export function cellsIn(runs: readonly number[]): number {
+  let cells = 0
+  for (let i = 0; i < runs.length; i += 3) cells += runs[i + 2]! - runs[i + 1]! + 1
+  return cells
+}
+
 /** Where rings cross the middles of rows, row by row; `ends` tells where each row's crossings end. */
 function crossingsByRow(grid: Grid, rings: readonly (readonly number[])[]) {
   const ends = new Int32Array(grid.height)

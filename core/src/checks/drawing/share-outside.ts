@@ -1,6 +1,6 @@
 import { clamp } from '../../base/clamp'
 import { memoLast } from '../../base/memo'
-import { runsWithin } from '../../ink/raster'
+import { cellsIn, runsWithin } from '../../ink/raster'
 import { levelPannedAt } from '../../motion/pan'
 import type { Level, Scene } from '../../scene/schema'
 import type { Shot } from '../subject'
@@ -67,7 +67,5 @@ function shapeOutside(
     frame,
     rings.map((ring) => ring.map((value, i) => (value + (i % 2 === 0 ? by.x : by.y)) / cell)),
   )
-  let cells = 0
-  for (let i = 0; i < runs.length; i += 3) cells += runs[i + 2]! - runs[i + 1]! + 1
-  return clamp(1 - (cells * cell * cell) / Math.max(1, area), 0, 1)
+  return clamp(1 - (cellsIn(runs) * cell * cell) / Math.max(1, area), 0, 1)
 }

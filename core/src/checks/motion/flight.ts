@@ -126,11 +126,12 @@ export function offFlights(points: readonly TimedPlace[]): Map<number, Off> {
   const judged = hopsOf(points).flatMap((hop) => judgedIn(points, hop))
   return new Map(
     judged.flatMap((one) => {
-      if (!isFlown(points, one.hop)) return []
       const others = judged.filter(({ hop }) => hop !== one.hop).map(({ off }) => off)
       const usual = Math.max(HAND, one.fall.spread, others.length > 0 ? upperMedian(others) : 0)
       const frames = (points[one.hop.to - 1]!.when - points[one.hop.from]!.when) / (one.hop.to - 1 - one.hop.from)
-      return one.off > OUT * usual ? [[one.i, offFall(points[one.i]!, one.fall, frames)] as const] : []
+      return one.off > OUT * usual && isFlown(points, one.hop)
+        ? [[one.i, offFall(points[one.i]!, one.fall, frames)] as const]
+        : []
     }),
   )
 }

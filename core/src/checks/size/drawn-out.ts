@@ -1,4 +1,4 @@
-import { distance } from '../../motion/arc'
+import { distance, type Point } from '../../motion/arc'
 import { median } from './median'
 import type { Shot } from '../subject'
 
@@ -17,9 +17,8 @@ export function areDrawnOut(shots: readonly Shot[]): boolean[] {
   const shapes = shots.map(({ measured }) => measured.shape)
   const usual = median(shapes.flatMap((shape) => shape?.ratio ?? []))
   return shapes.map((shape, i) => {
-    const [before, after] = [shapes[i - 1] ?? shape, shapes[i + 1] ?? shape]
-    if (!shape || !before || !after || shape.ratio < LONGER * usual) return false
-    const [from, to] = [before.centre, after.centre]
+    if (!shape || shape.ratio < LONGER * usual) return false
+    const [from, to] = [shapes[i - 1] ?? shape, shapes[i + 1] ?? shape].map(({ centre }) => centre) as [Point, Point]
     const leans = Math.atan2(to.y - from.y, to.x - from.x) - shape.lean
     // Both directions of an axis are one.
     return Math.abs(Math.sin(leans)) <= Math.sin(ALONG) && distance(from, to) >= FAST * 2 * shape.axes[1]

@@ -1,5 +1,5 @@
 import { memoBy } from '../../base/memo'
-import { runsWithin, type Grid } from '../../ink/raster'
+import { cellsIn, runsWithin, type Grid } from '../../ink/raster'
 import type { Silhouette } from '../../ink/silhouette'
 
 /** Cells along the longest side of the picture two shapes are laid over each other on. */
@@ -71,11 +71,6 @@ function cellsWiderThan(side: number, bits: Uint8Array, { width, height }: Grid)
 }
 
 type Runs = ReturnType<typeof runsWithin>
-function cellsIn(runs: Runs): number {
-  let cells = 0
-  for (let i = 0; i < runs.length; i += 3) cells += runs[i + 2]! - runs[i + 1]! + 1
-  return cells
-}
 function cellsShared(a: Runs, b: Runs): number {
   let cells = 0
   for (let i = 0, j = 0; i < a.length && j < b.length;) {

@@ -45,7 +45,10 @@ export function standingOf(shots: readonly Shot[], frame: Frame, inkOf: InkOf): 
   const cells = cellsDrawnOn(shots, frame, MOSTLY)
   const isStanding = (piece: InkPiece) => shareOn(piece, frame, cells) >= ALL_BUT
   const standing = shots.map(({ measured }) => measured.pieces.filter(isStanding))
-  const boxes = shots.flatMap(({ measured }) => boundsOf(measured.pieces.filter((piece) => !isStanding(piece))) ?? [])
+  const boxes = shots.flatMap(({ measured }, i) => {
+    const still = new Set(standing[i])
+    return boundsOf(measured.pieces.filter((piece) => !still.has(piece))) ?? []
+  })
   if (!isThroughout(standing) || boxes.length < shots.length) return undefined
   return {
     rest: () =>
