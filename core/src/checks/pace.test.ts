@@ -1,10 +1,18 @@
 import { BoxScene, going } from '../testing/boxes'
+import type { Point } from '../geometry/matrix'
+import { HAND_KINDS } from '../testing/hand/kinds'
+import { MORE_KINDS } from '../testing/hand/more-kinds'
+import { overGround } from '../testing/hand/over-ground'
+import { handScene, type HandScene } from '../testing/hand/scene'
 import { inkWithShape, middleOfShape } from './measured'
-import { lastDrawn, paceInWords, placesPinned, stepsOver } from './pace'
+import { lastDrawn, middlesOf, paceInWords, placesPinned, stepsOver } from './pace'
 
-function stepsOf({ scene, inkOf }: BoxScene, frame: number) {
+function stepsOf({ scene, inkOf }: Pick<HandScene, 'scene' | 'inkOf'>, frame: number) {
   const drawings = lastDrawn(scene, { take: 'main', level: 'A', frame, inkOf })
-  const middles = drawings.map((drawing) => middleOfShape(inkWithShape(drawing, inkOf))!)
+  const middles = middlesOf(
+    drawings.map((drawing) => inkWithShape(drawing, inkOf)),
+    scene.settings,
+  ) as Point[]
   return stepsOver(placesPinned(scene, 'A', drawings) ?? middles)
 }
 
@@ -34,4 +42,24 @@ test('a pace in words', () => {
   expect(paceInWords([20, 40, 20])).toBe('it is uneven')
   expect(paceInWords([0.4, 0.2, 0.9])).toBe('it stands still')
   expect(paceInWords([0, 12])).toBe('it is quickening')
+})
+
+test('over a ground traced on every drawing the steps are those of what goes over it', () => {
+  for (const kind of [...HAND_KINDS, ...MORE_KINDS].filter(({ id }) => GOES_OR_TURNS.includes(id)))
+    for (const seed of [1, 2]) {
+      const alone = handScene(kind, seed, { pinned: false })
+      const over = overGround(alone, seed)
+      for (let frame = 8; frame <= alone.scene.settings.length; frame += 4)
+        expect([kind.id, frame, stepsOf(over, frame)]).toEqual([kind.id, frame, stepsOf(alone, frame)])
+    }
+})
+const GOES_OR_TURNS = ['leaf', 'bird', 'pendulum', 'wheel']
+
+test('a body that stands while a limb moves is no ground: it is measured whole', () => {
+  for (const kind of HAND_KINDS.filter(({ id }) => ['moving hold', 'throw', 'tail', 'head turn'].includes(id))) {
+    const { scene, inkOf } = handScene(kind, 4, { pinned: false })
+    const drawings = lastDrawn(scene, { take: 'main', level: 'A', frame: scene.settings.length, inkOf })
+    const inks = drawings.map((drawing) => inkWithShape(drawing, inkOf))
+    expect([kind.id, middlesOf(inks, scene.settings)]).toEqual([kind.id, inks.map(middleOfShape)])
+  }
 })

@@ -1,6 +1,8 @@
 import { landmarksOf, pinOf } from '../motion/landmarks/landmarks'
 import { distance, type Point } from '../motion/arc'
-import { hasShape, type InkOf } from './measured'
+import { hasShape, middleOfShape, type InkOf } from './measured'
+import { standingAmong, type Frame } from './tracks/standing'
+import type { Ink } from '../ink/ink'
 import type { Scene } from '../scene/schema'
 import { drawingsShown, exposuresOf } from '../timing/sheet'
 
@@ -32,6 +34,19 @@ export function placesPinned(scene: Scene, level: string, drawings: readonly str
     if (pins.length === drawings.length) return pins
   }
   return undefined
+}
+
+/**
+ * Where the middle of what moves lies on each of some drawings, given by their ink; undefined where one has no shape. A
+ * ground traced on all of them goes nowhere, and does not make what goes over it slow.
+ */
+export function middlesOf(drawings: readonly Ink[], frame: Frame): (Point | undefined)[] {
+  const standing = drawings.length > 1 ? standingAmong(drawings, frame) : undefined
+  if (!standing?.isGround) return drawings.map(middleOfShape)
+  return drawings.map((ink, i) => {
+    const still = new Set(standing.pieces[i])
+    return middleOfShape(ink.filter((piece) => !still.has(piece)))
+  })
 }
 
 /** How far it goes from each place to the next, in scene pixels. */

@@ -132,7 +132,7 @@ export function levelSubject(scene: Scene, id: string, take: string, inkOf: InkO
   })
   const shapes = shapesOf(scene, id)
   const standing = level.kind === 'ground' ? undefined : standingOf(shots, scene.settings, inkOf)
-  const moving = standing?.leavesItsPlace ? standing.rest() : shots
+  const moving = standing?.isGround ? standing.rest() : shots
   const runs = runsOf(exposures, shapes, new Map(moving.map((shot) => [shot.drawing, shot])))
   const [only] = runs
   const whole =

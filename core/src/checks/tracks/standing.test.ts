@@ -1,7 +1,7 @@
 import { pushed } from '../../testing/hand/faults'
 import { HAND_KINDS } from '../../testing/hand/kinds'
 import { MORE_KINDS } from '../../testing/hand/more-kinds'
-import { overGround } from '../../testing/hand/over-ground'
+import { GROUNDS, overGround } from '../../testing/hand/over-ground'
 import { handScene, type HandScene } from '../../testing/hand/scene'
 import { inspectScene } from '../inspect'
 import { levelSubject } from '../subject'
@@ -14,21 +14,43 @@ const drawn = (id: string, seed: number) =>
   )
 const subjectOf = ({ scene, inkOf }: HandScene) => levelSubject(scene, 'A', 'main', inkOf)
 const followed = (made: HandScene) => subjectOf(made).tracks.map(({ name }) => name)
+/** Where what is followed lies on each drawing. */
+const placesIn = (made: HandScene) => {
+  const { tracks, shots } = subjectOf(made)
+  return shots.map((shot) => tracks[0]!.at(shot))
+}
 
 test('over a ground traced on every drawing what moves is followed, just as it is without the ground', () => {
   for (const id of ['leaf', 'bird', 'ball with squash'])
     for (const seed of [1, 2, 3]) {
       const made = drawn(id, seed)
-      const [alone, over] = [subjectOf(made), subjectOf(overGround(made, seed))]
-      expect(over.tracks.map(({ name }) => name)).toEqual(['the middle of what moves'])
-      const places = ({ tracks, shots }: typeof alone) => shots.map((shot) => tracks[0]!.at(shot))
-      expect(places(over)).toEqual(places(alone))
+      const over = overGround(made, seed)
+      expect(followed(over)).toEqual(['the middle of what moves'])
+      expect(placesIn(over)).toEqual(placesIn(made))
     }
 })
 
 test('where nothing stands, or only a limb moves, the middle of the shape is followed as ever', () => {
   for (const id of ['walk across', 'moving hold', 'leaf', 'tail', 'wheel', 'walk in place'])
     expect(followed(drawn(id, 4))).toEqual(['the middle of its shape'])
+})
+
+test('a figure that stays in its place is told apart from a ground much larger than it, and from no other', () => {
+  let [apart, all] = [0, 0]
+  for (const id of ['walk in place', 'head turn', 'pendulum', 'wheel'])
+    for (const ground of GROUNDS.filter(({ id }) => id !== 'a floor at its feet'))
+      for (const seed of [6, 7]) {
+        const made = drawn(id, seed)
+        const over = overGround(made, seed, ground)
+        all++
+        if (followed(over)[0] === 'the middle of its shape') continue
+        apart++
+        expect(placesIn(over)).toEqual(placesIn(made))
+      }
+  expect(apart / all).toBeGreaterThan(0.9)
+  // It is as large as its floor, or it stands on it with half its outline.
+  for (const id of ['smoke', 'turns round'])
+    expect([id, followed(overGround(drawn(id, 6), 6))]).toEqual([id, ['the middle of its shape']])
 })
 
 test('a ground forgotten on one drawing stands on none', () => {

@@ -3,6 +3,7 @@ import { memoLast } from '../../base/memo'
 import type { Ink, InkPiece } from '../../ink/ink'
 import { boundsOf, courseOf } from '../../ink/select/select'
 import { measuredOf, type InkOf } from '../measured'
+import { blobsOf } from '../../paper/blobs'
 import { upperMedian } from '../size/median'
 import type { Shot } from '../subject'
 
@@ -21,6 +22,10 @@ const SOME = 0.6
 const ALL_BUT = 0.92
 /** On every drawing there is so much of what stands, by what the middle one has: the rest may be hidden. */
 const HALF = 0.5
+/** A body is seldom so many times as large as what it moves. */
+const TWICE = 2
+/** Of what is so told to be a ground there is as much on each drawing, but for what is hidden. */
+const ALIKE = 0.9
 /** Fewer drawings tell of nothing that it stands. */
 const LEAST = 4
 
@@ -29,35 +34,85 @@ export interface Frame {
   readonly height: number
 }
 
-/** What of a level stands on all its drawings, and what is left beside it. */
+/** What stands on all of some drawings, and what is left beside it. */
 export interface Standing {
+  /** Of each drawing, what of it stands. */
+  readonly pieces: readonly Ink[]
+  /** Whether it is a ground the rest goes over, or stands on; else it may be the body of a figure that moves a limb. */
+  readonly isGround: boolean
+}
+
+/** What of a level stands on all its drawings. */
+export interface StandingOnLevel {
   /** The showings without what stands. */
   readonly rest: () => readonly Shot[]
-  /** Whether the rest goes farther than it is large: else it is a figure that moves a limb. */
-  readonly leavesItsPlace: boolean
+  readonly isGround: boolean
 }
 
 /** What stands on all drawings of a level; undefined where nothing does, or nothing else is there. */
-export function standingOf(shots: readonly Shot[], frame: Frame, inkOf: InkOf): Standing | undefined {
+export function standingOf(shots: readonly Shot[], frame: Frame, inkOf: InkOf): StandingOnLevel | undefined {
   if (shots.length < LEAST) return undefined
+  const found = standingAmong(
+    shots.map(({ measured }) => measured.pieces),
+    frame,
+  )
+  return (
+    found && {
+      rest: () =>
+        shots.map((shot, i) => {
+          const ids = new Set(found.pieces[i]!.map(({ id }) => id))
+          return { ...shot, measured: measuredOf(shot.drawing, (drawing, pass) => without(inkOf(drawing, pass), ids))! }
+        }),
+      isGround: found.isGround,
+    }
+  )
+}
+
+/** What stands on all of some drawings, each given by its ink; undefined where nothing does, or nothing else is there. */
+export function standingAmong(drawings: readonly Ink[], frame: Frame): Standing | undefined {
   // A few of many drawings tell that nothing stands, as on most levels.
-  if (!cellsDrawnOn(someOf(shots), frame, SOME).some(Boolean)) return undefined
-  const cells = cellsDrawnOn(shots, frame, MOSTLY)
-  const isStanding = (piece: InkPiece) => shareOn(piece, frame, cells) >= ALL_BUT
-  const standing = shots.map(({ measured }) => measured.pieces.filter(isStanding))
-  const boxes = shots.flatMap(({ measured }, i) => {
-    const still = new Set(standing[i])
-    return boundsOf(measured.pieces.filter((piece) => !still.has(piece))) ?? []
+  if (!cellsDrawnOn(someOf(drawings), frame, SOME).some(Boolean)) return undefined
+  const cells = cellsDrawnOn(drawings, frame, MOSTLY)
+  const all = dividedBy(cells, drawings, frame)
+  if (all && leavesItsPlace(all.rest)) return { pieces: all.pieces, isGround: true }
+  const large = dividedBy(largeOf(cells, frame), drawings, frame)
+  if (large && isFarLarger(large, frame)) return { pieces: large.pieces, isGround: true }
+  return all && { pieces: all.pieces, isGround: false }
+}
+
+interface Divided {
+  /** Of each drawing, what lies on the cells, and the box of the rest. */
+  readonly pieces: readonly Ink[]
+  readonly rest: readonly Box[]
+}
+
+/** Drawings divided by whether a piece lies on some cells; undefined where most drawings lack one of both. */
+function dividedBy(cells: Uint8Array, drawings: readonly Ink[], frame: Frame): Divided | undefined {
+  const pieces = drawings.map((ink) => ink.filter((piece) => shareOn(piece, frame, cells) >= ALL_BUT))
+  const rest = drawings.flatMap((ink, i) => {
+    const still = new Set(pieces[i])
+    return boundsOf(ink.filter((piece) => !still.has(piece))) ?? []
   })
-  if (!isThroughout(standing) || boxes.length < shots.length) return undefined
-  return {
-    rest: () =>
-      shots.map((shot, i) => {
-        const ids = new Set(standing[i]!.map(({ id }) => id))
-        return { ...shot, measured: measuredOf(shot.drawing, (drawing, pass) => without(inkOf(drawing, pass), ids))! }
-      }),
-    leavesItsPlace: goFar(boxes),
-  }
+  return isThroughout(pieces, frame) && rest.length === drawings.length ? { pieces, rest } : undefined
+}
+
+/** Of some cells the largest that hang together, and those half as large. */
+function largeOf(cells: Uint8Array, frame: Frame): Uint8Array {
+  const { columns, rows } = gridOf(frame)
+  const blobs = blobsOf(cells, columns, rows).map((blob) => ({ blob, size: Math.hypot(blob.width, blob.height) }))
+  const least = HALF * Math.max(...blobs.map(({ size }) => size))
+  const large = new Uint8Array(cells.length)
+  for (const { blob, size } of blobs) if (size >= least) for (const cell of blob.pixels) large[cell] = 1
+  return large
+}
+
+/** Whether it is so much larger than the rest, and as much of it on each drawing: a foot that stands on it is no part of it. */
+function isFarLarger({ pieces, rest }: Divided, frame: Frame): boolean {
+  const sizes = pieces.map((ink) => sizeOf(ink, frame))
+  return (
+    Math.min(...sizes) >= ALIKE * Math.max(...sizes) &&
+    pieces.every((ink, i) => longest(boundsOf(ink)!) >= TWICE * longest(rest[i]!))
+  )
 }
 
 const without = memoLast(
@@ -71,17 +126,17 @@ function gridOf({ width, height }: Frame) {
   return { cell, columns: Math.ceil(width / cell), rows: Math.ceil(height / cell) }
 }
 
-const someOf = (shots: readonly Shot[]): readonly Shot[] => {
-  const every = Math.max(1, Math.floor(shots.length / FEW))
-  return shots.filter((_, i) => i % every === 0)
+const someOf = (drawings: readonly Ink[]): readonly Ink[] => {
+  const every = Math.max(1, Math.floor(drawings.length / FEW))
+  return drawings.filter((_, i) => i % every === 0)
 }
 
 /** The cells of the frame that such a share of the drawings have something drawn on or beside, 1 each. */
-function cellsDrawnOn(shots: readonly Shot[], frame: Frame, share: number): Uint8Array {
+function cellsDrawnOn(drawings: readonly Ink[], frame: Frame, share: number): Uint8Array {
   const { columns, rows } = gridOf(frame)
   const [counts, last] = [new Uint16Array(columns * rows), new Uint16Array(columns * rows)]
-  for (const [n, { measured }] of shots.entries())
-    for (const piece of measured.pieces)
+  for (const [n, ink] of drawings.entries())
+    for (const piece of ink)
       alongCells(piece, frame, (column, row) => {
         for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++)
           for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++) {
@@ -91,7 +146,7 @@ function cellsDrawnOn(shots: readonly Shot[], frame: Frame, share: number): Uint
             counts[cell]!++
           }
       })
-  return Uint8Array.from(counts, (count) => (count >= share * shots.length ? 1 : 0))
+  return Uint8Array.from(counts, (count) => (count >= share * drawings.length ? 1 : 0))
 }
 
 /** Walks along what is drawn, from cell to cell; what lies outside the frame is left out. */
@@ -129,19 +184,23 @@ function shareOn(piece: InkPiece, frame: Frame, marked: Uint8Array): number {
 }
 
 /** Whether no drawing lacks most of what stands. */
-function isThroughout(standing: readonly Ink[]): boolean {
-  const sizes = standing.map(sizeOf)
+function isThroughout(standing: readonly Ink[], frame: Frame): boolean {
+  const sizes = standing.map((ink) => sizeOf(ink, frame))
   const middle = upperMedian(sizes)
   return middle > 0 && sizes.every((size) => size >= HALF * middle)
 }
-/** How much there is of some pieces: points would say less, a long line may have few. */
-const sizeOf = (ink: Ink): number => ink.reduce((sum, piece) => sum + longest(boundsOf([piece])!), 0)
+/** How much there is of some pieces, in cells along them: points would say less, a long line may have few. */
+function sizeOf(ink: Ink, frame: Frame): number {
+  let size = 0
+  for (const piece of ink) alongCells(piece, frame, () => size++)
+  return size
+}
 
 type Box = NonNullable<ReturnType<typeof boundsOf>>
 const longest = ({ left, top, right, bottom }: Box): number => Math.hypot(right - left, bottom - top)
 
 /** Whether some boxes, one a drawing, go farther than the middle one is large. */
-function goFar(boxes: readonly Box[]): boolean {
+function leavesItsPlace(boxes: readonly Box[]): boolean {
   const middles = boxes.map(({ left, top, right, bottom }) => ({ x: (left + right) / 2, y: (top + bottom) / 2 }))
   const size = upperMedian(boxes.map(longest))
   return middles.some((middle) => distance(middle, middles[0]!) > size)

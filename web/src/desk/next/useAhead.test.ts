@@ -1,18 +1,19 @@
-import { exposuresOf, isDrawn, middleOfShape, type Ink } from '@unhurried/core'
+import { exposuresOf, isDrawn, middlesOf, type Ink } from '@unhurried/core'
 import { FakeWorker, settled, standInBrowser } from '../../testing/browser'
 import { said } from '../../testing/element-plus'
 import { lined, mounted, openScene } from '../../testing/open-scene'
 import { onInWords } from '../../parts/frames'
+import type { MiddleOrder } from '../../workers/middles/messages'
 import { useAhead, type Ahead } from './useAhead'
 
 const browser = standInBrowser()
-/** The ink whose middle was asked for, piece by piece. */
-const measured: string[][] = []
+/** The drawings whose middles were asked for, time by time. */
+const measured: (readonly Ink[])[] = []
 Object.assign(globalThis, {
   Worker: class extends FakeWorker {
-    override postMessage({ id, ink }: FakeWorker['asked'][number] & { ink?: Ink }) {
-      measured.push(ink!.map((piece) => piece.id))
-      queueMicrotask(() => this.say({ kind: 'middle', id, at: middleOfShape(ink!) }))
+    override postMessage({ id, drawings, frame }: FakeWorker['asked'][number] & Partial<MiddleOrder>) {
+      measured.push(drawings!)
+      queueMicrotask(() => this.say({ kind: 'middles', id, places: middlesOf(drawings!, frame!) }))
     }
   },
 })
@@ -124,13 +125,18 @@ test('the last steps are measured once the hand pauses', async () => {
   const steps = ahead.steps.value.map(Math.round)
   expect(steps).toHaveLength(2)
   expect(Math.abs(steps[0]! - 30) + Math.abs(steps[1]! - 20)).toBeLessThan(3)
-  // Drawn on again, one drawing alone is measured again.
-  measured.length = 0
-  draw(90)
+  // What pauses with nothing drawn is not measured again; what was drawn on is.
+  store.goTo(1)
+  store.goTo(5)
   await settled()
   browser.pause()
   await settled()
   expect(measured).toHaveLength(1)
+  draw(90)
+  await settled()
+  browser.pause()
+  await settled()
+  expect(measured).toHaveLength(2)
   expect(ahead.steps.value[1]).toBeGreaterThan(steps[1]!)
 })
 

@@ -8,36 +8,34 @@ import { middleReportSchema, type MiddleOrder, type MiddleReport } from '../../w
 
 const DIED = 'Measuring the drawings stopped unexpectedly.'
 
-/** Where the middles of drawings lie, each found once for as long as its ink stays the same. */
+/** Where the middle of what moves lies on a few drawings, found once for as long as their ink stays the same. */
 class Middles {
   readonly #client = new WorkerClient<MiddleOrder, MiddleReport>({
     start: () => new Worker(new URL('../../workers/middles/worker.ts', import.meta.url), { type: 'module' }),
     reportSchema: middleReportSchema,
     died: DIED,
   })
-  readonly #known = new Map<string, { readonly ink: Ink; readonly at: Promise<Point | undefined> }>()
+  #known: { readonly drawings: readonly Ink[]; readonly places: Promise<Point[]> } | undefined
 
-  /** Of some drawings, and of no others any more. Rejects when the worker could not. */
-  async of(drawings: readonly string[], inkOf: InkStore['inkOf']): Promise<Point[]> {
-    for (const drawing of this.#known.keys()) if (!drawings.includes(drawing)) this.#known.delete(drawing)
-    const found = await Promise.all(drawings.map((drawing) => this.#of(drawing, inkWithShape(drawing, inkOf))))
-    return found.filter((at) => at !== undefined)
-  }
-
-  #of(drawing: string, ink: Ink): Promise<Point | undefined> {
-    const known = this.#known.get(drawing)
-    if (known?.ink.length === ink.length && ink.every((piece, i) => piece === known.ink[i])) return known.at
-    const at = this.#client.ask({ kind: 'middle', ink: [...ink] }).then((answer) => answer.at)
-    this.#known.set(drawing, { ink, at })
+  /** Rejects when the worker could not. */
+  of(drawings: readonly Ink[], { width, height }: Scene['settings']): Promise<Point[]> {
+    if (this.#known && areSame(drawings, this.#known.drawings)) return this.#known.places
+    const order = { kind: 'middles', frame: { width, height }, drawings: drawings.map((ink) => [...ink]) } as const
+    const known = { drawings, places: this.#client.ask(order).then(({ places }) => places) }
+    this.#known = known
     // What failed is asked anew.
-    at.catch(() => this.#known.get(drawing)?.at === at && this.#known.delete(drawing))
-    return at
+    known.places.catch(() => this.#known === known && (this.#known = undefined))
+    return known.places
   }
 
   end(): void {
     this.#client.stop()
   }
 }
+
+const areSame = (some: readonly Ink[], others: readonly Ink[]): boolean =>
+  some.length === others.length &&
+  some.every((ink, i) => ink.length === others[i]!.length && ink.every((piece, k) => piece === others[i]![k]))
 
 /** The last steps as they were drawn, measured while the hand pauses; none where all is planned beforehand. */
 export function useLastSteps() {
@@ -50,7 +48,8 @@ export function useLastSteps() {
     const mine = ++turn
     const { take, level, frame } = store
     const drawings = lastDrawn(scene, { take, level, frame, inkOf })
-    const places = placesPinned(scene, level, drawings) ?? (await middles.of(drawings, inkOf))
+    const inks = () => drawings.map((drawing) => inkWithShape(drawing, inkOf))
+    const places = placesPinned(scene, level, drawings) ?? (await middles.of(inks(), scene.settings))
     if (mine === turn) steps.value = stepsOver(places)
   }
 
