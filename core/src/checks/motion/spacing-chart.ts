@@ -2,7 +2,7 @@ import { measuredChart } from '../../motion/landmarks/landmarks'
 import { missesOf } from '../../motion/landmarks/targets'
 import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
-import { judged, lackingPins, onePerDrawing, type CheckFacts, type Judge } from '../check'
+import { judged, lackingPins, notJudged, onePerDrawing, type CheckFacts, type Judge } from '../check'
 import { nearestToMiddle } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
@@ -97,15 +97,24 @@ export const judgeSpacingChart: Judge = {
     const limits = { share: context.limit('share'), px: context.limit('px') }
     const whole = { tracks: subject.tracks, scene: withStandIns(context, subject) }
     const parts = partsFollowed(context, subject)
+    const slight: Shot[] = []
     const findings = charts.flatMap((chart) => {
       const misses = missesOn(subject, whole, chart, context.take)
       const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
       const ofParts = parts ? missesOn(subject, parts, chart, context.take).filter(({ shot }) => !told.has(shot)) : []
-      return [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
-        .filter((miss) => isOff(miss, limits))
-        .map((miss) => observed(subject, miss, limits))
+      const all = [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
+      const off = all.filter((miss) => isOff(miss, limits))
+      slight.push(...hardlyMoved(all, limits).filter((shot) => !off.some((miss) => miss.shot === shot)))
+      return off.map((miss) => observed(subject, miss, limits))
     })
-    return judged(onePerDrawing(findings), lackingPins(subject))
+    return judged(onePerDrawing(findings), [
+      ...lackingPins(subject),
+      ...notJudged(
+        subject,
+        slight,
+        'hardly move by what is followed and could not be held against their chart: pin a landmark.',
+      ),
+    ])
   },
 }
 
@@ -133,6 +142,19 @@ const isStep = ({ step }: Miss): boolean => step >= LIVING_HOLD
 function isOff(miss: Miss, { share, px }: Limits): boolean {
   const least = miss.track.standIn ? STAND_IN * px : px
   return isStep(miss) && Math.abs(miss.along) > least && valueOf(miss) > share
+}
+
+/**
+ * Where nothing is pinned and by what is followed most drawings of a chart hardly move, as of a head that turns, those on
+ * which not even a miss of a whole step would be told: the features go far, their middle does not.
+ */
+function hardlyMoved(misses: readonly Miss[], limits: Limits): Shot[] {
+  if (misses.some(({ track }) => !track.standIn)) return []
+  const shots = [...new Set(misses.map(({ shot }) => shot))]
+  const hardly = shots.filter((shot) =>
+    misses.every((miss) => miss.shot !== shot || miss.step < STAND_IN * limits.px),
+  )
+  return 2 * hardly.length >= shots.length ? hardly : []
 }
 
 /** Every drawing of a chart with every track that has a place on it. */

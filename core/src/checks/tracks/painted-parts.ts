@@ -115,7 +115,7 @@ function fillsFollowed(swatch: string, shots: readonly Shot[], round: boolean): 
     const before = i === 0 ? undefined : partnersBefore(fills[i - 1]!)(bodies)
     open = new Map(
       bodies.map((body) => {
-        const partner = before?.get(body)
+        const partner = certainPartner(body, before?.get(body), fills[i - 1] ?? NONE, bodies)
         let chain = partner && open.get(partner)
         if (!chain) chains.push((chain = new Map()))
         return [body, chain.set(shots[i]!.drawing, body)]
@@ -123,6 +123,22 @@ function fillsFollowed(swatch: string, shots: readonly Shot[], round: boolean): 
     )
   })
   return chains.filter((seen) => seen.size >= LEAST_SEEN && (!round || comesRound(seen, fills)))
+}
+
+/**
+ * Its partner on the drawing before, where neither has another of the colour nearer: of two eyes that both go far one may lie
+ * where the other was.
+ */
+function certainPartner(
+  body: Body,
+  partner: Body | undefined,
+  before: readonly Body[],
+  beside: readonly Body[],
+): Body | undefined {
+  if (!partner) return undefined
+  const apart = distance(body, partner)
+  const isNearest = (from: Body, others: readonly Body[]) => others.every((other) => distance(from, other) >= apart)
+  return isNearest(body, before) && isNearest(partner, beside) ? partner : undefined
 }
 
 /** On a loop its last place leads to its first; one that is not seen all the way round has no seam. */
