@@ -394,10 +394,9 @@ export { timedFromLife, type LifeTiming, type TrackedFrame } from './motion/life
 export { keysFromLife } from './edits/composed/from-life'
 export { compacted, PAUSE, sittings } from './record/sittings'
 export { type LogEntry, logEntrySchema, type Minutes, minutesPerDrawing, secondsBy, type WorkKind } from './record/log'
-export { type Estimate, estimate, estimateInOrder, type Hours, type ToDo, whyOf } from './record/estimate'
+export { estimateInOrder, type Hours, type Known, type ToDo, whyOf } from './record/estimate'
 export { dayAfter, hoursOn, inDueOrder, mustMake, schedule, type Week, weekdayOf } from './record/schedule'
 export {
-  costOfChange,
   drawnAgain,
   drawnLevels,
   feetAndFrames,

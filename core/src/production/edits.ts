@@ -6,7 +6,6 @@ import {
   libraryColourSchema,
   MOST_PARTS,
   modelSheetSchema,
-  productionDocumentSchema,
   reelHeadSchema,
   shotSchema,
   type ProductionDocument,
@@ -97,20 +96,6 @@ export function applyProductionEdit(document: ProductionDocument, edit: Producti
   const { most, sentence } = MOST_PARTS[kindOf(edit)]
   if (after.length > most) refuse(sentence)
   return withList(document, edit, after)
-}
-
-/** Why a document is not whole; undefined when it is. */
-export function faultOfProduction(document: ProductionDocument): string | undefined {
-  const parsed = productionDocumentSchema.safeParse(document)
-  if (!parsed.success) return parsed.error.issues[0]!.message
-  const lists: (readonly Part[])[] = [
-    document.reels,
-    document.characters,
-    ...document.reels.map(({ shots }) => shots),
-    ...document.characters.flatMap(({ colours, sheets, landmarks = [] }) => [colours, sheets, landmarks]),
-  ]
-  const twice = lists.some((list) => new Set(list.map(({ id }) => id)).size < list.length)
-  return twice ? 'Two parts of a production have the same id.' : undefined
 }
 
 /** The edits that make a document what it was before an edit that can be made on it, in the order to be made. */

@@ -3,14 +3,13 @@ import { LIMITS } from '../base/limits'
 import { EditRefused } from '../scene/refusal'
 import {
   applyProductionEdit,
-  faultOfProduction,
   editsMaking,
   inverseOfProduction,
   picturesOfProduction,
   productionEditSchema,
   type ProductionEdit,
 } from './edits'
-import { NOTHING_YET, type ProductionDocument } from './schema'
+import { NOTHING_YET, productionDocumentSchema, type ProductionDocument } from './schema'
 
 const id = fc.constantFrom('a', 'b', 'c', 'd')
 const before = fc.option(fc.option(id, { nil: null }), { nil: undefined })
@@ -55,6 +54,20 @@ function made(document: ProductionDocument, edit: ProductionEdit): ProductionDoc
     expect(error).toBeInstanceOf(EditRefused)
     return document
   }
+}
+
+/** Why a document is not whole; undefined when it is. */
+function faultOfProduction(document: ProductionDocument): string | undefined {
+  const parsed = productionDocumentSchema.safeParse(document)
+  if (!parsed.success) return parsed.error.issues[0]!.message
+  const lists: (readonly { readonly id: string }[])[] = [
+    document.reels,
+    document.characters,
+    ...document.reels.map(({ shots }) => shots),
+    ...document.characters.flatMap(({ colours, sheets, landmarks = [] }) => [colours, sheets, landmarks]),
+  ]
+  const twice = lists.some((list) => new Set(list.map(({ id }) => id)).size < list.length)
+  return twice ? 'Two parts of a production have the same id.' : undefined
 }
 
 test('a production is whole after any edits, and each can be taken back exactly', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { seededRandom } from '../base/random'
-import { estimate, estimateInOrder } from './estimate'
+import { estimateInOrder } from './estimate'
 import { minutesPerDrawing, type LogEntry } from './log'
 
 const entry = (n: number, minutes: number, more: Partial<LogEntry> = {}): LogEntry => ({
@@ -9,6 +9,9 @@ const entry = (n: number, minutes: number, more: Partial<LogEntry> = {}): LogEnt
   ...more,
 })
 const line = { scene: 's', level: 'A', pass: 'line' } as const
+/** Hours that so many drawings take. */
+const hoursOf = (count: number, given: Omit<Parameters<typeof estimateInOrder>[0], 'lots'>) =>
+  estimateInOrder({ lots: [[{ ...line, count }]], ...given })[0]!
 
 test('minutes a drawing: all work on one drawing is its own; few entries fall back and say so', () => {
   const log = [
@@ -25,7 +28,7 @@ test('minutes a drawing: all work on one drawing is its own; few entries fall ba
 
 test('nothing to do takes no time; more takes longer; the same seed says the same', () => {
   const log = Array.from({ length: 9 }, (_, n) => entry(n, 5 + n))
-  const hours = (count: number) => estimate({ toDo: [{ ...line, count }], log }).hours
+  const hours = (count: number) => hoursOf(count, { log })
   expect(hours(0)).toEqual({ p20: 0, p50: 0, p80: 0 })
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 200 }), (count) => {
@@ -46,7 +49,7 @@ test('lots done one after the other: the last is done when all of it is, and non
   const [first, none, last] = estimateInOrder({ lots, log })
   expect(none).toEqual(first)
   expect(last!.p50).toBeGreaterThan(first!.p50)
-  const whole = estimate({ toDo: [{ ...line, count: 13 }], log }).hours
+  const whole = hoursOf(13, { log })
   expect(Math.abs(last!.p50 / whole.p50 - 1)).toBeLessThan(0.05)
 })
 
@@ -61,7 +64,7 @@ test('on a thousand made-up logs what is said of 80 in 100 holds in 750 to 850',
     const log = Array.from({ length: 8 + Math.floor(40 * random()) }, (_, i) => entry(i, minutes()))
     const count = 5 + Math.floor(60 * random())
     const took = Array.from({ length: count }, minutes).reduce((sum, each) => sum + each, 0) / 60
-    if (took <= estimate({ toDo: [{ ...line, count }], log, seed: n, tries: 400 }).hours.p80) held++
+    if (took <= hoursOf(count, { log, seed: n, tries: 400 }).p80) held++
   }
   expect(held).toBeGreaterThanOrEqual(750)
   expect(held).toBeLessThanOrEqual(850)

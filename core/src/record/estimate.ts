@@ -11,44 +11,36 @@ export interface Hours {
   readonly p50: number
   readonly p80: number
 }
-export interface Estimate {
-  readonly hours: Hours
-  /** What each kind of it rests on. */
-  readonly why: readonly (ToDo & { readonly minutes: Minutes })[]
+/** Drawings still to do with what is known of how long such take. */
+export interface Known extends ToDo {
+  readonly minutes: Minutes
 }
 
 /** Times that all that is left is drawn in chance. */
 const TRIES = 2000
 
-interface EstimateOptions {
-  readonly log: readonly LogEntry[]
-  readonly seed?: number
-  readonly tries?: number
-}
-
-/**
- * How long what is left takes: all of it drawn 2,000 times by chance, each drawing for as long as one of the log's own of
- * its kind took. How well the log knows its kind is part of it: each time its drawings count by chance more or less
- * (the Bayesian bootstrap, Rubin 1981), so that three drawings promise less than forty.
- */
-export function estimate({ toDo, ...options }: EstimateOptions & { readonly toDo: readonly ToDo[] }): Estimate {
-  const [hours] = estimateInOrder({ lots: [toDo], ...options })
-  return { hours: hours!, why: whyOf(toDo, options.log) }
-}
-
 /** Drawings still to do with what is known of each kind of them. */
-export function whyOf(toDo: readonly ToDo[], log: readonly LogEntry[]): Estimate['why'] {
+export function whyOf(toDo: readonly ToDo[], log: readonly LogEntry[]): Known[] {
   const minutesOf = minutesPerDrawing(log)
   return toDo.filter(({ count }) => count > 0).map((each) => ({ ...each, minutes: minutesOf(each) }))
 }
 
-/** Hours until each of several lots of work is done, one after the other. */
+/**
+ * Hours until each of several lots of work is done, one after the other: all of it drawn 2,000 times by chance, each drawing
+ * for as long as one of the log's own of its kind took. How well the log knows its kind is part of it: each time its drawings
+ * count by chance more or less (the Bayesian bootstrap, Rubin 1981), so that three drawings promise less than forty.
+ */
 export function estimateInOrder({
   lots,
   log,
   seed = 1,
   tries = TRIES,
-}: EstimateOptions & { readonly lots: readonly (readonly ToDo[])[] }): Hours[] {
+}: {
+  readonly lots: readonly (readonly ToDo[])[]
+  readonly log: readonly LogEntry[]
+  readonly seed?: number
+  readonly tries?: number
+}): Hours[] {
   const minutesOf = minutesPerDrawing(log)
   const random = seededRandom(seed)
   const total = new Float64Array(tries)

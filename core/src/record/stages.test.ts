@@ -5,7 +5,7 @@ import type { Edit } from '../edits/kinds'
 import { newScene } from '../scene/create'
 import type { Pass, Scene } from '../scene/schema'
 import { drawn, settingsOf } from '../testing/build'
-import { costOfChange, drawnAgain, feetAndFrames, stagesDone, stagesOf, STAGES, toDoIn, toMend } from './stages'
+import { drawnAgain, feetAndFrames, stagesDone, stagesOf, STAGES, toDoIn, toMend, workIn } from './stages'
 
 const inked = (drawing: string, pass: Pass): Edit => ({
   ...{ type: 'ink.change', drawing, pass, remove: [] },
@@ -43,7 +43,7 @@ test('a change costs what has to be drawn again: exactly the drawings that have 
   fc.assert(
     fc.property(some, fc.subarray([...STAGES]), (has, passes) => {
       const scene = sceneOf([...three, ...has.map(([id, pass]) => inked(id, pass))])
-      const cost = costOfChange('s', scene, { level: 'A', passes })
+      const cost = workIn('s', scene, drawnAgain(scene, { level: 'A', passes }))
       const again = has.filter(([, pass]) => passes.includes(pass))
       expect(cost.reduce((sum, { count }) => sum + count, 0)).toBe(again.length)
       for (const { pass, count } of cost) expect(again.filter(([, each]) => each === pass)).toHaveLength(count)
@@ -58,8 +58,9 @@ test('put on the list, what a change costs is exactly what is to be drawn again'
     fc.property(some, fc.subarray([...STAGES]), (has, passes) => {
       const scene = sceneOf([...three, ...has.map(([id, pass]) => inked(id, pass))])
       const count = (of: Scene) => toDoIn('s', of).reduce((sum, each) => sum + each.count, 0)
-      const cost = costOfChange('s', scene, { level: 'A', passes }).reduce((sum, each) => sum + each.count, 0)
-      const listed = drawnAgain(scene, { level: 'A', passes }).reduce((now, { drawing, passes: own }) => {
+      const again = drawnAgain(scene, { level: 'A', passes })
+      const cost = workIn('s', scene, again).reduce((sum, each) => sum + each.count, 0)
+      const listed = again.reduce((now, { drawing, passes: own }) => {
         const edit = mendEdit(now, { drawing, passes: own })
         return edit ? applyEdit(now, edit).scene : now
       }, scene)

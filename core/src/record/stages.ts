@@ -95,13 +95,6 @@ export const drawnAgain = (
     return own.length > 0 ? [{ drawing: drawing.id, passes: own }] : []
   })
 
-/** What is done again where a level's passes are: the drawings on the sheet that have them. */
-export const costOfChange = (
-  id: string,
-  scene: Scene,
-  { level, passes }: { level: string; passes: readonly Pass[] },
-): ToDo[] => workIn(id, scene, drawnAgain(scene, { level, passes }))
-
 /** Drawings to be done again, counted by level and pass. */
 export function workIn(
   id: string,

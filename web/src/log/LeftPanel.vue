@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { counted, STAGES, toDoIn, type Estimate } from '@unhurried/core'
+import { counted, STAGES, toDoIn, type Known } from '@unhurried/core'
 import { computed } from 'vue'
 import { onInWords } from '../parts/frames'
 import { useScene } from '../session/scene'
@@ -16,7 +16,7 @@ const FROM = {
 } as const
 
 const why = computed(() =>
-  log.why.value.map((each: Estimate['why'][number]) => {
+  log.why.value.map((each: Known) => {
     const { level, pass, count, minutes } = each
     const name = store.scene!.levels[level]?.name ?? level
     return {
