@@ -138,7 +138,7 @@ export {
 } from './timing/seen/camera'
 export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
 export { contactsOf } from './timing/contacts'
-export { asTake, lengthOfTake } from './timing/take-length'
+export { lengthOfTake } from './timing/take-length'
 export { takeLasting } from './edits/composed/take-lasting'
 export { between, cycleAt, fitted, redrawn, writtenOut } from './timing/column'
 export { exposePattern } from './timing/exposure'
@@ -157,9 +157,7 @@ export {
   type Placed,
 } from './timing/sheet'
 export {
-  drawingShown,
   drawingsOf,
-  followedLevel,
   hasPan,
   type Matte,
   type Mattes,
@@ -256,7 +254,6 @@ export {
   reading,
   type PlanContext,
   toggle,
-  type PlanNote,
 } from './planners/planner'
 export { mouthFigure } from './planners/figures/mouth-figure'
 export { plannerOf, PLANNERS } from './planners/register'
@@ -333,16 +330,16 @@ export {
 } from './format/archive/production'
 export { coloursIn, type NamedColour, PALETTE_FORMATS, readPalette } from './format/palette/palette'
 export { writeFindingsCsv } from './format/findings-csv'
-export { drawingsBeside, measureCut, type CutMeasure } from './checks/meeting/cut'
+export { drawingsBeside, measureCut } from './checks/meeting/cut'
 export { handOn } from './checks/meeting/hand-on'
 export { canShowFilms, EXPORT_FORMATS, exportFormat, FORMAT_IDS, type FormatId } from './format/formats'
 export { gifDelays, openGif } from './format/picture/gif'
-export { endOf, gainAt, lastFrameOf, type SampleRange, secondAt, soundFrame, type SoundPlace } from './sound/frames'
+export { endOf, gainAt, lastFrameOf, secondAt, soundFrame } from './sound/frames'
 export { type LaidWord, layWords, type WordToLay, WordsRefused } from './sound/lay-words'
-export { type Loudness, loudness, quiet } from './sound/loudness'
-export { MOUTH_SHAPES, type MouthShape, planMouths, SHAPE_WORDS } from './sound/mouths'
-export { FluxGatherer, type Onset, onsetsIn } from './sound/onsets'
-export { loudBetween, PeakGatherer, type Peaks, peakBetween } from './sound/peaks'
+export { quiet } from './sound/loudness'
+export { type MouthShape, planMouths, SHAPE_WORDS } from './sound/mouths'
+export { FluxGatherer, onsetsIn } from './sound/onsets'
+export { loudBetween, PeakGatherer, peakBetween } from './sound/peaks'
 export { frameAtSecond, heardSounds, type HeardWord, heardWords, isUnsure } from './sound/said'
 export { reelSounds } from './sound/reel-sounds'
 export { gainsOver, stretchOf } from './sound/schedule'
@@ -353,7 +350,7 @@ export type { PackedType, PackOptions } from './format/exported'
 export type { PrintFonts } from './format/print'
 export { type FilmContainer, type FilmSound, type FilmWriter, framesGoingBy } from './format/film'
 export { writeWav } from './format/wav'
-export { SOUND_HEAD, SOUND_TYPES, soundHead, SoundRefused, type SoundType } from './format/sound-head'
+export { SOUND_HEAD, soundHead, SoundRefused } from './format/sound-head'
 export { PICTURE_TYPES, pictureHead, PictureRefused } from './format/picture-head'
 export { type Picture, writePng } from './format/picture/png'
 export { plain, readSheetCsv, type SheetError } from './format/sheet/sheet-csv'
@@ -363,24 +360,15 @@ export { REEL_FORMAT_IDS, REEL_FORMATS, reelFormat, type ReelFormatId } from './
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'
 export { flattened, lineArt, lineOf, type PaperLevels, paperLevels } from './paper/levels'
-export {
-  filmsSeen,
-  footagePicture,
-  type FootagePlace,
-  footageTime,
-  pictureAt,
-  runsOverFilms,
-  type SeenFilm,
-} from './paper/footage'
+export { filmsSeen, footagePicture, footageTime, pictureAt, runsOverFilms, type SeenFilm } from './paper/footage'
 export { pegHoles, withoutPegs } from './paper/pegs'
 export { withoutTable } from './paper/table'
-export { registerPage, whereLaid } from './paper/register'
+export { registerPage } from './paper/register'
 export { tracedLines, tracedShapes } from './paper/trace'
-export { planWriteOn, penWay, MOST_OVERLAP, type PenPath, type WrittenDrawing } from './lettering/write-on'
 export { revealTimes, USUAL_REACH, type Revealed } from './lettering/reveal'
 export { blobsOf } from './paper/blobs'
 export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/strokes'
-export { widenedField, type WrittenField, writtenShapes, type WrittenShape } from './lettering/written'
+export { widenedField, writtenShapes } from './lettering/written'
 export { simplerWay, waysAlong, waysOfInk } from './lettering/proposed'
 export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/lettering/write-on'
 export { withLetteringMoved } from './edits/composed/lettering/lettering-moved'
@@ -389,8 +377,8 @@ export { isBehind } from './lettering/lines'
 export { type Drops, dropsOf, MOST_DROPS, withDrops } from './edits/composed/drops'
 /** Whatever reads fonts is fetched when text is typed. */
 export const loadTyped = () => import('./lettering/typed')
-export { SpotFollower, type Spotted } from './motion/spot'
-export { timedFromLife, type LifeTiming, type TrackedFrame } from './motion/life'
+export { SpotFollower } from './motion/spot'
+export { timedFromLife, type TrackedFrame } from './motion/life'
 export { keysFromLife } from './edits/composed/from-life'
 export { compacted, PAUSE, sittings } from './record/sittings'
 export { type LogEntry, logEntrySchema, type Minutes, minutesPerDrawing, secondsBy, type WorkKind } from './record/log'
@@ -409,20 +397,13 @@ export {
 } from './record/stages'
 export { costOfLength, costOfRate, drawnInColours } from './record/what-if'
 export { writeLogCsv } from './format/log-csv'
-export {
-  exerciseSettings,
-  type Exercise,
-  type Ideal,
-  type IdealFrame,
-  meetingFrames,
-  PRACTICE_SIZE,
-} from './practice/exercise'
+export { exerciseSettings, type Exercise, type Ideal, PRACTICE_SIZE } from './practice/exercise'
 export { EXERCISES, exerciseOf } from './practice/register'
-export { type CopyScore, scoreCopy } from './practice/copied'
+export { scoreCopy } from './practice/copied'
 export { scoreAgainstFilm } from './practice/from-film'
 export { markedDrawings } from './practice/measure'
 export { scoreInWords } from './practice/in-words'
-export { type DrawingScore, marksOf, type Score, scoreExercise } from './practice/score'
+export { marksOf, scoreExercise } from './practice/score'
 export { dueAgain } from './practice/due'
 export { errorOf, type PracticeResult, practiceResultSchema } from './practice/results'
 export { eyeLimits } from './practice/eye/limits'

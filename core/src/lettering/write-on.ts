@@ -13,7 +13,7 @@ export interface PenPath {
 }
 
 /** The most of a path that can still be to go when the next begins. */
-export const MOST_OVERLAP = 0.5
+const MOST_OVERLAP = 0.5
 
 /** Where a path begins and ends along the whole way of the pen, in pixels. */
 export interface Stretch {

@@ -13,7 +13,7 @@ export interface MarkedDrawing {
 }
 
 /** How one drawing lies against the law. */
-export interface DrawingScore extends Pick<MarkedDrawing, 'drawing' | 'number' | 'frame'> {
+interface DrawingScore extends Pick<MarkedDrawing, 'drawing' | 'number' | 'frame'> {
   /** The mark that lies farthest off, where it is and where it should be. */
   readonly mark: string
   readonly own: Point
