@@ -90,11 +90,18 @@ test('after kill -9 of everything it starts again with everything kept; Ctrl-C s
   const spare = connect(port, '127.0.0.1')
   await once(spare, 'connect')
   const all = [again.child.pid!, ...childrenOf(again.child.pid!)]
-  await ended(again.child, () => again.child.kill('SIGINT'))
+  const held = join(folder, 'running.json')
+  const stopped = ended(again.child, () => again.child.kill('SIGINT'))
+  await expect.poll(() => !existsSync(held) || readFileSync(held, 'utf8').includes('stopping')).toBe(true)
+  // Started anew while it stops, it waits for that.
+  const next = start(['--port', String(port), '--data', folder])
+  await stopped
   spare.destroy()
   expect(again.child.exitCode).toBe(0)
   expect(all.filter(running)).toEqual([])
-  expect(existsSync(join(folder, 'running.json'))).toBe(false)
+  expect((await next.done()).said).toContain(url)
+  await ended(next.child, () => next.child.kill('SIGINT'))
+  expect(existsSync(held)).toBe(false)
 })
 
 test('the start script alone killed: the server ends by itself and the next start takes the database over', async () => {

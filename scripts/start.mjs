@@ -7,7 +7,7 @@ import { parseArgs } from 'node:util'
 import { build } from './lib/build.mjs'
 import { installModules } from './lib/packages.mjs'
 import { usualDataFolder } from './lib/paths.mjs'
-import { makeFolder, takeFolder } from './lib/folder.mjs'
+import { makeFolder, takeFolder, whenLeft } from './lib/folder.mjs'
 import { openCluster, postgresPrograms } from './lib/postgres.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
@@ -65,6 +65,7 @@ function requireFolder(folder) {
 await orStop(async () => {
   const { port, folder } = options()
   requireFolder(folder)
+  await whenLeft(folder)
   const leave = takeFolder(folder, { port })
   const running = {}
   let ending = false
@@ -72,6 +73,7 @@ await orStop(async () => {
   async function end(code) {
     if (ending) return
     ending = true
+    takeFolder(folder, { port, stopping: true })
     await running.server?.stop()
     await running.database?.stop()
     leave()

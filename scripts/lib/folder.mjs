@@ -1,10 +1,11 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { Stop } from './say.mjs'
+import { setTimeout } from 'node:timers/promises'
+import { say, Stop } from './say.mjs'
 
 const fileIn = (folder) => join(folder, 'running.json')
 
-/** Who runs on a data folder now: `{ pid, port, databasePort }`, or undefined. */
+/** Who runs on a data folder now: `{ pid, port, databasePort, stopping }`, or undefined. */
 export function runningIn(folder) {
   let other = {}
   try {
@@ -24,6 +25,12 @@ export function takeFolder(folder, told) {
     )
   writeFileSync(fileIn(folder), JSON.stringify({ pid: process.pid, ...told }))
   return () => rmSync(fileIn(folder), { force: true })
+}
+
+/** Resolves once nobody who is about to stop holds a data folder any more. */
+export async function whenLeft(folder) {
+  if (runningIn(folder)?.stopping) say('It is just being stopped. Waiting for that …')
+  while (runningIn(folder)?.stopping) await setTimeout(100)
 }
 
 function isOurs(pid) {
