@@ -22,7 +22,7 @@ export interface CutSide {
 export interface CutMeasure {
   readonly level: string
   readonly what: string
-  /** How far from where it left it is met, or from a step on, whichever is nearer. */
+  /** How far from where it left it is met, from a step on or from where it was the last few frames, whichever is nearest. */
   readonly px: number
   /** Pixels a frame of the side before, as it leaves and as it enters. */
   readonly out: number
@@ -188,7 +188,13 @@ interface AtCut {
   readonly at: Point
   /** Its steps from the cut away, in pixels and in frames, in the way it goes. */
   readonly steps: readonly { readonly by: Point; readonly frames: number }[]
+  /** For so many frames it is seen beside the cut, wherever a trim has put that. */
+  readonly frames: number
+  /** Where it was a few frames before: a cut on an action may show those again. */
+  readonly lately: readonly Point[]
 }
+/** So many frames of an action may be shown on both sides of a cut. */
+const AGAIN = 4
 
 function atCut(track: Track['at'], { side, shots }: Beside, scale = 1): AtCut | undefined {
   const seen = (shot: Shot, frame: number): Point | undefined => {
@@ -205,17 +211,22 @@ function atCut(track: Track['at'], { side, shots }: Beside, scale = 1): AtCut | 
     // Before the cut the farther one is the earlier.
     return [{ by: frames < 0 ? plus(near, far, -1) : plus(far, near, -1), frames: Math.abs(frames) }]
   })
-  return { shot: shots[0]!, at, steps }
+  const lately = shots
+    .slice(1)
+    .filter(({ frame, frames }) => frame < side.frame && frame + frames > side.frame + 1 - AGAIN)
+  return {
+    ...{ shot: shots[0]!, at, steps, frames: side.frame + 1 - shots[0]!.frame },
+    lately: lately.flatMap((shot) => seen(shot, shot.frame) ?? []),
+  }
 }
 
-/** From where it left, or from a step on at the pace of both sides. */
+/** From where it left or was lately, or from a step on at the pace of both sides. */
 function missedBy(left: AtCut, met: AtCut, rate: number): number {
   const paces = [left.steps[0], met.steps[0]].flatMap((step, i) =>
     step ? [{ x: step.by.x / step.frames, y: step.by.y / step.frames, rate: i === 0 ? 1 : rate }] : [],
   )
-  const frames = left.shot.frames
-  const on = paces.reduce((sum, pace) => plus(sum, pace, (pace.rate * frames) / paces.length), left.at)
-  return Math.min(distance(left.at, met.at), distance(on, met.at))
+  const on = paces.reduce((sum, pace) => plus(sum, pace, (pace.rate * left.frames) / paces.length), left.at)
+  return Math.min(...[left.at, on, ...left.lately].map((at) => distance(at, met.at)))
 }
 
 /** How fast it leaves and enters, in pixels a frame of the side before, and by how much it changes between two even paces. */

@@ -7,7 +7,7 @@ import { handedOn, type CutSide, type Handed } from './cut'
  * Hand-on to the next scene. Where a move goes on over a cut the eye carries it along: the last pose and
  * speed of each level are held against the first of the level of the same name in the scene it joins,
  * landmark by landmark of the same name, or all of the drawing where none is pinned on both. It may begin there
- * where it left or a step on; its speed is asked of what goes at one pace on both sides.
+ * where it left, a step on, or, cut on its action, where it was a few frames before; its speed is asked of what goes at one pace on both sides.
  */
 export const handOn = {
   id: 'hand-on',
@@ -61,7 +61,7 @@ function told(handed: Handed, { level, name, limits }: Telling): Observation[] {
       {
         ...{ ...base, value: px, limit: limits.px, unit: 'px' },
         evidence: [...evidence, placeGuide(to, 'where the next scene begins')],
-        sentence: `${handed.level} ends here with ${handed.what} ${rounded(px)} px from where ${name} begins with it, a step on allowed for.`,
+        sentence: `${handed.level} ends here with ${handed.what} ${rounded(px)} px from where ${name} begins with it, a step on or a few frames before allowed for.`,
       },
     ]
   if (Math.abs(off) <= limits.speed) return []
