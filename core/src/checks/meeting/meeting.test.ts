@@ -11,7 +11,9 @@ describe('hand-on to the next scene', () => {
     const { findings } = await first().ask('hand-on', {}, second(390))
     expect(findings).toMatchObject([{ unit: 'px', drawings: ['A4'], frames: [9] }])
     expect(findings[0]!.value).toBeCloseTo(40, 0)
-    expect(findings[0]!.sentence).toMatch(/(39|40|41) px from where The quay begins with it, a step on or a few frames before allowed for\.$/)
+    expect(findings[0]!.sentence).toMatch(
+      /(39|40|41) px from where The quay begins with it, a step on or a few frames before allowed for\.$/,
+    )
   })
 
   test('at the right place but at half the speed the speed is told', async () => {
