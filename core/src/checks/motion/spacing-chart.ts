@@ -151,9 +151,7 @@ function isOff(miss: Miss, { share, px }: Limits): boolean {
 function hardlyMoved(misses: readonly Miss[], limits: Limits): Shot[] {
   if (misses.some(({ track }) => !track.standIn)) return []
   const shots = [...new Set(misses.map(({ shot }) => shot))]
-  const hardly = shots.filter((shot) =>
-    misses.every((miss) => miss.shot !== shot || miss.step < STAND_IN * limits.px),
-  )
+  const hardly = shots.filter((shot) => misses.every((miss) => miss.shot !== shot || miss.step < STAND_IN * limits.px))
   return 2 * hardly.length >= shots.length ? hardly : []
 }
 
