@@ -7,13 +7,17 @@ import type { MiddleOrder } from '../../workers/middles/messages'
 import { useAhead, type Ahead } from './useAhead'
 
 const browser = standInBrowser()
-/** The drawings whose middles were asked for, time by time. */
-const measured: (readonly Ink[])[] = []
+/** Of each order for middles, how many drawings it named and how many it brought the ink of. */
+const measured: [named: number, brought: number][] = []
+const kept = new Map<string, Ink>()
 Object.assign(globalThis, {
   Worker: class extends FakeWorker {
     override postMessage({ id, drawings, frame }: FakeWorker['asked'][number] & Partial<MiddleOrder>) {
-      measured.push(drawings!)
-      queueMicrotask(() => this.say({ kind: 'middles', id, places: middlesOf(drawings!, frame!) }))
+      const brought = drawings!.filter(({ ink }) => ink)
+      for (const { drawing, ink } of brought) kept.set(drawing, ink!)
+      measured.push([drawings!.length, brought.length])
+      const inks = drawings!.map(({ drawing }) => kept.get(drawing)!)
+      queueMicrotask(() => this.say({ kind: 'middles', id, places: middlesOf(inks, frame!) }))
     }
   },
 })
@@ -131,12 +135,15 @@ test('the last steps are measured once the hand pauses', async () => {
   await settled()
   browser.pause()
   await settled()
-  expect(measured).toHaveLength(1)
+  expect(measured).toEqual([[3, 3]])
   draw(90)
   await settled()
   browser.pause()
   await settled()
-  expect(measured).toHaveLength(2)
+  expect(measured).toEqual([
+    [3, 3],
+    [3, 1],
+  ])
   expect(ahead.steps.value[1]).toBeGreaterThan(steps[1]!)
 })
 

@@ -15,15 +15,24 @@ class Middles {
     reportSchema: middleReportSchema,
     died: DIED,
   })
-  #known: { readonly drawings: readonly Ink[]; readonly places: Promise<Point[]> } | undefined
+  /** What the worker was asked last, and its ink, so that only what changed is sent again. */
+  #known: { readonly inks: ReadonlyMap<string, Ink>; readonly places: Promise<Point[]> } | undefined
 
-  /** Rejects when the worker could not. */
-  of(drawings: readonly Ink[], { width, height }: Scene['settings']): Promise<Point[]> {
-    if (this.#known && areSame(drawings, this.#known.drawings)) return this.#known.places
-    const order = { kind: 'middles', frame: { width, height }, drawings: drawings.map((ink) => [...ink]) } as const
-    const known = { drawings, places: this.#client.ask(order).then(({ places }) => places) }
+  /** Of some drawings, one after the other, with their ink. Rejects when the worker could not. */
+  of(inks: ReadonlyMap<string, Ink>, { width, height }: Scene['settings']): Promise<Point[]> {
+    const had = this.#known?.inks
+    const changed = [...inks].filter(([drawing, ink]) => !isSame(ink, had?.get(drawing)))
+    if (this.#known && changed.length === 0 && [...inks.keys()].join() === [...had!.keys()].join())
+      return this.#known.places
+    const anew = new Map(changed)
+    const drawings = [...inks.keys()].map((drawing) => {
+      const ink = anew.get(drawing)
+      return { drawing, ...(ink && { ink: [...ink] }) }
+    })
+    const order = { kind: 'middles', frame: { width, height }, drawings } as const
+    const known = { inks, places: this.#client.ask(order).then(({ places }) => places) }
     this.#known = known
-    // What failed is asked anew.
+    // What failed is asked anew, with all its ink.
     known.places.catch(() => this.#known === known && (this.#known = undefined))
     return known.places
   }
@@ -33,9 +42,8 @@ class Middles {
   }
 }
 
-const areSame = (some: readonly Ink[], others: readonly Ink[]): boolean =>
-  some.length === others.length &&
-  some.every((ink, i) => ink.length === others[i]!.length && ink.every((piece, k) => piece === others[i]![k]))
+const isSame = (ink: Ink, other: Ink | undefined): boolean =>
+  ink.length === other?.length && ink.every((piece, i) => piece === other[i])
 
 /** The last steps as they were drawn, measured while the hand pauses; none where all is planned beforehand. */
 export function useLastSteps() {
@@ -48,7 +56,7 @@ export function useLastSteps() {
     const mine = ++turn
     const { take, level, frame } = store
     const drawings = lastDrawn(scene, { take, level, frame, inkOf })
-    const inks = () => drawings.map((drawing) => inkWithShape(drawing, inkOf))
+    const inks = () => new Map(drawings.map((drawing) => [drawing, inkWithShape(drawing, inkOf)]))
     const places = placesPinned(scene, level, drawings) ?? (await middles.of(inks(), scene.settings))
     if (mine === turn) steps.value = stepsOver(places)
   }

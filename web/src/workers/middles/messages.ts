@@ -6,8 +6,8 @@ export const middleOrderSchema = z.object({
   kind: z.literal('middles'),
   id: z.int(),
   frame: z.object({ width: z.number(), height: z.number() }),
-  /** The ink of drawings one after the other. */
-  drawings: z.array(z.array(pieceSchema)),
+  /** Drawings one after the other; the ink of those whose ink it had with the order before, and has still, is left out. */
+  drawings: z.array(z.object({ drawing: z.string(), ink: z.array(pieceSchema).optional() })),
 })
 export type MiddleOrder = z.infer<typeof middleOrderSchema>
 
