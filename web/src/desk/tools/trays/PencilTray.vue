@@ -81,11 +81,12 @@ const pickPot = (swatch: string) =>
 /** After a choice the keys belong to the paper again. */
 const letKeysGo = () => document.activeElement instanceof HTMLElement && document.activeElement.blur()
 const { open, shows } = onePanelOf<'brush' | 'colours' | 'light' | 'passes'>('.tray')
-/** Straight ahead one key goes round three ways: which one it is stands on the lamp. */
+/** Straight ahead one key goes round three ways: which one it is stands on the lamp, as short as there is room for. */
 const lightWords = computed(() => {
   const { on, shows } = props.level.lightTable
-  if (!props.ahead || !on) return 'Light'
-  return shows === 'earlier' ? 'earlier' : 'both sides'
+  if (!props.ahead || !on) return { shown: 'Light', all: 'Light table' }
+  const [shown, all] = shows === 'earlier' ? ['earlier', 'earlier'] : ['both', 'both sides']
+  return { shown, all: `Light table: ${all}` }
 })
 const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 </script>
@@ -217,12 +218,12 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
     <div class="right">
       <button
         class="word tool"
-        :aria-label="`Light table${ahead && level.lightTable.on ? `: ${lightWords}` : ''}`"
+        :aria-label="lightWords.all"
         :aria-pressed="level.lightTable.on"
         :title="`Key ${keyOf('light')}`"
         @click="emit('light')"
       >
-        <Lamp :size="15" /><span>{{ lightWords }}</span>
+        <Lamp :size="15" /><span>{{ lightWords.shown }}</span>
       </button>
       <PanelButton
         v-bind="shows('light')"
