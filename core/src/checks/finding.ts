@@ -89,6 +89,6 @@ export interface Limit {
 }
 export type Limits = Readonly<Record<string, Readonly<Record<string, number | undefined>> | undefined>>
 
-/** A number as it is written in a sentence: no more digits than the eye can use. */
+/** A number as it is written for people: no more digits than the eye can use. */
 export const rounded = (value: number): string =>
-  String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10)
+  String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10).replace('-', '−')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkOf, type Sureness } from '@unhurried/core'
+import { checkOf, rounded, type Sureness } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { Thing, ThingsAsked } from '../parts/things/things'
 import { useLook } from '../session/look'
@@ -21,8 +21,6 @@ const SURENESS: Readonly<Record<Sureness, string>> = {
   likely: 'Clearly over its limit, or judged by the shape alone',
   perhaps: 'Just over its limit, or judged by the shape alone: look before you mend',
 }
-const rounded = (value: number) =>
-  String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10).replace('-', '−')
 /** How far over its limit, as far as a small bar can show. */
 const share = computed(() => Math.min(1, Math.abs(props.finding.limit / (props.finding.value || 1))))
 function answer() {
