@@ -54,10 +54,10 @@ describe('off the arc', () => {
 
 describe('spacing against the chart', () => {
   /** A chart of three even marks, its middle drawing so far past its place. */
-  const charted = (past: number) => {
+  const charted = (past: number, step = 30) => {
     const scene = new BoxScene({ length: 12 }).draw([
       { frame: 1, at: [200, 300] },
-      { frame: 9, at: [320, 300] },
+      { frame: 9, at: [200 + 4 * step, 300] },
     ])
     scene.edit({
       type: 'chart.add',
@@ -70,7 +70,7 @@ describe('spacing against the chart', () => {
       exposure: [2],
       drawings: ['m0', 'm1', 'm2'],
     })
-    ;[230, 260 + past, 290].forEach((x, i) =>
+    ;[200 + step, 200 + 2 * step + past, 200 + 3 * step].forEach((x, i) =>
       scene.lay(`m${i}`, 'colour', [
         { kind: 'fill', id: `m${i}f`, swatch: 'body', outline: [x - 30, 270, x + 30, 270, x + 30, 330, x - 30, 330] },
       ]),
@@ -86,6 +86,13 @@ describe('spacing against the chart', () => {
     const short = await charted(-15).ask('spacing-chart')
     expect(short.findings[0]!.sentence).toMatch(/lies 1[45](\.\d)? px not far enough/)
     expect((await charted(9).ask('spacing-chart')).findings).toEqual([])
+  })
+
+  test('what hardly moves by what is followed is said not to be held against its chart, and no more once it moves', async () => {
+    const { findings, unmeasured } = await charted(3, 4).ask('spacing-chart')
+    expect(findings).toEqual([])
+    expect(unmeasured).toMatchObject([{ which: ['m0', 'm1', 'm2'], sentence: expect.stringMatching(/pin a landmark/) }])
+    expect((await charted(0).ask('spacing-chart')).unmeasured).toEqual([])
   })
 
   /** A chart of seven even marks; the head keeps to it, the tail trails behind it and comes after, one drawing of it off by so much. */

@@ -97,26 +97,23 @@ export const judgeSpacingChart: Judge = {
     const limits = { share: context.limit('share'), px: context.limit('px') }
     const whole = { tracks: subject.tracks, scene: withStandIns(context, subject) }
     const parts = partsFollowed(context, subject)
-    const slight: Shot[] = []
-    const findings = charts.flatMap((chart) => {
+    const byChart = charts.map((chart) => {
       const misses = missesOn(subject, whole, chart, context.take)
       const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
       const ofParts = parts ? missesOn(subject, parts, chart, context.take).filter(({ shot }) => !told.has(shot)) : []
       const all = [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
       const off = all.filter((miss) => isOff(miss, limits))
-      slight.push(...hardlyMoved(all, limits).filter((shot) => !off.some((miss) => miss.shot === shot)))
-      return off.map((miss) => observed(subject, miss, limits))
+      const slight = hardlyMoved(all, limits).filter((shot) => !off.some((miss) => miss.shot === shot))
+      return { off, slight }
     })
+    const findings = byChart.flatMap(({ off }) => off).map((miss) => observed(subject, miss, limits))
     return judged(onePerDrawing(findings), [
       ...lackingPins(subject),
-      ...notJudged(
-        subject,
-        slight,
-        'hardly move by what is followed and could not be held against their chart: pin a landmark.',
-      ),
+      ...notJudged(subject, [...new Set(byChart.flatMap(({ slight }) => slight))], HARDLY),
     ])
   },
 }
+const HARDLY = 'hardly move by what is followed and could not be held against their chart: pin a landmark.'
 
 interface Limits {
   /** Per cent of the step there, and pixels. */
