@@ -42,11 +42,7 @@ export function placesPinned(scene: Scene, level: string, drawings: readonly str
  */
 export function middlesOf(drawings: readonly Ink[], frame: Frame): (Point | undefined)[] {
   const standing = drawings.length > 1 ? standingAmong(drawings, frame) : undefined
-  if (!standing?.isGround) return drawings.map(middleOfShape)
-  return drawings.map((ink, i) => {
-    const still = new Set(standing.pieces[i])
-    return middleOfShape(ink.filter((piece) => !still.has(piece)))
-  })
+  return (standing?.isGround ? standing.rest : drawings).map(middleOfShape)
 }
 
 /** How far it goes from each place to the next, in scene pixels. */

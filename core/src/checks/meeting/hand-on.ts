@@ -7,7 +7,8 @@ import { handedOn, type CutSide, type Handed } from './cut'
  * Hand-on to the next scene. Where a move goes on over a cut the eye carries it along: the last pose and
  * speed of each level are held against the first of the level of the same name in the scene it joins,
  * landmark by landmark of the same name, or all of the drawing where none is pinned on both. It may begin there
- * where it left, a step on, or, cut on its action, where it was a few frames before; its speed is asked of what goes at one pace on both sides.
+ * where it left, a step on, or, cut on its action, where it was a few frames before; its speed is asked of what
+ * goes at one pace on both sides.
  */
 export const handOn = {
   id: 'hand-on',

@@ -2,8 +2,8 @@ import { distance } from '../../motion/arc'
 import { memoLast } from '../../base/memo'
 import type { Ink, InkPiece } from '../../ink/ink'
 import { boundsOf, courseOf } from '../../ink/select/select'
-import { measuredOf, type InkOf } from '../measured'
 import { blobsOf } from '../../paper/blobs'
+import { measuredOf, type InkOf } from '../measured'
 import { upperMedian } from '../size/median'
 import type { Shot } from '../subject'
 
@@ -36,8 +36,9 @@ export interface Frame {
 
 /** What stands on all of some drawings, and what is left beside it. */
 export interface Standing {
-  /** Of each drawing, what of it stands. */
+  /** Of each drawing, what of it stands, and what does not. */
   readonly pieces: readonly Ink[]
+  readonly rest: readonly Ink[]
   /** Whether it is a ground the rest goes over, or stands on; else it may be the body of a figure that moves a limb. */
   readonly isGround: boolean
 }
@@ -74,26 +75,28 @@ export function standingAmong(drawings: readonly Ink[], frame: Frame): Standing 
   if (!cellsDrawnOn(someOf(drawings), frame, SOME).some(Boolean)) return undefined
   const cells = cellsDrawnOn(drawings, frame, MOSTLY)
   const all = dividedBy(cells, drawings, frame)
-  if (all && leavesItsPlace(all.rest)) return { pieces: all.pieces, isGround: true }
+  if (all && leavesItsPlace(all.boxes)) return { ...all, isGround: true }
   const large = dividedBy(largeOf(cells, frame), drawings, frame)
-  if (large && isFarLarger(large, frame)) return { pieces: large.pieces, isGround: true }
-  return all && { pieces: all.pieces, isGround: false }
+  if (large && isFarLarger(large, frame)) return { ...large, isGround: true }
+  return all && { ...all, isGround: false }
 }
 
 interface Divided {
-  /** Of each drawing, what lies on the cells, and the box of the rest. */
+  /** Of each drawing, what lies on the cells, the rest, and the box of that. */
   readonly pieces: readonly Ink[]
-  readonly rest: readonly Box[]
+  readonly rest: readonly Ink[]
+  readonly boxes: readonly Box[]
 }
 
 /** Drawings divided by whether a piece lies on some cells; undefined where most drawings lack one of both. */
 function dividedBy(cells: Uint8Array, drawings: readonly Ink[], frame: Frame): Divided | undefined {
   const pieces = drawings.map((ink) => ink.filter((piece) => shareOn(piece, frame, cells) >= ALL_BUT))
-  const rest = drawings.flatMap((ink, i) => {
+  const rest = drawings.map((ink, i) => {
     const still = new Set(pieces[i])
-    return boundsOf(ink.filter((piece) => !still.has(piece))) ?? []
+    return ink.filter((piece) => !still.has(piece))
   })
-  return isThroughout(pieces, frame) && rest.length === drawings.length ? { pieces, rest } : undefined
+  const boxes = rest.flatMap((ink) => boundsOf(ink) ?? [])
+  return isThroughout(pieces, frame) && boxes.length === drawings.length ? { pieces, rest, boxes } : undefined
 }
 
 /** Of some cells the largest that hang together, and those half as large. */
@@ -107,11 +110,11 @@ function largeOf(cells: Uint8Array, frame: Frame): Uint8Array {
 }
 
 /** Whether it is so much larger than the rest, and as much of it on each drawing: a foot that stands on it is no part of it. */
-function isFarLarger({ pieces, rest }: Divided, frame: Frame): boolean {
+function isFarLarger({ pieces, boxes }: Divided, frame: Frame): boolean {
   const sizes = pieces.map((ink) => sizeOf(ink, frame))
   return (
     Math.min(...sizes) >= ALIKE * Math.max(...sizes) &&
-    pieces.every((ink, i) => longest(boundsOf(ink)!) >= TWICE * longest(rest[i]!))
+    pieces.every((ink, i) => longest(boundsOf(ink)!) >= TWICE * longest(boxes[i]!))
   )
 }
 
