@@ -85,7 +85,7 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const fills = sumsIn(unshadowed)
   const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.map(({ sum }) => sum).reduce(together)]))
   const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
-  const strokes = lined ? of(lined).filter((piece) => piece.kind === 'stroke') : []
+  const lines = linesOf(lined ? of(lined).filter((piece) => piece.kind === 'stroke') : [])
   return {
     shape: shapeOf(unshadowed),
     areas: new Map([...painted].map(([swatch, { area }]) => [swatch, area])),
@@ -96,8 +96,8 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
         each.flatMap(({ sum, piece }) => bodyOf(sum).map((body) => ({ ...body, piece }))),
       ]),
     ),
-    lineWidth: lineOf(widthsOf(strokes))?.wide,
-    strokes: strokes.flatMap((stroke) => lineOf(widthsOf([stroke])) ?? []),
+    lineWidth: lines.all?.wide,
+    strokes: lines.each,
     passes: PASSES.filter((pass) => of(pass).length > 0),
     pieces: parts.flat(),
   }
@@ -165,29 +165,52 @@ function addRing(sum: Sums, ring: readonly number[], sign: 1 | -1): void {
   for (const key of KEYS) sum[key] += by * own[key]
 }
 
-/** The widths along some strokes, and how long each goes on, in pixels; the finest first. */
-interface Widths {
-  readonly wide: Float64Array
-  readonly long: Float64Array
-}
-
-function widthsOf(strokes: readonly Stroke[]): Widths {
-  const wide: number[] = []
-  const long: number[] = []
-  for (const stroke of strokes) {
+/** Each of some strokes as a line, and all of them as one; none of what has no length. */
+function linesOf(strokes: readonly Stroke[]): { each: Line[]; all: Line | undefined } {
+  const [wide, long, owner]: [number[], number[], number[]] = [[], [], []]
+  for (const [n, stroke] of strokes.entries()) {
     const { points } = stroke
     for (let i = 3; i < points.length; i += 3) {
       wide.push(2 * halfWidth(stroke, (points[i + 2]! + points[i - 1]!) / 2))
       long.push(Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!))
+      owner.push(n)
     }
   }
-  const order = inOrder(wide)
-  const sorted: Widths = { wide: new Float64Array(wide.length), long: new Float64Array(wide.length) }
-  for (let n = 0; n < order.length; n++) {
-    sorted.wide[n] = wide[order[n]!]!
-    sorted.long[n] = long[order[n]!]!
+  const all = new MiddleHalf()
+  const each = strokes.map(() => new MiddleHalf())
+  for (let i = 0; i < long.length; i++) {
+    all.whole += long[i]!
+    each[owner[i]!]!.whole += long[i]!
   }
-  return sorted
+  for (const i of inOrder(wide)) {
+    all.add(wide[i]!, long[i]!)
+    each[owner[i]!]!.add(wide[i]!, long[i]!)
+  }
+  return { each: each.flatMap((line) => line.line ?? []), all: all.line }
+}
+
+/**
+ * A line's width: a line that swells and thins has two common widths, and the middle half of all tells more than its
+ * very middle. `whole` is its length; its widths are added from the finest up.
+ */
+class MiddleHalf {
+  whole = 0
+  #from = 0
+  #sum = 0
+  #counted = 0
+
+  add(wide: number, long: number): void {
+    const within = Math.min(this.#from + long, 0.75 * this.whole) - Math.max(this.#from, 0.25 * this.whole)
+    if (within > 0) {
+      this.#sum += wide * within
+      this.#counted += within
+    }
+    this.#from += long
+  }
+
+  get line(): Line | undefined {
+    return this.#counted > 0 ? { wide: this.#sum / this.#counted, long: this.whole } : undefined
+  }
 }
 
 /** Widths nearer than this, in pixels, come in any order. */
@@ -201,18 +224,4 @@ function inOrder(values: readonly number[]): Float64Array {
   keys.sort()
   for (let n = 0; n < count; n++) keys[n]! %= count
   return keys
-}
-
-/** As one line; undefined where they have no length. */
-function lineOf({ wide, long }: Widths): Line | undefined {
-  const whole = long.reduce((sum, each) => sum + each, 0)
-  // A line that swells and thins has two common widths; the middle half of all tells more than its very middle.
-  let [from, sum, counted] = [0, 0, 0]
-  for (let i = 0; i < wide.length; i++) {
-    const within = Math.max(0, Math.min(from + long[i]!, 0.75 * whole) - Math.max(from, 0.25 * whole))
-    sum += wide[i]! * within
-    counted += within
-    from += long[i]!
-  }
-  return counted > 0 ? { wide: sum / counted, long: whole } : undefined
 }
