@@ -2,6 +2,7 @@
 export { channelsOf, hexOf, nearestColour } from './base/colour'
 export { counted, inThousands } from './base/counted'
 export { clamp } from './base/clamp'
+export { beginsWith, sameItems } from './base/items'
 export { memo, memoLists } from './base/memo'
 export { LIMITS } from './base/limits'
 export { isSpeechSound, MOST_SOUNDS, SPEECH_SOUNDS } from './base/speech-sounds'
@@ -114,6 +115,7 @@ export {
   inverted,
   type Matrix,
   mirroredAbout,
+  isIdentity,
   movedBy,
   type Point,
   scaledAbout,

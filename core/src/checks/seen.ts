@@ -1,3 +1,4 @@
+import { sameItems } from '../base/items'
 import { placesOf, type Ink } from '../ink/ink'
 import { scaledStroke, stampRings, stampStroke, type Grid } from '../ink/raster'
 import { PASSES, type Scene } from '../scene/schema'
@@ -46,7 +47,7 @@ export function seenInk(scene: Scene, take: string, inkOf: InkOf): InkOf {
     const entry = cutting.get(drawing)
     if (!entry || ink.length === 0) return ink
     const last = kept.get(ink)
-    const same = last?.cutBy.length === entry.inks.length && last.cutBy.every((each, i) => each === entry.inks[i])
+    const same = sameItems(entry.inks, last?.cutBy)
     if (same) return last!.ink
     const seen = { cutBy: entry.inks, ink: seenPieces(ink, entry, scene) }
     kept.set(ink, seen)

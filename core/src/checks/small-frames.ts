@@ -1,4 +1,5 @@
 import { channelsOf } from '../base/colour'
+import { sameItems } from '../base/items'
 import { PASSES } from '../scene/schema'
 import { coloursOf } from '../scene/palette'
 import { panAt } from '../motion/pan'
@@ -116,7 +117,7 @@ export function smallFrames({ scene, take, inkOf }: Pick<Subject, 'scene' | 'tak
     const parts = layers.flatMap((layer) => [layer.pots, ...(layer.cut?.pots ?? [])])
     const key = `${looks}/${drawingsOf(run).join()}/${layers.map(({ dx, dy }) => `${dx},${dy}`).join(' ')}`
     const before = kept.get(key) ?? laid.get(key)
-    const same = before && before.parts.length === parts.length && before.parts.every((part, i) => part === parts[i])
+    const same = before && sameItems(before.parts, parts)
     const picture = same ? before.picture : painted(layers, grid, channelsOf(paper), grey)
     kept.set(key, { parts, picture })
     for (let i = 0; i < run.frames; i++) frames.push(picture)

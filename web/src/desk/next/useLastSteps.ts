@@ -1,4 +1,13 @@
-import { inkWithShape, lastDrawn, placesPinned, stepsOver, type Ink, type Point, type Scene } from '@unhurried/core'
+import {
+  inkWithShape,
+  lastDrawn,
+  placesPinned,
+  sameItems,
+  stepsOver,
+  type Ink,
+  type Point,
+  type Scene,
+} from '@unhurried/core'
 import { onUnmounted, shallowRef, watch } from 'vue'
 import type { InkStore } from '../../session/ink-store'
 import { useScene } from '../../session/scene'
@@ -21,7 +30,7 @@ class Middles {
   /** Of some drawings, one after the other, with their ink. Rejects when the worker could not. */
   of(inks: ReadonlyMap<string, Ink>, { width, height }: Scene['settings']): Promise<Point[]> {
     const had = this.#known?.inks
-    const changed = [...inks].filter(([drawing, ink]) => !isSame(ink, had?.get(drawing)))
+    const changed = [...inks].filter(([drawing, ink]) => !sameItems(ink, had?.get(drawing)))
     if (this.#known && changed.length === 0 && [...inks.keys()].join() === [...had!.keys()].join())
       return this.#known.places
     const anew = new Map(changed)
@@ -41,9 +50,6 @@ class Middles {
     this.#client.stop()
   }
 }
-
-const isSame = (ink: Ink, other: Ink | undefined): boolean =>
-  ink.length === other?.length && ink.every((piece, i) => piece === other[i])
 
 /** The last steps as they were drawn, measured while the hand pauses; none where all is planned beforehand. */
 export function useLastSteps() {

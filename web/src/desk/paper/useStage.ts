@@ -1,4 +1,4 @@
-import { hasPan, type Pass } from '@unhurried/core'
+import { hasPan, sameItems, type Pass } from '@unhurried/core'
 import { computed, watch, type Ref } from 'vue'
 import { useScene } from '../../session/scene'
 import type { HeardSounds } from '../../sound/useHeard'
@@ -49,7 +49,7 @@ export function useStage({ host, pencil, flipped, walked, slid, span, heard }: S
     watch(
       laying.laidBy,
       (now, before) => {
-        if (before && now.every((value, i) => value === before[i])) return
+        if (sameItems(now, before)) return
         playback.stop()
         if (!isAhead()) laying.lay()
         warm()

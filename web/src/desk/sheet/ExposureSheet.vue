@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clamp, framesPerBeat, lengthOfTake, timecode, type Scene } from '@unhurried/core'
+import { clamp, framesPerBeat, lengthOfTake, sameItems, timecode, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock, Video } from '@lucide/vue'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
@@ -83,7 +83,7 @@ const columns = computed<readonly ShownColumn[]>((was = []) => {
     const before = was.find((each) => each.level === level && each.column === column && each.index === index)
     return before ?? { level, index, column, style: `left: calc(var(--before) + ${index} * var(--across))` }
   })
-  return now.length === was.length && now.every((each, i) => each === was[i]) ? was : now
+  return sameItems(now, was) ? was : now
 })
 /** Stays the same object for as long as no drawing looks otherwise on the sheet. */
 const faces = computed<Scene['drawings']>((before) =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Scene } from '@unhurried/core'
+import { sameItems, type Scene } from '@unhurried/core'
 import { computed } from 'vue'
 import { inPassing, squaresOf, type ShownColumn, type Square } from './grid/squares'
 
@@ -39,7 +39,7 @@ const kept = computed<Kept>((was = []) => {
 })
 const squares = computed<readonly Square[]>((was = []) => {
   const now = kept.value.map(({ square }) => square)
-  return now.length === was.length && now.every((square, i) => square === was[i]) ? was : now
+  return sameItems(now, was) ? was : now
 })
 const line = computed(() => {
   if (!isPassing.value) return undefined

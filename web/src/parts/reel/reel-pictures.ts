@@ -1,4 +1,5 @@
 import {
+  beginsWith,
   drawingsOf,
   inkKey,
   PASSES,
@@ -158,7 +159,7 @@ export class ReelPictures {
         const lacking = this.#window(this.#head, AHEAD).filter((each) => this.at(each) === undefined)
         const next = lacking.slice(0, AT_ONCE)
         // A story picture that cannot be had stays away: whoever asks again tries again.
-        const isSame = next.length > 0 && next.every((frame, i) => frame === before[i])
+        const isSame = next.length > 0 && beginsWith(before, next)
         if (next.length === 0 || isSame || this.#ended) return
         await Promise.all(next.flatMap((frame) => seenAt(this.#times!, frame).map((seen) => this.#ready(seen))))
         before = next

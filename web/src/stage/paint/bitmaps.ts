@@ -1,7 +1,9 @@
 import {
+  beginsWith,
   followedBy,
   inverted,
   movedBy,
+  sameItems,
   STAY,
   type Ink,
   type InkChange,
@@ -94,7 +96,7 @@ export class Bitmaps {
 
   lookFrom(matrix: Matrix, width: number, height: number): void {
     const { matrix: before, ...size } = this.#seen
-    if (size.width === width && size.height === height && matrix.every((value, i) => value === before[i])) return
+    if (size.width === width && size.height === height && sameItems(matrix, before)) return
     this.#seen = { matrix, width, height }
   }
 
@@ -165,7 +167,7 @@ export class Bitmaps {
 
   /** Takes in what was painted elsewhere, unless it is no longer what was ordered. */
   take(name: BitmapName, { ink, left, top, seen }: BitmapOrder, image: ImageBitmap): void {
-    const isStill = this.#inkOf(name).length >= ink.length && ink.every((piece, i) => piece === this.#inkOf(name)[i])
+    const isStill = beginsWith(this.#inkOf(name), ink)
     if (!isStill || !this.#isFrom({ seen }) || this.isReady(name)) return image.close()
     const entry = { ...name, image, left, top, seen, painted: ink.length, old: false }
     this.#put(entry)

@@ -1,4 +1,4 @@
-import type { Ink } from '@unhurried/core'
+import { beginsWith, type Ink } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
 import type { BitmapWanted } from '../../stage/paint/surface'
 import { WorkerClient } from '../client'
@@ -41,7 +41,7 @@ export class BitmapPainter {
   #tell(name: string, ink: Ink): void {
     const before = this.#told.get(name)
     if (before === ink) return
-    const isOnTop = before !== undefined && before.length <= ink.length && before.every((piece, i) => piece === ink[i])
+    const isOnTop = before !== undefined && beginsWith(ink, before)
     const from = isOnTop ? before.length : 0
     this.#client.tell({ kind: 'ink', id: 0, name, from, pieces: ink.slice(from) })
     this.#told.set(name, ink)

@@ -1,4 +1,4 @@
-import type { Ink } from '@unhurried/core'
+import { sameItems, type Ink } from '@unhurried/core'
 import { WorkerClient, type Unnumbered } from '../client'
 import { reportSchema, type PaintOrder, type PaintReport } from './messages'
 
@@ -28,7 +28,7 @@ export class Painter {
   /** Has the lines of a drawing made ready for paint, unless they are. */
   ready(lines: Lines): void {
     const { passes, ...rest } = lines
-    if (this.#sent?.gap === lines.gap && this.#sent.passes.every((ink, i) => ink === passes[i])) return
+    if (this.#sent?.gap === lines.gap && sameItems(this.#sent.passes, passes)) return
     this.#client.tell({ kind: 'lines', id: 0, ink: passes.flat(), ...rest })
     this.#sent = lines
   }

@@ -3,6 +3,7 @@ import {
   areaScale,
   changesJoined,
   followedBy,
+  isIdentity,
   mirroredAbout,
   movedBy,
   picked,
@@ -120,7 +121,7 @@ function sharedBy(
   { change, nudged, pivot }: { change: Matrix; nudged: Point; pivot: Point },
 ): (drawing: string) => Matrix {
   const [, , , , dx, dy] = change
-  const moves = followedBy(change, movedBy(-dx, -dy)).every((value, i) => value === STAY[i])
+  const moves = isIdentity(followedBy(change, movedBy(-dx, -dy)))
   return (drawing) => {
     const share = shareOn(drawing)
     if (share === 1) return change
