@@ -39,6 +39,9 @@ for (const [width, height, least] of [
       ],
     })
     await expect.poll(() => share(page)).toBeGreaterThanOrEqual(least)
+    // Every place can be gone to.
+    const places = page.getByRole('navigation', { name: 'Places of this scene' })
+    expect(await places.evaluate((nav) => nav.scrollWidth - nav.clientWidth)).toBe(0)
     // It is drawn on where it lies.
     await desk.stroke(
       [

@@ -45,6 +45,8 @@ const name = computed(() => store.apartFromInk?.settings.name)
 
 <style scoped>
 .where {
+  /* It gives way before any place does. */
+  flex-shrink: 1000;
   min-width: 0;
   padding: 2px 4px;
   border: 0;
@@ -55,12 +57,6 @@ const name = computed(() => store.apartFromInk?.settings.name)
   color: var(--graphite);
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-
-@media (max-width: 760px) {
-  .where {
-    display: none;
-  }
 }
 
 nav {
@@ -81,5 +77,15 @@ nav a {
 nav a.router-link-active {
   border-color: var(--persimmon);
   font-weight: 600;
+}
+
+@media (max-width: 760px) {
+  .where {
+    display: none;
+  }
+
+  nav a {
+    padding-inline: 6px;
+  }
 }
 </style>

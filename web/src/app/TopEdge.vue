@@ -40,6 +40,13 @@ const isBuilt = import.meta.env.PROD
   border-bottom: 1px solid var(--rule);
 }
 
+@media (max-width: 760px) {
+  .edge {
+    gap: 8px;
+    padding-inline: 10px;
+  }
+}
+
 /* The table cleared: only the paper is left. */
 :global(:root[data-cleared] header.edge) {
   display: none;
