@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayAfter, hoursOn, weekdayOf, type Week } from '@unhurried/core'
+import { clamp, dayAfter, hoursOn, weekdayOf, type Week } from '@unhurried/core'
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 import { dateOf } from './days'
@@ -23,6 +23,8 @@ const { calendar, likely, safe, due, words } = defineProps<{
 const days = computed(() => Array.from({ length: 42 }, (_, n) => dayAfter(calendar.from, n)))
 const WIDE = 560
 const at = computed(() => scaleLinear([0, days.value.length], [2, WIDE - 2]))
+/** What is written at the edge stays within the picture: half of "must go out", and the name of a day. */
+const [HALF_DUE, DAY] = [32, 36]
 const indexOf = (day: string | undefined) => (day ? days.value.indexOf(day) : -1)
 const band = computed(() => {
   const [from, to] = [indexOf(likely), indexOf(safe)]
@@ -53,11 +55,13 @@ const band = computed(() => {
     <rect v-if="band" class="band" :x="band.x" :width="band.width" y="16" height="30" rx="6" />
     <g v-if="due && indexOf(due) >= 0" class="due">
       <line :x1="at(indexOf(due) + 1)" :x2="at(indexOf(due) + 1)" y1="10" y2="52" />
-      <text v-if="!small" :x="at(indexOf(due) + 1)" y="8" text-anchor="middle">must go out</text>
+      <text v-if="!small" :x="clamp(at(indexOf(due) + 1), HALF_DUE, WIDE - HALF_DUE)" y="8" text-anchor="middle">
+        must go out
+      </text>
     </g>
     <template v-if="!small">
       <template v-for="(day, n) in days" :key="`name-${day}`">
-        <text v-if="weekdayOf(day) === 0" class="name" :x="at(n)" y="60">{{ dateOf(day) }}</text>
+        <text v-if="weekdayOf(day) === 0" class="name" :x="Math.min(at(n), WIDE - DAY)" y="60">{{ dateOf(day) }}</text>
       </template>
     </template>
   </svg>
