@@ -124,6 +124,34 @@ test('a full disk of the server is said, nothing is lost, and what was drawn is 
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(400)
 })
 
+test('a part of the app that does not come is told and fetched, and nothing that was drawn is lost', async ({
+  page,
+  desk,
+}) => {
+  await desk.newScene({ name: 'Apart', size: 'Wide', frames: 4 })
+  await desk.to('Draw')
+  await desk.draw([0.2, 0.2], [0.2, 0.8])
+  await desk.kept()
+  // The server is away, and one goes on drawing.
+  await page.context().setOffline(true)
+  await page.getByRole('link', { name: 'Second look' }).click()
+  const missed = page.getByRole('button', { name: /A part of the app did not come/ })
+  await expect(missed).toHaveText(/the server does not answer/)
+  await desk.draw([0.6, 0.2], [0.6, 0.8])
+  await missed.click()
+  await expect(missed).toBeVisible()
+  await page.context().setOffline(false)
+  await missed.click()
+  await expect(missed).toBeHidden()
+  await desk.kept()
+  expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(400)
+
+  // A newer version of the app has its parts under other names.
+  await page.route('**/assets/HandoverPage-*.js', (route) => route.fulfill({ status: 404 }), { times: 1 })
+  await desk.to('Hand over')
+  await expect(page.getByRole('heading', { name: 'Hand over' })).toBeVisible()
+})
+
 test('a server that answers nonsense or refuses is met with a sentence, never with a broken page', async ({
   page,
   harness,

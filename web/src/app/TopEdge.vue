@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { defineAsyncComponent } from 'vue'
 import { useRoute } from 'vue-router'
+import LackingPart from './LackingPart.vue'
 
 defineEmits<{ find: [] }>()
 const route = useRoute()
@@ -17,6 +18,7 @@ const isBuilt = import.meta.env.PROD
     <RouterLink class="home" to="/" data-thing="home">Unhurried Sketch</RouterLink>
     <SceneEdge v-if="route.params['scene'] !== undefined" />
     <NewerVersion v-if="isBuilt" />
+    <LackingPart />
     <button
       class="find"
       :class="{ alone: route.params['scene'] === undefined }"

@@ -6,9 +6,11 @@ import '../theme/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { mindLacking } from './lacking'
 import { router } from './router'
 import { useElements } from '../theme/elements'
 
 const app = createApp(App).use(createPinia()).use(router)
 useElements(app)
+mindLacking(router)
 app.mount('#app')
