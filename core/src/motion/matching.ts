@@ -18,6 +18,12 @@ export interface Line {
   readonly height: number
 }
 
+/** Places of lines that have no partner. */
+export interface Without {
+  readonly a: readonly number[]
+  readonly b: readonly number[]
+}
+
 /** Points a line has for comparing shapes. */
 const COARSE = 9
 
@@ -119,15 +125,17 @@ export function matchLines({
   b,
   landmarks,
   known = [],
+  without = { a: [], b: [] },
 }: {
   readonly a: readonly Line[]
   readonly b: readonly Line[]
   readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
   /** Places among the lines of both. */
   readonly known?: readonly (readonly [number, number])[]
+  readonly without?: Without
 }): Matched[] {
   if (a.length === 0 || b.length === 0) return []
-  const contest = contestOf(a, b, new Map(known))
+  const contest = contestOf(a, b, new Map(known), without)
   const { fixed, likeOf } = contest
   let predicted = predictedBy(a, b, landmarks)
   let pairs: readonly Pair[] = []
@@ -175,7 +183,12 @@ interface Contest {
   /** By rows of a; written anew each round. */
   readonly costs: Float64Array
 }
-function contestOf(a: readonly Line[], b: readonly Line[], fixed: ReadonlyMap<number, number>): Contest {
+function contestOf(
+  a: readonly Line[],
+  b: readonly Line[],
+  fixed: ReadonlyMap<number, number>,
+  without: Without,
+): Contest {
   const [profilesA, profilesB] = [a.map(profile), b.map(profile)]
   const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
   return {
@@ -184,7 +197,7 @@ function contestOf(a: readonly Line[], b: readonly Line[], fixed: ReadonlyMap<nu
     fixed,
     likeOf: (i, j) =>
       (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed)),
-    still: stillOf(a, b, new Set(fixed.values())),
+    still: stillOf(a, b, new Set([...fixed.values(), ...without.b]), new Set(without.a)),
     perPixel: WEIGHT.place / Math.max(1, spreadOf(a), spreadOf(b)),
     middles: Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y])),
     costs: new Float64Array(a.length * b.length),
@@ -192,13 +205,18 @@ function contestOf(a: readonly Line[], b: readonly Line[], fixed: ReadonlyMap<nu
 }
 
 /** What does not depend on where a line should have gone. */
-function stillOf(a: readonly Line[], b: readonly Line[], taken: ReadonlySet<number>): Float64Array {
+function stillOf(
+  a: readonly Line[],
+  b: readonly Line[],
+  taken: ReadonlySet<number>,
+  gone: ReadonlySet<number>,
+): Float64Array {
   const names = new Map<string, number>()
   const [traitsA, traitsB] = [traitsOf(a, names), traitsOf(b, names)]
   const still = new Float64Array(a.length * b.length)
   for (let i = 0, at = 0; i < a.length; i++) {
     for (let j = 0; j < b.length; j++, at++) {
-      if (taken.has(j)) {
+      if (taken.has(j) || gone.has(i)) {
         still[at] = Infinity
         continue
       }

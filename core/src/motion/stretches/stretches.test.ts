@@ -294,3 +294,32 @@ test('figures of which most stands still while an arm swings: what stands is put
     expect(measured.sureRight / measured.sure).toBeGreaterThan(0.98)
   }
 })
+
+const puff = (id: string, y: number, r: number): Stroke =>
+  stroke(
+    id,
+    Array.from({ length: 61 }, (_, i) => ({
+      x: 300 + r * Math.cos((2 * Math.PI * i) / 60),
+      y: y + 0.9 * r * Math.sin((2 * Math.PI * i) / 60),
+    })),
+  )
+const matchesOf = (a: Stroke[], b: Stroke[]) =>
+  matchStretches(a, b, []).stretches.map(({ pairs, sure }) => ({ pairs, sure }))
+
+test('where a puff comes, the ones there grew and rose, and none is called sure: the new one is the smallest', () => {
+  const born = puff('born', 418, 30)
+  expect(matchesOf([puff('first', 400, 26)], [born, puff('grown', 290, 60)])).toEqual([
+    { pairs: [['first', 'grown']], sure: false },
+  ])
+  // The other way round in time the smallest has gone.
+  expect(matchesOf([born, puff('grown', 290, 60)], [puff('first', 400, 26)])).toEqual([
+    { pairs: [['grown', 'first']], sure: false },
+  ])
+})
+
+test('a face is no puff: its outline stays sure when an eye in it shuts', () => {
+  const face = (id: string) => puff(id, 300, 150)
+  const eyes = [puff('left', 270, 20), puff('right', 330, 24)]
+  const found = matchStretches([face('a'), ...eyes], [face('b'), eyes[0]!], []).stretches
+  expect(found.find(({ pairs }) => pairs[0]?.[0] === 'a')).toMatchObject({ pairs: [['a', 'b']], sure: true })
+})

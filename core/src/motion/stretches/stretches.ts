@@ -59,7 +59,7 @@ function strokeByStroke(found: Found): Stretches {
 function partByPart(found: Found, landmarks: readonly Landmark[]): Stretches {
   const seating = seatingOf(found)
   const sure = found.pairs.filter((pair) => pair.sure)
-  for (const pair of sure) layWhole(seating, pair)
+  for (const pair of found.pairs) if (pair.sure || pair.likely) layWhole(seating, pair)
   layRest(seating, found.pairs, landmarks)
   return told(seating, new Set(sure.map((pair) => pair.a)))
 }

@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/matrix'
-import { matchLines, spreadOf, type Line, type Matched } from '../matching'
+import { matchLines, spreadOf, type Line, type Matched, type Without } from '../matching'
 import { aligned } from './aligned'
 import { middleOf, mod, timesAsLong, type Seat, type Seats } from './seats'
 import type { Stands } from './standing'
@@ -15,6 +15,8 @@ export interface WholePair {
   readonly a: number
   readonly b: number
   readonly sure: boolean
+  /** Not sure, but laid before what is looked for point by point. */
+  readonly likely: boolean
   readonly seats: Seats
 }
 
@@ -38,21 +40,24 @@ export function wholeLines(
   b: readonly Way[],
   { landmarks, byHand, standing, surely }: WholeOptions,
 ): Found {
-  const [linesA, linesB] = [a.map(lineOf), b.map(lineOf)]
   const known = [...byHand, ...standing.map((each) => [each.a, each.b] as const)]
-  const matched = matchLines({ a: linesA, b: linesB, landmarks, known })
+  const without = puffsThatCameOrWent(a, b)
+  const matched = matchLines({ a: a.map(lineOf), b: b.map(lineOf), landmarks, known, ...(without && { without }) })
   const stands = new Map(standing.map((each) => [each.a, each.seats]))
   const alikeIn = (ways: readonly Way[], way: Way) => ways.filter((each) => isAlike(each, way)).length
   const size = Math.max(spreadOf(a), spreadOf(b))
   // Of several round things that make up the drawing one may have gone and another come: puffs cannot be told apart.
   const cameOrWent = (way: Way) =>
-    alikeIn(a, way) !== alikeIn(b, way) || (alikeIn(a, way) > 1 && roundness(way) > ROUND && way.length > LARGE * size)
+    (without !== undefined && isPuff(way)) ||
+    alikeIn(a, way) !== alikeIn(b, way) ||
+    (alikeIn(a, way) > 1 && isPuff(way) && way.length > LARGE * size)
   const pairs = matched.map((match): WholePair => {
     const [p, q] = [a[match.a]!, b[match.b]!]
     return {
       a: match.a,
       b: match.b,
-      sure: match.cost === 0 || (isSame(p, q, match, surely) && !(p.closed && cameOrWent(p))),
+      likely: without !== undefined && isPuff(p) && p.closed === q.closed,
+      sure: match.cost === 0 || (isSame(p, q, match, surely) && !cameOrWent(p)),
       seats: stands.get(match.a) ?? alongWhole(p, q, match),
     }
   })
@@ -80,6 +85,26 @@ const LARGE = 0.5
 function isAlike(p: Way, q: Way): boolean {
   const ratio = timesAsLong(p, q)
   return p.closed && q.closed && ratio < GROWN && Math.abs(roundness(p) - roundness(q)) < 0.15
+}
+/** Something round; one that goes behind another is open there, and rounder for its length the more of it is hidden. */
+const isPuff = (way: Way): boolean => roundness(way) > (way.closed ? ROUND : 1)
+/** A drawing is of puffs where round things beside each other have this share of its length. */
+const NOTHING_ELSE = 0.8
+/** Places of the puffs a drawing is made of, the longest first; none where it is of more than puffs, as a face is. */
+function puffsOf(ways: readonly Way[]): readonly number[] {
+  const lengthOf = (some: readonly Way[]) => some.reduce((sum, { length }) => sum + length, 0)
+  const puffs = ways.filter(isPuff)
+  const isWithin = ({ box: p }: Way, { box: q }: Way) =>
+    p.left > q.left && p.right < q.right && p.top > q.top && p.bottom < q.bottom
+  if (lengthOf(puffs) < NOTHING_ELSE * lengthOf(ways)) return []
+  if (puffs.some((one) => puffs.some((other) => isWithin(one, other)))) return []
+  return puffs.toSorted((p, q) => q.length - p.length).map((puff) => ways.indexOf(puff))
+}
+/** Of two drawings of puffs those that only one has, by their places: what comes is small at first, what goes at last. */
+function puffsThatCameOrWent(a: readonly Way[], b: readonly Way[]): Without | undefined {
+  const [p, q] = [puffsOf(a), puffsOf(b)]
+  if (p.length === q.length || p.length === 0 || q.length === 0) return undefined
+  return { a: p.slice(q.length), b: q.slice(p.length) }
 }
 /** 1 for a circle, less for whatever is longer or more broken for its area (Cox 1927). */
 function roundness({ points, length }: Way): number {
