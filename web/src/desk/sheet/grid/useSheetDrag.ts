@@ -91,7 +91,7 @@ export function useSheetDrag(options: SheetDragOptions) {
     scroll?.end()
   })
   /** While a finger chooses, the sheet does not go with it. */
-  const preventPan = (event: TouchEvent) => void (isGoing() && event.preventDefault())
+  const preventPan = (event: TouchEvent) => void (isGoing() && event.cancelable && event.preventDefault())
   return { down, preventPan }
 }
 
