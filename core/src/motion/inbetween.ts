@@ -414,6 +414,12 @@ const strokesOf = ({ stretch, closed }: Limb, form: Float64Array): GuidedLine[] 
     b,
   }))
 
+/**
+ * What is joined to nothing goes with what it lies beside only where that turns by more, in radians: of a smaller turn its
+ * way is straight within a hundredth of how far it lies off, and the line beside trembles by more.
+ */
+const TURNS = 0.25
+
 /** Lines as they are a share of the way, and what goes along with them. */
 class Carrier {
   readonly #forms: (Float64Array | undefined)[]
@@ -470,7 +476,8 @@ class Carrier {
             { x: limb.a[2 * anchor]!, y: limb.a[2 * anchor + 1]! },
             { x: limb.b[2 * anchor]!, y: limb.b[2 * anchor + 1]! },
           ]
-    const goal = parent < 0 ? { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t } : this.carried(parent, p, q)
+    const isLed = parent >= 0 && (anchor >= 0 || Math.abs(this.limbs[parent]!.turn) > TURNS)
+    const goal = isLed ? this.carried(parent, p, q) : { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }
     for (let k = 0; k < form.length; k += 2) {
       form[k] = form[k]! + goal.x - own.x
       form[k + 1] = form[k + 1]! + goal.y - own.y
