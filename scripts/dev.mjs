@@ -19,7 +19,7 @@ await orStop(async () => {
   postgresPrograms(folder)
   installModules()
   makeFolder(folder)
-  const leave = takeFolder(folder, { port })
+  const { leave } = takeFolder(folder, { port })
   const { context } = await import('esbuild')
   const { createServer } = await import('vite')
   const { bundle } = await import('../server/bundle.mjs')

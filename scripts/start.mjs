@@ -66,14 +66,14 @@ await orStop(async () => {
   const { port, folder } = options()
   requireFolder(folder)
   await whenLeft(folder)
-  const leave = takeFolder(folder, { port })
+  const { tell, leave } = takeFolder(folder, { port })
   const running = {}
   let ending = false
 
   async function end(code) {
     if (ending) return
     ending = true
-    takeFolder(folder, { port, stopping: true })
+    tell({ stopping: true })
     await running.server?.stop()
     await running.database?.stop()
     leave()
@@ -84,7 +84,7 @@ await orStop(async () => {
   const logFile = join(folder, 'server.log')
   const startDatabase = async () => {
     running.database = await openCluster({ folder, port: running.database?.port })
-    takeFolder(folder, { port, databasePort: running.database.port })
+    tell({ databasePort: running.database.port })
     return running.database.process
   }
   const startOwnServer = async () => {

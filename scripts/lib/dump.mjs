@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { runningIn, takeFolder } from './folder.mjs'
+import { runningIn, takeFolder, whenLeft } from './folder.mjs'
 import { openCluster, postgresPrograms } from './postgres.mjs'
 import { Stop } from './say.mjs'
 
@@ -27,6 +27,7 @@ export async function withDatabase({ folder, alone = false }, work) {
   if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL, postgresPrograms())
   if (!existsSync(join(folder, 'postgres')) && !alone)
     throw new Stop(`There is no database in ${folder}: name the folder with --data DIR.`)
+  await whenLeft(folder)
   const running = runningIn(folder)
   if (running && alone)
     throw new Stop('Unhurried Sketch is running with this data: stop it first (Ctrl-C where it was started).')
@@ -37,7 +38,7 @@ export async function withDatabase({ folder, alone = false }, work) {
       postgresPrograms(folder),
     )
   }
-  const leave = takeFolder(folder, {})
+  const { leave } = takeFolder(folder)
   const cluster = await openCluster({ folder })
   try {
     return await work(cluster.url, cluster.programs)

@@ -16,15 +16,17 @@ export function runningIn(folder) {
   return other.pid && other.pid !== process.pid && isOurs(other.pid) ? other : undefined
 }
 
-/** One start at a time on one data folder. Gives the function that leaves it. */
-export function takeFolder(folder, told) {
+/** One start at a time on one data folder. Gives what tells others more about it, and what leaves it. */
+export function takeFolder(folder, told = {}) {
   const other = runningIn(folder)
   if (other)
     throw new Stop(
       `Unhurried Sketch is running already with this data: open http://127.0.0.1:${other.port}, or choose another folder with --data DIR.`,
     )
-  writeFileSync(fileIn(folder), JSON.stringify({ pid: process.pid, ...told }))
-  return () => rmSync(fileIn(folder), { force: true })
+  let known = { pid: process.pid }
+  const tell = (more) => writeFileSync(fileIn(folder), JSON.stringify((known = { ...known, ...more })))
+  tell(told)
+  return { tell, leave: () => rmSync(fileIn(folder), { force: true }) }
 }
 
 /** Resolves once nobody who is about to stop holds a data folder any more. */
