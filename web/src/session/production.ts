@@ -7,7 +7,7 @@ import {
   type ProductionEdit,
 } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
-import { computed, onUnmounted, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { productionWithScenes } from '../api/all-scenes'
 import { ApiProblem, type ShelvedScene } from '../api/api'
 import { productionsApi, type SentProductionEdit } from '../api/productions'
@@ -75,8 +75,19 @@ function useSending(
     void send()
   }
   useEventListener(window, 'beforeunload', (event) => waiting.value.length > 0 && event.preventDefault())
-  onUnmounted(() => clearTimeout(timer))
+  onScopeDispose(() => clearTimeout(timer))
   return { trouble, add, isKept: computed(() => waiting.value.length === 0) }
+}
+
+/** Does a task one call after the other, so that no answer comes after a newer one; calls made while one waits for its turn share it. */
+function inTurn(task: () => Promise<void>): () => Promise<void> {
+  let last = Promise.resolve()
+  let waiting: Promise<void> | undefined
+  const begin = () => {
+    waiting = undefined
+    return task()
+  }
+  return () => (waiting ??= last = last.then(begin))
 }
 
 /** What a production has beside its scenes, and its scenes as the shelf knows them, on a page that changes them. */
@@ -88,21 +99,24 @@ export function useProduction(production: string) {
   const redoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
   const { trouble, add, isKept } = useSending(production, {
     kept: (now) => sameValue(document.value, now) || (document.value = now),
-    refused: load,
+    refused: () => load(),
   })
 
-  async function load() {
+  const load = inTurn(async () => {
+    // What was asked for before a change was made or kept is older than the change.
+    const [wasKept, was] = [isKept.value, document.value]
     try {
       const [found, kept] = await Promise.all([productionWithScenes(production), productionsApi.read(production)])
       name.value = found.name
       // What is as it was is not told anew: whoever looks on would begin from the beginning.
       if (!sameValue(scenes.value, found.scenes)) scenes.value = found.scenes
-      if (isKept.value && !sameValue(document.value, kept.document)) document.value = kept.document
+      const isNewest = wasKept && isKept.value && was === document.value
+      if (isNewest && !sameValue(document.value, kept.document)) document.value = kept.document
       trouble.value = ''
     } catch (error) {
       trouble.value = (error as Error).message
     }
-  }
+  })
   /** Makes edits as one step and gives what takes it back; what cannot be made is told, and nothing has changed. */
   function make(edits: readonly ProductionEdit[]): readonly ProductionEdit[] | undefined {
     if (!document.value || edits.length === 0) return undefined
