@@ -12,6 +12,7 @@ import { productionWithScenes } from '../api/all-scenes'
 import { ApiProblem, type ShelvedScene } from '../api/api'
 import { productionsApi, type SentProductionEdit } from '../api/productions'
 import { freshId } from '../api/ids'
+import { inTurn } from '../api/in-turn'
 
 /** While the server does not answer it is asked again after so many milliseconds. */
 const AGAIN = 2000
@@ -77,17 +78,6 @@ function useSending(
   useEventListener(window, 'beforeunload', (event) => waiting.value.length > 0 && event.preventDefault())
   onScopeDispose(() => clearTimeout(timer))
   return { trouble, add, isKept: computed(() => waiting.value.length === 0) }
-}
-
-/** Does a task one call after the other, so that no answer comes after a newer one; calls made while one waits for its turn share it. */
-function inTurn(task: () => Promise<void>): () => Promise<void> {
-  let last = Promise.resolve()
-  let waiting: Promise<void> | undefined
-  const begin = () => {
-    waiting = undefined
-    return task()
-  }
-  return () => (waiting ??= last = last.then(begin))
 }
 
 /** What a production has beside its scenes, and its scenes as the shelf knows them, on a page that changes them. */

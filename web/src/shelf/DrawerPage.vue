@@ -2,6 +2,7 @@
 import { counted } from '@unhurried/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, type Drawer } from '../api/api'
+import { inTurn } from '../api/in-turn'
 import SceneCard from './SceneCard.vue'
 import { dayInWords } from './words'
 
@@ -14,14 +15,14 @@ const said = ref('')
 /** The scene asked to be gone now, until that is said again. */
 const goingNow = ref<string>()
 
-async function load() {
+const load = inTurn(async () => {
   trouble.value = ''
   try {
     drawer.value = await api.readDrawer()
   } catch (error) {
     trouble.value = (error as Error).message
   }
-}
+})
 onMounted(load)
 async function act(work: () => Promise<unknown>, sentence: string) {
   try {

@@ -4,7 +4,7 @@ import type { Production, ShelvedScene } from '../api/api'
 import { api } from '../api/api'
 import { NOTHING_YET } from '@unhurried/core'
 import { productionsApi } from '../api/productions'
-import { shelfActs, withMoved, type Said } from './shelf-acts'
+import { shelfActs, shownOn, withMoved, type Said } from './shelf-acts'
 import { bytesInWords } from '../parts/bytes'
 import { dayInWords, goneOn } from './words'
 
@@ -19,8 +19,12 @@ const production = (id: string, ...scenes: string[]): Production => ({
 const ids = (shelf: readonly Production[]) => shelf.map(({ scenes }) => scenes.map(({ id }) => id).join(''))
 
 function acts(...shelf: Production[]) {
+  const shown = {
+    kept: shallowRef<readonly Production[] | undefined>(shelf),
+    underWay: shallowRef<readonly ((now: readonly Production[]) => readonly Production[])[]>([]),
+  }
   const state = {
-    productions: shallowRef<readonly Production[] | undefined>(shelf),
+    ...{ ...shown, productions: shownOn(shown) },
     said: ref<Said>(),
     load: jest.fn(async () => undefined),
   }
@@ -60,6 +64,21 @@ test('what fails is said, and what was shown before is back', async () => {
   await shelf.putAway(scene('a'))
   expect(shelf.said.value).toEqual({ sentence: 'The server cannot be reached.', wrong: true })
   expect([shelf.order(), shelf.productions.value![0]!.count]).toEqual([['ab'], 2])
+})
+
+test('of two at once the one that fails is taken back alone', async () => {
+  let refuse = (_: Error) => {}
+  jest
+    .spyOn(api, 'shelveScene')
+    .mockImplementationOnce(() => new Promise((_, reject) => (refuse = reject)))
+    .mockResolvedValue({})
+  const shelf = acts(production('p', ...'abc'))
+  const first = shelf.putAway(scene('a'))
+  await shelf.putAway(scene('b'))
+  expect(shelf.order()).toEqual(['c'])
+  refuse(new Error('The server cannot be reached.'))
+  await first
+  expect([shelf.order(), shelf.productions.value![0]!.count]).toEqual([['ac'], 2])
 })
 
 test('renamed, put away and forgotten it is so on the shelf, and a sentence says where it is', async () => {

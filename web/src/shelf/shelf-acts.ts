@@ -1,4 +1,4 @@
-import type { Ref, ShallowRef } from 'vue'
+import { computed, type Ref, type ShallowRef } from 'vue'
 import { counted, LIMITS } from '@unhurried/core'
 import { allScenes } from '../api/all-scenes'
 import { api, type Production, type ShelvedScene } from '../api/api'
@@ -10,8 +10,13 @@ export interface Said {
   readonly wrong: boolean
   readonly stop?: () => void
 }
+type Change = (shelf: readonly Production[]) => readonly Production[]
 interface ShelfState {
-  readonly productions: ShallowRef<readonly Production[] | undefined>
+  /** As the server has it, as far as it is known. */
+  readonly kept: ShallowRef<readonly Production[] | undefined>
+  /** What is shown on top of it and not kept yet. */
+  readonly underWay: ShallowRef<readonly Change[]>
+  readonly productions: Readonly<Ref<readonly Production[] | undefined>>
   readonly said: Ref<Said | undefined>
   readonly load: () => Promise<void>
 }
@@ -22,6 +27,10 @@ interface Move {
   /** The place it has then, counted from 0. */
   readonly at: number
 }
+
+/** The shelf as it is shown: as it is kept, with all on top that is being done. */
+export const shownOn = ({ kept, underWay }: Pick<ShelfState, 'kept' | 'underWay'>) =>
+  computed(() => kept.value && underWay.value.reduce((shelf, change) => change(shelf), kept.value))
 
 /** The scenes without one, and with it at a place of a production. */
 export function withMoved(shelf: readonly Production[], scene: ShelvedScene, to: Move): Production[] {
@@ -42,14 +51,14 @@ const without = (shelf: readonly Production[], scene: string): Production[] =>
   withMoved(shelf, { id: scene } as ShelvedScene, { production: '', at: 0 })
 
 interface Act {
-  /** The shelf as it is then; absent: as it is. */
-  readonly shown?: readonly Production[]
+  /** What it does to the shelf; absent: nothing that could be shown before it is done. */
+  readonly change?: Change
   readonly work: () => Promise<unknown>
   /** What is said when it is done. */
   readonly sentence?: string
 }
 
-/** What is done to the shelf. Each act is shown at once; one that fails is said, and what was shown before is back. */
+/** What is done to the shelf. Each act is shown at once; one that fails is said, and is shown no more. */
 export function shelfActs(state: ShelfState) {
   const shelf = { ...state, now: () => state.productions.value ?? [], act: actOn(state) }
   return { ...sceneActs(shelf), ...productionActs(shelf) }
@@ -59,41 +68,45 @@ type ActedOn = ShelfState & {
   readonly act: ReturnType<typeof actOn>
 }
 
-const actOn = ({ productions, said }: ShelfState) =>
+const actOn = ({ kept, underWay, said }: ShelfState) =>
   /** Gives whether it was done. */
-  async function act({ shown, work, sentence = '' }: Act): Promise<boolean> {
-    const before = productions.value
-    if (shown) productions.value = shown
+  async function act({ change = (shelf) => shelf, work, sentence = '' }: Act): Promise<boolean> {
+    underWay.value = [...underWay.value, change]
     try {
       await work()
+      if (kept.value) kept.value = change(kept.value)
       said.value = sentence ? { sentence, wrong: false } : undefined
       return true
     } catch (error) {
       said.value = { sentence: (error as Error).message, wrong: true }
-      if (shown) productions.value = before
       return false
+    } finally {
+      underWay.value = underWay.value.filter((each) => each !== change)
     }
   }
 
 function sceneActs({ now, act, load }: ActedOn) {
-  const replaced = (scene: string, fields: Partial<ShelvedScene>) =>
-    now().map((each) => ({
-      ...each,
-      scenes: each.scenes.map((entry) => (entry.id === scene ? { ...entry, ...fields } : entry)),
-    }))
+  const named =
+    (scene: string, name: string): Change =>
+    (shelf) =>
+      shelf.map((each) => ({
+        ...each,
+        scenes: each.scenes.map((entry) => (entry.id === scene ? { ...entry, name } : entry)),
+      }))
   return {
     async moveScene(scene: ShelvedScene, to: Move) {
       const shown = withMoved(now(), scene, to)
       const row = shown.find(({ id }) => id === to.production)
       const after = row?.scenes[to.at + 1]
       const place = { production: to.production, before: after?.id ?? null }
-      const done = await act({ shown, work: () => api.shelveScene(scene.id, place) })
+      const change: Change = (shelf) => withMoved(shelf, scene, to)
+      const done = await act({ change, work: () => api.shelveScene(scene.id, place) })
       // Behind those that are shown lie others: it went behind them all.
       if (done && row && !after && row.scenes.length < row.count) await load()
     },
     renameScene: (scene: ShelvedScene, name: string) =>
       act({
-        shown: replaced(scene.id, { name }),
+        change: named(scene.id, name),
         work: () => api.shelveScene(scene.id, { name }),
       }),
     async copyScene(scene: ShelvedScene, copies: 'everything' | 'set-up') {
@@ -103,13 +116,13 @@ function sceneActs({ now, act, load }: ActedOn) {
     },
     putAway: (scene: ShelvedScene) =>
       act({
-        shown: without(now(), scene.id),
+        change: (shelf) => without(shelf, scene.id),
         work: () => api.shelveScene(scene.id, { away: true }),
         sentence: `${scene.name} is put away, whole. It can be brought back from the drawer at any time.`,
       }),
     forget: (scene: ShelvedScene) =>
       act({
-        shown: without(now(), scene.id),
+        change: (shelf) => without(shelf, scene.id),
         work: () => api.forgetScene(scene.id, false),
         sentence: `${scene.name} lies in the drawer and can be brought back.`,
       }),
@@ -120,17 +133,16 @@ function productionActs({ now, act, load, said }: ActedOn) {
   return {
     changeProduction: (production: Production, fields: ProductionFields) =>
       act({
-        shown: withProduction(now(), production, fields),
+        change: (shelf) => withProduction(shelf, production, fields),
         work: () => api.changeProduction(production.id, fields),
         ...(fields.away && { sentence: `${production.name} is put away with its scenes; the drawer has it.` }),
       }),
     /** Moves a production to a place among the others, counted from 0. */
     async moveProduction(id: string, at: number) {
-      const others = now().filter((each) => each.id !== id)
-      const production = now().find((each) => each.id === id)!
-      const before = others[at]?.id ?? null
+      const apart = (shelf: readonly Production[]) => shelf.filter((each) => each.id !== id)
+      const before = apart(now())[at]?.id ?? null
       await act({
-        shown: others.toSpliced(at, 0, production),
+        change: (shelf) => apart(shelf).toSpliced(at, 0, ...shelf.filter((each) => each.id === id)),
         work: () => api.changeProduction(id, { before }),
       })
     },
@@ -166,7 +178,7 @@ function productionActs({ now, act, load, said }: ActedOn) {
     },
     forgetProduction: (production: Production) =>
       act({
-        shown: now().filter(({ id }) => id !== production.id),
+        change: (shelf) => shelf.filter(({ id }) => id !== production.id),
         work: () => api.forgetProduction(production.id),
       }),
   }
@@ -184,6 +196,5 @@ function withProduction(
   { name, away }: ProductionFields,
 ): Production[] {
   if (away) return shelf.filter(({ id }) => id !== production.id)
-  const changed = name === undefined ? production : { ...production, name }
-  return shelf.map((each) => (each.id === production.id ? changed : each))
+  return shelf.map((each) => (each.id === production.id && name !== undefined ? { ...each, name } : each))
 }

@@ -1,34 +1,42 @@
-import { onMounted, ref, shallowRef } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { api, type FoundScene, type Production } from '../api/api'
-import { shelfActs, type Said } from './shelf-acts'
+import { inTurn } from '../api/in-turn'
+import { shelfActs, shownOn, type Said } from './shelf-acts'
 
 /** The shelf, what is looked for on it, and what is done to it. */
 export function useShelf() {
-  const productions = shallowRef<readonly Production[]>()
+  const kept = shallowRef<readonly Production[]>()
+  const underWay = shallowRef<readonly ((shelf: readonly Production[]) => readonly Production[])[]>([])
+  const productions = shownOn({ kept, underWay })
   const found = shallowRef<{ count: number; scenes: readonly FoundScene[] }>()
   /** Why there is nothing to show. */
   const trouble = ref('')
   const said = ref<Said>()
 
-  async function load() {
+  const load = inTurn(async () => {
     trouble.value = ''
     try {
-      const shown = new Map(productions.value?.map(({ id, scenes }) => [id, scenes.length]))
-      const fresh = await api.shelf()
-      productions.value = await Promise.all(fresh.map((each) => asFar(each, shown.get(each.id) ?? 0)))
+      for (;;) {
+        const was = kept.value
+        const shown = new Map(was?.map(({ id, scenes }) => [id, scenes.length]))
+        const fresh = await api.shelf()
+        const now = await Promise.all(fresh.map((each) => asFar(each, shown.get(each.id) ?? 0)))
+        // An answer that was asked for before something was done is older than that.
+        if (kept.value === was) return void (kept.value = now)
+      }
     } catch (error) {
       // What is shown already stays.
       if (productions.value) said.value = { sentence: (error as Error).message, wrong: true }
       else trouble.value = (error as Error).message
     }
-  }
-  onMounted(load)
+  })
+  void load()
 
   async function showMore({ id, scenes }: Production) {
     try {
       const more = await api.scenesAfter(id, scenes.at(-1)!.id)
       const known = new Set(scenes.map((scene) => scene.id))
-      productions.value = productions.value?.map((each) =>
+      kept.value = kept.value?.map((each) =>
         each.id === id ? { ...each, scenes: [...each.scenes, ...more.filter((scene) => !known.has(scene.id))] } : each,
       )
     } catch (error) {
@@ -51,7 +59,7 @@ export function useShelf() {
 
   return {
     ...{ productions, found, trouble, said, load, showMore, search },
-    ...shelfActs({ productions, said, load }),
+    ...shelfActs({ kept, underWay, productions, said, load }),
   }
 }
 export type Shelf = ReturnType<typeof useShelf>
