@@ -4,7 +4,7 @@ import type { Production, ShelvedScene } from '../api/api'
 import { api } from '../api/api'
 import { NOTHING_YET } from '@unhurried/core'
 import { productionsApi } from '../api/productions'
-import { shelfActs, shownOn, withMoved, type Said } from './shelf-acts'
+import { shelfActs, shownOn, withMoved, type Change, type Said } from './shelf-acts'
 import { bytesInWords } from '../parts/bytes'
 import { dayInWords, goneOn } from './words'
 
@@ -21,7 +21,7 @@ const ids = (shelf: readonly Production[]) => shelf.map(({ scenes }) => scenes.m
 function acts(...shelf: Production[]) {
   const shown = {
     kept: shallowRef<readonly Production[] | undefined>(shelf),
-    underWay: shallowRef<readonly ((now: readonly Production[]) => readonly Production[])[]>([]),
+    underWay: shallowRef<readonly Change[]>([]),
   }
   const state = {
     ...{ ...shown, productions: shownOn(shown) },

@@ -10,7 +10,8 @@ export interface Said {
   readonly wrong: boolean
   readonly stop?: () => void
 }
-type Change = (shelf: readonly Production[]) => readonly Production[]
+/** What is done to the shelf, on whatever it is by then; done twice it is as if done once. */
+export type Change = (shelf: readonly Production[]) => readonly Production[]
 interface ShelfState {
   /** As the server has it, as far as it is known. */
   readonly kept: ShallowRef<readonly Production[] | undefined>

@@ -1,12 +1,12 @@
 import { ref, shallowRef } from 'vue'
 import { api, type FoundScene, type Production } from '../api/api'
 import { inTurn } from '../api/in-turn'
-import { shelfActs, shownOn, type Said } from './shelf-acts'
+import { shelfActs, shownOn, type Change, type Said } from './shelf-acts'
 
 /** The shelf, what is looked for on it, and what is done to it. */
 export function useShelf() {
   const kept = shallowRef<readonly Production[]>()
-  const underWay = shallowRef<readonly ((shelf: readonly Production[]) => readonly Production[])[]>([])
+  const underWay = shallowRef<readonly Change[]>([])
   const productions = shownOn({ kept, underWay })
   const found = shallowRef<{ count: number; scenes: readonly FoundScene[] }>()
   /** Why there is nothing to show. */
