@@ -7,9 +7,9 @@ export const lacking = ref<'part' | 'server'>()
 /** As the browsers say it. */
 const DID_NOT_COME = /dynamically imported module|importing a module script|preload css/i
 
-/** Whether the app is there to be loaded: from the server, or kept on this machine. */
+/** Whether the app is there to be loaded: from the server, or kept on this machine, which answers only what reads. */
 const isThere = (): Promise<boolean> =>
-  fetch('/', { method: 'HEAD', cache: 'no-store' }).then(
+  fetch('/', { cache: 'no-store' }).then(
     ({ ok }) => ok,
     () => false,
   )

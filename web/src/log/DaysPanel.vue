@@ -31,7 +31,7 @@ function correct(entry: (typeof entries.value)[number], minutes: string) {
     <h2>Days</h2>
     <p data-test="worked">
       On this scene you worked {{ durationInWords(total(log.mine.value))
-      }}<template v-if="others.length > 0"> , others {{ durationInWords(total(others)) }}</template
+      }}<template v-if="others.length > 0">, others {{ durationInWords(total(others)) }}</template
       >.
     </p>
     <DotCalendar v-model="chosen" :today="today" :seconds-on="log.secondsOn.value" />
