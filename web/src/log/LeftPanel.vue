@@ -56,8 +56,8 @@ const spared = computed(() => {
     </p>
     <template v-else>
       <p v-if="hours" data-test="left">
-        About <strong>{{ hoursInWords(hours.p50) }} hours</strong>: {{ hoursInWords(hours.p20) }} are enough in 20 of
-        100 cases, {{ hoursInWords(hours.p80) }} in 80.
+        About <strong>{{ hoursInWords(hours.p50) }}</strong>: {{ hoursInWords(hours.p20) }} are enough in 20 of 100
+        cases, {{ hoursInWords(hours.p80) }} in 80.
       </p>
       <p v-else class="note">Reckoning …</p>
       <ul class="why">

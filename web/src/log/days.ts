@@ -1,3 +1,4 @@
+import { counted } from '@unhurried/core'
 import { momentOf } from '../session/record/moment'
 
 const two = (value: number) => String(value).padStart(2, '0')
@@ -31,5 +32,8 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 /** "28 Nov". */
 export const dateOf = (day: string): string => `${Number(day.slice(8))} ${MONTHS[Number(day.slice(5, 7)) - 1]}`
 
-/** "3.4", "12": hours to a tenth while they are few. */
-export const hoursInWords = (hours: number): string => (hours < 10 ? hours.toFixed(1) : Math.round(hours).toString())
+/** "25 min", "1 hour", "3.4 hours", "12 hours": of what is only likely, to a tenth while it is little. */
+export function hoursInWords(hours: number): string {
+  if (hours < 0.95) return durationInWords(hours * 3600)
+  return counted(hours < 10 ? Math.round(hours * 10) / 10 : Math.round(hours), 'hour')
+}

@@ -37,7 +37,7 @@ test('a design is costed by the passes that are drawn, put on the list as one st
   expect(cost.words.value).toBe('Choose what would have to be drawn again.')
   cost.form.passes = ['line']
   await settled()
-  expect(cost.words.value).toBe('2 drawings in line: about 2.0 hours, 1.6 to 2.8.')
+  expect(cost.words.value).toBe('2 drawings in line: about 2 hours, 1.6 hours to 2.8 hours.')
   cost.putOnList()
   expect(Object.values(store.scene!.drawings).map(({ mend }) => mend)).toEqual([['line'], ['line'], undefined])
   expect(cost.words.value).toBe('All of that is on the list to be mended.')
@@ -53,7 +53,7 @@ test('a longer scene asks for more drawings, a shorter one names what it would s
   expect(cost.words.value).toBe('Say another length.')
   cost.form.length = 48
   await settled()
-  expect(cost.words.value).toBe('3 drawings in line more: about 3.0 hours, 2.4 to 4.2.')
+  expect(cost.words.value).toBe('3 drawings in line more: about 3 hours, 2.4 hours to 4.2 hours.')
   cost.form.length = 8
   expect(cost.words.value).toBe('1 drawing already drawn would be shown no more.')
   cost.form.length = 0
@@ -68,7 +68,7 @@ test('a colour is costed by the lines that show it, once they are fetched', asyn
   cost.form.colour = 'pencil'
   await settled()
   await settled()
-  expect(cost.words.value).toMatch(/^2 drawings in line: about 2\.0 hours/)
+  expect(cost.words.value).toMatch(/^2 drawings in line: about 2 hours/)
   cost.form.colour = 'brick'
   await settled()
   expect(cost.words.value).toBe('Nothing of that is drawn yet: it costs nothing.')

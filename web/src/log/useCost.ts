@@ -91,7 +91,7 @@ export function useCost(log: Log) {
     const { p20, p50, p80 } = hours.value?.[0] ?? { p20: NaN, p50: NaN, p80: NaN }
     const long = Number.isNaN(p50)
       ? 'reckoning …'
-      : `about ${hoursInWords(p50)} hours, ${hoursInWords(p20)} to ${hoursInWords(p80)}.`
+      : `about ${hoursInWords(p50)}, ${hoursInWords(p20)} to ${hoursInWords(p80)}.`
     const more = reworked.value ? ' more' : ''
     return `${counts}${more}: ${long}${gone && ` ${gone}`}`
   })

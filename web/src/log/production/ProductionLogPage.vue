@@ -60,8 +60,8 @@ const lateOnes = computed(() => inOrder.value.filter(({ late }) => late))
           }}
         </p>
         <p v-else-if="all" data-test="left">
-          About <strong>{{ hoursInWords(all.p50) }} hours</strong>: {{ hoursInWords(all.p20) }} are enough in 20 of 100
-          cases, {{ hoursInWords(all.p80) }} in 80.
+          About <strong>{{ hoursInWords(all.p50) }}</strong>: {{ hoursInWords(all.p20) }} are enough in 20 of 100 cases,
+          {{ hoursInWords(all.p80) }} in 80.
         </p>
         <p v-else class="note">Reckoning …</p>
         <template v-if="inOrder.length > 0">
