@@ -54,6 +54,9 @@ test('order on the shelf: dragged, stepped, renamed, copied, moved over, put awa
   const names = row.getByRole('listitem').getByRole('heading')
   await expect(names).toHaveText(['Ebb', 'Flood', 'Slack'])
 
+  // However many rows there are, the shelf scrolls and not the page around it.
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0)
+
   // Dragged behind the last.
   await row.scrollIntoViewIfNeeded()
   const from = (await names.nth(0).boundingBox())!

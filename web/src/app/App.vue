@@ -61,7 +61,9 @@ onUnmounted(() => {
   height: 100%;
 }
 
+/* What lies in a place scrolls with it, never the whole page. */
 .place {
+  position: relative;
   flex: 1;
   min-height: 0;
   overflow: auto;

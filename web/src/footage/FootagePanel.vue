@@ -4,6 +4,7 @@ import { putSound } from '@unhurried/core/api'
 import { computed, onUnmounted, ref } from 'vue'
 import { freshId } from '../api/ids'
 import { upload } from '../api/upload'
+import FilesButton from '../parts/files/FilesButton.vue'
 import { useScene } from '../session/scene'
 import FootageRow from './FootageRow.vue'
 import { films } from './films'
@@ -13,7 +14,6 @@ const store = useScene()
 const all = computed(() => Object.values(store.scene!.footage ?? {}))
 const progress = ref<{ words: string; share: number }>()
 const trouble = ref('')
-const field = ref<HTMLInputElement>()
 const arrived = ref(0)
 onUnmounted(films.onChange(() => arrived.value++))
 const troubleOf = (film: Footage) => (arrived.value >= 0 ? films.troubleOf(film.file) : undefined)
@@ -42,7 +42,6 @@ async function bring(file: File | undefined) {
     if (!signal.aborted) trouble.value = (error as Error).message
   }
   stopping = progress.value = undefined
-  if (field.value) field.value.value = ''
 }
 
 /** As large as fits the paper, in its middle, half veiled. */
@@ -90,16 +89,12 @@ function stop() {
     <p v-if="progress" class="note" role="status">{{ progress.words }}</p>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <div v-if="!progress" class="line">
-      <button class="word" @click="field!.click()">Bring in a film …</button>
-      <input
-        ref="field"
-        class="unseen"
-        type="file"
+      <FilesButton
+        name="Bring in a film"
         accept="video/webm,video/mp4,video/quicktime,.mov,.mkv"
-        tabindex="-1"
-        aria-label="Bring in a film"
-        @change="bring(($event.target as HTMLInputElement).files?.[0])"
-      />
+        @files="([first]) => bring(first)"
+        >Bring in a film …</FilesButton
+      >
     </div>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { counted, readSheetCsv, type SheetError } from '@unhurried/core'
 import { ref, shallowRef } from 'vue'
+import FilesButton from '../parts/files/FilesButton.vue'
 import { useScene } from '../session/scene'
 
 /** A sheet that was timed in a spreadsheet, read back in: all of it or nothing. */
@@ -9,13 +10,10 @@ const store = useScene()
 const errors = shallowRef<readonly SheetError[]>([])
 const said = ref('')
 
-async function read(event: Event) {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
+async function read([file]: readonly File[]) {
   if (!file || !store.working) return
   said.value = ''
   const text = await file.text()
-  field.value = ''
   const reading = readSheetCsv(store.working, props.take, text)
   errors.value = 'errors' in reading ? reading.errors : []
   if (!('columns' in reading)) return
@@ -30,15 +28,9 @@ async function read(event: Event) {
 
 <template>
   <div class="back">
-    <label class="word"
-      >Read a sheet back in …
-      <input
-        type="file"
-        class="unseen"
-        accept=".csv,text/csv,text/plain"
-        aria-label="Read a CSV sheet back in"
-        @change="read"
-    /></label>
+    <FilesButton name="Read a CSV sheet back in" accept=".csv,text/csv,text/plain" @files="read"
+      >Read a sheet back in …</FilesButton
+    >
     <p v-if="said" class="note" role="status">
       {{ said }} <button class="word" @click="(store.undo(), (said = ''))">Undo</button>
     </p>
@@ -71,10 +63,6 @@ async function read(event: Event) {
   justify-items: start;
   padding-top: 10px;
   border-top: 1px solid var(--rule);
-}
-
-label:focus-within {
-  outline: 2px solid var(--lagoon);
 }
 
 .wrong {

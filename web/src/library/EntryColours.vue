@@ -2,6 +2,7 @@
 import { counted, fileStem, nameSchema, type Character, type LibraryColour, type NamedColour } from '@unhurried/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import PaletteFiles from '../parts/colours/PaletteFiles.vue'
+import FilesButton from '../parts/files/FilesButton.vue'
 import type { UsedLibrary } from './useLibrary'
 
 // Only when a picture is chosen.
@@ -62,11 +63,6 @@ function bring(colours: readonly NamedColour[]): string {
   return `${counted(added.length, 'new colour')}, ${changed.length} changed.`
 }
 const picture = ref<File>()
-function choose(event: Event) {
-  const field = event.target as HTMLInputElement
-  picture.value = field.files?.[0]
-  field.value = ''
-}
 </script>
 
 <template>
@@ -136,15 +132,12 @@ function choose(event: Event) {
     <ElColorPicker v-model="newColour" size="small" aria-label="New colour" />
     <ElInput v-model="newName" size="small" class="name" placeholder="New colour" aria-label="Name of a new colour" />
     <button class="word">Add</button>
-    <label class="word"
-      >Colours of a picture …
-      <input
-        type="file"
-        class="unseen"
-        accept="image/png,image/jpeg,image/webp,image/gif"
-        :aria-label="`Colours of a picture for ${entry.name}`"
-        @change="choose"
-    /></label>
+    <FilesButton
+      :name="`Colours of a picture for ${entry.name}`"
+      accept="image/png,image/jpeg,image/webp,image/gif"
+      @files="([first]) => (picture = first)"
+      >Colours of a picture …</FilesButton
+    >
   </form>
   <PictureColours
     v-if="picture"
@@ -224,9 +217,5 @@ function choose(event: Event) {
   border: 1px solid var(--rule);
   border-radius: 50%;
   vertical-align: middle;
-}
-
-label:focus-within {
-  outline: 2px solid var(--lagoon);
 }
 </style>

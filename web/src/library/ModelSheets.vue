@@ -2,7 +2,7 @@
 import { nameSchema, type Character, type ModelSheet } from '@unhurried/core'
 import { defineAsyncComponent, onUnmounted, ref } from 'vue'
 import { freshId } from '../api/ids'
-import PictureButton from '../parts/PictureButton.vue'
+import PictureButton from '../parts/files/PictureButton.vue'
 import { pictures } from '../stage/pictures/pictures'
 import type { UsedLibrary } from './useLibrary'
 

@@ -2,7 +2,7 @@
 import { clamp, reelTimes } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { ShelvedScene } from '../api/api'
-import { keepPicture } from '../parts/picture-file'
+import { keepPicture } from '../parts/files/picture-file'
 import { ReelPictures } from '../parts/reel/reel-pictures'
 
 /** A frame of a scene as it is drawn there, taken as a model sheet. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onUnmounted, ref } from 'vue'
+import { computed, onUnmounted } from 'vue'
+import FilesButton from '../parts/files/FilesButton.vue'
 import { useScene } from '../session/scene'
 import CameraPanel from './CameraPanel.vue'
 import LayersForm from './layers/LayersForm.vue'
@@ -24,13 +25,11 @@ const laying = useLaying(work)
 const camera = useCamera()
 const { pages, chosen, page, first, busy, trouble } = work
 const open = computed(() => camera.stream.value !== undefined)
-const field = ref<HTMLInputElement>()
 const ACCEPT = 'image/png,image/jpeg,image/webp,image/tiff,.tif,.tiff,application/pdf,.pdf,.ora,.svg'
-async function take(files: FileList | null | undefined) {
-  const all = [...(files ?? [])]
+async function take(files: Iterable<File>) {
+  const all = [...files]
   const layers = all.find(isLayered)
   await Promise.all([layers && layered.read(layers), work.bring(all.filter((file) => !isLayered(file)))])
-  if (field.value) field.value.value = ''
 }
 
 function keep(file: Blob) {
@@ -40,7 +39,7 @@ function keep(file: Blob) {
 </script>
 
 <template>
-  <div class="room" @dragover.prevent @drop.prevent="take($event.dataTransfer?.files)">
+  <div class="room" @dragover.prevent @drop.prevent="take($event.dataTransfer?.files ?? [])">
     <section class="paper side" aria-label="Paper in">
       <h1>Paper in</h1>
       <p v-if="pages.length === 0" class="note">
@@ -49,17 +48,9 @@ function keep(file: Blob) {
         layers, OpenRaster or SVG, comes in as levels.
       </p>
       <div class="line">
-        <button class="word main" @click="field!.click()">Bring in pages …</button>
-        <input
-          ref="field"
-          class="unseen"
-          type="file"
-          multiple
-          tabindex="-1"
-          :accept="ACCEPT"
-          aria-label="Bring in pages"
-          @change="take(($event.target as HTMLInputElement).files)"
-        />
+        <FilesButton name="Bring in pages" class="main" :accept="ACCEPT" multiple @files="take"
+          >Bring in pages …</FilesButton
+        >
       </div>
       <div v-if="!open" class="line" role="group" aria-label="Camera">
         <button class="word" @click="camera.open('own')">Camera on a stand</button>

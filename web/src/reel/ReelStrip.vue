@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LIMITS, seenAt } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import PictureButton from '../parts/PictureButton.vue'
+import PictureButton from '../parts/files/PictureButton.vue'
 import { useSorted } from '../parts/useSorted'
 import ShotCard from './ShotCard.vue'
 import type { UsedReel } from './useReel'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LIMITS, nameSchema, sentenceOf, type Shot } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import PictureButton from '../parts/PictureButton.vue'
+import PictureButton from '../parts/files/PictureButton.vue'
 import { framesAndSeconds } from '../parts/frames'
 import { makeScenes } from './make-scenes'
 import type { UsedReel } from './useReel'

@@ -2,10 +2,11 @@
 import { counted, nameSchema, sentenceOf } from '@unhurried/core'
 import { computed, nextTick, ref } from 'vue'
 import type { Production } from '../api/api'
+import FilesButton from '../parts/files/FilesButton.vue'
 import type { Shelf } from './useShelf'
 
 const { shelf, production } = defineProps<{ shelf: Shelf; production: Production }>()
-defineEmits<{ bring: [event: Event]; handOut: [] }>()
+defineEmits<{ bring: [File[]]; handOut: [] }>()
 const open = ref(false)
 const name = ref('')
 const trouble = ref('')
@@ -33,17 +34,16 @@ function rename() {
     <button class="word" :aria-expanded="open" :aria-label="`Change ${production.name}`" @click="openActs">
       Change
     </button>
-    <label class="word bring"
-      >Bring in …
-      <input
-        type="file"
-        class="unseen"
-        multiple
+    <span class="bring">
+      <FilesButton
+        :name="`Bring a scene from an archive into ${production.name}`"
         accept=".zip,application/zip"
+        multiple
         title="Archives of scenes, or of a whole production"
-        :aria-label="`Bring a scene from an archive into ${production.name}`"
-        @change="$emit('bring', $event)"
-    /></label>
+        @files="(files) => $emit('bring', files)"
+        >Bring in …</FilesButton
+      ></span
+    >
     <RouterLink class="word" data-thing="reel" :to="{ name: 'reel', params: { production: production.id } }"
       >Reel</RouterLink
     >
@@ -82,10 +82,6 @@ h2 {
 
 .bring {
   margin-left: auto;
-}
-
-.bring:focus-within {
-  outline: 2px solid var(--lagoon);
 }
 
 a {

@@ -49,12 +49,6 @@ async function bringIn(production: string, files: readonly File[]) {
   await (await carrying()).bringIn(files, production, tellOf(production))
   await shelf.load()
 }
-async function pick(production: string, event: Event) {
-  const field = event.target as HTMLInputElement
-  const files = [...(field.files ?? [])]
-  field.value = ''
-  await bringIn(production, files)
-}
 /** Files are let go on a production; what is sorted by dragging is none of them. */
 const hasFiles = ({ dataTransfer }: DragEvent) => dataTransfer?.types.includes('Files') === true
 const over = (event: DragEvent) => hasFiles(event) && event.preventDefault()
@@ -127,8 +121,8 @@ async function addProduction() {
     <p v-else-if="!productions" class="note">Fetching the shelf …</p>
     <section v-else-if="found" class="row" aria-label="Found">
       <p class="note" role="status">
-        {{ found.count === 0 ? 'No scene on the shelf is like that.' : counted(found.count, 'scene') + ' found' }}
-        {{ found.count > found.scenes.length ? `, the first ${found.scenes.length} shown: say more words` : '' }}
+        {{ found.count === 0 ? 'No scene on the shelf is like that.' : counted(found.count, 'scene') + ' found'
+        }}{{ found.count > found.scenes.length ? `, the first ${found.scenes.length} shown: say more words` : '' }}
       </p>
       <ul class="card-grid">
         <SceneCard v-for="entry in found.scenes" :key="entry.id" :entry="entry" :production="entry.productionName" />
@@ -155,7 +149,7 @@ async function addProduction() {
         <ProductionHead
           :shelf="shelf"
           :production="production"
-          @bring="(event) => pick(production.id, event)"
+          @bring="(files) => bringIn(production.id, files)"
           @hand-out="handOut(production)"
         />
         <p

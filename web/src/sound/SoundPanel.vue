@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { counted } from '@unhurried/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
+import FilesButton from '../parts/files/FilesButton.vue'
 import { useScene } from '../session/scene'
 import SoundRow from './SoundRow.vue'
 import TempoFound from './TempoFound.vue'
@@ -22,15 +23,11 @@ function record(microphone: Microphone) {
   recordedAt = store.frame
   void recorder.record(microphone)
 }
-const field = ref<HTMLInputElement>()
-async function take(files: FileList | null | undefined) {
-  await bring([...(files ?? [])], store.frame)
-  if (field.value) field.value.value = ''
-}
+const take = (files: Iterable<File>) => bring([...files], store.frame)
 </script>
 
 <template>
-  <div class="sounds" @dragover.prevent @drop.prevent.stop="take($event.dataTransfer?.files)">
+  <div class="sounds" @dragover.prevent @drop.prevent.stop="take($event.dataTransfer?.files ?? [])">
     <h3>Sound</h3>
     <p v-if="sounds.length === 0" class="note">
       No sound yet. Bring in a voice, music or a noise: it begins at frame {{ store.frame }} and stands on the sheet
@@ -50,17 +47,9 @@ async function take(files: FileList | null | undefined) {
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <button v-if="left.length > 0 && !progress" class="word close" @click="again">Try it again</button>
     <div v-if="!progress" class="line">
-      <button class="word" @click="field!.click()">Bring in a sound …</button>
-      <input
-        ref="field"
-        class="unseen"
-        type="file"
-        :accept="SOUND_ACCEPT"
-        multiple
-        tabindex="-1"
-        aria-label="Bring in a sound"
-        @change="take(($event.target as HTMLInputElement).files)"
-      />
+      <FilesButton name="Bring in a sound" :accept="SOUND_ACCEPT" multiple @files="take"
+        >Bring in a sound …</FilesButton
+      >
       <button
         v-if="sounds.length > 0"
         class="word"

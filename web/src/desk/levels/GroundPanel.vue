@@ -13,7 +13,7 @@ import {
   type SpacingLaw,
 } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import PictureButton from '../../parts/PictureButton.vue'
+import PictureButton from '../../parts/files/PictureButton.vue'
 import { sayWhy, useScene } from '../../session/scene'
 
 const props = defineProps<{ level: Level }>()

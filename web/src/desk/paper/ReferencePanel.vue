@@ -3,7 +3,7 @@ import { modelTouches, type Adjustment, type Level, type Reference } from '@unhu
 import { computed, defineAsyncComponent } from 'vue'
 import { freshId } from '../../api/ids'
 import AdjustFields from '../../parts/AdjustFields.vue'
-import PictureButton from '../../parts/PictureButton.vue'
+import PictureButton from '../../parts/files/PictureButton.vue'
 import { useScene } from '../../session/scene'
 
 const FootagePanel = defineAsyncComponent(() => import('../../footage/FootagePanel.vue'))

@@ -51,7 +51,7 @@ const line = computed(() => {
 
 <template>
   <div class="row" role="row" :aria-rowindex="number" :class="{ here, second, beat, beyond }">
-    <div class="squares" role="presentation" :class="{ unseen: isPassing }">
+    <div class="squares" role="presentation" :class="{ skipped: isPassing }">
       <div
         v-for="square in squares"
         :key="square.id"
@@ -112,7 +112,7 @@ const line = computed(() => {
   inset: 0;
 }
 
-.squares.unseen {
+.squares.skipped {
   content-visibility: hidden;
 }
 

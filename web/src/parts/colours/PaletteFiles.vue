@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { NamedColour } from '@unhurried/core'
 import { ref } from 'vue'
+import FilesButton from '../files/FilesButton.vue'
 import type { PaletteFormat } from './palette-files'
 
 /** Colours as a file, and those of a file in. `bring` gives what came of it in words, or throws a sentence. */
@@ -19,10 +20,7 @@ const said = ref<{ sentence: string; wrong: boolean }>()
 // Fetched when a file is first asked for.
 const files = () => import('./palette-files')
 const handOut = async (as: PaletteFormat) => (await files()).handOutColours(colours(), stem, as)
-async function bringIn(event: Event) {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
-  field.value = ''
+async function bringIn([file]: readonly File[]) {
   if (!file) return
   try {
     said.value = { sentence: await bring(await (await files()).coloursOfFile(file)), wrong: false }
@@ -38,24 +36,17 @@ async function bringIn(event: Event) {
     <button v-for="{ id, word, title } in FORMATS" :key="id" class="word" :title @click="handOut(id)">
       {{ word }}
     </button>
-    <label class="word"
-      >Bring in …
-      <input
-        type="file"
-        class="unseen"
-        accept=".json,.csv,.svg,application/json,text/csv,image/svg+xml"
-        aria-label="Bring in colours from a file"
-        @change="bringIn"
-    /></label>
+    <FilesButton
+      name="Bring in colours from a file"
+      accept=".json,.csv,.svg,application/json,text/csv,image/svg+xml"
+      @files="bringIn"
+      >Bring in …</FilesButton
+    >
   </div>
   <p v-if="said" :class="said.wrong ? 'wrong' : 'note'" :role="said.wrong ? 'alert' : 'status'">{{ said.sentence }}</p>
 </template>
 
 <style scoped>
-label:focus-within {
-  outline: 2px solid var(--lagoon);
-}
-
 .wrong {
   color: var(--plum);
   font-size: 14px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { counted, frameAtSecond, heardWords, isUnsure, LIMITS, SPEECH_SOUNDS, type Sound } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
+import FilesButton from '../../parts/files/FilesButton.vue'
 import { useScene } from '../../session/scene'
 import MouthPanel from '../MouthPanel.vue'
 import { readCues } from './read-cues'
@@ -15,7 +16,6 @@ const { words, share, trouble } = work
 const fps = computed(() => store.scene!.settings.fps)
 const text = ref('')
 const letters = ref(false)
-const field = ref<HTMLInputElement>()
 const listed = ref(false)
 // What is laid is what is written, until somebody writes.
 watch(
@@ -28,13 +28,9 @@ const heard = computed(() => heardWords(sound, store.scene!.said?.[sound.id], fp
 const unsure = computed(() => words.value.filter(isUnsure).length)
 const busy = computed(() => share.value !== undefined)
 
-async function bring(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function bring([file]: readonly File[]) {
   try {
-    await work.layCues(await readCues(file))
+    await work.layCues(await readCues(file!))
   } catch (error) {
     trouble.value = (error as Error).message
   }
@@ -66,16 +62,13 @@ const frameOf = (second: number) => Math.max(1, Math.floor(frameAtSecond(sound, 
       >
         by their letters
       </button>
-      <button class="word" :disabled="busy" @click="field!.click()">Subtitles …</button>
-      <input
-        ref="field"
-        class="unseen"
-        type="file"
+      <FilesButton
+        :name="`Bring in subtitles for ${sound.name}`"
         accept=".vtt,.srt,text/vtt"
-        tabindex="-1"
-        :aria-label="`Bring in subtitles for ${sound.name}`"
-        @change="bring"
-      />
+        :disabled="busy"
+        @files="bring"
+        >Subtitles …</FilesButton
+      >
       <button v-if="words.length > 0" class="word" :disabled="busy" @click="work.takeOut">take the words out</button>
     </div>
     <p v-if="busy" class="note" role="status">Listening … {{ Math.round(100 * share!) }} %</p>

@@ -1,5 +1,5 @@
 import { pictureHead, PICTURE_TYPES } from '@unhurried/core'
-import { api } from '../api/api'
+import { api } from '../../api/api'
 
 export const PICTURE_ACCEPT = PICTURE_TYPES.join(',')
 

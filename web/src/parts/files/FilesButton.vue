@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+/** A button that asks for files. The same ones can be chosen again at once. */
+defineOptions({ inheritAttrs: false })
+const { multiple = false } = defineProps<{
+  /** What the files are for. */
+  name: string
+  accept: string
+  multiple?: boolean
+}>()
+const emit = defineEmits<{ files: [File[]] }>()
+const field = ref<HTMLInputElement>()
+function take() {
+  const files = [...(field.value!.files ?? [])]
+  field.value!.value = ''
+  if (files.length > 0) emit('files', files)
+}
+</script>
+
+<template>
+  <button type="button" class="word" v-bind="$attrs" @click="field!.click()"><slot /></button>
+  <input ref="field" hidden type="file" :accept :multiple :aria-label="name" @change="take" />
+</template>
