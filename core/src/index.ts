@@ -1,6 +1,7 @@
 /** What others may use of core: by folder, from the ground up. The contract of the API is `@unhurried/core/api`. */
 export { channelsOf, hexOf, nearestColour } from './base/colour'
 export { counted, inThousands } from './base/counted'
+export { freeName } from './base/free-name'
 export { clamp } from './base/clamp'
 export { beginsWith, sameItems } from './base/items'
 export { memo, memoLists } from './base/memo'
@@ -312,6 +313,7 @@ export {
   SEVERITIES,
   type Severity,
   type Sureness,
+  amountIn,
   rounded,
   unmeasuredSchema,
 } from './checks/finding'

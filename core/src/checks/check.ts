@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import type { Limit, Observation, Outcome, Severity, Unjudged } from './finding'
 import type { LevelSubject, Shot, Subject } from './subject'
 
@@ -69,7 +70,7 @@ export function notJudged({ level, shots }: LevelSubject, which: readonly Shot[]
   return [
     {
       ...{ level: level.id, drawings: which.length, which: which.map(({ drawing }) => drawing) },
-      sentence: `${which.length} of ${shots.length} drawings of ${level.name}${namesOf(which)} ${what}`,
+      sentence: `${which.length} of ${counted(shots.length, 'drawing')} of ${level.name}${namesOf(which)} ${what}`,
     },
   ]
 }

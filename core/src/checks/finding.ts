@@ -89,6 +89,20 @@ export interface Limit {
 }
 export type Limits = Readonly<Record<string, Readonly<Record<string, number | undefined>> | undefined>>
 
+/** What units are called where there is one of them. */
+const ONE: Readonly<Record<string, string | undefined>> = {
+  colours: 'colour',
+  'flashes in a second': 'flash in a second',
+  frames: 'frame',
+  parts: 'part',
+  widths: 'width',
+}
+/** "7 frames", "1 frame", "2.8 px": a value in its unit, as it is written for people. */
+export function amountIn(value: number, unit: string): string {
+  const number = rounded(value)
+  return `${number} ${(number === '1' && ONE[unit]) || unit}`
+}
+
 /** A number as it is written for people: no more digits than the eye can use. */
 export const rounded = (value: number): string =>
   String(Math.abs(value) >= 20 ? Math.round(value) : Math.round(value * 10) / 10).replace('-', '−')

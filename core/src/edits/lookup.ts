@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { cycleAt, fitted, inFirstTurn, spliced, totalFrames, writtenOut } from '../timing/column'
 import { exposureAt, type Placed } from '../timing/sheet'
 import { refuse } from '../scene/refusal'
@@ -28,7 +29,7 @@ export function columnOf(scene: Scene, take: string, level: string): Column {
 }
 
 const beyondEnd = (scene: Scene, frame: number) =>
-  refuse(`Frame ${frame} is beyond the end: the scene has ${scene.settings.length} frames.`)
+  refuse(`Frame ${frame} is beyond the end: the scene has ${counted(scene.settings.length, 'frame')}.`)
 
 /** The exposure at a frame; inside a cycle that of its first turn, which stands for all turns. */
 export function placeOn(scene: Scene, take: string, level: string, frame: number): Placed {

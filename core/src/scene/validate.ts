@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import type { z } from 'zod'
 import { LIMITS } from '../base/limits'
 import { exposuresNamed, isCycle, totalFrames } from './columns'
@@ -83,7 +84,7 @@ function columnFault(scene: Scene, column: Column, level: string): Fault {
   if (!hasLevel(scene, level)) return 'a sheet belongs to no level.'
   const { length } = scene.settings
   if (totalFrames(column) !== length)
-    return `the exposures of level ${scene.levels[level]!.name} do not add up to its length, ${length} frames.`
+    return `the exposures of level ${scene.levels[level]!.name} do not add up to its length, ${counted(length, 'frame')}.`
   const stranger = exposuresNamed(column).find(({ drawing }) => drawing !== null && !isOn(scene, drawing, level))
   return stranger && `the sheet of level ${scene.levels[level]!.name} shows a drawing that is not there.`
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  counted,
   drawingsShown,
   EditRefused,
   keysFromLife,
@@ -145,7 +146,7 @@ const said = computed(() => {
       <p class="note" role="status">{{ said }}</p>
       <div class="line">
         <button v-if="look.proposals.length > 0" class="word" @click="look.accept()">
-          Pin on {{ look.proposals.length }} drawings
+          Pin on {{ counted(look.proposals.length, 'drawing') }}
         </button>
         <button class="word" title="Keys where it begins, turns and ends, and charts with its spacing" @click="layKeys">
           Lay keys at its turns

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '@unhurried/core'
 import { useDebounceFn, usePreferredReducedMotion, useResizeObserver } from '@vueuse/core'
 import { onMounted, onUnmounted, ref, toRefs, watch } from 'vue'
 import { filmsUnder } from '../footage/films-under'
@@ -85,7 +86,7 @@ onUnmounted(() => {
     </div>
     <p class="note">
       Frame {{ now }} of {{ framesAndSeconds(length, scene.settings.fps) }} at {{ scene.settings.fps }} a second ·
-      {{ runs.length }} different picture{{ runs.length === 1 ? '' : 's' }} in a row
+      {{ counted(runs.length, 'different picture') }} in a row
     </p>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkOf, rounded, type Sureness } from '@unhurried/core'
+import { amountIn, checkOf, rounded, type Sureness } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { Thing, ThingsAsked } from '../parts/things/things'
 import { useLook } from '../session/look'
@@ -56,7 +56,9 @@ function things(): Thing[] {
       <span class="note"
         >{{
           numbers.length > 0
-            ? `${numbers.length > 6 ? `${numbers.length} drawings` : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`}`
+            ? numbers.length > 6
+              ? `${numbers.length} drawings`
+              : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`
             : 'the scene'
         }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span
       >
@@ -64,8 +66,8 @@ function things(): Thing[] {
       <span
         v-if="finding.limit > 0 && finding.unit"
         class="gauge"
-        :title="`${rounded(finding.value)} ${finding.unit}, limit ${rounded(finding.limit)}`"
-        ><i :style="{ width: `${share * 100}%` }" /><em>{{ rounded(finding.value) }} {{ finding.unit }}</em></span
+        :title="`${amountIn(finding.value, finding.unit)}, limit ${rounded(finding.limit)}`"
+        ><i :style="{ width: `${share * 100}%` }" /><em>{{ amountIn(finding.value, finding.unit) }}</em></span
       >
     </div>
     <p>{{ finding.sentence }}</p>
@@ -80,7 +82,7 @@ function things(): Thing[] {
         Show on the paper
       </button>
       <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
-      <span class="note limit">limit {{ rounded(finding.limit) }} {{ finding.unit }}</span>
+      <span class="note limit">limit {{ amountIn(finding.limit, finding.unit) }}</span>
     </div>
     <p v-if="!finding.meant && offered !== undefined" class="acts learnt">
       Answered three times here: “{{ offered }}”

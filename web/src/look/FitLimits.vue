@@ -107,7 +107,7 @@ function keep() {
           {{
             fitted.drawings < fitted.least
               ? `${counted(fitted.drawings, 'drawing')} are too few to tell: choose scenes with ${fitted.least} or more.`
-              : `These ${fitted.drawings} drawings ask for no other limits.`
+              : `The ${counted(fitted.drawings, 'drawing')} ask for no other limits.`
           }}
         </p>
         <table v-else>

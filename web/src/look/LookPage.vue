@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CHECKS, SEVERITIES, timecode, writeFindingsCsv, type Limits, type Severity } from '@unhurried/core'
+import { CHECKS, counted, SEVERITIES, timecode, writeFindingsCsv, type Limits, type Severity } from '@unhurried/core'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
@@ -149,8 +149,8 @@ const csv = () =>
           <button class="word" @click="look.stop()">Stop</button>
         </p>
         <p v-else-if="look.found" class="note" role="status" data-test="look-told">
-          {{ look.open.length }} {{ look.open.length === 1 ? 'finding' : 'findings'
-          }}{{ answered > 0 ? `, ${answered} answered` : '' }} in {{ look.found.drawings }} drawings
+          {{ counted(look.open.length, 'finding') }}{{ answered > 0 ? `, ${answered} answered` : '' }} in
+          {{ counted(look.found.drawings, 'drawing') }}
         </p>
         <button class="word" :disabled="Boolean(look.progress)" @click="look.look(true)">Look again</button>
       </header>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LIMITS } from '@unhurried/core'
+import { counted, LIMITS } from '@unhurried/core'
 import { computed } from 'vue'
 import { framesAndSeconds } from '../parts/frames'
 import { useScene } from '../session/scene'
@@ -172,7 +172,7 @@ const missing = computed(() => {
     <button class="word" @click="laying.stop()">Stop</button>
   </div>
   <button v-else class="word main" :disabled="count === 0" data-test="lay-pages" @click="laying.lay()">
-    Lay in {{ count === 1 ? '1 drawing' : `${count} drawings` }}
+    Lay in {{ counted(count, 'drawing') }}
   </button>
   <p v-if="count > 0 && !progress" class="note">Frames {{ form.frame }} to {{ last }}.</p>
   <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '@unhurried/core'
 import { ref, watchEffect } from 'vue'
 import { lieInWords } from './placing'
 import type { PageIn } from './usePages'
@@ -30,7 +31,7 @@ function words(): string {
   if (page.trouble) return page.trouble
   const { looked } = page
   if (!looked) return 'waits'
-  if (apart) return `${page.boxes.length} ${page.boxes.length === 1 ? 'drawing' : 'drawings'}`
+  if (apart) return counted(page.boxes.length, 'drawing')
   if (isFirst) return looked.pegs ? 'the others lie on it; pegs seen' : 'the others lie on it'
   const moved = lieInWords(lie)
   if (looked.lie && 'refused' in looked.lie) {

@@ -1,4 +1,13 @@
-import { numberedNames, pagesLaid, quantized, type InkPiece, type Page, type Pass, type Scan } from '@unhurried/core'
+import {
+  counted,
+  numberedNames,
+  pagesLaid,
+  quantized,
+  type InkPiece,
+  type Page,
+  type Pass,
+  type Scan,
+} from '@unhurried/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { api } from '../api/api'
 import { freshId } from '../api/ids'
@@ -76,7 +85,7 @@ export function useLaying(work: PaperIn) {
       for (const { page } of layings) page.laid = true
       store.level = level
       store.goTo(form.frame)
-      done.value = `${layings.length === 1 ? '1 drawing' : `${layings.length} drawings`} laid from frame ${form.frame}.`
+      done.value = `${counted(layings.length, 'drawing')} laid from frame ${form.frame}.`
       return true
     } catch (error) {
       if (!(error instanceof WorkerStopped)) trouble.value = (error as Error).message

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Graph } from '@unhurried/core'
+import { counted, type Graph } from '@unhurried/core'
 import { computed } from 'vue'
 import { axisFromNothing, frameAxis, pathThrough } from '../parts/axes'
 import FrameAxis from '../parts/FrameAxis.vue'
@@ -23,7 +23,7 @@ const withUnit = (value: number) => `${Math.abs(value) < 10 ? value.toFixed(1) :
     <svg
       :viewBox="`0 0 ${SIZE.width} ${SIZE.height}`"
       role="img"
-      :aria-label="`${graph.words} over ${frames} frames, from ${withUnit(Math.min(...values))} to ${withUnit(Math.max(...values))}`"
+      :aria-label="`${graph.words} over ${counted(frames, 'frame')}, from ${withUnit(Math.min(...values))} to ${withUnit(Math.max(...values))}`"
     >
       <line :x1="SIZE.left" :x2="SIZE.width - SIZE.right" :y1="y(0)" :y2="y(0)" class="axis" />
       <path v-if="path" :d="path" class="curve" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Handle, Inputs, Motion } from '@unhurried/core'
+import { counted, type Handle, type Inputs, type Motion } from '@unhurried/core'
 import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { pathThrough } from '../parts/svg-path'
@@ -132,7 +132,7 @@ function nudge(event: KeyboardEvent, handle: Handle) {
       ref="host"
       :viewBox="`0 0 ${width} ${height}`"
       role="group"
-      :aria-label="`Preview, ${motion.drawings.length} drawings over ${total} frames`"
+      :aria-label="`Preview, ${counted(motion.drawings.length, 'drawing')} over ${counted(total, 'frame')}`"
       data-test="preview"
     >
       <rect x="0" y="0" :width="width" :height="height" :fill="paper" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clamp, chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
+import { clamp, counted, chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { frameAxis } from '../parts/axes'
@@ -134,7 +134,7 @@ watch(
     class="host paper"
     tabindex="0"
     role="application"
-    :aria-label="`Strip of time, ${length} frames. Arrow keys move, Enter puts in a key.`"
+    :aria-label="`Strip of time, ${counted(length, 'frame')}. Arrow keys move, Enter puts in a key.`"
     @keydown="onKey"
     @things="goToAsked"
   >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  counted,
   marksOf,
   PASSES,
   PRACTICE_SIZE,
@@ -41,7 +42,7 @@ const lines = computed(() =>
 )
 const words = computed(
   () =>
-    `Your ${score.drawings.length} drawings over the law; the farthest is ${Math.round(Math.max(...score.drawings.map(({ px }) => px)))} pixels off.`,
+    `Your ${counted(score.drawings.length, 'drawing')} over the law; the farthest is ${Math.round(Math.max(...score.drawings.map(({ px }) => px)))} pixels off.`,
 )
 </script>
 

@@ -61,7 +61,7 @@ function takeOff() {
     >
       {{ each.name }}
     </button>
-    <button class="word" @click="reel.addReel('New reel')">New reel</button>
+    <button class="word" @click="reel.newReel()">New reel</button>
     <button class="word" :aria-expanded="changes" @click="changes = !changes">Change this one</button>
   </div>
   <div v-if="shown && changes" class="line" role="group" aria-label="This reel">

@@ -1,4 +1,4 @@
-import { clamp, frameOfTick, reelTimes, type Reel, type Shot } from '@unhurried/core'
+import { clamp, frameOfTick, freeName, reelTimes, type Reel, type Shot } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { z } from 'zod'
 import { freshId } from '../api/ids'
@@ -44,6 +44,7 @@ export function useReel(production: string) {
     )
     if (made) choose(id)
   }
+  const newReel = () => addReel(freeName('New reel', new Set(reels.value.map(({ name }) => name))))
   const copyReel = ({ name, fps, shots }: Reel) => addReel(`${name}, copy`.slice(0, 120), shots, fps)
 
   /** Shots put in before the one chosen's follower, or last. */
@@ -77,7 +78,7 @@ export function useReel(production: string) {
   return {
     ...kept,
     ...{ production, reels, reel, entries, times, frame, chosen, chosenId, left },
-    ...{ shape, beginOf, choose, addReel, copyReel, addShots, changeShot, removeShot, moveShot },
+    ...{ shape, beginOf, choose, newReel, addReel, copyReel, addShots, changeShot, removeShot, moveShot },
   }
 }
 export type UsedReel = ReturnType<typeof useReel>

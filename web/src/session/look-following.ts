@@ -1,3 +1,4 @@
+import { counted } from '@unhurried/core'
 import { ref, shallowRef } from 'vue'
 import { WorkerStopped } from '../workers/client'
 import type { Proposed } from '../workers/look/messages'
@@ -47,7 +48,7 @@ export function useFollowing(worker: LookWorker) {
       })
     refuse()
     if (edits.length > 0)
-      scene.change({ type: 'together', words: `a landmark followed over ${edits.length} drawings`, edits })
+      scene.change({ type: 'together', words: `a landmark followed over ${counted(edits.length, 'drawing')}`, edits })
   }
   const refuse = () => (proposals.value = [])
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '@unhurried/core'
 import { onMounted, shallowRef } from 'vue'
 import { copiesHere } from '../session/copies/copies'
 
@@ -14,7 +15,7 @@ onMounted(async () => (copies.value = await copiesHere().catch(() => [])))
     <ul>
       <li v-for="{ id, name, settings } in copies" :key="id">
         <RouterLink :to="{ name: 'draw', params: { scene: id } }">{{ name }}</RouterLink>
-        <span class="note">{{ settings.length }} frames, {{ settings.width }} × {{ settings.height }}</span>
+        <span class="note">{{ counted(settings.length, 'frame') }}, {{ settings.width }} × {{ settings.height }}</span>
       </li>
     </ul>
   </section>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import {
   clamp,
+  counted,
   framesToSeconds,
+  freeName,
   LIMITS,
   secondsToFrames,
   settingsSchema,
@@ -74,10 +76,8 @@ onMounted(async () => {
 })
 
 /** A name to begin with, so that nobody has to think of one before drawing. */
-function untitled(): string {
-  const names = new Set(productions.value.flatMap(({ scenes }) => scenes.map(({ name }) => name)))
-  for (let n = 1; ; n++) if (!names.has(`Scene ${n}`)) return `Scene ${n}`
-}
+const untitled = () =>
+  freeName('Scene 1', new Set(productions.value.flatMap(({ scenes }) => scenes.map(({ name }) => name))))
 
 function choose(name: string) {
   const size = SIZES.find((each) => each.name === name)
@@ -290,7 +290,7 @@ async function setUp() {
             {{ unit }}
           </button>
           <span v-if="length && fps" class="note">{{
-            form.unit === 'frames' ? `${Number((length / fps).toFixed(2))} s` : `${length} frames`
+            form.unit === 'frames' ? `${Number((length / fps).toFixed(2))} s` : counted(length, 'frame')
           }}</span>
         </div>
         <p v-if="wrong('length')" class="wrong" role="alert">{{ wrong('length') }}</p>

@@ -271,9 +271,7 @@ function batched(edits: readonly SimpleEdit[]): SimpleEdit[][] {
       <h2>As it was {{ momentInWords(shown.moment.to, today) }}</h2>
       <p class="note">
         After “{{ shown.moment.words }}”. {{ framesAndSeconds(then.settings.length, then.settings.fps) }},
-        {{ Object.keys(then.drawings).length }} drawings, {{ then.levelOrder.length }} level{{
-          then.levelOrder.length === 1 ? '' : 's'
-        }}.
+        {{ counted(Object.keys(then.drawings).length, 'drawing') }}, {{ counted(then.levelOrder.length, 'level') }}.
       </p>
       <canvas
         ref="canvas"

@@ -54,7 +54,7 @@ const frameAt = (event: MouseEvent) => {
 }
 const label = computed(() => {
   const frames = props.differs.reduce((sum, { from, to }) => sum + to - from + 1, 0)
-  return `Sheet of ${props.scene.takes[props.take]!.name}${frames > 0 ? `, ${frames} frames differ` : ''}`
+  return `Sheet of ${props.scene.takes[props.take]!.name}${frames > 0 ? `, ${frames === 1 ? '1 frame differs' : `${frames} frames differ`}` : ''}`
 })
 </script>
 

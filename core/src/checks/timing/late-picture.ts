@@ -3,7 +3,7 @@ import { landingPlace } from '../../motion/planned/accent'
 import { frameAtSecond, heardWords, stressOf } from '../../sound/said'
 import { firstFrameOf, exposuresOf } from '../../timing/sheet'
 import { judged, type CheckFacts, type CheckContext, type Judge } from '../check'
-import { rounded, type Observation } from '../finding'
+import { amountIn, type Observation } from '../finding'
 import { median } from '../size/median'
 import { followed, type LevelSubject } from '../subject'
 
@@ -106,7 +106,7 @@ function changesLate({ scene, level, onsets }: CheckContext, late: number): Obse
           limit: late,
           unit: 'frames',
         },
-        sentence: `${sound.name} is heard on frame ${frame}; ${event.subject.level.name} changes most on frame ${event.frame}, ${rounded(value)} frames later.`,
+        sentence: `${sound.name} is heard on frame ${frame}; ${event.subject.level.name} changes most on frame ${event.frame}, ${amountIn(value, 'frames')} later.`,
         evidence: [],
       },
     ]

@@ -1,3 +1,4 @@
+import { freeName } from '../../base/free-name'
 import type { Chart, Scene, Spacing } from '../../scene/schema'
 import { wishedChart } from '../kind/charts'
 import type { Edit, SimpleEdit } from '../kinds'
@@ -17,14 +18,6 @@ export function landmarkCopied(scene: Scene, level: string, landmark: string, id
     words: `the landmark ${source.name} copied`,
     edits: [{ type: 'landmark.put', level, landmark: { id, name } }, ...pins],
   }
-}
-
-/** “Nose 2” for “Nose”, counted on until it is free. */
-function freeName(name: string, taken: ReadonlySet<string>): string {
-  const [, stem, count] = /^(.*?)(?: (\d+))?$/.exec(name)!
-  let next = Number(count ?? 1) + 1
-  while (taken.has(`${stem} ${next}`)) next++
-  return `${stem} ${next}`
 }
 
 /** What a chart says of any span: its spacing, its exposures, and where a hand put its marks. */

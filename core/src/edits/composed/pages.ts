@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { LIMITS } from '../../base/limits'
 import type { InkPiece } from '../../ink/ink'
 import { planBoil } from '../../motion/planned/boil'
@@ -49,7 +50,7 @@ export function pagesLaid(wish: PagesToLay): { edits: Edit[]; level: string; dra
       return { type: 'ink.change', drawing: drawings[i]!, pass: pass as Pass, remove: [], add }
     }),
   )
-  const words = `${inks.length === 1 ? 'a drawing' : `${inks.length} drawings`} from paper`
+  const words = `${counted(inks.length, 'drawing')} from paper`
   return { edits: inPortions(words, [...laid, ...inked]), level, drawings }
 }
 

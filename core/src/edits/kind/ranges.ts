@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { between, cycleAt, fitted, isCycle, resizedTo, spliced, totalFrames, withTurn } from '../../timing/column'
@@ -186,7 +187,7 @@ export const sheetRange = editKind({
   apply(scene, { take, levels, from, to, act }) {
     if (to < from) refuse('Frames are chosen from the earlier to the later.')
     if (to > scene.settings.length)
-      refuse(`Frame ${to} is beyond the end: the scene has ${scene.settings.length} frames.`)
+      refuse(`Frame ${to} is beyond the end: the scene has ${counted(scene.settings.length, 'frame')}.`)
     const onEach = (start: Scene) =>
       levels.reduce((next, level, nth) => acted(next, { take, level, from, to }, act, nth), start)
     return MOVING.includes(act.do) ? asDrawn(scene, { take, levels }, onEach) : onEach(scene)
@@ -237,7 +238,7 @@ export const framesPutIn = editKind({
   schema: z.strictObject({ type: z.literal('frames.put-in'), take: idSchema, at: frameSchema, frames: frameCount }),
   apply(scene, { take, at, frames }) {
     if (at > scene.settings.length + 1)
-      refuse(`Frame ${at} is beyond the end: the scene has ${scene.settings.length} frames.`)
+      refuse(`Frame ${at} is beyond the end: the scene has ${counted(scene.settings.length, 'frame')}.`)
     const next = allLevels(scene, take, scene.settings.length + frames, (column, level) => {
       const cycle = cycleAt(column, at)
       const within = cycle !== undefined && at > cycle.frame

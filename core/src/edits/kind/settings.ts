@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { clamp } from '../../base/clamp'
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
@@ -92,7 +93,7 @@ export const sceneRate = editKind({
           Object.entries(columns).map(([level, column]) => {
             if (column.length > length)
               refuse(
-                `Level ${scene.levels[level]!.name} shows ${column.length} exposures and would have only ${length} frames. Cut drawings first, or keep the frames.`,
+                `Level ${scene.levels[level]!.name} shows ${counted(column.length, 'exposure')} and would have only ${counted(length, 'frame')}. Cut drawings first, or keep the frames.`,
               )
             return [level, [...columnAtRate(column, was.fps, fps, length)]]
           }),

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { feetAndFrames } from '../../record/stages'
 import { secondsOfTick, type ReelTimes } from '../../production/reel-times'
 import { PAPERS, type Paper } from '../papers'
@@ -53,7 +54,7 @@ function heading(
 ) {
   const seconds = Number(secondsOfTick(times, times.shots.at(-1)?.end ?? 0n).toFixed(2))
   pen.text(name, MARGIN, 34, { size: 15, bold: true, room: width - 2 * MARGIN - 90 })
-  const long = `${times.frames} frames (${seconds} s) at ${times.fps}, ${feetAndFrames(times.frames)} feet and frames`
+  const long = `${counted(times.frames, 'frame')} (${seconds} s) at ${times.fps}, ${feetAndFrames(times.frames)} feet and frames`
   pen.text(`${times.shots.length} shots · ${long}`, MARGIN, 48, { tone: grey })
   pen.text(`page ${page} of ${of}`, width - MARGIN, 34, { align: 'right', tone: grey })
 }
@@ -81,6 +82,6 @@ function words(pen: Pen, { name, time }: Cut, times: ReelTimes, { x, y, wide, n 
   const frames = time.last - time.first + 1
   pen.text(`${n}  ${name}`, x, y + 12, { size: 9, bold: true, room: wide })
   const fade = time.fade > 0n ? `, comes in over ${Math.round(secondsOfTick(times, time.fade) * times.fps)}` : ''
-  pen.text(`${frames} frames (${seconds} s)${fade}`, x, y + 23, { size: 8, tone: grey, room: wide })
+  pen.text(`${counted(frames, 'frame')} (${seconds} s)${fade}`, x, y + 23, { size: 8, tone: grey, room: wide })
   if (time.shot.note) pen.text(time.shot.note.replace(/\s+/g, ' '), x, y + 34, { size: 8, room: wide })
 }

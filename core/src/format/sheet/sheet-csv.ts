@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import type { Exporter } from '../exported'
 import { parse, unparse } from 'papaparse'
 import { between, joined, totalFrames } from '../../timing/column'
@@ -107,7 +108,7 @@ export function readSheetCsv(scene: Scene, take: string, text: string): SheetRea
     wrong(
       rows.length + 1,
       FRAME,
-      `The file has ${rows.length} frames and the scene ${length}. Give both the same length first.`,
+      `The file has ${counted(rows.length, 'frame')} and the scene ${length}. Give both the same length first.`,
     )
   rows.slice(0, length).forEach((row, i) => {
     if (frameColumn !== undefined && Number(row[frameColumn]) !== i + 1)

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { asTake } from '../../timing/take-length'
 import type { Exporter } from '../exported'
 import type { Scene } from '../../scene/schema'
@@ -122,7 +123,7 @@ function heading(
   const seconds = Number(framesToSeconds(settings.length, settings.fps).toFixed(2))
   pen.text(settings.name, MARGIN, 34, { size: 15, bold: true, room: width - 2 * MARGIN - 130 })
   pen.text(
-    `${scene.takes[take]!.name}${take === scene.mainTake ? ' (main take)' : ''} · ${settings.length} frames (${seconds} s) at ${settings.fps} · ${settings.width} × ${settings.height} px`,
+    `${scene.takes[take]!.name}${take === scene.mainTake ? ' (main take)' : ''} · ${counted(settings.length, 'frame')} (${seconds} s) at ${settings.fps} · ${settings.width} × ${settings.height} px`,
     MARGIN,
     48,
     { tone: grey },

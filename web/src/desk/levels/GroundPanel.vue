@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  counted,
   clamp,
   BLENDS,
   LIMITS,
@@ -225,7 +226,7 @@ const ENDS = [
       <p v-if="speed" class="note" data-test="pan-speed">
         {{ speed.mean.toFixed(1) }} px per frame{{
           speed.most > speed.mean * 1.02 ? `, ${speed.most.toFixed(1)} at the fastest` : ''
-        }}, over {{ length }} frames.
+        }}, over {{ counted(length, 'frame') }}.
       </p>
       <div class="line">
         <span class="note">Under a walk:</span>

@@ -1,4 +1,5 @@
 import {
+  counted,
   applyEdit,
   between,
   exposuresOf,
@@ -72,7 +73,7 @@ export function useCopies({ range }: SheetRange) {
       sayWhy(error)
       return false
     }
-    const words = `${sources.length} drawings copied on${mirrored ? ', their sides exchanged' : ''}`
+    const words = `${counted(sources.length, 'drawing')} copied on${mirrored ? ', their sides exchanged' : ''}`
     if (!store.change({ type: 'together', words, edits })) return false
     store.chosen = undefined
     store.goTo(first!)

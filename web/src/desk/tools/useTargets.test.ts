@@ -1,3 +1,4 @@
+import type { Edit } from '@unhurried/core'
 import { ref } from 'vue'
 import { said } from '../../testing/element-plus'
 import { standInBrowser } from '../../testing/browser'
@@ -23,7 +24,7 @@ const targetsOf = () => mounted(() => useTargets({ pencil, span })).given
 const takeFirst = (targets: ReturnType<typeof targetsOf>) =>
   targets.commit(
     'line',
-    (count) => `a line taken off ${count} drawings`,
+    (drawings) => `a line taken off ${drawings}`,
     (_, ink) => (ink[0] ? { remove: [{ at: 0, piece: ink[0] }], add: [] } : undefined),
   )
 const counts = () => ['a', 'b', 'c'].map((id) => store.ink!.inkOf(id, 'line').length)
@@ -54,6 +55,20 @@ test('what is done on several drawings is one step', () => {
   store.undo()
   expect(counts()).toEqual([1, 1, 1])
   expect(store.canUndo).toBe(false)
+})
+
+test('of several drawings the step names the one that was touched', () => {
+  pencil.value.on = 'all'
+  const piece = store.ink!.inkOf('b', 'line')[0]!
+  const steps: Edit[] = []
+  targetsOf().commit(
+    ['line', 'rough'],
+    (drawings) => `a line on ${drawings}`,
+    (drawing, _, pass) =>
+      drawing === 'b' ? { remove: [], add: [{ at: 0, piece: { ...piece, id: `added-${pass}` } }] } : undefined,
+    { along: (step) => (steps.push(step), step) },
+  )
+  expect(steps).toMatchObject([{ type: 'together', words: `a line on drawing ${store.scene!.drawings['b']!.number}` }])
 })
 
 test('where nothing is to be done nothing is, and no step is made', () => {

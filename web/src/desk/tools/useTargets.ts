@@ -1,4 +1,5 @@
 import {
+  counted,
   drawingsShown,
   spacingLaw,
   type Edit,
@@ -47,7 +48,7 @@ export function useTargets({ pencil, span }: { pencil: Ref<PencilSettings>; span
   /** Makes a change to one or several passes of every target. False: nothing was changed, and if that has a reason it is said. */
   function commit(
     passes: Pass | readonly Pass[],
-    words: (drawings: number) => string,
+    words: (drawings: string) => string,
     make: Change,
     { drawings = all.value, along }: Committing = {},
   ): boolean {
@@ -62,7 +63,7 @@ export function useTargets({ pencil, span }: { pencil: Ref<PencilSettings>; span
       )
       return false
     }
-    const edits: SimpleEdit[] = []
+    const edits: Extract<SimpleEdit, { type: 'ink.change' }>[] = []
     for (const drawing of drawings) {
       for (const pass of typeof passes === 'string' ? [passes] : passes) {
         const change = make(drawing, store.ink!.inkOf(drawing, pass), pass)
@@ -70,10 +71,12 @@ export function useTargets({ pencil, span }: { pencil: Ref<PencilSettings>; span
       }
     }
     if (edits.length === 0) return false
-    const touched = new Set(edits.map((edit) => ('drawing' in edit ? edit.drawing : ''))).size
-    const [number, one] = [store.scene!.drawings[drawings[0]!]!.number, edits.length === 1]
-    const inWords = touched === 1 ? words(1).replace('1 drawings', `drawing ${number}`) : words(touched)
-    const step: Edit = one ? edits[0]! : { type: 'together', words: inWords, edits }
+    const touched = [...new Set(edits.map(({ drawing }) => drawing))]
+    const which =
+      touched.length === 1
+        ? `drawing ${store.scene!.drawings[touched[0]!]!.number}`
+        : counted(touched.length, 'drawing')
+    const step: Edit = edits.length === 1 ? edits[0]! : { type: 'together', words: words(which), edits }
     try {
       return store.change(along ? along(step) : step)
     } catch (error) {

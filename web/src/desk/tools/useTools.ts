@@ -154,7 +154,7 @@ function layOn({ store, pencil, targets }: Pick<Hands, 'store' | 'pencil' | 'tar
     store.change({ type: 'ink.change', drawing, pass, remove: [], add })
     return
   }
-  const words = (count: number) => `a line on ${count} drawings`
+  const words = (drawings: string) => `a line on ${drawings}`
   targets.commit(pass, words, (target, ink) => ({
     remove: [],
     add: pieces.map((piece, i) => ({

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '@unhurried/core'
 import { computed } from 'vue'
 import { useScene } from '../../session/scene'
 import type { LayersWork } from './useLayersIn'
@@ -64,7 +65,7 @@ function toggle(place: number) {
           data-test="lay-layers"
           @click="work.lay()"
         >
-          Lay in {{ chosen.size === 1 ? '1 level' : `${chosen.size} levels` }}
+          Lay in {{ counted(chosen.size, 'level') }}
         </button>
         <button class="word" @click="file = undefined">Leave it</button>
       </div>

@@ -1,4 +1,4 @@
-import { LARGEST_LAYERS, layersLaid, type LayersIn, type Page } from '@unhurried/core'
+import { counted, LARGEST_LAYERS, layersLaid, type LayersIn, type Page } from '@unhurried/core'
 import { reactive, ref, shallowRef } from 'vue'
 import { api } from '../../api/api'
 import { freshId } from '../../api/ids'
@@ -80,7 +80,7 @@ export function useLayersIn() {
       if (!store.change(...edits)) return false
       store.level = level
       store.goTo(frame.value)
-      done.value = `${coming.length === 1 ? '1 level' : `${coming.length} levels`} laid from frame ${frame.value}.`
+      done.value = `${counted(coming.length, 'level')} laid from frame ${frame.value}.`
       file.value = undefined
       return true
     } catch (error) {

@@ -1,3 +1,4 @@
+import { counted } from '../../../base/counted'
 import { clamp } from '../../../base/clamp'
 import { channelsOf, nearestColour } from '../../../base/colour'
 import { LIMITS } from '../../../base/limits'
@@ -45,7 +46,7 @@ export function layersLaid(wish: LayersToLay): { edits: Edit[]; level: string } 
   const colours = coloursFor(wish)
   const ids = layers.map(() => freshId())
   const edits = layers.flatMap((layer, i) => levelOf(wish, layer, ids[i]!, scene.levelOrder.length + i, colours))
-  const words = `${layers.length === 1 ? 'a level' : `${layers.length} levels`} from a file`
+  const words = `${counted(layers.length, 'level')} from a file`
   return { edits: inPortions(words, [...colours.edits, ...edits]), level: ids.at(-1)! }
 }
 

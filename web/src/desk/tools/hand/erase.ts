@@ -11,7 +11,7 @@ function rubAlong(hands: Hands, path: readonly number[]) {
   if (drawing === undefined) return
   const { whole, eraserSize, pass } = pencil.value
   bitmaps()!.outdate(drawing, pass)
-  const words = (count: number) => `lines rubbed out of ${count} drawings`
+  const words = (drawings: string) => `lines rubbed out of ${drawings}`
   if (path.length > 0)
     targets.commit(pass, words, (_, ink) => {
       if (cells.value) return cellsOff({ ink, cells: drawnCells(path, cellPenOf(hands)), freshId })

@@ -32,7 +32,7 @@ export function pushingTool(hands: Hands): Tool {
       const after = afterAll(piece, done)
       return after === piece ? undefined : quantized(after)
     }
-    const words = (count: number) => `lines pushed on ${count} drawings`
+    const words = (drawings: string) => `lines pushed on ${drawings}`
     if (store.drawing !== undefined && done.length > 0)
       targets.commit(pencil.value.pass, words, (_, ink) => replaced(ink, pushedOf))
     pieces = new Map()

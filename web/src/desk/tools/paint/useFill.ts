@@ -92,7 +92,7 @@ function fillCells({ pencil, targets, swatch }: PaintInHand, x: number, y: numbe
   const { width, height } = useScene().scene!.settings
   targets.commit(
     pencil.value.pass,
-    (count) => `cells filled on ${count} drawings`,
+    (drawings) => `cells filled on ${drawings}`,
     (_, ink) => {
       const runs = runsOf(cellFill({ ink, width, height, x, y }))
       const piece: InkPiece = { kind: 'cells', id: freshId(), swatch: swatch(), runs }

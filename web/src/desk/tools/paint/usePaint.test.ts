@@ -128,7 +128,7 @@ test('paint is carried to the other drawings in one step; what is unsure is list
   await carried
   expect([colours('b').length, paint.note.value, paint.progress.value]).toEqual([
     1,
-    'Painted in 1 of 1 drawings, unsure of 1.',
+    'Painted in 1 of 1 drawing, unsure of 1.',
     undefined,
   ])
   const [doubt] = paint.unsure.value

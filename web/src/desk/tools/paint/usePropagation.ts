@@ -1,4 +1,4 @@
-import type { Fill, Pass, SimpleEdit } from '@unhurried/core'
+import { counted, type Fill, type Pass, type SimpleEdit } from '@unhurried/core'
 import { ref, shallowRef, type Ref } from 'vue'
 import { sayWhy, useScene } from '../../../session/scene'
 import { WorkerStopped } from '../../../workers/client'
@@ -37,9 +37,9 @@ export function usePropagation(hand: PaintInHand, last: Ref<LaidPaint | undefine
       const parts = await partsLike(source, from)
       const { edits, doubts } = editsFrom(parts, { pass: from.pass, swatch: source.swatch })
       if (edits.length > 0)
-        store.change({ type: 'together', words: `paint carried through ${edits.length} drawings`, edits })
+        store.change({ type: 'together', words: `paint carried through ${counted(edits.length, 'drawing')}`, edits })
       unsure.value = doubts
-      hand.note.value = `Painted in ${edits.length} of ${parts.length} drawings${doubts.length > 0 ? `, unsure of ${doubts.length}` : ''}.`
+      hand.note.value = `Painted in ${edits.length} of ${counted(parts.length, 'drawing')}${doubts.length > 0 ? `, unsure of ${doubts.length}` : ''}.`
     } catch (error) {
       if (!(error instanceof WorkerStopped)) sayWhy(error)
     } finally {

@@ -57,7 +57,7 @@ export function useChange({ pencil, targets, table, ink }: Given) {
     if (!now || change === STAY) return
     const done = targets.commit(
       now.passes,
-      (count) => `${words} on ${count} drawings`,
+      (drawings) => `${words} on ${drawings}`,
       transformSelected(now, sharedOut(change), pencil.value.cut && !cells.value),
       { along: withLettering(sharedOut(change)) },
     )

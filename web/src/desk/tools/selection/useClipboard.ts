@@ -42,7 +42,7 @@ export function useClipboard({
     if (!now) return false
     targets.commit(
       now.passes,
-      (count) => `${words} of ${count} drawings`,
+      (drawings) => `${words} of ${drawings}`,
       (drawing, ink) => {
         const gone = meantOn(now, drawing, ink)
         const taken = ink.flatMap((piece, index) => (gone.has(piece.id) ? [{ at: index, piece }] : []))
@@ -69,7 +69,7 @@ export function useClipboard({
     const mine: InkPiece[] = []
     const done = targets.commit(
       passes,
-      (count) => `lines pasted into ${count} drawings`,
+      (drawings) => `lines pasted into ${drawings}`,
       (drawing, ink, pass) => {
         const fresh = laid.flatMap((each) => (each.pass === pass ? [{ ...each.piece, id: freshId() }] : []))
         if (drawing === here) mine.push(...fresh)

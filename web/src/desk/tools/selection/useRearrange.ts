@@ -28,7 +28,7 @@ export function useRearrange({ targets, ink }: { targets: Targets; ink: Selected
     if (!now) return false
     return targets.commit(
       now.passes,
-      (count) => `lines laid ${where === 'front' ? 'in front' : 'behind'} on ${count} drawings`,
+      (drawings) => `lines laid ${where === 'front' ? 'in front' : 'behind'} on ${drawings}`,
       (drawing, pieces) => reordered(pieces, meantOn(now, drawing, pieces), where),
     )
   }
@@ -39,7 +39,7 @@ export function useRearrange({ targets, ink }: { targets: Targets; ink: Selected
     if (!now) return false
     return targets.commit(
       now.passes,
-      (count) => `lines joined on ${count} drawings`,
+      (drawings) => `lines joined on ${drawings}`,
       (drawing, pieces) => joinLines(pieces, meantOn(now, drawing, pieces)),
     )
   }

@@ -31,7 +31,7 @@ export function useRestyle({ targets, ink: { selected, drop } }: { targets: Targ
     if (!now) return false
     return targets.commit(
       now.passes,
-      (count) => `${words} on ${count} drawings`,
+      (drawings) => `${words} on ${drawings}`,
       (drawing, ink) => {
         const ids = meantOn(now, drawing, ink)
         return replaced(ink, (piece) => (ids.has(piece.id) ? restyled(piece) : undefined))
@@ -77,7 +77,7 @@ export function useRestyle({ targets, ink: { selected, drop } }: { targets: Targ
     }
     const done = targets.commit(
       PASSES.filter((each) => each === pass || from.includes(each)),
-      (count) => `lines laid on the ${pass} pass on ${count} drawings`,
+      (drawings) => `lines laid on the ${pass} pass on ${drawings}`,
       (drawing, ink, each) => {
         const moved = each === pass ? from.flatMap((other) => movedOn(drawing, other)) : movedOn(drawing, each)
         if (moved.length === 0) return undefined
