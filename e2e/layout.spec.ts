@@ -54,6 +54,52 @@ for (const [width, height, least] of [
   })
 }
 
+test('whatever is at hand on a frame, all of it is in sight on the narrowest sheet', async ({ page, desk }) => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await desk.opened({ width: 320, height: 180, edits: [key('d', 1)] })
+  const tools = page.getByRole('group', { name: 'On this frame' }).getByRole('button')
+  const hidden = () =>
+    tools.evaluateAll((buttons) =>
+      buttons
+        .filter((button) => {
+          const { left, top, width, height } = button.getBoundingClientRect()
+          return [0.05, 0.95].some(
+            (x) => !button.contains(document.elementFromPoint(left + x * width, top + height / 2)),
+          )
+        })
+        .map((button) => button.ariaLabel ?? button.textContent),
+    )
+  await expect(tools).toHaveCount(5)
+  expect(await hidden()).toEqual([])
+  await page.keyboard.press('x')
+  await expect(page.getByRole('button', { name: 'Show again' })).toBeVisible()
+  expect(await hidden()).toEqual([])
+})
+
+test('where only its shape is shown a tool keeps its name, and what it needs stays on one line', async ({
+  page,
+  desk,
+}) => {
+  await page.setViewportSize({ width: 1024, height: 768 })
+  await desk.opened({ width: 320, height: 180, edits: [key('d', 1), key('k', 9)] })
+  const tools = page.getByRole('group', { name: 'Tools', exact: true }).getByRole('button')
+  const names = (await tools.allTextContents()).map((name) => name.trim())
+  expect(names).toContain('Slide')
+  for (const name of names) {
+    await tools.and(page.getByRole('button', { name, exact: true })).click()
+    const cut = await page.locator('.options').evaluate((options) => {
+      const { top, bottom } = options.getBoundingClientRect()
+      return [...options.querySelectorAll('button, input, .note')]
+        .filter((each) => {
+          const { height, top: from, bottom: to } = each.getBoundingClientRect()
+          return height > 0 && (from < top - 1 || to > bottom + 1)
+        })
+        .map((each) => each.textContent)
+    })
+    expect(cut, name).toEqual([])
+  }
+})
+
 /** What was seen of the paper and of what lies around it, frame by frame of the screen. */
 interface Opening {
   readonly places: string[]

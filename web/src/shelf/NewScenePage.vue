@@ -353,7 +353,7 @@ async function setUp() {
     </div>
     <div class="end">
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
-      <RouterLink to="/">Back to the shelf</RouterLink>
+      <RouterLink class="word" to="/">Back to the shelf</RouterLink>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{
         ahead ? 'Set up and draw' : 'Set up and plan it'
       }}</ElButton>

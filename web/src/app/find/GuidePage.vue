@@ -73,6 +73,10 @@ nav {
   padding: 12px 14px;
 }
 
+nav a {
+  min-height: 24px;
+}
+
 nav .router-link-active {
   font-weight: 600;
 }

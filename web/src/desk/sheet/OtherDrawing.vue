@@ -28,7 +28,9 @@ const choices = computed(() => {
 
 <template>
   <ElDropdown trigger="click" max-height="320" @command="put">
-    <button class="word" :disabled="choices.length === 0" :title="WORDS[how].title">{{ WORDS[how].word }}</button>
+    <button class="word" :disabled="choices.length === 0" :title="WORDS[how].title" :aria-label="WORDS[how].word">
+      <slot>{{ WORDS[how].word }}</slot>
+    </button>
     <template #dropdown>
       <ElDropdownMenu
         ><ElDropdownItem v-for="each in choices" :key="each.id" :command="each.id">{{

@@ -19,7 +19,7 @@ const begins = computed(() => Boolean(store.here?.drawing) && store.here!.frame 
 </script>
 
 <template>
-  <div class="tools">
+  <div class="tools" role="group" aria-label="On this frame">
     <div class="line">
       <button
         class="word at"
@@ -54,7 +54,7 @@ const begins = computed(() => Boolean(store.here?.drawing) && store.here!.frame 
       </div>
       <template v-else>
         <button class="word" title="A drawing put in at this frame" @click="sheet.putIn()">Put in</button>
-        <OtherDrawing :desk="desk" how="show" />
+        <OtherDrawing :desk="desk" how="show">Again</OtherDrawing>
       </template>
       <div class="line undo">
         <button
@@ -93,7 +93,8 @@ const begins = computed(() => Boolean(store.here?.drawing) && store.here!.frame 
   flex-wrap: nowrap;
 }
 
-.word {
+.word,
+.line :deep(.word) {
   padding: 2px 5px;
   font-size: 13px;
 }

@@ -9,7 +9,7 @@ import { keyOf, type CommandId } from '../../commands/commands'
 import PaintTray from './PaintTray.vue'
 import PotRow from '../PotRow.vue'
 import { drawsWithBrush, type PencilSettings } from '../pencil'
-import { TOOL_LIST, type ToolName } from '../register'
+import { TOOL_LIST } from '../register'
 import SelectTray from './SelectTray.vue'
 import SlideTray from './SlideTray.vue'
 import type { Landmarks } from '../useLandmarks'
@@ -39,8 +39,12 @@ const store = useScene()
 const set = (fields: Partial<PencilSettings>) => (pencil.value = { ...pencil.value, ...fields })
 const cells = computed(() => Boolean(store.apartFromInk!.settings.cells))
 
-const tools = computed(() => TOOL_LIST.filter((tool) => !(cells.value && tool.notInCells)))
-const wordOf = (name: ToolName, word: string) => (cells.value && name === 'pencil' ? 'Cell pen' : word)
+const tools = computed(() => {
+  if (!cells.value) return TOOL_LIST
+  return TOOL_LIST.filter((tool) => !tool.notInCells).map((tool) =>
+    tool.name === 'pencil' ? { ...tool, word: 'Cell pen' } : tool,
+  )
+})
 const drawsLines = computed(() => drawsWithBrush(pencil.value.tool))
 
 /** The size of what is in hand. */
@@ -88,7 +92,6 @@ const lightWords = computed(() => {
   const [shown, all] = shows === 'earlier' ? ['earlier', 'earlier'] : ['both', 'both sides']
   return { shown, all: `Light table: ${all}` }
 })
-const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 </script>
 
 <template>
@@ -100,10 +103,11 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
         class="word tool"
         :class="{ apart: tool.apart }"
         :aria-pressed="pencil.tool === tool.name"
-        :title="titleOf(tool.name)"
+        :aria-label="tool.word"
+        :title="`${tool.word}, key ${keyOf(tool.name as CommandId)}`"
         @click="set({ tool: tool.name })"
       >
-        <component :is="tool.icon" :size="15" /><span>{{ wordOf(tool.name, tool.word) }}</span>
+        <component :is="tool.icon" :size="15" /><span>{{ tool.word }}</span>
       </button>
     </div>
     <div class="options">
@@ -268,6 +272,11 @@ const titleOf = (name: ToolName) => `Key ${keyOf(name as CommandId)}`
 
 .options :deep(.word) {
   padding-inline: 7px;
+}
+
+/* What is said there stays on its line: what does not fit is reached by scrolling. */
+.options :deep(.note) {
+  white-space: nowrap;
 }
 
 .tools {

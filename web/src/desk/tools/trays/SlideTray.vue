@@ -21,6 +21,7 @@ watch(
   },
   { immediate: true },
 )
+const SAYS = 'Drag the paper to slide, the round handle to turn. For the eye only: no drawing changes.'
 const words = computed(() => {
   const { x, y, turn } = props.slides.of(props.slides.picked.value ?? '')
   return `${Math.round(x)} across, ${Math.round(y)} down, turned ${Math.round((turn * 180) / Math.PI)}°`
@@ -28,7 +29,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div class="slides" role="group" aria-label="Slide on the pegs">
+  <div class="in-tray" role="group" aria-label="Slide on the pegs">
     <button
       v-for="id in ids"
       :key="id"
@@ -48,15 +49,24 @@ const words = computed(() => {
     >
       Put all back
     </button>
-    <span class="note">Drag the paper to slide, the round handle to turn. For the eye only: no drawing changes.</span>
+    <span class="note says" :title="SAYS">{{ SAYS }}</span>
   </div>
 </template>
 
 <style scoped>
-.slides {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 5px 8px;
-  align-items: center;
+.in-tray {
+  min-width: 0;
+}
+
+.in-tray > * {
+  flex: none;
+}
+
+/* What it is for gives way to what is pressed. */
+.in-tray > .says {
+  flex: 1 1 0;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 </style>
