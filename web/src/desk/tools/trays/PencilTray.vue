@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BRUSH_TABLE, type Level } from '@unhurried/core'
 import { Lamp } from '@lucide/vue'
-import { computed, defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { onePanelOf } from '../../../parts/panel/one-panel'
 import PanelButton from '../../../parts/panel/PanelButton.vue'
 import { useScene } from '../../../session/scene'
@@ -45,6 +45,13 @@ const tools = computed(() => {
     tool.name === 'pencil' ? { ...tool, word: 'Cell pen' } : tool,
   )
 })
+const toolRow = ref<HTMLElement>()
+// A tool taken in hand by its key may stand beyond the edge of a narrow window.
+watch(
+  () => pencil.value.tool,
+  () => toolRow.value?.querySelector('[aria-pressed=true]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
+  { flush: 'post' },
+)
 const drawsLines = computed(() => drawsWithBrush(pencil.value.tool))
 
 /** The size of what is in hand. */
@@ -96,7 +103,7 @@ const lightWords = computed(() => {
 
 <template>
   <section class="tray" aria-label="Pencil tray">
-    <div class="tools" role="group" aria-label="Tools">
+    <div ref="toolRow" class="tools" role="group" aria-label="Tools">
       <button
         v-for="tool in tools"
         :key="tool.name"
@@ -301,6 +308,7 @@ const lightWords = computed(() => {
 
 .tool {
   display: grid;
+  flex: none;
   gap: 1px;
   justify-items: center;
   min-width: 31px;
@@ -325,6 +333,13 @@ const lightWords = computed(() => {
   .tool {
     min-height: 33px;
   }
+
+  .tray .slide {
+    grid-auto-flow: column;
+    gap: 6px;
+    align-items: center;
+    width: auto;
+  }
 }
 
 /* Where the line is short the shapes stand for the names, but for the tool in hand. */
@@ -336,6 +351,15 @@ const lightWords = computed(() => {
   .tools .tool:not([aria-pressed='true']) span,
   .wide-only {
     display: none;
+  }
+}
+
+/* Narrower still the tools are scrolled through, so that what the one in hand needs keeps its room. */
+@media (max-width: 900px) {
+  .tools {
+    flex: 0 1 50%;
+    overflow: auto hidden;
+    scrollbar-width: thin;
   }
 }
 
@@ -353,6 +377,7 @@ const lightWords = computed(() => {
 }
 
 .slide .el-slider {
+  width: 58px;
   --el-slider-height: 3px;
   --el-slider-button-size: 13px;
   height: 17px;
