@@ -100,6 +100,32 @@ test('where only its shape is shown a tool keeps its name, and what it needs sta
   }
 })
 
+test('in a small window each panel of the tray lies all within it', async ({ page, desk }) => {
+  await page.setViewportSize({ width: 640, height: 400 })
+  await desk.opened({ width: 320, height: 180, edits: [key('d', 1)] })
+  for (const [button, panel] of [
+    ['Brush …', 'Brush'],
+    ['Colours', 'Colours'],
+    ['Set it up', 'Light table'],
+    ['line', 'Passes'],
+  ] as const) {
+    await page.getByRole('button', { name: button, exact: true }).click()
+    const lies = page.getByRole('dialog', { name: panel })
+    // What it holds comes after it.
+    await expect(lies.getByRole('heading').or(lies.getByRole('button')).first()).toBeVisible()
+    await expect
+      .poll(() =>
+        lies.evaluate((node) => {
+          const { left, top, right, bottom } = node.getBoundingClientRect()
+          return left >= 0 && top >= 0 && right <= innerWidth && bottom <= innerHeight
+        }),
+      )
+      .toBe(true)
+    await page.keyboard.press('Escape')
+    await expect(lies).toHaveCount(0)
+  }
+})
+
 /** What was seen of the paper and of what lies around it, frame by frame of the screen. */
 interface Opening {
   readonly places: string[]

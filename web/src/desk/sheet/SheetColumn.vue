@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { WITHIN_WINDOW } from '../../parts/panel/within-window'
 import { useLook } from '../../session/look'
 import type { Chosen } from '../../session/scene'
 import type { Desk } from '../useDesk'
@@ -59,6 +60,7 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
       :visible="true"
       :virtual-ref="besideSheet"
       virtual-triggering
+      :popper-options="WITHIN_WINDOW"
       :placement="desk.layout.leftHanded.value ? 'left-start' : 'right-start'"
       :width="430"
     >
@@ -114,6 +116,7 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
       :visible="true"
       :virtual-ref="head.at"
       virtual-triggering
+      :popper-options="WITHIN_WINDOW"
       placement="right-start"
       :width="300"
     >

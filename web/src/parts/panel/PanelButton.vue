@@ -2,6 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import type { Placement } from 'element-plus'
 import { computed, useTemplateRef } from 'vue'
+import { WITHIN_WINDOW } from './within-window'
 
 /**
  * A button that opens a panel hung at it, and shuts it again; so do Escape and a press elsewhere. Of a panel that is
@@ -45,6 +46,7 @@ useEventListener(
       virtual-triggering
       :placement="placement"
       :width="width"
+      :popper-options="WITHIN_WINDOW"
     >
       <slot />
     </ElPopover>
