@@ -87,6 +87,7 @@ test('where only its shape is shown a tool keeps its name, and what it needs sta
   expect(names).toContain('Slide')
   for (const name of names) {
     await tools.and(page.getByRole('button', { name, exact: true })).click()
+    if (name === 'Slide') await expect(page.getByRole('group', { name: 'Slide on the pegs' })).toBeVisible()
     const cut = await page.locator('.options').evaluate((options) => {
       const { top, bottom } = options.getBoundingClientRect()
       return [...options.querySelectorAll('button, input, .note')]

@@ -11,7 +11,6 @@ import PotRow from '../PotRow.vue'
 import { drawsWithBrush, type PencilSettings } from '../pencil'
 import { TOOL_LIST } from '../register'
 import SelectTray from './SelectTray.vue'
-import SlideTray from './SlideTray.vue'
 import type { Landmarks } from '../useLandmarks'
 import type { Slides } from '../useSlides'
 import type { Stage } from '../../paper/useStage'
@@ -20,6 +19,7 @@ import type { Stage } from '../../paper/useStage'
 const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
 const CameraTray = defineAsyncComponent(() => import('../camera/CameraTray.vue'))
 const RulerTray = defineAsyncComponent(() => import('../rulers/RulerTray.vue'))
+const SlideTray = defineAsyncComponent(() => import('./SlideTray.vue'))
 const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
 const BrushPanel = defineAsyncComponent(() => import('../BrushPanel.vue'))
 const LightTablePanel = defineAsyncComponent(() => import('../LightTablePanel.vue'))
