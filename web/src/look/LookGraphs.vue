@@ -2,6 +2,7 @@
 import type { Graphs } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { pathThrough, valueAxis, type Axis } from '../parts/axes'
+import { short } from '../parts/short'
 import { useScene } from '../session/scene'
 import FrameGraph from './FrameGraph.vue'
 
@@ -25,10 +26,7 @@ watch(
 const track = computed(() => level.value?.tracks[trackAt.value] ?? level.value?.tracks[0])
 const length = computed(() => scene.value.settings.length)
 /** As much of a name as fits beside the graph. */
-function shortened(name: string): string {
-  const bare = name.replace(/^the /, '')
-  return bare.length > 7 ? `${bare.slice(0, 6).trimEnd()}…` : bare
-}
+const shortened = (name: string) => short(name.replace(/^the /, ''), 7)
 const formatted = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
 
 /** More dots than this run into each other: the line alone is drawn. */

@@ -337,7 +337,7 @@ header,
 }
 
 .filters .el-input-number {
-  width: 46px;
+  width: 54px;
 }
 
 header .word:last-child {

@@ -52,10 +52,15 @@ const entries = (level: string) => {
     const drawing = exposure.drawing === null ? undefined : props.scene.drawings[exposure.drawing]!
     const again = drawing !== undefined && seen.has(drawing.id)
     if (drawing) seen.add(drawing.id)
+    const words = again ? `(${drawing!.number})` : (drawing?.number ?? '')
+    const high = clamp(step.value * 0.52, 7, drawing?.role === 'key' && !again ? 14 : 11)
     return {
       ...exposure,
       entry: drawing,
       again,
+      words,
+      // Round, and longer where its number is.
+      half: { high, wide: Math.max(high, words.length * type.value * 0.28 + 3) },
       drawn: drawing !== undefined && isDrawn(drawing),
       at: x.value(exposure.frame) + step.value / 2,
       end: x.value(exposure.frame + exposure.frames) - 3,
@@ -189,13 +194,15 @@ watch(
               :data-number="each.entry.number"
               @pointerdown="grab($event, lane.id, each.frame)"
             >
-              <circle
-                :cx="each.at"
-                cy="56"
-                :r="clamp(step * 0.52, 7, each.entry.role === 'key' && !each.again ? 14 : 11)"
+              <rect
+                :x="each.at - each.half.wide"
+                :y="56 - each.half.high"
+                :width="2 * each.half.wide"
+                :height="2 * each.half.high"
+                :rx="each.half.high"
               />
               <text :x="each.at" :y="56 + type * 0.37" text-anchor="middle" :style="{ fontSize: `${type}px` }">
-                {{ each.again ? `(${each.entry.number})` : each.entry.number }}
+                {{ each.words }}
               </text>
               <line
                 v-if="each.entry.role === 'breakdown'"
@@ -309,12 +316,12 @@ text {
   cursor: grab;
 }
 
-.drawing circle {
+.drawing rect {
   fill: var(--paper);
   stroke: none;
 }
 
-.drawing.key circle {
+.drawing.key rect {
   stroke: var(--ink);
   stroke-width: 1.6;
 }
@@ -329,7 +336,7 @@ text {
   fill: var(--ink);
 }
 
-.drawing:not(.drawn) circle {
+.drawing:not(.drawn) rect {
   stroke-dasharray: 3 3;
 }
 

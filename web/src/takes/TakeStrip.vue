@@ -2,6 +2,7 @@
 import { clamp, exposuresOf, isDrawn, lengthOfTake, placed, type Difference, type Scene } from '@unhurried/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { short } from '../parts/short'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../sound/SoundStrip.vue'))
@@ -71,7 +72,10 @@ const label = computed(() => {
         {{ second }} s
       </text>
       <g v-for="row in rows" :key="row.id">
-        <text x="0" :y="row.top + 14" class="name">{{ row.name.slice(0, 8) }}</text>
+        <text x="0" :y="row.top + 14" class="name">
+          <title>{{ row.name }}</title>
+          {{ short(row.name, 7) }}
+        </text>
         <rect
           v-for="each in row.differs"
           :key="each.from"
