@@ -10,7 +10,7 @@ test('a number is dragged along the strip to begin sooner or later; its neighbou
   await desk.putKey(9)
   const strip = page.getByTestId('strip')
   const dragTo = async (number: string, frame: number) => {
-    const from = (await strip.locator(`[data-number="${number}"] circle`).boundingBox())!
+    const from = (await strip.locator(`[data-number="${number}"] rect`).boundingBox())!
     const whole = (await strip.boundingBox())!
     const step = (whole.width - 44) / 16
     await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
