@@ -31,7 +31,7 @@ export function useDesk() {
   const ahead = useAhead()
   /** Nothing planned is left to draw: the drawing after this one comes next. */
   const leadsAhead = computed(() => ahead.isAhead.value && walk.next.value?.between === undefined)
-  const slides = useSlides()
+  const slides = useSlides(() => stage.under.value)
   const { chart, span } = useSpan()
   const heard = useHeard()
   const stage = useStage({ host, pencil, flipped, walked: walk.onPegs, slid: slides.slid, span, heard })

@@ -2,6 +2,7 @@ import { ref, shallowRef } from 'vue'
 import { said } from '../../testing/element-plus'
 import { standInBrowser } from '../../testing/browser'
 import { drawn, lined, mounted, openScene } from '../../testing/open-scene'
+import type { UnderLight } from '../../stage/light-table'
 import { FIT, fitted, matrixOf, type View } from '../../stage/view'
 import { useHeard } from '../../sound/useHeard'
 import { useSlides } from '../tools/useSlides'
@@ -92,7 +93,7 @@ describe('looking at the paper', () => {
 
 describe('slides on the pegs', () => {
   test('are kept for the drawing on the table, add up, and are put back for it alone', () => {
-    const { given: slides } = mounted(useSlides)
+    const { given: slides } = mounted(() => useSlides(() => []))
     store.goTo(1)
     slides.by('b', { x: 10 })
     slides.by('b', { x: 5, turn: 0.1 })
@@ -106,6 +107,19 @@ describe('slides on the pegs', () => {
     expect([slides.of('b').x, slides.slid.value.size]).toEqual([0, 0])
     store.goTo(5)
     expect(slides.of('a').y).toBe(3)
+  })
+
+  test('the first under the light is in hand until another is picked, and again when that lies there no more', () => {
+    const style = (id: string, style: UnderLight['style']) => ({ drawing: id, style }) as UnderLight
+    const under = ref([style('c', 'later'), style('a', 'earlier'), style('b', 'earlier')])
+    const { given: slides } = mounted(() => useSlides(() => under.value))
+    expect([slides.ids.value, slides.picked.value]).toEqual([['a', 'b', 'c'], 'a'])
+    slides.pick('c')
+    expect(slides.picked.value).toBe('c')
+    under.value = [style('b', 'earlier')]
+    expect(slides.picked.value).toBe('b')
+    under.value = []
+    expect(slides.picked.value).toBeUndefined()
   })
 })
 

@@ -69,7 +69,7 @@ test('a copy is in hand at once, pinned where the first is; a step puts it elsew
 })
 
 test('drawings are slid for the eye alone, for each drawing on the table by itself, and put back', () => {
-  const slides = mounted(useSlides).given
+  const slides = mounted(() => useSlides(() => [])).given
   slides.by('b', { x: 5 })
   slides.by('b', { x: 2, turn: 0.5 })
   expect([slides.of('b'), slides.of('a')]).toEqual([

@@ -134,7 +134,7 @@ const lightWords = computed(() => {
         <PassesPanel v-model="pencil" :level="level" />
       </PanelButton>
       <LandmarkTray v-if="pencil.tool === 'pin'" :landmarks="landmarks" class="wide" />
-      <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" :under="stage.under.value" class="wide" />
+      <SlideTray v-else-if="pencil.tool === 'slide'" :slides="slides" class="wide" />
       <CameraTray v-else-if="pencil.tool === 'camera'" class="wide" />
       <RulerTray v-else-if="pencil.tool === 'ruler'" v-model="pencil" :rulers="stage.rulers" class="wide" />
       <template v-else>

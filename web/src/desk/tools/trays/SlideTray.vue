@@ -1,26 +1,11 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
-import type { UnderLight } from '../../../stage/light-table'
+import { computed } from 'vue'
 import { useScene } from '../../../session/scene'
 import { keyOf } from '../../commands/commands'
 import type { Slides } from '../useSlides'
 
-const props = defineProps<{ slides: Slides; under: readonly UnderLight[] }>()
+const props = defineProps<{ slides: Slides }>()
 const store = useScene()
-/** In the order of the sheet: what comes earlier first. */
-const ids = computed(() =>
-  [...props.under]
-    .sort((a, b) => (a.style === b.style ? 0 : a.style === 'earlier' ? -1 : 1))
-    .map((entry) => entry.drawing),
-)
-watch(
-  ids,
-  (now) => {
-    const picked = props.slides.picked.value
-    if (picked === undefined || !now.includes(picked)) props.slides.pick(now[0])
-  },
-  { immediate: true },
-)
 const SAYS = 'Drag the paper to slide, the round handle to turn. For the eye only: no drawing changes.'
 const words = computed(() => {
   const { x, y, turn } = props.slides.of(props.slides.picked.value ?? '')
@@ -31,7 +16,7 @@ const words = computed(() => {
 <template>
   <div class="in-tray" role="group" aria-label="Slide on the pegs">
     <button
-      v-for="id in ids"
+      v-for="id in slides.ids.value"
       :key="id"
       class="word"
       :aria-pressed="slides.picked.value === id"
@@ -39,7 +24,7 @@ const words = computed(() => {
     >
       {{ store.scene!.drawings[id]?.number }}
     </button>
-    <span v-if="ids.length > 0" class="note">{{ words }}</span>
+    <span v-if="slides.ids.value.length > 0" class="note">{{ words }}</span>
     <span v-else class="note">Nothing lies under the light here. Turn the light table on first.</span>
     <button
       class="word"
