@@ -15,6 +15,7 @@ import {
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useLook } from '../session/look'
 import { sayWhy, useScene } from '../session/scene'
 
@@ -117,10 +118,7 @@ const said = computed(() => {
 <template>
   <div class="follow" role="group" :aria-label="`Follow on ${film.name}`">
     <div class="line">
-      <template v-if="progress !== undefined">
-        <ElProgress class="bar" :percentage="Math.round(100 * progress)" :stroke-width="8" aria-label="Following" />
-        <button class="word" @click="stopping?.abort()">Stop</button>
-      </template>
+      <ProgressLine v-if="progress !== undefined" :share="progress" words="Following" quiet @stop="stopping?.abort()" />
       <template v-else>
         <ElSelect
           v-if="pinned.length > 1"
@@ -180,10 +178,6 @@ const said = computed(() => {
 .follow {
   display: grid;
   gap: 5px;
-}
-
-.bar {
-  flex: 1;
 }
 
 .which {

@@ -5,6 +5,7 @@ import { computed, onUnmounted, ref } from 'vue'
 import { freshId } from '../api/ids'
 import { upload } from '../api/upload'
 import FilesButton from '../parts/files/FilesButton.vue'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useScene } from '../session/scene'
 import FootageRow from './FootageRow.vue'
 import { films } from './films'
@@ -77,16 +78,7 @@ function stop() {
       belongs to it; it goes out with the scene only when you say so at Hand over.
     </p>
     <FootageRow v-for="film in all" :key="film.id" :film="film" :trouble="troubleOf(film)" />
-    <div v-if="progress" class="line">
-      <ElProgress
-        class="bar"
-        :percentage="Math.round(100 * progress.share)"
-        :stroke-width="8"
-        :aria-label="progress.words"
-      />
-      <button class="word" @click="stop">Stop</button>
-    </div>
-    <p v-if="progress" class="note" role="status">{{ progress.words }}</p>
+    <ProgressLine v-if="progress" v-bind="progress" @stop="stop" />
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <div v-if="!progress" class="line">
       <FilesButton
@@ -105,10 +97,6 @@ function stop() {
   gap: 7px;
   padding-top: 8px;
   border-top: 1px solid var(--rule);
-}
-
-.bar {
-  flex: 1;
 }
 
 .wrong {

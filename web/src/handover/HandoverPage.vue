@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, toRefs, watch } from 'vue'
 import { bytesInWords } from '../parts/bytes'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useScene } from '../session/scene'
 import { estimated, learn } from './estimate'
 import HandoverPreview from './HandoverPreview.vue'
@@ -51,11 +52,7 @@ watch(form, forget)
       </ul>
       <LookedAt v-if="pictures && !empty" :take="form.take" />
       <p v-if="empty && pictures" class="note">Nothing is on the sheet yet. Draw something first, then hand it over.</p>
-      <div v-else-if="progress" class="progress">
-        <ElProgress :percentage="Math.round(progress.share * 100)" :stroke-width="10" :aria-label="progress.words" />
-        <p class="note" role="status">{{ progress.words }}</p>
-        <button class="word" @click="stop">Stop</button>
-      </div>
+      <ProgressLine v-else-if="progress" v-bind="progress" @stop="stop" />
       <template v-else>
         <p v-if="about && !result" class="note" data-test="about">{{ about }}</p>
         <button class="word main" data-thing="make" @click="make">{{ format.make }}</button>
@@ -96,17 +93,6 @@ watch(form, forget)
   border-left: 3px solid var(--plum);
   background: var(--plum-wash);
   font-size: 14px;
-}
-
-.progress {
-  display: grid;
-  gap: 5px;
-  justify-items: start;
-  width: 100%;
-}
-
-.progress .el-progress {
-  width: 100%;
 }
 
 .wrong {

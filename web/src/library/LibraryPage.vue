@@ -2,6 +2,7 @@
 import { CHARACTER_KINDS, counted, nameSchema, sentenceOf, type Character } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { ref } from 'vue'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { typing } from '../parts/typing'
 import EntryCard from './EntryCard.vue'
 import { useLibrary } from './useLibrary'
@@ -42,15 +43,12 @@ useEventListener(window, 'keydown', (event) => {
     <p v-if="!document && !trouble" class="note">Fetching the library …</p>
     <template v-else-if="document">
       <section v-if="behind.length > 0 || progress" class="paper behind" aria-label="Behind the library">
-        <template v-if="progress">
-          <ElProgress
-            class="bar"
-            :percentage="Math.round((100 * progress.done) / Math.max(1, progress.of))"
-            aria-label="Scenes brought along"
-          />
-          <span class="note" role="status">{{ progress.done }} of {{ counted(progress.of, 'scene') }}</span>
-          <button class="word" @click="library.stop">Stop</button>
-        </template>
+        <ProgressLine
+          v-if="progress"
+          :share="progress.done / Math.max(1, progress.of)"
+          :words="`${progress.done} of ${counted(progress.of, 'scene')} brought along`"
+          @stop="library.stop"
+        />
         <template v-else>
           <p>
             {{ counted(behind.length, 'scene') }} {{ behind.length === 1 ? 'has' : 'have' }} other colours than the
@@ -125,10 +123,6 @@ useEventListener(window, 'keydown', (event) => {
   align-items: center;
   padding: 10px 14px;
   border-color: var(--plum);
-}
-
-.bar {
-  width: 280px;
 }
 
 .wrong {

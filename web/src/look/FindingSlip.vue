@@ -14,6 +14,13 @@ const look = useLook()
 const answering = ref(false)
 const reason = ref('')
 const numbers = computed(() => props.finding.drawings.map((id) => store.scene!.drawings[id]?.number ?? '?'))
+const where = computed(() => {
+  const [first] = props.finding.frames
+  const frame = first === undefined ? '' : `, frame ${first}`
+  if (numbers.value.length === 0) return `the scene${frame}`
+  if (numbers.value.length > 6) return `${numbers.value.length} drawings${frame}`
+  return `${numbers.value.length === 1 ? 'drawing' : 'drawings'} ${numbers.value.join(', ')}${frame}`
+})
 const levelName = computed(() => store.scene!.levels[props.finding.level ?? '']?.name ?? 'the level')
 const offered = computed(() => look.offered(props.finding))
 const SURENESS: Readonly<Record<Sureness, string>> = {
@@ -53,15 +60,7 @@ function things(): Thing[] {
   >
     <div class="head">
       <b>{{ checkOf(finding.check)?.name }}</b>
-      <span class="note"
-        >{{
-          numbers.length > 0
-            ? numbers.length > 6
-              ? `${numbers.length} drawings`
-              : `${numbers.length === 1 ? 'drawing' : 'drawings'} ${numbers.join(', ')}`
-            : 'the scene'
-        }}{{ finding.frames.length > 0 ? `, frame ${finding.frames[0]}` : '' }}</span
-      >
+      <span class="note">{{ where }}</span>
       <span class="note sureness" :title="SURENESS[finding.sureness]">{{ finding.sureness }}</span>
       <span
         v-if="finding.limit > 0 && finding.unit"

@@ -3,6 +3,7 @@ import { checkOf, counted, type Limits } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { allScenes } from '../api/all-scenes'
 import { api, type ShelvedScene } from '../api/api'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useScene } from '../session/scene'
 import type { LimitFit } from '../workers/fit/messages'
 import { withLimit } from './limits'
@@ -80,15 +81,12 @@ function keep() {
       <p v-else-if="scenes && !trouble" class="quiet">No scene of this production has a drawing yet.</p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="line">
-        <template v-if="progress">
-          <ElProgress
-            class="bar"
-            :percentage="Math.round(100 * progress.share)"
-            :stroke-width="8"
-            :aria-label="`Trying the limits on ${progress.words}`"
-          />
-          <button class="word" @click="stop()">Stop</button>
-        </template>
+        <ProgressLine
+          v-if="progress"
+          :share="progress.share"
+          :words="`Trying the limits on ${progress.words}`"
+          @stop="stop()"
+        />
         <button
           v-else
           class="word"
@@ -186,10 +184,6 @@ input[type='checkbox'] {
   display: flex;
   gap: 12px;
   align-items: center;
-}
-
-.bar {
-  flex: 1;
 }
 
 section {

@@ -2,6 +2,7 @@
 import { counted, LIMITS } from '@unhurried/core'
 import { computed } from 'vue'
 import { framesAndSeconds } from '../parts/frames'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useScene } from '../session/scene'
 import type { useLaying } from './useLaying'
 import type { PaperIn } from './usePaperIn'
@@ -166,11 +167,7 @@ const missing = computed(() => {
       <ElOption v-for="each in store.scene!.palette" :key="each.id" :value="each.id" :label="each.name" />
     </ElSelect>
   </div>
-  <div v-if="progress" class="progress">
-    <ElProgress :percentage="Math.round(100 * progress.share)" :stroke-width="8" :aria-label="progress.words" />
-    <p class="note" role="status">{{ progress.words }}</p>
-    <button class="word" @click="laying.stop()">Stop</button>
-  </div>
+  <ProgressLine v-if="progress" v-bind="progress" @stop="laying.stop()" />
   <button v-else class="word main" :disabled="count === 0" data-test="lay-pages" @click="laying.lay()">
     Lay in {{ counted(count, 'drawing') }}
   </button>
@@ -186,11 +183,6 @@ const missing = computed(() => {
 
 .number {
   width: 56px;
-}
-
-.progress {
-  display: grid;
-  gap: 4px;
 }
 
 .main {

@@ -2,6 +2,7 @@
 import { REEL_FORMATS, reelFormat } from '@unhurried/core'
 import { computed } from 'vue'
 import { bytesInWords } from '../parts/bytes'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useReelOut } from './useReelOut'
 import type { UsedReel } from './useReel'
 
@@ -36,13 +37,11 @@ const format = computed(() => reelFormat(form.as))
         <button class="word" :aria-pressed="form.paper === 'a4'" @click="form.paper = 'a4'">A4</button>
         <button class="word" :aria-pressed="form.paper === 'letter'" @click="form.paper = 'letter'">US Letter</button>
       </span>
-      <button v-if="progress" class="word" @click="stop">Stop</button>
-      <button v-else class="word main" :disabled="reel.times.value.shots.length === 0" @click="make">Make it</button>
+      <button v-if="!progress" class="word main" :disabled="reel.times.value.shots.length === 0" @click="make">
+        Make it
+      </button>
     </div>
-    <div v-if="progress" class="line" role="status">
-      <ElProgress class="bar" :percentage="Math.round(progress.share * 100)" :aria-label="progress.words" />
-      <span class="note">{{ progress.words }}</span>
-    </div>
+    <ProgressLine v-if="progress" v-bind="progress" @stop="stop" />
     <p v-if="result">
       <a class="word" :href="result.url" :download="result.name">Save {{ result.name }}</a>
       {{ bytesInWords(result.bytes) }}
@@ -60,10 +59,6 @@ const format = computed(() => reelFormat(form.as))
 
 .shut {
   margin-left: auto;
-}
-
-.bar {
-  width: 280px;
 }
 
 .wrong {

@@ -2,6 +2,7 @@
 import { counted } from '@unhurried/core'
 import { computed } from 'vue'
 import FilesButton from '../parts/files/FilesButton.vue'
+import ProgressLine from '../parts/ProgressLine.vue'
 import { useScene } from '../session/scene'
 import SoundRow from './SoundRow.vue'
 import TempoFound from './TempoFound.vue'
@@ -34,16 +35,7 @@ const take = (files: Iterable<File>) => bring([...files], store.frame)
       beside the frames.
     </p>
     <SoundRow v-for="sound in sounds" :key="sound.id" :sound="sound" :frame="frame" />
-    <div v-if="progress" class="line">
-      <ElProgress
-        class="bar"
-        :percentage="Math.round(100 * progress.share)"
-        :stroke-width="8"
-        :aria-label="progress.words"
-      />
-      <button class="word" @click="stop">Stop</button>
-    </div>
-    <p v-if="progress" class="note" role="status">{{ progress.words }}</p>
+    <ProgressLine v-if="progress" v-bind="progress" @stop="stop" />
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <button v-if="left.length > 0 && !progress" class="word close" @click="again">Try it again</button>
     <div v-if="!progress" class="line">
@@ -87,10 +79,6 @@ const take = (files: Iterable<File>) => bring([...files], store.frame)
 
 .close {
   justify-self: start;
-}
-
-.bar {
-  flex: 1;
 }
 
 .wrong {

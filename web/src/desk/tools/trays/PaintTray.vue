@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ProgressLine from '../../../parts/ProgressLine.vue'
 import type { PencilSettings } from '../pencil'
 import type { Paint } from '../paint/usePaint'
 
@@ -29,21 +30,13 @@ defineProps<{ paint: Paint; cells: boolean }>()
     >
       Paint through
     </button>
-    <template v-if="paint.progress.value">
-      <ElProgress
-        :percentage="Math.round((100 * paint.progress.value.done) / Math.max(1, paint.progress.value.of))"
-        :stroke-width="6"
-        class="bar"
-        aria-label="Painting through"
-      />
-      <button class="word" @click="paint.stop()">Stop</button>
-    </template>
+    <ProgressLine
+      v-if="paint.progress.value"
+      :share="paint.progress.value.done / Math.max(1, paint.progress.value.of)"
+      words="Painting through"
+      quiet
+      @stop="paint.stop()"
+    />
     <span v-else-if="paint.note.value" class="note" role="status">{{ paint.note.value }}</span>
   </div>
 </template>
-
-<style scoped>
-.bar {
-  width: 150px;
-}
-</style>

@@ -6,7 +6,6 @@ import { onePanelOf } from '../../../parts/panel/one-panel'
 import PanelButton from '../../../parts/panel/PanelButton.vue'
 import { useScene } from '../../../session/scene'
 import { keyOf, type CommandId } from '../../commands/commands'
-import PaintTray from './PaintTray.vue'
 import PotRow from '../PotRow.vue'
 import { drawsWithBrush, type PencilSettings } from '../pencil'
 import { TOOL_LIST } from '../register'
@@ -19,6 +18,7 @@ import type { Stage } from '../../paper/useStage'
 const CellPenTray = defineAsyncComponent(() => import('./CellPenTray.vue'))
 const CameraTray = defineAsyncComponent(() => import('../camera/CameraTray.vue'))
 const RulerTray = defineAsyncComponent(() => import('../rulers/RulerTray.vue'))
+const PaintTray = defineAsyncComponent(() => import('./PaintTray.vue'))
 const SlideTray = defineAsyncComponent(() => import('./SlideTray.vue'))
 const LandmarkTray = defineAsyncComponent(() => import('./LandmarkTray.vue'))
 const BrushPanel = defineAsyncComponent(() => import('../BrushPanel.vue'))
