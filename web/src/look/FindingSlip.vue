@@ -21,6 +21,8 @@ const where = computed(() => {
   if (numbers.value.length > 6) return `${numbers.value.length} drawings${frame}`
   return `${numbers.value.length === 1 ? 'drawing' : 'drawings'} ${numbers.value.join(', ')}${frame}`
 })
+/** Some are there or are not: nothing is measured of them. */
+const isMeasured = computed(() => props.finding.limit > 0 && props.finding.unit !== '')
 const levelName = computed(() => store.scene!.levels[props.finding.level ?? '']?.name ?? 'the level')
 const offered = computed(() => look.offered(props.finding))
 const SURENESS: Readonly<Record<Sureness, string>> = {
@@ -63,7 +65,7 @@ function things(): Thing[] {
       <span class="note">{{ where }}</span>
       <span class="note sureness" :title="SURENESS[finding.sureness]">{{ finding.sureness }}</span>
       <span
-        v-if="finding.limit > 0 && finding.unit"
+        v-if="isMeasured"
         class="gauge"
         :title="`${amountIn(finding.value, finding.unit)}, limit ${rounded(finding.limit)}`"
         ><i :style="{ width: `${share * 100}%` }" /><em>{{ amountIn(finding.value, finding.unit) }}</em></span
@@ -81,7 +83,7 @@ function things(): Thing[] {
         Show on the paper
       </button>
       <button class="word" :aria-expanded="answering" @click="answering = !answering">It is meant …</button>
-      <span class="note limit">limit {{ amountIn(finding.limit, finding.unit) }}</span>
+      <span v-if="isMeasured" class="note limit">limit {{ amountIn(finding.limit, finding.unit) }}</span>
     </div>
     <p v-if="!finding.meant && offered !== undefined" class="acts learnt">
       Answered three times here: “{{ offered }}”

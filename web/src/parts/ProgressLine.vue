@@ -22,10 +22,16 @@ defineEmits<{ stop: [] }>()
 .progress {
   display: grid;
   flex: 1 1 150px;
-  grid-template-columns: minmax(0, 1fr) auto;
+  grid-template-columns: minmax(120px, 1fr) auto;
   gap: 2px 8px;
   align-items: center;
+  width: 100%;
   max-width: 420px;
+}
+
+/* It says how far the work is now, not how far it was. */
+:deep(.el-progress-bar__inner) {
+  transition: none;
 }
 
 .note {
