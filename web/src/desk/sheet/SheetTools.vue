@@ -94,7 +94,7 @@ const begins = computed(() => Boolean(store.here?.drawing) && store.here!.frame 
 }
 
 .word,
-.line :deep(.word) {
+:deep(.el-dropdown .word) {
   padding: 2px 5px;
   font-size: 13px;
 }
