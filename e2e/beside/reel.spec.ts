@@ -108,6 +108,18 @@ test('scenes are put on a reel, trimmed, faded over one another and moved; the s
   await expect.poll(async () => (await kept(harness, id)).reels.map(({ shots }) => shots.length)).toEqual([3, 2])
   await page.reload()
   await expect(page.getByTestId('length')).toHaveText(/^2 shots/)
+
+  // One who goes elsewhere with a shot in hand leaves it here, where it was.
+  const held = (await shot(page, 2).boundingBox())!
+  await page.mouse.move(held.x + 40, held.y + 30)
+  await page.mouse.down()
+  await page.mouse.move(held.x - 20, held.y + 60, { steps: 8 })
+  await expect(page.locator('body > .shot')).toHaveCount(1)
+  await page.goBack()
+  await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible()
+  await expect(page.locator('body > .shot')).toHaveCount(0)
+  await page.mouse.up()
+  expect((await kept(harness, id)).reels.map(({ shots }) => shots.length)).toEqual([3, 2])
 })
 
 test('it plays across cuts at the true rate, and stops at its end when it is not to go round', async ({

@@ -16,15 +16,21 @@ interface Sorting {
 export function useSorted(list: Ref<HTMLElement | undefined>, sorting: Sorting): void {
   const { group, draggable, handle, onStart, onMoved } = sorting
   let sortable: Sortable | undefined
+  let isDragged = false
   const stop = () => {
-    sortable?.destroy()
+    const leaving = sortable
     sortable = undefined
+    // A list that goes away under what is dragged takes its picture along.
+    if (isDragged) document.dispatchEvent(new PointerEvent('pointercancel'))
+    leaving?.destroy()
   }
 
   function moved({ item, from, to, oldIndex = 0, newIndex = 0 }: Sortable.SortableEvent) {
+    isDragged = false
     // The list is Vue's: what was dragged goes back, and comes where it belongs by itself.
     item.remove()
     from.insertBefore(item, from.children[oldIndex] ?? null)
+    if (!sortable) return
     if (from !== to || oldIndex !== newIndex) onMoved(item, to, newIndex)
   }
   watch(
@@ -48,7 +54,10 @@ export function useSorted(list: Ref<HTMLElement | undefined>, sorting: Sorting):
         delayOnTouchOnly: true,
         animation: 0,
         ghostClass: 'goes-here',
-        onStart: ({ item }) => onStart?.(item, make.ghost),
+        onStart({ item }) {
+          isDragged = true
+          onStart?.(item, make.ghost)
+        },
         onEnd: moved,
       })
     },
