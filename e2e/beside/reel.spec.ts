@@ -109,8 +109,22 @@ test('scenes are put on a reel, trimmed, faded over one another and moved; the s
   await page.reload()
   await expect(page.getByTestId('length')).toHaveText(/^2 shots/)
 
-  // One who goes elsewhere with a shot in hand leaves it here, where it was.
+  // Flung out of the window and let go there it stays where it was, the second time too.
+  const errors: Error[] = []
+  page.on('pageerror', (error) => errors.push(error))
   const held = (await shot(page, 2).boundingBox())!
+  for (let times = 0; times < 2; times++) {
+    await page.mouse.move(held.x + 40, held.y + 30)
+    await page.mouse.down()
+    await page.mouse.move(held.x + 48, -60)
+    await expect(page.locator('body > .shot')).toHaveCount(1)
+    await page.mouse.move(held.x + 58, -80)
+    await page.mouse.up()
+    await expect(page.locator('body > .shot')).toHaveCount(0)
+  }
+  expect(errors).toEqual([])
+
+  // One who goes elsewhere with a shot in hand leaves it here, where it was.
   await page.mouse.move(held.x + 40, held.y + 30)
   await page.mouse.down()
   await page.mouse.move(held.x - 20, held.y + 60, { steps: 8 })

@@ -1,5 +1,6 @@
 import type Sortable from 'sortablejs'
-import { onUnmounted, watch, type Ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onUnmounted, ref, watch, type Ref } from 'vue'
 
 interface Sorting {
   /** Lists of one group take from each other. */
@@ -16,17 +17,26 @@ interface Sorting {
 export function useSorted(list: Ref<HTMLElement | undefined>, sorting: Sorting): void {
   const { group, draggable, handle, onStart, onMoved } = sorting
   let sortable: Sortable | undefined
-  let isDragged = false
+  const isDragged = ref(false)
+  // Beyond the window there is nothing to be dragged over, and the package could not tell what scrolls there.
+  useEventListener(
+    computed(() => (isDragged.value ? window : undefined)),
+    'pointermove',
+    (event: PointerEvent) => {
+      if (!document.elementFromPoint(event.clientX, event.clientY)) event.stopPropagation()
+    },
+    { capture: true },
+  )
   const stop = () => {
     const leaving = sortable
     sortable = undefined
     // A list that goes away under what is dragged takes its picture along.
-    if (isDragged) document.dispatchEvent(new PointerEvent('pointercancel'))
+    if (isDragged.value) document.dispatchEvent(new PointerEvent('pointercancel'))
     leaving?.destroy()
   }
 
   function moved({ item, from, to, oldIndex = 0, newIndex = 0 }: Sortable.SortableEvent) {
-    isDragged = false
+    isDragged.value = false
     // The list is Vue's: what was dragged goes back, and comes where it belongs by itself.
     item.remove()
     from.insertBefore(item, from.children[oldIndex] ?? null)
@@ -55,7 +65,7 @@ export function useSorted(list: Ref<HTMLElement | undefined>, sorting: Sorting):
         animation: 0,
         ghostClass: 'goes-here',
         onStart({ item }) {
-          isDragged = true
+          isDragged.value = true
           onStart?.(item, make.ghost)
         },
         onEnd: moved,
