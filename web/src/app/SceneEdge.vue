@@ -9,7 +9,7 @@ import ScenePanel from './ScenePanel.vue'
 /** Where one is in a scene, its places, and the state of keeping. */
 const store = useScene()
 /** Nobody waits for it. */
-const RestLine = defineAsyncComponent(() => import('../parts/RestLine.vue'))
+const RestLine = defineAsyncComponent(() => import('../parts/rest/RestLine.vue'))
 /** A link that is given another object finds its way anew, and the scene is another with every stroke. */
 const onEdge = computed(() =>
   PLACES.filter((place) => !('aside' in place)).map(({ name, word }) => ({

@@ -128,8 +128,4 @@ useEventListener(window, 'keydown', (event) => {
 .wrong {
   color: var(--plum);
 }
-
-a {
-  text-decoration: none;
-}
 </style>

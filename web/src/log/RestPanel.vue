@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useRest } from '../parts/rest'
+import { useRest } from '../parts/rest/rest'
 
 const { after, minutes } = useRest()
 </script>

@@ -129,10 +129,6 @@ useEventListener('keydown', (event) => {
   min-width: 240px;
 }
 
-.head a {
-  text-decoration: none;
-}
-
 .parts {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 260px;

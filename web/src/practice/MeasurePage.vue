@@ -157,10 +157,6 @@ const sideOf = ({ along, beside }: { along: number; beside: number }) =>
   flex: 1;
 }
 
-.head a {
-  text-decoration: none;
-}
-
 .panel {
   padding: 14px 16px;
 }

@@ -70,8 +70,4 @@ const due = computed(() => {
 .foot {
   margin-top: auto;
 }
-
-.foot a {
-  text-decoration: none;
-}
 </style>

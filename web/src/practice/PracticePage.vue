@@ -143,10 +143,6 @@ async function forgetAll() {
   min-width: 240px;
 }
 
-.head a {
-  text-decoration: none;
-}
-
 .trouble {
   color: var(--plum);
 }

@@ -105,8 +105,4 @@ function takeOff() {
 .wrong {
   color: var(--plum);
 }
-
-a {
-  text-decoration: none;
-}
 </style>

@@ -186,8 +186,4 @@ const copy = () => {
 .wrong {
   color: var(--plum);
 }
-
-a {
-  text-decoration: none;
-}
 </style>

@@ -112,7 +112,6 @@ const goNow = (entry: Lying) => act(() => api.forgetScene(entry.id, true), `${en
 
 .head a {
   margin-left: auto;
-  text-decoration: none;
 }
 
 .productions {

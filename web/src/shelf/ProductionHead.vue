@@ -39,7 +39,7 @@ function rename() {
         :name="`Bring a scene from an archive into ${production.name}`"
         accept=".zip,application/zip"
         multiple
-        title="Archives of scenes, or of a whole production"
+        :title="`Archives of scenes, or of a whole production, into ${production.name}`"
         @files="(files) => $emit('bring', files)"
         >Bring in …</FilesButton
       ></span
@@ -82,10 +82,6 @@ h2 {
 
 .bring {
   margin-left: auto;
-}
-
-a {
-  text-decoration: none;
 }
 
 .line .el-input {

@@ -185,10 +185,6 @@ async function addProduction() {
   margin-right: auto;
 }
 
-.head a {
-  text-decoration: none;
-}
-
 .search {
   width: 230px;
 }

@@ -55,7 +55,7 @@ function heading(
   const seconds = Number(secondsOfTick(times, times.shots.at(-1)?.end ?? 0n).toFixed(2))
   pen.text(name, MARGIN, 34, { size: 15, bold: true, room: width - 2 * MARGIN - 90 })
   const long = `${counted(times.frames, 'frame')} (${seconds} s) at ${times.fps}, ${feetAndFrames(times.frames)} feet and frames`
-  pen.text(`${times.shots.length} shots · ${long}`, MARGIN, 48, { tone: grey })
+  pen.text(`${counted(times.shots.length, 'shot')} · ${long}`, MARGIN, 48, { tone: grey })
   pen.text(`page ${page} of ${of}`, width - MARGIN, 34, { align: 'right', tone: grey })
 }
 

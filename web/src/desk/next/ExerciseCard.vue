@@ -66,6 +66,5 @@ h2 {
 
 .line .word {
   padding: 2px 7px;
-  text-decoration: none;
 }
 </style>

@@ -1,7 +1,7 @@
-import { accentScene, mouthScene } from '../testing/spoken'
-import type { Scene } from '../scene/schema'
-import { inspectScene } from './inspect'
-import { kindOf, arcScene } from '../testing/planted'
+import { accentScene, mouthScene } from '../../testing/spoken'
+import type { Scene } from '../../scene/schema'
+import { inspectScene } from '../inspect'
+import { kindOf, arcScene } from '../../testing/planted'
 
 const told = async (made: { scene: Scene; inkOf: Parameters<typeof inspectScene>[1] }, onsets?: readonly number[]) =>
   (

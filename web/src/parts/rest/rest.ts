@@ -1,6 +1,6 @@
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
-import { sittingSince } from '../session/record/record-work'
+import { sittingSince } from '../../session/record/record-work'
 
 /** How often it is looked at, in milliseconds. */
 const TICK = 2000
