@@ -1,10 +1,10 @@
-import { coreForTests } from './scripts/lib/core-for-tests.mjs'
+import { coreInOne } from './scripts/lib/unit/core-in-one.mjs'
 
 const transform = { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] }
 /** Packages that ship only as ES modules. */
 const transformIgnorePatterns = [
   '/node_modules/(?!(potpack|svg-pathdata|d3-[a-z-]+|ml-[a-z-]+|cheminfo-types|is-any-array|internmap|@plussub|fast-png|iobuffer|fflate|@noble|fast-xml-parser|@nodable|fast-xml-builder|strnum|path-expression-matcher|xml-naming|perfect-freehand|culori|clipper2-ts|@seriousme|yaml|idb|nanoid|tinykeys|@vueuse|@lucide|pinia|@vue/devtools-api|@vue/devtools-kit|@vue/devtools-shared|perfect-debounce|birpc|hookable|nostics)/)',
-  '/core/dist/for-tests/',
+  '/core/dist/in-one/',
 ]
 /** Each look-up of a global costs a test as much as a small function does; these are given to every module. */
 const QUICK = [
@@ -19,29 +19,33 @@ const QUICK = [
   'Uint8Array',
   'Int8Array',
 ]
-/** Core tests its own modules; the others take it as one. */
-const sources = {
-  '^@unhurried/core$': '<rootDir>/core/src/index.ts',
-  '^@unhurried/core/api$': '<rootDir>/core/src/api/index.ts',
-}
-const project = (name, testMatch, core = coreForTests) => ({
+const project = (name, testMatch) => ({
   displayName: name,
   testMatch,
+  globalSetup: './scripts/lib/unit/core-in-one.mjs',
   transform,
   transformIgnorePatterns,
   // Globals a test stands in for (indexedDB, navigator) go with its own file.
   testEnvironmentOptions: { globalsCleanup: 'off' },
   sandboxInjectedGlobals: QUICK,
   moduleNameMapper: {
-    ...core,
+    ...coreInOne,
     '^element-plus$': '<rootDir>/web/src/testing/element-plus.ts',
   },
 })
 
+const core = {
+  displayName: 'core',
+  testMatch: ['<rootDir>/core/src/**/*.test.ts'],
+  globalSetup: './scripts/lib/unit/core-tests.mjs',
+  runner: './scripts/lib/unit/core-runner.mjs',
+  setupFiles: ['./scripts/lib/unit/sources-in-errors.mjs'],
+  transform: {},
+}
+
 export default {
-  globalSetup: './scripts/lib/core-for-tests.mjs',
   projects: [
-    project('core', ['<rootDir>/core/src/**/*.test.ts'], sources),
+    core,
     project('server', ['<rootDir>/server/test/**/*.test.ts']),
     project('web', ['<rootDir>/web/src/**/*.test.ts']),
   ],

@@ -24,7 +24,6 @@ export { EditRefused } from './scene/refusal'
 export {
   type Adjustment,
   type Effects,
-  type Answer,
   type Approach,
   type Blend,
   BLENDS,
@@ -33,7 +32,6 @@ export {
   type Drawing,
   type Exposure,
   type Ground,
-  type Guide,
   type GuideShape,
   idSchema,
   type LaidPlan,
@@ -69,7 +67,6 @@ export {
   TONES,
   type Follows,
   type PenPathDrawn,
-  type Writing,
   type Ruler,
   type RulerKind,
   RULER_KINDS,
@@ -97,7 +94,7 @@ export {
   type ShotTime,
 } from './production/reel-times'
 export { proposedColours, type ProposedColour } from './paint/proposed-colours'
-export { behindLibrary, libraryColour, linkedColours, type LinkedColour } from './production/linked'
+export { behindLibrary, libraryColour, linkedColours } from './production/linked'
 export {
   NOTHING_YET,
   reelSchema,
@@ -143,16 +140,13 @@ export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from '.
 export { contactsOf } from './timing/contacts'
 export { lengthOfTake } from './timing/take-length'
 export { takeLasting } from './edits/composed/take-lasting'
-export { between, cycleAt, fitted, redrawn, writtenOut } from './timing/column'
+export { between, cycleAt, writtenOut } from './timing/column'
 export { exposePattern } from './timing/exposure'
-export type { ExposurePattern } from './timing/exposure-pattern'
-export { renumbered } from './timing/numbering'
 export { SAME_PLACE } from './timing/order'
 export {
   chartSpan,
   drawingsShown,
   exposureAt,
-  type Exposures,
   exposuresOf,
   firstFrameOf,
   mainSheet,
@@ -164,7 +158,6 @@ export {
   hasPan,
   type Matte,
   type Mattes,
-  type Moment,
   momentAt,
   passStates,
   type PictureRun,
@@ -175,7 +168,7 @@ export {
 } from './timing/seen/shown'
 export { smearOf } from './motion/smear'
 export { levelPalette } from './timing/level-palette'
-export { adjusted, adjustedPixels, isAdjusted } from './base/adjust'
+export { adjustedPixels, isAdjusted } from './base/adjust'
 export { type Difference, takesDiffer } from './timing/takes'
 export { framesPerBeat, framesToSeconds, loopLength, secondsToFrames, timecode } from './timing/time'
 export { fractionInWords, isDrawn, planOfWork, progress, stepInWords, type WorkStep } from './timing/work'
@@ -207,13 +200,12 @@ export {
 export { cumulativeLengths, type Ring, type StrokeShape, halfWidth, strokeOutlines, taperShares } from './ink/outline'
 export { packInk, packPasses, readInk, unpackInk, unpackPasses } from './ink/packed-ink'
 export { partsOf, touching } from './ink/select/grow'
-export { boundsOf, type Lasso, liesAt, picked, type Picked, piecesWithin, within } from './ink/select/select'
+export { boundsOf, liesAt, picked, piecesWithin } from './ink/select/select'
 export { silhouette } from './ink/silhouette'
 export { closedLine, cutLine, joinLines, reordered, steadied } from './ink/rework'
 export { curveOfHand, leaning, pressed, type Steady, steadyPen } from './ink/steady'
 export { replaced, transformed } from './ink/transform'
 export { type Arc, placeOnArc } from './motion/arc'
-export { suggestBounce } from './motion/planned/bounce'
 export { followLandmark } from './motion/follow'
 export type { GuidedInbetween, GuideLandmark } from './motion/inbetween'
 export { LARGEST_LAYERS, type LayersIn, layersInSchema, LayersRefused } from './ink/layered'
@@ -230,19 +222,15 @@ export {
   pinOf,
   stretchAround,
 } from './motion/landmarks/landmarks'
-export { chartTargets, missesOf, type Target, type Touch, touchesOf } from './motion/landmarks/targets'
+export { chartTargets, missesOf, type Target, touchesOf } from './motion/landmarks/targets'
 export { panAt, panForWalk, panSpeed } from './motion/pan'
-export { distance } from './motion/segments'
 export { edgeOf, mirrorsOf } from './rulers/rulers'
 export { guidedBy, type Guided, pulledBy } from './rulers/guided'
-export type { Leg } from './motion/planned/walk'
-export { fillAt, type Leak, LINE_PASSES, type Painted, readyLines, type ReadyLines } from './paint/fill'
+export { fillAt, type Leak, LINE_PASSES, readyLines, type ReadyLines } from './paint/fill'
 export { propagateFill } from './paint/propagate'
 export type { Closing } from './paint/regions'
 export { motionGraphs } from './planners/graphs'
 export {
-  asked,
-  choice,
   completed,
   costOf,
   type Field,
@@ -252,11 +240,8 @@ export {
   type Inputs,
   type Motion,
   type MotionDrawing,
-  number,
   outcomeOf,
-  reading,
   type PlanContext,
-  toggle,
 } from './planners/planner'
 export { mouthFigure } from './planners/figures/mouth-figure'
 export { plannerOf, PLANNERS } from './planners/register'
@@ -271,7 +256,7 @@ export {
   partsBetween,
   touchedBy,
 } from './edits/apply'
-export { bringBack, type Counts, inkBack, inkBackFor, type Part } from './edits/bring-back'
+export { bringBack, inkBack, inkBackFor, type Part } from './edits/bring-back'
 export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'
 export { coloursBrought } from './edits/composed/brought/colours-in'
@@ -300,16 +285,12 @@ export { lastDrawn, middlesOf, paceInWords, placesPinned, stepsOver } from './ch
 export { inkWithShape } from './checks/measured'
 export { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, meantBecause } from './checks/answers'
 export { levelsChanged } from './checks/changed'
-export type { CheckFacts } from './checks/check'
 export { limitStep } from './checks/limits/step'
 export {
   type Evidence,
   evidenceSchema,
-  type Finding,
   findingSchema,
-  type Limit,
   type Limits,
-  type Outcome,
   SEVERITIES,
   type Severity,
   type Sureness,
@@ -337,10 +318,8 @@ export { writeFindingsCsv } from './format/findings-csv'
 export { drawingsBeside, measureCut } from './checks/meeting/cut'
 export { handOn } from './checks/meeting/hand-on'
 export { canShowFilms, EXPORT_FORMATS, exportFormat, FORMAT_IDS, type FormatId } from './format/formats'
-export { gifDelays, openGif } from './format/picture/gif'
 export { endOf, gainAt, lastFrameOf, secondAt, soundFrame } from './sound/frames'
 export { type LaidWord, layWords, type WordToLay, WordsRefused } from './sound/lay-words'
-export { quiet } from './sound/loudness'
 export { type MouthShape, planMouths, SHAPE_WORDS } from './sound/mouths'
 export { FluxGatherer, onsetsIn } from './sound/onsets'
 export { loudBetween, PeakGatherer, peakBetween } from './sound/peaks'
@@ -356,15 +335,14 @@ export { type FilmContainer, type FilmSound, type FilmWriter, framesGoingBy } fr
 export { writeWav } from './format/wav'
 export { SOUND_HEAD, soundHead, SoundRefused } from './format/sound-head'
 export { PICTURE_TYPES, pictureHead, PictureRefused } from './format/picture-head'
-export { type Picture, writePng } from './format/picture/png'
-export { plain, readSheetCsv, type SheetError } from './format/sheet/sheet-csv'
-export { type Paper, PAPERS } from './format/papers'
+export { writePng } from './format/picture/png'
+export { readSheetCsv, type SheetError } from './format/sheet/sheet-csv'
 export { fileStem } from './format/file-stem'
 export { REEL_FORMAT_IDS, REEL_FORMATS, reelFormat, type ReelFormatId } from './format/reel/reel-formats'
 export { cutDrawings } from './paper/cut'
 export { cutOut, type Dropped, type Grey, greyOf, type PageBox, shrunk } from './paper/grey'
 export { flattened, lineArt, lineOf, type PaperLevels, paperLevels } from './paper/levels'
-export { filmsSeen, footagePicture, footageTime, pictureAt, runsOverFilms, type SeenFilm } from './paper/footage'
+export { filmsSeen, footagePicture, footageTime, runsOverFilms, type SeenFilm } from './paper/footage'
 export { pegHoles, withoutPegs } from './paper/pegs'
 export { withoutTable } from './paper/table'
 export { registerPage } from './paper/register'
@@ -374,7 +352,7 @@ export { blobsOf } from './paper/blobs'
 export { strokesOfInk, strokesOfPixels, type LetterStroke } from './lettering/strokes'
 export { widenedField, writtenShapes } from './lettering/written'
 export { simplerWay, waysAlong, waysOfInk } from './lettering/proposed'
-export { type Lettering, lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/lettering/write-on'
+export { lettersWritten, writtenMotion, type WrittenMotion } from './edits/composed/lettering/write-on'
 export { withLetteringMoved } from './edits/composed/lettering/lettering-moved'
 export { planFor } from './edits/kind/plans'
 export { isBehind } from './lettering/lines'

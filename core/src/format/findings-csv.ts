@@ -1,4 +1,4 @@
-import { unparse } from 'papaparse'
+import Papa from 'papaparse'
 import { checkOf } from '../checks/register'
 import type { Finding } from '../checks/finding'
 import type { Scene } from '../scene/schema'
@@ -44,5 +44,5 @@ export function writeFindingsCsv({
       plain(meant ?? ''),
     ],
   )
-  return unparse([[...HEADS], ...rows], { newline: '\r\n' })
+  return Papa.unparse([[...HEADS], ...rows], { newline: '\r\n' })
 }

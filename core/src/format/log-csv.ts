@@ -1,4 +1,4 @@
-import { unparse } from 'papaparse'
+import Papa from 'papaparse'
 import type { LogEntry } from '../record/log'
 import type { Scene } from '../scene/schema'
 import { plain } from './sheet/sheet-csv'
@@ -26,5 +26,5 @@ export function writeLogCsv({
     by,
     plain(note ?? ''),
   ])
-  return unparse([[...HEADS], ...rows], { newline: '\r\n' })
+  return Papa.unparse([[...HEADS], ...rows], { newline: '\r\n' })
 }

@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto'
 import { encode } from 'fast-png'
 import { settingsOf } from '../testing/build'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { PDFDict, PDFDocument, PDFName } from 'pdf-lib'
@@ -20,6 +19,8 @@ import { readSheetCsv, writeSheetCsv } from './sheet/sheet-csv'
 import { writeDrawingSheets } from './drawing-sheets'
 import type { PrintFonts } from './print'
 import { writeSheetPdf } from './sheet/sheet-pdf'
+
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
 
 const settings: Settings = settingsOf({ height: 200, fps: 12, approach: 'every-drawing-a-key', numbering: 'in-order' })
 
@@ -246,7 +247,7 @@ describe('the scene as an archive', () => {
   })
 
   test('the published schema is the one in docs', () => {
-    expect(JSON.parse(readFileSync(join(__dirname, '../../../docs/scene.schema.json'), 'utf8'))).toEqual(
+    expect(JSON.parse(readFileSync('docs/scene.schema.json', 'utf8'))).toEqual(
       JSON.parse(JSON.stringify(sceneFileJsonSchema())),
     )
   })
@@ -256,10 +257,7 @@ describe('the scene as an archive', () => {
       encode({ width: 3, height: 2, data: new Uint8Array(6).fill(200), channels: 1, depth: 8 }),
     )
     const film = Uint8Array.from([0x1a, 0x45, 0xdf, 0xa3, ...new Array<number>(40).fill(7)])
-    const [named, filmed] = [picture, film].map((bytes) => createHash('sha256').update(bytes).digest('hex')) as [
-      string,
-      string,
-    ]
+    const [named, filmed] = [picture, film].map(sha256) as [string, string]
     const papered = make(drawn, [
       {
         type: 'page.put',
@@ -382,11 +380,10 @@ describe('the scene as an archive', () => {
     const honest = writeArchive({ scene: drawn.scene, inkOf: withInk(drawn).inkOf })
     const own = unzipSync(honest)
     change(own)
-    const { sha256 } = jest.requireActual<{ sha256: (bytes: Uint8Array) => Uint8Array }>('@noble/hashes/sha2.js')
     const named = Object.fromEntries(
       Object.entries(own)
         .filter(([name]) => name !== 'manifest.json')
-        .map(([name, body]) => [name, { bytes: body.length, sha256: Buffer.from(sha256(body)).toString('hex') }]),
+        .map(([name, body]) => [name, { bytes: body.length, sha256: sha256(body) }]),
     )
     return zipSync({
       ...own,
@@ -536,12 +533,7 @@ describe('the scene as an archive', () => {
 
 describe('the sheet as PDF', () => {
   const font = (weight: number, subset: string) =>
-    readFileSync(
-      join(
-        __dirname,
-        `../../../node_modules/@fontsource/source-sans-3/files/source-sans-3-${subset}-${weight}-normal.woff`,
-      ),
-    )
+    readFileSync(`node_modules/@fontsource/source-sans-3/files/source-sans-3-${subset}-${weight}-normal.woff`)
   const fonts = {
     plain: [font(400, 'latin'), font(400, 'latin-ext'), font(400, 'cyrillic')],
     bold: [font(600, 'latin')],

@@ -1,4 +1,4 @@
-import { unparse } from 'papaparse'
+import Papa from 'papaparse'
 import { eyeKindOf } from '../practice/eye/register'
 import { exerciseOf } from '../practice/register'
 import type { PracticeResult } from '../practice/results'
@@ -39,5 +39,5 @@ export function writePracticeCsv({
       const own = [exerciseOf(what)?.name ?? what, tenth(100 * share), '% of its steps']
       return [day, time, ...own, tenth(px), tenth(beside), tenth(along), school, '', '']
     })
-  return unparse([[...HEADS], ...rows], { newline: '\r\n' })
+  return Papa.unparse([[...HEADS], ...rows], { newline: '\r\n' })
 }

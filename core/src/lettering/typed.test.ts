@@ -1,9 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { stampRings } from '../ink/raster'
 import { typedLetters } from './typed'
 
-const font = (file: string) => readFileSync(join(__dirname, '../../../node_modules/@fontsource', file))
+const font = (file: string) => readFileSync(`node_modules/@fontsource/${file}`)
 const PLAIN = font('source-sans-3/files/source-sans-3-latin-400-normal.woff')
 const GREEK = font('source-sans-3/files/source-sans-3-greek-400-normal.woff')
 const BRUSH = font('pacifico/files/pacifico-latin-400-normal.woff')

@@ -1,4 +1,4 @@
-import { parse, unparse } from 'papaparse'
+import Papa from 'papaparse'
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { sentenceOf } from '../../base/sentence'
@@ -45,7 +45,7 @@ const HEADS = ['name', 'colour', 'group'] as const
 
 function writeCsv(colours: readonly NamedColour[]): string {
   const rows = colours.map(({ name, colour, group = '' }) => [plain(name), colour, plain(group)])
-  return unparse([[...HEADS], ...rows], { newline: '\r\n' })
+  return Papa.unparse([[...HEADS], ...rows], { newline: '\r\n' })
 }
 
 /** Of a swatch in the picture, and how many stand in a row, in pixels. */
@@ -106,7 +106,7 @@ function fromJson(text: string): unknown[] {
 }
 
 function fromCsv(text: string): unknown[] {
-  const { data } = parse<Record<string, string>>(text, {
+  const { data } = Papa.parse<Record<string, string>>(text, {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (head) => head.trim().toLowerCase(),

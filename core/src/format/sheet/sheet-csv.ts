@@ -1,6 +1,6 @@
 import { counted } from '../../base/counted'
 import type { Exporter } from '../exported'
-import { parse, unparse } from 'papaparse'
+import Papa from 'papaparse'
 import { between, joined, totalFrames } from '../../timing/column'
 import { asTake } from '../../timing/take-length'
 import { exposuresOf, placed } from '../../timing/sheet'
@@ -59,7 +59,7 @@ export function writeSheetCsv(whole: Scene, take = whole.mainTake): string {
       plain(notes.get(frame) ?? ''),
     ]
   })
-  return unparse([[FRAME, TIME, ...columns.map(({ head }) => plain(head)), NOTE], ...rows], { newline: '\r\n' })
+  return Papa.unparse([[FRAME, TIME, ...columns.map(({ head }) => plain(head)), NOTE], ...rows], { newline: '\r\n' })
 }
 
 export interface SheetError {
@@ -84,7 +84,7 @@ export function readSheetCsv(scene: Scene, take: string, text: string): SheetRea
     errors.length < MOST_ERRORS && errors.push({ row, column, sentence })
   if (text.length > LARGEST)
     return { errors: [{ row: 1, column: '', sentence: 'This file is too large to be an exposure sheet.' }] }
-  const { data } = parse<string[]>(text.replace(/^\uFEFF/, ''), {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],
   })

@@ -1,9 +1,9 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from 'esbuild'
-import { root } from './paths.mjs'
+import { root } from '../paths.mjs'
 
-const folder = join(root, 'core/dist/for-tests')
+const folder = join(root, 'core/dist/in-one')
 /** What is asked for, and what of core that is. */
 const PARTS = { core: './core/src/index.ts', api: './core/src/api/index.ts', build: './core/src/testing/build.ts' }
 
@@ -11,14 +11,14 @@ const PARTS = { core: './core/src/index.ts', api: './core/src/api/index.ts', bui
  * Core in one file: a hundred files of tests of page and server ask for it, and each would load its hundreds of modules
  * anew. Where the name of a part leads to it.
  */
-export const coreForTests = {
+export const coreInOne = {
   '^@unhurried/core$': join(folder, 'core.cjs'),
   '^@unhurried/core/api$': join(folder, 'api.cjs'),
   '/core/src/testing/build$': join(folder, 'build.cjs'),
 }
 
 /** Made anew by Jest before it begins. */
-export default async function makeCoreForTests() {
+export default async function makeCoreInOne() {
   await build({
     stdin: {
       contents: Object.entries(PARTS)

@@ -1,5 +1,5 @@
 // Stands in for fast-check in the tests that scripts/properties.mjs runs.
-import fastCheck from '../../node_modules/fast-check/lib/cjs/fast-check.js'
+import fastCheck from '../../../node_modules/fast-check/lib/cjs/fast-check.js'
 
 const assert = (property, usual = {}) =>
   fastCheck.assert(property, {
