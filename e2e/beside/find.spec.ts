@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, key, test } from '../harness'
+import { expect, key, test, violationsOn } from '../harness'
 
 async function find(page: Page, words: string) {
   await page.keyboard.press('/')
@@ -57,7 +56,7 @@ test('on the shelf acts of a scene say so and wait; the guide is there with its 
   await expect(page.getByText('Nothing is called that here')).toBeVisible()
   await field.fill('tutorial')
   await expect(page.getByRole('option').first()).toContainText('Practice')
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violationsOn(page)).toEqual([])
   await page.getByRole('link', { name: 'How it works' }).click()
   const guide = page.getByTestId('guide')
   await expect(guide.getByRole('heading', { name: 'Practice', exact: true })).toBeVisible()
@@ -71,5 +70,5 @@ test('on the shelf acts of a scene say so and wait; the guide is there with its 
     .toBeGreaterThan(600)
   await page.getByRole('navigation', { name: 'The guide' }).getByRole('link', { name: 'The exposure sheet' }).click()
   await expect(guide.getByRole('heading', { name: 'The exposure sheet' })).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violationsOn(page)).toEqual([])
 })

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import AxeBuilder from '@axe-core/playwright'
-import { expect, key, line, test, type Desk } from '../harness'
+import { type Desk, expect, key, line, test, violationsOn } from '../harness'
 
 /** The page's clock can be set ahead: nobody waits minutes for a log. */
 const withClock = (page: Page) =>
@@ -61,7 +60,7 @@ test('what is drawn is counted by itself, is there after a reload, and is correc
   expect(rows.slice(1).map((row) => row.split(',').slice(5, 8).join(' '))).toEqual(
     expect.arrayContaining(['rough 30 written', 'line 12 written']),
   )
-  expect((await new AxeBuilder({ page }).analyze()).violations.filter(({ impact }) => impact === 'serious')).toEqual([])
+  expect((await violationsOn(page)).filter(({ impact }) => impact === 'serious')).toEqual([])
 
   await page.getByRole('button', { name: 'Take this day out' }).click()
   await expect(worked(page)).toContainText('under a minute')
@@ -244,5 +243,5 @@ test('a changed design is put on the list to be mended, which empties as its dra
   // What must go out first is first, of all scenes there are.
   await expect(order.getByRole('listitem').first()).toContainText('which is not kept in 80 of 100 cases')
   await expect(page.getByRole('region', { name: 'Scenes and stages' })).toContainText('1 of 3')
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violationsOn(page)).toEqual([])
 })

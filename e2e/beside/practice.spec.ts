@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { exerciseOf } from '../../core/src/practice/register'
-import { expect, key, test } from '../harness'
+import { expect, key, test, violationsOn } from '../harness'
 
 const circleOn = async (page: Page, { x, y, r = 34 }: { x: number; y: number; r?: number }) => {
   const box = (await page.getByTestId('paper').boundingBox())!
@@ -57,7 +56,7 @@ test('an exercise from its card: drawn with the pen, its law and guide asked for
   const measured = page.getByTestId('measured')
   await expect(measured).toContainText(/Look first at drawing 5: the middle is 3\d px from its place/)
   await expect(measured).toContainText('Its size holds.')
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violationsOn(page)).toEqual([])
   await page.getByRole('button', { name: 'Open the one to look at first' }).click()
   await expect(page.getByRole('application', { name: /^Paper, drawing 5 of/ })).toBeVisible()
   await page.getByRole('link', { name: 'Measure it' }).click()
@@ -126,7 +125,7 @@ test('an eye is found by keyboard alone, kept with the server away, and Second l
   await expect(page.getByTestId('threshold')).toHaveText(
     /^You see that a drawing is [5-8]\.\d.% of its area too big\.$/,
   )
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violationsOn(page)).toEqual([])
   await harness.startServer()
   await page.goto(`${harness.url}/practice`)
   const card = page.getByRole('listitem').filter({ hasText: 'Which drawing grew?' })
@@ -208,5 +207,5 @@ test('first steps: a sentence beside the thing, done with the real tools, left a
   await expect(step).toContainText('Hand it over')
   await page.getByRole('link', { name: 'Hand over' }).click()
   await expect(step).toContainText('your first film')
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violationsOn(page)).toEqual([])
 })

@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, key, line, round, test } from '../harness'
+import { expect, key, line, round, test, violationsOn } from '../harness'
 
 const menu = (page: Page) => page.getByRole('menu', { name: 'What can be done here' })
 const acts = (page: Page) => menu(page).getByRole('menuitem')
@@ -13,8 +12,8 @@ test('the right button tells what can be done with a square, what is chosen, a l
   await desk.opened({ edits: [key('d1', 1), key('d2', 5), square] })
   await desk.cell('A', 9).click({ button: 'right' })
   await expect(menu(page).getByRole('group').first()).toHaveAttribute('aria-label', 'Frame 9 of level A')
-  const found = await new AxeBuilder({ page }).include('[role=menu]').analyze()
-  expect(found.violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual([])
+  const found = await violationsOn(page, { within: '[role=menu]' })
+  expect(found.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual([])
   await acts(page).filter({ hasText: 'Put in a drawing at this frame' }).click()
   await expect(menu(page)).toBeHidden()
   await expect(desk.cell('A', 9)).toHaveClass(/start/)
