@@ -40,6 +40,7 @@ export {
   type LightTable,
   nameSchema,
   type Pass,
+  LINE_PASSES,
   PASSES,
   passSchema,
   type PassState,
@@ -226,7 +227,7 @@ export { chartTargets, missesOf, type Target, touchesOf } from './motion/landmar
 export { panAt, panForWalk, panSpeed } from './motion/pan'
 export { edgeOf, mirrorsOf } from './rulers/rulers'
 export { guidedBy, type Guided, pulledBy } from './rulers/guided'
-export { fillAt, type Leak, LINE_PASSES, readyLines, type ReadyLines } from './paint/fill'
+export { fillAt, type Leak, readyLines, type ReadyLines } from './paint/fill'
 export { propagateFill } from './paint/propagate'
 export type { Closing } from './paint/regions'
 export { motionGraphs } from './planners/graphs'

@@ -1,4 +1,4 @@
-import { PASSES, type Pass } from '../scene/schema'
+import { LINE_PASSES, PASSES, type Pass } from '../scene/schema'
 import type { Ink, InkPiece, Stroke } from '../ink/ink'
 import { halfWidth } from '../ink/outline'
 import { silhouette, type Silhouette } from '../ink/silhouette'
@@ -11,7 +11,6 @@ export type InkOf = (drawing: string, pass: Pass) => Ink
 const SHAPE_GAP = 14
 /** Cells along the longest side of the picture a shape is measured on: enough for a hundredth of its area. */
 const FINENESS = 125
-const LINES: readonly Pass[] = ['rough', 'tie-down', 'line']
 
 /** A painted part: its area, its middle, and how it lies about that (central second moments over the area, in square pixels). */
 export interface Body extends Point {
@@ -84,7 +83,7 @@ const measuredParts = memoLists((parts: readonly Ink[]): Measured => {
   const unshadowed = SHAPED.flatMap(of)
   const fills = sumsIn(unshadowed)
   const painted = new Map([...fills].map(([swatch, each]) => [swatch, each.map(({ sum }) => sum).reduce(together)]))
-  const lined = LINES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
+  const lined = LINE_PASSES.toReversed().find((pass) => of(pass).some(({ kind }) => kind === 'stroke'))
   const lines = linesOf(lined ? of(lined).filter((piece) => piece.kind === 'stroke') : [])
   return {
     shape: shapeOf(unshadowed),

@@ -4,9 +4,6 @@ import { close, distances, PER_PIXEL, rasterised, type Grid } from '../ink/raste
 import { divided, type Closing, type Regions } from './regions'
 import { ringArea, tracedRings } from '../geometry/trace'
 
-/** The passes whose lines hold paint. */
-export const LINE_PASSES = ['rough', 'tie-down', 'line'] as const
-
 /** How far paint goes beneath a line, in pixels, so that no pale seam shows. */
 const HAIR = 2
 /** How far from a touched line its paper is looked for, in pixels. */

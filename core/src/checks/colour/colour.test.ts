@@ -1,5 +1,9 @@
 import type { InkPiece } from '../../ink/ink'
+import type { Scene } from '../../scene/schema'
 import { BoxScene, going, square } from '../../testing/boxes'
+import { FURTHER_KINDS } from '../../testing/hand/further-kinds'
+import { handScene } from '../../testing/hand/scene'
+import { inspectScene } from '../inspect'
 
 const spot = (i: number): InkPiece => ({
   kind: 'fill',
@@ -7,6 +11,12 @@ const spot = (i: number): InkPiece => ({
   swatch: 'spot',
   outline: square([200 + 30 * i, 300], 20),
 })
+
+/** The scene whose drawing has no paint. */
+function unpainted(scene: Scene, id: string): Scene {
+  const { colour: _, ...passes } = scene.drawings[id]!.passes
+  return { ...scene, drawings: { ...scene.drawings, [id]: { ...scene.drawings[id]!, passes } } }
+}
 
 describe('lacks a pass or a colour', () => {
   const spotted = (without: readonly number[], count = 6) =>
@@ -69,6 +79,23 @@ describe('lacks a pass or a colour', () => {
       )
       expect((await faced.ask('lacks')).findings.map(({ drawings }) => drawings)).toEqual([['A3']])
     }
+  })
+
+  test('an empty glass lacks no paint, a full one whose paint was forgotten does', async () => {
+    const { scene, inkOf } = handScene(
+      FURTHER_KINDS.find(({ id }) => id === 'glass fills')!,
+      2,
+    )
+    const found = async (forgotten?: string) =>
+      (
+        await inspectScene(
+          forgotten === undefined ? scene : unpainted(scene, forgotten),
+          (drawing, pass) => (drawing === forgotten && pass === 'colour' ? [] : inkOf(drawing, pass)),
+          { checks: ['lacks'] },
+        )
+      ).findings.flatMap(({ drawings }) => drawings)
+    expect(await found()).toEqual([])
+    expect(await found('d9')).toContain('d9')
   })
 
   test('a pass is missed like a colour', async () => {

@@ -1,7 +1,7 @@
 import type { Point } from '../../geometry/matrix'
 import { liesAt } from '../../ink/select/select'
 import { distance } from '../../motion/arc'
-import { PASSES } from '../../scene/schema'
+import { LINE_PASSES, PASSES, type Pass } from '../../scene/schema'
 import { judged, type CheckFacts, type Judge } from '../check'
 import { rounded, type Observation } from '../finding'
 import { median } from '../size/median'
@@ -24,6 +24,20 @@ function vanishing(bodies: readonly Shot[], isIt: (swatch: string) => boolean): 
   if (painted.length === 0) return () => false
   const usual = median(painted)
   return (i) => [areas[i - 1], areas[i + 1]].some((area) => area !== undefined && area < GOING * usual)
+}
+
+const isLine = (pass: Pass) => (LINE_PASSES as readonly Pass[]).includes(pass)
+
+/** With less line than this share of what those beside it have, a drawing shows less than they do. */
+const SHOWS_LESS = 0.75
+
+/** Whether a drawing has so much less line than the painted ones next to it that what they paint is not there: an empty glass. */
+function notThere(shots: readonly Shot[], has: readonly boolean[]): (i: number) => boolean {
+  const lines = shots.map(({ measured }) => measured.strokes.reduce((sum, { long }) => sum + long, 0))
+  return (i) =>
+    [has.lastIndexOf(true, i), has.indexOf(true, i)].every(
+      (painted) => painted < 0 || lines[i]! < SHOWS_LESS * lines[painted]!,
+    )
 }
 
 /** Colours whose paint lies at a place of a drawing. */
@@ -139,12 +153,10 @@ export const judgeLacks: Judge = {
         })
       })
     }
-    for (const pass of PASSES)
-      judge(
-        `the ${pass} pass`,
-        shots,
-        shots.map(({ measured }) => measured.passes.includes(pass)),
-      )
+    for (const pass of PASSES) {
+      const has = shots.map(({ measured }) => measured.passes.includes(pass))
+      judge(`the ${pass} pass`, shots, has, isLine(pass) ? undefined : notThere(shots, has))
+    }
     for (const swatch of new Set(colours.flatMap((set) => [...set]))) {
       const isIt = (painted: string) => colour(painted) === swatch
       const [vanishes, hides] = [vanishing(bodies, isIt), covered(bodies, isIt)]

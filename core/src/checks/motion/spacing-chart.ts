@@ -7,6 +7,7 @@ import { nearestToMiddle } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
 import { LIVING_HOLD } from './standing-still'
+import { endsOfBody } from './turning'
 import { followed, named, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
 
 /** The scene with what is followed as if it were pinned, so that charts lead it: where no landmark is, the middle of the shape. */
@@ -46,6 +47,13 @@ function partsFollowed(context: Subject, subject: LevelSubject): Followed | unde
   // A limb that turns has a time of its own.
   const tracks = subject.parts.filter(({ confirms }) => confirms !== 'other parts')
   return tracks.length > 0 ? { tracks, scene: pinned(context, subject, tracks) } : undefined
+}
+
+/** The ends of the shape, where its middle stands in for a landmark. */
+function endsFollowed(context: Subject, subject: LevelSubject): Followed | undefined {
+  if (subject.tracks.some(({ standIn }) => !standIn)) return undefined
+  const tracks = endsOfBody(subject.moving)
+  return { tracks, scene: pinned(context, subject, tracks) }
 }
 
 /**
@@ -97,22 +105,28 @@ export const judgeSpacingChart: Judge = {
     const limits = { share: context.limit('share'), px: context.limit('px') }
     const whole = { tracks: subject.tracks, scene: withStandIns(context, subject) }
     const parts = partsFollowed(context, subject)
+    const ends = endsFollowed(context, subject)
     const byChart = charts.map((chart) => {
-      const misses = missesOn(subject, whole, chart, context.take)
+      const ofEnds = ends ? missesOn(subject, ends, chart, context.take) : []
+      const ofMiddle = missesOn(subject, whole, chart, context.take)
+      const misses = ofMiddle.map((miss) => sharedByEnds(miss, ofEnds))
       const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
       const ofParts = parts ? missesOn(subject, parts, chart, context.take).filter(({ shot }) => !told.has(shot)) : []
       const all = [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
       const off = all.filter((miss) => isOff(miss, limits))
       const slight = hardlyMoved(all, limits).filter((shot) => !off.some((miss) => miss.shot === shot))
-      return { off, slight }
+      const turning = ofMiddle.filter((miss, i) => isOff(miss, limits) && !isOff(misses[i]!, limits))
+      return { off, slight, turning: turning.map(({ shot }) => shot) }
     })
     const findings = byChart.flatMap(({ off }) => off).map((miss) => observed(subject, miss, limits))
     return judged(onePerDrawing(findings), [
       ...lackingPins(subject),
       ...notJudged(subject, [...new Set(byChart.flatMap(({ slight }) => slight))], HARDLY),
+      ...notJudged(subject, [...new Set(byChart.flatMap(({ turning }) => turning))], TURNING),
     ])
   },
 }
+const TURNING = 'turn as they go, each end with a spacing of its own: pin a landmark.'
 const HARDLY = 'hardly move by what is followed and could not be held against their chart: pin a landmark.'
 
 interface Limits {
@@ -167,6 +181,15 @@ function missesOn(subject: LevelSubject, { tracks, scene }: Followed, chart: Cha
       return { shot, track, along: lesser(along, drawnWay(landmark.id, drawing)), step, pin, target }
     })
   })
+}
+
+/** An end that goes less far than this share of the middle's step says little. */
+const GOES = 0.5
+
+/** What the middle of a body misses and its ends do not comes from how it turns. */
+function sharedByEnds(miss: Miss, ofEnds: readonly Miss[]): Miss {
+  const ends = ofEnds.filter(({ shot, step }) => shot === miss.shot && step >= GOES * miss.step)
+  return { ...miss, along: ends.reduce((along, end) => lesser(along, (end.along / end.step) * miss.step), miss.along) }
 }
 
 /**

@@ -3,6 +3,8 @@ import { idSchema, noteSchema, placeSchema } from './fields'
 
 /** Passes of one drawing, in the order they lie on the paper from the bottom up. */
 export const PASSES = ['colour', 'shadow', 'rough', 'tie-down', 'line'] as const
+/** Those of lines, which hold the paint, the finest last. */
+export const LINE_PASSES = ['rough', 'tie-down', 'line'] as const satisfies readonly (typeof PASSES)[number][]
 export const passSchema = z.enum(PASSES)
 export type Pass = z.infer<typeof passSchema>
 

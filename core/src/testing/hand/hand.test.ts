@@ -3,6 +3,7 @@ import { inspectScene } from '../../checks/inspect'
 import { validate } from '../../scene/validate'
 import { DRAWING_FAULTS } from './drawing-faults'
 import { grown, offChart, pushed, unpinned, type Mistiming } from './faults'
+import { FURTHER_KINDS } from './further-kinds'
 import { HAND_KINDS } from './kinds'
 import { MANNERS } from './manners'
 import { MORE_KINDS } from './more-kinds'
@@ -56,6 +57,17 @@ test('so it does on motions thought of later', async () => {
   let [drawings, alarms] = [0, 0]
   for (const kind of MORE_KINDS.filter((_, i) => i % 3 === 0)) {
     const made = handScene(kind, 503)
+    drawings += kind.drawings
+    alarms += (await inspectScene(made.scene, made.inkOf)).findings.length
+  }
+  expect((100 * alarms) / drawings).toBeLessThanOrEqual(4)
+})
+
+test('so it does on motions put down later still', async () => {
+  let [drawings, alarms] = [0, 0]
+  for (const kind of FURTHER_KINDS) {
+    const made = handScene(kind, 505)
+    expect(validate(JSON.parse(JSON.stringify(made.scene)))).toEqual(made.scene)
     drawings += kind.drawings
     alarms += (await inspectScene(made.scene, made.inkOf)).findings.length
   }
