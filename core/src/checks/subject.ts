@@ -178,7 +178,7 @@ const shapesOf = (scene: Scene, level: string): ReadonlySet<string> =>
 const SAME_BODY = 0.8
 
 /** The middle of the shape, where the shape stays: on drawings that look like those beside them. */
-function standInFor(shots: readonly Shot[], of: string): Track {
+export function standInFor(shots: readonly Shot[], of: string): Track {
   const shapes = new Map(shots.map(({ drawing, measured }) => [drawing, measured.shape]))
   const steady = new Set(
     shots.flatMap(({ drawing }, i) => {

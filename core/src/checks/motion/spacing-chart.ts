@@ -3,12 +3,12 @@ import { missesOf } from '../../motion/landmarks/targets'
 import { distance, type Point } from '../../motion/arc'
 import type { Chart, Scene } from '../../scene/schema'
 import { judged, lackingPins, notJudged, onePerDrawing, type CheckFacts, type Judge } from '../check'
-import { nearestToMiddle } from '../size/median'
+import { nearestToMiddle, upperMedian } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
 import { LIVING_HOLD } from './standing-still'
 import { endsOfBody } from './turning'
-import { followed, named, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
+import { followed, named, standInFor, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
 
 /** The scene with what is followed as if it were pinned, so that charts lead it: where no landmark is, the middle of the shape. */
 export function withStandIns(context: Subject, subject: LevelSubject): Scene {
@@ -47,6 +47,13 @@ function partsFollowed(context: Subject, subject: LevelSubject): Followed | unde
   // A limb that turns has a time of its own.
   const tracks = subject.parts.filter(({ confirms }) => confirms !== 'other parts')
   return tracks.length > 0 ? { tracks, scene: pinned(context, subject, tracks) } : undefined
+}
+
+/** Where nothing is pinned and a body stands while something on it goes its way, that is what a chart plans. */
+function whatMoves(subject: LevelSubject): LevelSubject {
+  if (subject.tracks.some(({ standIn }) => !standIn) || subject.moving !== subject.shots) return subject
+  const rest = subject.rest()
+  return rest === subject.shots ? subject : { ...subject, moving: rest, tracks: [standInFor(rest, 'what moves')] }
 }
 
 /** The ends of the shape, where its middle stands in for a landmark. */
@@ -99,16 +106,17 @@ export const spacingChart = {
 } as const satisfies CheckFacts
 
 export const judgeSpacingChart: Judge = {
-  level(subject, context) {
-    const charts = Object.values(context.scene.charts).filter((chart) => chart.level === subject.level.id)
-    if (charts.length === 0 || subject.tracks.length === 0) return judged([])
+  level(whole, context) {
+    const charts = Object.values(context.scene.charts).filter((chart) => chart.level === whole.level.id)
+    if (charts.length === 0 || whole.tracks.length === 0) return judged([])
+    const subject = whatMoves(whole)
     const limits = { share: context.limit('share'), px: context.limit('px') }
-    const whole = { tracks: subject.tracks, scene: withStandIns(context, subject) }
+    const middle = { tracks: subject.tracks, scene: withStandIns(context, subject) }
     const parts = partsFollowed(context, subject)
     const ends = endsFollowed(context, subject)
     const byChart = charts.map((chart) => {
       const ofEnds = ends ? missesOn(subject, ends, chart, context.take) : []
-      const ofMiddle = missesOn(subject, whole, chart, context.take)
+      const ofMiddle = missesOn(subject, middle, chart, context.take)
       const misses = ofMiddle.map((miss) => sharedByEnds(miss, ofEnds))
       const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
       const ofParts = parts ? missesOn(subject, parts, chart, context.take).filter(({ shot }) => !told.has(shot)) : []
@@ -192,18 +200,45 @@ function sharedByEnds(miss: Miss, ofEnds: readonly Miss[]): Miss {
   return { ...miss, along: ends.reduce((along, end) => lesser(along, (end.along / end.step) * miss.step), miss.along) }
 }
 
+/** A chart was made by what is on it on so many of the drawings on which that goes somewhere, and on no fewer than so many. */
+const KEPT = { share: 0.8, least: 3 } as const
+/** What is off it on so many has a time of its own. */
+const OWN_TIME = 0.5
+
+/** There, of so many times as much as such drawings usually differ from those beside them nothing is said. */
+const USUAL = 3
+
+/** On how many drawings of a chart something goes somewhere, and on how many of those it is where the chart wants it. */
+function keeping(track: Track, misses: readonly Miss[], limits: Limits): { steps: number; kept: number } {
+  const steps = misses.filter((miss) => miss.track === track && isStep(miss))
+  return { steps: steps.length, kept: steps.filter((miss) => !isOff(miss, limits)).length }
+}
+
 /**
  * What trails or leads has a time of its own: where something else of the drawing keeps to the chart, a miss counts by
- * as much as those of the drawings beside it do not share it.
+ * as much as those of the drawings beside it do not share it. Where something else keeps to it throughout, and this is
+ * off it more often than not, the chart was not made for this: a miss counts by as much as that is more than is usual.
  */
 function asJudged(miss: Miss, misses: readonly Miss[], limits: Limits): Miss {
   const others = misses.filter(({ shot, track }) => shot === miss.shot && track !== miss.track)
-  if (!others.some((other) => isStep(other) && !isOff(other, limits))) return miss
-  const own = misses.filter(({ track }) => track === miss.track)
-  // At both ends of a chart nothing is missed.
-  const [before, after] = [-1, 1].map((by) => own[own.indexOf(miss) + by]?.along ?? 0) as [number, number]
-  return { ...miss, along: lesser(miss.along, miss.along - (before + after) / 2) }
+  const isMadeBy = others.some(({ track }) => {
+    const { steps, kept } = keeping(track, misses, limits)
+    return kept >= KEPT.least && kept >= KEPT.share * steps
+  })
+  const { steps, kept } = keeping(miss.track, misses, limits)
+  const hasOwnTime = isMadeBy && steps - kept >= KEPT.least && steps - kept >= OWN_TIME * steps
+  if (!hasOwnTime && !others.some((other) => isStep(other) && !isOff(other, limits))) return miss
+  const own = misses.filter(({ track }) => track === miss.track).map(({ along }) => along)
+  const alone = own.map((_, i) => unshared(own, i))
+  const i = misses.filter(({ track }) => track === miss.track).indexOf(miss)
+  const usual = hasOwnTime ? upperMedian(alone.filter((_, k) => Math.abs(k - i) > 1).map(Math.abs)) : 0
+  const more = Math.sign(alone[i]!) * Math.max(0, Math.abs(alone[i]!) - USUAL * usual)
+  return { ...miss, along: lesser(miss.along, more) }
 }
+
+/** By how much one of some misses is more than those beside it. At both ends of a chart nothing is missed. */
+const unshared = (alongs: readonly number[], i: number): number =>
+  alongs[i]! - ((alongs[i - 1] ?? 0) + (alongs[i + 1] ?? 0)) / 2
 
 /** Of several parts of a drawing the one in the middle of what they say: a limb of its own way says little of all. */
 function middleOnes(misses: readonly Miss[]): Miss[] {

@@ -96,8 +96,15 @@ function middleMove(tracks: readonly Track[], step: Step, guides: Scene['guides'
     const value = Math.max(0, moved - TREMBLE) / planned
     return [{ moved, planned, track, at: b, value, weight: planned }]
   })
-  return nearestToMiddle(moves)
+  return moves.length === 2 ? moreMoved(moves) : nearestToMiddle(moves)
 }
+
+/** Of two that have about as far to go neither is the middle one: a drawing on which one of them moves does not stand. */
+function moreMoved<T extends { readonly value: number; readonly weight: number }>([a, b]: readonly T[]): T {
+  const [more, less] = a!.value >= b!.value ? [a!, b!] : [b!, a!]
+  return more.weight >= ABOUT * less.weight ? more : less
+}
+const ABOUT = 0.5
 
 /** What a plan laid for both drawings itself: its parts have times of their own, which no chart of the level tells. */
 function guidedStep({ id }: Track, { last, shot }: Step, guides: Scene['guides']): number | undefined {

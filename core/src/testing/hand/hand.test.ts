@@ -3,6 +3,7 @@ import { inspectScene } from '../../checks/inspect'
 import { validate } from '../../scene/validate'
 import { DRAWING_FAULTS } from './drawing-faults'
 import { grown, offChart, pushed, unpinned, type Mistiming } from './faults'
+import { CHARTED_KINDS } from './charted-kinds'
 import { FURTHER_KINDS } from './further-kinds'
 import { HAND_KINDS } from './kinds'
 import { MANNERS } from './manners'
@@ -65,7 +66,7 @@ test('so it does on motions thought of later', async () => {
 
 test('so it does on motions put down later still', async () => {
   let [drawings, alarms] = [0, 0]
-  for (const kind of FURTHER_KINDS) {
+  for (const kind of [...FURTHER_KINDS, ...CHARTED_KINDS]) {
     const made = handScene(kind, 505)
     expect(validate(JSON.parse(JSON.stringify(made.scene)))).toEqual(made.scene)
     drawings += kind.drawings
