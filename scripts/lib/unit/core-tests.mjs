@@ -9,6 +9,9 @@ const folder = join(root, 'core/dist/tests')
 /** Where a test of core is found once it is built. */
 export const builtTest = (path) => join(folder, relative(sources, path)).replace(/\.ts$/, '.mjs')
 
+/** scripts/properties.mjs tries each property more often. */
+export const timesAsMany = Number(process.env.TIMES_AS_MANY ?? 1)
+
 /** Packages written for `require` ask for what Node has by it. */
 const REQUIRE = `import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url)`
 
@@ -23,7 +26,6 @@ export default async function buildCoreTests() {
     ...{ outdir: folder, outbase: sources, outExtension: { '.js': '.mjs' } },
     ...{ bundle: true, splitting: true, format: 'esm', platform: 'node', target: 'node20' },
     ...{ banner: { js: REQUIRE }, sourcemap: 'linked', logLevel: 'error' },
-    // scripts/properties.mjs tries each property more often.
-    alias: process.env.TIMES_AS_MANY ? { 'fast-check': join(root, 'scripts/lib/unit/many-tries.mjs') } : {},
+    alias: timesAsMany > 1 ? { 'fast-check': join(root, 'scripts/lib/unit/many-tries.mjs') } : {},
   })
 }
