@@ -103,7 +103,9 @@ async function dying(name, times, core, die) {
     const drawing = Promise.all(hands.map((each) => each.draw(here.ask)))
     await wait(60 + random() * 240)
     await die(here)
-    await Promise.all([drawing, wait(1)]).catch(() => undefined)
+    // What died may be back before anybody noticed: then no line ever breaks.
+    for (const each of hands) each.stop()
+    await drawing
     await here.ready()
     const again = hands.map((each) => each.draw(here.ask))
     await wait(40)
