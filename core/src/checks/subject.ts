@@ -200,12 +200,15 @@ function tracksOf(scene: Scene, level: Level, shots: readonly Shot[], of: string
   return [standInFor(shots, of)]
 }
 
+/** Whether landmarks are followed, and nothing stands in for them. */
+export const isPinned = ({ tracks }: Pick<LevelSubject, 'tracks'>): boolean => tracks.some(({ standIn }) => !standIn)
+
 /** On so many of its drawings a body that keeps its shape tells where all of them are. */
 const MOSTLY = 0.8
 
 function partsOf(scene: Scene, shots: readonly Shot[], tracks: readonly Track[], round: boolean): Track[] {
   if (tracks.length === 0) return []
-  if (!tracks.every(({ standIn }) => standIn)) return linesOnLines(shots, round)
+  if (isPinned({ tracks })) return linesOnLines(shots, round)
   const isBody = tracks.some((track) => shots.filter((shot) => track.at(shot)).length >= MOSTLY * shots.length)
   return [
     ...paintedParts(scene, shots, round),

@@ -8,7 +8,16 @@ import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
 import { LIVING_HOLD } from './standing-still'
 import { endsOfBody } from './turning'
-import { followed, named, standInFor, type LevelSubject, type Shot, type Subject, type Track } from '../subject'
+import {
+  followed,
+  isPinned,
+  named,
+  standInFor,
+  type LevelSubject,
+  type Shot,
+  type Subject,
+  type Track,
+} from '../subject'
 
 /** The scene with what is followed as if it were pinned, so that charts lead it: where no landmark is, the middle of the shape. */
 export function withStandIns(context: Subject, subject: LevelSubject): Scene {
@@ -43,7 +52,7 @@ interface Followed {
 
 /** Parts of what is drawn, for drawings on which the middle of the shape tells nothing; none where landmarks are pinned. */
 function partsFollowed(context: Subject, subject: LevelSubject): Followed | undefined {
-  if (subject.tracks.some(({ standIn }) => !standIn)) return undefined
+  if (isPinned(subject)) return undefined
   // A limb that turns has a time of its own.
   const tracks = subject.parts.filter(({ confirms }) => confirms !== 'other parts')
   return tracks.length > 0 ? { tracks, scene: pinned(context, subject, tracks) } : undefined
@@ -51,14 +60,14 @@ function partsFollowed(context: Subject, subject: LevelSubject): Followed | unde
 
 /** Where nothing is pinned and a body stands while something on it goes its way, that is what a chart plans. */
 function whatMoves(subject: LevelSubject): LevelSubject {
-  if (subject.tracks.some(({ standIn }) => !standIn) || subject.moving !== subject.shots) return subject
+  if (isPinned(subject) || subject.moving !== subject.shots) return subject
   const rest = subject.rest()
   return rest === subject.shots ? subject : { ...subject, moving: rest, tracks: [standInFor(rest, 'what moves')] }
 }
 
 /** The ends of the shape, where its middle stands in for a landmark. */
 function endsFollowed(context: Subject, subject: LevelSubject): Followed | undefined {
-  if (subject.tracks.some(({ standIn }) => !standIn)) return undefined
+  if (isPinned(subject)) return undefined
   const tracks = endsOfBody(subject.moving)
   return { tracks, scene: pinned(context, subject, tracks) }
 }
@@ -106,26 +115,13 @@ export const spacingChart = {
 } as const satisfies CheckFacts
 
 export const judgeSpacingChart: Judge = {
-  level(whole, context) {
-    const charts = Object.values(context.scene.charts).filter((chart) => chart.level === whole.level.id)
-    if (charts.length === 0 || whole.tracks.length === 0) return judged([])
-    const subject = whatMoves(whole)
+  level(level, context) {
+    const charts = Object.values(context.scene.charts).filter((chart) => chart.level === level.level.id)
+    if (charts.length === 0 || level.tracks.length === 0) return judged([])
+    const subject = whatMoves(level)
     const limits = { share: context.limit('share'), px: context.limit('px') }
-    const middle = { tracks: subject.tracks, scene: withStandIns(context, subject) }
-    const parts = partsFollowed(context, subject)
-    const ends = endsFollowed(context, subject)
-    const byChart = charts.map((chart) => {
-      const ofEnds = ends ? missesOn(subject, ends, chart, context.take) : []
-      const ofMiddle = missesOn(subject, middle, chart, context.take)
-      const misses = ofMiddle.map((miss) => sharedByEnds(miss, ofEnds))
-      const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
-      const ofParts = parts ? missesOn(subject, parts, chart, context.take).filter(({ shot }) => !told.has(shot)) : []
-      const all = [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
-      const off = all.filter((miss) => isOff(miss, limits))
-      const slight = hardlyMoved(all, limits).filter((shot) => !off.some((miss) => miss.shot === shot))
-      const turning = ofMiddle.filter((miss, i) => isOff(miss, limits) && !isOff(misses[i]!, limits))
-      return { off, slight, turning: turning.map(({ shot }) => shot) }
-    })
+    const against = followedOn(subject, context)
+    const byChart = charts.map((chart) => judgedChart(subject, against, { chart, limits, take: context.take }))
     const findings = byChart.flatMap(({ off }) => off).map((miss) => observed(subject, miss, limits))
     return judged(onePerDrawing(findings), [
       ...lackingPins(subject),
@@ -172,6 +168,31 @@ function hardlyMoved(misses: readonly Miss[], limits: Limits): Shot[] {
   const shots = [...new Set(misses.map(({ shot }) => shot))]
   const hardly = shots.filter((shot) => misses.every((miss) => miss.shot !== shot || miss.step < STAND_IN * limits.px))
   return 2 * hardly.length >= shots.length ? hardly : []
+}
+
+/** What a level's charts are held against. */
+const followedOn = (subject: LevelSubject, context: Subject) => ({
+  whole: { tracks: subject.tracks, scene: withStandIns(context, subject) },
+  parts: partsFollowed(context, subject),
+  ends: endsFollowed(context, subject),
+})
+
+/** What is off a chart, the drawings on which too little moves to tell, and those that turn as they go. */
+function judgedChart(
+  subject: LevelSubject,
+  { whole, parts, ends }: ReturnType<typeof followedOn>,
+  { chart, limits, take }: { readonly chart: Chart; readonly limits: Limits; readonly take: string },
+): { off: Miss[]; slight: Shot[]; turning: Shot[] } {
+  const ofEnds = ends ? missesOn(subject, ends, chart, take) : []
+  const ofWhole = missesOn(subject, whole, chart, take)
+  const misses = ofWhole.map((miss) => sharedByEnds(miss, ofEnds))
+  const told = new Set(misses.filter(isStep).map(({ shot }) => shot))
+  const ofParts = parts ? missesOn(subject, parts, chart, take).filter(({ shot }) => !told.has(shot)) : []
+  const all = [...misses.map((miss) => asJudged(miss, misses, limits)), ...middleOnes(ofParts)]
+  const off = all.filter((miss) => isOff(miss, limits))
+  const slight = hardlyMoved(all, limits).filter((shot) => !off.some((miss) => miss.shot === shot))
+  const turning = ofWhole.filter((miss, i) => isOff(miss, limits) && !isOff(misses[i]!, limits))
+  return { off, slight, turning: turning.map(({ shot }) => shot) }
 }
 
 /** Every drawing of a chart with every track that has a place on it. */

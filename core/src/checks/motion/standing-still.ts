@@ -5,7 +5,7 @@ import { judged, lackingPins, type CheckFacts, type Judge } from '../check'
 import { nearestToMiddle } from '../size/median'
 import { rounded, type Observation } from '../finding'
 import { placeGuide } from '../remedy'
-import { named, type Shot, type Track } from '../subject'
+import { isPinned, named, type Shot, type Track } from '../subject'
 
 /** Planned steps shorter than this are holds that live, in pixels. */
 export const LIVING_HOLD = 4
@@ -29,7 +29,6 @@ export const judgeStandingStill: Judge = {
   level(subject, { scene, take, limit }) {
     const share = limit('share')
     const shotOf = new Map(subject.shots.map((shot) => [shot.drawing, shot]))
-    const isPinned = subject.tracks.some(({ standIn }) => !standIn)
     const findings: Observation[] = []
     for (const chart of Object.values(scene.charts).filter((each) => each.level === subject.level.id)) {
       const order = [{ drawing: chart.from, fraction: 0 }, ...chart.marks, { drawing: chart.to, fraction: 1 }]
@@ -45,7 +44,7 @@ export const judgeStandingStill: Judge = {
           share: Math.abs(fraction - before.fraction),
         }
         const among = (tracks: readonly Track[]) => middleMove(tracks, step, scene.guides)
-        const middle = among(subject.tracks) ?? (isPinned ? undefined : among(subject.parts))
+        const middle = among(subject.tracks) ?? (isPinned(subject) ? undefined : among(subject.parts))
         if (!middle || 100 * middle.value >= share) continue
         const still = middle.track.id
         const wanted = missesOf(scene, chart, drawing, take).find(({ landmark }) => landmark.id === still)?.target
