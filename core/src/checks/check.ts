@@ -78,7 +78,7 @@ export function notJudged({ level, shots }: LevelSubject, which: readonly Shot[]
 /** Without landmarks what moves is the middle of the shape, which says nothing where the shape itself changes. */
 function lackingBody(subject: LevelSubject): Unjudged[] {
   const lacking = subject.shots.filter((shot) => subject.tracks.some((track) => !track.at(shot)))
-  return notJudged(subject, lacking, 'change their shape and could not be judged: pin a landmark on them.')
+  return notJudged(subject, lacking, 'could not be judged where the shape changes: pin a landmark there.')
 }
 
 /** What whole bodies and landmarks say, and of painted parts what those do not. */
@@ -93,5 +93,5 @@ export function lackingPins(subject: LevelSubject): Unjudged[] {
   if (landmarks.length === 0) return lackingBody(subject)
   const lacking = subject.shots.filter((shot) => landmarks.some((track) => !track.at(shot)))
   const names = landmarks.filter((track) => lacking.some((shot) => !track.at(shot))).map(({ name }) => name)
-  return notJudged(subject, lacking, `could not be judged: pin ${names.join(', ')} on them.`)
+  return notJudged(subject, lacking, `could not be judged: pin ${names.join(', ')} there.`)
 }

@@ -140,7 +140,7 @@ describe('a look', () => {
     expect(unmeasured.find(({ check }) => check === 'off-arc')).toMatchObject({
       drawings: 3,
       sentence: expect.stringMatching(
-        /^3 of \d+ drawings of Buoy \(\d+, \d+, \d+\) could not be judged: pin Middle on them\.$/,
+        /^3 of \d+ drawings of Buoy \(\d+, \d+, \d+\) could not be judged: pin Middle there\.$/,
       ),
     })
   })

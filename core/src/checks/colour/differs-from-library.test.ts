@@ -87,6 +87,6 @@ describe('proportions', () => {
 
   test('drawings without pins say that they could not be held against it', async () => {
     const scene = isTansy(new BoxScene({ length: 12 }).landmarks(...names).draw(going(2)))
-    expect((await ask(scene, library)).unmeasured[0]).toMatch(/model sheet: pin three of its landmarks on them\.$/)
+    expect((await ask(scene, library)).unmeasured[0]).toMatch(/model sheet: pin three of its landmarks there\.$/)
   })
 })

@@ -126,6 +126,6 @@ function proportionsOff(
     ]
   })
   const lacking = found.flatMap(({ shot, by }) => (by ? [] : [shot]))
-  const what = 'could not be held against the model sheet: pin three of its landmarks on them.'
+  const what = 'could not be held against the model sheet: pin three of its landmarks there.'
   return judged(findings, notJudged(subject, lacking, what))
 }

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { distance } from '../../motion/arc'
 import { levelPannedAt } from '../../motion/pan'
 import type { Landmark } from '../../scene/schema'
@@ -134,7 +135,7 @@ export const judgeContactMissed: Judge = {
       if (missed.lacking > 0)
         unmeasured.push({
           drawings: missed.lacking,
-          sentence: `${goes.landmark.name}: ${missed.lacking} touches could not be judged, since ${goes.subject.level.name} or ${to.subject.level.name} has no pin there.`,
+          sentence: `${goes.landmark.name}: ${counted(missed.lacking, 'touch', 'touches')} could not be judged, since ${goes.subject.level.name} or ${to.subject.level.name} has no pin there.`,
         })
     }
     return judged([...findings.values()], unmeasured)

@@ -103,7 +103,7 @@ describe('contact missed', () => {
     const { findings, unmeasured } = await touching(0, false).ask('contact-missed')
     expect(findings).toEqual([])
     expect(unmeasured.map(({ sentence }) => sentence)).toEqual([
-      'Grip: 1 touches could not be judged, since A or Rail has no pin there.',
+      'Grip: 1 touch could not be judged, since A or Rail has no pin there.',
     ])
   })
 })

@@ -46,7 +46,7 @@ describe('off the arc', () => {
         level: 'A',
         drawings: 1,
         which: ['A5'],
-        sentence: '1 of 7 drawings of A (11) could not be judged: pin Nose on them.',
+        sentence: '1 of 7 drawings of A (11) could not be judged: pin Nose there.',
       },
     ])
   })

@@ -130,8 +130,9 @@ export const judgeSpacingChart: Judge = {
     ])
   },
 }
-const TURNING = 'turn as they go, each end with a spacing of its own: pin a landmark.'
-const HARDLY = 'hardly move by what is followed and could not be held against their chart: pin a landmark.'
+const TURNING =
+  'could not be held against the chart, each end of what turns there keeping its own spacing: pin a landmark.'
+const HARDLY = 'could not be held against the chart, what is followed hardly moving there: pin a landmark.'
 
 interface Limits {
   /** Per cent of the step there, and pixels. */

@@ -32,7 +32,7 @@ test('a smear is larger on purpose: neither it nor those beside it are called of
     const { findings, unmeasured } = await volumes(drawn('smear', seed))
     expect(findings).toEqual([])
     expect(unmeasured.map(({ sentence }) => sentence)).toEqual([
-      '2 of 14 drawings of A (7, 8) are drawn out along their way, as a smear is: their volume is not judged.',
+      '2 of 14 drawings of A (7, 8) could not be judged by volume, drawn out along the way as a smear is.',
     ])
   }
 })

@@ -85,12 +85,12 @@ function againstThoseBeside(subject: LevelSubject, share: number): Outcome {
       ...notJudged(
         subject,
         subject.bodies.filter(({ drawing }) => changing.has(drawing)),
-        'grow or shrink too fast for their volume to be judged. If they should not, mark one as the model.',
+        'could not be judged by volume, growing or shrinking too fast. If that is not meant, mark one as the model.',
       ),
       ...notJudged(
         subject,
         subject.bodies.filter(({ drawing }) => drawnOut.has(drawing)),
-        'are drawn out along their way, as a smear is: their volume is not judged.',
+        'could not be judged by volume, drawn out along the way as a smear is.',
       ),
     ],
   )
