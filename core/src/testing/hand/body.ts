@@ -1,3 +1,4 @@
+import { clamp } from '../../base/clamp'
 import type { Point } from '../../geometry/matrix'
 
 /** One part of a figure before a hand draws it: painted within its ring, with a line round it; or a line by itself. */
@@ -19,6 +20,25 @@ export interface Pose {
 export const at = (x: number, y: number): Point => ({ x, y })
 export const add = (a: Point, b: Point): Point => at(a.x + b.x, a.y + b.y)
 export const polar = (angle: number, long: number): Point => at(long * Math.cos(angle), long * Math.sin(angle))
+
+/** A full turn, in radians. */
+export const TURN = 2 * Math.PI
+export const mix = (a: number, b: number, t: number): number => a + (b - a) * t
+/** A share of the whole, from 0 to 1 however early or late. */
+export const held = (t: number): number => clamp(t, 0, 1)
+/** From 0 to 1, slow at both ends. */
+export const ease = (t: number): number => t * t * (3 - 2 * t)
+
+export const part = (swatch: string, ring: readonly Point[], name?: string): Part => ({
+  ...{ swatch, ring },
+  ...(name && { name }),
+})
+export const line = (points: readonly Point[], name?: string): Part => ({ line: points, ...(name && { name }) })
+
+export const turned = (point: Point, about: Point, by: number): Point => {
+  const [x, y, cos, sin] = [point.x - about.x, point.y - about.y, Math.cos(by), Math.sin(by)]
+  return at(about.x + x * cos - y * sin, about.y + x * sin + y * cos)
+}
 
 export const oval = (centre: Point, rx: number, ry: number, turn = 0, count = 40): Point[] =>
   Array.from({ length: count }, (_, i) => {

@@ -1,21 +1,10 @@
-import type { Point } from '../../geometry/matrix'
-import { add, at, leg, limb, oval, polar, smooth, type Part, type Pose } from './body'
+import { add, at, ease, held, leg, limb, line, mix, oval, part, polar, type Pose, smooth, TURN, turned } from './body'
 import type { HandKind } from './kinds'
 
 /** Motions as they are planned with keys and charts, put down after all others and without a look at the checks. */
 
-const TURN = 2 * Math.PI
-const mix = (a: number, b: number, t: number) => a + (b - a) * t
-const held = (t: number) => Math.min(1, Math.max(0, t))
-const ease = (t: number) => t * t * (3 - 2 * t)
 /** From 0 to 1 between two shares of the whole, slow at both ends. */
 const from = (t: number, a: number, b: number) => ease(held((t - a) / (b - a)))
-const part = (swatch: string, ring: readonly Point[], name?: string): Part => ({ swatch, ring, ...(name && { name }) })
-const line = (points: readonly Point[], name?: string): Part => ({ line: points, ...(name && { name }) })
-const turned = (point: Point, about: Point, by: number): Point => {
-  const [x, y, cos, sin] = [point.x - about.x, point.y - about.y, Math.cos(by), Math.sin(by)]
-  return at(about.x + x * cos - y * sin, about.y + x * sin + y * cos)
-}
 
 /** Someone who bows and comes up again. */
 function bows(t: number): Pose {
@@ -258,14 +247,21 @@ function sitsUp(t: number): Pose {
       ),
       part(
         'coat',
-        limb([chest, add(mix2(chest, hip, 0.5), at(30, 10)), add(hip, at(60 * (up / 1.25), -30))], 13, 9),
+        limb(
+          [
+            chest,
+            at(mix(chest.x, hip.x, 0.5) + 30, mix(chest.y, hip.y, 0.5) + 10),
+            add(hip, at(60 * (up / 1.25), -30)),
+          ],
+          13,
+          9,
+        ),
         'arm',
       ),
     ],
     marks: { Head: head, Hip: hip },
   }
 }
-const mix2 = (a: Point, b: Point, t: number): Point => at(mix(a.x, b.x, t), mix(a.y, b.y, t))
 
 export const CHARTED_KINDS: readonly HandKind[] = [
   { id: 'bows', drawings: 20, keys: [0, 0.5, 1], lead: 'Head', pose: bows },

@@ -1,15 +1,24 @@
 import type { Point } from '../../geometry/matrix'
-import { add, at, leg, limb, oval, polar, smooth, type Part, type Pose } from './body'
+import {
+  add,
+  at,
+  ease,
+  held,
+  leg,
+  limb,
+  line,
+  mix,
+  oval,
+  type Part,
+  part,
+  polar,
+  type Pose,
+  smooth,
+  TURN,
+} from './body'
 import type { HandKind } from './kinds'
 
 /** Motions put down after those of `later-kinds.ts`, again without a look at the checks. */
-
-const TURN = 2 * Math.PI
-const mix = (a: number, b: number, t: number) => a + (b - a) * t
-const held = (t: number) => Math.min(1, Math.max(0, t))
-const ease = (t: number) => t * t * (3 - 2 * t)
-const part = (swatch: string, ring: readonly Point[], name?: string): Part => ({ swatch, ring, ...(name && { name }) })
-const line = (points: readonly Point[], name?: string): Part => ({ line: points, ...(name && { name }) })
 
 /** A box that turns on its upright axis, seen from a little above: which sides are seen changes. */
 function boxTurns(t: number): Pose {

@@ -1,4 +1,4 @@
-import { add, at, leg, limb, oval, polar, smooth, type Part, type Pose } from './body'
+import { add, at, ease, leg, limb, line, mix, oval, type Part, part, polar, type Pose, smooth, TURN } from './body'
 import type { Point } from '../../geometry/matrix'
 
 /** How something moves: its pose at a share of the whole, and what the sheet is like. */
@@ -15,15 +15,9 @@ export interface HandKind {
   readonly pose: (t: number) => Pose
 }
 
-const TURN = 2 * Math.PI
 const wave = (t: number, late = 0) => Math.sin(TURN * t - late)
-const mix = (a: number, b: number, t: number) => a + (b - a) * t
-const ease = (t: number) => t * t * (3 - 2 * t)
 /** There and back: 0 … 1 … 0. */
 const there = (t: number) => 0.5 - 0.5 * Math.cos(TURN * t)
-
-const part = (swatch: string, ring: readonly Point[]): Part => ({ swatch, ring })
-const inkLine = (line: readonly Point[]): Part => ({ line })
 
 /** A figure that walks or runs: far limbs first, then the body, then near limbs. */
 function strider(t: number, x: number, { stride = 70, lift = 22, bob = 6, lean = 0.06, cross = 1 } = {}): Pose {
@@ -97,7 +91,7 @@ function headTurn(t: number): Pose {
       part('white', oval(left, 22 * width(-0.34), 15)),
       part('white', oval(right, 22 * width(0.34), 15)),
       part('skin', oval(feature(0, 26), 16 * width(0.2), 26)),
-      inkLine(smooth([feature(-0.26, 82), feature(0, 92), feature(0.26, 82)], 8)),
+      line(smooth([feature(-0.26, 82), feature(0, 92), feature(0.26, 82)], 8)),
     ],
     marks: { Nose: feature(0.08, 40), 'Left eye': left, 'Right eye': right },
   }
@@ -201,7 +195,7 @@ function leaper(t: number): Pose {
   const head = add(chest, polar(-Math.PI / 2, 60))
   const ground = (side: number) => at(mix(300, 940, air) + side * 36, 562 - 4 * 150 * air * (1 - air))
   const hand = (side: number) => add(chest, polar(Math.PI / 2 - side * 0.5 - 1.6 * air * (1 - air) * 4 * 0.5, 100))
-  const stick = (joints: readonly Point[]) => inkLine(smooth(joints, 8))
+  const stick = (joints: readonly Point[]) => line(smooth(joints, 8))
   return {
     parts: [
       { ring: oval(head, 32, 38) },
@@ -232,7 +226,7 @@ function armWave(t: number): Pose {
 function pendulum(t: number): Pose {
   const angle = Math.PI / 2 + 0.7 * Math.cos(TURN * t)
   const bob = add(at(640, 60), polar(angle, 400))
-  return { parts: [inkLine([at(640, 60), bob]), part('coat', oval(bob, 56, 56))], marks: { Bob: bob } }
+  return { parts: [line([at(640, 60), bob]), part('coat', oval(bob, 56, 56))], marks: { Bob: bob } }
 }
 
 function ball(t: number): Pose {
@@ -307,7 +301,7 @@ function blink(t: number): Pose {
   const eye = (side: number): Part[] => {
     const place = add(centre, at(side * 52, -18))
     const open = 24 * (1 - lid)
-    const shut = inkLine(smooth([add(place, at(-25, 3)), add(place, at(0, 8)), add(place, at(25, 3))], 8))
+    const shut = line(smooth([add(place, at(-25, 3)), add(place, at(0, 8)), add(place, at(25, 3))], 8))
     const name = `eye ${side}`
     if (open < 3) return [{ ...shut, name }]
     return [
@@ -323,7 +317,7 @@ function blink(t: number): Pose {
       ...eye(-1),
       ...eye(1),
       {
-        ...inkLine(smooth([add(centre, at(-36, 84)), add(centre, at(0, 94)), add(centre, at(36, 84))], 8)),
+        ...line(smooth([add(centre, at(-36, 84)), add(centre, at(0, 94)), add(centre, at(36, 84))], 8)),
         name: 'mouth',
       },
     ],
@@ -337,7 +331,7 @@ function writing(t: number): Pose {
     at(260 + 4.6 * i + 22 * Math.sin(i / 5.2), 360 + 58 * Math.sin(i / 7.3) * Math.cos(i / 31)),
   )
   const count = Math.max(6, Math.round(way.length * t))
-  return { parts: [inkLine(way.slice(0, count))], marks: { Pen: way[count - 1]! } }
+  return { parts: [line(way.slice(0, count))], marks: { Pen: way[count - 1]! } }
 }
 
 /** All but a hold: it breathes, and settles by a few pixels. */
@@ -367,7 +361,7 @@ function leaf(t: number): Pose {
   )
   const stalk = add(blade[0]!, polar(turn + Math.PI - 0.3, 34))
   return {
-    parts: [part('hair', smooth(blade, 8, true)), inkLine([stalk, blade[0]!, centre])],
+    parts: [part('hair', smooth(blade, 8, true)), line([stalk, blade[0]!, centre])],
     marks: { Tip: blade[3]!, Middle: centre },
   }
 }

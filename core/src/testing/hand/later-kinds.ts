@@ -1,19 +1,24 @@
-import { add, at, leg, limb, oval, polar, smooth, type Part, type Pose } from './body'
-import type { Point } from '../../geometry/matrix'
+import {
+  add,
+  at,
+  ease,
+  held,
+  leg,
+  limb,
+  line,
+  mix,
+  oval,
+  type Part,
+  part,
+  polar,
+  type Pose,
+  smooth,
+  TURN,
+  turned,
+} from './body'
 import type { HandKind } from './kinds'
 
 /** Motions of an animator's first year, put down later than those of `more-kinds.ts` and without a look at the checks. */
-
-const TURN = 2 * Math.PI
-const mix = (a: number, b: number, t: number) => a + (b - a) * t
-const held = (t: number) => Math.min(1, Math.max(0, t))
-const ease = (t: number) => t * t * (3 - 2 * t)
-const part = (swatch: string, ring: readonly Point[], name?: string): Part => ({ swatch, ring, ...(name && { name }) })
-const line = (points: readonly Point[], name?: string): Part => ({ line: points, ...(name && { name }) })
-const turned = (point: Point, about: Point, by: number): Point => {
-  const [x, y, cos, sin] = [point.x - about.x, point.y - about.y, Math.cos(by), Math.sin(by)]
-  return at(about.x + x * cos - y * sin, about.y + x * sin + y * cos)
-}
 
 /** A sack of flour that crouches, jumps and lands, its corners trailing. */
 function sack(t: number): Pose {

@@ -1,14 +1,8 @@
-import { add, at, leg, limb, oval, polar, smooth, type Part, type Pose } from './body'
+import { add, at, ease, held, leg, limb, mix, oval, type Part, part, polar, type Pose, smooth, TURN } from './body'
 import type { Point } from '../../geometry/matrix'
 import type { HandKind } from './kinds'
 
 /** More motions, thought of once the checks stood: none was made for them before they were first measured. */
-
-const TURN = 2 * Math.PI
-const mix = (a: number, b: number, t: number) => a + (b - a) * t
-const ease = (t: number) => t * t * (3 - 2 * t)
-const held = (t: number) => Math.min(1, Math.max(0, t))
-const part = (swatch: string, ring: readonly Point[], name?: string): Part => ({ swatch, ring, ...(name && { name }) })
 
 /** Values at moments, eased between them. */
 function through(t: number, stops: readonly (readonly [when: number, value: number])[]): number {
