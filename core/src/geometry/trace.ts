@@ -4,7 +4,7 @@ import { cornersBetween } from './simplify'
 const TOLERANCE = 0.2
 
 /** The area of a flat ring in square pixels, negative when it runs the other way. */
-export function ringArea(ring: readonly number[]): number {
+export function ringArea(ring: ArrayLike<number>): number {
   let sum = 0
   for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2)
     sum += ring[j]! * ring[i + 1]! - ring[i]! * ring[j + 1]!

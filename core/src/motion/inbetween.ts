@@ -1,6 +1,7 @@
 import { requireNumber } from '../base/ranges'
 import type { Ink } from '../ink/ink'
 import type { Point } from '../geometry/matrix'
+import { ringArea } from '../geometry/trace'
 import { pulledBy, spreadOf } from './matching'
 import { matchStretches } from './stretches/stretches'
 import type { Loose, Stretch, Stretches } from './stretches/told'
@@ -362,16 +363,21 @@ function matchedLimbs(
   const limbs = straighten(
     found.stretches.map((stretch): Limb => {
       const { a, b, closed } = stretch
-      const [turn, bends] = [turnOf(a, b), NOT_BENT]
+      const turn = isTurnedOver(stretch) ? 0 : turnOf(a, b)
+      const bends = NOT_BENT
       return { stretch, a, b, closed, length: lengthOf(a), turn, bends, parent: -1, anchor: -1 }
     }),
     size,
   )
-  for (const limb of limbs) limb.bends = bendsOf(limb)
+  for (const limb of limbs) limb.bends = isTurnedOver(limb) ? new Float64Array(limb.a.length / 2) : bendsOf(limb)
   if (limbs.length > 0) hang(limbs, size)
 
   return { ...found, limbs }
 }
+
+/** Whether an outline is seen from its other side, as a page or a leaf is: it does not turn on the paper, each of its points goes across. */
+const isTurnedOver = ({ a, b, closed }: Pick<Stretch, 'a' | 'b' | 'closed'>): boolean =>
+  closed && ringArea(a) * ringArea(b) < 0
 
 function lengthOf(points: Float64Array): number {
   let length = 0
@@ -487,13 +493,14 @@ class Carrier {
   }
 }
 
-/** What has no partner goes with the nearest line, while its own drawing is the nearer one. */
+/** What has no partner goes with its own line, or else with the nearest, while its own drawing is the nearer one. */
 function partnerless({ alone }: Readied, carrier: Carrier): GuidedLine[] {
   const { limbs, t } = carrier
   if (limbs.length === 0) return []
   const side = t < 0.5 ? 'a' : 'b'
-  return alone[side].map(({ id, points, closed }: Loose): GuidedLine => {
-    const carry = carryFrom(side, nearestLimb(limbs, side, middleOf(points)), carrier)
+  return alone[side].map(({ id, points, closed, along }: Loose): GuidedLine => {
+    const hosts = along.length > 0 ? along : limbs.map((_, i) => i)
+    const carry = carryFrom(side, nearestLimb(limbs, hosts, { side, to: middleOf(points) }), carrier)
     const flat: number[] = []
     for (let k = 0; k < points.length; k += 2) {
       const at = carry(points[k]!, points[k + 1]!)
@@ -503,14 +510,20 @@ function partnerless({ alone }: Readied, carrier: Carrier): GuidedLine[] {
   })
 }
 
-function nearestLimb(limbs: readonly Limb[], side: 'a' | 'b', { x, y }: Point): number {
+/** Of some lines, by their places, the one that comes nearest to a place of a drawing. */
+function nearestLimb(
+  limbs: readonly Limb[],
+  among: readonly number[],
+  { side, to: { x, y } }: { side: 'a' | 'b'; to: Point },
+): number {
   let [host, far] = [0, Infinity]
-  limbs.forEach((limb, i) => {
-    for (let k = 0; k < limb[side].length; k += 8) {
-      const off = Math.hypot(limb[side][k]! - x, limb[side][k + 1]! - y)
+  for (const i of among) {
+    const points = limbs[i]![side]
+    for (let k = 0; k < points.length; k += 8) {
+      const off = Math.hypot(points[k]! - x, points[k + 1]! - y)
       if (off < far) [host, far] = [i, off]
     }
-  })
+  }
   return host
 }
 

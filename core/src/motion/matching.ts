@@ -1,4 +1,6 @@
 import type { Point } from '../geometry/matrix'
+import { ringArea } from '../geometry/trace'
+import { clamp } from '../base/clamp'
 import { heightsUnlike } from './height'
 
 /** Lines of two drawings told apart and put together: which line of the one is which of the other. */
@@ -41,8 +43,19 @@ export interface Matched {
   readonly sure: boolean
 }
 
-/** Shape of a line by a few points about its middle, of length one: its likeness to another does not depend on place, size and turn. */
-function profile({ points, closed }: Line): Float64Array {
+/** Shape of a line, for its likeness to another. */
+interface Profile {
+  /** A few points about its middle, of length one: the likeness does not depend on place, size and turn. */
+  readonly points: Float64Array
+  /** Which way round it goes, and how surely: 1 for a circle that goes clockwise on the paper, 0 for what has no inside. */
+  readonly round: number
+}
+function profileOf(line: Line): Profile {
+  const points = coarse(line)
+  return { points, round: roundOf(points) }
+}
+
+function coarse({ points, closed }: Line): Float64Array {
   const count = points.length / 2
   const result = new Float64Array(COARSE * 2)
   let [x, y] = [0, 0]
@@ -66,16 +79,40 @@ function profile({ points, closed }: Line): Float64Array {
   return result
 }
 
+/** What encloses so much of a circle's area goes one way round for certain; a line whose ends are half its length apart encloses nothing. */
+const ROUND = 0.25
+const OPEN = 0.5
+function roundOf(points: Float64Array): number {
+  const chord = Math.hypot(points[0]! - points.at(-2)!, points[1]! - points.at(-1)!)
+  let length = 0
+  for (let i = 2; i < points.length; i += 2)
+    length += Math.hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!)
+  // The squares of all of them are 1 together, so that a circle of them has this area.
+  const circle = Math.PI / COARSE
+  return clamp(ringArea(points) / circle / ROUND, -1, 1) * Math.max(0, 1 - chord / (OPEN * (length || 1)))
+}
+
+/** How surely one of two is the other turned over, as the back of a leaf is, when the second is run through so; 0…1. */
+function turnedOver(p: Profile, q: Profile, reversed: boolean): number {
+  const over = p.round * q.round < 0 !== reversed
+  return over ? Math.min(Math.abs(p.round), Math.abs(q.round)) : 0
+}
+
 interface Likeness {
   readonly far: number
   readonly reversed: boolean
   readonly offset: number
   /** In radians. */ readonly turn: number
 }
+/** So much more unlike is what has turned, by radian, and what turned over. */
+const TURNED = 0.05
+const TURNED_OVER = 0.2
 /** How unlike two profiles are when one is turned onto the other best, 0…1, and which way round. */
-function unlike(p: Float64Array, q: Float64Array, closed: boolean): Likeness {
+function unlike(first: Profile, second: Profile, closed: boolean): Likeness {
+  const [p, q] = [first.points, second.points]
   let best: Likeness = { far: Infinity, reversed: false, offset: 0, turn: 0 }
   for (let way = 0; way < 2; way++) {
+    const over = TURNED_OVER * turnedOver(first, second, way === 1)
     for (let offset = 0; offset < (closed ? COARSE : 1); offset++) {
       let [dot, cross] = [0, 0]
       for (let i = 0; i < COARSE; i++) {
@@ -83,11 +120,11 @@ function unlike(p: Float64Array, q: Float64Array, closed: boolean): Likeness {
         dot += p[2 * i]! * q[2 * k]! + p[2 * i + 1]! * q[2 * k + 1]!
         cross += p[2 * i]! * q[2 * k + 1]! - p[2 * i + 1]! * q[2 * k]!
       }
-      const like = 1 - Math.sqrt(dot * dot + cross * cross) + (way === 1 ? 0.02 : 0)
+      const like = 1 - Math.sqrt(dot * dot + cross * cross) + over
       if (like >= best.far) continue
-      // Of ways as like, the one that turns less; a line is seldom drawn the other way round.
+      // Of ways as like, the one that turns less.
       const turn = Math.atan2(cross, dot)
-      const far = like + 0.03 * Math.abs(turn)
+      const far = like + TURNED * Math.abs(turn)
       if (far < best.far) best = { far, reversed: way === 1, offset, turn }
     }
   }
@@ -176,8 +213,8 @@ interface Contest {
   readonly likeOf: (i: number, j: number) => Likeness
   /** What a pair costs apart from place and shape; Infinity where b is known to be another's. By rows of a. */
   readonly still: Float64Array
-  /** Cost of a pixel between where a line should have gone and where it is. */
-  readonly perPixel: number
+  /** Cost of a pixel between where a line should have gone and where it is, by line of a. */
+  readonly perPixel: Float64Array
   /** Middles of b, flat x, y. */
   readonly middles: Float64Array
   /** By rows of a; written anew each round. */
@@ -189,7 +226,7 @@ function contestOf(
   fixed: ReadonlyMap<number, number>,
   without: Without,
 ): Contest {
-  const [profilesA, profilesB] = [a.map(profile), b.map(profile)]
+  const [profilesA, profilesB] = [a.map(profileOf), b.map(profileOf)]
   const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
   return {
     a,
@@ -198,11 +235,18 @@ function contestOf(
     likeOf: (i, j) =>
       (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed)),
     still: stillOf(a, b, new Set([...fixed.values(), ...without.b]), new Set(without.a)),
-    perPixel: WEIGHT.place / Math.max(1, spreadOf(a), spreadOf(b)),
+    perPixel: perPixelOf(a, Math.max(1, spreadOf(a), spreadOf(b))),
     middles: Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y])),
     costs: new Float64Array(a.length * b.length),
   }
 }
+
+/** A line shorter than this share of the drawing's size is small, and the smallest costs so many times as much. */
+const SMALL = 0.5
+const DEARER = 3
+/** Among small things, as eyes and drops, it is their place that tells one from the other: a pixel costs more there. */
+const perPixelOf = (a: readonly Line[], size: number): Float64Array =>
+  Float64Array.from(a, ({ length }) => (WEIGHT.place / size) * DEARER ** Math.max(0, 1 - length / (SMALL * size)))
 
 /** What does not depend on where a line should have gone. */
 function stillOf(
@@ -275,7 +319,7 @@ function priced(
       if (base === Infinity || (count === CLOSE && base >= nearCost[CLOSE - 1]!)) continue
       const dx = px - middles[2 * j]!
       const dy = py - middles[2 * j + 1]!
-      const cost = base + perPixel * Math.sqrt(dx * dx + dy * dy)
+      const cost = base + perPixel[i]! * Math.sqrt(dx * dx + dy * dy)
       if (count === CLOSE && cost >= nearCost[CLOSE - 1]!) continue
       let at = count < CLOSE ? count++ : CLOSE - 1
       for (; at > 0 && nearCost[at - 1]! > cost; at--) {

@@ -1,7 +1,7 @@
 import { clamp } from '../../base/clamp'
 import { heightsUnlike } from '../height'
 import { spreadOf } from '../matching'
-import { drawnAlike, timesAsLong, type Seat } from './seats'
+import { drawnAlike, timesAsLong, type Seats } from './seats'
 import type { Way } from './ways'
 
 /**
@@ -22,7 +22,7 @@ export interface Stands {
   readonly a: number
   readonly b: number
   /** Where its points lie on the second. */
-  readonly seats: Seat[]
+  readonly seats: Seats
 }
 
 /** The lines of two drawings that stand; of several that lie on one another, those that lie nearest. */
@@ -33,7 +33,9 @@ export function standingLines(a: readonly Way[], b: readonly Way[]): Stands[] {
       if (!mayBeOne(p, q, LOOSER * Math.min(near, NEAR.length * Math.min(p.length, q.length)))) return []
       const [there, back] = [laidOn(p, q, near), laidOn(q, p, near)]
       if (Math.min(there.share, back.share) < MOSTLY) return []
-      return [{ a: i, b: j, apart: there.apart + back.apart, seats: there.places.map((at) => ({ way: j, at })) }]
+      // What goes on beyond the end of the other lies on nothing of it.
+      const seats = there.places.map(({ at, far }) => (far > LOOSER * near ? undefined : { way: j, at }))
+      return [{ a: i, b: j, apart: there.apart + back.apart, seats }]
     }),
   )
   return withoutMovedUp(a, b, nearest(found))
@@ -83,37 +85,34 @@ const lookAlike = (p: Way, q: Way): boolean =>
   p.closed === q.closed && drawnAlike(p, q) && timesAsLong(p, q) < LOOK_ALIKE
 const middle = ({ box }: Way) => ({ x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 })
 
-/** Whether two lines are as long, lie in the same box and end together; one of them may be shut where the other is not quite. */
+/**
+ * Whether two lines are as long and lie in the same box. Their ends may lie elsewhere: what goes before an outline that stands hides
+ * now this of it, now that, and nothing slides along itself within one box but what is round.
+ */
 function mayBeOne(p: Way, q: Way, near: number): boolean {
   if (!drawnAlike(p, q) || heightsUnlike(p.height, q.height) > 0) return false
   if (timesAsLong(p, q) > AS_LONG) return false
   const sides = ['left', 'top', 'right', 'bottom'] as const
-  return sides.every((side) => Math.abs(p.box[side] - q.box[side]) <= near) && (p.closed || q.closed || endTogether())
-
-  function endTogether(): boolean {
-    const apart = (i: number, k: number) =>
-      Math.hypot(p.points.at(i)! - q.points.at(k)!, p.points.at(i + 1)! - q.points.at(k + 1)!)
-    return Math.min(Math.max(apart(0, 0), apart(-2, -2)), Math.max(apart(0, -2), apart(-2, 0))) <= near
-  }
+  return sides.every((side) => Math.abs(p.box[side] - q.box[side]) <= near)
 }
 
 /** Where the points of a line lie on another, what share of them no farther than `near`, and how far those are on average; pixels. */
-function laidOn(p: Way, q: Way, near: number): { places: number[]; share: number; apart: number } {
-  const count = p.points.length / 2
-  let [on, sum] = [0, 0]
-  const places = Array.from({ length: count }, (_, k) => {
-    const { place, far } = nearestOn(q, p.points[2 * k]!, p.points[2 * k + 1]!)
-    if (far <= near) {
-      on++
-      sum += far
-    }
-    return place
-  })
-  return { places, share: on / count, apart: on === 0 ? Infinity : sum / on }
+function laidOn(p: Way, q: Way, near: number): { places: Nearest[]; share: number; apart: number } {
+  const places = Array.from({ length: p.points.length / 2 }, (_, k) =>
+    nearestOn(q, p.points[2 * k]!, p.points[2 * k + 1]!),
+  )
+  const on = places.filter(({ far }) => far <= near)
+  const apart = on.length === 0 ? Infinity : on.reduce((sum, { far }) => sum + far, 0) / on.length
+  return { places, share: on.length / places.length, apart }
 }
 
-/** The place along a line, in points, that lies nearest, and how far it is in pixels. */
-function nearestOn({ points, closed }: Way, x: number, y: number): { place: number; far: number } {
+/** A place along a line, in points, and how far it lies off, in pixels. */
+interface Nearest {
+  readonly at: number
+  readonly far: number
+}
+/** The place along a line that lies nearest. */
+function nearestOn({ points, closed }: Way, x: number, y: number): Nearest {
   const count = points.length / 2
   let [nearest, place] = [Infinity, 0]
   for (let k = 0; k < count - (closed ? 0 : 1); k++) {
@@ -124,5 +123,5 @@ function nearestOn({ points, closed }: Way, x: number, y: number): { place: numb
     const far = (ox - t * dx) ** 2 + (oy - t * dy) ** 2
     if (far < nearest) [nearest, place] = [far, k + t]
   }
-  return { place: closed ? place % count : place, far: Math.sqrt(nearest) }
+  return { at: closed ? place % count : place, far: Math.sqrt(nearest) }
 }

@@ -31,13 +31,15 @@ export interface Loose {
   readonly id: string
   readonly points: Float64Array
   readonly closed: boolean
+  /** Places among the stretches of those that lie on the same line. */
+  readonly along: readonly number[]
 }
 
 /** What came of it: the stretches that lie on each other, stroke by stroke, and what lies nowhere. */
 export function told({ a, b, seats }: Seating, sure: ReadonlySet<number>): Stretches {
   const usedB = b.map((way) => new Uint8Array(way.points.length / 2))
   const laid = a.flatMap((way, i) =>
-    runsOf(seats[i]!).map(({ from, to }) => {
+    runsOf(seats[i]!).map(({ from, to }): Laid => {
       const own = seats[i]!
       const count = to - from
       const second = new Float64Array(2 * count)
@@ -62,15 +64,20 @@ export function told({ a, b, seats }: Seating, sure: ReadonlySet<number>): Stret
         pairs: pairsOf(parts),
         owners,
         parts,
+        ways: { a: i, b: own[from]!.way },
       }
     }),
   )
   return {
     stretches: withShort(laid),
     alone: {
-      a: a.flatMap((way, i) => looseOf(way, (k) => seats[i]![k] === undefined)),
-      b: b.flatMap((way, w) => looseOf(way, (k) => !isNear(usedB[w]!, k, way.closed))),
+      a: a.flatMap((way, i) => looseOf(way, (k) => seats[i]![k] === undefined, lyingOn('a', i))),
+      b: b.flatMap((way, w) => looseOf(way, (k) => !isNear(usedB[w]!, k, way.closed), lyingOn('b', w))),
     },
+  }
+
+  function lyingOn(side: 'a' | 'b', way: number): number[] {
+    return laid.flatMap(({ ways }, place) => (ways[side] === way ? [place] : []))
   }
 }
 /** Places between two that are used are used too. */
@@ -123,12 +130,15 @@ function pairsOf(parts: readonly StrokePair[]): (readonly [string, string])[] {
     .map(({ pair }) => pair)
 }
 
+/** A stretch, whose strokes its points are, and on which lines of the two drawings it lies. */
+interface Laid extends Stretch {
+  readonly owners: readonly (readonly [string, string])[]
+  readonly ways: { readonly a: number; readonly b: number }
+}
 /** Strokes too short for a part of any stretch are told by what most of each lies on. */
-function withShort(
-  laid: readonly (Stretch & { readonly owners: readonly (readonly [string, string])[] })[],
-): Stretch[] {
+function withShort(laid: readonly Laid[]): Stretch[] {
   const told = new Set(laid.flatMap(({ pairs }) => pairs.map(([a]) => a)))
-  return laid.map(({ owners, ...stretch }) => {
+  return laid.map(({ owners, ways: _, ...stretch }) => {
     const short = [...new Set(owners.map(([a]) => a))].filter((a) => !told.has(a))
     for (const a of short) told.add(a)
     const pairs = short.map((a) => [a, commonest(owners.flatMap(([own, b]) => (own === a ? [b] : [])))] as const)
@@ -153,7 +163,7 @@ function runsOf(seats: Seats): { from: number; to: number }[] {
   return runs
 }
 
-function looseOf(way: Way, isLoose: (k: number) => boolean): Loose[] {
+function looseOf(way: Way, isLoose: (k: number) => boolean, along: readonly number[]): Loose[] {
   const count = way.points.length / 2
   const loose: Loose[] = []
   for (let i = 0; i < count;) {
@@ -164,6 +174,7 @@ function looseOf(way: Way, isLoose: (k: number) => boolean): Loose[] {
         id: way.ids[way.owner[i]!]!,
         points: way.points.slice(2 * i, 2 * end),
         closed: way.closed && end - i === count,
+        along,
       })
     i = Math.max(end, i + 1)
   }

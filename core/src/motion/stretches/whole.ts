@@ -1,6 +1,8 @@
 import type { Point } from '../../geometry/matrix'
+import { ringArea } from '../../geometry/trace'
 import { matchLines, spreadOf, type Line, type Matched, type Without } from '../matching'
 import { aligned } from './aligned'
+import { mayHaveChanged } from './exchange'
 import { middleOf, mod, timesAsLong, type Seat, type Seats } from './seats'
 import type { Stands } from './standing'
 import type { Way } from './ways'
@@ -51,13 +53,21 @@ export function wholeLines(
     (without !== undefined && isPuff(way)) ||
     alikeIn(a, way) !== alikeIn(b, way) ||
     (alikeIn(a, way) > 1 && isPuff(way) && way.length > LARGE * size)
+  const putByHand = new Set(byHand.map(([i]) => i))
+  const doubtful = mayHaveChanged(a, b, { matched, landmarks })
+  const isSure = (match: Matched) => {
+    const p = a[match.a]!
+    if (putByHand.has(match.a)) return true
+    if (doubtful.has(match.a)) return false
+    return stands.has(match.a) || (isSame(p, b[match.b]!, match, surely) && !cameOrWent(p))
+  }
   const pairs = matched.map((match): WholePair => {
     const [p, q] = [a[match.a]!, b[match.b]!]
     return {
       a: match.a,
       b: match.b,
       likely: without !== undefined && isPuff(p) && p.closed === q.closed,
-      sure: match.cost === 0 || (isSame(p, q, match, surely) && !cameOrWent(p)),
+      sure: isSure(match),
       seats: stands.get(match.a) ?? alongWhole(p, q, match),
     }
   })
@@ -107,14 +117,7 @@ function puffsThatCameOrWent(a: readonly Way[], b: readonly Way[]): Without | un
   return { a: p.slice(q.length), b: q.slice(p.length) }
 }
 /** 1 for a circle, less for whatever is longer or more broken for its area (Cox 1927). */
-function roundness({ points, length }: Way): number {
-  let area = 0
-  for (let i = 0; i < points.length; i += 2) {
-    const n = (i + 2) % points.length
-    area += (points[i]! * points[n + 1]! - points[n]! * points[i + 1]!) / 2
-  }
-  return (4 * Math.PI * Math.abs(area)) / (length * length)
-}
+const roundness = ({ points, length }: Way): number => (4 * Math.PI * Math.abs(ringArea(points))) / (length * length)
 
 const lineOf = (way: Way): Line => ({ ...way, middle: middleOf([way]) })
 
