@@ -93,6 +93,75 @@ test('a line whose tip goes back on itself does not spin: half way it lies where
   )
 })
 
+/** A leaf with a stalk at its base, 200 long and bent to one side: places all round it, from base to tip and back. */
+const LEAF = Array.from({ length: 80 }, (_, i) => {
+  const share = i < 40 ? i / 40 : 2 - i / 40
+  const wide = (i < 40 ? 26 : 14) * Math.sin(Math.PI * share)
+  return [200 * share, 24 * Math.sin(Math.PI * share) + (i < 40 ? wide : -wide)] as const
+})
+const leaf = (id: string, { turn = 0, begins = 0, back = false, over = 1 }) => {
+  const places = Array.from({ length: 81 }, (_, i) => {
+    const [x, y] = LEAF[(begins + (back ? 80 - i : i)) % 80]!
+    return [
+      400 + x * Math.cos(turn) - over * y * Math.sin(turn),
+      400 + x * Math.sin(turn) + over * y * Math.cos(turn),
+    ] as const
+  })
+  return stroke(id, places)
+}
+const farthest = (found: readonly number[], truth: Stroke) =>
+  Math.max(...distancesTo(pointsOf(found), pathOfStroke(truth), true))
+const drawnSo = fc.record({ begins: fc.integer({ min: 0, max: 79 }), back: fc.boolean() })
+
+test('a leaf turns about its base as it is, wherever its outline was begun and whichever way round it was drawn', () => {
+  fc.assert(
+    fc.property(drawnSo, drawnSo, fc.double({ min: -1.2, max: 1.2, noNaN: true }), (first, second, turn) => {
+      const [a, b] = [leaf('a', first), leaf('b', { ...second, turn })]
+      const { lines } = guideInbetween({ a: [a], b: [b], fraction: 0.5, landmarks: [] })
+      expect(lines).toHaveLength(1)
+      // Its middle goes straight, not round the base nobody marked: that is 1 − cos of half the turn of half its length.
+      const sag = 110 * (1 - Math.cos(turn / 2))
+      expect(farthest(lines[0]!.points, leaf('truth', { turn: turn / 2 }))).toBeLessThan(7 + sag)
+    }),
+  )
+})
+
+test('a leaf seen from its other side goes over flat, and nothing of it lies beyond the two', () => {
+  fc.assert(
+    fc.property(drawnSo, drawnSo, (first, second) => {
+      const [a, b] = [leaf('a', first), leaf('b', { ...second, over: -1 })]
+      const { lines } = guideInbetween({ a: [a], b: [b], fraction: 0.5, landmarks: [] })
+      const found = pointsOf(lines[0]!.points)
+      const [xs, ys] = [found.map(({ x }) => x), found.map(({ y }) => y)]
+      expect(Math.min(...xs)).toBeGreaterThan(390)
+      expect(Math.max(...xs)).toBeLessThan(610)
+      expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(150)
+      expect(Math.max(...ys.map((y) => Math.abs(y - 400)))).toBeLessThan(60)
+    }),
+  )
+})
+
+test('an outline that stands stays where it stands, whichever piece of it is hidden', () => {
+  // Anywhere but at its tips.
+  const gap = fc.oneof(fc.integer({ min: 4, max: 28 }), fc.integer({ min: 44, max: 68 }))
+  const open = (id: string, from: number, size: number) =>
+    stroke(
+      id,
+      Array.from({ length: 80 - size }, (_, i) => {
+        const [x, y] = LEAF[(from + size + i) % 80]!
+        return [400 + 2 * x, 400 + 3 * y] as const
+      }),
+    )
+  fc.assert(
+    fc.property(gap, gap, fc.integer({ min: 3, max: 4 }), (first, second, size) => {
+      const [a, b] = [open('a', first, size), open('b', second, size)]
+      const whole = open('whole', 0, 0)
+      const { lines } = guideInbetween({ a: [a], b: [b], fraction: 0.5, landmarks: [] })
+      for (const { points } of lines) expect(farthest(points, whole)).toBeLessThan(7)
+    }),
+  )
+})
+
 test('an arm turns about its joint and keeps its length', () => {
   const trunk = stroke('t', [
     [200, 200],

@@ -1,5 +1,7 @@
+import { clamp } from '../base/clamp'
 import { requireNumber } from '../base/ranges'
 import type { Ink } from '../ink/ink'
+import { turnBetween } from '../geometry/angle'
 import type { Point } from '../geometry/matrix'
 import { ringArea } from '../geometry/trace'
 import { pulledBy, spreadOf } from './matching'
@@ -57,8 +59,6 @@ interface Limb {
 /** Until it is known. */
 const NOT_BENT = new Float64Array()
 
-const wrap = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
-
 function turnOf(a: Float64Array, b: Float64Array): number {
   const count = a.length / 2
   let [ax, ay, bx, by] = [0, 0, 0, 0]
@@ -103,7 +103,7 @@ function hang(limbs: Limb[], size: number) {
     done[next] = 1
     const limb = limbs[next]!
     // A turn is the short way round as seen from what it hangs from.
-    if (limb.parent >= 0) limb.turn = limbs[limb.parent]!.turn + wrap(limb.turn - limbs[limb.parent]!.turn)
+    if (limb.parent >= 0) limb.turn = limbs[limb.parent]!.turn + turnBetween(limbs[limb.parent]!.turn, limb.turn)
     for (let i = 0; i < count; i++) {
       if (done[i] === 1) continue
       // Nothing but a joint is nearer than how far apart the two lie.
@@ -262,7 +262,9 @@ function straighten(limbs: Limb[], size: number): Limb[] {
 }
 
 /** Points on each side over which it is told how a line turns about a place. */
-const ABOUT = 6
+const ABOUT = 9
+/** A run of it says that only while it goes on, so straight on both drawings: not where it turns back, as at the tip of a leaf. */
+const GOES_ON = 0.9
 
 /**
  * By how much more than the whole line each of its steps turns from the one drawing to the other. A bend goes on from
@@ -270,24 +272,57 @@ const ABOUT = 6
  * back on themselves, tells nothing of that.
  */
 function bendsOf({ a, b, closed, turn }: Pick<Limb, 'a' | 'b' | 'closed' | 'turn'>): Float64Array {
-  const count = a.length / 2
-  const steps = closed ? count : count - 1
-  const inside = (k: number) => (closed ? (k + count) % count : Math.min(count - 1, Math.max(0, k)))
-  const between = (from: number, to: number): number | undefined => {
-    const [k, n] = [2 * inside(from), 2 * inside(to)]
-    const [ax, ay] = [a[n]! - a[k]!, a[n + 1]! - a[k + 1]!]
-    const [bx, by] = [b[n]! - b[k]!, b[n + 1]! - b[k + 1]!]
-    return ax * ax + ay * ay > 1e-18 && bx * bx + by * by > 1e-18
-      ? Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
-      : undefined
-  }
+  const steps = a.length / 2 - (closed ? 0 : 1)
+  const [first, second] = [new Runs(a, closed), new Runs(b, closed)]
   const bends = new Float64Array(steps)
   let about = 0
   for (let i = 0; i < steps; i++) {
-    about += wrap((between(i - ABOUT, i + 1 + ABOUT) ?? turn + about) - turn - about)
+    const [from, to] = [i - ABOUT, i + 1 + ABOUT]
+    if (first.goOn(from, to) && second.goOn(from, to))
+      about += turnBetween(turn + about, second.direction(from, to) - first.direction(from, to))
     bends[i] = about
   }
   return bends
+}
+
+/** Runs of a line from one of its points to another; round and round a closed one, to the ends of another at most. */
+class Runs {
+  readonly #count: number
+  /** How far along each point lies, and all round; in pixels. */
+  readonly #reach: Float64Array
+
+  constructor(
+    private readonly points: Float64Array,
+    private readonly closed: boolean,
+  ) {
+    this.#count = points.length / 2
+    this.#reach = new Float64Array(this.#count + 1)
+    for (let k = 0; k < this.#count; k++) this.#reach[k + 1] = this.#reach[k]! + Math.hypot(...this.#chord(k, k + 1))
+  }
+
+  /** Which way a run goes as a whole, in radians. */
+  direction(from: number, to: number): number {
+    const [x, y] = this.#chord(from, to)
+    return Math.atan2(y, x)
+  }
+
+  /** Whether a run goes on rather than back on itself. */
+  goOn(from: number, to: number): boolean {
+    const along = this.#along(to) - this.#along(from)
+    return along > 1e-9 && Math.hypot(...this.#chord(from, to)) >= GOES_ON * along
+  }
+
+  #place(k: number): number {
+    return this.closed ? (k + this.#count * ABOUT) % this.#count : clamp(k, 0, this.#count - 1)
+  }
+  #along(k: number): number {
+    const rounds = this.closed ? Math.floor(k / this.#count) : 0
+    return this.#reach[this.#place(k)]! + rounds * this.#reach[this.#count]!
+  }
+  #chord(from: number, to: number): [number, number] {
+    const [k, n] = [2 * this.#place(from), 2 * this.#place(to)]
+    return [this.points[n]! - this.points[k]!, this.points[n + 1]! - this.points[k + 1]!]
+  }
 }
 
 /**

@@ -1,6 +1,7 @@
 import type { Point } from '../geometry/matrix'
 import { ringArea } from '../geometry/trace'
 import { clamp } from '../base/clamp'
+import { turnBetween } from '../geometry/angle'
 import { heightsUnlike } from './height'
 
 /** Lines of two drawings told apart and put together: which line of the one is which of the other. */
@@ -24,6 +25,17 @@ export interface Line {
 export interface Without {
   readonly a: readonly number[]
   readonly b: readonly number[]
+}
+
+export interface MatchOptions {
+  readonly a: readonly Line[]
+  readonly b: readonly Line[]
+  readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
+  /** Places among the lines of both. */
+  readonly known?: readonly (readonly [number, number])[]
+  readonly without?: Without
+  /** Each is one stroke, run through as the hand drew it. */
+  readonly asDrawn?: boolean
 }
 
 /** Points a line has for comparing shapes. */
@@ -103,32 +115,48 @@ interface Likeness {
   readonly reversed: boolean
   readonly offset: number
   /** In radians. */ readonly turn: number
+  /** By how much worse it is with another turn. */
+  readonly clear: number
 }
 /** So much more unlike is what has turned, by radian, and what turned over. */
 const TURNED = 0.05
 const TURNED_OVER = 0.2
-/** How unlike two profiles are when one is turned onto the other best, 0…1, and which way round. */
-function unlike(first: Profile, second: Profile, closed: boolean): Likeness {
-  const [p, q] = [first.points, second.points]
-  let best: Likeness = { far: Infinity, reversed: false, offset: 0, turn: 0 }
-  for (let way = 0; way < 2; way++) {
-    const over = TURNED_OVER * turnedOver(first, second, way === 1)
-    for (let offset = 0; offset < (closed ? COARSE : 1); offset++) {
-      let [dot, cross] = [0, 0]
-      for (let i = 0; i < COARSE; i++) {
-        const k = (way === 0 ? i + offset : offset - i + COARSE - (closed ? 0 : 1)) % COARSE
-        dot += p[2 * i]! * q[2 * k]! + p[2 * i + 1]! * q[2 * k + 1]!
-        cross += p[2 * i]! * q[2 * k + 1]! - p[2 * i + 1]! * q[2 * k]!
-      }
-      const like = 1 - Math.sqrt(dot * dot + cross * cross) + over
-      if (like >= best.far) continue
-      // Of ways as like, the one that turns less.
-      const turn = Math.atan2(cross, dot)
-      const far = like + TURNED * Math.abs(turn)
-      if (far < best.far) best = { far, reversed: way === 1, offset, turn }
-    }
+/** A stroke is seldom drawn the other way round. */
+const DRAWN_BACK = 0.02
+/** Turns that differ by less are one, in radians. */
+const SAME_TURN = 1
+/** How unlike two profiles are when one is turned onto the other best, 0…1, and which way round; of turns the one nearest to `about`. */
+function unlike(
+  first: Profile,
+  second: Profile,
+  { closed, about, back }: { closed: boolean; about: number; back: number },
+): Likeness {
+  const ways = [false, true].flatMap((reversed) => {
+    const over = TURNED_OVER * turnedOver(first, second, reversed) + (reversed ? back : 0)
+    return Array.from({ length: closed ? COARSE : 1 }, (_, offset) => {
+      const { off, turn } = laidOnto(first.points, second.points, { reversed, offset, closed })
+      const shape = off + over
+      return { reversed, offset, turn, shape, far: shape + TURNED * Math.abs(turnBetween(about, turn)) }
+    })
+  })
+  const best = ways.reduce((least, way) => (way.far < least.far ? way : least))
+  const others = ways.filter(({ turn }) => Math.abs(turnBetween(best.turn, turn)) > SAME_TURN)
+  return { ...best, clear: Math.min(1, ...others.map(({ far }) => far - best.far)) }
+}
+
+/** What is left between two profiles when one is turned onto the other best, 0…1, and by how much it is turned. */
+function laidOnto(
+  p: Float64Array,
+  q: Float64Array,
+  { reversed, offset, closed }: { reversed: boolean; offset: number; closed: boolean },
+): { off: number; turn: number } {
+  let [dot, cross] = [0, 0]
+  for (let i = 0; i < COARSE; i++) {
+    const k = 2 * ((reversed ? offset - i + COARSE - (closed ? 0 : 1) : i + offset) % COARSE)
+    dot += p[2 * i]! * q[k]! + p[2 * i + 1]! * q[k + 1]!
+    cross += p[2 * i]! * q[k + 1]! - p[2 * i + 1]! * q[k]!
   }
-  return best
+  return { off: 1 - Math.sqrt(dot * dot + cross * cross), turn: Math.atan2(cross, dot) }
 }
 
 /** Shares a likeness is made of. */
@@ -151,28 +179,24 @@ const NONE = 2.6
 const SURE = 1.7
 const CLEAR = 0.1
 const ROUNDS = 4
+/**
+ * Lines about one turn together when they turn at least so far, in radians, so much of them does, and they are more than one
+ * or two; what lies nearer than this, in pixels, counts no more for it.
+ */
+const TURNS = 0.3
+const AGREE = 0.9
+const SEVERAL = 1.5
+const NEAREST = 20
 
 /**
  * Which line of one drawing is which of the other: by place (after the move the landmarks or the whole
  * drawing makes), length, shape, colour, brush and order; in a second round by the places their
  * neighbours went to. Pairs that are known stay together.
  */
-export function matchLines({
-  a,
-  b,
-  landmarks,
-  known = [],
-  without = { a: [], b: [] },
-}: {
-  readonly a: readonly Line[]
-  readonly b: readonly Line[]
-  readonly landmarks: readonly { readonly a: Point; readonly b: Point }[]
-  /** Places among the lines of both. */
-  readonly known?: readonly (readonly [number, number])[]
-  readonly without?: Without
-}): Matched[] {
+export function matchLines(options: MatchOptions): Matched[] {
+  const { a, b, landmarks, known = [] } = options
   if (a.length === 0 || b.length === 0) return []
-  const contest = contestOf(a, b, new Map(known), without)
+  const contest = contestOf(options, new Map(known))
   const { fixed, likeOf } = contest
   let predicted = predictedBy(a, b, landmarks)
   let pairs: readonly Pair[] = []
@@ -183,25 +207,41 @@ export function matchLines({
     if (round > 0 && samePairs(pairs, last)) break
     predicted = byNeighbours(predicted, a, neighboursOf(contest, pairs))
   }
-  const matched = pairs
-    .filter(({ cost }) => cost < NONE)
-    .map(({ i, j, cost, next }): Matched => ({
-      a: i,
-      b: j,
-      cost,
-      sure: cost < SURE && next - cost > CLEAR,
-      ...wayOf(likeOf(i, j), b[j]!),
-    }))
-  return [
-    ...[...fixed].map(([i, j]): Matched => ({
-      a: i,
-      b: j,
-      cost: 0,
-      sure: true,
-      ...wayOf(likeOf(i, j), b[j]!),
-    })),
-    ...matched,
-  ].sort((p, q) => p.a - q.a)
+  const matched = [
+    ...[...fixed].map(([i, j]) => ({ i, j, cost: 0, sure: true })),
+    ...pairs
+      .filter(({ cost }) => cost < NONE)
+      .map(({ i, j, cost, next }) => ({ i, j, cost, sure: cost < SURE && next - cost > CLEAR })),
+  ].sort((p, q) => p.i - q.i)
+  const likeness = turnedTogether(contest, matched)
+  return matched.map(({ i, j, cost, sure }, k): Matched => ({ a: i, b: j, cost, sure, ...wayOf(likeness[k]!, b[j]!) }))
+}
+
+/** Lines of which most go the same way about them are turned as those are, when their own shape does not say it. */
+function turnedTogether(
+  { a, likeOf, likeAbout }: Contest,
+  matched: readonly { readonly i: number; readonly j: number }[],
+): Likeness[] {
+  const own = matched.map(({ i, j }) => likeOf(i, j))
+  return matched.map(({ i, j }, k) => {
+    const { x, y } = a[i]!.middle
+    let [cos, sin, whole, squares] = [0, 0, 0, 0]
+    matched.forEach((other, n) => {
+      if (n === k) return
+      const { middle, length } = a[other.i]!
+      const { turn, clear } = own[n]!
+      const weight = (clear * length) / ((middle.x - x) ** 2 + (middle.y - y) ** 2 + NEAREST ** 2)
+      cos += weight * Math.cos(turn)
+      sin += weight * Math.sin(turn)
+      whole += weight
+      squares += weight * weight
+    })
+    const turn = Math.atan2(sin, cos)
+    const isTold = whole * whole > SEVERAL * squares && Math.hypot(cos, sin) > AGREE * whole && Math.abs(turn) > TURNS
+    if (!isTold) return own[k]!
+    const together = likeAbout(i, j, turn)
+    return Math.abs(turnBetween(own[k]!.turn, together.turn)) > SAME_TURN ? together : own[k]!
+  })
 }
 
 /** All that does not change from round to round. */
@@ -211,6 +251,8 @@ interface Contest {
   /** Known: places in a to places in b. */
   readonly fixed: ReadonlyMap<number, number>
   readonly likeOf: (i: number, j: number) => Likeness
+  /** The same where lines about them turn so, in radians. */
+  readonly likeAbout: (i: number, j: number, turn: number) => Likeness
   /** What a pair costs apart from place and shape; Infinity where b is known to be another's. By rows of a. */
   readonly still: Float64Array
   /** Cost of a pixel between where a line should have gone and where it is, by line of a. */
@@ -220,22 +262,21 @@ interface Contest {
   /** By rows of a; written anew each round. */
   readonly costs: Float64Array
 }
-function contestOf(
-  a: readonly Line[],
-  b: readonly Line[],
-  fixed: ReadonlyMap<number, number>,
-  without: Without,
-): Contest {
+function contestOf(options: MatchOptions, fixed: ReadonlyMap<number, number>): Contest {
+  const { a, b, without = { a: [], b: [] } } = options
+  const back = options.asDrawn ? DRAWN_BACK : 0
   const [profilesA, profilesB] = [a.map(profileOf), b.map(profileOf)]
   const likeness: (Likeness | undefined)[] = new Array<Likeness | undefined>(a.length * b.length)
+  const likeAbout = (i: number, j: number, about: number) =>
+    unlike(profilesA[i]!, profilesB[j]!, { closed: a[i]!.closed && b[j]!.closed, about, back })
   return {
     a,
     b,
     fixed,
-    likeOf: (i, j) =>
-      (likeness[i * b.length + j] ??= unlike(profilesA[i]!, profilesB[j]!, a[i]!.closed && b[j]!.closed)),
+    likeOf: (i, j) => (likeness[i * b.length + j] ??= likeAbout(i, j, 0)),
+    likeAbout,
     still: stillOf(a, b, new Set([...fixed.values(), ...without.b]), new Set(without.a)),
-    perPixel: perPixelOf(a, Math.max(1, spreadOf(a), spreadOf(b))),
+    perPixel: perPixelOf(options),
     middles: Float64Array.from(b.flatMap(({ middle }) => [middle.x, middle.y])),
     costs: new Float64Array(a.length * b.length),
   }
@@ -244,9 +285,17 @@ function contestOf(
 /** A line shorter than this share of the drawing's size is small, and the smallest costs so many times as much. */
 const SMALL = 0.5
 const DEARER = 3
-/** Among small things, as eyes and drops, it is their place that tells one from the other: a pixel costs more there. */
-const perPixelOf = (a: readonly Line[], size: number): Float64Array =>
-  Float64Array.from(a, ({ length }) => (WEIGHT.place / size) * DEARER ** Math.max(0, 1 - length / (SMALL * size)))
+/**
+ * Among small things, as eyes and drops, it is their place that tells one from the other: a pixel costs more there. A short
+ * stroke may be a piece of something large.
+ */
+const perPixelOf = ({ a, b, asDrawn }: MatchOptions): Float64Array => {
+  const size = Math.max(1, spreadOf(a), spreadOf(b))
+  return Float64Array.from(a, ({ length, closed }) => {
+    const small = closed || !asDrawn ? Math.max(0, 1 - length / (SMALL * size)) : 0
+    return (WEIGHT.place / size) * DEARER ** small
+  })
+}
 
 /** What does not depend on where a line should have gone. */
 function stillOf(

@@ -10,6 +10,9 @@ import type { Landmark } from './whole'
 const AS_LONG = 1.4
 const isLike = (p: Way, q: Way): boolean => p.closed === q.closed && drawnAlike(p, q) && timesAsLong(p, q) < AS_LONG
 
+/** Two would have gone less far when the squares of their ways are together less than this share of what they are. */
+const LESS_FAR = 0.8
+
 /**
  * Lines of the first drawing, by their places, that may as well be another's partner: two that look alike would both together
  * have gone less far, as from where they are or as the drawing or its landmarks go, had each gone to the other's place.
@@ -28,7 +31,7 @@ export function mayHaveChanged(
       if (!isLike(a[p.a]!, a[q.a]!) || !isLike(b[p.b]!, b[q.b]!) || !isLike(a[p.a]!, b[q.b]!)) continue
       const isNearer = (from: readonly Point[]) =>
         squared(from[p.a]!, there[q.b]!) + squared(from[q.a]!, there[p.b]!) <
-        squared(from[p.a]!, there[p.b]!) + squared(from[q.a]!, there[q.b]!)
+        LESS_FAR * (squared(from[p.a]!, there[p.b]!) + squared(from[q.a]!, there[q.b]!))
       if (isNearer(here) || isNearer(carried)) doubtful.add(p.a).add(q.a)
     }
   })

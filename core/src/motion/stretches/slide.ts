@@ -1,3 +1,4 @@
+import { turnBetween } from '../../geometry/angle'
 import type { Deep } from './deep'
 import type { Goal } from './field'
 import { drawnAlike, noSeats, type Seating, type Seats } from './seats'
@@ -96,8 +97,7 @@ function slider(p: Way, q: Way, { over, goals, size }: { over: number; goals: re
     }
     // The least squares left when one is turned onto the other best (Umeyama 1991 in the plane).
     const off = Math.sqrt(Math.max(0, sizes - 2 * Math.hypot(dot, cross)) / LOOKED_AT)
-    const turn = Math.atan2(cross, dot) - Math.atan2(gs, gc)
-    const turned = Math.abs(turn - 2 * Math.PI * Math.round(turn / (2 * Math.PI)))
+    const turned = Math.abs(turnBetween(Math.atan2(gs, gc), Math.atan2(cross, dot)))
     return place + (COST.shape * off) / size + COST.turn * turned
   }
 }

@@ -9,13 +9,14 @@ import type { Way } from './ways'
  * They are the same line whatever else moves, comes or goes about them.
  */
 
-/** What stands lies within so much of itself: in pixels and by the size of the drawing; by the line's own length it begins and ends as near. */
+/** What stands lies within so much of itself: in pixels and by the size of the drawing; by the line's own length the box it lies in is as near. */
 const NEAR = { pixels: 8, size: 0.02, length: 0.2 } as const
 /** So much of each lies on the other, and their lengths differ by no more than this factor. */
 const MOSTLY = 0.92
 const AS_LONG = 1.25
-/** Ends, and sides of the box a line lies in, may differ by more: a hand overshoots. */
+/** Sides of the box a line lies in may differ by more: a hand overshoots; beyond the end of the other a line lies on nothing sooner. */
 const LOOSER = 1.6
+const BEYOND = 0.5
 
 /** A line of the first drawing and the one of the second that stands where it does, by their places. */
 export interface Stands {
@@ -33,13 +34,17 @@ export function standingLines(a: readonly Way[], b: readonly Way[]): Stands[] {
       if (!mayBeOne(p, q, LOOSER * Math.min(near, NEAR.length * Math.min(p.length, q.length)))) return []
       const [there, back] = [laidOn(p, q, near), laidOn(q, p, near)]
       if (Math.min(there.share, back.share) < MOSTLY) return []
-      // What goes on beyond the end of the other lies on nothing of it.
-      const seats = there.places.map(({ at, far }) => (far > LOOSER * near ? undefined : { way: j, at }))
+      const seats = there.places.map(({ at, far }) => {
+        const isBeyond = far > (isEnd(q, at) ? BEYOND * near : LOOSER * near)
+        return isBeyond ? undefined : { way: j, at }
+      })
       return [{ a: i, b: j, apart: there.apart + back.apart, seats }]
     }),
   )
   return withoutMovedUp(a, b, nearest(found))
 }
+
+const isEnd = ({ points, closed }: Way, at: number): boolean => !closed && (at <= 0 || at >= points.length / 2 - 1)
 
 /** One for each line: those that lie nearest to each other first. */
 function nearest(found: readonly (Stands & { readonly apart: number })[]): Stands[] {

@@ -143,6 +143,47 @@ test('two drawings of the same lines, cut in their own ways, are put together st
       const pairs = stretches.flatMap((each) => each.pairs)
       expect(pairs.every(([one, other]) => `b${one[0]}` === other.slice(0, 2))).toBe(true)
       expect(new Set(pairs.map(([one]) => one)).size).toBe(a.length)
+      for (const { a: from, b: to } of stretches)
+        for (let i = 0; i < from.length; i += 2)
+          expect(Math.hypot(to[i]! - from[i]! - 14, to[i + 1]! - from[i + 1]! + 9)).toBeLessThan(20)
+    }),
+    {
+      examples: [
+        [
+          [40, 30],
+          [10, 40],
+        ],
+      ],
+    },
+  )
+})
+
+/** A face `down` further down: head, two eyes and a mouth `open` so far, two pupils of whose lines as many points are left out at the end. */
+const face = (
+  name: string,
+  { down, open, left, order }: { down: number; open: readonly number[]; left: readonly number[]; order: number[] },
+): Stroke[] => {
+  const parts = [
+    ring(400, 300 + down, 110),
+    ring(365, 280 + down, 24 * open[0]!),
+    ring(435, 280 + down, 24 * open[1]!),
+    ring(400, 345 + down, 18 * open[2]!),
+    ring(365, 282 + down, 8).slice(left[0]),
+    ring(435, 282 + down, 8).slice(left[1]),
+  ]
+  return order.map((i) => stroke(`${name}${i}`, parts[i]!))
+}
+
+test('eyes go down with their head, never across to the place of the other, though now the one is larger, now the other', () => {
+  const wide = fc.array(fc.double({ min: 0.85, max: 1.15, noNaN: true }), { minLength: 3, maxLength: 3 })
+  const left = fc.array(fc.constantFrom(0, 5), { minLength: 2, maxLength: 2 })
+  const order = fc.shuffledSubarray([0, 1, 2, 3, 4, 5], { minLength: 6, maxLength: 6 })
+  const drawn = fc.record({ open: wide, left, order })
+  fc.assert(
+    fc.property(drawn, drawn, fc.integer({ min: -45, max: 45 }), (first, second, down) => {
+      const [a, b] = [face('a', { ...first, down: 0 }), face('b', { ...second, down })]
+      const pairs = matchStretches(a, b, []).stretches.flatMap((each) => each.pairs)
+      for (const [one, other] of pairs) expect(other).toBe(one.replace('a', 'b'))
     }),
   )
 })

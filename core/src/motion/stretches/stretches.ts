@@ -7,7 +7,7 @@ import { isTaken, noSeats, seat, type Seating } from './seats'
 import { bestFit, LEAST, type Fit } from './slide'
 import { told, type Stretches } from './told'
 import { standingLines } from './standing'
-import { singly, strokesOf, waysOf, type Way } from './ways'
+import { linkedEnds, singly, strokesOf, waysOf, type Way } from './ways'
 import { isSplitAlike, SURELY, wholeLines, type Found, type Landmark, type WholePair } from './whole'
 
 /** Which stretch of a line of one drawing is which of the other, however each drawing splits its lines into strokes. */
@@ -26,14 +26,14 @@ export function matchStretches(
   byHand: readonly (readonly [string, string])[] = [],
 ): Stretches {
   const [a, b] = [strokesOf(inkA), strokesOf(inkB)]
-  const alike = foundIn(singly(a), singly(b), Infinity)
-  if (isSplitAlike(alike)) return strokeByStroke(alike)
+  const alike = foundIn(singly(a), singly(b), { surely: Infinity, asDrawn: true })
+  if (isSplitAlike(alike, linkedEnds(a))) return strokeByStroke(alike)
   // What was put together by hand is joined to nothing else.
   const apart = new Set(byHand.flat())
-  return partByPart(foundIn(waysOf(a, apart), waysOf(b, apart), SURELY), landmarks)
+  return partByPart(foundIn(waysOf(a, apart), waysOf(b, apart), { surely: SURELY }), landmarks)
 
-  function foundIn(a: readonly Way[], b: readonly Way[], surely: number): Found {
-    return wholeLines(a, b, { landmarks, ...knownLines(a, b, byHand), surely })
+  function foundIn(a: readonly Way[], b: readonly Way[], how: { surely: number; asDrawn?: boolean }): Found {
+    return wholeLines(a, b, { landmarks, ...knownLines(a, b, byHand), ...how })
   }
 }
 

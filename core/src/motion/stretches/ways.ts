@@ -1,5 +1,6 @@
 import { PLAIN_BRUSH } from '../../ink/brushes'
 import { placesOf, type Ink } from '../../ink/ink'
+import { clamp } from '../../base/clamp'
 import { memo } from '../../base/memo'
 import { distanceSquared } from '../../geometry/polyline'
 
@@ -32,8 +33,8 @@ export interface Way {
 
 /** Points of a way are about so far apart, in pixels. */
 const STEP = 6
-/** Ends of one stroke so near, by its length and in pixels, close it. */
-const SHUT = { share: 0.06, pixels: 16 } as const
+/** Ends of one stroke so near close it: by its length and in pixels, of a small ring as much as a hand leaves open. */
+const SHUT = { share: 0.06, pixels: 16, hand: 5, small: 0.15 } as const
 /** Two ends so near, in pixels and by the width of their lines, may be one line going on. */
 const NEAR = 9
 /** It goes on when it turns by less, in radians. */
@@ -144,7 +145,7 @@ function piecesOf(ink: Ink): Piece[] {
       return [
         {
           ...{ id: k === 0 ? piece.id : `${piece.id}.${k}`, flat, swatch: piece.swatch },
-          closed: !stroke || (flat.length > 12 && gap < Math.min(SHUT.share * length, SHUT.pixels)),
+          closed: !stroke || (flat.length > 12 && gap < widestShut(length)),
           ...{ brush: stroke ? (piece.brush ?? PLAIN_BRUSH) : 'fill', size: stroke ? piece.size : 0 },
           box: boxOf(flat),
         },
@@ -152,6 +153,9 @@ function piecesOf(ink: Ink): Piece[] {
     })
   })
 }
+
+const widestShut = (length: number): number =>
+  clamp(SHUT.share * length, Math.min(SHUT.hand, SHUT.small * length), SHUT.pixels)
 
 function boxOf(flat: readonly number[]): Box {
   const box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
@@ -209,7 +213,7 @@ const endsOf = memo((pieces: Strokes): readonly End[] =>
 )
 
 /** By end (twice its line's place, and its side), the end it is joined to; −1 none. */
-const linkedEnds = memo((pieces: Strokes): Int32Array => {
+export const linkedEnds = memo((pieces: Strokes): Int32Array => {
   const links = new Int32Array(2 * pieces.length).fill(-1)
   const ends = endsOf(pieces)
   const placeOf = ({ piece, side }: End) => 2 * piece + side

@@ -3,7 +3,7 @@ import { ringArea } from '../../geometry/trace'
 import { matchLines, spreadOf, type Line, type Matched, type Without } from '../matching'
 import { aligned } from './aligned'
 import { mayHaveChanged } from './exchange'
-import { middleOf, mod, timesAsLong, type Seat, type Seats } from './seats'
+import { middleOf, mod, pointAt, timesAsLong, type Seat, type Seats } from './seats'
 import type { Stands } from './standing'
 import type { Way } from './ways'
 
@@ -35,16 +35,19 @@ interface WholeOptions {
   readonly standing: readonly Stands[]
   /** Of lines with ends: sure below this cost. */
   readonly surely: number
+  /** The lines are single strokes, run through as the hand drew them. */
+  readonly asDrawn?: boolean
 }
 /** The lines of two drawings put together as wholes. */
 export function wholeLines(
   a: readonly Way[],
   b: readonly Way[],
-  { landmarks, byHand, standing, surely }: WholeOptions,
+  { landmarks, byHand, standing, surely, asDrawn = false }: WholeOptions,
 ): Found {
   const known = [...byHand, ...standing.map((each) => [each.a, each.b] as const)]
   const without = puffsThatCameOrWent(a, b)
-  const matched = matchLines({ a: a.map(lineOf), b: b.map(lineOf), landmarks, known, ...(without && { without }) })
+  const lines = { a: a.map(lineOf), b: b.map(lineOf) }
+  const matched = matchLines({ ...lines, landmarks, known, asDrawn, ...(without && { without }) })
   const stands = new Map(standing.map((each) => [each.a, each.seats]))
   const alikeIn = (ways: readonly Way[], way: Way) => ways.filter((each) => isAlike(each, way)).length
   const size = Math.max(spreadOf(a), spreadOf(b))
@@ -59,6 +62,7 @@ export function wholeLines(
     const p = a[match.a]!
     if (putByHand.has(match.a)) return true
     if (doubtful.has(match.a)) return false
+
     return stands.has(match.a) || (isSame(p, b[match.b]!, match, surely) && !cameOrWent(p))
   }
   const pairs = matched.map((match): WholePair => {
@@ -166,11 +170,39 @@ function centred(points: Float64Array): Float64Array {
 /** Drawings are split alike when this share of their strokes, and of their length, has a partner as long by this factor. */
 const AS_LONG = 1.12
 const MOSTLY = 0.82
-/** Whether one drawing was drawn stroke by stroke like the other: then strokes are not joined. */
-export function isSplitAlike({ a, b, pairs }: Found): boolean {
+/** Strokes that go on one from the other are farther apart than this, in pixels, where they are parted. */
+const PARTED = 30
+/**
+ * Whether one drawing was drawn stroke by stroke like the other: then strokes are not joined.
+ *
+ * @param links - by end of a stroke of the first (twice its place, and its side) the end it is joined to, −1 none
+ */
+export function isSplitAlike(found: Found, links: Int32Array): boolean {
+  const { a, b, pairs } = found
   if (a.length !== b.length) return false
+  const { joined, parted } = joinsOf(found, links)
+  if (parted > joined / 2) return false
   const alike = pairs.filter((pair) => timesAsLong(a[pair.a]!, b[pair.b]!) < AS_LONG)
   const whole = a.reduce((sum, { length }) => sum + length, 0)
   const same = alike.reduce((sum, pair) => sum + a[pair.a]!.length, 0)
   return same > MOSTLY * whole && alike.length > MOSTLY * a.length
+}
+
+/** Of lines that go on from one stroke to the next on the first drawing, how many do, and how many do not on the second. */
+function joinsOf({ a, b, pairs }: Found, links: Int32Array): { joined: number; parted: number } {
+  const seatsOf = new Map(pairs.map((pair) => [pair.a, pair.seats]))
+  /** Where an end of a stroke lies on the second drawing. */
+  const lies = (end: number): Point | undefined => {
+    const seat = seatsOf.get(end >> 1)?.at(end % 2 === 0 ? 0 : -1)
+    return seat && pointAt(b[seat.way]!, seat.at)
+  }
+  let [joined, parted] = [0, 0]
+  links.forEach((other, end) => {
+    if (other < end || a[end >> 1]!.closed) return
+    const [p, q] = [lies(end), lies(other)]
+    if (!p || !q) return
+    joined++
+    if (Math.hypot(p.x - q.x, p.y - q.y) > PARTED) parted++
+  })
+  return { joined, parted }
 }
