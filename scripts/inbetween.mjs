@@ -16,11 +16,12 @@ if (!Number.isInteger(FIGURES) || FIGURES < 1)
 const PAIRS = 40
 const FRACTIONS = [0.25, 0.5, 0.75]
 
-const { compareFigures, compareOutlines, measuredHalfStill, measuredPairs, PAIR_KINDS } = await bundled(
-  `export * from './testing/compare-motion'
-   export { measuredPairs, PAIR_KINDS } from './testing/hand/pairs'
+const { compareFigures, compareOutlines, measuredHalfStill, measuredPairs, LATER_PAIR_KINDS, PAIR_KINDS } =
+  await bundled(
+    `export * from './testing/compare-motion'
+   export { measuredPairs, LATER_PAIR_KINDS, PAIR_KINDS } from './testing/hand/pairs'
    export { measuredHalfStill } from './testing/hand/half-still'`,
-)
+  )
 const seeds = Array.from({ length: FIGURES }, (_, i) => FIRST + i)
 const pairs = (flat) => Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]])
 const morphed = (a, b) => {
@@ -29,13 +30,24 @@ const morphed = (a, b) => {
 }
 const figures = compareFigures(seeds, FRACTIONS)
 const outlines = compareOutlines(seeds, FRACTIONS, morphed)
-const hands = PAIR_KINDS.map((kind) => ({ kind, ...measuredPairs(kind, seeds.slice(0, PAIRS)) }))
+const measured = (kinds) => kinds.map((kind) => ({ kind, ...measuredPairs(kind, seeds.slice(0, PAIRS)) }))
+const [hands, later] = [measured(PAIR_KINDS), measured(LATER_PAIR_KINDS)]
 const halfStill = [false, true].map((sure) => measuredHalfStill(seeds, sure))
-const total = (of) => hands.reduce((sum, each) => sum + each[of], 0)
 const share = (part, of) => `${((100 * part) / of).toFixed(0)} %`
 const tenth = (part, of) => `${((100 * part) / of).toFixed(1)} %`
 const px = (value) => value.toFixed(2)
 const ratio = (value, of) => (value / of).toFixed(2)
+const rowsOf = (all) => {
+  const total = (of) => all.reduce((sum, each) => sum + each[of], 0)
+  const rows = all.map(
+    ({ kind, lines, right, sure, sureRight, guided, blend }) =>
+      `| ${kind.id} | ${lines} | ${share(right, lines)} | ${sure} | ${sure ? share(sureRight, sure) : '–'} | ${px(guided)} | ${px(blend)} |`,
+  )
+  const sums = `| **all** | ${total('lines')} | **${tenth(total('right'), total('lines'))}** | ${total('sure')} | **${tenth(total('sureRight'), total('sure'))}** | ${px(total('guided') / all.length)} | ${px(total('blend') / all.length)} |`
+  return [...rows, sums].join('\n')
+}
+const HEADING = `| kind | lines | partner right | called sure | sure and right | guided | blended |
+| --- | --- | --- | --- | --- | --- | --- |`
 writeFileSync(
   join(root, 'docs/guided-inbetween-measured.md'),
   `# The guided inbetween, measured
@@ -62,15 +74,17 @@ strokes, differently on each drawing, either way round, in any order, hidden par
 a kind. A line is right when all of its partners are strokes of the same part of the figure. The distance is from what is seen of the true
 drawing half way to what was found; blending is given the same two drawings with nothing hidden or cut, and which point is which.
 
-| kind | lines | partner right | called sure | sure and right | guided | blended |
-| --- | --- | --- | --- | --- | --- | --- |
-${hands
-  .map(
-    ({ kind, lines, right, sure, sureRight, guided, blend }) =>
-      `| ${kind.id} | ${lines} | ${share(right, lines)} | ${sure} | ${share(sureRight, sure)} | ${px(guided)} | ${px(blend)} |`,
-  )
-  .join('\n')}
-| **all** | ${total('lines')} | **${((100 * total('right')) / total('lines')).toFixed(1)} %** | ${total('sure')} | **${((100 * total('sureRight')) / total('sure')).toFixed(1)} %** | ${px(total('guided') / hands.length)} | ${px(total('blend') / hands.length)} |
+${HEADING}
+${rowsOf(hands)}
+
+The same of the motions that were thought of after the matching stood (\`more-kinds.ts\`, \`later-kinds.ts\`, \`further-kinds.ts\`,
+\`charted-kinds.ts\`). When it was first tried on them 87, 96, 90 and 96 in a hundred of their lines were given a right partner, 96.9, 99.7, 98.8 and
+99.7 of those called sure were right, and the guide lay 1.41, 1.09, 1.56 and 1.15 times as far off as blending: eyes that
+changed places, lids hung on the wrong way round, pages and leaves that spun at their tips, figures whose upper half flew off. Where
+figures or drops just alike go through each other two drawings alone do not say which is which.
+
+${HEADING}
+${rowsOf(later)}
 
 ## Figures of which most stands
 

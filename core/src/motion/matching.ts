@@ -197,7 +197,7 @@ export function matchLines(options: MatchOptions): Matched[] {
   const { a, b, landmarks, known = [] } = options
   if (a.length === 0 || b.length === 0) return []
   const contest = contestOf(options, new Map(known))
-  const { fixed, likeOf } = contest
+  const { fixed } = contest
   let predicted = predictedBy(a, b, landmarks)
   let pairs: readonly Pair[] = []
   for (let round = 0; round < ROUNDS; round++) {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import type { Point } from '../../geometry/matrix'
 import type { Stroke } from '../../ink/ink'
 import { measuredHalfStill } from '../../testing/hand/half-still'
-import { measuredPairs, PAIR_KINDS } from '../../testing/hand/pairs'
+import { LATER_PAIR_KINDS, measuredPairs, PAIR_KINDS } from '../../testing/hand/pairs'
 import { matchStretches } from './stretches'
 import { strokesOf, waysOf } from './ways'
 
@@ -240,15 +240,19 @@ test('a short stroke of a line has a partner as its neighbours have', () => {
   expect(new Set(pairs.map(([one]) => one))).toEqual(new Set(a.map(({ id }) => id)))
 })
 
-test('drawings by a hand: most partners are right, and what is sure nearly always', () => {
-  const sums = { lines: 0, right: 0, sure: 0, sureRight: 0 }
-  for (const kind of PAIR_KINDS) {
-    const measured = measuredPairs(kind, [41, 42, 43])
+test.each([
+  ['drawings by a hand', PAIR_KINDS, [41, 42, 43]],
+  ['motions thought of later', LATER_PAIR_KINDS, [51]],
+] as const)('%s: most partners are right, and what is sure nearly always', (_, kinds, seeds) => {
+  const sums = { lines: 0, right: 0, sure: 0, sureRight: 0, guided: 0, blend: 0 }
+  for (const kind of kinds) {
+    const measured = measuredPairs(kind, seeds)
     for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += measured[key]
   }
   expect(sums.right / sums.lines).toBeGreaterThan(0.86)
   expect(sums.sure / sums.lines).toBeGreaterThan(0.5)
   expect(sums.sureRight / sums.sure).toBeGreaterThan(0.96)
+  expect(sums.guided / sums.blend).toBeLessThan(1.3)
 })
 
 /** Rings and waves, each in a field of its own so that none lies on another. */

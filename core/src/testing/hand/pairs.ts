@@ -4,7 +4,11 @@ import { distanceSquared } from '../../geometry/polyline'
 import { guideInbetween, type GuidedInbetween } from '../../motion/inbetween'
 import type { Pose } from './body'
 import { drawnByHand, seenOf, type Drawn } from './drawn'
+import { CHARTED_KINDS } from './charted-kinds'
+import { FURTHER_KINDS } from './further-kinds'
 import { HAND_KINDS, type HandKind } from './kinds'
+import { LATER_KINDS } from './later-kinds'
+import { MORE_KINDS } from './more-kinds'
 
 /** Two drawings of one motion by one hand, each of its lines split in its own way. */
 interface HandPair {
@@ -20,7 +24,11 @@ interface HandPair {
 }
 
 /** Kinds that have lines to match on both drawings. */
-export const PAIR_KINDS = HAND_KINDS.filter(({ pose }) => pose(0.3).parts.some(({ bare }) => !bare))
+const withLines = (kinds: readonly HandKind[]) =>
+  kinds.filter(({ pose }) => [0.1, 0.3, 0.6].some((t) => pose(t).parts.some(({ bare }) => !bare)))
+export const PAIR_KINDS = withLines(HAND_KINDS)
+/** Motions thought of after the matching stood. */
+export const LATER_PAIR_KINDS = withLines([...MORE_KINDS, ...LATER_KINDS, ...FURTHER_KINDS, ...CHARTED_KINDS])
 
 const pinned = (first: Pose['marks'], last: Pose['marks']) =>
   Object.entries(first).flatMap(([name, a]) => {
