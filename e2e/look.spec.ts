@@ -331,4 +331,8 @@ test('a scene that flashes says so where it is found and where it is handed over
   await desk.to('Second look')
   await expect(page.getByRole('heading', { name: /Not to be handed over like this/ })).toBeVisible()
   await expect(page.locator('.slip.stop')).toContainText('Flashing')
+  // What was measured says why it shows nothing where nothing moves.
+  await expect(page.getByText('Nothing that is followed starts and comes to rest here.')).toBeVisible()
+  await expect(page.getByRole('slider', { name: /^Lightness/ })).toBeVisible()
+  await expect(page.getByRole('slider', { name: /^Arrivals/ })).toHaveCount(0)
 })

@@ -8,6 +8,8 @@ import FrameAxis from '../parts/FrameAxis.vue'
 const props = defineProps<{
   title: string
   note: string
+  /** Why there is nothing in it, where there is nothing. */
+  empty?: string | undefined
   length: number
   frame: number
   height: number
@@ -33,11 +35,12 @@ const drag = (event: PointerEvent) => event.buttons === 1 && pick(event)
   <figure class="graph">
     <figcaption>
       <b>{{ title }}</b> <span class="note">{{ note }}</span>
-      <button class="word" :aria-pressed="asTable" @click="asTable = !asTable">
+      <button v-if="!empty" class="word" :aria-pressed="asTable" @click="asTable = !asTable">
         {{ asTable ? `${title} as a graph` : `${title} as a table` }}
       </button>
     </figcaption>
-    <div v-if="asTable" class="scroll" tabindex="0" role="region" :aria-label="`${title} as a table`">
+    <p v-if="empty" class="nothing note">{{ empty }}</p>
+    <div v-else-if="asTable" class="scroll" tabindex="0" role="region" :aria-label="`${title} as a table`">
       <table>
         <thead>
           <tr>
@@ -100,6 +103,10 @@ svg {
   width: 100%;
   touch-action: none;
   cursor: col-resize;
+}
+
+.nothing {
+  margin: 2px 0 6px;
 }
 
 .here {

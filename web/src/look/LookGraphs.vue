@@ -89,6 +89,13 @@ const rows = computed(() =>
   ),
 )
 const ROW = 17
+const hasMoves = computed(() => rows.value.some(({ moves }) => moves.length > 0))
+/** Why no step was measured. */
+const notFollowed = computed(() =>
+  level.value && level.value.sizes.length < 2
+    ? 'One drawing goes nowhere: draw the next.'
+    : 'Nothing could be followed from one drawing to the next. Pin a landmark on both.',
+)
 
 /** The steps on both sides of a loop's seam, the seam's own in their middle. */
 const seam = computed(() => {
@@ -144,6 +151,7 @@ const goTo = (frame: number) => store.goTo(frame)
     <FrameGraph
       title="Spacing"
       note="pixels per frame: drawn, and dashed as the chart plans it"
+      :empty="speeds.length > 0 ? undefined : notFollowed"
       :length="length"
       :frame="store.frame"
       :height="SPEED"
@@ -176,6 +184,7 @@ const goTo = (frame: number) => store.goTo(frame)
     <FrameGraph
       title="Size"
       :note="sizeNote"
+      :empty="sizes.length > 0 ? undefined : 'No drawing of this level has a shape to measure yet.'"
       :length="length"
       :frame="store.frame"
       :height="SIZE"
@@ -214,6 +223,7 @@ const goTo = (frame: number) => store.goTo(frame)
     <FrameGraph
       title="Arrivals"
       note="from where a part starts to move to where it rests"
+      :empty="hasMoves ? undefined : 'Nothing that is followed starts and comes to rest here. Pin the parts that do.'"
       :length="length"
       :frame="store.frame"
       :height="Math.max(ROW, rows.length * ROW)"
