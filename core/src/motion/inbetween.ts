@@ -139,15 +139,28 @@ function stationsOf({ a, b }: Limb, margin: number) {
     places[4 * n + 2] = b[k]!
     places[4 * n + 3] = b[k + 1]!
   }
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let s = 0; s < places.length; s += 4) {
-    left = Math.min(left, places[s]!)
-    right = Math.max(right, places[s]!)
-    top = Math.min(top, places[s + 1]!)
-    bottom = Math.max(bottom, places[s + 1]!)
-  }
-  return { places, left: left - margin, top: top - margin, right: right + margin, bottom: bottom + margin }
+  return { places, box: boxOf(places, margin, 4) }
 }
+
+interface Box {
+  readonly left: number
+  readonly top: number
+  readonly right: number
+  readonly bottom: number
+}
+/** The box around places, and a margin; each is the first two of `every` numbers. */
+function boxOf(places: Float64Array, margin: number, every = 2): Box {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let k = 0; k < places.length; k += every) {
+    left = Math.min(left, places[k]!)
+    right = Math.max(right, places[k]!)
+    top = Math.min(top, places[k + 1]!)
+    bottom = Math.max(bottom, places[k + 1]!)
+  }
+  return { left: left - margin, top: top - margin, right: right + margin, bottom: bottom + margin }
+}
+const isIn = ({ left, top, right, bottom }: Box, x: number, y: number): boolean =>
+  x >= left && x <= right && y >= top && y <= bottom
 
 /** How well lines carry one another. */
 class Joints {
@@ -173,14 +186,14 @@ class Joints {
     return this.anchor >= 0 ? jointed : this.#beside(i, j, most)
   }
 
-  #jointed(own: Limb, { places, left, top, right, bottom }: ReturnType<typeof stationsOf>): number {
+  #jointed(own: Limb, { places, box }: ReturnType<typeof stationsOf>): number {
     const near = this.near * this.near
     let [best, at] = [Infinity, -1]
     for (let end = 0; end < 2 && !own.closed; end++) {
       const tip = end === 0 ? 0 : own.a.length / 2 - 1
       const ax = own.a[2 * tip]!
       const ay = own.a[2 * tip + 1]!
-      if (ax < left || ax > right || ay < top || ay > bottom) continue
+      if (!isIn(box, ax, ay)) continue
       const bx = own.b[2 * tip]!
       const by = own.b[2 * tip + 1]!
       for (let s = 0; s < places.length; s += 4) {
@@ -221,44 +234,41 @@ function middleOf(points: Float64Array): Point {
   return { x: (2 * x) / points.length, y: (2 * y) / points.length }
 }
 
-/** Lines whose ends are joined crosswise are run through the same way. */
+/** Lines whose ends lie crosswise on what they are joined to are run through the other way. */
 function straighten(limbs: Limb[], size: number): Limb[] {
-  const near = (size * JOINT) ** 2
-  // The ends of every line on both drawings, eight numbers each, and which lines have ends at all.
-  const ends = new Float64Array(limbs.length * 8)
-  limbs.forEach(({ a, b }, i) => {
-    ends.set(a.subarray(0, 2), 8 * i)
-    ends.set(a.subarray(-2), 8 * i + 2)
-    ends.set(b.subarray(0, 2), 8 * i + 4)
-    ends.set(b.subarray(-2), 8 * i + 6)
-  })
-  const open = limbs.map(({ closed }) => !closed)
-  /** Whether an end of a line, at (x, y), lies at either end of line k; `side` is 0 on the first drawing, 4 on the second. */
-  const joined = (k: number, side: 0 | 4, x: number, y: number) => {
-    const at = 8 * k + side
-    const ax = ends[at]! - x
-    const ay = ends[at + 1]! - y
-    if (ax * ax + ay * ay < near) return true
-    const bx = ends[at + 2]! - x
-    const by = ends[at + 3]! - y
-    return bx * bx + by * by < near
-  }
+  const near = size * JOINT
+  const boxes = limbs.map(({ a }) => boxOf(a, near))
   return limbs.map((limb, i) => {
     // A stretch of several strokes was laid the way round its neighbours say; its parts are named in that order.
     if (limb.closed || limb.stretch.parts.length > 1) return limb
     let [straight, crossed] = [0, 0]
-    for (let k = 0; k < limbs.length; k++) {
-      if (k === i || !open[k]) continue
-      for (let end = 0; end <= 2; end += 2) {
-        if (!joined(k, 0, ends[8 * i + end]!, ends[8 * i + end + 1]!)) continue
-        if (joined(k, 4, ends[8 * i + 4 + end]!, ends[8 * i + 5 + end]!)) straight++
-        else if (joined(k, 4, ends[8 * i + 6 - end]!, ends[8 * i + 7 - end]!)) crossed++
+    limbs.forEach((other, k) => {
+      if (k === i) return
+      for (const end of [0, limb.a.length - 2]) {
+        if (!isIn(boxes[k]!, limb.a[end]!, limb.a[end + 1]!)) continue
+        const lies = joinOf(limb, other, end, near)
+        if (lies === 'straight') straight++
+        else if (lies === 'crossed') crossed++
       }
-    }
+    })
     if (crossed <= straight) return limb
     const b = flipped(limb.b)
     return { ...limb, b, turn: turnOf(limb.a, b) }
   })
+}
+
+/** Whether what an end of a line lies on, on the first drawing, has that end by it on the second, or the line's other one. */
+function joinOf({ a, b }: Limb, other: Limb, end: number, near: number): 'straight' | 'crossed' | undefined {
+  const isNear = (points: Float64Array, k: number, x: number, y: number) =>
+    (points[k]! - x) ** 2 + (points[k + 1]! - y) ** 2 < near * near
+  const far = a.length - 2 - end
+  let crossed = false
+  for (let k = 0; k < other.a.length; k += 2) {
+    if (!isNear(other.a, k, a[end]!, a[end + 1]!)) continue
+    if (isNear(other.b, k, b[end]!, b[end + 1]!)) return 'straight'
+    crossed ||= isNear(other.b, k, b[far]!, b[far + 1]!)
+  }
+  return crossed ? 'crossed' : undefined
 }
 
 /** Points on each side over which it is told how a line turns about a place. */

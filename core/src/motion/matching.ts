@@ -185,7 +185,7 @@ const ROUNDS = 4
  */
 const TURNS = 0.3
 const AGREE = 0.9
-const SEVERAL = 1.5
+const SEVERAL = 1.2
 const NEAREST = 20
 
 /**
@@ -217,30 +217,42 @@ export function matchLines(options: MatchOptions): Matched[] {
   return matched.map(({ i, j, cost, sure }, k): Matched => ({ a: i, b: j, cost, sure, ...wayOf(likeness[k]!, b[j]!) }))
 }
 
-/** Lines of which most go the same way about them are turned as those are, when their own shape does not say it. */
-function turnedTogether(
-  { a, likeOf, likeAbout }: Contest,
-  matched: readonly { readonly i: number; readonly j: number }[],
+/** A pair of lines, by their places. */
+interface Partners {
+  readonly i: number
+  readonly j: number
+}
+/** Lines of which most turn the same way about them are turned as those are, when their own shape does not say it. */
+function turnedTogether(contest: Contest, matched: readonly Partners[]): Likeness[] {
+  const own = matched.map(({ i, j }) => contest.likeOf(i, j))
+  // What was taken the wrong way round tells the lines beside it wrongly until it is put right.
+  return turnedWith(contest, matched, turnedWith(contest, matched, own))
+}
+
+function turnedWith(
+  { a, likeAbout }: Contest,
+  matched: readonly Partners[],
+  likeness: readonly Likeness[],
 ): Likeness[] {
-  const own = matched.map(({ i, j }) => likeOf(i, j))
   return matched.map(({ i, j }, k) => {
     const { x, y } = a[i]!.middle
     let [cos, sin, whole, squares] = [0, 0, 0, 0]
     matched.forEach((other, n) => {
       if (n === k) return
       const { middle, length } = a[other.i]!
-      const { turn, clear } = own[n]!
+      const { turn, clear } = likeness[n]!
       const weight = (clear * length) / ((middle.x - x) ** 2 + (middle.y - y) ** 2 + NEAREST ** 2)
       cos += weight * Math.cos(turn)
       sin += weight * Math.sin(turn)
       whole += weight
       squares += weight * weight
     })
+    const own = likeness[k]!
     const turn = Math.atan2(sin, cos)
     const isTold = whole * whole > SEVERAL * squares && Math.hypot(cos, sin) > AGREE * whole && Math.abs(turn) > TURNS
-    if (!isTold) return own[k]!
+    if (!isTold) return own
     const together = likeAbout(i, j, turn)
-    return Math.abs(turnBetween(own[k]!.turn, together.turn)) > SAME_TURN ? together : own[k]!
+    return Math.abs(turnBetween(own.turn, together.turn)) > SAME_TURN ? together : own
   })
 }
 
