@@ -3,7 +3,7 @@ import { counted, STAGES, toDoIn, type Known } from '@unhurried/core'
 import { computed } from 'vue'
 import { onInWords } from '../parts/frames'
 import { useScene } from '../session/scene'
-import { hoursInWords } from './days'
+import { casesInWords, hoursInWords } from './days'
 import SpreadPicture from './SpreadPicture.vue'
 import type { Log } from './useLog'
 
@@ -56,8 +56,7 @@ const spared = computed(() => {
     </p>
     <template v-else>
       <p v-if="hours" data-test="left">
-        About <strong>{{ hoursInWords(hours.p50) }}</strong>: {{ hoursInWords(hours.p20) }} are enough in 20 of 100
-        cases, {{ hoursInWords(hours.p80) }} in 80.
+        About <strong>{{ hoursInWords(hours.p50) }}</strong>. {{ casesInWords(hours) }}
       </p>
       <p v-else class="note">Reckoning …</p>
       <ul class="why">

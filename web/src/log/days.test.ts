@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { beginOf, dateOf, durationInWords, hoursInWords, weeksUpTo } from './days'
+import { beginOf, casesInWords, dateOf, durationInWords, hoursInWords, weeksUpTo } from './days'
 import { momentOf } from '../session/record/moment'
 
 test('a day begins at midnight where one is, the days on which clocks change as well', () => {
@@ -26,6 +26,10 @@ test('weeks go from Monday to Sunday, the last up to the day itself', () => {
   ])
 })
 
+test('how sure hours are, in words', () => {
+  expect(casesInWords({ p20: 0.005, p80: 2 })).toBe('In 20 of 100 cases 1 min will do, in 80 2 hours.')
+})
+
 test('times in words', () => {
   expect([10, 60, 2100, 7500].map(durationInWords)).toEqual(['under a minute', '1 min', '35 min', '2 h 05 min'])
 })
@@ -33,7 +37,7 @@ test('times in words', () => {
 test('days and hours in short', () => {
   expect(dateOf('2026-11-05')).toBe('5 Nov')
   expect([0.001, 0.42, 0.96, 3.44, 12.6].map(hoursInWords)).toEqual([
-    'under a minute',
+    '1 min',
     '25 min',
     '1 hour',
     '3.4 hours',

@@ -32,8 +32,12 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 /** "28 Nov". */
 export const dateOf = (day: string): string => `${Number(day.slice(8))} ${MONTHS[Number(day.slice(5, 7)) - 1]}`
 
-/** "25 min", "1 hour", "3.4 hours", "12 hours": of what is only likely, to a tenth while it is little. */
+/** How sure hours are that are only likely: "In 20 of 100 cases 25 min will do, in 80 2 hours." */
+export const casesInWords = ({ p20, p80 }: { readonly p20: number; readonly p80: number }): string =>
+  `In 20 of 100 cases ${hoursInWords(p20)} will do, in 80 ${hoursInWords(p80)}.`
+
+/** "1 min", "25 min", "1 hour", "3.4 hours", "12 hours": of what is only likely, to a tenth while it is little, a minute at least. */
 export function hoursInWords(hours: number): string {
-  if (hours < 0.95) return durationInWords(hours * 3600)
+  if (hours < 0.95) return durationInWords(Math.max(60, hours * 3600))
   return counted(hours < 10 ? Math.round(hours * 10) / 10 : Math.round(hours), 'hour')
 }

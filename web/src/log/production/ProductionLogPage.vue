@@ -2,7 +2,7 @@
 import { counted, feetAndFrames, weekdayOf } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { framesAndSeconds } from '../../parts/frames'
-import { dateOf, durationInWords, hoursInWords, WEEKDAYS } from '../days'
+import { casesInWords, dateOf, durationInWords, hoursInWords, WEEKDAYS } from '../days'
 import { momentOf } from '../../session/record/moment'
 import DotCalendar from '../DotCalendar.vue'
 import HoursBars from '../HoursBars.vue'
@@ -60,8 +60,7 @@ const lateOnes = computed(() => inOrder.value.filter(({ late }) => late))
           }}
         </p>
         <p v-else-if="all" data-test="left">
-          About <strong>{{ hoursInWords(all.p50) }}</strong>: {{ hoursInWords(all.p20) }} are enough in 20 of 100 cases,
-          {{ hoursInWords(all.p80) }} in 80.
+          About <strong>{{ hoursInWords(all.p50) }}</strong>. {{ casesInWords(all) }}
         </p>
         <p v-else class="note">Reckoning …</p>
         <template v-if="inOrder.length > 0">
