@@ -607,7 +607,10 @@ await orStop(async () => {
     const post = client(server.port)
     await post('/api/productions', { id: 'bench', name: 'Bench' })
     // What the table is measured with comes from inside core too.
-    const core = await bundled("export * from './index'\nexport { rasterised } from './ink/raster'")
+    const core = await bundled(`
+      export * from './index'
+      export { rasterised } from './ink/raster'
+      export { suggestBounce } from './motion/planned/bounce'`)
     const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId })
     if (does('pen')) await drawing.pen()
     if (does('sitting')) await drawing.sitting()

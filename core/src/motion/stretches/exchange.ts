@@ -26,15 +26,16 @@ export function mayHaveChanged(
   const goes = wayOf(a, b, landmarks)
   const carried = here.map(({ x, y }) => plus({ x, y }, goes(x, y)))
   const doubtful = new Set<number>()
-  matched.forEach((p, k) => {
-    for (const q of matched.slice(k + 1)) {
-      if (!isLike(a[p.a]!, a[q.a]!) || !isLike(b[p.b]!, b[q.b]!) || !isLike(a[p.a]!, b[q.b]!)) continue
-      const isNearer = (from: readonly Point[]) =>
-        squared(from[p.a]!, there[q.b]!) + squared(from[q.a]!, there[p.b]!) <
-        LESS_FAR * (squared(from[p.a]!, there[p.b]!) + squared(from[q.a]!, there[q.b]!))
-      if (isNearer(here) || isNearer(carried)) doubtful.add(p.a).add(q.a)
+  const isNearer = (from: readonly Point[], p: Matched, q: Matched) =>
+    squared(from[p.a]!, there[q.b]!) + squared(from[q.a]!, there[p.b]!) <
+    LESS_FAR * (squared(from[p.a]!, there[p.b]!) + squared(from[q.a]!, there[q.b]!))
+  const areLike = (p: Matched, q: Matched) =>
+    isLike(a[p.a]!, a[q.a]!) && isLike(b[p.b]!, b[q.b]!) && isLike(a[p.a]!, b[q.b]!)
+  for (let i = 0; i < matched.length; i++)
+    for (let k = i + 1; k < matched.length; k++) {
+      const [p, q] = [matched[i]!, matched[k]!]
+      if ((isNearer(here, p, q) || isNearer(carried, p, q)) && areLike(p, q)) doubtful.add(p.a).add(q.a)
     }
-  })
   return doubtful
 }
 

@@ -27,7 +27,7 @@ export function matchStretches(
 ): Stretches {
   const [a, b] = [strokesOf(inkA), strokesOf(inkB)]
   const alike = foundIn(singly(a), singly(b), { surely: Infinity, asDrawn: true })
-  if (isSplitAlike(alike, linkedEnds(a))) return strokeByStroke(alike)
+  if (isSplitAlike(alike, () => linkedEnds(a))) return strokeByStroke(alike)
   // What was put together by hand is joined to nothing else.
   const apart = new Set(byHand.flat())
   return partByPart(foundIn(waysOf(a, apart), waysOf(b, apart), { surely: SURELY }), landmarks)

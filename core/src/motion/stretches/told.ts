@@ -71,8 +71,20 @@ export function told({ a, b, seats }: Seating, sure: ReadonlySet<number>): Stret
   return {
     stretches: withShort(laid),
     alone: {
-      a: a.flatMap((way, i) => looseOf(way, (k) => seats[i]![k] === undefined, lyingOn('a', i))),
-      b: b.flatMap((way, w) => looseOf(way, (k) => !isNear(usedB[w]!, k, way.closed), lyingOn('b', w))),
+      a: a.flatMap((way, i) =>
+        looseOf(
+          way,
+          (k) => seats[i]![k] === undefined,
+          () => lyingOn('a', i),
+        ),
+      ),
+      b: b.flatMap((way, w) =>
+        looseOf(
+          way,
+          (k) => !isNear(usedB[w]!, k, way.closed),
+          () => lyingOn('b', w),
+        ),
+      ),
     },
   }
 
@@ -163,7 +175,7 @@ function runsOf(seats: Seats): { from: number; to: number }[] {
   return runs
 }
 
-function looseOf(way: Way, isLoose: (k: number) => boolean, along: readonly number[]): Loose[] {
+function looseOf(way: Way, isLoose: (k: number) => boolean, alongOf: () => readonly number[]): Loose[] {
   const count = way.points.length / 2
   const loose: Loose[] = []
   for (let i = 0; i < count;) {
@@ -174,7 +186,7 @@ function looseOf(way: Way, isLoose: (k: number) => boolean, along: readonly numb
         id: way.ids[way.owner[i]!]!,
         points: way.points.slice(2 * i, 2 * end),
         closed: way.closed && end - i === count,
-        along,
+        along: alongOf(),
       })
     i = Math.max(end, i + 1)
   }

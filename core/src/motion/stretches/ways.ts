@@ -232,17 +232,22 @@ export const linkedEnds = memo((pieces: Strokes): Int32Array => {
 
 type Cost = (e: End, f: End, far: number) => number | undefined
 function candidates(ends: readonly End[], pieces: readonly Piece[], costOf: Cost) {
-  return ends.flatMap((e, i) =>
-    ends.slice(i + 1).flatMap((f) => {
+  const found: { e: End; f: End; cost: number }[] = []
+  const farthest = NEAR + pieces.reduce((most, { size }) => Math.max(most, size), 0)
+  for (let i = 0; i < ends.length; i++)
+    for (let k = i + 1; k < ends.length; k++) {
+      const [e, f] = [ends[i]!, ends[k]!]
+      // Nearly all of them are far apart.
+      if (Math.abs(f.x - e.x) > farthest || Math.abs(f.y - e.y) > farthest) continue
       const [p, q] = [pieces[e.piece]!, pieces[f.piece]!]
       const far = Math.hypot(f.x - e.x, f.y - e.y)
-      if (p.swatch !== q.swatch || p.brush !== q.brush || far > NEAR + Math.max(p.size, q.size)) return []
+      if (p.swatch !== q.swatch || p.brush !== q.brush || far > NEAR + Math.max(p.size, q.size)) continue
       // Both ends of a dab are near each other always.
-      if (p === q && lengthOf(p.flat) < 5 * NEAR) return []
+      if (p === q && lengthOf(p.flat) < 5 * NEAR) continue
       const cost = costOf(e, f, far)
-      return cost === undefined ? [] : [{ e, f, cost }]
-    }),
-  )
+      if (cost !== undefined) found.push({ e, f, cost })
+    }
+  return found
 }
 
 /** A line goes on: the ends point at each other, and what lies between them is along, not across. */

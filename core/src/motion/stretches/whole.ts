@@ -175,17 +175,17 @@ const PARTED = 30
 /**
  * Whether one drawing was drawn stroke by stroke like the other: then strokes are not joined.
  *
- * @param links - by end of a stroke of the first (twice its place, and its side) the end it is joined to, −1 none
+ * @param linksOf - gives by end of a stroke of the first (twice its place, and its side) the end it is joined to, −1 none
  */
-export function isSplitAlike(found: Found, links: Int32Array): boolean {
+export function isSplitAlike(found: Found, linksOf: () => Int32Array): boolean {
   const { a, b, pairs } = found
   if (a.length !== b.length) return false
-  const { joined, parted } = joinsOf(found, links)
-  if (parted > joined / 2) return false
   const alike = pairs.filter((pair) => timesAsLong(a[pair.a]!, b[pair.b]!) < AS_LONG)
   const whole = a.reduce((sum, { length }) => sum + length, 0)
   const same = alike.reduce((sum, pair) => sum + a[pair.a]!.length, 0)
-  return same > MOSTLY * whole && alike.length > MOSTLY * a.length
+  if (same <= MOSTLY * whole || alike.length <= MOSTLY * a.length) return false
+  const { joined, parted } = joinsOf(found, linksOf())
+  return parted <= joined / 2
 }
 
 /** Of lines that go on from one stroke to the next on the first drawing, how many do, and how many do not on the second. */
