@@ -135,8 +135,7 @@ function unlike(
     const over = TURNED_OVER * turnedOver(first, second, reversed) + (reversed ? back : 0)
     return Array.from({ length: closed ? COARSE : 1 }, (_, offset) => {
       const { off, turn } = laidOnto(first.points, second.points, { reversed, offset, closed })
-      const shape = off + over
-      return { reversed, offset, turn, shape, far: shape + TURNED * Math.abs(turnBetween(about, turn)) }
+      return { reversed, offset, turn, far: off + over + TURNED * Math.abs(turnBetween(about, turn)) }
     })
   })
   const best = ways.reduce((least, way) => (way.far < least.far ? way : least))
@@ -341,7 +340,7 @@ function stillOf(
 }
 
 /** Where each line of a should have gone, flat x, y: as the landmarks go, or else as the whole drawing does. */
-function predictedBy(
+export function predictedBy(
   a: readonly Line[],
   b: readonly Line[],
   landmarks: readonly { readonly a: Point; readonly b: Point }[],

@@ -27,7 +27,7 @@ test('weeks go from Monday to Sunday, the last up to the day itself', () => {
 })
 
 test('how sure hours are, in words', () => {
-  expect(casesInWords({ p20: 0.005, p80: 2 })).toBe('In 20 of 100 cases 1 min will do, in 80 2 hours.')
+  expect(casesInWords({ p20: 0.005, p80: 2 })).toBe('1 min will do in 20 of 100 cases, 2 hours in 80.')
 })
 
 test('times in words', () => {

@@ -32,9 +32,9 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 /** "28 Nov". */
 export const dateOf = (day: string): string => `${Number(day.slice(8))} ${MONTHS[Number(day.slice(5, 7)) - 1]}`
 
-/** How sure hours are that are only likely: "In 20 of 100 cases 25 min will do, in 80 2 hours." */
+/** How sure hours are that are only likely: "25 min will do in 20 of 100 cases, 2 hours in 80." */
 export const casesInWords = ({ p20, p80 }: { readonly p20: number; readonly p80: number }): string =>
-  `In 20 of 100 cases ${hoursInWords(p20)} will do, in 80 ${hoursInWords(p80)}.`
+  `${hoursInWords(p20)} will do in 20 of 100 cases, ${hoursInWords(p80)} in 80.`
 
 /** "1 min", "25 min", "1 hour", "3.4 hours", "12 hours": of what is only likely, to a tenth while it is little, a minute at least. */
 export function hoursInWords(hours: number): string {

@@ -1,5 +1,6 @@
 import { mayHaveChanged } from './exchange'
 import { singly, strokesOf } from './ways'
+import { lineOf } from './whole'
 import type { Ink } from '../../ink/ink'
 
 /** Rings of a radius at places, each one line. */
@@ -14,7 +15,7 @@ const rings = (places: readonly (readonly [x: number, y: number, r: number])[]) 
         }).flat(),
       })),
     ),
-  )
+  ).map(lineOf)
 const pairs = (of: readonly (readonly [number, number])[]) =>
   of.map(([a, b]) => ({ a, b, reversed: false, offset: 0, cost: 0.5, sure: true }))
 const straight = pairs([[0, 0], [1, 1]]) // prettier-ignore

@@ -1,14 +1,13 @@
 import type { Point } from '../../geometry/matrix'
-import { pulledBy, type Matched } from '../matching'
-import { drawnAlike, middleOf, timesAsLong } from './seats'
-import type { Way } from './ways'
+import { predictedBy, type Line, type Matched } from '../matching'
+import { drawnAlike, timesAsLong } from './seats'
 import type { Landmark } from './whole'
 
 /** Look-alikes, as two eyes, two hands and drops are: of which is which only their places tell. */
 
 /** Lines look alike when their lengths differ by no more than this factor. */
 const AS_LONG = 1.4
-const isLike = (p: Way, q: Way): boolean => p.closed === q.closed && drawnAlike(p, q) && timesAsLong(p, q) < AS_LONG
+const isLike = (p: Line, q: Line): boolean => p.closed === q.closed && drawnAlike(p, q) && timesAsLong(p, q) < AS_LONG
 
 /** Two would have gone less far when the squares of their ways are together less than this share of what they are. */
 const LESS_FAR = 0.8
@@ -18,13 +17,13 @@ const LESS_FAR = 0.8
  * have gone less far, as from where they are or as the drawing or its landmarks go, had each gone to the other's place.
  */
 export function mayHaveChanged(
-  a: readonly Way[],
-  b: readonly Way[],
+  a: readonly Line[],
+  b: readonly Line[],
   { matched, landmarks }: { matched: readonly Matched[]; landmarks: readonly Landmark[] },
 ): Set<number> {
-  const [here, there] = [a.map((way) => middleOf([way])), b.map((way) => middleOf([way]))]
-  const goes = wayOf(a, b, landmarks)
-  const carried = here.map(({ x, y }) => plus({ x, y }, goes(x, y)))
+  const [here, there] = [a.map(({ middle }) => middle), b.map(({ middle }) => middle)]
+  const goals = predictedBy(a, b, landmarks)
+  const carried = here.map((_, i): Point => ({ x: goals[2 * i]!, y: goals[2 * i + 1]! }))
   const doubtful = new Set<number>()
   const isNearer = (from: readonly Point[], p: Matched, q: Matched) =>
     squared(from[p.a]!, there[q.b]!) + squared(from[q.a]!, there[p.b]!) <
@@ -39,12 +38,4 @@ export function mayHaveChanged(
   return doubtful
 }
 
-/** By how much places of the first drawing go: as the landmarks about them do, or else as the whole drawing does. */
-function wayOf(a: readonly Way[], b: readonly Way[], landmarks: readonly Landmark[]): (x: number, y: number) => Point {
-  const pulls = landmarks.map(({ a: p, b: q }) => ({ ...p, dx: q.x - p.x, dy: q.y - p.y }))
-  if (pulls.length > 0) return (x, y) => pulledBy(x, y, pulls, 5)
-  const [from, to] = [middleOf(a), middleOf(b)]
-  return () => ({ x: to.x - from.x, y: to.y - from.y })
-}
-const plus = (p: Point, by: Point): Point => ({ x: p.x + by.x, y: p.y + by.y })
 const squared = (p: Point, q: Point): number => (p.x - q.x) ** 2 + (p.y - q.y) ** 2

@@ -66,7 +66,8 @@ export function middleOf(ways: readonly Pick<Way, 'points'>[]): Point {
   return { x: x / count, y: y / count }
 }
 
-export const drawnAlike = (p: Way, q: Way): boolean => p.swatch === q.swatch && p.brush === q.brush
+type Look = Pick<Way, 'swatch' | 'brush'>
+export const drawnAlike = (p: Look, q: Look): boolean => p.swatch === q.swatch && p.brush === q.brush
 
 /** By what factor the longer of two lines is longer. */
 export const timesAsLong = (p: Pick<Way, 'length'>, q: Pick<Way, 'length'>): number =>

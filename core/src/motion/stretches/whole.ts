@@ -57,12 +57,11 @@ export function wholeLines(
     alikeIn(a, way) !== alikeIn(b, way) ||
     (alikeIn(a, way) > 1 && isPuff(way) && way.length > LARGE * size)
   const putByHand = new Set(byHand.map(([i]) => i))
-  const doubtful = mayHaveChanged(a, b, { matched, landmarks })
+  const doubtful = mayHaveChanged(lines.a, lines.b, { matched, landmarks })
   const isSure = (match: Matched) => {
     const p = a[match.a]!
     if (putByHand.has(match.a)) return true
     if (doubtful.has(match.a)) return false
-
     return stands.has(match.a) || (isSame(p, b[match.b]!, match, surely) && !cameOrWent(p))
   }
   const pairs = matched.map((match): WholePair => {
@@ -123,7 +122,7 @@ function puffsThatCameOrWent(a: readonly Way[], b: readonly Way[]): Without | un
 /** 1 for a circle, less for whatever is longer or more broken for its area (Cox 1927). */
 const roundness = ({ points, length }: Way): number => (4 * Math.PI * Math.abs(ringArea(points))) / (length * length)
 
-const lineOf = (way: Way): Line => ({ ...way, middle: middleOf([way]) })
+export const lineOf = (way: Way): Line => ({ ...way, middle: middleOf([way]) })
 
 /** Every point of a line on the whole of another. */
 function alongWhole(p: Way, q: Way, match: { b: number; reversed: boolean; offset: number }): Seats {
