@@ -1,4 +1,4 @@
-import { expect, expectNothingSerious, saved, test } from './harness'
+import { diverted, expect, expectNothingSerious, refused, saved, test, unanswered } from './harness'
 
 test('from an empty scene to the next drawing without touching the mouse', async ({ page, harness }) => {
   await page.goto(harness.url)
@@ -85,11 +85,10 @@ test('a browser that cannot store says so while the server is away, and work goe
   await desk.to('Draw')
   await desk.draw([0.2, 0.2], [0.2, 0.8])
   await desk.kept()
-  let isAway = true
-  await page.route('**/api/scenes/*/edits', (route) => (isAway ? route.abort() : route.continue()))
+  const away = await diverted(page, '**/api/scenes/*/edits', unanswered)
   await desk.draw([0.4, 0.2], [0.4, 0.8])
   await expect(page.getByTestId('keeping')).toHaveText(/storage is full or closed/)
-  isAway = false
+  away.end()
   await desk.kept()
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(200)
 })
@@ -100,26 +99,13 @@ test('a full disk of the server is said, nothing is lost, and what was drawn is 
 }) => {
   await desk.newScene({ name: 'No room', size: 'Wide', frames: 4 })
   await desk.to('Draw')
-  let isFull = true
-  await page.route('**/api/scenes/*/edits', (route) => {
-    if (!isFull) return route.continue()
-    return route.fulfill({
-      status: 507,
-      contentType: 'application/problem+json',
-      body: JSON.stringify({
-        type: 'x',
-        title: 'Disk full',
-        status: 507,
-        detail: 'The disk where drawings are kept is full.',
-      }),
-    })
-  })
+  const full = await diverted(page, '**/api/scenes/*/edits', refused(507, 'The disk where drawings are kept is full.'))
   await desk.draw([0.4, 0.2], [0.4, 0.8])
   await expect(page.getByTestId('keeping')).toHaveText(
     /on this machine only\. The disk where drawings are kept is full\./,
   )
   await desk.draw([0.6, 0.2], [0.6, 0.8])
-  isFull = false
+  full.end()
   await expect(page.getByTestId('keeping')).toHaveText('Kept')
   expect(await desk.pixels([42, 41, 50], 90)).toBeGreaterThan(400)
 })
@@ -156,22 +142,15 @@ test('a server that answers nonsense or refuses is met with a sentence, never wi
   page,
   harness,
 }) => {
-  await page.route('**/api/shelf', (route) =>
-    route.fulfill({ status: 200, contentType: 'application/json', body: '[{"id":1}]' }),
-  )
+  const refusal = await diverted(page, '**/api/shelf', refused(503, 'The database is not answering.'))
+  // Of two roads the one laid last is taken.
+  const nonsense = await diverted(page, '**/api/shelf', (route) => route.fulfill({ json: [{ id: 1 }] }))
   await page.goto(harness.url)
   await expect(page.getByRole('alert').getByText(/not what this page expects: reload it/)).toBeVisible()
-  await page.unroute('**/api/shelf')
-  await page.route('**/api/shelf', (route) =>
-    route.fulfill({
-      status: 503,
-      contentType: 'application/problem+json',
-      body: JSON.stringify({ type: 'x', title: 'x', status: 503, detail: 'The database is not answering.' }),
-    }),
-  )
+  nonsense.end()
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByText('The database is not answering.')).toBeVisible()
-  await page.unroute('**/api/shelf')
+  refusal.end()
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByRole('region', { name: 'Low Tide' })).toBeVisible()
 })

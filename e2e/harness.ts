@@ -2,12 +2,13 @@ import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Page, type Route } from '@playwright/test'
 import type { Edit, InkPiece, Pass, Scene, Settings } from '@unhurried/core'
 import { unpackInk, unpackPasses } from '../core/src/ink/packed-ink'
 import { freePort } from '../scripts/lib/postgres.mjs'
 import { openTestCluster } from '../scripts/lib/test-cluster.mjs'
 import { startServer } from '../scripts/lib/server.mjs'
+import { openTestWindow, type TestWindow } from './set-up/one-window'
 
 /** The app as `npm start` runs it, on a database of its own, with a server that can be killed. */
 export interface Harness {
@@ -16,7 +17,7 @@ export interface Harness {
   startServer: () => Promise<void>
 }
 
-export const test = base.extend<{ desk: Desk }, { harness: Harness }>({
+export const test = base.extend<{ desk: Desk }, { harness: Harness; windows: Map<string, TestWindow> }>({
   harness: [
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'unhurried-e2e-'))
@@ -42,22 +43,29 @@ export const test = base.extend<{ desk: Desk }, { harness: Harness }>({
     },
     { scope: 'worker', timeout: 300_000 },
   ],
-  page: async ({ page }, use) => {
-    // Fades are seen by nobody here, and waiting for them takes as long as the tests themselves.
-    await page.addInitScript(() => {
-      const still = new CSSStyleSheet()
-      still.replaceSync(
-        '*, *::before, *::after { transition-duration: 0s !important; animation-duration: 0s !important }',
-      )
-      document.adoptedStyleSheets.push(still)
-    })
-    await use(page)
+  windows: [
+    async ({ harness: _ }, use) => {
+      const windows = new Map<string, TestWindow>()
+      await use(windows)
+      await Promise.all([...windows.values()].map(({ context }) => context.close()))
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ browser, harness, windows, serviceWorkers }, use, test) => {
+    const window = windows.get(serviceWorkers) ?? (await openTestWindow(browser, harness.url))
+    windows.set(serviceWorkers, window)
+    await window.clear()
+    await use(window.context)
+    if (!window.isSpent() && test.status === test.expectedStatus) return
+    windows.delete(serviceWorkers)
+    await window.context.close()
   },
+  page: ({ context }, use) => use(context.pages()[0]!),
   desk: async ({ page, harness }, use) => {
     // A plain pen, whose lines are one flat colour, unless a test takes another brush.
     const line = { size: 5, taper: [0, 0], steadiness: 0.35, curve: 0 }
-    await page.addInitScript(
-      (kept) => localStorage.getItem('unhurried-pencil-case') ?? localStorage.setItem('unhurried-pencil-case', kept),
+    await page.evaluate(
+      (kept) => localStorage.setItem('unhurried-pencil-case', kept),
       JSON.stringify({
         tool: 'pen',
         brush: 'pen',
@@ -365,6 +373,21 @@ export function deskOf(page: Page, harness: Harness) {
 /** What lies under the light on white paper: earlier drawings and later ones. */
 export const OCHRE = [220, 190, 145] as const
 export const IRIS = [187, 185, 210] as const
+
+/** Has requests answered otherwise until it is ended. Their road stays laid: one under way never loses it. */
+export async function diverted(page: Page, requests: string, answer: (route: Route) => Promise<void>) {
+  let isOn = true
+  await page.route(requests, (route) => (isOn ? answer(route) : route.fallback()))
+  return { end: () => void (isOn = false) }
+}
+export const unanswered = (route: Route) => route.abort()
+/** Answers as the server does when it cannot do what it is asked. */
+export const refused = (status: number, detail: string) => (route: Route) =>
+  route.fulfill({
+    status,
+    contentType: 'application/problem+json',
+    body: JSON.stringify({ type: 'x', title: 'x', status, detail }),
+  })
 
 /** The bytes of the file a click saves. */
 export async function saved(page: Page, act: () => Promise<void>): Promise<Buffer> {

@@ -6,7 +6,7 @@ import type { Page } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import { soundFrame } from '../core/src/sound/frames'
 import { writeWav } from '../core/src/format/wav'
-import { expect, expectNothingSerious, key, line, saved, test, type Desk } from './harness'
+import { diverted, expect, expectNothingSerious, key, line, saved, test, unanswered, type Desk } from './harness'
 
 const RATE = 44_100
 /** Two seconds of nearly nothing with a crack at these seconds. */
@@ -174,12 +174,12 @@ test('a voice is recorded from the stand-in; a microphone that may not be heard 
   await expect(page.getByRole('group', { name: 'Sound Recording' })).toBeVisible()
   await expect.poll(async () => (await soundIn(desk))?.start).toBe(13)
   // One that cannot be kept is not lost: it is tried again.
-  await page.route('**/api/sounds', (route) => route.abort())
+  const away = await diverted(page, '**/api/sounds', unanswered)
   await page.getByRole('button', { name: 'from the stand-in' }).click()
   await expect(page.getByText(/Recording: [1-9]\d*\.\d s/)).toBeVisible()
   await page.getByRole('button', { name: 'Stop and keep it' }).click()
   await expect(page.getByRole('alert')).toHaveText(/The server is not answering/)
-  await page.unroute('**/api/sounds')
+  away.end()
   // It outlives its panel.
   await page.getByRole('button', { name: 'Close' }).click()
   await desk.frameMenu()

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { strFromU8, unzipSync } from 'fflate'
 import type { Page } from '@playwright/test'
 import { decode } from 'fast-png'
-import { expect, saved, test, type Harness } from '../harness'
+import { diverted, expect, saved, test, unanswered, type Harness } from '../harness'
 
 /** Scenes that are nothing but the colour of their paper, at two rates: what is seen says which it is. */
 const SCENES = [
@@ -238,11 +238,11 @@ test('a reel whose server is gone says that it is not kept, and is kept once it 
   await page.goto(`${harness.url}/production/${id}/reel`)
   await page.getByRole('button', { name: 'Put all scenes on a reel' }).click()
   await expect(shot(page, 3)).toBeVisible()
-  await page.route('**/edits', (route) => route.abort())
+  const away = await diverted(page, '**/edits', unanswered)
   await page.getByRole('button', { name: 'Black' }).click()
   await expect(page.getByRole('alert')).toHaveText(/not kept yet/)
   expect((await kept(harness, id)).reels[0]!.shots).toHaveLength(3)
-  await page.unroute('**/edits')
+  away.end()
   await expect.poll(async () => (await kept(harness, id)).reels[0]!.shots.length).toBe(4)
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
