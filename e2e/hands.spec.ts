@@ -149,10 +149,19 @@ test('a server that answers nonsense or refuses is met with a sentence, never wi
   await expect(page.getByRole('alert').getByText(/not what this page expects: reload it/)).toBeVisible()
   nonsense.end()
   await page.getByRole('button', { name: 'Try again' }).click()
-  await expect(page.getByText('The database is not answering.')).toBeVisible()
+  await expect(page.getByText('The database is not answering. It is tried again by itself.')).toBeVisible()
   refusal.end()
-  await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByRole('region', { name: 'Low Tide' })).toBeVisible()
+
+  const noScene = await diverted(page, '**/api/scenes/*', refused(503, 'The database is not answering.'))
+  const noInk = await diverted(page, '**/api/scenes/*/ink?*', refused(503, 'The database is not answering.'))
+  await page.getByRole('link', { name: 'Tansy bobs at slack water' }).first().click()
+  await expect(page.getByRole('heading', { name: 'This scene cannot be opened' })).toBeVisible()
+  noScene.end()
+  await expect(page.getByText('Some drawings are not here yet. The database is not answering.')).toBeVisible()
+  noInk.end()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await expect(page.getByTestId('paper').or(page.getByTestId('strip'))).toBeVisible()
 })
 
 test('a stroke taken by the system in the middle is kept as far as it went', async ({ page, desk }) => {

@@ -47,9 +47,15 @@ function makeMine(id: string) {
         <button class="word" @click="store.settleConflict(conflict.id)">Leave it as it is</button>
       </p>
     </div>
-    <div v-if="store.trouble" class="trouble paper" role="alert">
+    <div v-if="store.trouble && store.apartFromInk" class="asides" role="alert">
+      <p>
+        Some drawings are not here yet. {{ store.trouble }}
+        <button class="word" @click="store.loadInk">Try again</button>
+      </p>
+    </div>
+    <div v-if="store.trouble && !store.apartFromInk" class="trouble paper" role="alert">
       <h1>This scene cannot be opened</h1>
-      <p>{{ store.trouble }}</p>
+      <p>{{ store.trouble }}{{ store.isTrying ? ' It is tried again by itself.' : '' }}</p>
       <p>
         <button class="word main" @click="store.open(props.scene)">Try again</button>
         <RouterLink to="/">Back to the shelf</RouterLink>

@@ -70,7 +70,7 @@ watch(sizing, show)
 
 const same = computed(() => width.value === settings.value.width && height.value === settings.value.height)
 async function change() {
-  await store.loadInk()
+  if (!(await store.allInk())) return
   const step = sceneSized(store.scene!, sizing.value, (drawing: string, pass: Pass) => store.ink!.inkOf(drawing, pass))
   if (store.change(...step)) emit('done')
 }

@@ -86,7 +86,7 @@ export function useMaking(form: Handover, runs: Ref<readonly PictureRun[]>) {
     progress.value = { share: 0, words: 'Fetching the drawings' }
     const mine = begun
     try {
-      await store.loadInk()
+      await store.needInk()
       const order = await orderOf(store, form, runs.value, (share) => {
         if (mine === begun) progress.value = { share, words: 'Mixing the sound' }
       })

@@ -3,7 +3,7 @@ import { api, ApiProblem } from '../api/api'
 
 export type SceneAnswer = Awaited<ReturnType<typeof api.readScene>>
 
-const isAway = (error: unknown): boolean => error instanceof ApiProblem && error.status === 0
+const isAway = (error: unknown): boolean => error instanceof ApiProblem && error.isPassing
 
 /** A scene as the server has it or, while it does not answer, as this browser kept it last. Errors: ApiProblem. */
 export async function readHereOrThere(scene: string): Promise<SceneAnswer & { isCopy?: true }> {

@@ -28,7 +28,7 @@ export function useFindings(found: Ref<Found | undefined>, lookAgain: () => void
 
   /** Answers a finding: it is meant. */
   async function mean(finding: SeenFinding, reason: string) {
-    await scene.loadInk()
+    if (!(await scene.allInk())) return
     const { meant: _, ...bare } = finding
     try {
       const answer = answerTo(scene.working!, bare, scene.ink!.inkOf, reason)

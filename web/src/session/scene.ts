@@ -2,6 +2,7 @@ import { EditRefused, sameApartFromInk, type Edit, type Limits, type Scene } fro
 import { ElMessage } from 'element-plus'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, type Ref } from 'vue'
+import { inWords, useFetching } from '../api/fetching'
 import { freshId } from '../api/ids'
 import { canBeSent } from './sync/batch'
 import { readHereOrThere, readInkHereOrThere, type SceneAnswer } from './here-or-there'
@@ -16,10 +17,8 @@ import { useSteps } from './use-steps'
 export type { Chosen } from './position'
 
 export function sayWhy(error: unknown): void {
-  const message = error instanceof Error ? error.message : String(error)
-  ElMessage({ message, type: 'warning', duration: 6000, showClose: true, grouping: true, offset: 54 })
+  ElMessage({ message: inWords(error), type: 'warning', duration: 6000, showClose: true, grouping: true, offset: 54 })
 }
-const inWords = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 
 /** The scene on the table: its document, its ink, where we are in it, and how it is changed. */
 export const useScene = defineStore('scene', () => {
@@ -28,40 +27,39 @@ export const useScene = defineStore('scene', () => {
   const { at } = position
   const steps = useSteps({ session, act, sayWhy, at })
   const id = ref('')
-  const keeping = shallowRef<Keeping>({ state: 'opening' })
-  const conflicts = shallowRef<readonly ConflictRow[]>([])
-  const trouble = ref('')
-  let sync: SceneSync | undefined
+  const { trouble, isTrying, fetching, forget } = useFetching()
+  // What could not be read while the server was away is read now.
+  const { keep, endKeeping, ...kept } = useKeeping(() => ink.value && void loadInk())
   let opening = 0
 
-  const sayTrouble = (error: unknown) => (trouble.value = inWords(error))
-  const onConflicts = (now: readonly ConflictRow[]) => (conflicts.value = now)
-  const loadInk = () => ink.value!.ensure(position.nearestFirst(), session.value!.waitingEdits).catch(sayTrouble)
+  /** Fetches the ink of every drawing. Errors: ApiProblem, when some cannot be had. */
+  const needInk = async () => ink.value?.ensure(position.nearestFirst(), session.value!.waitingEdits)
+  /** Shows all ink as it comes; what does not come is fetched again by itself. */
+  const loadInk = () => fetching(needInk)
+  /** Gives whether the ink of every drawing is there to be worked on; why not is said. */
+  const allInk = () =>
+    needInk().then(
+      () => ink.value !== undefined,
+      (error: unknown) => (sayWhy(error), false),
+    )
 
   async function open(sceneId: string) {
     close()
-    const mine = ++opening
     id.value = sceneId
-    trouble.value = ''
-    try {
-      const { isCopy, ...answer } = await readHereOrThere(sceneId)
-      if (mine !== opening) return
-      show(answer)
-      const own = new SceneSync(sceneId, session.value!, { onKeeping: tellKeeping, onConflicts })
-      sync = own
-      if (isCopy) own.beginAway()
-      const restored = own.resume().then(() => (mine === opening ? steps.restore(sceneId, own) : undefined))
-      await Promise.all([restored, loadInk()])
-    } catch (error) {
-      if (mine === opening) sayTrouble(error)
-    }
+    const mine = opening
+    await fetching(async () => {
+      const begun = session.value ? undefined : await beginWith(sceneId, () => mine === opening)
+      await Promise.all([begun?.restored, needInk()])
+    })
   }
 
-  function tellKeeping(now: Keeping) {
-    const isBack = keeping.value.state === 'away' && now.state !== 'away'
-    keeping.value = now
-    // What could not be read while the server was away.
-    if (isBack && ink.value) void loadInk()
+  async function beginWith(sceneId: string, isOpening: () => boolean) {
+    const { isCopy, ...answer } = await readHereOrThere(sceneId)
+    if (!isOpening()) return undefined
+    show(answer)
+    const own = keep(sceneId, session.value!)
+    if (isCopy) own.beginAway()
+    return { restored: own.resume().then(() => (isOpening() ? steps.restore(sceneId, own) : undefined)) }
   }
 
   function show(answer: SceneAnswer) {
@@ -83,13 +81,12 @@ export const useScene = defineStore('scene', () => {
   }
 
   function close() {
+    opening++
+    forget()
     steps.end()
-    sync?.close()
-    sync = undefined
+    endKeeping()
     end()
     position.clear()
-    conflicts.value = []
-    keeping.value = { state: 'opening' }
   }
 
   return {
@@ -100,17 +97,42 @@ export const useScene = defineStore('scene', () => {
     ink,
     ...parts,
     ...at,
-    keeping,
-    conflicts,
+    ...kept,
     trouble,
+    isTrying,
     open,
     close,
     loadInk,
+    needInk,
+    allInk,
     undo: () => steps.goBack('undo'),
     redo: () => steps.goBack('redo'),
-    settleConflict: (conflictId: string) => void sync?.settle(conflictId),
   }
 })
+
+/** How what is done is kept; `onBack` is called when a server that was away answers again. */
+function useKeeping(onBack: () => void) {
+  const keeping = shallowRef<Keeping>({ state: 'opening' })
+  const conflicts = shallowRef<readonly ConflictRow[]>([])
+  let sync: SceneSync | undefined
+
+  function onKeeping(now: Keeping) {
+    const isBack = keeping.value.state === 'away' && now.state !== 'away'
+    keeping.value = now
+    if (isBack) onBack()
+  }
+  const onConflicts = (now: readonly ConflictRow[]) => (conflicts.value = now)
+  const keep = (scene: string, session: SceneSession) =>
+    (sync = new SceneSync(scene, session, { onKeeping, onConflicts }))
+
+  function endKeeping() {
+    sync?.close()
+    sync = undefined
+    conflicts.value = []
+    keeping.value = { state: 'opening' }
+  }
+  return { keeping, conflicts, keep, endKeeping, settleConflict: (conflict: string) => void sync?.settle(conflict) }
+}
 
 /** Errors: EditRefused for a step that no request could carry. */
 function requireSendable(edit: Edit): void {

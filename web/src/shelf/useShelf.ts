@@ -1,6 +1,7 @@
 import { ref, shallowRef } from 'vue'
 import { api, type FoundScene, type Production } from '../api/api'
 import { inTurn } from '../api/in-turn'
+import { useFetching } from '../api/fetching'
 import { shelfActs, shownOn, type Change, type Said } from './shelf-acts'
 
 /** The shelf, what is looked for on it, and what is done to it. */
@@ -9,12 +10,11 @@ export function useShelf() {
   const underWay = shallowRef<readonly Change[]>([])
   const productions = shownOn({ kept, underWay })
   const found = shallowRef<{ count: number; scenes: readonly FoundScene[] }>()
-  /** Why there is nothing to show. */
-  const trouble = ref('')
+  const { trouble, isTrying, fetching } = useFetching()
   const said = ref<Said>()
 
-  const load = inTurn(async () => {
-    trouble.value = ''
+  const load = inTurn(() => fetching(read))
+  async function read() {
     try {
       for (;;) {
         const was = kept.value
@@ -26,10 +26,10 @@ export function useShelf() {
       }
     } catch (error) {
       // What is shown already stays.
-      if (productions.value) said.value = { sentence: (error as Error).message, wrong: true }
-      else trouble.value = (error as Error).message
+      if (!productions.value) throw error
+      said.value = { sentence: (error as Error).message, wrong: true }
     }
-  })
+  }
   void load()
 
   async function showMore({ id, scenes }: Production) {
@@ -58,7 +58,7 @@ export function useShelf() {
   }
 
   return {
-    ...{ productions, found, trouble, said, load, showMore, search },
+    ...{ productions, found, trouble, isTrying, said, load, showMore, search },
     ...shelfActs({ kept, underWay, productions, said, load }),
   }
 }

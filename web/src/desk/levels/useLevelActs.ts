@@ -17,7 +17,7 @@ export function useLevelActs() {
 
   /** Makes a step that reads the ink of many drawings, which are fetched first. Gives whether it was made. */
   async function step(make: () => Edit): Promise<boolean> {
-    await store.loadInk()
+    if (!(await store.allInk())) return false
     try {
       return store.change(make())
     } catch (error) {

@@ -21,7 +21,7 @@ function rename(page: Page, name: string) {
 }
 /** Out of the drawing, and out of the scene when no other one shows it. */
 async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
-  await store.loadInk()
+  if (!(await store.allInk())) return
   const others = Object.keys(store.scene!.drawings).some((id) =>
     PASSES.some((each) =>
       store.ink!.inkOf(id, each).some((one) => one.kind === 'scan' && one.page === piece.page && one.id !== piece.id),

@@ -1,5 +1,6 @@
 import { editInWords, type Edit, type Scene } from '@unhurried/core'
 import { MOST_MISSED, type KeptEdit } from '@unhurried/core/api'
+import { Again } from '../../api/again'
 import { api } from '../../api/api'
 import { ApiProblem } from '../../api/client'
 import { editsApi } from '../../api/edits'
@@ -22,8 +23,6 @@ const REFUSED: ReadonlySet<number> = new Set([400, 404, 413, 422])
 const isFault = (error: unknown): boolean =>
   error instanceof ApiProblem && error.status >= 500 && error.status !== 503 && error.status !== 507
 
-const FIRST_RETRY = 400
-const LONGEST_RETRY = 5000
 /** How soon to look again whether another page's edits have gone out. */
 const OTHERS_AGAIN = 1000
 /** Edits laid one after the other before the hand is let in again. */
@@ -40,14 +39,13 @@ export class SceneSync {
   /** By which other pages of this browser know whose edits wait. */
   readonly page = freshId()
   readonly #outbox
+  readonly #again: Again
   readonly #storing = new Set<string>()
   #conflicts: readonly ConflictRow[] = []
   #unstored: string | undefined
   #away = false
   #awayWhy: string | undefined
   #sending = false
-  #retry: number
-  #timer: ReturnType<typeof setTimeout> | undefined
   #closed = false
   /** Edits of other pages of this browser that are not on the server yet; undefined until they were counted. */
   #ofOthers: number | undefined
@@ -60,10 +58,10 @@ export class SceneSync {
     private readonly session: SceneSession,
     private readonly events: SyncEvents,
     /** Milliseconds to the first try after a failure; each later one waits twice as long. */
-    private readonly retryAfter = FIRST_RETRY,
+    retryAfter?: number,
   ) {
     this.#outbox = openOutbox(scene, this.page)
-    this.#retry = retryAfter
+    this.#again = new Again(retryAfter)
     this.#heard = session.version
     const onFocus = () => void (session.waiting.length === 0 ? this.#lookAgain() : this.#send())
     window.addEventListener('focus', onFocus)
@@ -106,7 +104,7 @@ export class SceneSync {
 
   close(): void {
     this.#closed = true
-    clearTimeout(this.#timer)
+    this.#again.cancel()
     for (const release of this.#releases) release()
     void this.#outbox.end()
   }
@@ -187,12 +185,12 @@ export class SceneSync {
     if (session.waiting.length === 0 && this.#away) return this.#lookAgain()
     if (this.#sending || this.#closed) return
     this.#sending = true
-    clearTimeout(this.#timer)
+    this.#again.cancel()
     try {
       while (session.waiting.length > 0 && !this.#closed) {
         await this.#sendBatch(nextBatch(session.waiting))
         this.#away = false
-        this.#retry = this.retryAfter
+        this.#again.wentWell()
         this.#tell()
       }
     } catch (error) {
@@ -207,9 +205,7 @@ export class SceneSync {
   }
 
   #askLater() {
-    clearTimeout(this.#timer)
-    this.#timer = setTimeout(() => void this.#send(), this.#retry)
-    this.#retry = Math.min(LONGEST_RETRY, this.#retry * 2)
+    this.#again.later(() => void this.#send())
   }
 
   async #sendBatch(batch: readonly WaitingEdit[]): Promise<void> {

@@ -52,7 +52,7 @@ export function usePropagation(hand: PaintInHand, last: Ref<LaidPaint | undefine
     if (!order.includes(from.drawing)) order.unshift(from.drawing)
     progress.value = { done: 0, of: order.length - 1 }
     const { width, height } = store.scene!.settings
-    await store.loadInk()
+    await store.needInk()
     const { result } = await hand.painter.propagate(
       {
         source: { outline: source.outline, holes: source.holes ?? [] },

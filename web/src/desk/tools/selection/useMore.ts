@@ -46,7 +46,7 @@ export function useMore({ pencil, targets, ink }: { pencil: Ref<PencilSettings>;
     if (!now) return
     const ofLevel = Object.values(store.scene!.drawings).filter(({ level }) => level === store.level)
     const drawings = now.swatches ? ofLevel.map(({ id }) => id) : targets.all.value
-    await store.loadInk()
+    if (!(await store.allInk())) return
     // Seldom asked for, and more than the desk should wait for.
     const { useLevelActs } = await import('../../levels/useLevelActs')
     const goes = new Set(

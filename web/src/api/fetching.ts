@@ -1,0 +1,42 @@
+import { tryOnScopeDispose } from '@vueuse/core'
+import { ref } from 'vue'
+import { Again } from './again'
+import { ApiProblem } from './api'
+
+export const inWords = (error: unknown): string => (error instanceof Error ? error.message : String(error))
+
+/** Fetches from the server; what it cannot give just now is fetched again by itself until it is there. */
+export function useFetching() {
+  const again = new Again()
+  /** Why something is not there. */
+  const trouble = ref('')
+  /** Whether it is fetched again by itself. */
+  const isTrying = ref(false)
+  let last = 0
+
+  /** Does `act`, which fetches; of several asked for the last counts. */
+  async function fetching(act: () => Promise<void>): Promise<void> {
+    const mine = ++last
+    again.cancel()
+    try {
+      await act()
+      if (mine === last) forget()
+    } catch (error) {
+      if (mine !== last) return
+      trouble.value = inWords(error)
+      isTrying.value = error instanceof ApiProblem && error.isPassing
+      if (isTrying.value) again.later(() => void fetching(act))
+    }
+  }
+
+  /** Nothing that was asked for is waited for any longer. */
+  function forget() {
+    last++
+    again.wentWell()
+    trouble.value = ''
+    isTrying.value = false
+  }
+
+  tryOnScopeDispose(forget)
+  return { trouble, isTrying, fetching, forget }
+}
