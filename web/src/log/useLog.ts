@@ -1,5 +1,6 @@
 import { toDoIn, whyOf, type LogEntry, type Pass } from '@unhurried/core'
 import type { PersonalEntry } from '@unhurried/core/api'
+import { useFetching } from '../api/fetching'
 import { computed, ref, shallowRef } from 'vue'
 import { isPaused, setPaused, thisPerson } from '../session/record/person'
 import { countWork, logApi } from '../session/record/record-work'
@@ -13,7 +14,7 @@ export function useLog() {
   const store = useScene()
   const person = thisPerson()
   const all = shallowRef<readonly PersonalEntry[]>()
-  const trouble = ref('')
+  const { trouble, fetching } = useFetching()
   const paused = ref(isPaused())
   /** Passes left out of what is left, tried without being kept. */
   const without = ref<Pass[]>([])
@@ -23,12 +24,9 @@ export function useLog() {
   async function fetchLog() {
     // What is shown here can be corrected: nothing of it is counted anew.
     await countWork({ over: true })
-    try {
+    await fetching(async () => {
       all.value = await logApi.read(store.id)
-      trouble.value = ''
-    } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error)
-    }
+    })
   }
   void fetchLog()
 

@@ -8,14 +8,14 @@ import {
 } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { Again } from '../api/again'
 import { productionWithScenes } from '../api/all-scenes'
 import { ApiProblem, type ShelvedScene } from '../api/api'
+import { useFetching } from '../api/fetching'
 import { productionsApi, type SentProductionEdit } from '../api/productions'
 import { freshId } from '../api/ids'
 import { inTurn } from '../api/in-turn'
 
-/** While the server does not answer it is asked again after so many milliseconds. */
-const AGAIN = 2000
 const NOT_KEPT =
   'The server is not answering: what you changed here is not kept yet. Leave this page open; it is sent again.'
 
@@ -42,11 +42,11 @@ function useSending(
   const waiting = shallowRef<readonly (readonly SentProductionEdit[])[]>([])
   const trouble = ref('')
   let isSending = false
-  let timer: ReturnType<typeof setTimeout> | undefined
+  const again = new Again()
 
   /** What is refused is let go with its sentence. */
   async function send() {
-    clearTimeout(timer)
+    again.cancel()
     if (isSending) return
     isSending = true
     try {
@@ -54,6 +54,7 @@ function useSending(
         const { document } = await productionsApi.keep(production, waiting.value[0]!)
         waiting.value = waiting.value.slice(1)
         if (waiting.value.length === 0) told.kept(document)
+        again.wentWell()
         if (trouble.value === NOT_KEPT) trouble.value = ''
       }
     } catch (error) {
@@ -63,10 +64,9 @@ function useSending(
     }
   }
   function lost(error: Error) {
-    if (error instanceof ApiProblem && (error.status === 0 || error.status === 503)) {
+    if (error instanceof ApiProblem && error.isPassing) {
       trouble.value = NOT_KEPT
-      timer = setTimeout(() => void send(), AGAIN)
-      return
+      return again.later(() => void send())
     }
     waiting.value = []
     void told.refused().then(() => (trouble.value = error.message))
@@ -76,7 +76,7 @@ function useSending(
     void send()
   }
   useEventListener(window, 'beforeunload', (event) => waiting.value.length > 0 && event.preventDefault())
-  onScopeDispose(() => clearTimeout(timer))
+  onScopeDispose(() => again.cancel())
   return { trouble, add, isKept: computed(() => waiting.value.length === 0) }
 }
 
@@ -87,38 +87,38 @@ export function useProduction(production: string) {
   const scenes = shallowRef<readonly ShelvedScene[]>([])
   const undoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
   const redoable = shallowRef<readonly (readonly ProductionEdit[])[]>([])
-  const { trouble, add, isKept } = useSending(production, {
+  const sending = useSending(production, {
     kept: (now) => sameValue(document.value, now) || (document.value = now),
     refused: () => load(),
   })
+  const { isKept } = sending
+  const reading = useFetching()
+  const trouble = computed(() => sending.trouble.value || reading.trouble.value)
 
-  const load = inTurn(async () => {
+  const load = inTurn(() => reading.fetching(read))
+  async function read() {
     // What was asked for before a change was made or kept is older than the change.
     const [wasKept, was] = [isKept.value, document.value]
-    try {
-      const [found, kept] = await Promise.all([productionWithScenes(production), productionsApi.read(production)])
-      name.value = found.name
-      // What is as it was is not told anew: whoever looks on would begin from the beginning.
-      if (!sameValue(scenes.value, found.scenes)) scenes.value = found.scenes
-      const isNewest = wasKept && isKept.value && was === document.value
-      if (isNewest && !sameValue(document.value, kept.document)) document.value = kept.document
-      trouble.value = ''
-    } catch (error) {
-      trouble.value = (error as Error).message
-    }
-  })
+    const [found, kept] = await Promise.all([productionWithScenes(production), productionsApi.read(production)])
+    name.value = found.name
+    // What is as it was is not told anew: whoever looks on would begin from the beginning.
+    if (!sameValue(scenes.value, found.scenes)) scenes.value = found.scenes
+    const isNewest = wasKept && isKept.value && was === document.value
+    if (isNewest && !sameValue(document.value, kept.document)) document.value = kept.document
+    sending.trouble.value = ''
+  }
   /** Makes edits as one step and gives what takes it back; what cannot be made is told, and nothing has changed. */
   function make(edits: readonly ProductionEdit[]): readonly ProductionEdit[] | undefined {
     if (!document.value || edits.length === 0) return undefined
     try {
       const back = inverseOf(document.value, edits)
       document.value = madeOn(document.value, edits)
-      trouble.value = ''
-      add(edits)
+      sending.trouble.value = ''
+      sending.add(edits)
       return back
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
-      trouble.value = error.message
+      sending.trouble.value = error.message
       return undefined
     }
   }

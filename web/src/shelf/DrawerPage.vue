@@ -2,6 +2,7 @@
 import { counted } from '@unhurried/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, type Drawer } from '../api/api'
+import { useFetching } from '../api/fetching'
 import { inTurn } from '../api/in-turn'
 import SceneCard from './SceneCard.vue'
 import { dayInWords } from './words'
@@ -10,19 +11,16 @@ type Lying = Drawer['scenes'][number]
 
 /** What is off the shelf: put away, or forgotten and soon gone. */
 const drawer = shallowRef<Drawer>()
-const trouble = ref('')
+const { trouble, fetching } = useFetching()
 const said = ref('')
 /** The scene asked to be gone now, until that is said again. */
 const goingNow = ref<string>()
 
-const load = inTurn(async () => {
-  trouble.value = ''
-  try {
+const load = inTurn(() =>
+  fetching(async () => {
     drawer.value = await api.readDrawer()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-})
+  }),
+)
 onMounted(load)
 async function act(work: () => Promise<unknown>, sentence: string) {
   try {

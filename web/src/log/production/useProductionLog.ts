@@ -3,6 +3,7 @@ import type { PersonalEntry } from '@unhurried/core/api'
 import { computed, shallowRef } from 'vue'
 import { productionWithScenes } from '../../api/all-scenes'
 import type { ShelvedScene } from '../../api/api'
+import { useFetching } from '../../api/fetching'
 import { logApi } from '../../session/record/record-work'
 import { momentOf } from '../../session/record/moment'
 import { useEstimator, useHours } from '../useHours'
@@ -17,18 +18,14 @@ export function useProductionLog(production: string) {
   const name = shallowRef('')
   const scenes = shallowRef<readonly ShelvedScene[]>()
   const log = shallowRef<readonly PersonalEntry[]>()
-  const trouble = shallowRef('')
-  async function load() {
-    trouble.value = ''
-    try {
-      const found = await productionWithScenes(production)
-      name.value = found.name
-      log.value = await logApi.readProduction(production)
-      scenes.value = found.scenes
-    } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error)
-    }
+  const { trouble, fetching } = useFetching()
+  async function read() {
+    const found = await productionWithScenes(production)
+    name.value = found.name
+    log.value = await logApi.readProduction(production)
+    scenes.value = found.scenes
   }
+  const load = () => fetching(read)
   void load()
 
   const week = useWorkingWeek()
