@@ -118,7 +118,10 @@ test('a part of the app that does not come is told and fetched, and nothing that
   await desk.to('Draw')
   await desk.draw([0.2, 0.2], [0.2, 0.8])
   await desk.kept()
-  // The server is away, and one goes on drawing.
+  // The server is away, and one goes on drawing; what was loaded before is not at hand.
+  const device = await page.context().newCDPSession(page)
+  await device.send('Network.enable')
+  await device.send('Network.setCacheDisabled', { cacheDisabled: true })
   await page.context().setOffline(true)
   await page.getByRole('link', { name: 'Second look' }).click()
   const missed = page.getByRole('button', { name: /A part of the app did not come/ })

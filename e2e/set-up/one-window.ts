@@ -2,8 +2,8 @@ import type { Browser, BrowserContext, Page } from '@playwright/test'
 
 /**
  * A browser window with one page, in which tests are done one after the other. Each finds nothing of the one before:
- * the app is loaded anew and nothing is kept. Only what Chromium compiled of its scripts is still there, without which
- * opening the app takes more than twice the time.
+ * the app is loaded anew and nothing is kept. Only what Chromium loaded and compiled of its files is still at hand,
+ * without which opening the app takes more than twice the time.
  */
 export interface TestWindow {
   readonly context: BrowserContext

@@ -10,8 +10,6 @@ export function useFetching() {
   const again = new Again()
   /** Why something is not there. */
   const trouble = ref('')
-  /** Whether it is fetched again by itself. */
-  const isTrying = ref(false)
   let last = 0
 
   /** Does `act`, which fetches; of several asked for the last counts. */
@@ -24,8 +22,9 @@ export function useFetching() {
     } catch (error) {
       if (mine !== last) return
       trouble.value = inWords(error)
-      isTrying.value = error instanceof ApiProblem && error.isPassing
-      if (isTrying.value) again.later(() => void fetching(act))
+      if (!(error instanceof ApiProblem && error.isPassing)) return
+      trouble.value += ' It is tried again by itself.'
+      again.later(() => void fetching(act))
     }
   }
 
@@ -34,9 +33,8 @@ export function useFetching() {
     last++
     again.wentWell()
     trouble.value = ''
-    isTrying.value = false
   }
 
   tryOnScopeDispose(forget)
-  return { trouble, isTrying, fetching, forget }
+  return { trouble, fetching, forget }
 }

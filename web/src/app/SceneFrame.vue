@@ -55,7 +55,7 @@ function makeMine(id: string) {
     </div>
     <div v-if="store.trouble && !store.apartFromInk" class="trouble paper" role="alert">
       <h1>This scene cannot be opened</h1>
-      <p>{{ store.trouble }}{{ store.isTrying ? ' It is tried again by itself.' : '' }}</p>
+      <p>{{ store.trouble }}</p>
       <p>
         <button class="word main" @click="store.open(props.scene)">Try again</button>
         <RouterLink to="/">Back to the shelf</RouterLink>

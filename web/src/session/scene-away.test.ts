@@ -4,6 +4,7 @@ import { standInBrowser } from '../testing/browser'
 import { drawn, lined, openScene } from '../testing/open-scene'
 
 standInBrowser()
+const TRIED_AGAIN = 'Refused with 503. It is tried again by itself.'
 let store: Awaited<ReturnType<typeof openScene>>
 let serve: typeof fetch
 /** Which requests get no answer but this status. */
@@ -37,16 +38,16 @@ async function until(holds: () => boolean) {
 test('a scene that cannot be read just now is opened by itself as soon as it can', async () => {
   refused = { path: /scenes\/t$/, status: 503 }
   await store.open('t')
-  expect([store.scene, store.trouble, store.isTrying]).toEqual([undefined, 'Refused with 503.', true])
+  expect([store.scene, store.trouble]).toEqual([undefined, TRIED_AGAIN])
   refused = undefined
   await until(() => store.trouble === '')
-  expect([store.scene !== undefined, store.isTrying, store.ink!.inkOf('a', 'line').length]).toEqual([true, false, 1])
+  expect([store.scene !== undefined, store.ink!.inkOf('a', 'line').length]).toEqual([true, 1])
 })
 
 test('one that is not there is not asked for again, nor one that was closed', async () => {
   refused = { path: /scenes\/t$/, status: 404 }
   await store.open('t')
-  expect([store.trouble, store.isTrying]).toEqual(['Refused with 404.', false])
+  expect(store.trouble).toBe('Refused with 404.')
   refused = { path: /scenes\/t$/, status: 503 }
   await store.open('t')
   store.close()
@@ -58,7 +59,7 @@ test('one that is not there is not asked for again, nor one that was closed', as
 test('drawings that do not come leave the scene open and come by themselves; nothing is worked out without them', async () => {
   refused = { path: /\/ink/, status: 503 }
   await store.open('t')
-  expect([store.scene !== undefined, store.trouble]).toEqual([true, 'Refused with 503.'])
+  expect([store.scene !== undefined, store.trouble]).toEqual([true, TRIED_AGAIN])
   const before = store.scene
   expect(await useLevelActs().copy('A')).toBe(false)
   expect(said).toEqual(['Refused with 503.'])

@@ -27,7 +27,7 @@ export const useScene = defineStore('scene', () => {
   const { at } = position
   const steps = useSteps({ session, act, sayWhy, at })
   const id = ref('')
-  const { trouble, isTrying, fetching, forget } = useFetching()
+  const { trouble, fetching, forget } = useFetching()
   // What could not be read while the server was away is read now.
   const { keep, endKeeping, ...kept } = useKeeping(() => ink.value && void loadInk())
   let opening = 0
@@ -99,7 +99,6 @@ export const useScene = defineStore('scene', () => {
     ...at,
     ...kept,
     trouble,
-    isTrying,
     open,
     close,
     loadInk,

@@ -17,7 +17,7 @@ import { useSorted } from '../parts/useSorted'
 // Only where the server does not answer.
 const CopiesHere = defineAsyncComponent(() => import('./CopiesHere.vue'))
 const shelf = useShelf()
-const { productions, found, trouble, isTrying, said } = shelf
+const { productions, found, trouble, said } = shelf
 const rows = ref<HTMLElement>()
 useSorted(rows, {
   ...{ group: 'productions', draggable: 'section', handle: 'h2' },
@@ -114,7 +114,7 @@ async function addProduction() {
       {{ said.sentence }} <button v-if="said.stop" class="word" @click="said.stop">Stop</button>
     </p>
     <div v-if="trouble" class="paper empty" role="alert">
-      <p>{{ trouble }}{{ isTrying ? ' It is tried again by itself.' : '' }}</p>
+      <p>{{ trouble }}</p>
       <button class="word main" @click="shelf.load">Try again</button>
       <CopiesHere />
     </div>

@@ -10,7 +10,7 @@ export function useShelf() {
   const underWay = shallowRef<readonly Change[]>([])
   const productions = shownOn({ kept, underWay })
   const found = shallowRef<{ count: number; scenes: readonly FoundScene[] }>()
-  const { trouble, isTrying, fetching } = useFetching()
+  const { trouble, fetching } = useFetching()
   const said = ref<Said>()
 
   const load = inTurn(() => fetching(read))
@@ -58,7 +58,7 @@ export function useShelf() {
   }
 
   return {
-    ...{ productions, found, trouble, isTrying, said, load, showMore, search },
+    ...{ productions, found, trouble, said, load, showMore, search },
     ...shelfActs({ kept, underWay, productions, said, load }),
   }
 }
