@@ -44,6 +44,7 @@ export const test = base.extend<{ desk: Desk }, { harness: Harness; windows: Map
     { scope: 'worker', timeout: 300_000 },
   ],
   windows: [
+    // They go before the server they are open on.
     async ({ harness: _ }, use) => {
       const windows = new Map<string, TestWindow>()
       await use(windows)

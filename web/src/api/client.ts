@@ -12,12 +12,11 @@ export class ApiProblem extends Error {
   ) {
     super(sentence)
   }
-
-  /** Whether the same may be answered before long: no server is there, or it cannot get at what it keeps. */
-  get isPassing(): boolean {
-    return [0, 502, 503, 504].includes(this.status)
-  }
 }
+
+/** Whether the same may be answered before long: no server is there, or it cannot get at what it keeps. */
+export const isPassing = (error: unknown): boolean =>
+  error instanceof ApiProblem && [0, 502, 503, 504].includes(error.status)
 
 /** All of a problem that the page needs. */
 const neededSchema = problemSchema.pick({ status: true, detail: true })

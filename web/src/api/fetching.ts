@@ -1,9 +1,8 @@
 import { tryOnScopeDispose } from '@vueuse/core'
 import { ref } from 'vue'
 import { Again } from './again'
-import { ApiProblem } from './api'
-
-export const inWords = (error: unknown): string => (error instanceof Error ? error.message : String(error))
+import { isPassing } from './client'
+import { inWords } from './in-words'
 
 /** Fetches from the server; what it cannot give just now is fetched again by itself until it is there. */
 export function useFetching() {
@@ -22,7 +21,7 @@ export function useFetching() {
     } catch (error) {
       if (mine !== last) return
       trouble.value = inWords(error)
-      if (!(error instanceof ApiProblem && error.isPassing)) return
+      if (!isPassing(error)) return
       trouble.value += ' It is tried again by itself.'
       again.later(() => void fetching(act))
     }

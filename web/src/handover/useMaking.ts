@@ -10,6 +10,7 @@ import {
   drawingsOf,
 } from '@unhurried/core'
 import { onUnmounted, ref, shallowRef, type Ref } from 'vue'
+import { inWords } from '../api/in-words'
 import { api } from '../api/api'
 import { editsApi } from '../api/edits'
 import { useScene } from '../session/scene'
@@ -92,7 +93,7 @@ export function useMaking(form: Handover, runs: Ref<readonly PictureRun[]>) {
       })
       if (mine === begun) begin(order)
     } catch (error) {
-      if (mine === begun) fail(error instanceof Error ? error.message : String(error))
+      if (mine === begun) fail(inWords(error))
     }
   }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { checkOf, counted, type Limits } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { allScenes } from '../api/all-scenes'
 import { api, type ShelvedScene } from '../api/api'
 import ProgressLine from '../parts/ProgressLine.vue'
@@ -26,7 +27,7 @@ async function fetchScenes() {
     const production = (await api.shelf()).find(({ id }) => id === store.production)
     if (production) for await (const scene of allScenes(production)) found.push(scene)
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error)
+    trouble.value = inWords(error)
   }
   scenes.value = found
   chosen.value = new Set(found.filter(isFinished).map(({ id }) => id))

@@ -1,5 +1,6 @@
 import type { Limits } from '@unhurried/core'
 import { onScopeDispose, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { WorkerClient, WorkerStopped } from '../workers/client'
 import { fitReportSchema, type FitOrder, type FitReport, type Fitted } from '../workers/fit/messages'
 
@@ -23,7 +24,7 @@ export function useFit(
       const order = { kind: 'fit' as const, scenes: scenes.map(({ id, name }) => ({ id, name })), limits }
       fitted.value = await client.ask(order, ({ done, of, words }) => (progress.value = { share: done / of, words }))
     } catch (error) {
-      if (!(error instanceof WorkerStopped)) trouble.value = error instanceof Error ? error.message : String(error)
+      if (!(error instanceof WorkerStopped)) trouble.value = inWords(error)
     } finally {
       progress.value = undefined
       client.rest()

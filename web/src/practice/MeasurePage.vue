@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { inWords } from '../api/in-words'
 import { useExercise } from '../session/practice/exercise'
 import { useScene } from '../session/scene'
 import { round } from './amounts'
@@ -47,7 +48,7 @@ async function again() {
   try {
     await router.push({ name: 'draw', params: { scene: await beginExercise(exercise.exercise!.id) } })
   } catch (error) {
-    wrong.value = error instanceof Error ? error.message : String(error)
+    wrong.value = inWords(error)
   }
 }
 const sideOf = ({ along, beside }: { along: number; beside: number }) =>

@@ -3,6 +3,7 @@ import { EXERCISES, EYE_KINDS, writePracticeCsv } from '@unhurried/core'
 import { ElMessageBox } from 'element-plus'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { inWords } from '../api/in-words'
 import { useFirstSteps } from '../session/first-steps'
 import { handDown } from '../parts/hand-down'
 import { momentOf } from '../session/record/moment'
@@ -38,7 +39,7 @@ async function begin(id: string) {
   try {
     await router.push({ name: 'draw', params: { scene: await beginExercise(id) } })
   } catch (error) {
-    wrong.value = error instanceof Error ? error.message : String(error)
+    wrong.value = inWords(error)
   } finally {
     busy.value = ''
   }

@@ -9,6 +9,7 @@ import {
   type Scene,
 } from '@unhurried/core'
 import { onScopeDispose, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { api } from '../api/api'
 import { createInkStore, type InkStore } from '../session/ink-store'
 import { useScene } from '../session/scene'
@@ -74,7 +75,7 @@ export function useMeasure(
     try {
       here.value = await measured(store.working!, store.ink!)
     } catch (error) {
-      if (!(error instanceof WorkerStopped)) trouble.value = error instanceof Error ? error.message : String(error)
+      if (!(error instanceof WorkerStopped)) trouble.value = inWords(error)
     }
   }
 

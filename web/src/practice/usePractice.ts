@@ -1,5 +1,6 @@
 import { dueAgain, errorOf, EXERCISES, EYE_KINDS, eyeLimits, type PracticeResult } from '@unhurried/core'
 import { computed, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { useOwnEye } from '../session/practice/own-eye'
 import { practiceKeeper } from '../session/practice/keeper'
 
@@ -16,7 +17,7 @@ export function usePractice() {
     } catch (error) {
       // What is only here is shown; practising goes on.
       results.value = practiceKeeper().waiting
-      trouble.value = error instanceof Error ? error.message : String(error)
+      trouble.value = inWords(error)
     }
     eye.value = { ...eye.value, limits: eyeLimits(results.value) }
   }

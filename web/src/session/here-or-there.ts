@@ -1,9 +1,8 @@
 import type { PassInk } from '@unhurried/core'
-import { api, ApiProblem } from '../api/api'
+import { api } from '../api/api'
+import { isPassing } from '../api/client'
 
 export type SceneAnswer = Awaited<ReturnType<typeof api.readScene>>
-
-const isAway = (error: unknown): boolean => error instanceof ApiProblem && error.isPassing
 
 /** A scene as the server has it or, while it does not answer, as this browser kept it last. Errors: ApiProblem. */
 export async function readHereOrThere(scene: string): Promise<SceneAnswer & { isCopy?: true }> {
@@ -11,7 +10,7 @@ export async function readHereOrThere(scene: string): Promise<SceneAnswer & { is
     return await api.readScene(scene)
   } catch (error) {
     const copy =
-      isAway(error) && (await import('./copies/copies').then(({ copyOf }) => copyOf(scene)).catch(() => undefined))
+      isPassing(error) && (await import('./copies/copies').then(({ copyOf }) => copyOf(scene)).catch(() => undefined))
     if (copy) return { ...copy, isCopy: true }
     throw error
   }
@@ -27,7 +26,7 @@ export async function readInkHereOrThere(
     return await api.readInk(scene, drawings)
   } catch (error) {
     const read = async () => (await import('./copies/copies')).copiedInk(scene, drawings, version)
-    const ink = isAway(error) && (await read().catch(() => undefined))
+    const ink = isPassing(error) && (await read().catch(() => undefined))
     if (ink) return ink
     throw error
   }

@@ -1,6 +1,7 @@
 import { soundFilesOf, type Scene } from '@unhurried/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { WorkerStopped } from '../workers/client'
 import type { Found } from '../workers/look/messages'
 import { useFindings } from './look-findings'
@@ -77,8 +78,7 @@ export const useLook = defineStore('look', () => {
         tellShelf()
       }
     } catch (error) {
-      if (isLast() && !(error instanceof WorkerStopped))
-        trouble.value = error instanceof Error ? error.message : String(error)
+      if (isLast() && !(error instanceof WorkerStopped)) trouble.value = inWords(error)
     } finally {
       if (isLast()) progress.value = undefined
     }

@@ -10,7 +10,8 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { Again } from '../api/again'
 import { productionWithScenes } from '../api/all-scenes'
-import { ApiProblem, type ShelvedScene } from '../api/api'
+import type { ShelvedScene } from '../api/api'
+import { isPassing } from '../api/client'
 import { useFetching } from '../api/fetching'
 import { productionsApi, type SentProductionEdit } from '../api/productions'
 import { freshId } from '../api/ids'
@@ -64,7 +65,7 @@ function useSending(
     }
   }
   function lost(error: Error) {
-    if (error instanceof ApiProblem && error.isPassing) {
+    if (isPassing(error)) {
       trouble.value = NOT_KEPT
       return again.later(() => void send())
     }

@@ -49,11 +49,17 @@ test('one that is not there is not asked for again, nor one that was closed', as
   await store.open('t')
   expect(store.trouble).toBe('Refused with 404.')
   refused = { path: /scenes\/t$/, status: 503 }
-  await store.open('t')
-  store.close()
-  const times = asked.length
-  await new Promise((resolve) => setTimeout(resolve, 600))
-  expect([asked.length, store.trouble]).toEqual([times, ''])
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] })
+  try {
+    await store.open('t')
+    expect(jest.getTimerCount()).toBeGreaterThan(0)
+    store.close()
+    const times = asked.length
+    jest.runAllTimers()
+    expect([asked.length, store.trouble]).toEqual([times, ''])
+  } finally {
+    jest.useRealTimers()
+  }
 })
 
 test('drawings that do not come leave the scene open and come by themselves; nothing is worked out without them', async () => {

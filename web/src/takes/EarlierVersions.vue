@@ -11,6 +11,7 @@ import {
   type SimpleEdit,
 } from '@unhurried/core'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { api, type HistoryStep } from '../api/api'
 import { createInkStore } from '../session/ink-store'
 import { framesAndSeconds } from '../parts/frames'
@@ -35,7 +36,7 @@ async function read(before?: number) {
     more.value = next.length === AT_ONCE
     trouble.value = ''
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error)
+    trouble.value = inWords(error)
   }
 }
 onMounted(async () => {

@@ -1,5 +1,6 @@
 import type { Scene } from '@unhurried/core'
 import { computed, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import type { InkStore } from '../session/ink-store'
 
 /** A moment of a scene's history, told by what was done last. */
@@ -32,7 +33,7 @@ export function useMoment(fetchMoment: (version: number) => Promise<{ scene: Sce
     } catch (error) {
       if (chosen.value !== moment) return
       shown.value = undefined
-      trouble.value = error instanceof Error ? error.message : String(error)
+      trouble.value = inWords(error)
     }
   }
   function leave() {

@@ -1,5 +1,6 @@
 import { drawingsBeside, drawingsOf, measureCut, momentAt, type Scene } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
+import { inWords } from '../../api/in-words'
 import { api } from '../../api/api'
 import { createInkStore } from '../../session/ink-store'
 import { paintPicture } from '../../stage/paint/picture'
@@ -68,7 +69,6 @@ self.onmessage = ({ data }: MessageEvent<unknown>) => {
   const order = cutsOrderSchema.parse(data)
   void measure(order).then(
     (cuts) => tell({ kind: 'measured', id: order.id, cuts }),
-    (error: unknown) =>
-      tell({ kind: 'failed', id: order.id, sentence: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) => tell({ kind: 'failed', id: order.id, sentence: inWords(error) }),
   )
 }

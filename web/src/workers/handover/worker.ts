@@ -16,6 +16,7 @@ import {
   type PackOptions,
   type Scene,
 } from '@unhurried/core'
+import { inWords } from '../../api/in-words'
 import { filmReader } from '../../footage/reader'
 import { paintPicture } from '../../stage/paint/picture'
 import type { InkOf } from '../../stage/paint/surface'
@@ -150,6 +151,6 @@ self.onmessage = (event: MessageEvent<unknown>) => {
   void Promise.resolve(event.data)
     .then((order) => make(handoverOrderSchema.parse(order)))
     .catch((error: unknown) => {
-      tell({ kind: 'failed', sentence: error instanceof Error ? error.message : String(error) })
+      tell({ kind: 'failed', sentence: inWords(error) })
     })
 }

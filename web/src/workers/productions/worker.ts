@@ -14,6 +14,7 @@ import {
   type Scene,
 } from '@unhurried/core'
 import { BlobWriter, TextReader, Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js'
+import { inWords } from '../../api/in-words'
 import { api } from '../../api/api'
 import { productionsApi } from '../../api/productions'
 import { productionOrderSchema, type ProductionOrder, type ProductionReport } from './messages'
@@ -84,7 +85,6 @@ self.onmessage = (event: MessageEvent<unknown>) => {
   const order = productionOrderSchema.parse(event.data)
   void handOut(order).then(
     (file) => tell({ kind: 'done', id: order.id, file }),
-    (error: unknown) =>
-      tell({ kind: 'failed', id: order.id, sentence: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) => tell({ kind: 'failed', id: order.id, sentence: inWords(error) }),
   )
 }

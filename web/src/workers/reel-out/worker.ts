@@ -13,6 +13,7 @@ import {
 } from '@unhurried/core'
 import { BlobWriter, Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js'
 import { LRUCache } from 'lru-cache'
+import { inWords } from '../../api/in-words'
 import { api } from '../../api/api'
 import { createInkStore } from '../../session/ink-store'
 import { paintPicture } from '../../stage/paint/picture'
@@ -158,7 +159,6 @@ self.onmessage = ({ data }: MessageEvent<unknown>) => {
   const order = reelOutOrderSchema.parse(data)
   void make(order).then(
     (made) => tell({ kind: 'done', id: order.id, ...made }),
-    (error: unknown) =>
-      tell({ kind: 'failed', id: order.id, sentence: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) => tell({ kind: 'failed', id: order.id, sentence: inWords(error) }),
   )
 }
