@@ -21,7 +21,7 @@ const SHARED_PARTS = [
   },
   {
     name: 'scene',
-    test: /src\/(session\/(scene|look|record\/record-work|copies\/keep-copy|sync\/(keeping|kept-steps))|stage\/player|parts\/(drag|svg-path|rest)|sound\/useHeard|footage\/films(-under)?|ink\/transform|lettering\/lines|composed\/copies|record\/moment|workers\/painted-picture)\.ts$|app\/Scene(Frame|Edge)\.vue|parts\/RestLine\.vue|charts\/Chart(Ladder|Spacing)\.vue|tinykeys/,
+    test: /src\/(session\/(scene|look|record\/record-work|copies\/keep-copy|sync\/(keeping|kept-steps))|stage\/player|parts\/(drag|svg-path|rest)|sound\/useHeard|footage\/films(-under)?|ink\/transform|lettering\/lines|composed\/copies|record\/moment|workers\/painted-picture)\.ts$|app\/Scene(Frame|Edge)\.vue|parts\/RestLine\.vue|charts\/ChartLadder\.vue|tinykeys/,
   },
   { name: 'graphs', test: /parts\/axes\.ts$|d3-scale/ },
   { name: 'planners', test: /planners\/(register|opening|mouths)\.ts$|composed\/lay\.ts$/ },

@@ -137,7 +137,8 @@ export {
   throughCamera,
   wholePaper,
 } from './timing/seen/camera'
-export { favoured, LAW_WORDS, snapToHalves, spacingInWords, spacingLaw } from './timing/chart'
+export { favoured, LAW_WORDS, spacingInWords, spacingLaw } from './timing/chart'
+export { halvedMarks, middleOfWidestGap, placeForMark, settledMark } from './timing/marks'
 export { contactsOf } from './timing/contacts'
 export { lengthOfTake } from './timing/take-length'
 export { takeLasting } from './edits/composed/take-lasting'
@@ -257,7 +258,8 @@ export {
   partsBetween,
   touchedBy,
 } from './edits/apply'
-export { bringBack, inkBack, inkBackFor, type Part } from './edits/bring-back'
+export { inkBackFor, type Part } from './edits/bring-back'
+export { broughtBack } from './edits/composed/brought-back'
 export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'
 export { coloursBrought } from './edits/composed/brought/colours-in'

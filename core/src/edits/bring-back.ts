@@ -3,14 +3,16 @@ import { freeNumber } from '../timing/numbering'
 import type { Ink, PlacedPiece } from '../ink/ink'
 import { sameValue } from '../scene/parts'
 import type { SimpleEdit } from './kinds'
-import type { Drawing, Pass, Scene } from '../scene/schema'
+import { refuse } from '../scene/refusal'
+import { toned } from '../scene/palette'
+import type { Drawing, Pass, Scene, Swatch } from '../scene/schema'
 
 /** What is brought back from an earlier moment. */
 export type Part = { readonly whole: true } | { readonly level: string } | { readonly drawing: string }
 type Change = Extract<SimpleEdit, { type: 'restore' }>['changes'][number]
 
 /** How many pieces each pass of a drawing holds now, whether the drawing is in the scene or not. */
-export type Counts = (drawing: string) => Drawing['passes']
+type Counts = (drawing: string) => Drawing['passes']
 
 const change = (at: string[], was: unknown, now: unknown): Change[] =>
   sameValue(was ?? null, now ?? null)
@@ -55,13 +57,30 @@ function plansBack(
   ]
 }
 
+/** As it was, with the colours made since: something may be drawn in them. */
+function paletteBack(now: Scene, then: Scene): Swatch[] {
+  const there = new Set(then.palette.map(({ id }) => id))
+  return toned([...then.palette, ...now.palette.filter(({ id }) => !there.has(id))])
+}
+
+/** As it is, with the colours of lines that come back, and those these follow. */
+function paletteWith(now: Scene, then: Scene, colours: ReadonlySet<string>): Swatch[] {
+  const wanted = new Set(colours)
+  const here = new Set(now.palette.map(({ id }) => id))
+  const inThen = new Map(then.palette.map((swatch) => [swatch.id, swatch]))
+  for (const id of wanted) {
+    const { into, tone } = inThen.get(id) ?? {}
+    for (const followed of [into, tone?.of]) if (followed !== undefined) wanted.add(followed)
+  }
+  return toned([...now.palette, ...then.palette.filter(({ id }) => wanted.has(id) && !here.has(id))])
+}
+
 function wholeBack(now: Scene, then: Scene, counts: Counts): Change[] {
   const always = () => true
   const drawings = Object.fromEntries(Object.entries(then.drawings).map(([id, entry]) => [id, asItWas(entry, counts)]))
   return [
-    ...(['settings', 'palette', 'levelOrder', 'mainTake'] as const).flatMap((field) =>
-      change([field], now[field], then[field]),
-    ),
+    ...change(['palette'], now.palette, paletteBack(now, then)),
+    ...(['settings', 'levelOrder', 'mainTake'] as const).flatMap((field) => change([field], now[field], then[field])),
     ...recordChanges('levels', now.levels, then.levels, () => false, always),
     // Drawings made since stay in the scene, off the sheet, as long as their level is there.
     ...recordChanges('drawings', now.drawings, drawings, (entry) => then.levels[entry.level] !== undefined, always),
@@ -105,43 +124,51 @@ function levelBack(now: Scene, then: Scene, level: string, counts: Counts): Chan
  * The edits that bring a part of the scene back to what it was at an earlier moment. Nothing is
  * destroyed: drawings made since stay in the scene. The ink of the drawings named by {@link inkBackFor}
  * follows with {@link inkBack}. A drawing no longer on the main take's sheet is shown again where it was.
+ * Errors: EditRefused for a drawing whose level is gone.
  */
-export function bringBack({
-  now,
-  then,
-  part,
-  counts,
-}: {
-  now: Scene
-  then: Scene
-  part: Part
-  counts: Counts
-}): SimpleEdit[] {
-  if ('drawing' in part) {
-    const was = then.drawings[part.drawing]
-    if (!was || !now.levels[was.level]) return []
-    const here = now.drawings[was.id]
-    // Another drawing may bear its number by now.
-    const taken = new Set(
-      Object.values(now.drawings).flatMap((each) =>
-        each.id !== was.id && each.level === was.level ? [each.number] : [],
-      ),
-    )
-    const number = here?.number ?? freeNumber(was.number, taken)
-    const changes = change(['drawings', was.id], here, { ...asItWas(was, here ? () => here.passes : counts), number })
-    const shown = here ? undefined : frameOf(then, was)
-    return [
-      ...(changes.length > 0 ? [{ type: 'restore' as const, changes }] : []),
-      ...(shown && shown.frame <= now.settings.length ? [shownAgain(now, was, shown)] : []),
-    ]
+export function bringBack({ now, then, part, counts, colours = NO_COLOURS }: BringingBack): SimpleEdit[] {
+  if ('whole' in part) return restoring(wholeBack(now, then, counts))
+  const palette = change(['palette'], now.palette, paletteWith(now, then, colours))
+  if ('drawing' in part) return drawingBack({ now, then, counts }, part.drawing, palette)
+  return then.levels[part.level] ? restoring([...palette, ...levelBack(now, then, part.level, counts)]) : []
+}
+
+interface BringingBack {
+  readonly now: Scene
+  readonly then: Scene
+  readonly part: Part
+  readonly counts: Counts
+  /** Those the ink that follows is drawn in. */
+  readonly colours?: ReadonlySet<string>
+}
+const NO_COLOURS: ReadonlySet<string> = new Set()
+const restoring = (changes: Change[]): SimpleEdit[] => (changes.length > 0 ? [{ type: 'restore', changes }] : [])
+
+function drawingBack(
+  { now, then, counts }: Omit<BringingBack, 'part'>,
+  drawing: string,
+  palette: readonly Change[],
+): SimpleEdit[] {
+  const was = then.drawings[drawing]
+  if (!was) return []
+  if (!now.levels[was.level]) {
+    const { name } = then.levels[was.level]!
+    refuse(`Drawing ${was.number} lay on level ${name}, which is not in the scene any more. Bring level ${name} back.`)
   }
-  const changes =
-    'level' in part
-      ? then.levels[part.level]
-        ? levelBack(now, then, part.level, counts)
-        : []
-      : wholeBack(now, then, counts)
-  return changes.length > 0 ? [{ type: 'restore', changes }] : []
+  const here = now.drawings[was.id]
+  // Another drawing may bear its number by now.
+  const taken = new Set(
+    Object.values(now.drawings).flatMap((each) =>
+      each.id !== was.id && each.level === was.level ? [each.number] : [],
+    ),
+  )
+  const number = here?.number ?? freeNumber(was.number, taken)
+  const changes = change(['drawings', was.id], here, { ...asItWas(was, here ? () => here.passes : counts), number })
+  const shown = here ? undefined : frameOf(then, was)
+  return [
+    ...restoring([...palette, ...changes]),
+    ...(shown && shown.frame <= now.settings.length ? [shownAgain(now, was, shown)] : []),
+  ]
 }
 
 function shownAgain(

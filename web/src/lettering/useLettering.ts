@@ -165,7 +165,7 @@ function useRevealed({ worker, drawing, paths, form, trouble }: Revealing) {
   async function ask(mine: number) {
     const on = drawing.value
     if (on === undefined || paths.value.length === 0 || !store.ink) return undefined
-    await store.ink.ensure([on])
+    await store.needInk([on])
     const { width, height } = store.scene!.settings
     const scale = ACROSS / width
     const answer = await worker.ask({

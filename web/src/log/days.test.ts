@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { beginOf, casesInWords, dateOf, durationInWords, hoursInWords, weeksUpTo } from './days'
+import { beginOf, casesInWords, dateOf, durationInWords, hoursInWords, rangeInWords, weeksUpTo } from './days'
 import { momentOf } from '../session/record/moment'
 
 test('a day begins at midnight where one is, the days on which clocks change as well', () => {
@@ -28,6 +28,7 @@ test('weeks go from Monday to Sunday, the last up to the day itself', () => {
 
 test('how sure hours are, in words', () => {
   expect(casesInWords({ p20: 0.005, p80: 2 })).toBe('1 min will do in 20 of 100 cases, 2 hours in 80.')
+  expect(casesInWords({ p20: 0.005, p80: 0.01 })).toBe('1 min will do in 80 of 100 cases.')
 })
 
 test('times in words', () => {
@@ -43,4 +44,9 @@ test('days and hours in short', () => {
     '3.4 hours',
     '13 hours',
   ])
+})
+
+test('a range is told where it is more than one figure', () => {
+  expect(rangeInWords({ p20: 1.2, p80: 3 })).toBe(', 1.2 hours to 3 hours')
+  expect(rangeInWords({ p20: 0.001, p80: 0.016 })).toBe('')
 })

@@ -33,8 +33,16 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 export const dateOf = (day: string): string => `${Number(day.slice(8))} ${MONTHS[Number(day.slice(5, 7)) - 1]}`
 
 /** How sure hours are that are only likely: "25 min will do in 20 of 100 cases, 2 hours in 80." */
-export const casesInWords = ({ p20, p80 }: { readonly p20: number; readonly p80: number }): string =>
-  `${hoursInWords(p20)} will do in 20 of 100 cases, ${hoursInWords(p80)} in 80.`
+export function casesInWords({ p20, p80 }: { readonly p20: number; readonly p80: number }): string {
+  const [least, most] = [hoursInWords(p20), hoursInWords(p80)]
+  return least === most ? `${most} will do in 80 of 100 cases.` : `${least} will do in 20 of 100 cases, ${most} in 80.`
+}
+
+/** ", 3 hours to 5 hours": the range that most cases lie in, where it is more than one figure. */
+export function rangeInWords({ p20, p80 }: { p20: number; p80: number }): string {
+  const [least, most] = [hoursInWords(p20), hoursInWords(p80)]
+  return least === most ? '' : `, ${least} to ${most}`
+}
 
 /** "1 min", "25 min", "1 hour", "3.4 hours", "12 hours": of what is only likely, to a tenth while it is little, a minute at least. */
 export function hoursInWords(hours: number): string {

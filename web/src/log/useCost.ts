@@ -15,7 +15,7 @@ import {
 } from '@unhurried/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useScene } from '../session/scene'
-import { hoursInWords } from './days'
+import { hoursInWords, rangeInWords } from './days'
 import { useDrawnLevels } from './useDrawnLevels'
 import { useHours } from './useHours'
 import type { Log } from './useLog'
@@ -52,8 +52,7 @@ export function useCost(log: Log) {
     () => form.change,
     async (change) => {
       if (change !== 'colour' || hasInk.value) return
-      await store.ink!.ensure(Object.keys(store.scene!.drawings))
-      hasInk.value = true
+      hasInk.value = await store.allInk()
     },
   )
   const colours = computed(() => coloursOf(store.scene!))
@@ -89,9 +88,7 @@ export function useCost(log: Log) {
     }
     const counts = cost.value.map(({ count, pass }) => `${counted(count, 'drawing')} in ${pass}`).join(', ')
     const { p20, p50, p80 } = hours.value?.[0] ?? { p20: NaN, p50: NaN, p80: NaN }
-    const long = Number.isNaN(p50)
-      ? 'reckoning …'
-      : `about ${hoursInWords(p50)}, ${hoursInWords(p20)} to ${hoursInWords(p80)}.`
+    const long = Number.isNaN(p50) ? 'reckoning …' : `about ${hoursInWords(p50)}${rangeInWords({ p20, p80 })}.`
     const more = reworked.value ? ' more' : ''
     return `${counts}${more}: ${long}${gone && ` ${gone}`}`
   })

@@ -33,8 +33,8 @@ export const useScene = defineStore('scene', () => {
   const { keep, endKeeping, ...kept } = useKeeping(() => ink.value && void loadInk())
   let opening = 0
 
-  /** Fetches the ink of every drawing. Errors: ApiProblem, when some cannot be had. */
-  const needInk = async () => ink.value?.ensure(position.nearestFirst(), session.value!.waitingEdits)
+  /** Fetches the ink of drawings, all of them unless told which. Errors: ApiProblem, when some cannot be had. */
+  const needInk = async (drawings = position.nearestFirst()) => ink.value?.ensure(drawings, session.value!.waitingEdits)
   /** Shows all ink as it comes; what does not come is fetched again by itself. */
   const loadInk = () => fetching(needInk)
   /** Gives whether the ink of every drawing is there to be worked on; why not is said. */

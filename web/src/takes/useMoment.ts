@@ -1,6 +1,6 @@
 import type { Scene } from '@unhurried/core'
-import { computed, ref, shallowRef } from 'vue'
-import { inWords } from '../api/in-words'
+import { computed, shallowRef } from 'vue'
+import { useFetching } from '../api/fetching'
 import type { InkStore } from '../session/ink-store'
 
 /** A moment of a scene's history, told by what was done last. */
@@ -17,28 +17,29 @@ export interface ShownMoment {
   readonly ink: InkStore
 }
 
-/** The moment looked at: chosen at once, shown when it is here. The last chosen wins, whichever arrives first. */
+/**
+ * The moment looked at: chosen at once, shown when it is here. The last chosen wins, whichever arrives first; what the
+ * server cannot give just now is fetched again by itself.
+ */
 export function useMoment(fetchMoment: (version: number) => Promise<{ scene: Scene; ink: InkStore }>) {
+  const { trouble, fetching, forget } = useFetching()
   const chosen = shallowRef<Moment>()
-  const shown = shallowRef<ShownMoment>()
-  const trouble = ref('')
-  const isComing = computed(() => chosen.value !== shown.value?.moment && trouble.value === '')
+  const arrived = shallowRef<ShownMoment>()
+  /** Nothing older stands in for one that does not come. */
+  const shown = computed(() => (trouble.value === '' ? arrived.value : undefined))
+  const isComing = computed(() => chosen.value !== arrived.value?.moment && trouble.value === '')
 
-  async function look(moment: Moment) {
+  function look(moment: Moment) {
+    forget()
     chosen.value = moment
-    trouble.value = ''
-    try {
+    return fetching(async () => {
       const there = await fetchMoment(moment.version)
-      if (chosen.value === moment) shown.value = { moment, ...there }
-    } catch (error) {
-      if (chosen.value !== moment) return
-      shown.value = undefined
-      trouble.value = inWords(error)
-    }
+      if (chosen.value === moment) arrived.value = { moment, ...there }
+    })
   }
   function leave() {
-    chosen.value = shown.value = undefined
-    trouble.value = ''
+    forget()
+    chosen.value = arrived.value = undefined
   }
   return { chosen, shown, isComing, trouble, look, leave }
 }

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
-import type { InkPiece, PlacedPiece } from '../../ink/ink'
+import { changeBetween, type InkPiece, type PlacedPiece } from '../../ink/ink'
 import { newScene } from '../../scene/create'
 import { drawn, settingsOf } from '../../testing/build'
 import { keeperOf } from '../../testing/keeper'
+import { applyEdit } from '../apply'
 import { editSchema, type SimpleEdit } from '../kinds'
 import { inPortions } from './portions'
 
@@ -43,6 +44,35 @@ test('lines of any number and length are laid in portions any door takes, in the
       expect([kept.inkOf('a', 'line'), kept.inkOf('b', 'line')]).toEqual([moved, lines.slice(0, 3)])
       undoing.reverse().forEach(kept.make)
       expect([kept.inkOf('a', 'line'), kept.inkOf('b', 'line')]).toEqual([lines, []])
+    }),
+    { numRuns: 12 },
+  )
+})
+
+test('lines that come, go and stay in any places are changed in portions, and back', () => {
+  // More than one change carries, in a pile of which a part stays.
+  const piles = fc.tuple(
+    fc.integer({ min: 1200, max: 3200 }),
+    fc.integer({ min: 0, max: 9 }),
+    fc.integer({ min: 0, max: 9 }),
+  )
+  fc.assert(
+    fc.property(piles, ([count, was, will]) => {
+      const lines = Array.from({ length: count }, (_, i) => stroke(`s${i}`, 2))
+      const before = lines.filter((_, i) => i % 10 <= was)
+      const after = lines.filter((_, i) => 9 - (i % 10) <= will)
+      const kept = keeperOf(
+        [drawn('a', 1)].reduce((scene, edit) => applyEdit(scene, edit).scene, newScene(settingsOf())),
+      )
+      inPortions('laid', [ink('a', [], before)]).forEach(kept.make)
+      const change = changeBetween(before, after)
+      if (!change) return
+      const step = inPortions('changed', [{ type: 'ink.change', drawing: 'a', pass: 'line', ...change } as SimpleEdit])
+      expect(step.every((edit) => editSchema.safeParse(edit).success)).toBe(true)
+      const undoing = step.map((edit) => kept.make(edit).inverse)
+      expect(kept.inkOf('a', 'line')).toEqual(after)
+      undoing.reverse().forEach(kept.make)
+      expect(kept.inkOf('a', 'line')).toEqual(before)
     }),
     { numRuns: 12 },
   )

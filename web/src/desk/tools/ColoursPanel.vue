@@ -210,12 +210,6 @@ const limit = computed(() => scene.value.settings.colourLimit ?? undefined)
   width: 96px;
 }
 
-.small {
-  min-width: 24px;
-  min-height: 24px;
-  padding: 0 5px;
-}
-
 .over {
   color: var(--plum);
   font-size: 14px;
