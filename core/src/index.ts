@@ -1,7 +1,7 @@
 /** What others may use of core: by folder, from the ground up. The contract of the API is `@unhurried/core/api`. */
 export { channelsOf, hexOf, nearestColour } from './base/colour'
 export { counted, inThousands } from './base/counted'
-export { freeName } from './base/free-name'
+export { freeName, nameWith } from './base/names'
 export { clamp } from './base/clamp'
 export { beginsWith, sameItems } from './base/items'
 export { memo, memoLists } from './base/memo'
@@ -259,7 +259,9 @@ export {
   touchedBy,
 } from './edits/apply'
 export { inkBackFor, type Part } from './edits/bring-back'
+export { asTheDoorTakes } from './edits/door'
 export { broughtBack } from './edits/composed/brought-back'
+export { inPortions } from './edits/composed/portions'
 export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'
 export { coloursBrought } from './edits/composed/brought/colours-in'

@@ -35,6 +35,8 @@ export const LIMITS = {
   /** Simple edits made as one step. */
   editsTogether: 5000,
   name: 120,
+  /** Of pictures, and of drawings placed on other paper. */
+  scale: { min: 0.01, max: 50 },
   note: 2000,
   levels: 60,
   drawings: 5000,

@@ -126,10 +126,14 @@ export const EDIT_KINDS: ReadonlyMap<string, AnyKind> = new Map(
   KINDS.map((kind) => [kind.schema.shape.type.value, kind as unknown as AnyKind]),
 )
 
+/** Characters of the words for several edits. */
+export const MOST_WORDS = 300
+export const wordsSchema = textSchema(MOST_WORDS, 'The words for a step are too long.').min(1)
+
 /** Several edits made as one step, all or none, told in the words of whoever made them. */
 const togetherSchema = z.strictObject({
   type: z.literal('together'),
-  words: textSchema(300, 'The words for a step are too long.').min(1),
+  words: wordsSchema,
   edits: z.array(simpleEditSchema).min(1).max(LIMITS.editsTogether),
 })
 

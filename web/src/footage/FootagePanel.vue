@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LIMITS, type Footage } from '@unhurried/core'
+import { LIMITS, nameWith, type Footage } from '@unhurried/core'
 import { putSound } from '@unhurried/core/api'
 import { computed, onUnmounted, ref } from 'vue'
 import { freshId } from '../api/ids'
@@ -53,7 +53,7 @@ function lay(name: string, film: Pick<Footage, 'file' | 'seconds' | 'width' | 'h
   store.change({
     type: 'footage.put',
     footage: {
-      ...{ id: freshId(), name: name.replace(/\.\w+$/, '').slice(0, LIMITS.name) || 'Film', ...film },
+      ...{ id: freshId(), name: nameWith(name.replace(/\.\w+$/, '')) || 'Film', ...film },
       ...{ start: store.frame, from: 0, speed: 1, strength: 0.5 },
       ...{ x: (paper.width - across) / 2, y: (paper.height - film.height * scale) / 2, across },
     },

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef, type Ref } from 'vue'
 import { useFetching } from '../api/fetching'
 import { freshId } from '../api/ids'
 import { inWords } from '../api/in-words'
-import { canBeSent } from './sync/batch'
+import { sendable } from './sync/batch'
 import { readHereOrThere, readInkHereOrThere, type SceneAnswer } from './here-or-there'
 import { createInkStore, type InkStore } from './ink-store'
 import { usePosition } from './position'
@@ -134,12 +134,6 @@ function useKeeping(onBack: () => void) {
   return { keeping, conflicts, keep, endKeeping, settleConflict: (conflict: string) => void sync?.settle(conflict) }
 }
 
-/** Errors: EditRefused for a step that no request could carry. */
-function requireSendable(edit: Edit): void {
-  if (!canBeSent(edit))
-    throw new EditRefused('This is more ink than one step can carry. Do it on fewer drawings at a time.')
-}
-
 /** Counts what is drawn, and keeps the scene in this browser, as soon as whatever does so is there: nothing waits for it. Gives what ends that. */
 function followed(own: SceneSession, open: Pick<SceneAnswer, 'id' | 'production' | 'limits'>): () => void {
   const begun = [
@@ -215,8 +209,7 @@ function useOpened() {
     end,
     act,
     /** Makes edits in their order as one step; false when it was refused, and why is said. */
-    change: (...step: Edit[]): boolean =>
-      act((own) => (step.forEach(requireSendable), own.change(...step), true)) ?? false,
+    change: (...step: Edit[]): boolean => act((own) => (own.change(...sendable(step, own.working)), true)) ?? false,
     /**
      * Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot
      * be done, when it cannot: then the scene is shown as it is.

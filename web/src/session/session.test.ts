@@ -287,3 +287,13 @@ test('whatever happens here and elsewhere: ink and scene are in the end as the s
     { numRuns: 500, examples: STORIES.map((story) => [story]) },
   )
 })
+
+test('what no server would ever take is refused before it is made', () => {
+  const session = new SceneSession({ scene: start, version: 0, ink: new InkStore(() => Promise.resolve([])), freshId })
+  const named = (name: string): Edit => ({ type: 'level.set', level: 'A', fields: { name } })
+  expect(() => session.change(named('x'.repeat(200)))).toThrow(/at most 120 characters/)
+  expect([session.working, session.steps.undo]).toEqual([start, []])
+  // As the server will have it.
+  session.change(named(' Gull '))
+  expect(session.working.levels['A']!.name).toBe('Gull')
+})

@@ -1,4 +1,4 @@
-import { applyEdit, EditRefused, withMended, type Edit, type Scene } from '@unhurried/core'
+import { applyEdit, asTheDoorTakes, EditRefused, withMended, type Edit, type Scene } from '@unhurried/core'
 import type { InkStore } from './ink-store'
 import { drawingsInked, laidOn, rebase, type ServerChanges, type Rebased, type WaitingEdit } from './rebase'
 
@@ -102,7 +102,7 @@ export class SceneSession {
 
   /** Makes edits in their order as one step that can be undone. Errors: EditRefused, and then nothing changed. */
   change(...step: Edit[]): void {
-    const inverse = this.#make(step.map((edit) => withMended(this.#working, edit)))
+    const inverse = this.#make(step.map((edit) => withMended(this.#working, asTheDoorTakes(edit))))
     this.#setSteps({ undo: [...this.#steps.undo, inverse], redo: [] })
   }
 

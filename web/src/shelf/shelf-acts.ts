@@ -1,5 +1,5 @@
 import { computed, type Ref, type ShallowRef } from 'vue'
-import { counted, LIMITS } from '@unhurried/core'
+import { counted, nameWith } from '@unhurried/core'
 import { allScenes } from '../api/all-scenes'
 import { api, type Production, type ShelvedScene } from '../api/api'
 import { freshId } from '../api/ids'
@@ -185,7 +185,7 @@ function productionActs({ now, act, load, said }: ActedOn) {
   }
 }
 
-const nameOfCopy = (name: string, what: string) => `${name.slice(0, LIMITS.name - what.length - 3)} · ${what}`
+const nameOfCopy = (name: string, what: string) => nameWith(name, ` · ${what}`)
 
 interface ProductionFields {
   name?: string

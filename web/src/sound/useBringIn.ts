@@ -1,4 +1,4 @@
-import { LIMITS } from '@unhurried/core'
+import { LIMITS, nameWith } from '@unhurried/core'
 import { putSound } from '@unhurried/core/api'
 import { createGlobalState, useEventListener } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
@@ -43,7 +43,7 @@ export const useBringIn = createGlobalState(() => {
     const { sound } = await upload(putSound, file, { onProgress: tell('Keeping'), signal })
     remember(sound, measured)
     if (store.id !== scene) throw new Error(`Another scene is open: ${file.name} waits in its own to be tried again.`)
-    const name = file.name.replace(/\.\w+$/, '').slice(0, LIMITS.name) || 'Sound'
+    const name = nameWith(file.name.replace(/\.\w+$/, '')) || 'Sound'
     store.change({
       type: 'sound.put',
       sound: { id: freshId(), name, file: sound, seconds: measured.seconds, start, from: 0, strength: 1 },

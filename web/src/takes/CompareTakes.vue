@@ -4,6 +4,7 @@ import {
   drawingsShown,
   exposuresOf,
   lengthOfTake,
+  freeName,
   LIMITS,
   nameSchema,
   sentenceOf,
@@ -70,9 +71,7 @@ const differencesOf = (id: string) => {
 
 function addFrom(take: Take) {
   const names = new Set(Object.values(scene.value.takes).map((each) => each.name))
-  const name = Array.from({ length: 99 }, (_, i) => `${take.name.replace(/ \d+$/, '').slice(0, 100)} ${i + 2}`).find(
-    (each) => !names.has(each),
-  )!
+  const name = freeName(take.name, names)
   const id = freshId()
   if (store.change({ type: 'take.add', id, name, from: take.id }) && picked.value.length < MOST)
     picked.value = [...picked.value, id]

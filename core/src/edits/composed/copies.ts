@@ -1,4 +1,4 @@
-import { freeName } from '../../base/free-name'
+import { freeName } from '../../base/names'
 import type { Chart, Scene, Spacing } from '../../scene/schema'
 import { wishedChart } from '../kind/charts'
 import type { Edit, SimpleEdit } from '../kinds'

@@ -1,5 +1,5 @@
 import { clamp } from '../../base/clamp'
-import { LIMITS } from '../../base/limits'
+import { nameWith } from '../../base/names'
 import { outcomeOf, type Inputs } from '../../planners/planner'
 import { spray } from '../../planners/spray'
 import { newLevel } from '../../scene/create'
@@ -74,7 +74,7 @@ function dropsLaid(scene: Scene, drops: Drops, { take, drawing, freshId }: Omit<
 
 function levelAbove(scene: Scene, drawing: string, id: string) {
   const { level } = drawingOf(scene, drawing)
-  const name = `${scene.levels[level]!.name.slice(0, LIMITS.name - 8)} · drops`
+  const name = nameWith(scene.levels[level]!.name, ' · drops')
   const made = newLevel({ id, name, approach: scene.settings.approach })
   return { type: 'level.add' as const, level: made, at: scene.levelOrder.indexOf(level) + 1 }
 }

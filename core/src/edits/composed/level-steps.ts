@@ -75,7 +75,7 @@ export function levelCopied(scene: Scene, level: string, { id, name, freshId }: 
     newAbove(scene, level, copy),
     ...edits,
     ...columns,
-    ...(charts.length > 0 ? [chartsCopied(charts, id, twin, freshId)] : []),
+    ...(charts.length > 0 ? [chartsCopied(charts, id, twins, freshId)] : []),
     ...(Object.keys(afterwards).length > 0 ? [{ type: 'level.set' as const, level: id, fields: afterwards }] : []),
   ])
 }
@@ -88,22 +88,29 @@ interface NewLevel {
 function chartsCopied(
   charts: readonly Chart[],
   level: string,
-  twin: (drawing: string) => string,
+  twins: ReadonlyMap<string, string>,
   freshId: FreshId,
 ): SimpleEdit {
-  const changes = charts.map((chart) => {
+  const twin = (drawing: string) => twins.get(drawing)!
+  const changes = charts.map(({ same, ...chart }) => {
     const id = freshId()
+    const lines = (same ?? []).map((each) => linesOfTwins(each, twins)).filter((each) => each.length > 1)
     const now: Chart = {
       ...{ ...chart, id, level, from: twin(chart.from), to: twin(chart.to) },
       marks: chart.marks.map(({ drawing, fraction }) => ({ drawing: twin(drawing), fraction })),
-      ...(chart.same && {
-        same: chart.same.map((lines) => lines.map(({ drawing, line }) => ({ drawing: twin(drawing), line }))),
-      }),
+      ...(lines.length > 0 && { same: lines }),
     }
     return { at: ['charts', id], was: null, now }
   })
   return { type: 'restore', changes }
 }
+
+/** A scene of an earlier version may name lines of other levels: those are not copied. */
+const linesOfTwins = (lines: NonNullable<Chart['same']>[number], twins: ReadonlyMap<string, string>) =>
+  lines.flatMap(({ drawing, line }) => {
+    const twin = twins.get(drawing)
+    return twin === undefined ? [] : [{ drawing: twin, line }]
+  })
 
 /**
  * Drawings moved to another level, shown on the same frames of every take. Errors: EditRefused where the other level

@@ -1,5 +1,6 @@
 import { counted } from '../../base/counted'
 import { LIMITS } from '../../base/limits'
+import { nameWith } from '../../base/names'
 import type { InkPiece } from '../../ink/ink'
 import { planBoil } from '../../motion/planned/boil'
 import { newLevel } from '../../scene/create'
@@ -90,7 +91,7 @@ function shown(
 }
 
 function levelAdded(scene: Scene, id: string, name: string): SimpleEdit {
-  const level = newLevel({ id, name: name.slice(0, LIMITS.name), approach: scene.settings.approach })
+  const level = newLevel({ id, name: nameWith(name), approach: scene.settings.approach })
   return { type: 'level.add', level, at: scene.levelOrder.length }
 }
 

@@ -1,4 +1,5 @@
 import { clamp } from '../../base/clamp'
+import { LIMITS } from '../../base/limits'
 import type { Ink } from '../../ink/ink'
 import { replaced, transformed } from '../../ink/transform'
 import type { Matrix } from '../../geometry/matrix'
@@ -22,7 +23,8 @@ export interface Sizing {
 }
 
 export function placingOf({ width, height, cells }: Settings, to: Sizing): Placing {
-  const scale = to.drawings === 'scale' && !cells ? Math.min(to.width / width, to.height / height) : 1
+  const fits = clamp(Math.min(to.width / width, to.height / height), LIMITS.scale.min, LIMITS.scale.max)
+  const scale = to.drawings === 'scale' && !cells ? fits : 1
   const [x, y] = [(to.width - width * scale) * to.across, (to.height - height * scale) * to.down]
   // A place in eighths of a pixel is one the ink grid holds; a sprite lies on whole pixels.
   const grid = cells ? 1 : 8

@@ -450,7 +450,9 @@ export const chartMatch = editKind({
   schema: z.strictObject({ type: z.literal('chart.match'), chart: idSchema, a: lineSchema, b: lineSchema.nullable() }),
   apply(scene, { chart: id, a, b }) {
     const { same: before = [], ...chart } = chartOf(scene, id)
-    for (const { drawing } of [a, ...(b ? [b] : [])]) drawingOf(scene, drawing)
+    for (const { drawing } of [a, ...(b ? [b] : [])])
+      if (drawingOf(scene, drawing).level !== chart.level)
+        refuse('Lines that are the same are on drawings of one level.')
     if (b && a.drawing === b.drawing)
       refuse('Two lines of one drawing cannot be the same line. Choose one on each drawing.')
     // A line is in one group, and a group has one line of each drawing.

@@ -16,8 +16,8 @@ export const offsetSchema = z.strictObject({
 })
 export const scaleSchema = z
   .number('A scale must be a number.')
-  .min(0.01, 'A scale is at least 1 %.')
-  .max(50, 'A scale is at most 5000 %.')
+  .min(LIMITS.scale.min, 'A scale is at least 1 %.')
+  .max(LIMITS.scale.max, 'A scale is at most 5000 %.')
 
 /** A picture to look at while drawing, never part of the scene's own pictures. */
 export const referenceSchema = z.strictObject({

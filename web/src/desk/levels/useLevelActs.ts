@@ -1,5 +1,6 @@
 import {
   EditRefused,
+  freeName,
   drawingsMoved,
   levelCopied,
   levelSplit,
@@ -27,16 +28,11 @@ export function useLevelActs() {
     }
   }
   const inkOf = (drawing: string, pass: Pass) => store.ink!.inkOf(drawing, pass)
-  const names = () => new Set(Object.values(store.scene!.levels).map(({ name }) => name))
-  /** "Gull 2", or the next that no level has. */
-  function nameAfter(name: string): string {
-    const taken = names()
-    const stem = name.replace(/ \d+$/, '')
-    for (let n = 2; ; n++) if (!taken.has(`${stem} ${n}`)) return `${stem} ${n}`
-  }
   async function asNew(level: string, make: (id: string, name: string) => Edit) {
     const id = freshId()
-    const done = await step(() => make(id, nameAfter(store.scene!.levels[level]!.name)))
+    const { levels } = store.scene!
+    const names = new Set(Object.values(levels).map(({ name }) => name))
+    const done = await step(() => make(id, freeName(levels[level]!.name, names)))
     if (done) store.level = id
     return done
   }

@@ -1,4 +1,4 @@
-import { LIMITS, potsOf, type Swatch, type Tone } from '@unhurried/core'
+import { nameWith, potsOf, type Swatch, type Tone } from '@unhurried/core'
 import { computed, type Ref } from 'vue'
 import { freshId } from '../../api/ids'
 import { useScene } from '../../session/scene'
@@ -14,7 +14,7 @@ export function usePaletteActs(inHand: Ref<string>) {
   /** Puts a new pot on the tray and takes it in hand. */
   function putNew(swatch: Omit<Swatch, 'id'>): boolean {
     const id = freshId()
-    const done = put({ ...swatch, id, name: swatch.name.slice(0, LIMITS.name) })
+    const done = put({ ...swatch, id, name: nameWith(swatch.name) })
     if (done) inHand.value = id
     return done
   }

@@ -1,6 +1,7 @@
-import type { Edit } from '@unhurried/core'
+import { editSchema, newScene, simpleEditsOf, type Edit, type SimpleEdit } from '@unhurried/core'
 import { EDITS_AT_ONCE } from '@unhurried/core/api'
-import { canBeSent, nextBatch } from './batch'
+import { settingsOf } from '../../../../core/src/testing/build'
+import { nextBatch, sendable } from './batch'
 
 const line = (points: number, n = 0) => {
   const piece = {
@@ -33,14 +34,42 @@ test('long lines go in smaller requests, one at the least, and none is passed ov
   expect(nextBatch([huge, line(1)])).toEqual([huge])
 })
 
-test('a step that no request could carry is known before it is made: by its bytes, and by its parts', () => {
-  const step = (edits: Edit[]): Edit => ({ type: 'together', words: 'w', edits: edits as never })
+const scene = newScene(settingsOf())
+const step = (edits: readonly Edit[]): Edit => ({ type: 'together', words: 'w', edits: edits as SimpleEdit[] })
+const linesIn = (edits: readonly Edit[]) =>
+  edits.flatMap(simpleEditsOf).flatMap((each) => (each.type === 'ink.change' ? each.add : []))
+
+test('what the server takes at once goes as it is', () => {
   const { edit } = line(20_000)
-  expect([canBeSent(step(Array(15).fill(edit))), canBeSent(step(Array(60).fill(edit)))]).toEqual([true, false])
-  const dots = (count: number) => step(Array.from({ length: count }, (_, n) => line(1, n).edit))
-  expect([canBeSent(dots(5000)), canBeSent(dots(12_000))]).toEqual([true, false])
-  // What JSON would hold is never more than what was counted.
+  const dots = Array.from({ length: 4000 }, (_, n) => line(1, n).edit)
+  for (const whole of [edit, step(Array(15).fill(edit)), step(dots)]) expect(sendable([whole], scene)).toEqual([whole])
+})
+
+test('a step of more than that goes in portions, each as the door wants it, and nothing of it is lost', () => {
+  const { edit } = line(20_000)
+  const dots = Array.from({ length: 12_000 }, (_, n) => line(1, n).edit)
+  const placed = Array.from({ length: 4500 }, (_, at) => ({ at, piece: linesIn([line(2, at).edit])[0]!.piece }))
+  const large: Edit[] = [
+    step(Array(60).fill(edit)),
+    step(dots),
+    { type: 'ink.change', drawing: 'k1', pass: 'line', remove: [], add: placed },
+  ]
+  for (const whole of large) {
+    const portions = sendable([whole], scene)
+    expect(portions).not.toEqual([whole])
+    expect(linesIn(portions)).toEqual(linesIn([whole]))
+    expect(portions.filter((portion) => !editSchema.safeParse(portion).success)).toEqual([])
+    expect(sendable(portions, scene)).toEqual(portions)
+  }
+})
+
+test('what no portion could carry is refused before it is made', () => {
+  expect(() => sendable([line(500_000).edit], scene)).toThrow(/more ink than one step can carry/)
+})
+
+test('what JSON would hold is never more than what is counted', () => {
   let parts = 0
-  JSON.parse(JSON.stringify(dots(500)), (_, value) => (typeof value === 'object' && parts++, value))
+  const dots = Array.from({ length: 500 }, (_, n) => line(1, n).edit)
+  JSON.parse(JSON.stringify(step(dots)), (_, value) => (typeof value === 'object' && parts++, value))
   expect(parts).toBeLessThanOrEqual(500 * 10 + 1 + 1)
 })

@@ -1,4 +1,13 @@
-import { numbersOf, simpleEditsOf, type Edit } from '@unhurried/core'
+import {
+  editInWords,
+  EditRefused,
+  inPortions,
+  LIMITS,
+  numbersOf,
+  simpleEditsOf,
+  type Edit,
+  type Scene,
+} from '@unhurried/core'
 import { EDITS_AT_ONCE } from '@unhurried/core/api'
 import type { WaitingEdit } from '../rebase'
 
@@ -22,10 +31,27 @@ function weightOf(edit: Edit): { size: number; parts: number } {
   return { size: numbers * NUMBER, parts }
 }
 
-/** Whether the server takes a step: one that is larger could never be sent. */
-export function canBeSent(edit: Edit): boolean {
+/** Whether the server takes a step as it is. */
+function canBeSent(edit: Edit): boolean {
   const { size, parts } = weightOf(edit)
-  return size <= LARGEST_STEP && parts <= MOST_PARTS
+  const edits = simpleEditsOf(edit)
+  const lines = edits.map((each) => (each.type === 'ink.change' ? Math.max(each.add.length, each.remove.length) : 0))
+  return (
+    size <= LARGEST_STEP &&
+    parts <= MOST_PARTS &&
+    edits.length <= LIMITS.editsTogether &&
+    lines.every((count) => count <= LIMITS.piecesPerEdit)
+  )
+}
+
+/** A step as the server takes it: what is more than it takes at once, and could never be sent, in portions. Errors: EditRefused. */
+export function sendable(step: readonly Edit[], scene: Scene): Edit[] {
+  const portions = step.flatMap((edit) =>
+    canBeSent(edit) ? [edit] : inPortions(editInWords(edit, scene), simpleEditsOf(edit)),
+  )
+  if (!portions.every(canBeSent))
+    throw new EditRefused('This is more ink than one step can carry. Do it on fewer drawings at a time.')
+  return portions
 }
 
 /** The first of those that wait, as many as go into one request. */

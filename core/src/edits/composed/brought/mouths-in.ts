@@ -1,5 +1,5 @@
 import { LIMITS } from '../../../base/limits'
-import { cutShort } from '../../../base/sentence'
+import { nameWith } from '../../../base/names'
 import { channelsOf, nearestColour } from '../../../base/colour'
 import { fittedInto, isIdentity } from '../../../geometry/matrix'
 import { quantized, type Ink, type InkPiece } from '../../../ink/ink'
@@ -41,7 +41,7 @@ export function mouthsBrought(wish: MouthsToBring): { edit: Edit; level: string 
   const inked = after.plans![laid.plan]!.drawings.flatMap((drawing, i) =>
     after.drawings[drawing] ? inkOn(wish, drawing, source.drawings[i], colours.swatchOf) : [],
   )
-  const name = cutShort(`${character.name} · mouth`, LIMITS.name)
+  const name = nameWith(character.name, ' · mouth')
   const named: SimpleEdit = { type: 'level.set', level: laid.level, fields: { name, character: character.id } }
   return {
     edit: {

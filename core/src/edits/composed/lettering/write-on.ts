@@ -1,4 +1,5 @@
 import { LIMITS } from '../../../base/limits'
+import { nameWith } from '../../../base/names'
 import type { Matrix } from '../../../geometry/matrix'
 import { quantized, type Ink, type InkPiece } from '../../../ink/ink'
 import { replaced, transformed } from '../../../ink/transform'
@@ -88,7 +89,7 @@ export function writtenMotion(lettering: Lettering): WrittenMotion {
   return { before, level: pen, ...(plan !== undefined && { plan }), inputs: full, motion, ways }
 }
 
-const penName = (name: string) => `${name.slice(0, LIMITS.name - 6)} · pen`
+const penName = (name: string) => nameWith(name, ' · pen')
 
 /** A level that cuts lettering already may be written on when nothing but writing lies there. */
 function requirePen(scene: Scene, id: string): string {
