@@ -1,4 +1,4 @@
-import { expect, expectNothingSerious, saved, test } from './harness'
+import { expect, expectNothingSerious, key, line, saved, test } from './harness'
 
 test('takes: a new one from this, timed otherwise, compared in step with its differences marked, made the main one, put away and back', async ({
   page,
@@ -146,6 +146,33 @@ test('earlier versions: the history in words, a moment looked at, a drawing, a l
   await page.reload()
   await expect.poll(() => desk.pixels(INK)).toBeGreaterThan(300)
   expect(await desk.pixels(INK)).toBeLessThan(whole)
+})
+
+test('the whole scene brought back keeps what was drawn since in a colour made since', async ({ page, desk }) => {
+  const { type, add, ...rest } = line('b', 'b1', [
+    [40, 40],
+    [400, 300],
+  ]) as Extract<ReturnType<typeof line>, { type: 'ink.change' }>
+  const inKelp = add.map(({ at, piece }) => ({ at, piece: { ...piece, swatch: 'kelp' } }))
+  await desk.opened({
+    edits: [
+      key('a', 1),
+      { type: 'swatch.put', swatch: { id: 'kelp', name: 'Kelp', colour: '#2f6b3a' } },
+      key('b', 7),
+      { type, ...rest, add: inKelp },
+    ],
+  })
+  await desk.to('Takes')
+  await page.getByRole('button', { name: 'Earlier versions' }).click()
+  const history = page.getByRole('region', { name: 'History' })
+  await history.getByRole('button', { name: /a drawing put in at frame 1/ }).click()
+  const moment = page.getByRole('region', { name: 'The scene at this moment' })
+  await expect(moment.getByText('1 drawing, 1 level')).toBeVisible()
+  await moment.getByRole('button', { name: 'Bring the whole scene back' }).click()
+  await expect(history.getByText('the whole scene brought back', { exact: false })).toBeVisible()
+  await desk.kept()
+  const { palette, drawings } = await desk.scene()
+  expect([palette.some(({ id }) => id === 'kelp'), drawings['b']?.passes]).toEqual([true, { line: 1 }])
 })
 
 test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is wrong by row and column', async ({

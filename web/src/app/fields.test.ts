@@ -60,7 +60,7 @@ const reference = (words: string): Act => ['desk/paper/ReferencePanel.vue', word
 const onPaper: Act = ['desk/paper/ReferenceLayer.vue', "type: 'reference.put'"]
 const colours = (words: string): Act => ['desk/tools/ColoursPanel.vue', words]
 const pots = (words: string): Act => ['desk/tools/usePaletteActs.ts', words]
-const spacing = (words: string): Act => ['charts/ChartSpacing.vue', words]
+const spacing = (words: string): Act => ['charts/spacing-form.ts', words]
 const ladder = (words: string): Act => ['charts/useMarks.ts', words]
 const takes = (words: string): Act => ['takes/CompareTakes.vue', words]
 const sheet = (words: string): Act => ['desk/sheet/useSheet.ts', words]
@@ -203,8 +203,8 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'drawings{}.pins{}.corner': pins('turnSharply('),
   'charts{}.id': NAME,
   'charts{}.level': itself('a chart belongs to its drawings; they are moved, and laid out anew'),
-  'charts{}.from': ['charts/ChartForm.vue', "type: 'chart.add'"],
-  'charts{}.to': ['charts/ChartForm.vue', "type: 'chart.add'"],
+  'charts{}.from': ['charts/useChartWish.ts', "type: 'chart.add'"],
+  'charts{}.to': ['charts/useChartWish.ts', "type: 'chart.add'"],
   'charts{}.spacing.by': spacing('form.by = by'),
   'charts{}.spacing.slowOut': spacing('form.slowOut'),
   'charts{}.spacing.slowIn': spacing('form.slowIn'),
@@ -213,11 +213,11 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'charts{}.exposure[]': spacing('form.exposure'),
   'charts{}.marks[].drawing': ladder("type: 'chart.put-in'"),
   'charts{}.marks[].fraction': ladder("type: 'chart.fractions'"),
-  'charts{}.bends{}': ['desk/paper/PaperGuides.vue', "type: 'chart.bend'"],
+  'charts{}.bends{}': ['desk/paper/guides/useGuideDrag.ts', "type: 'chart.bend'"],
   'charts{}.same[][].drawing': ['desk/next/useInbetweenGuide.ts', "type: 'chart.match'"],
   'charts{}.same[][].line': ['desk/next/useInbetweenGuide.ts', "type: 'chart.match'"],
   'takes{}.id': NAME,
-  'takes{}.name': takes('fields: { name:'),
+  'takes{}.name': ['takes/useTakes.ts', 'fields: { name }'],
   'takes{}.away': takes('fields: { away: true }'),
   'takes{}.notes[].frame': ['desk/sheet/useSheetPanels.ts', "type: 'take.note'"],
   'takes{}.notes[].text': ['desk/sheet/useSheetPanels.ts', "type: 'take.note'"],

@@ -2,6 +2,7 @@
 import { LIMITS, nameWith, type Footage } from '@unhurried/core'
 import { putSound } from '@unhurried/core/api'
 import { computed, onUnmounted, ref } from 'vue'
+import { inWords } from '../api/in-words'
 import { freshId } from '../api/ids'
 import { upload } from '../api/upload'
 import FilesButton from '../parts/files/FilesButton.vue'
@@ -40,7 +41,7 @@ async function bring(file: File | undefined) {
     const { sound } = await upload(putSound, file, { onProgress: tell('Keeping'), signal })
     lay(file.name, { file: sound, seconds, width, height })
   } catch (error) {
-    if (!signal.aborted) trouble.value = (error as Error).message
+    if (!signal.aborted) trouble.value = inWords(error)
   }
   stopping = progress.value = undefined
 }

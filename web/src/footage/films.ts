@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache'
+import { inWords } from '../api/in-words'
 import { addressOfSound } from '../api/address-of-sound'
 import { pictures as still } from '../stage/pictures/pictures'
 import type { PictureOf } from '../stage/paint/surface'
@@ -66,7 +67,7 @@ async function decode(name: string) {
     asked.delete(name)
   } catch (error) {
     if (wasLetGo(file, opening)) return
-    troubles.set(file, (error as Error).message)
+    troubles.set(file, inWords(error))
     opened.delete(file)
     setTimeout(() => asked.delete(name), LATER)
   }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
+import { inWords } from '../api/in-words'
 import { freshId } from '../api/ids'
 import { FACES, type Face } from '../workers/lettering/messages'
 import type { LetteringWork } from './useLettering'
@@ -35,7 +36,7 @@ async function lay() {
     if (answer.missing.length > 0) missing.value = `No shipped face has ${answer.missing.join(' ')}: left out.`
     put(answer.pieces)
   } catch (error) {
-    work.say((error as Error).message)
+    work.say(inWords(error))
   }
 }
 

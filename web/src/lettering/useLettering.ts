@@ -11,6 +11,7 @@ import {
   writtenMotion,
 } from '@unhurried/core'
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import { writingLaid } from '../writing/lay-writing'
@@ -69,7 +70,7 @@ export function useLettering() {
       if (answer.ways.length === 0) trouble.value = 'There is no lettering on this drawing yet. Draw it, or type it.'
       else setPaths(answer.ways.map((points) => ({ id: freshId(), points })))
     } catch (error) {
-      trouble.value = (error as Error).message
+      trouble.value = inWords(error)
     }
     busy.value = ''
   }
@@ -95,7 +96,7 @@ export function useLettering() {
       if (store.change(edit))
         done.value = `Laid in from frame ${form.frame.value} on level ${store.working!.levels[laid.level]!.name}. It plays at the desk.`
     } catch (error) {
-      trouble.value = (error as Error).message
+      trouble.value = inWords(error)
     }
     busy.value = ''
   }
@@ -141,7 +142,7 @@ function planned(drawing: string | undefined, { frame, inputs }: Form): Planned 
     const lettering = { scene, take: store.take, drawing, writing, frame: frame.value, inputs: inputs.value, freshId }
     return { found: writtenMotion(lettering) }
   } catch (error) {
-    return { refused: (error as Error).message }
+    return { refused: inWords(error) }
   }
 }
 
@@ -185,7 +186,7 @@ function useRevealed({ worker, drawing, paths, form, trouble }: Revealing) {
       try {
         revealed.value = await ask(mine)
       } catch (error) {
-        if (mine === asked) trouble.value = (error as Error).message
+        if (mine === asked) trouble.value = inWords(error)
       }
     },
     { immediate: true },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Character, Scene } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import { inWords } from '../api/in-words'
 import { api } from '../api/api'
 import type { UsedLibrary } from './useLibrary'
 
@@ -26,7 +27,7 @@ async function choose(scene: string) {
     if (plan) library.changeEntry(entry, { mouths: { scene, plan: plan.id } })
     else trouble.value = 'No mouths are laid in that scene: plan some there first, in Plan or with its words.'
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = inWords(error)
   } finally {
     busy.value = false
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LibraryColour, ProposedColour } from '@unhurried/core'
 import { onUnmounted, ref, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { WorkerClient } from '../workers/client'
 import { coloursReportSchema, type ColoursOrder, type ColoursReport } from '../workers/colours/messages'
 
@@ -23,7 +24,7 @@ watch(
       if (wanted === count.value) proposed.value = colours.map((each) => ({ ...each, wanted: true }))
       trouble.value = colours.length === 0 ? 'Nothing in this picture is opaque.' : ''
     } catch (error) {
-      trouble.value = (error as Error).message
+      trouble.value = inWords(error)
     }
   },
   { immediate: true },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { clamp, reelTimes } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import { inWords } from '../api/in-words'
 import type { ShelvedScene } from '../api/api'
 import { keepPicture } from '../parts/files/picture-file'
 import { ReelPictures } from '../parts/reel/reel-pictures'
@@ -42,7 +43,7 @@ async function take() {
   try {
     emit('picture', await keepPicture(await fileOf(entry, clamp(frame.value, 1, entry.length))))
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = inWords(error)
   } finally {
     busy.value = false
   }

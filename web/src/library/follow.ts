@@ -1,4 +1,5 @@
 import { behindLibrary, type ProductionDocument } from '@unhurried/core'
+import { inWords } from '../api/in-words'
 import { api, ApiProblem, type ShelvedScene } from '../api/api'
 import { editsApi } from '../api/edits'
 import { freshId } from '../api/ids'
@@ -38,7 +39,7 @@ export async function bringAlong(
         await follow(library, scene)
         changed++
       } catch (error) {
-        wrong.push(`${scene.name}: ${(error as Error).message}`)
+        wrong.push(`${scene.name}: ${inWords(error)}`)
         // Without a server nothing that follows can be reached either.
         if (error instanceof ApiProblem && error.status === 0) waiting.length = 0
       }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watchEffect } from 'vue'
+import { inWords } from '../api/in-words'
 import { typing } from '../parts/typing'
 import type { PageIn } from './usePages'
 import type { useCamera } from './useCamera'
@@ -43,7 +44,7 @@ async function take(act: 'taken' | 'retaken') {
     if (act === 'taken') emit('taken', page)
     else emit('retaken', page)
   } catch (error) {
-    emit('trouble', (error as Error).message)
+    emit('trouble', inWords(error))
   }
 }
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {

@@ -9,6 +9,7 @@ import {
   type Scan,
 } from '@unhurried/core'
 import { computed, reactive, ref, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { api } from '../api/api'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
@@ -88,7 +89,7 @@ export function useLaying(work: PaperIn) {
       done.value = `${counted(layings.length, 'drawing')} laid from frame ${form.frame}.`
       return true
     } catch (error) {
-      if (!(error instanceof WorkerStopped)) trouble.value = (error as Error).message
+      if (!(error instanceof WorkerStopped)) trouble.value = inWords(error)
       return false
     } finally {
       progress.value = undefined

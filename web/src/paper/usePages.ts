@@ -1,5 +1,6 @@
 import type { Dropped, PageBox } from '@unhurried/core'
 import { computed, effectScope, reactive, ref, shallowReactive } from 'vue'
+import { inWords } from '../api/in-words'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import { KeptPictures } from '../stage/pictures/kept-pictures'
@@ -104,7 +105,7 @@ function pagesIn() {
       setPreview(of, answer.preview)
       Object.assign(of, { looked: answer, boxes: reactive(answer.boxes) })
     } catch (error) {
-      of.trouble = (error as Error).message
+      of.trouble = inWords(error)
     }
     busy.value = ''
   }

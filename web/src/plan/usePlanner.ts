@@ -10,6 +10,7 @@ import {
   type LaidPlan,
 } from '@unhurried/core'
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { inWords } from '../api/in-words'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
 import type { LetteringWorker } from '../writing/lettering-worker'
@@ -131,7 +132,7 @@ function useWriting() {
       const { name } = store.working!.levels[level.value]!
       if (store.change(edit)) told.done.value = `Changed: frames ${frame.value} to ${until.value} of level ${name}.`
     } catch (error) {
-      told.trouble.value = (error as Error).message
+      told.trouble.value = inWords(error)
     }
   }
   /** Whether this plan is lettering, which is then being laid. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { LIMITS, nameSchema, sentenceOf, type Shot } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import { inWords } from '../api/in-words'
 import PictureButton from '../parts/files/PictureButton.vue'
 import { framesAndSeconds } from '../parts/frames'
 import { makeScenes } from './make-scenes'
@@ -30,7 +31,7 @@ async function makeScene() {
   try {
     await makeScenes(reel, [shot.value])
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = inWords(error)
   } finally {
     busy.value = false
   }

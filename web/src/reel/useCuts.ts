@@ -1,4 +1,5 @@
 import { onUnmounted, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { WorkerClient, WorkerStopped } from '../workers/client'
 import { cutsReportSchema, type CutsOrder, type CutsReport, type MeasuredCut } from '../workers/cuts/messages'
 import { cutsOf } from './cuts'
@@ -28,7 +29,7 @@ export function useCuts(reel: UsedReel) {
       progress.value = undefined
     } catch (error) {
       if (error instanceof WorkerStopped) return
-      trouble.value = (error as Error).message
+      trouble.value = inWords(error)
       progress.value = undefined
     }
   }

@@ -1,5 +1,6 @@
 import { reelFormat, type ReelFormatId } from '@unhurried/core'
 import { onUnmounted, reactive, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { mixdown } from '../sound/mixdown'
 import { WorkerClient, WorkerStopped } from '../workers/client'
 import { reelOutReportSchema, type ReelOutOrder, type ReelOutReport } from '../workers/reel-out/messages'
@@ -58,7 +59,7 @@ export function useReelOut(reel: UsedReel) {
       })
       result.value = { url: URL.createObjectURL(file), name, bytes: file.size }
     } catch (error) {
-      if (!(error instanceof WorkerStopped)) trouble.value = (error as Error).message
+      if (!(error instanceof WorkerStopped)) trouble.value = inWords(error)
     } finally {
       if (mine === begun) progress.value = undefined
       client.rest()

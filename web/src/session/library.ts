@@ -1,5 +1,6 @@
 import type { Character } from '@unhurried/core'
 import { ref, shallowRef, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { productionsApi } from '../api/productions'
 import { useScene } from './scene'
 
@@ -16,7 +17,7 @@ export function useSceneLibrary() {
         entries.value = (await productionsApi.read(production)).document.characters
         trouble.value = ''
       } catch (error) {
-        trouble.value = (error as Error).message
+        trouble.value = inWords(error)
       }
     },
     { immediate: true },

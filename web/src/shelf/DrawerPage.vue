@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { counted } from '@unhurried/core'
 import { onMounted, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { api, type Drawer } from '../api/api'
 import { useFetching } from '../api/fetching'
 import { inTurn } from '../api/in-turn'
@@ -29,7 +30,7 @@ async function act(work: () => Promise<unknown>, sentence: string) {
     goingNow.value = undefined
     await load()
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = inWords(error)
   }
 }
 const bringBack = (entry: Lying) =>

@@ -1,30 +1,15 @@
 <script setup lang="ts">
-import {
-  clamp,
-  counted,
-  framesToSeconds,
-  freeName,
-  LIMITS,
-  secondsToFrames,
-  settingsSchema,
-  usualExposure,
-  type Approach,
-  type Settings,
-} from '@unhurried/core'
-import { computed, onMounted, onUnmounted, reactive, ref } from 'vue'
+import { clamp, counted, freeName, type Approach } from '@unhurried/core'
+import { onMounted, onUnmounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
+import { useFetching } from '../api/fetching'
 import { freshId } from '../api/ids'
+import { inWords } from '../api/in-words'
 import { onInWords, USUAL_EXPOSURES } from '../parts/frames'
 import RatePreview from './RatePreview.vue'
+import { PAPERS, SIZES, useSceneForm } from './useSceneForm'
 
-const SIZES = [
-  { name: 'Wide', use: 'screens, film', width: 1280, height: 720 },
-  { name: 'Upright', use: 'phones', width: 720, height: 1280 },
-  { name: 'Square', use: 'posts, stickers', width: 800, height: 800 },
-  { name: 'Small sprite', use: 'games', width: 64, height: 64 },
-]
-const PAPERS = ['#fbf7ee', '#ffffff', '#eef1ec', '#e6edf2', '#f3e3cf', '#3b3f4a']
 const APPROACHES: { value: Approach; word: string; what: string }[] = [
   {
     value: 'pose-to-pose',
@@ -39,115 +24,50 @@ const APPROACHES: { value: Approach; word: string; what: string }[] = [
   { value: 'every-drawing-a-key', word: 'Every drawing a key', what: 'No inbetweens; few drawings, each one meant.' },
 ]
 
+const RATES = [6, 8, 12, 15, 24, 25, 30]
+
 const route = useRoute()
 const router = useRouter()
+const { form, fps, length, isAhead, isSmall, onFrames, choose, changeUnit, wrong, settings } = useSceneForm()
 const productions = ref<Production[]>([])
+const production = ref(String(route.query['production'] ?? ''))
+const { trouble: unread, fetching } = useFetching()
 const trouble = ref('')
 const busy = ref(false)
 /** Somebody who went elsewhere while the scene was set up stays there. */
 let left = false
 onUnmounted(() => (left = true))
-const form = reactive({
-  name: '',
-  production: String(route.query['production'] ?? ''),
-  size: 'Wide',
-  width: '1280',
-  height: '720',
-  fps: '24',
-  length: '48',
-  unit: 'frames' as 'frames' | 'seconds',
-  paper: PAPERS[0]!,
-  approach: 'pose-to-pose' as Approach,
-  /** Frames a new drawing is shown for; as is usual at the rate until it is chosen. */
-  exposure: undefined as number | undefined,
-  follows: true,
-  numbering: 'by-frame' as Settings['numbering'],
-  cells: true,
-})
-onMounted(async () => {
-  try {
+
+onMounted(() =>
+  fetching(async () => {
     productions.value = await api.shelf()
-    form.production ||= productions.value[0]?.id ?? ''
+    production.value ||= productions.value[0]?.id ?? ''
     // Who is writing a name already is not written over.
     if (document.activeElement?.id !== 'scene-name') form.name ||= untitled()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-})
-
+  }),
+)
 /** A name to begin with, so that nobody has to think of one before drawing. */
 const untitled = () =>
   freeName('Scene 1', new Set(productions.value.flatMap(({ scenes }) => scenes.map(({ name }) => name))))
 
-function choose(name: string) {
-  const size = SIZES.find((each) => each.name === name)
-  form.size = name
-  if (size) {
-    form.width = String(size.width)
-    form.height = String(size.height)
-  }
-}
-const fps = computed(() => {
-  const value = Number(form.fps)
-  return Number.isInteger(value) && value >= LIMITS.fps.min && value <= LIMITS.fps.max ? value : undefined
-})
-const length = computed(() => {
-  const value = Number(form.length)
-  if (!(value > 0) || !Number.isFinite(value)) return undefined
-  return form.unit === 'frames' ? value : value < 1e5 ? secondsToFrames(value, fps.value ?? 24) : undefined
-})
-function changeUnit(unit: typeof form.unit) {
-  if (unit === form.unit || !length.value) return
-  form.length =
-    unit === 'frames' ? String(length.value) : String(Number(framesToSeconds(length.value, fps.value ?? 24).toFixed(3)))
-  form.unit = unit
-}
-
-/** Drawn one after the other, not planned from key to key. */
-const ahead = computed(() => form.approach !== 'pose-to-pose')
-const onFrames = computed(() => form.exposure ?? usualExposure({ fps: fps.value ?? 24 }))
-
-/** Small enough to be drawn cell by cell. */
-const small = computed(() => Math.max(Number(form.width), Number(form.height)) <= LIMITS.cellSide)
-const parsed = computed(() =>
-  settingsSchema.safeParse({
-    name: form.name,
-    width: Number(form.width),
-    height: Number(form.height),
-    fps: Number(form.fps),
-    length: length.value ?? 0,
-    paper: form.paper,
-    approach: form.approach,
-    ...(ahead.value && form.exposure && { exposure: form.exposure }),
-    ...(ahead.value && form.follows && { lengthFollows: true }),
-    numbering: form.numbering,
-    ...(small.value && form.cells && { cells: true }),
-  }),
-)
-const tried = ref(false)
-/** The sentence for one field, once the person has tried to go on or filled it in. */
-function wrong(field: keyof Settings): string {
-  if (parsed.value.success || (!tried.value && (field === 'name' || form[field as 'fps'] === ''))) return ''
-  return parsed.value.error.issues.find((issue) => issue.path[0] === field)?.message ?? ''
-}
-
 async function setUp() {
-  tried.value = true
-  if (!parsed.value.success) return
+  const made = settings()
+  // What productions there are is not known yet: none is made beside them.
+  if (!made || (unread.value && !production.value)) return
   busy.value = true
   trouble.value = ''
   try {
-    if (!form.production) {
-      form.production = freshId()
-      await api.createProduction({ id: form.production, name: 'My scenes' })
+    if (!production.value) {
+      production.value = freshId()
+      await api.createProduction({ id: production.value, name: 'My scenes' })
     }
     const id = freshId()
-    await api.createScene({ id, production: form.production, settings: parsed.value.data })
+    await api.createScene({ id, production: production.value, settings: made })
     // Nothing is planned straight ahead: the paper comes first.
-    const name = ahead.value ? 'draw' : 'plan'
+    const name = isAhead.value ? 'draw' : 'plan'
     if (!left) await router.push({ name, params: { scene: id } })
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = inWords(error)
   } finally {
     busy.value = false
   }
@@ -170,7 +90,7 @@ async function setUp() {
       </div>
       <div v-if="productions.length > 0" class="field">
         <label for="scene-production">Production</label>
-        <ElSelect id="scene-production" v-model="form.production">
+        <ElSelect id="scene-production" v-model="production">
           <ElOption v-for="each in productions" :key="each.id" :label="each.name" :value="each.id" />
         </ElSelect>
       </div>
@@ -216,7 +136,7 @@ async function setUp() {
           />
           <span class="note">pixels</span>
         </div>
-        <label v-if="small" class="line"
+        <label v-if="isSmall" class="line"
           ><input v-model="form.cells" type="checkbox" /> Draw in whole cells, with no smoothing anywhere</label
         >
         <p v-if="wrong('width') || wrong('height')" class="wrong" role="alert">
@@ -256,7 +176,7 @@ async function setUp() {
             :aria-invalid="wrong('fps') !== ''"
           />
           <button
-            v-for="rate in [6, 8, 12, 15, 24, 25, 30]"
+            v-for="rate in RATES"
             :key="rate"
             type="button"
             class="word"
@@ -309,7 +229,7 @@ async function setUp() {
           >
         </label>
       </fieldset>
-      <div v-if="ahead" class="field line" role="group" aria-label="New drawings on">
+      <div v-if="isAhead" class="field line" role="group" aria-label="New drawings on">
         <span class="label">New drawings on</span>
         <button
           v-for="frames in USUAL_EXPOSURES"
@@ -322,7 +242,7 @@ async function setUp() {
           {{ onInWords(frames) }}
         </button>
       </div>
-      <div v-if="ahead" class="field line" role="group" aria-label="The scene ends">
+      <div v-if="isAhead" class="field line" role="group" aria-label="The scene ends">
         <span class="label">The scene ends</span>
         <button type="button" class="word" :aria-pressed="form.follows" @click="form.follows = true">
           where its drawings do
@@ -352,10 +272,10 @@ async function setUp() {
       </div>
     </div>
     <div class="end">
-      <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
+      <p v-if="trouble || unread" class="wrong" role="alert">{{ trouble || unread }}</p>
       <RouterLink class="word" to="/">Back to the shelf</RouterLink>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{
-        ahead ? 'Set up and draw' : 'Set up and plan it'
+        isAhead ? 'Set up and draw' : 'Set up and plan it'
       }}</ElButton>
     </div>
   </form>

@@ -3,6 +3,7 @@ import { counted, nameSchema, sentenceOf } from '@unhurried/core'
 import { useDebounceFn } from '@vueuse/core'
 import { defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { inWords } from '../api/in-words'
 import { api, type Production } from '../api/api'
 import { freshId } from '../api/ids'
 import ProductionHead from './ProductionHead.vue'
@@ -73,7 +74,7 @@ async function addProduction() {
     naming.value = false
     await shelf.load()
   } catch (error) {
-    nameTrouble.value = (error as Error).message
+    nameTrouble.value = inWords(error)
   }
 }
 </script>

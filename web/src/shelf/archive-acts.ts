@@ -1,4 +1,5 @@
 import { counted, fileStem, type ProductionFile } from '@unhurried/core'
+import { inWords } from '../api/in-words'
 import { allScenes } from '../api/all-scenes'
 import { api, ApiProblem, type Production } from '../api/api'
 import { freshId } from '../api/ids'
@@ -31,7 +32,7 @@ export async function bringIn(files: readonly File[], into: string, tell: Tell):
       came.push(scene.settings.name)
       return id
     } catch (error) {
-      wrong.push(`${name}: ${(error as Error).message}`)
+      wrong.push(`${name}: ${inWords(error)}`)
       // Without a server nothing that follows can come in either.
       stopped ||= error instanceof ApiProblem && error.status === 0
       return undefined
@@ -49,7 +50,7 @@ export async function bringIn(files: readonly File[], into: string, tell: Tell):
       }
       if (production?.document && !stopped) wrong.push(...(await besideScenes(production, { to, now, readPicture })))
     } catch (error) {
-      wrong.push((error as Error).message)
+      wrong.push(inWords(error))
     }
   }
   tell(outcome(came, wrong))
@@ -78,7 +79,7 @@ async function besideScenes({ document, pictures = [] }: ComingProduction, { to,
     try {
       await keepPicture(new File([await readPicture(file)], file))
     } catch (error) {
-      wrong.push(`${file}: ${(error as Error).message}`)
+      wrong.push(`${file}: ${inWords(error)}`)
     }
   }
   await keepBeside(document!, { production: to, now })
@@ -115,7 +116,7 @@ export async function handOut(production: Production, tell: Tell): Promise<void>
     tell({ sentence: `${production.name} went out with ${counted(scenes.length, 'scene')}.`, wrong: false })
   } catch (error) {
     const isStopped = error instanceof WorkerStopped
-    tell({ sentence: isStopped ? 'Stopped; nothing went out.' : (error as Error).message, wrong: !isStopped })
+    tell({ sentence: isStopped ? 'Stopped; nothing went out.' : inWords(error), wrong: !isStopped })
   } finally {
     client.rest()
   }

@@ -1,5 +1,6 @@
 import { computed, type Ref, type ShallowRef } from 'vue'
 import { counted, nameWith } from '@unhurried/core'
+import { inWords } from '../api/in-words'
 import { allScenes } from '../api/all-scenes'
 import { api, type Production, type ShelvedScene } from '../api/api'
 import { freshId } from '../api/ids'
@@ -79,7 +80,7 @@ const actOn = ({ kept, underWay, said }: ShelfState) =>
       said.value = sentence ? { sentence, wrong: false } : undefined
       return true
     } catch (error) {
-      said.value = { sentence: (error as Error).message, wrong: true }
+      said.value = { sentence: inWords(error), wrong: true }
       return false
     } finally {
       underWay.value = underWay.value.filter((each) => each !== change)

@@ -1,4 +1,5 @@
 import { ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { api, type FoundScene, type Production } from '../api/api'
 import { inTurn } from '../api/in-turn'
 import { useFetching } from '../api/fetching'
@@ -27,7 +28,7 @@ export function useShelf() {
     } catch (error) {
       // What is shown already stays.
       if (!productions.value) throw error
-      said.value = { sentence: (error as Error).message, wrong: true }
+      said.value = { sentence: inWords(error), wrong: true }
     }
   }
   void load()
@@ -40,7 +41,7 @@ export function useShelf() {
         each.id === id ? { ...each, scenes: [...each.scenes, ...more.filter((scene) => !known.has(scene.id))] } : each,
       )
     } catch (error) {
-      said.value = { sentence: (error as Error).message, wrong: true }
+      said.value = { sentence: inWords(error), wrong: true }
     }
   }
 
@@ -53,7 +54,7 @@ export function useShelf() {
       const answer = await api.findScenes(words.trim(), left)
       if (mine === asked) found.value = answer
     } catch (error) {
-      if (mine === asked) said.value = { sentence: (error as Error).message, wrong: true }
+      if (mine === asked) said.value = { sentence: inWords(error), wrong: true }
     }
   }
 

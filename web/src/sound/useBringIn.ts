@@ -2,6 +2,7 @@ import { LIMITS, nameWith } from '@unhurried/core'
 import { putSound } from '@unhurried/core/api'
 import { createGlobalState, useEventListener } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
+import { inWords } from '../api/in-words'
 import { upload } from '../api/upload'
 import { freshId } from '../api/ids'
 import { useScene } from '../session/scene'
@@ -58,7 +59,7 @@ export const useBringIn = createGlobalState(() => {
       for (; at < files.length; at++) await one(files[at]!, { start, scene, signal: stopping.signal })
     } catch (error) {
       if (!stopping.signal.aborted) {
-        trouble.value = (error as Error).message
+        trouble.value = inWords(error)
         left.value = [...left.value, { files: files.slice(at), start, scene }]
       }
     }

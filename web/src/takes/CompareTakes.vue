@@ -1,154 +1,28 @@
 <script setup lang="ts">
-import {
-  counted,
-  drawingsShown,
-  exposuresOf,
-  lengthOfTake,
-  freeName,
-  LIMITS,
-  nameSchema,
-  sentenceOf,
-  takeLasting,
-  takesDiffer,
-  type Take,
-} from '@unhurried/core'
-import { usePreferredReducedMotion } from '@vueuse/core'
-import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
+import { counted, LIMITS, type Take } from '@unhurried/core'
 import { useRouter } from 'vue-router'
-import { freshId } from '../api/ids'
 import { framesAndSeconds } from '../parts/frames'
-import { composedPictures } from '../stage/player'
-import { sayWhy, useScene } from '../session/scene'
-import { useHeard } from '../sound/useHeard'
+import { useScene } from '../session/scene'
 import TakeStrip from './TakeStrip.vue'
+import { usePlayInStep } from './usePlayInStep'
+import { useTakeNames, useTakes, useTakeTimes } from './useTakes'
 
-const MOST = 4
 const store = useScene()
 const router = useRouter()
-const scene = computed(() => store.scene!)
-const heard = useHeard()
-const out = computed(() => Object.values(scene.value.takes).filter((take) => !take.away))
-const away = computed(() => Object.values(scene.value.takes).filter((take) => take.away))
-/** Takes laid beside each other, the main one first until others are chosen. */
-const picked = ref<string[]>([scene.value.mainTake])
-const beside = computed(() => picked.value.filter((id) => scene.value.takes[id] && !scene.value.takes[id].away))
-watch(out, (now) => {
-  picked.value = picked.value.filter((id) => now.some((take) => take.id === id))
-  if (picked.value.length === 0) picked.value = [scene.value.mainTake]
+const takes = useTakes()
+const { scene, out, away, beside, toggle, addFrom } = takes
+const { names, rename } = useTakeNames(takes)
+const { lasts, setLength, length, beyond, differences, differencesInWords } = useTakeTimes(takes)
+const { size, now, isPlaying, play, stop, goTo, keep } = usePlayInStep({
+  scene: () => scene.value,
+  beside: () => beside.value,
+  length: () => length.value,
 })
-function toggle(id: string) {
-  if (picked.value.includes(id))
-    picked.value = picked.value.length > 1 ? picked.value.filter((each) => each !== id) : picked.value
-  else if (picked.value.length === MOST)
-    sayWhy(new Error(`${MOST} takes can play side by side. Take one off the table first.`))
-  else picked.value = [...picked.value, id]
-}
-/** Frames of the longest of them: one that ends before stays on its last picture. */
-const length = computed(() => Math.max(...beside.value.map((id) => lengthOfTake(scene.value, id))))
-const lasts = (take: Take) => lengthOfTake(scene.value, take.id)
-const setLength = (take: Take, frames: number) => store.change(takeLasting(store.working!, take.id, frames))
-/** Drawings of a take's sheet that lie beyond where it ends. */
-const beyond = (take: Take) =>
-  scene.value.levelOrder.reduce(
-    (sum, level) =>
-      sum + drawingsShown(exposuresOf(scene.value, level, take.id)).filter(({ frame }) => frame > lasts(take)).length,
-    0,
-  )
-/** Each against the first on the table. */
-const differences = computed(
-  () =>
-    new Map(
-      beside.value.map((id) => [id, id === beside.value[0] ? [] : takesDiffer(scene.value, beside.value[0]!, id)]),
-    ),
-)
-const differencesOf = (id: string) => {
-  const frames = differences.value.get(id)!.reduce((sum, { from, to }) => sum + to - from + 1, 0)
-  const name = scene.value.takes[beside.value[0]!]!.name
-  return frames === 0
-    ? `the same as ${name}`
-    : `${framesAndSeconds(frames, scene.value.settings.fps)} differ from ${name}, hatched below`
-}
 
-function addFrom(take: Take) {
-  const names = new Set(Object.values(scene.value.takes).map((each) => each.name))
-  const name = freeName(take.name, names)
-  const id = freshId()
-  if (store.change({ type: 'take.add', id, name, from: take.id }) && picked.value.length < MOST)
-    picked.value = [...picked.value, id]
-}
-/** What stands in the fields, as far as it was typed. */
-const names = reactive<Record<string, string>>({})
-watch(
-  out,
-  (now) => {
-    for (const take of now) names[take.id] = take.name
-  },
-  { immediate: true },
-)
-function rename(take: Take, text: string) {
-  const name = nameSchema.safeParse(text)
-  if (!name.success) {
-    names[take.id] = take.name
-    sayWhy(new Error(`A take needs a name: ${sentenceOf(name.error)}`))
-  } else if (name.data !== take.name) store.change({ type: 'take.set', take: take.id, fields: { name: name.data } })
-}
 async function open(take: Take) {
   store.take = take.id
   await router.push({ name: 'draw', params: { scene: store.id } })
 }
-
-// ---- playing in step ------------------------------------------------------------------------------
-const canvases = new Map<string, HTMLCanvasElement>()
-const keep = (id: string, canvas: unknown) =>
-  canvas instanceof HTMLCanvasElement ? canvases.set(id, canvas) : canvases.delete(id)
-const now = ref(1)
-const playing = ref(false)
-const calm = usePreferredReducedMotion()
-let stopPlaying: (() => void) | undefined
-let show: (frame: number) => void = () => undefined
-const size = computed(() => {
-  const { width, height } = scene.value.settings
-  const scale = Math.min(
-    1,
-    (beside.value.length === 1 ? 720 : 460) / width,
-    (beside.value.length === 1 ? 420 : 260) / height,
-  )
-  return { scale, width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) }
-})
-function lay() {
-  const reels = beside.value.map((take) => ({
-    take,
-    pictures: composedPictures({ scene: scene.value, inkOf: store.ink!.inkOf, scale: size.value.scale, take }),
-  }))
-  show = (frame) => {
-    now.value = frame
-    for (const { take, pictures } of reels) canvases.get(take)?.getContext('2d')!.drawImage(pictures.at(frame), 0, 0)
-  }
-  show(Math.min(now.value, length.value))
-  if (playing.value) play()
-}
-function play() {
-  stopPlaying?.()
-  playing.value = true
-  stopPlaying = heard.playAlong({ from: now.value, length: length.value, show: (frame) => show(frame) })
-}
-function stop() {
-  stopPlaying?.()
-  playing.value = false
-}
-function goTo(frame: number) {
-  stop()
-  show(frame)
-}
-onMounted(async () => {
-  lay()
-  await store.loadInk()
-  if (!store.scene) return
-  lay()
-  if (calm.value !== 'reduce') play()
-})
-watch([scene, beside, size], () => store.scene && lay(), { flush: 'post' })
-onUnmounted(() => stopPlaying?.())
 </script>
 
 <template>
@@ -230,8 +104,8 @@ onUnmounted(() => stopPlaying?.())
     </aside>
     <div class="table">
       <div class="line">
-        <button class="word main play" :aria-pressed="playing" @click="playing ? stop() : play()">
-          {{ playing ? 'Stop' : 'Play in step' }}
+        <button class="word main play" :aria-pressed="isPlaying" @click="isPlaying ? stop() : play()">
+          {{ isPlaying ? 'Stop' : 'Play in step' }}
         </button>
         <input
           class="scrub"
@@ -248,7 +122,7 @@ onUnmounted(() => stopPlaying?.())
         <figure v-for="id in beside" :key="id" class="paper reel" :data-take="scene.takes[id]!.name">
           <figcaption>
             <b>{{ scene.takes[id]!.name }}</b><span v-if="id === scene.mainTake" class="main-mark"> main take</span
-            ><span v-if="id !== beside[0]" class="note">, {{ differencesOf(id) }}</span>
+            ><span v-if="id !== beside[0]" class="note">, {{ differencesInWords(id) }}</span>
           </figcaption>
           <canvas
             :ref="(canvas) => keep(id, canvas)"

@@ -1,5 +1,6 @@
 import { isBehind, planFor } from '@unhurried/core'
 import { computed, onScopeDispose, ref, watch } from 'vue'
+import { inWords } from '../api/in-words'
 import { useScene } from '../session/scene'
 
 /** Lettering on the table that writes itself as its lines were before they were changed, and what lays it anew. */
@@ -42,7 +43,7 @@ export function useWritingBehind() {
       const wish = { scene: store.working!, take: store.take, drawing: String(inputs['of']), frame, inputs }
       store.change((await writingLaid(worker, wish)).edit)
     } catch (error) {
-      trouble.value = (error as Error).message
+      trouble.value = inWords(error)
     }
     worker.stop()
     busy.value = false

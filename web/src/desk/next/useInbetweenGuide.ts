@@ -11,6 +11,7 @@ import {
 } from '@unhurried/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { inWords } from '../../api/in-words'
 import { useScene } from '../../session/scene'
 import { workOf } from '../../stage/order-of-work'
 import { WorkerClient, WorkerStopped } from '../../workers/client'
@@ -111,7 +112,7 @@ export function useInbetweenGuide() {
       const found = await finder.find(inks.value, now)
       if (wanted.value && between.value === now) guide.value = found
     } catch (error) {
-      if (between.value === now && !(error instanceof WorkerStopped)) trouble.value = (error as Error).message
+      if (between.value === now && !(error instanceof WorkerStopped)) trouble.value = inWords(error)
     }
   }
   let handle = 0

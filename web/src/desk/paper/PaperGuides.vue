@@ -1,94 +1,43 @@
 <script setup lang="ts">
-import {
-  chartTargets,
-  missesOf,
-  pathOf,
-  pinOf,
-  placeOnArc,
-  touchesOf,
-  type Arc,
-  type Chart,
-  type Point,
-  type Target,
-} from '@unhurried/core'
+import { chartTargets, missesOf, pathOf, pinOf, touchesOf, type Chart } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import type { PaperPlacement } from '../../stage/surface'
 import { useLook } from '../../session/look'
-import { followDrag } from '../../parts/drag'
 import { useScene } from '../../session/scene'
+import type { PaperPlacement } from '../../stage/surface'
 import type { Landmarks } from '../tools/useLandmarks'
-import { usePaperPlace } from './usePaperPlace'
 import type { Slides } from '../tools/useSlides'
-import { ARROWS } from '../../parts/typing'
+import { chartedPath, wholePath, type PathOnPaper } from './guides/paths'
+import { useGuideDrag, type GuideMode } from './guides/useGuideDrag'
+import { usePaperPlace } from './usePaperPlace'
 
 const props = defineProps<{
   placement: PaperPlacement
   chart: Chart | undefined
   landmarks: Landmarks
   slides: Slides
-  mode: 'look' | 'pin' | 'slide'
+  mode: GuideMode
 }>()
 const store = useScene()
 const look = useLook()
 const scene = computed(() => store.apartFromInk!)
 const host = ref<SVGSVGElement>()
 const { k, style, onPaper } = usePaperPlace(() => props.placement, host)
-
-const line = (arc: Arc, from: number, to: number) => {
-  const points = Array.from({ length: 24 * (to - from) + 1 }, (_, i) =>
-    placeOnArc(arc, from, to, i / (24 * (to - from))),
-  )
-  return points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('')
-}
+const { slideInHand, down, onKey } = useGuideDrag({
+  mode: () => props.mode,
+  chart: () => props.chart,
+  landmarks: () => props.landmarks,
+  slides: () => props.slides,
+  k: () => k.value,
+  onPaper,
+})
 const numberOf = (drawing: string) => scene.value.drawings[drawing]?.number ?? ''
 
-/** Numbers that would run into each other are left out; the drawing on the table keeps its own. */
-function labelled(targets: readonly Target[]) {
-  const taken: Point[] = targets.filter((target) => target.drawing === store.drawing).map((target) => target.place)
-  return targets.map((target) => {
-    const label =
-      target.drawing === store.drawing ||
-      taken.every((other) => Math.hypot(other.x - target.place.x, other.y - target.place.y) > 16 * k.value)
-    if (label) taken.push(target.place)
-    return { ...target, label }
-  })
-}
 const charted = computed(() => (props.chart ? chartTargets(scene.value, props.chart, store.take) : []))
-const paths = computed(() => {
-  if (charted.value.length > 0) {
-    return charted.value.map(({ path, between, targets }) => ({
-      landmark: path.landmark,
-      d: line(path.arc, between.from, between.to),
-      ticks: labelled(targets).map(({ drawing, place, label: text }) => {
-        const across = { x: -place.direction.y * 6 * k.value, y: place.direction.x * 6 * k.value }
-        return {
-          drawing,
-          place,
-          a: { x: place.x - across.x, y: place.y - across.y },
-          b: { x: place.x + across.x, y: place.y + across.y },
-          here: drawing === store.drawing,
-          text,
-          label: { x: place.x + across.x * 2.6, y: place.y + across.y * 2.6 },
-        }
-      }),
-      ends: [placeOnArc(path.arc, between.from, between.to, 0), placeOnArc(path.arc, between.from, between.to, 1)],
-      // A piece between two neighbouring stations can be bent; others follow their points.
-      handle: between.to - between.from === 1 ? placeOnArc(path.arc, between.from, between.to, 0.5) : undefined,
-    }))
-  }
+const paths = computed<PathOnPaper[]>(() => {
+  if (charted.value.length > 0) return charted.value.map((each) => chartedPath(each, store.drawing, k.value))
   const { inHand } = props.landmarks
   const path = inHand.value && pathOf(scene.value, store.level, inHand.value, store.take)
-  return path
-    ? [
-        {
-          landmark: path.landmark,
-          d: line(path.arc, 0, path.arc.segments.length),
-          ticks: [],
-          ends: path.arc.points,
-          handle: undefined,
-        },
-      ]
-    : []
+  return path ? [wholePath(path)] : []
 })
 const pins = computed(() =>
   props.landmarks.all.value.flatMap((landmark) => {
@@ -105,117 +54,12 @@ const touches = computed(() =>
     return [{ ...touch, place: touch.place, pin, px }]
   }),
 )
-
 /** A landmark that should touch another says so itself. */
 const misses = computed(() =>
   (props.chart && store.drawing ? missesOf(scene.value, props.chart, store.drawing, store.take) : []).filter(
     (miss) => !touches.value.some(({ landmark, leads }) => !leads && landmark.id === miss.landmark.id),
   ),
 )
-// ---- the hand -----------------------------------------------------------------------------------
-type Drag =
-  | { what: 'pin'; landmark: string; at: Point }
-  | { what: 'bend'; landmark: string; bend: number | undefined }
-  | { what: 'slide' | 'turn'; drawing: string; last: Point }
-let drag: Drag | undefined
-/** The middle of the paper, about which drawings are turned, and a handle to turn them by. */
-const middle = computed(() => ({ x: scene.value.settings.width / 2, y: scene.value.settings.height / 2 }))
-const inHandSlide = computed(() => {
-  const drawing = props.slides.picked.value
-  if (props.mode !== 'slide' || drawing === undefined) return undefined
-  const { x, y, turn } = props.slides.of(drawing)
-  const centre = { x: middle.value.x + x, y: middle.value.y + y }
-  const reach = Math.min(scene.value.settings.height * 0.3, 90 * k.value)
-  return { drawing, centre, handle: { x: centre.x + Math.sin(turn) * reach, y: centre.y - Math.cos(turn) * reach } }
-})
-const bendAt = (chart: Chart, landmark: string, at: Point) => {
-  const [a, b] = [pinOf(scene.value.drawings[chart.from], landmark)!, pinOf(scene.value.drawings[chart.to], landmark)!]
-  const chord = Math.hypot(b.x - a.x, b.y - a.y) || 1
-  // Left of the way is positive.
-  const bend = ((at.x - a.x) * (b.y - a.y) - (at.y - a.y) * (b.x - a.x)) / chord
-  return Math.abs(bend) < 2 * k.value ? 0 : Math.round(bend * 8) / 8
-}
-
-function down(event: PointerEvent) {
-  if (event.button > 0 || drag || props.mode === 'look') return
-  const at = onPaper(event)
-  const name = (event.target as Element).getAttribute('data-handle')
-  if (props.mode === 'slide') {
-    const drawing = props.slides.picked.value
-    if (drawing === undefined) return
-    drag = { what: name === 'turn' ? 'turn' : 'slide', drawing, last: at }
-  } else if (name?.startsWith('bend ')) drag = { what: 'bend', landmark: name.slice(5), bend: undefined }
-  else {
-    const landmark = name?.startsWith('pin ') ? name.slice(4) : props.landmarks.inHand.value?.id
-    if (landmark === undefined || store.drawing === undefined) return
-    drag = { what: 'pin', landmark, at }
-    props.landmarks.tryAt(landmark, at.x, at.y)
-  }
-  event.preventDefault()
-  followDrag(event, { onMove: (_, moved) => move(moved), onEnd: up })
-}
-function move(event: PointerEvent) {
-  if (!drag) return
-  const at = onPaper(event)
-  if (drag.what === 'pin') {
-    drag.at = at
-    props.landmarks.tryAt(drag.landmark, at.x, at.y)
-  } else if (drag.what === 'bend') {
-    drag.bend = bendAt(props.chart!, drag.landmark, at)
-    store.attempt({ type: 'chart.bend', chart: props.chart!.id, landmark: drag.landmark, bend: drag.bend })
-  } else if (drag.what === 'slide') {
-    props.slides.by(drag.drawing, { x: at.x - drag.last.x, y: at.y - drag.last.y })
-    drag.last = at
-  } else {
-    const { centre } = inHandSlide.value!
-    const angle = (p: Point) => Math.atan2(p.y - centre.y, p.x - centre.x)
-    props.slides.by(drag.drawing, {
-      turn: Math.atan2(Math.sin(angle(at) - angle(drag.last)), Math.cos(angle(at) - angle(drag.last))),
-    })
-    drag.last = at
-  }
-}
-function up() {
-  const last = drag
-  drag = undefined
-  if (last?.what === 'pin') props.landmarks.pinAt(last.landmark, last.at.x, last.at.y)
-  if (last?.what === 'bend' && last.bend !== undefined)
-    store.change({
-      type: 'chart.bend',
-      chart: props.chart!.id,
-      landmark: last.landmark,
-      bend: last.bend === 0 ? null : last.bend,
-    })
-}
-
-function onKey(event: KeyboardEvent) {
-  const arrow = ARROWS[event.key]
-  const step = event.shiftKey ? 10 : 1
-  const { inHand, entry } = props.landmarks
-  if (props.mode === 'slide' && props.slides.picked.value !== undefined) {
-    const turn = event.key === '[' ? -1 : event.key === ']' ? 1 : 0
-    if (!arrow && turn === 0) return
-    props.slides.by(
-      props.slides.picked.value,
-      arrow ? { x: arrow[0] * step, y: arrow[1] * step } : { turn: (turn * step * Math.PI) / 180 },
-    )
-  } else if (props.mode === 'pin' && inHand.value && store.drawing !== undefined) {
-    const pin = pinOf(entry.value, inHand.value.id)
-    if (event.key === 'Enter' && !pin) props.landmarks.pinAt(inHand.value.id, middle.value.x, middle.value.y)
-    else if (arrow && pin) {
-      const { id } = inHand.value
-      props.landmarks.pick(id)
-      store.change({
-        type: 'pin.set',
-        drawing: store.drawing,
-        landmark: id,
-        pin: { ...pin, x: pin.x + arrow[0] * step, y: pin.y + arrow[1] * step },
-      })
-    } else return
-  } else return
-  event.preventDefault()
-  event.stopPropagation()
-}
 </script>
 
 <template>
@@ -247,12 +91,18 @@ function onKey(event: KeyboardEvent) {
       >
         <path :d="path.d" :stroke-dasharray="`${6 * k} ${4 * k}`" />
         <circle v-for="(end, i) in path.ends" :key="i" :cx="end.x" :cy="end.y" :r="2.6 * k" class="station" />
-        <g v-for="tick in path.ticks" :key="tick.drawing" class="tick" :class="{ here: tick.here }">
+        <g v-for="tick in path.ticks" :key="tick.drawing" class="tick" :class="{ here: tick.isHere }">
           <line :x1="tick.a.x" :y1="tick.a.y" :x2="tick.b.x" :y2="tick.b.y" />
-          <text v-if="tick.text" :x="tick.label.x" :y="tick.label.y + 4 * k" text-anchor="middle" :font-size="12 * k">
+          <text
+            v-if="tick.isWritten"
+            :x="tick.label.x"
+            :y="tick.label.y + 4 * k"
+            text-anchor="middle"
+            :font-size="12 * k"
+          >
             {{ numberOf(tick.drawing) }}
           </text>
-          <g v-if="tick.here" class="target" :data-target="path.landmark.name">
+          <g v-if="tick.isHere" class="target" :data-target="path.landmark.name">
             <circle :cx="tick.place.x" :cy="tick.place.y" :r="8 * k" />
             <path
               :d="`M${tick.place.x - 12 * k} ${tick.place.y}h${7 * k}m${10 * k} 0h${7 * k}M${tick.place.x} ${tick.place.y - 12 * k}v${7 * k}m0 ${10 * k}v${7 * k}`"
@@ -334,15 +184,15 @@ function onKey(event: KeyboardEvent) {
         </text>
       </g>
     </g>
-    <g v-if="inHandSlide" class="slide" :stroke-width="1.5 * k">
+    <g v-if="slideInHand" class="slide" :stroke-width="1.5 * k">
       <line
-        :x1="inHandSlide.centre.x"
-        :y1="inHandSlide.centre.y"
-        :x2="inHandSlide.handle.x"
-        :y2="inHandSlide.handle.y"
+        :x1="slideInHand.centre.x"
+        :y1="slideInHand.centre.y"
+        :x2="slideInHand.handle.x"
+        :y2="slideInHand.handle.y"
       />
-      <circle :cx="inHandSlide.centre.x" :cy="inHandSlide.centre.y" :r="4 * k" />
-      <circle :cx="inHandSlide.handle.x" :cy="inHandSlide.handle.y" :r="8 * k" class="handle" data-handle="turn">
+      <circle :cx="slideInHand.centre.x" :cy="slideInHand.centre.y" :r="4 * k" />
+      <circle :cx="slideInHand.handle.x" :cy="slideInHand.handle.y" :r="8 * k" class="handle" data-handle="turn">
         <title>Drag to turn</title>
       </circle>
     </g>

@@ -1,175 +1,65 @@
 <script setup lang="ts">
-import { counted, clamp, followedBy, STAY, transformPoint, type Point } from '@unhurried/core'
+import { counted, transformPoint, type Point } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import type { PaperPlacement } from '../../stage/surface'
-import { followDrag } from '../../parts/drag'
-import { usePaperPlace } from './usePaperPlace'
 import type { Paint } from '../tools/paint/usePaint'
 import type { Selection } from '../tools/selection/useSelection'
 import type { Tools } from '../tools/useTools'
+import { selectionFrame } from './handles/frame'
+import { useHandleDrag } from './handles/useHandleDrag'
+import { usePaperPlace } from './usePaperPlace'
 
 const props = defineProps<{ placement: PaperPlacement; selection: Selection; paint: Paint; tools: Tools }>()
 /** A knob nearer to the table's edge than this, in CSS pixels, cannot be taken well. */
 const MARGIN = 12
 const host = ref<SVGSVGElement>()
 const { k, style, onPaper } = usePaperPlace(() => props.placement, host)
+const down = useHandleDrag({
+  selection: () => props.selection,
+  tools: () => props.tools,
+  k: () => k.value,
+  onPaper,
+  host: () => host.value!,
+})
 
-// ---- what is selected ---------------------------------------------------------------------------------
-const SIDES = [
-  [-1, -1],
-  [0, -1],
-  [1, -1],
-  [1, 0],
-  [1, 1],
-  [0, 1],
-  [-1, 1],
-  [-1, 0],
-] as const
-/** How far along its axis the squash knob lies so that it is on the table: on this side, the other, or nearer. */
-function reachOnTable(middle: Point, along: Point, far: number): number {
+const onTable = (at: Point) => transformPoint(props.placement.matrix, at)
+function isOnTable(at: Point): boolean {
   const table = host.value?.parentElement
-  if (!table) return far
-  const lies = (reach: number) => {
-    const at = transformPoint(props.placement.matrix, { x: middle.x + along.x * reach, y: middle.y + along.y * reach })
-    return at.x > MARGIN && at.y > MARGIN && at.x < table.clientWidth - MARGIN && at.y < table.clientHeight - MARGIN
-  }
-  return [1, -1, 0.7, -0.7, 0.5, -0.5, 0.3, -0.3].map((share) => share * far).find(lies) ?? far
+  const { x, y } = onTable(at)
+  return !table || (x > MARGIN && y > MARGIN && x < table.clientWidth - MARGIN && y < table.clientHeight - MARGIN)
 }
 const frame = computed(() => {
   const { box, matrix, pivot, axis } = props.selection
   if (!box.value) return undefined
-  const margin = 5 * k.value
-  const { left, top, right, bottom } = box.value
-  const place = ([x, y]: readonly [number, number]): Point => ({
-    x: (left + right) / 2 + x * ((right - left) / 2 + margin),
-    y: (top + bottom) / 2 + y * ((bottom - top) / 2 + margin),
-  })
-  const at = (p: Point) => transformPoint(matrix.value, p)
-  const middle = at(pivot.value)
-  const along = { x: Math.cos(axis.value), y: Math.sin(axis.value) }
-  const far = Math.max(46 * k.value, Math.hypot(right - left, bottom - top) / 2 + 26 * k.value)
-  const reach = reachOnTable(middle, along, far)
-  return {
-    place,
-    middle,
-    reach,
-    along,
-    outline: SIDES.filter(([x, y]) => x !== 0 && y !== 0)
-      .map((side) => at(place(side)))
-      .map(({ x, y }) => `${x},${y}`)
-      .join(' '),
-    handles: SIDES.map((side) => ({ side, ...at(place(side)) })),
-    knob: at({ x: right + margin + 18 * k.value, y: top - margin - 18 * k.value }),
-    top: at(place([1, -1])),
-    corner: transformPoint(props.placement.matrix, at(place([-1, 1]))),
-    squash: { x: middle.x + along.x * reach, y: middle.y + along.y * reach },
-  }
+  const selected = { box: box.value, matrix: matrix.value, pivot: pivot.value, axis: axis.value }
+  const laid = selectionFrame(selected, k.value, isOnTable)
+  const corner = onTable(laid.corner)
+  return { ...laid, figuresAt: { left: `${corner.x}px`, top: `${corner.y}px` } }
 })
-
-type Grip =
-  | { what: 'move' }
-  | { what: 'turn' }
-  | { what: 'pivot' }
-  | { what: 'squash' }
-  | { what: 'axis' }
-  | { what: 'side'; side: readonly [number, number] }
-  | { what: 'point'; grip: number }
-let drag: { grip: Grip; from: Point; matrix: Selection['matrix']['value']; moved: boolean } | undefined
-
-function down(event: PointerEvent, grip: Grip) {
-  if (event.button > 0) return
-  event.stopPropagation()
-  event.preventDefault()
-  drag = { grip, from: onPaper(event), matrix: props.selection.matrix.value, moved: false }
-  followDrag(event, { on: host.value!, onMove: (_, moved) => move(moved), onEnd: (_, ended) => up(ended) })
-}
-const angleFrom = ({ x, y }: Point, p: Point) => Math.atan2(p.y - y, p.x - x)
-function move(event: PointerEvent) {
-  if (!drag) return
-  const at = onPaper(event)
-  const { from, grip } = drag
-  const { selection } = props
-  const [dx, dy] = [at.x - from.x, at.y - from.y]
-  drag.moved ||= Math.hypot(dx, dy) > k.value
-  const pivot = selection.pivot.value
-  if (grip.what === 'move')
-    selection.move(
-      event.shiftKey && Math.abs(dx) < Math.abs(dy) ? 0 : dx,
-      event.shiftKey && Math.abs(dy) <= Math.abs(dx) ? 0 : dy,
-    )
-  else if (grip.what === 'turn') {
-    const angle = angleFrom(pivot, at) - angleFrom(pivot, from)
-    selection.turn(event.shiftKey ? Math.round(angle / (Math.PI / 12)) * (Math.PI / 12) : angle)
-  } else if (grip.what === 'pivot') selection.pivot.value = at
-  else if (grip.what === 'axis') selection.axis.value = angleFrom(pivot, at)
-  else if (grip.what === 'squash') {
-    const along = ({ x, y }: Point) =>
-      (x - pivot.x) * Math.cos(selection.axis.value) + (y - pivot.y) * Math.sin(selection.axis.value)
-    selection.squash(along(at) / (along(from) || 1))
-  } else if (grip.what === 'side') side(grip.side, at, from, event)
-  else props.tools.moveGrip(grip.grip, dx, dy, false)
-}
-/** A side or corner pulled: larger or smaller from the pivot; Alt slants, Shift keeps the proportions. */
-function side([sx, sy]: readonly [number, number], at: Point, from: Point, event: PointerEvent) {
-  const { selection } = props
-  const { x, y } = selection.pivot.value
-  if (event.altKey && sx * sy === 0) {
-    const far = sx === 0 ? from.y - y : from.x - x
-    return selection.skew((sx === 0 ? at.x - from.x : from.y - at.y) / (far || 1), sx === 0 ? 0 : Math.PI / 2)
-  }
-  const ratio = (to: number, was: number) => (Math.abs(was) < 1e-6 ? 1 : clamp(to / was, 0.05, 20))
-  let along = sx === 0 ? 1 : ratio(at.x - x, from.x - x)
-  let across = sy === 0 ? 1 : ratio(at.y - y, from.y - y)
-  if (event.shiftKey) along = across = sx === 0 ? across : sy === 0 ? along : Math.max(along, across)
-  selection.scale(along, across, selection.pivot.value)
-}
-function up(event: PointerEvent) {
-  const last = drag
-  drag = undefined
-  if (!last) return
-  if (last.grip.what === 'point') {
-    const at = onPaper(event)
-    props.tools.moveGrip(last.grip.grip, last.moved ? at.x - last.from.x : 0, last.moved ? at.y - last.from.y : 0, true)
-  } else if (last.grip.what !== 'pivot' && last.grip.what !== 'axis') {
-    const words = {
-      move: 'lines moved',
-      turn: 'lines turned',
-      squash: 'lines squashed and stretched',
-      side: 'lines scaled',
-    } as const
-    if (last.moved) props.selection.settle(words[last.grip.what])
-    else props.selection.show(STAY)
-  }
-}
-
 /** What is selected, and what is being done to it, in figures. */
 const words = computed(() => {
   const { figures, selected } = props.selection
-  if (!selected.value) return ''
-  const count = selected.value.pieces.length
-  return figures.value || `${counted(count, 'piece')}`
+  return selected.value ? figures.value || counted(selected.value.pieces.length, 'piece') : ''
 })
-const grips = computed(() => {
-  const { line } = props.tools
-  return line.value
-    ? line.value.grips.map((grip) => ({
-        grip,
-        x: line.value!.stroke.points[3 * grip]!,
-        y: line.value!.stroke.points[3 * grip + 1]!,
-      }))
-    : []
+
+/** The line in hand by its points, and those of them by which it is bent. */
+const line = computed(() => {
+  const { stroke, grips } = props.tools.line.value ?? {}
+  if (!stroke || !grips) return undefined
+  const { points } = stroke
+  const at = (i: number) => ({ x: points[3 * i]!, y: points[3 * i + 1]! })
+  const places = Array.from({ length: points.length / 3 }, (_, i) => at(i))
+  return {
+    d: places.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join(''),
+    grips: grips.map((grip) => ({ grip, ...at(grip) })),
+  }
 })
-const markLine = computed(() =>
-  props.tools.line.value?.stroke.points.reduce(
-    (d, _, i, points) => (i % 3 === 0 ? `${d}${i === 0 ? 'M' : 'L'}${points[i]} ${points[i + 1]}` : d),
-    '',
-  ),
-)
 const leakRing = computed(() => {
   const { leak } = props.paint
   if (!leak.value) return undefined
-  const at = transformPoint(followedBy(STAY, props.placement.matrix), leak.value)
-  return { ...leak.value, at, radius: Math.max(leak.value.width * 0.9, 16 * k.value) }
+  const { x, y } = onTable(leak.value)
+  const radius = Math.max(leak.value.width * 0.9, 16 * k.value)
+  return { ...leak.value, radius, cardAt: { left: `${x + 18}px`, top: `${y + 14}px` } }
 })
 </script>
 
@@ -211,8 +101,8 @@ const leakRing = computed(() => {
       </g>
       <circle
         class="grip axis"
-        :cx="frame.middle.x - frame.along.x * frame.reach"
-        :cy="frame.middle.y - frame.along.y * frame.reach"
+        :cx="frame.axis.x"
+        :cy="frame.axis.y"
         :r="4.5 * k"
         data-handle="axis"
         @pointerdown="down($event, { what: 'axis' })"
@@ -236,10 +126,10 @@ const leakRing = computed(() => {
         />
       </g>
     </g>
-    <g v-if="grips.length > 0" :stroke-width="1.2 * k" data-test="grips">
-      <path class="thread" :d="markLine" />
+    <g v-if="line" :stroke-width="1.2 * k" data-test="grips">
+      <path class="thread" :d="line.d" />
       <circle
-        v-for="each in grips"
+        v-for="each in line.grips"
         :key="each.grip"
         class="grip"
         :cx="each.x"
@@ -259,20 +149,10 @@ const leakRing = computed(() => {
       data-test="leak"
     />
   </svg>
-  <p
-    v-if="frame"
-    class="figures"
-    data-test="figures"
-    :style="{ left: `${frame.corner.x}px`, top: `${frame.corner.y}px` }"
-  >
+  <p v-if="frame" class="figures" data-test="figures" :style="frame.figuresAt">
     {{ words }}
   </p>
-  <div
-    v-if="leakRing"
-    class="paper leak-card"
-    role="alert"
-    :style="{ left: `${leakRing.at.x + 18}px`, top: `${leakRing.at.y + 14}px` }"
-  >
+  <div v-if="leakRing" class="paper leak-card" role="alert" :style="leakRing.cardAt">
     <p>The paint would run out here, through a gap of {{ Math.round(leakRing.width) }} px.</p>
     <button class="word main" @click="leakRing.again({ closings: [leakRing.closing] })">Close it</button>
     <button class="word" @click="leakRing.again({ anyway: true })">Fill anyway</button>

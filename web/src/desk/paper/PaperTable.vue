@@ -9,7 +9,6 @@ import CellGrid from './CellGrid.vue'
 import FindingOnPaper from './FindingOnPaper.vue'
 import KeyPen from './keys/KeyPen.vue'
 import GuideOnPaper from './GuideOnPaper.vue'
-import LiveLoop from './LiveLoop.vue'
 import PaperGuides from './PaperGuides.vue'
 import PaperHandles from './PaperHandles.vue'
 import { paperInWords } from './keys/paper-in-words'
@@ -21,6 +20,8 @@ const { desk } = defineProps<{ desk: Desk }>()
 const store = useScene()
 // Only where something is practised.
 const ExerciseOnPaper = defineAsyncComponent(() => import('./ExerciseOnPaper.vue'))
+// Only once it is asked for.
+const LiveLoop = defineAsyncComponent(() => import('./LiveLoop.vue'))
 // Only where there are some, or are to be.
 const CameraOnPaper = defineAsyncComponent(() => import('../tools/camera/CameraOnPaper.vue'))
 const RulersOnPaper = defineAsyncComponent(() => import('../tools/rulers/RulersOnPaper.vue'))

@@ -1,5 +1,6 @@
 import { counted, LARGEST_LAYERS, layersLaid, type LayersIn, type Page } from '@unhurried/core'
 import { reactive, ref, shallowRef } from 'vue'
+import { inWords } from '../../api/in-words'
 import { api } from '../../api/api'
 import { freshId } from '../../api/ids'
 import { useScene } from '../../session/scene'
@@ -47,7 +48,7 @@ export function useLayersIn() {
       answer.file.layers.forEach(({ name }, i) => (i === 0 && name === PAPER) || chosen.add(i))
       frame.value = store.frame
     } catch (error) {
-      if (!(error instanceof WorkerStopped)) trouble.value = `${from.name}: ${(error as Error).message}`
+      if (!(error instanceof WorkerStopped)) trouble.value = `${from.name}: ${inWords(error)}`
     } finally {
       busy.value = ''
     }
@@ -84,7 +85,7 @@ export function useLayersIn() {
       file.value = undefined
       return true
     } catch (error) {
-      trouble.value = (error as Error).message
+      trouble.value = inWords(error)
       return false
     } finally {
       busy.value = ''

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { NamedColour } from '@unhurried/core'
 import { ref } from 'vue'
+import { inWords } from '../../api/in-words'
 import FilesButton from '../files/FilesButton.vue'
 import type { PaletteFormat } from './palette-files'
 
@@ -25,7 +26,7 @@ async function bringIn([file]: readonly File[]) {
   try {
     said.value = { sentence: await bring(await (await files()).coloursOfFile(file)), wrong: false }
   } catch (error) {
-    said.value = { sentence: `${file.name}: ${(error as Error).message}`, wrong: true }
+    said.value = { sentence: `${file.name}: ${inWords(error)}`, wrong: true }
   }
 }
 </script>

@@ -13,6 +13,7 @@ import {
   type ShotSeen,
 } from '@unhurried/core'
 import { LRUCache } from 'lru-cache'
+import { inWords } from '../../api/in-words'
 import { api, type ShelvedScene } from '../../api/api'
 import { createInkStore } from '../../session/ink-store'
 import { pictures } from '../../stage/pictures/pictures'
@@ -166,7 +167,7 @@ export class ReelPictures {
         this.told.onReady()
       }
     } catch (error) {
-      if (!this.#ended) this.told.onTrouble((error as Error).message)
+      if (!this.#ended) this.told.onTrouble(inWords(error))
     } finally {
       this.#isFilling = false
     }

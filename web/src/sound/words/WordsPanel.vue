@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { counted, frameAtSecond, heardWords, isUnsure, LIMITS, SPEECH_SOUNDS, type Sound } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
+import { inWords } from '../../api/in-words'
 import FilesButton from '../../parts/files/FilesButton.vue'
 import { useScene } from '../../session/scene'
 import MouthPanel from '../MouthPanel.vue'
@@ -32,7 +33,7 @@ async function bring([file]: readonly File[]) {
   try {
     await work.layCues(await readCues(file!))
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = inWords(error)
   }
 }
 /** The frame on which a second of the sound is heard. */

@@ -9,6 +9,7 @@ import {
   type Sound,
 } from '@unhurried/core'
 import { computed, ref } from 'vue'
+import { inWords } from '../../api/in-words'
 import { freshId } from '../../api/ids'
 import { useScene } from '../../session/scene'
 import type { WishedWord } from '../../workers/sound/messages'
@@ -66,7 +67,7 @@ export function useWords(sound: () => Sound) {
         ...(letters && { byLetters: true as const }),
       })
     } catch (error) {
-      if (mine === last) trouble.value = (error as Error).message
+      if (mine === last) trouble.value = inWords(error)
       return false
     } finally {
       if (mine === last) share.value = undefined
