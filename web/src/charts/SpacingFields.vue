@@ -50,7 +50,7 @@ const PLAIN: readonly string[] = ['even', 'fall', 'rise', 'swing']
 
 <style scoped>
 .law {
-  width: 150px;
+  width: 136px;
 }
 
 .el-input-number {
