@@ -119,6 +119,7 @@ test('under the thumb at the paper’s edge touch undoes and does again', async 
   await tablet.goto(page.url())
   const touched = deskOf(tablet, harness)
   await expect(touched.paper).toBeVisible()
+  await touched.kept()
   await touched.draw([0.2, 0.3], [0.8, 0.3])
   await touched.kept()
   const thumb = tablet.getByTestId('thumb')

@@ -210,6 +210,12 @@ function useOpened() {
     act,
     /** Makes edits in their order as one step; false when it was refused, and why is said. */
     change: (...step: Edit[]): boolean => act((own) => (own.change(...sendable(step, own.working)), true)) ?? false,
+    /** What takes the step made last back as if it had never been made; it does nothing once another was made. */
+    takingBack(): () => void {
+      const own = session.value
+      const step = own?.steps.undo.at(-1)
+      return () => own === session.value && own?.unmake(step)
+    },
     /**
      * Shows what an edit would do without making it; nothing takes the trial away. Gives why it cannot
      * be done, when it cannot: then the scene is shown as it is.

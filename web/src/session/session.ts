@@ -126,6 +126,18 @@ export class SceneSession {
     return step
   }
 
+  /** Takes back the step that `step` undoes as if it had never been made, while it is the last and nobody's work lies on it. */
+  unmake(step: Step | undefined): void {
+    const { undo, redo } = this.#steps
+    if (!step || undo.at(-1) !== step) return
+    try {
+      this.#make(step)
+      this.#setSteps({ undo: undo.slice(0, -1), redo })
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+    }
+  }
+
   /** What was done before the scene was opened can be undone too, once what was done since is. */
   restore(earlier: Steps): void {
     const { undo, redo } = this.#steps

@@ -37,6 +37,7 @@ export function usePick({
   function pick(ring: number[]) {
     const here = store.drawing
     if (here === undefined) return
+    ink.drop()
     if (ring.length <= 2) return touch(ring[0]!, ring[1]!)
     const passes = passesMeant()
     const cut = pencil.value.cut && !cells.value
@@ -45,7 +46,10 @@ export function usePick({
     )
     const cuts = passes.filter((pass) => taken.get(pass)!.remove.length > 0)
     const words = () => 'lines cut'
-    if (cuts.length > 0 && !targets.commit(cuts, words, (_, __, pass) => taken.get(pass), { drawings: [here] })) return
+    if (cuts.length > 0) {
+      if (!targets.commit(cuts, words, (_, __, pass) => taken.get(pass), { drawings: [here] })) return
+      ink.wasCut(store.takingBack())
+    }
     const pieces: InkPiece[] = [...taken.values()].flatMap((each) => each.pieces)
     choose(pieces, ring, passes)
   }

@@ -44,6 +44,13 @@ export function boxRing(pieces: Ink): number[] {
   return [l, t, r, t, r, b, l, b]
 }
 
+/** The middle of some pieces; of cells on a whole pixel. */
+function middleOf(pieces: Ink, cells: boolean): Point {
+  const { left, top, right, bottom } = boundsOf(pieces)!
+  const [x, y] = [(left + right) / 2, (top + bottom) / 2]
+  return cells ? { x: Math.round(x), y: Math.round(y) } : { x, y }
+}
+
 /** Ink that is selected on the drawing on the table, and what is being done to it. */
 export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; table: Ref<Table | undefined> }) {
   const store = useScene()
@@ -59,15 +66,23 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
 
   const { passesMeant, passesShown, inkOn } = usePasses(pencil, cells)
 
-  function drop() {
+  /** Puts lines together again that were cut only to be selected. */
+  let uncut: (() => void) | undefined
+  /** Lets go of what is selected; gives what puts its lines together again. */
+  function letGo(): () => void {
+    const joining = uncut
+    uncut = undefined
     selected.value = undefined
     matrix.value = STAY
     figures.value = ''
     table.value?.lift(undefined)
+    return () => joining?.()
   }
+  const drop = () => letGo()()
   watch(
     () => [store.drawing, pencil.value.pass, pencil.value.tool, pencil.value.everyPass],
-    () => selected.value && drop(),
+    // The scene may be in the middle of a change that led elsewhere.
+    () => selected.value && queueMicrotask(letGo()),
     { flush: 'sync' },
   )
   // What somebody undid or changed elsewhere may be gone.
@@ -98,24 +113,15 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
       ring,
       swatches,
     }
-    const { left, top, right, bottom } = boundsOf(pieces)!
-    pivot.value = cells.value
-      ? { x: Math.round((left + right) / 2), y: Math.round((top + bottom) / 2) }
-      : { x: (left + right) / 2, y: (top + bottom) / 2 }
+    pivot.value = middleOf(pieces, cells.value)
   }
 
   /** Shows what is selected as a matrix changes it. */
   function show(next: Matrix) {
     matrix.value = next
-    const now = selected.value
-    if (now)
-      table.value?.lift({
-        drawing: now.drawing,
-        passes: new Set(now.passes),
-        from: now.ids,
-        pieces: now.pieces,
-        matrix: next,
-      })
+    if (!selected.value) return
+    const { drawing, passes, ids, pieces } = selected.value
+    table.value?.lift({ drawing, passes: new Set(passes), from: ids, pieces, matrix: next })
   }
 
   return {
@@ -131,6 +137,8 @@ export function useSelected({ pencil, table }: { pencil: Ref<PencilSettings>; ta
     inkOn,
     drop,
     choose,
+    /** Told of the step that cut lines where the ring around them did: it is taken back when nothing comes of it. */
+    wasCut: (takeBack: () => void) => (uncut = takeBack),
     show,
   }
 }

@@ -48,6 +48,46 @@ test('a ring takes what lies within it on the pass in hand, or on every pass', (
   expect(ids().sort()).toEqual(['paint', 'top'])
 })
 
+describe('lines a ring cuts', () => {
+  const half = [0, 0, 50, 0, 50, 60, 0, 60]
+  const line = () => store.ink!.inkOf('a', 'line').map(({ id }) => id)
+  beforeEach(() => (pencil.value.cut = true))
+
+  test('are whole again when nothing comes of it, and nothing is left to undo', () => {
+    selection.pick(half)
+    expect([line().length, ids().length, store.canUndo]).toEqual([3, 1, true])
+    selection.drop()
+    expect([line(), store.canUndo, store.canRedo, said]).toEqual([['top', 'low'], false, false, []])
+  })
+
+  test('are whole again before another ring cuts them, and when another drawing is looked at', async () => {
+    selection.pick(half)
+    selection.pick([30, 0, 100, 0, 100, 60, 30, 60])
+    expect(line()).toHaveLength(3)
+    store.goTo(5)
+    await Promise.resolve()
+    expect([line(), store.canUndo]).toEqual([['top', 'low'], false])
+  })
+
+  test('stay cut once something was done with them; that undone, they are whole', () => {
+    selection.pick(half)
+    selection.nudge(0, 5)
+    selection.drop()
+    expect(line()).toHaveLength(3)
+    store.undo()
+    expect(line()).toHaveLength(3)
+    store.undo()
+    expect(line()).toEqual(['top', 'low'])
+  })
+
+  test('stay as they are when another step was made since', () => {
+    selection.pick(half)
+    store.change({ type: 'drawing.set', drawing: 'b', fields: { note: 'heavier' } })
+    selection.drop()
+    expect(line()).toHaveLength(3)
+  })
+})
+
 test('a touch takes the piece there, and touching nothing lets go', () => {
   selection.pick([50, 121])
   expect(ids()).toEqual(['low'])
