@@ -260,7 +260,7 @@ export {
 } from './edits/apply'
 export { inkBackFor, type Part } from './edits/bring-back'
 export { asTheDoorTakes } from './edits/door'
-export { broughtBack } from './edits/composed/brought-back'
+export { broughtBack } from './edits/composed/brought/brought-back'
 export { inPortions } from './edits/composed/portions'
 export { chartHere, matchedByHand, wishedChart } from './edits/kind/charts'
 export type { PassInk } from './edits/edit'

@@ -1,9 +1,9 @@
-import type { Ink } from '../../ink/ink'
-import { PASSES, type Pass, type Scene } from '../../scene/schema'
-import { bringBack, inkBack, inkBackFor, type Part } from '../bring-back'
-import { countsOf } from '../ink-counts'
-import type { Edit } from '../kinds'
-import { inPortions } from './portions'
+import type { Ink } from '../../../ink/ink'
+import { PASSES, type Pass, type Scene } from '../../../scene/schema'
+import { bringBack, inkBack, inkBackFor, type Part } from '../../bring-back'
+import { countsOf } from '../../ink-counts'
+import type { Edit } from '../../kinds'
+import { inPortions } from '../portions'
 
 /** A scene with its ink. */
 interface Inked {

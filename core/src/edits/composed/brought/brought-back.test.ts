@@ -1,10 +1,10 @@
 import fc from 'fast-check'
-import { EditRefused } from '../../scene/refusal'
-import { PASSES, type Scene } from '../../scene/schema'
-import { faultOf } from '../../scene/validate'
-import { expectSame } from '../../testing/build'
-import { someWork, workedOn, workOn } from '../../testing/worked-on'
-import { inkBackFor, type Part } from '../bring-back'
+import { EditRefused } from '../../../scene/refusal'
+import { PASSES, type Scene } from '../../../scene/schema'
+import { faultOf } from '../../../scene/validate'
+import { expectSame } from '../../../testing/build'
+import { someWork, workedOn, workOn } from '../../../testing/worked-on'
+import { inkBackFor, type Part } from '../../bring-back'
 import { broughtBack } from './brought-back'
 
 const partsOf = (scene: Scene): Part[] => [
