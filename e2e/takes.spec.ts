@@ -209,7 +209,7 @@ test('the sheet goes out as PDF and CSV; a CSV comes back whole or with what is 
   await give(csv)
   await expect(page.getByText('timed.csv says what the sheet says already.')).toBeVisible()
   await give(csv.replace('2,0:00+01,,,', '2,0:00+01,3,,wider').replace('3,0:00+02,3,,', '3,0:00+02,,,'))
-  await expect(page.getByText('timed.csv is on the sheet now: 1 level timed anew.')).toBeVisible()
+  await expect(page.getByText('timed.csv is on the sheet now: 1 level timed anew, notes read.')).toBeVisible()
   await desk.to('Draw')
   expect(await desk.sheet('Corrie', 6)).toBe('1 3 | | 5 |')
   await expect(page.locator('[data-note="2"]')).toHaveText('wider')

@@ -12,7 +12,7 @@ import { newLevel, newScene } from '../scene/create'
 import { sameValue } from '../scene/parts'
 import { EditRefused } from '../scene/refusal'
 import type { Pass, Scene, Settings } from '../scene/schema'
-import { writtenOut } from '../timing/column'
+import { between, writtenOut } from '../timing/column'
 import { ArchiveRefused, readArchive, sceneFileJsonSchema, writeArchive } from './archive/archive'
 import { ARCHIVE_LIMITS } from './archive/archive-limits'
 import { readSheetCsv, writeSheetCsv } from './sheet/sheet-csv'
@@ -144,6 +144,24 @@ describe('the sheet as CSV', () => {
     )
   })
 
+  test('a take that ends earlier reads back as far as it lasts; what lies beyond its end stays', () => {
+    const edits: Edit[] = [
+      { type: 'take.add', id: 'two', name: 'Shorter', from: 'main' },
+      { type: 'take.note', take: 'two', frame: 20, text: 'beyond' },
+      { type: 'take.set', take: 'two', fields: { length: 8 } },
+    ]
+    const scene = edits.reduce((now, edit) => applyEdit(now, edit).scene, small)
+    const written = writeSheetCsv(scene, 'two')
+    const reading = readSheetCsv(scene, 'two', written)
+    expect(reading).toEqual({ columns: {}, notes: scene.takes['two']!.notes })
+    const emptied = readSheetCsv(scene, 'two', written.replace(/^1,([^,]*),-,\d+,/m, '1,$1,-,-,'))
+    if (!('columns' in emptied)) throw new Error(JSON.stringify(emptied))
+    const after = applyEdit(scene, { type: 'sheet.lay', take: 'two', ...emptied }).scene
+    const shown = ({ sheets }: Scene) => writtenOut(sheets['two']!['A']!)
+    expect(between(shown(after), 1, 1)).toEqual([{ drawing: null, frames: 1 }])
+    expect(between(shown(after), 9, 24)).toEqual(between(shown(scene), 9, 24))
+  })
+
   test('a note that begins like a formula, or like one that was made harmless, reads back as it is', () => {
     for (const text of ['=1', "'=1", "''=1", '-x', "'-", '@here', "'quoted'"]) {
       const noted = applyEdit(small, { type: 'take.note', take: 'main', frame: 1, text }).scene
@@ -183,7 +201,7 @@ describe('the sheet as CSV', () => {
       expect.stringMatching(/^9 Frame: Here frame 8 is expected and “80” is written/),
     ])
     expect(errors(rows.slice(0, -1).join('\n'))).toEqual([
-      expect.stringMatching(/^24 Frame: The file has 23 frames and the scene 24/),
+      expect.stringMatching(/^24 Frame: The file has 23 frames and the take 24/),
     ])
     expect(errors(changed(1, 'Frame,Time,Nobody,A,Note'))).toEqual([
       expect.stringMatching(/^1 Nobody: There is no level called Nobody/),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { counted, readSheetCsv, type SheetError } from '@unhurried/core'
-import { ref, shallowRef } from 'vue'
+import { counted, readSheetCsv, sameValue, type SheetError } from '@unhurried/core'
+import { shallowRef } from 'vue'
 import FilesButton from '../parts/files/FilesButton.vue'
 import { useScene } from '../session/scene'
 
@@ -8,21 +8,24 @@ import { useScene } from '../session/scene'
 const props = defineProps<{ take: string }>()
 const store = useScene()
 const errors = shallowRef<readonly SheetError[]>([])
-const said = ref('')
+const said = shallowRef<{ words: string; undoes: boolean }>()
 
 async function read([file]: readonly File[]) {
   if (!file || !store.working) return
-  said.value = ''
+  said.value = undefined
   const text = await file.text()
   const reading = readSheetCsv(store.working, props.take, text)
   errors.value = 'errors' in reading ? reading.errors : []
   if (!('columns' in reading)) return
   const levels = Object.keys(reading.columns).length
-  if (store.change({ type: 'sheet.lay', take: props.take, ...reading }))
-    said.value =
-      levels === 0
-        ? `${file.name} says what the sheet says already.`
-        : `${file.name} is on the sheet now: ${counted(levels, 'level')} timed anew. Undo takes it back.`
+  const notes = store.working.takes[props.take]?.notes ?? []
+  const noted = !sameValue(reading.notes ?? notes, notes)
+  if (levels === 0 && !noted) said.value = { words: `${file.name} says what the sheet says already.`, undoes: false }
+  else if (store.change({ type: 'sheet.lay', take: props.take, ...reading })) {
+    const timed = levels > 0 ? `${counted(levels, 'level')} timed anew` : ''
+    const what = [timed, noted ? 'notes read' : ''].filter(Boolean).join(', ')
+    said.value = { words: `${file.name} is on the sheet now: ${what}. Undo takes it back.`, undoes: true }
+  }
 }
 </script>
 
@@ -32,7 +35,8 @@ async function read([file]: readonly File[]) {
       >Read a sheet back in …</FilesButton
     >
     <p v-if="said" class="note" role="status">
-      {{ said }} <button class="word" @click="(store.undo(), (said = ''))">Undo</button>
+      {{ said.words }}
+      <button v-if="said.undoes" class="word" @click="(store.undo(), (said = undefined))">Undo</button>
     </p>
     <div v-if="errors.length > 0" role="alert" class="wrong">
       <p>Nothing was changed. Put this right in the file and read it again:</p>

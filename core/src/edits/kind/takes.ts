@@ -110,8 +110,8 @@ export const sheetLay = editKind({
       return withSheet(next, take, level, column)
     }, noted)
   },
-  words: ({ columns }, scene) =>
-    `the sheet of ${Object.keys(columns)
-      .map((level) => scene.levels[level]?.name ?? level)
-      .join(', ')} read from a file`,
+  words({ columns }, scene) {
+    const names = Object.keys(columns).map((level) => scene.levels[level]?.name ?? level)
+    return names.length > 0 ? `the sheet of ${names.join(', ')} read from a file` : 'the sheet’s notes read from a file'
+  },
 })

@@ -73,23 +73,52 @@ export type SheetReading =
   | { readonly columns: Record<string, Exposure[]>; readonly notes?: { frame: number; text: string }[] }
   | { readonly errors: readonly SheetError[] }
 
+interface Cells {
+  readonly head: readonly string[]
+  readonly rows: readonly (readonly string[])[]
+  /** Where the column of a head is, by its name in small letters. */
+  readonly at: ReadonlyMap<string, number>
+}
+type Wrong = (row: number, column: string, sentence: string) => void
+
 /**
  * Reads a sheet written by {@link writeSheetCsv} or in a spreadsheet, with commas, semicolons or tabs.
- * Levels without a column stay as they are; a level whose column says what is there already is left
- * alone, so that its cycles stay cycles.
+ * It has the frames the take lasts; what lies beyond its end stays. Levels without a column stay as they are; a level
+ * whose column says what is there already is left alone, so that its cycles stay cycles.
  */
-export function readSheetCsv(scene: Scene, take: string, text: string): SheetReading {
+export function readSheetCsv(whole: Scene, take: string, text: string): SheetReading {
   const errors: SheetError[] = []
-  const wrong = (row: number, column: string, sentence: string) =>
-    errors.length < MOST_ERRORS && errors.push({ row, column, sentence })
+  const wrong: Wrong = (row, column, sentence) =>
+    void (errors.length < MOST_ERRORS && errors.push({ row, column, sentence }))
   if (text.length > LARGEST)
     return { errors: [{ row: 1, column: '', sentence: 'This file is too large to be an exposure sheet.' }] }
+  const scene = asTake(whole, take)
+  const levels = new Map(heads(scene).map(({ level, head }) => [head.toLowerCase(), level]))
+  const cells = cellsIn(text, levels, wrong)
+  checkFrames(cells, scene.settings.length, wrong)
+  const columns: Record<string, Exposure[]> = {}
+  for (const [head, level] of levels) {
+    const column = cells.at.get(head)
+    if (column === undefined) continue
+    const read = exposuresIn(scene, level, { ...cells, column }, wrong)
+    if (sameRun(read, joined(exposuresOf(scene, level, take)))) continue
+    const beyond = between(exposuresOf(whole, level, take), scene.settings.length + 1, whole.settings.length)
+    columns[level] = joined([...read, ...beyond])
+  }
+  if (errors.length > 0) return { errors }
+  const notes = notesIn(cells)
+  if (!notes) return { columns }
+  const beyond = (whole.takes[take]!.notes ?? []).filter(({ frame }) => frame > scene.settings.length)
+  return { columns, notes: [...notes, ...beyond] }
+}
+
+/** The cells of a table and where its columns are. */
+function cellsIn(text: string, levels: ReadonlyMap<string, string>, wrong: Wrong): Cells {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],
   })
   const [head = [], ...rows] = data.map((row) => row.map((cell) => unplain(cell.trim())))
-  const known = new Map(heads(scene).map(({ level, head: name }) => [name.toLowerCase(), level]))
   const at = new Map<string, number>()
   head.forEach((name, i) => {
     const key = name.toLowerCase()
@@ -97,63 +126,62 @@ export function readSheetCsv(scene: Scene, take: string, text: string): SheetRea
       if (rows.some((row) => row[i]))
         wrong(1, `column ${i + 1}`, 'This column has no head. Write the name of its level in row 1.')
     } else if (at.has(key)) wrong(1, name, 'There are two columns with this head. Keep one.')
-    else if (!known.has(key) && ![FRAME, TIME, NOTE].some((own) => own.toLowerCase() === key))
+    else if (!levels.has(key) && ![FRAME, TIME, NOTE].some((own) => own.toLowerCase() === key))
       wrong(1, name, `There is no level called ${name} in this scene.`)
     else at.set(key, i)
   })
-  const frameColumn = at.get(FRAME.toLowerCase())
-  if (frameColumn === undefined) wrong(1, FRAME, `There must be a column “${FRAME}” that counts the frames.`)
-  const { length } = scene.settings
+  return { head, rows, at }
+}
+
+function checkFrames({ rows, at }: Cells, length: number, wrong: Wrong): void {
+  const column = at.get(FRAME.toLowerCase())
+  if (column === undefined) wrong(1, FRAME, `There must be a column “${FRAME}” that counts the frames.`)
   if (rows.length !== length)
     wrong(
       rows.length + 1,
       FRAME,
-      `The file has ${counted(rows.length, 'frame')} and the scene ${length}. Give both the same length first.`,
+      `The file has ${counted(rows.length, 'frame')} and the take ${length}. Give both the same length first.`,
     )
   rows.slice(0, length).forEach((row, i) => {
-    if (frameColumn !== undefined && Number(row[frameColumn]) !== i + 1)
-      wrong(i + 2, FRAME, `Here frame ${i + 1} is expected and “${row[frameColumn] ?? ''}” is written.`)
+    if (column !== undefined && Number(row[column]) !== i + 1)
+      wrong(i + 2, FRAME, `Here frame ${i + 1} is expected and “${row[column] ?? ''}” is written.`)
   })
+}
 
-  const columns: Record<string, Exposure[]> = {}
-  for (const [name, level] of known) {
-    const column = at.get(name)
-    if (column === undefined) continue
-    const exposures: Exposure[] = []
-    rows.slice(0, length).forEach((row, i) => {
-      const cell = row[column] ?? ''
-      // Said once, not again for every frame that is held after it.
-      const miss = (...words: Parameters<typeof wrong>) => {
-        wrong(...words)
-        exposures.push({ drawing: null, frames: 1 })
-      }
-      const last = exposures.at(-1)
-      if (cell === '' && last) exposures[exposures.length - 1] = { ...last, frames: last.frames + 1 }
-      else if (cell === '')
-        miss(
-          i + 2,
-          head[column]!,
-          `The first frame says nothing. Write a drawing’s number, or ${EMPTY} for an empty frame.`,
-        )
-      else if (cell === EMPTY) exposures.push({ drawing: null, frames: 1 })
-      else {
-        const drawing = drawingBy(scene, level, cell)
-        if (drawing) exposures.push({ drawing: drawing.id, frames: 1 })
-        else miss(i + 2, head[column]!, `There is no drawing ${cell} on level ${scene.levels[level]!.name}.`)
-      }
-    })
-    columns[level] = joined(exposures)
-  }
-  if (errors.length > 0) return { errors }
-  const changed = Object.entries(columns).filter(
-    ([level, column]) => !sameRun(column, joined(exposuresOf(scene, level, take))),
-  )
-  const noteColumn = at.get(NOTE.toLowerCase())
-  const notes =
-    noteColumn === undefined
-      ? undefined
-      : rows.flatMap((row, i) => (row[noteColumn] ? [{ frame: i + 1, text: row[noteColumn].slice(0, 2000) }] : []))
-  return { columns: Object.fromEntries(changed), ...(notes && { notes }) }
+/** What a column of the table says a level shows. */
+function exposuresIn(
+  scene: Scene,
+  level: string,
+  { head, rows, column }: Cells & { readonly column: number },
+  wrong: Wrong,
+): Exposure[] {
+  const exposures: Exposure[] = []
+  rows.slice(0, scene.settings.length).forEach((row, i) => {
+    const cell = row[column] ?? ''
+    // Said once, not again for every frame that is held after it.
+    const miss = (sentence: string) => {
+      wrong(i + 2, head[column]!, sentence)
+      exposures.push({ drawing: null, frames: 1 })
+    }
+    const last = exposures.at(-1)
+    if (cell === '' && last) exposures[exposures.length - 1] = { ...last, frames: last.frames + 1 }
+    else if (cell === '')
+      miss(`The first frame says nothing. Write a drawing’s number, or ${EMPTY} for an empty frame.`)
+    else if (cell === EMPTY) exposures.push({ drawing: null, frames: 1 })
+    else {
+      const drawing = drawingBy(scene, level, cell)
+      if (drawing) exposures.push({ drawing: drawing.id, frames: 1 })
+      else miss(`There is no drawing ${cell} on level ${scene.levels[level]!.name}.`)
+    }
+  })
+  return joined(exposures)
+}
+
+/** What the table notes on frames; undefined where it has no column of notes. */
+function notesIn({ rows, at }: Cells): { frame: number; text: string }[] | undefined {
+  const column = at.get(NOTE.toLowerCase())
+  if (column === undefined) return undefined
+  return rows.flatMap((row, i) => (row[column] ? [{ frame: i + 1, text: row[column].slice(0, 2000) }] : []))
 }
 
 /** By its number as written, or as the spreadsheet may have rewritten it (05 as 5). */

@@ -5,6 +5,8 @@ import type { Edit } from '../../edits/kinds'
 import { newLevel, newScene } from '../../scene/create'
 import type { Follows, Level, Scene } from '../../scene/schema'
 import { drawn, settingsOf } from '../../testing/build'
+import { someWork, workedOn } from '../../testing/worked-on'
+import { lengthOfTake } from '../take-length'
 import { levelPalette } from '../level-palette'
 import { drawingShown, drawingsOf, momentAt, pictureRuns } from './shown'
 
@@ -42,6 +44,32 @@ test('one ahead of the end holds there; of a loop it goes round', () => {
   expect(onFrames(ahead, 'B')).toEqual([...onFrames(ahead, 'A').slice(3), 'a20', 'a20', 'a20'])
   const loop = changed(ahead, set('A', { loop: true }))
   expect(onFrames(loop, 'B').slice(-3)).toEqual(['a1', 'a1', 'a1'])
+})
+
+test('of a take that ends earlier the loop goes round there; beyond its end all is as on the sheet', () => {
+  const scene = changed(SCENE, set('A', { loop: true }), set('B', { follows: behind(2) }), {
+    type: 'take.set',
+    take: 'main',
+    fields: { length: 8 },
+  })
+  expect(onFrames(scene, 'B').slice(0, 8)).toEqual(['a5', 'a5', 'a1', 'a1', 'a1', 'a1', 'a5', 'a5'])
+  expect(onFrames(scene, 'B').slice(8)).toEqual(onFrames(scene, 'A').slice(6, 22))
+})
+
+test('whatever was done to a scene, every frame of a take is shown by the run it lies in', () => {
+  fc.assert(
+    fc.property(someWork, (work) => {
+      const scene = workedOn(work).scene()
+      for (const take of Object.keys(scene.takes)) {
+        const frames = pictureRuns(scene, take).flatMap(({ frames, ...moment }) =>
+          Array.from({ length: frames }, (_, i) => ({ ...moment, frame: moment.frame + i })),
+        )
+        const all = Array.from({ length: lengthOfTake(scene, take) }, (_, i) => momentAt(scene, i + 1, take))
+        expect(frames).toEqual(all)
+      }
+    }),
+    { numRuns: 150 },
+  )
 })
 
 test('what is drawn on the follower itself is shown in its place, and it may follow some drawings only', () => {

@@ -43,11 +43,16 @@ export function followedLevel(scene: Scene, { follows }: Pick<Level, 'follows'>)
   return original?.follows ? undefined : original
 }
 
+/** Where what is seen at a frame ends: with the take, or with the scene for what lies beyond that. */
+function endFor(scene: Scene, frame: number, take: string): number {
+  const lasts = lengthOfTake(scene, take)
+  return frame <= lasts ? lasts : scene.settings.length
+}
+
 /** The frame of the followed level a follower shows at `frame`; undefined before that begins. One ahead of the end holds there, a loop goes round. */
-function followedFrame(scene: Scene, original: Level, behind: number, frame: number): number | undefined {
-  const { length } = scene.settings
+function followedFrame({ loop }: Level, behind: number, frame: number, length: number): number | undefined {
   const at = frame - behind
-  if (original.loop) return wrapped(at, length)
+  if (loop) return wrapped(at, length)
   return at < 1 ? undefined : Math.min(at, length)
 }
 
@@ -60,7 +65,7 @@ export function drawingShown(scene: Scene, id: string, frame: number, take = sce
   const { follows } = scene.levels[id]!
   const original = own === undefined ? followedLevel(scene, scene.levels[id]!) : undefined
   if (!follows || !original) return own
-  const at = followedFrame(scene, original, follows.frames, frame)
+  const at = followedFrame(original, follows.frames, frame, endFor(scene, frame, take))
   const drawing = at === undefined ? undefined : drawingIn(scene, original.id, at, take)
   return drawing !== undefined && (follows.only?.includes(drawing) ?? true) ? drawing : undefined
 }
@@ -74,7 +79,7 @@ function matteAt(scene: Scene, id: string, frame: number, take: string): Matte |
       : undefined
   if (level.matte) return cut(level.matte, frame, 0, 0)
   const original = followedLevel(scene, level)
-  const at = original?.matte && followedFrame(scene, original, level.follows!.frames, frame)
+  const at = original?.matte && followedFrame(original, level.follows!.frames, frame, endFor(scene, frame, take))
   return at === undefined ? undefined : cut(original!.matte!, at, level.follows!.x, level.follows!.y)
 }
 
@@ -91,7 +96,7 @@ export function momentAt(scene: Scene, frame: number, take = scene.mainTake): Mo
     const matte = drawing !== undefined || ground ? matteAt(scene, level, frame, take) : undefined
     if (matte) mattes[level] = matte
     const drawingAt = (at: number) => drawingShown(scene, level, at, take)
-    const way = effects?.speed ? wayAt(drawingAt, frame, scene.settings.length) : undefined
+    const way = effects?.speed ? wayAt(drawingAt, frame, endFor(scene, frame, take)) : undefined
     if (way) ways[level] = way
   }
   const field = fieldAt(scene.takes[take]?.camera ?? [], frame)
@@ -127,12 +132,12 @@ const isPanned = ({ levels }: Scene, id: string | undefined): boolean =>
 
 /** The take as a list of pictures, to where it ends: one run for as long as the same drawings lie on the paper. */
 export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
-  const { length } = scene.settings
+  const length = lengthOfTake(scene, take)
   const starts = new Set([1])
   for (const id of scene.levelOrder) {
     const delays = delaysOf(scene, id)
     for (const { frame } of placed(exposuresOf(scene, id, take)))
-      for (const delay of delays) starts.add(wrapped(frame + delay, length))
+      if (frame <= length) for (const delay of delays) starts.add(wrapped(frame + delay, length))
     for (const delay of delays) starts.add(wrapped(1 + delay, length))
   }
   // A ground that moves makes every frame a picture of its own.
@@ -140,11 +145,10 @@ export function pictureRuns(scene: Scene, take = scene.mainTake): PictureRun[] {
   const camera = scene.takes[take]?.camera ?? []
   for (let frame = 2; camera.length > 1 && frame <= length; frame++) if (cameraMoves(camera, frame)) starts.add(frame)
   const ordered = [...starts].sort((a, b) => a - b)
-  const runs = ordered.map((frame, i) => ({
+  return ordered.map((frame, i) => ({
     ...momentAt(scene, frame, take),
     frames: (ordered[i + 1] ?? length + 1) - frame,
   }))
-  return runsWithin(runs, 1, lengthOfTake(scene, take))
 }
 
 /** How many frames later what a level shows is seen: at once, and as whatever follows it or what it cuts. */
