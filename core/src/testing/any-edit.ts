@@ -195,6 +195,10 @@ function valueFor(schema: z.ZodType, path: readonly string[], type: string): fc.
   }
 }
 
+/** Any value a schema takes as good as one: its ids few, its texts and numbers now and then hostile. */
+export const anyOf = <T extends z.ZodType>(schema: T, name: string): fc.Arbitrary<z.infer<T>> =>
+  valueFor(schema, [name], name) as fc.Arbitrary<z.infer<T>>
+
 /** A part put back to what it was before, given another's value, or taken out: as undo does, and as nobody should. */
 const anyRestore: fc.Arbitrary<AnyEdit> = fc
   .tuple(fc.nat(), fc.nat(), fc.nat(4))

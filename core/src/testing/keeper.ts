@@ -5,12 +5,19 @@ import type { Ink } from '../ink/ink'
 import { EditRefused, refuse } from '../scene/refusal'
 import type { Scene } from '../scene/schema'
 
-export type Keeper = ReturnType<typeof keeperOf>
+export interface Keeper {
+  readonly scene: () => Scene
+  readonly inkOf: (drawing: string, pass: string) => Ink
+  readonly make: (edit: Edit) => { readonly scene: Scene; readonly inverse: Edit }
+  readonly attempt: (wished: unknown) => Edit | undefined
+  readonly moment: () => { readonly scene: Scene; readonly inkOf: (drawing: string, pass: string) => Ink }
+  readonly copy: () => Keeper
+}
 
 /** A keeper of a scene with its ink: what the page and the server both do. */
-export function keeperOf(opened: Scene) {
+export function keeperOf(opened: Scene, lines: ReadonlyMap<string, Ink> = new Map()): Keeper {
   let scene = opened
-  let ink = new Map<string, Ink>()
+  let ink = new Map(lines)
   const inkOf = (drawing: string, pass: string): Ink => ink.get(inkKey(drawing, pass)) ?? []
   /** What is drawn, in the scene or taken out of it, keeps its colour. */
   function requireColours(after: Scene) {
@@ -40,8 +47,10 @@ export function keeperOf(opened: Scene) {
   }
   /** The scene with all its ink as they are now, whatever happens next. */
   function moment() {
-    const [now, lines] = [scene, ink]
-    return { scene: now, inkOf: (drawing: string, pass: string): Ink => lines.get(inkKey(drawing, pass)) ?? [] }
+    const [now, then] = [scene, ink]
+    return { scene: now, inkOf: (drawing: string, pass: string): Ink => then.get(inkKey(drawing, pass)) ?? [] }
   }
-  return { scene: () => scene, inkOf, make, attempt, moment }
+  /** One that goes its own way from here. */
+  const copy = (): Keeper => keeperOf(scene, ink)
+  return { scene: () => scene, inkOf, make, attempt, moment, copy }
 }

@@ -16,6 +16,14 @@ const OPENING: Edit[] = [
   { type: 'drawing.add', take: 'main', level: 'B', frame: 1, drawing: { id: 'd5', role: 'key' } },
   { type: 'landmark.put', level: 'A', landmark: { id: 'l0', name: 'Ring' } },
   { type: 'scene.set', settings: { beats: { bpm: 200, first: 1 } } },
+  {
+    ...{ type: 'sound.put' },
+    sound: { id: 'p0', name: 'Gull', file: '0a'.repeat(32), start: 2, from: 0, seconds: 7.5, strength: 1 },
+  },
+  {
+    ...{ type: 'sound.said', sound: 'p0' },
+    said: { words: [{ text: 'boat', sounds: ['b', 'ow1', 't'], sureness: 0.5, at: [0.1, 0.2, 0.3, 0.5] }] },
+  },
   { type: 'level.add', level: newLevel({ id: 'G', name: 'G', approach: 'pose-to-pose' }), at: 2 },
   {
     ...{ type: 'chart.add', id: 'c0', level: 'A', from: 'd0', to: 'd1', exposure: [4], drawings: ['d2'] },

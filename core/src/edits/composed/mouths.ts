@@ -1,3 +1,4 @@
+import { nameWith } from '../../base/names'
 import { mouths } from '../../planners/mouths'
 import { completed, outcomeOf, type Inputs, type PlanContext } from '../../planners/planner'
 import { newLevel } from '../../scene/create'
@@ -45,7 +46,7 @@ export function mouthsLaid(
   { scene, take, sound, freshId }: Laid,
   asked: Inputs = {},
 ): { edit: Edit; level: string; plan: string } {
-  const name = `${scene.sounds?.[sound]?.name ?? ''} · mouth`.trim().slice(0, 120)
+  const name = nameWith(scene.sounds?.[sound]?.name ?? '', ' · mouth').trim()
   const level = newLevel({ id: freshId(), name, approach: scene.settings.approach })
   const added: SimpleEdit = { type: 'level.add', level, at: scene.levelOrder.length }
   const now = applyEdit(scene, added).scene
