@@ -5,7 +5,7 @@ import type { LayerIn } from '../ink/layered'
 import { PLANNERS } from '../planners/register'
 import { completed, outcomeOf } from '../planners/planner'
 import { writeOn } from '../planners/write-on'
-import { productionDocumentSchema } from '../production/schema'
+import { CHARACTER_KINDS, type Character } from '../production/schema'
 import { newScene } from '../scene/create'
 import { refuse } from '../scene/refusal'
 import { BLENDS, PASSES, type Pass, type Scene } from '../scene/schema'
@@ -70,11 +70,26 @@ const aPiece = (id: string, swatch: string): InkPiece => ({
   ...{ kind: 'stroke', id, swatch, size: 2, points: [1, 2, 0.4, 9, 9, 1] },
 })
 
+const aName = fc.constantFrom('Corrie', 'Ring', 'pencil', 'Mist', 'mist'.repeat(30))
+const anyCharacter: fc.Arbitrary<Character> = fc.record({
+  ...{ id: fc.constantFrom('p0', 'p1'), name: aName, kind: fc.constantFrom(...CHARACTER_KINDS) },
+  landmarks: fc.uniqueArray(aName, { maxLength: 4 }).map((names) => names.map((name, i) => ({ id: `l${i}`, name }))),
+  colours: fc
+    .array(aName, { maxLength: 4 })
+    .map((names) => names.map((name, i) => ({ id: `s${i}`, name, colour: '#a0b0c0' }))),
+  sheets: fc.array(aName, { maxLength: 2 }).map((names) =>
+    names.map((name, i) => ({
+      ...{ id: `m${i}`, name, picture: `${i}a`.repeat(32), width: 300, height: 400, angle: 90 * i },
+      places: [{ landmark: 'l0', x: 0.5, y: 0.25 }],
+    })),
+  ),
+})
+
 /** What comes to a scene from outside it. */
 const anyBrought = fc.record({
   said: whole(saidSchema, 'said'),
   writing: whole(writingSchema, 'writing'),
-  character: whole(productionDocumentSchema.shape.characters.element, 'characters'),
+  character: anyCharacter,
   layers: fc.array(anyLayer, { maxLength: 4 }),
 })
 type Brought = typeof anyBrought extends fc.Arbitrary<infer T> ? T : never
@@ -240,14 +255,12 @@ export const COMPOSED: Readonly<Record<string, (asked: Asked) => readonly Edit[]
     mouthsBrought({
       ...{ scene: asked.scene, take: take(asked), from: DRAWN_MOUTHS, freshId },
       ...(asked.share < 0.5 && { sound: sound(asked) }),
-      character: asked.brought.character ?? { id: 'p0', name: 'Corrie' },
+      character: asked.brought.character,
     }).edit,
   ],
   'an entry of the library': (asked) =>
-    asked.brought.character
-      ? broughtFromLibrary(asked.scene, { level: level(asked), character: asked.brought.character, freshId })
-      : [],
-  'colours brought': (asked) => coloursBrought(asked.scene, asked.brought.character?.colours ?? [], freshId).edits,
+    broughtFromLibrary(asked.scene, { level: level(asked), character: asked.brought.character, freshId }),
+  'colours brought': ({ scene, brought }) => coloursBrought(scene, brought.character.colours, freshId).edits,
   'keys timed from life': (asked) => {
     const on = level(asked)
     const track = Array.from({ length: 3 + (asked.frame % 12) }, (_, i) => ({

@@ -25,6 +25,7 @@ const OPENING: Edit[] = [
     said: { words: [{ text: 'boat', sounds: ['b', 'ow1', 't'], sureness: 0.5, at: [0.1, 0.2, 0.3, 0.5] }] },
   },
   { type: 'level.add', level: newLevel({ id: 'G', name: 'G', approach: 'pose-to-pose' }), at: 2 },
+  { type: 'landmark.put', level: 'G', landmark: { id: 'l1', name: 'Crest' } },
   {
     ...{ type: 'chart.add', id: 'c0', level: 'A', from: 'd0', to: 'd1', exposure: [4], drawings: ['d2'] },
     spacing: { by: 'halves', slowOut: 1, slowIn: 0 },
