@@ -243,7 +243,7 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'references{}.adjust.hue': toned("id: 'hue'"),
   'references{}.adjust.colour': toned("id: 'colour'"),
   'writings{}.paths[].id': NAME,
-  'writings{}.paths[].points[]': ['lettering/WaysOnPaper.vue', 'work.setPaths('],
+  'writings{}.paths[].points[]': ['lettering/usePenWays.ts', 'work.setPaths('],
   'writings{}.paths[].overlap': ['lettering/WaysList.vue', 'overlap: percent / 100'],
   'answers{}.check': itself('the finding that is answered'),
   'answers{}.level': itself('the finding that is answered'),

@@ -2,7 +2,7 @@
 import { placedBefore, type PenPathDrawn } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { useSorted } from '../parts/useSorted'
-import { turned } from './WaysOnPaper.vue'
+import { turned } from './ways'
 import type { LetteringWork } from './useLettering'
 
 /** The pen's ways in their order: dragged to another place, turned round, begun earlier, taken out. */

@@ -1,103 +1,24 @@
 <script setup lang="ts">
-import { counted, type Handle, type Inputs, type Motion } from '@unhurried/core'
-import { usePreferredReducedMotion } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { pathThrough } from '../parts/svg-path'
+import { counted, type Handle } from '@unhurried/core'
+import { computed, ref } from 'vue'
 import { followDrag } from '../parts/drag'
 import { ARROWS } from '../parts/typing'
+import { dotsOf, figuresOf, ghostsOf, type MotionSaid, type MotionShown } from './motion-shown'
+import { useMotionPlay } from './useMotionPlay'
 
 /** The motion moving on the paper at the scene's rate, its path in dots, and what can be dragged. */
-const props = defineProps<{
-  motion: Motion
-  width: number
-  height: number
-  fps: number
-  paper: string
-  stale: boolean
-}>()
-const emit = defineEmits<{ set: [patch: Inputs]; frame: [frame: number] }>()
+const props = defineProps<MotionShown>()
+const emit = defineEmits<MotionSaid>()
 const host = ref<SVGSVGElement>()
-const still = usePreferredReducedMotion()
-const playing = ref(still.value !== 'reduce')
-/** Which exposure is shown: what stands still does not stand on the emptiness a burst begins and ends with. */
-const at = ref(playing.value ? 0 : Math.max(0, props.motion.exposures.findIndex(isSeen)))
-const begins = computed(() => {
-  let frame = 0
-  return props.motion.exposures.map(({ frames }) => (frame += frames) - frames)
-})
-const total = computed(() => props.motion.exposures.reduce((sum, { frames }) => sum + frames, 0))
-/** A motion that ends rests a while before it begins again, in seconds. */
-const REST = 0.5
+const { playing, shown, frame, total, step } = useMotionPlay(props, (now) => emit('frame', now))
 
-function isSeen({ drawing }: Motion['exposures'][number]) {
-  return drawing != null && props.motion.drawings[drawing]!.shapes.length > 0
-}
-
-let ticking = 0
-let started = 0
-function tick(now: number) {
-  if (started === 0) started = now
-  const rest = props.motion.cycle ? 0 : Math.round(REST * props.fps)
-  const frame = Math.min(total.value - 1, Math.floor(((now - started) / 1000) * props.fps) % (total.value + rest))
-  show(frame)
-  ticking = requestAnimationFrame(tick)
-}
-function show(frame: number) {
-  const i = begins.value.findLastIndex((begin) => begin <= frame)
-  if (i === at.value) return
-  at.value = Math.max(0, i)
-  emit('frame', frame + 1)
-}
-const stop = () => cancelAnimationFrame(ticking)
-watch(playing, (now) => {
-  stop()
-  started = 0
-  if (now) ticking = requestAnimationFrame(tick)
-})
-onMounted(() => {
-  if (playing.value) ticking = requestAnimationFrame(tick)
-  else emit('frame', (begins.value[at.value] ?? 0) + 1)
-})
-onBeforeUnmount(stop)
-function step(by: 1 | -1) {
-  playing.value = false
-  const count = props.motion.exposures.length
-  show(begins.value[(Math.min(at.value, count - 1) + by + count) % count]!)
-}
-
-const figures = computed(() =>
-  props.motion.drawings.map(({ shapes, role }) => ({
-    role,
-    shapes: shapes.map((shape) => ({ d: pathThrough(shape.points, shape.closed), tone: shape.tone ?? 'near' })),
-  })),
-)
-const now = computed(() => props.motion.exposures[Math.min(at.value, props.motion.exposures.length - 1)])
-const figure = computed(() => (now.value?.drawing == null ? undefined : figures.value[now.value.drawing]))
+const figures = computed(() => figuresOf(props.motion))
+const ghosts = computed(() => ghostsOf(figures.value))
+const dots = computed(() => dotsOf(props.motion))
+const figure = computed(() => figures.value[props.motion.exposures[shown.value]?.drawing ?? -1])
 const shift = computed(() => {
-  const travel = props.motion.travel?.[Math.min(at.value, props.motion.exposures.length - 1)]
+  const travel = props.motion.travel?.[shown.value]
   return travel ? `translate(${travel.x} ${travel.y})` : undefined
-})
-const dots = computed(() => {
-  const { lead, drawings } = props.motion
-  return lead === undefined
-    ? []
-    : drawings.flatMap(({ targets, role }) => (targets[lead] ? [{ ...targets[lead], role }] : []))
-})
-/** Earlier and later figures pale beneath, thinned out where there are many. */
-const ghosts = computed(() => {
-  const every = Math.max(1, Math.ceil(figures.value.length / 14))
-  return figures.value
-    .flatMap(({ shapes, role }, i) =>
-      role !== 'inbetween' || i % every === 0
-        ? [
-            shapes
-              .filter(({ tone }) => tone === 'near')
-              .map(({ d }) => d)
-              .join(''),
-          ]
-        : [],
-    )
-    .slice(0, 24)
 })
 const unit = computed(() => props.height / 360)
 
@@ -194,8 +115,7 @@ function nudge(event: KeyboardEvent, handle: Handle) {
       </button>
       <button class="word" aria-label="Drawing after" @click="step(1)">On</button>
       <span class="note"
-        >frame {{ (begins[at] ?? 0) + 1 }} of {{ total }}{{ motion.cycle ? ', again and again' : '' }}, {{ fps }} a
-        second</span
+        >frame {{ frame }} of {{ total }}{{ motion.cycle ? ', again and again' : '' }}, {{ fps }} a second</span
       >
       <slot />
     </div>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { clamp, counted, chartSpan, exposuresOf, isDrawn, placed, type Scene } from '@unhurried/core'
+import { clamp, counted, type Scene } from '@unhurried/core'
 import { useElementSize, useScroll } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
-import { frameAxis } from '../parts/axes'
 import { followDrag } from '../parts/drag'
 import type { ThingsAsked } from '../parts/things/things'
 import { ARROWS } from '../parts/typing'
+import { chartsOn, frameBelow, showingsOn, stripOf, ticksOf } from './strip'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../sound/SoundStrip.vue'))
@@ -19,84 +19,45 @@ const emit = defineEmits<{
 
 const LANE = 84
 const RULER = 30
-const PAD = 22
 const SOUND = 52
 const host = ref<HTMLElement>()
 const { width: room } = useElementSize(host)
 const length = computed(() => props.scene.settings.length)
-const width = computed(() => Math.max(room.value, 2 * PAD + length.value * 9))
-const x = computed(() => frameAxis(1, length.value + 1, [PAD, width.value - PAD]))
-const step = computed(() => x.value(2) - x.value(1))
+const strip = computed(() => stripOf(length.value, room.value))
+const ticks = computed(() => ticksOf(strip.value, props.scene.settings))
 const lanes = computed(() =>
   [...props.scene.levelOrder]
     .reverse()
     .filter((id) => props.only === undefined || id === props.only)
-    .map((id, i) => ({ id, top: RULER + i * LANE })),
+    .map((id, i) => {
+      const on = { level: id, take: props.take }
+      const [charts, entries] = [chartsOn(strip.value, props.scene, on), showingsOn(strip.value, props.scene, on)]
+      return { id, top: RULER + i * LANE, charts, entries }
+    }),
 )
 const height = computed(() => RULER + lanes.value.length * LANE + 6)
-/** Numbers shrink before they run into each other. */
-const type = computed(() => clamp(step.value * 0.56, 9, 13))
-const every = computed(() => (step.value >= 26 ? 1 : step.value >= 13 ? 2 : step.value >= 9 ? 4 : 6))
-const ticks = computed(() =>
-  Array.from({ length: length.value }, (_, i) => i + 1).map((frame) => ({
-    frame,
-    at: x.value(frame),
-    second: (frame - 1) % props.scene.settings.fps === 0 ? (frame - 1) / props.scene.settings.fps : undefined,
-    labelled: (frame - 1) % every.value === 0,
-  })),
-)
 
-const entries = (level: string) => {
-  const seen = new Set<string>()
-  return placed(exposuresOf(props.scene, level, props.take)).map((exposure) => {
-    const drawing = exposure.drawing === null ? undefined : props.scene.drawings[exposure.drawing]!
-    const again = drawing !== undefined && seen.has(drawing.id)
-    if (drawing) seen.add(drawing.id)
-    const words = again ? `(${drawing!.number})` : (drawing?.number ?? '')
-    const high = clamp(step.value * 0.52, 7, drawing?.role === 'key' && !again ? 14 : 11)
-    return {
-      ...exposure,
-      entry: drawing,
-      again,
-      words,
-      // Round, and longer where its number is.
-      half: { high, wide: Math.max(high, words.length * type.value * 0.28 + 3) },
-      drawn: drawing !== undefined && isDrawn(drawing),
-      at: x.value(exposure.frame) + step.value / 2,
-      end: x.value(exposure.frame + exposure.frames) - 3,
-    }
-  })
-}
-const charts = (level: string) =>
-  Object.values(props.scene.charts).flatMap((chart) => {
-    const span = chart.level === level ? chartSpan(props.scene, chart, props.take) : undefined
-    if (!span) return []
-    const from = x.value(span.fromFrame) + step.value / 2
-    const to = span.toFrame > length.value ? width.value - PAD : x.value(span.toFrame) + step.value / 2
-    return [{ id: chart.id, from, to, marks: chart.marks.map((mark) => from + (to - from) * mark.fraction) }]
-  })
-
-const frameBelow = (across: number) => clamp(Math.floor(x.value.invert(across)), 1, length.value)
 function frameAt(event: PointerEvent | MouseEvent): number {
   const left = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect().left
-  return frameBelow(event.clientX - left)
+  return frameBelow(strip.value, event.clientX - left, length.value)
 }
 /** The waveform is drawn under the frames that are in view, and under a few beside them. */
 const scroll = useScroll(host)
 const seen = computed(() => {
-  const first = clamp(Math.floor(x.value.invert(scroll.x.value)) - 2, 1, length.value)
-  const last = Math.ceil(x.value.invert(scroll.x.value + (room.value || 1200))) + 2
+  const { x } = strip.value
+  const first = clamp(Math.floor(x.invert(scroll.x.value)) - 2, 1, length.value)
+  const last = Math.ceil(x.invert(scroll.x.value + (room.value || 1200))) + 2
   return { first, count: clamp(last - first + 1, 1, length.value - first + 1) }
 })
 function hear({ clientX, currentTarget }: MouseEvent) {
   const left = (currentTarget as Element).getBoundingClientRect().left
-  emit('pick', props.level, frameBelow(clientX - left))
+  emit('pick', props.level, frameBelow(strip.value, clientX - left, length.value))
 }
 /** What is asked about is gone to first, so that what is done is done there. */
 function goToAsked({ target, clientX }: ThingsAsked) {
   const lane = (target as Element).closest<SVGElement>('[data-level]')
   const left = lane?.ownerSVGElement!.getBoundingClientRect().left
-  if (left !== undefined) emit('pick', lane!.dataset['level']!, frameBelow(clientX - left))
+  if (left !== undefined) emit('pick', lane!.dataset['level']!, frameBelow(strip.value, clientX - left, length.value))
 }
 const drag = ref<{ level: string; from: number; to: number }>()
 function grab(event: PointerEvent, level: string, from: number) {
@@ -125,7 +86,7 @@ watch(
   () => props.frame,
   async () => {
     await nextTick()
-    const at = x.value(props.frame)
+    const at = strip.value.x(props.frame)
     const view = host.value
     if (view && (at < view.scrollLeft + 40 || at > view.scrollLeft + view.clientWidth - 60))
       view.scrollLeft = at - view.clientWidth / 2
@@ -143,8 +104,8 @@ watch(
     @keydown="onKey"
     @things="goToAsked"
   >
-    <svg :width="width" :height="height" data-test="strip">
-      <rect :x="x(frame)" y="0" :width="step" :height="height" class="here" />
+    <svg :width="strip.width" :height="height" data-test="strip">
+      <rect :x="strip.x(frame)" y="0" :width="strip.step" :height="height" class="here" />
       <g class="ruler" aria-hidden="true">
         <template v-for="tick in ticks" :key="tick.frame">
           <line
@@ -154,7 +115,7 @@ watch(
             :y2="RULER"
             :class="{ second: tick.second !== undefined }"
           />
-          <text v-if="tick.labelled" :x="tick.at + step / 2" y="26" text-anchor="middle">{{ tick.frame }}</text>
+          <text v-if="tick.labelled" :x="tick.at + strip.step / 2" y="26" text-anchor="middle">{{ tick.frame }}</text>
           <text v-if="tick.second !== undefined" :x="tick.at + 4" y="11" class="seconds">{{ tick.second }} s</text>
         </template>
       </g>
@@ -162,7 +123,7 @@ watch(
         <rect
           x="0"
           y="0"
-          :width="width"
+          :width="strip.width"
           :height="LANE"
           class="lane"
           :class="{ active: lane.id === level }"
@@ -172,13 +133,13 @@ watch(
           {{ scene.levels[lane.id]!.name }}
           <tspan v-if="scene.levels[lane.id]!.loop">· loop</tspan>
         </text>
-        <g v-for="chart in charts(lane.id)" :key="chart.id" class="chart">
+        <g v-for="chart in lane.charts" :key="chart.id" class="chart">
           <line :x1="chart.from" :x2="chart.to" y1="26" y2="26" />
           <line :x1="chart.from" :x2="chart.from" y1="19" y2="33" class="end" />
           <line :x1="chart.to" :x2="chart.to" y1="19" y2="33" class="end" />
           <line v-for="(mark, i) in chart.marks" :key="i" :x1="mark" :x2="mark" y1="21" y2="31" />
         </g>
-        <g v-for="each in entries(lane.id)" :key="each.index" class="entry">
+        <g v-for="each in lane.entries" :key="each.index" class="entry">
           <template v-if="each.entry">
             <line
               v-if="each.frames > 1"
@@ -201,7 +162,12 @@ watch(
                 :height="2 * each.half.high"
                 :rx="each.half.high"
               />
-              <text :x="each.at" :y="56 + type * 0.37" text-anchor="middle" :style="{ fontSize: `${type}px` }">
+              <text
+                :x="each.at"
+                :y="56 + strip.type * 0.37"
+                text-anchor="middle"
+                :style="{ fontSize: `${strip.type}px` }"
+              >
                 {{ each.words }}
               </text>
               <line
@@ -216,20 +182,27 @@ watch(
           </template>
           <text v-else :x="each.at" y="60" text-anchor="middle" class="blank">×</text>
         </g>
-        <line v-if="drag?.level === lane.id" :x1="x(drag.to)" :x2="x(drag.to)" y1="36" y2="78" class="drop" />
+        <line
+          v-if="drag?.level === lane.id"
+          :x1="strip.x(drag.to)"
+          :x2="strip.x(drag.to)"
+          y1="36"
+          y2="78"
+          class="drop"
+        />
       </g>
     </svg>
-    <div v-if="scene.sounds" class="sound" :style="{ width: `${width}px`, height: `${SOUND}px` }" @click="hear">
+    <div v-if="scene.sounds" class="sound" :style="{ width: `${strip.width}px`, height: `${SOUND}px` }" @click="hear">
       <SoundStrip
         class="wave"
         :sounds="scene.sounds"
         :fps="scene.settings.fps"
         :first="seen.first"
         :count="seen.count"
-        :per-frame="step"
+        :per-frame="strip.step"
         :across="SOUND - 4"
         :said="scene.said"
-        :style="{ left: `${x(seen.first)}px` }"
+        :style="{ left: `${strip.x(seen.first)}px` }"
       />
     </div>
   </div>

@@ -27,6 +27,7 @@ const SOON = 2000
 /** Plays the sounds of a scene to the sample, on the clock of the sound card. */
 export class SoundPlayer {
   #context: AudioContext | undefined
+  #isClosed = false
   readonly #pieces = new PieceStore()
   #scrubbed: (() => void) | undefined
 
@@ -41,13 +42,12 @@ export class SoundPlayer {
       first.filter(({ at }) => at < AHEAD).map((due) => this.#pieces.of(due).catch(() => undefined)),
     )
     await Promise.race([there, new Promise((resolve) => setTimeout(resolve, SOON))])
-    // It may have been closed while the first was fetched.
-    if (context.state !== 'running') return undefined
+    if (this.#isClosed) return undefined
     const out = new GainNode(context)
     out.connect(context.destination)
     const began = context.currentTime + LEAD
     let stopped = false
-    void this.#pump(turns, { out, began, isStopped: () => stopped })
+    void this.#pump(turns, { out, began, isStopped: () => stopped || this.#isClosed })
     return {
       heard: () => audibleTime(context) - began,
       stop() {
@@ -61,17 +61,18 @@ export class SoundPlayer {
   /** Lets be heard what lies under one frame. */
   async scrub({ sounds, fps }: Pick<Passage, 'sounds' | 'fps'>, frame: number): Promise<void> {
     this.#scrubbed?.()
-    const under = dueIn({ sounds, fps, first: frame, last: frame })
-    if (under.length === 0) return
-    const context = await this.#sounding()
-    if (!context) return
     let over = false
-    const out = new GainNode(context)
-    out.connect(context.destination)
+    let out: GainNode | undefined
     this.#scrubbed = () => {
       over = true
-      out.disconnect()
+      out?.disconnect()
     }
+    const under = dueIn({ sounds, fps, first: frame, last: frame })
+    const context = under.length > 0 ? await this.#sounding() : undefined
+    // Another frame may have been gone to meanwhile.
+    if (!context || over) return
+    out = new GainNode(context)
+    out.connect(context.destination)
     for (const due of under) {
       const buffer = await this.#pieces.of(due).catch(() => undefined)
       if (over || !buffer) continue
@@ -87,10 +88,10 @@ export class SoundPlayer {
 
   close(): void {
     // What is still being fetched is heard by nobody.
+    this.#isClosed = true
     this.#scrubbed?.()
     this.#pieces.close()
     void this.#context?.close()
-    this.#context = undefined
   }
 
   /** Makes everything ready a little before it is due, turn after turn. */
@@ -115,10 +116,12 @@ export class SoundPlayer {
   }
 
   async #sounding(): Promise<AudioContext | undefined> {
+    if (this.#isClosed) return undefined
     const context = (this.#context ??= new AudioContext({ latencyHint: 'interactive' }))
     if (context.state !== 'running')
       await Promise.race([context.resume(), new Promise((resolve) => setTimeout(resolve, PATIENCE))])
-    return context.state === 'running' ? context : undefined
+    // A context that is closed says so only a little later.
+    return context.state === 'running' && !this.#isClosed ? context : undefined
   }
 }
 
