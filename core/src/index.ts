@@ -1,6 +1,6 @@
 /** What others may use of core: by folder, from the ground up. The contract of the API is `@unhurried/core/api`. */
 export { channelsOf, hexOf, nearestColour } from './base/colour'
-export { counted, inThousands } from './base/counted'
+export { counted, framesFromTo, inThousands } from './base/counted'
 export { freeName, nameWith } from './base/names'
 export { clamp } from './base/clamp'
 export { beginsWith, sameItems } from './base/items'

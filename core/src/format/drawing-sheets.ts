@@ -1,3 +1,4 @@
+import { framesFromTo } from '../base/counted'
 import { rgb } from 'pdf-lib'
 import type { Drawing, Scene } from '../scene/schema'
 import { drawingsShown, exposuresOf } from '../timing/sheet'
@@ -61,7 +62,7 @@ function sheetsOf(scene: Scene, take: string): Sheet[] {
       const entry = scene.drawings[drawing]!
       if (isDrawn(entry) || scene.levels[level]!.kind === 'ground') return []
       const held = exposures.find((each) => each.drawing === drawing)?.frames ?? 1
-      return [{ drawing: entry, frames: held > 1 ? `frames ${frame} to ${frame + held - 1}` : `frame ${frame}` }]
+      return [{ drawing: entry, frames: framesFromTo(frame, frame + held - 1) }]
     })
   })
   return toDraw.length > 0 ? toDraw : Array.from({ length: BLANK }, () => ({ drawing: undefined, frames: '' }))

@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { planBounce, suggestBounce, type BounceOptions, type BouncePlan } from '../motion/planned/bounce'
 import { patternReader } from '../timing/exposure-pattern'
 import {
@@ -164,7 +165,7 @@ function drawingsOf(plan: BouncePlan, inputs: Inputs): MotionDrawing[] {
 
 function notesOf(plan: BouncePlan, options: BounceOptions): PlanNote[] {
   const notes: PlanNote[] = plan.hops.slice(1).map((hop, i) => ({
-    words: `Hop ${i + 1}: ${hop.frames} frames where ${hop.trueFrames.toFixed(1)} would be true; gravity ${percent(hop.gravityError)}.`,
+    words: `Hop ${i + 1}: ${counted(hop.frames, 'frame')} where ${hop.trueFrames.toFixed(1)} would be true; gravity ${percent(hop.gravityError)}.`,
     ...(Math.abs(hop.gravityError) > 0.2 && { caution: true as const }),
   }))
   if (plan.hops.length > 1) {
@@ -173,7 +174,7 @@ function notesOf(plan: BouncePlan, options: BounceOptions): PlanNote[] {
       notes.push({
         words: `The worst hop is bent by ${(plan.worst * 100).toFixed(1)} %.`,
         nearest: {
-          words: `First fall ${better.firstFall} frames, speed kept ${better.restitution.toFixed(3)}: bent by ${(better.worst * 100).toFixed(1)} % at most`,
+          words: `First fall ${counted(better.firstFall, 'frame')}, speed kept ${better.restitution.toFixed(3)}: bent by ${(better.worst * 100).toFixed(1)} % at most`,
           inputs: { fall: better.firstFall, keeps: Number(better.restitution.toFixed(3)) },
         },
       })

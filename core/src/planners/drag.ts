@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { NeverCloses, planDrag, type DragPlan } from '../motion/planned/drag'
 import { planRider, type RiderPlan } from '../motion/planned/rider'
 import { patternReader } from '../timing/exposure-pattern'
@@ -305,7 +306,7 @@ function riderOn(hung: HungPath, inputs: Inputs, context: PlanContext): Motion {
         words:
           riding.clear < 1
             ? 'It never leaves what carries it: that never goes down faster than it falls.'
-            : `It clears what carries it by ${riding.clear.toFixed(0)} px, stuck at the top for ${n('stick')} frames.`,
+            : `It clears what carries it by ${riding.clear.toFixed(0)} px, stuck at the top for ${counted(n('stick'), 'frame')}.`,
       },
     ],
     handles: made ? swayingHandles(inputs) : [],

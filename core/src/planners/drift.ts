@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { planDrift, type DriftPlan } from '../motion/planned/drift'
 import { patternReader } from '../timing/exposure-pattern'
 import {
@@ -217,7 +218,7 @@ function notesOf(plan: DriftPlan, inputs: Inputs): PlanNote[] {
           ? 'The eye pairs each puff with where it was: it looks as if it stood still.'
           : 'The eye pairs each puff with the one behind: it looks as if it ran backward.',
       caution: true,
-      ...(good !== undefined && { nearest: { words: `${good} drawings`, inputs: { drawings: good } } }),
+      ...(good !== undefined && { nearest: { words: counted(good, 'drawing'), inputs: { drawings: good } } }),
     })
   }
   return notes

@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { planLeap, type LeapDrawing, type LeapPlan } from '../motion/planned/leap'
 import { patternReader } from '../timing/exposure-pattern'
 import {
@@ -229,8 +230,8 @@ function notesOf(plan: LeapPlan, whole: readonly LeapPart[], inputs: Inputs): Pl
   const aloft = whole.filter(({ what }) => PARTS['air']!.includes(what)).reduce((sum, { frames }) => sum + frames, 0)
   if (aloft !== n('air'))
     notes.push({
-      words: `In the air for ${aloft} frames where ${n('air')} were asked for, so that take-off, top and landing fall on drawings: gravity bent by ${(((n('air') / aloft) ** 2 - 1) * 100).toFixed(1)} %.`,
-      nearest: { words: `${aloft} frames in the air`, inputs: { air: aloft } },
+      words: `In the air for ${counted(aloft, 'frame')} where ${n('air')} were asked for, so that take-off, top and landing fall on drawings: gravity bent by ${(((n('air') / aloft) ** 2 - 1) * 100).toFixed(1)} %.`,
+      nearest: { words: `${counted(aloft, 'frame')} in the air`, inputs: { air: aloft } },
     })
   if (PARTS[s('part')])
     notes.push({

@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { planMorph, type AreaPath, type MorphPlan, type MorphOptions, type Pair } from '../motion/planned/morph'
 import type { Ink } from '../ink/ink'
 import { silhouette, type Silhouette } from '../ink/silhouette'
@@ -354,8 +355,8 @@ function notesOf(
     })
   if (timing.begins === undefined && timing.span !== asked)
     notes.push({
-      words: `It takes ${timing.span} frames where ${asked} were asked for, so that both ends fall on drawings.`,
-      nearest: { words: `${timing.span} frames`, inputs: { frames: timing.span } },
+      words: `It takes ${counted(timing.span, 'frame')} where ${asked} were asked for, so that both ends fall on drawings.`,
+      nearest: { words: counted(timing.span, 'frame'), inputs: { frames: timing.span } },
     })
   return notes
 }

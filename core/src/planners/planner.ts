@@ -309,7 +309,7 @@ export function costOf(
   const mine = motion.drawings.filter(({ existing, way }) => existing === undefined && way === undefined)
   const keys = mine.filter(({ role }) => role !== 'inbetween').length
   const hours = (mine.length * rough.median) / 60
-  const notes = hours < 1 ? `${Math.round(hours * 60)} minutes` : `${hours.toFixed(1)} hours`
+  const notes = hours < 1 ? counted(Math.round(hours * 60), 'minute') : `${hours.toFixed(1)} hours`
   const each = Math.max(1, Math.round(rough.median))
   return {
     drawings: mine.length,
@@ -317,7 +317,7 @@ export function costOf(
     hours,
     frames: framesOf(motion),
     words: motion.drawings.some(({ way }) => way !== undefined)
-      ? `${motion.drawings.length} drawings, all of them laid with what is written by then: none is drawn by hand.`
-      : `${mine.length} drawings, ${keys} of them keys and breakdowns; about ${notes} of rough at ${counted(each, 'minute')} a drawing, ${FROM[rough.from](rough.count)}.`,
+      ? `${counted(motion.drawings.length, 'drawing')}, all of them laid with what is written by then: none is drawn by hand.`
+      : `${counted(mine.length, 'drawing')}, ${keys} of them keys and breakdowns; about ${notes} of rough at ${counted(each, 'minute')} a drawing, ${FROM[rough.from](rough.count)}.`,
   }
 }

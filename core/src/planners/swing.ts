@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import { planSwing, type SwingPlan } from '../motion/planned/swing'
 import {
   asked,
@@ -161,7 +162,7 @@ function notesOf(plan: SwingPlan, inputs: Inputs, fps: number): PlanNote[] {
   const notes: PlanNote[] = []
   if (Math.abs(plan.gravityError) >= 0.005)
     notes.push({
-      words: `There and back in ${plan.period} frames where ${plan.truePeriod.toFixed(1)} ${byFrames ? 'were asked for' : 'would be true'}: gravity bent by ${(plan.gravityError * 100).toFixed(1)} %.`,
+      words: `There and back in ${counted(plan.period, 'frame')} where ${plan.truePeriod.toFixed(1)} ${byFrames ? 'were asked for' : 'would be true'}: gravity bent by ${(plan.gravityError * 100).toFixed(1)} %.`,
       ...(Math.abs(plan.gravityError) > 0.2 && { caution: true as const }),
       nearest: { words: `From frames, ${plan.period}`, inputs: { from: 'frames', period: plan.period } },
     })

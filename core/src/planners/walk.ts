@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import {
   highestHips,
   longestStep,
@@ -91,8 +92,8 @@ function optionsOf(inputs: Inputs, { scene }: PlanContext, down: number): WalkOp
   const drawings = Number(s('form'))
   const perStep = n('perStep')
   if (drawings > 0 && perStep < drawings / 2)
-    throw new PlanRefused(`${drawings} drawings need at least ${drawings / 2} frames a step.`, {
-      words: `${drawings / 2} frames a step`,
+    throw new PlanRefused(`${drawings} drawings need at least ${counted(drawings / 2, 'frame')} a step.`, {
+      words: `${counted(drawings / 2, 'frame')} a step`,
       inputs: { perStep: drawings / 2 },
     })
   // A given count of drawings shares the frames of a step out among half of them.
@@ -306,13 +307,13 @@ function notesOf(plan: WalkPlan, inputs: Inputs, context: PlanContext): PlanNote
   const { fps } = context.scene.settings
   const notes: PlanNote[] = [
     {
-      words: `${plan.drawings.length} drawings a cycle of ${plan.frames} frames: ${(fps / plan.framesPerStep).toFixed(2)} steps a second.`,
+      words: `${counted(plan.drawings.length, 'drawing')} a cycle of ${counted(plan.frames, 'frame')}: ${(fps / plan.framesPerStep).toFixed(2)} steps a second.`,
     },
   ]
   if (plan.framesPerStep !== n('perStep'))
     notes.push({
-      words: `A step takes ${plan.framesPerStep} frames where ${n('perStep')} were asked for, so that each contact falls on a drawing.`,
-      nearest: { words: `${plan.framesPerStep} frames a step`, inputs: { perStep: plan.framesPerStep } },
+      words: `A step takes ${counted(plan.framesPerStep, 'frame')} where ${n('perStep')} were asked for, so that each contact falls on a drawing.`,
+      nearest: { words: `${counted(plan.framesPerStep, 'frame')} a step`, inputs: { perStep: plan.framesPerStep } },
     })
   return notes
 }

@@ -1,3 +1,4 @@
+import { framesFromTo } from '../base/counted'
 import { clamp } from '../base/clamp'
 import { memo } from '../base/memo'
 import { isCycle, totalFrames } from '../scene/columns'
@@ -122,7 +123,7 @@ function splicedTurn(
   const period = totalFrames(entry.cycle)
   const local = from - start >= 0 ? ((from - start) % period) + 1 : 0
   if (local === 0 || from + remove > start + entry.frames || local - 1 + remove > period) {
-    const whole = `frames ${start} to ${start + entry.frames - 1}`
+    const whole = framesFromTo(start, start + entry.frames - 1)
     refuse(
       `These frames cross the edge of a cycle or of one of its turns (${whole}, ${period} frames a turn). Stay within one turn, or choose the whole cycle.`,
     )

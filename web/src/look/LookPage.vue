@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { CHECKS, counted, SEVERITIES, timecode, writeFindingsCsv, type Limits, type Severity } from '@unhurried/core'
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { CHECKS, counted, SEVERITIES, timecode, writeFindingsCsv, type Limits } from '@unhurried/core'
+import { computed, defineAsyncComponent, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
 import { handDown } from '../parts/hand-down'
@@ -9,6 +9,15 @@ import { useLook } from '../session/look'
 import { useOwnEye } from '../session/practice/own-eye'
 import { sayWhy, useScene } from '../session/scene'
 import type { SeenFinding } from '../workers/look/messages'
+import {
+  filtered,
+  grouped,
+  namedFor,
+  nameOfCheck,
+  SEVERITY_WORDS,
+  unmeasuredOf,
+  type FindingFilter,
+} from './findings-list'
 import FindingSlip from './FindingSlip.vue'
 import LimitsPanel from './LimitsPanel.vue'
 import LookGraphs from './LookGraphs.vue'
@@ -20,69 +29,27 @@ const router = useRouter()
 const scene = computed(() => store.scene!)
 const length = computed(() => scene.value.settings.length)
 
-const WORDS: Readonly<Record<Severity, string>> = {
-  stop: 'Not to be handed over like this',
-  mend: 'To mend',
-  look: 'Worth a look',
-}
-const level = ref('all')
-const severity = ref<Severity | 'all'>('all')
-const from = ref(1)
-const to = ref<number>()
-const meantToo = ref(false)
-const filtered = computed(() =>
-  (look.found?.findings ?? []).filter(
-    (finding) =>
-      (meantToo.value || finding.meant === undefined) &&
-      (level.value === 'all' || finding.level === level.value) &&
-      (severity.value === 'all' || finding.severity === severity.value) &&
-      (finding.frames.length === 0 ||
-        finding.frames.some((frame) => frame >= from.value && frame <= (to.value ?? length.value))),
-  ),
-)
-const groups = computed(() =>
-  SEVERITIES.toReversed()
-    .map((each) => ({
-      severity: each,
-      words: WORDS[each],
-      findings: filtered.value.filter((finding) => finding.severity === each),
-    }))
-    .filter(({ findings }) => findings.length > 0),
-)
+const filter = reactive<FindingFilter>({ level: 'all', severity: 'all', from: 1, to: undefined, meantToo: false })
+const findings = computed(() => look.found?.findings ?? [])
+const listed = computed(() => filtered(findings.value, filter))
+const groups = computed(() => grouped(listed.value))
+const unmeasured = computed(() => unmeasuredOf(look.found?.unmeasured ?? [], filter.level))
+const answered = computed(() => findings.value.filter(({ meant }) => meant !== undefined).length)
 /** Slips of each group in the page until more are asked for. */
 const SLIPS = 30
 const most = ref(SLIPS)
-watch([level, severity, from, to, meantToo], () => (most.value = SLIPS))
-const unmeasured = computed(() => {
-  const seen = new Map<string, string[]>()
-  for (const { check, level: on, sentence } of look.found?.unmeasured ?? []) {
-    if (level.value !== 'all' && on !== undefined && on !== level.value) continue
-    const name = CHECKS.find(({ id }) => id === check)?.name ?? check
-    seen.set(sentence, [...(seen.get(sentence) ?? []), name])
-  }
-  return [...seen].map(([sentence, checks]) => ({ sentence, checks: [...new Set(checks)] }))
-})
-const answered = computed(() => (look.found?.findings ?? []).filter(({ meant }) => meant !== undefined).length)
+watch(filter, () => (most.value = SLIPS))
+
 const graphed = ref('')
-const graphLevel = computed(
-  () =>
-    look.found?.graphs.levels.find((each) => each.level === graphed.value)?.level ??
-    look.found?.graphs.levels.find((each) => each.level === store.level)?.level ??
-    look.found?.graphs.levels[0]?.level ??
-    '',
-)
+const graphLevel = computed(() => {
+  const levels = look.found?.graphs.levels.map(({ level }) => level) ?? []
+  return [graphed.value, store.level].find((level) => levels.includes(level)) ?? levels[0] ?? ''
+})
 const volumeLimit = computed(
   () => store.limits['volume']?.['share'] ?? CHECKS.find(({ id }) => id === 'volume')!.limits['share']!.value,
 )
 /** Drawings of that level the list names for their volume: graph and list say the same. */
-const offInSize = computed(
-  () =>
-    new Set(
-      (look.found?.findings ?? [])
-        .filter(({ check, level, meant }) => check === 'volume' && level === graphLevel.value && meant === undefined)
-        .flatMap(({ drawings }) => drawings),
-    ),
-)
+const offInSize = computed(() => namedFor('volume', graphLevel.value, findings.value))
 
 function show(finding: SeenFinding) {
   look.show(finding)
@@ -93,12 +60,9 @@ onMounted(() => look.look())
 /** Scenes of the same production that a move of this one may go on in. */
 const beside = ref<Production['scenes']>([])
 onMounted(async () => {
-  try {
-    beside.value =
-      (await api.shelf()).find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
-  } catch {
-    // Without the shelf there is nothing to choose from; the list of findings stands.
-  }
+  // Without the shelf there is nothing to choose from; the list of findings stands.
+  const shelf = await api.shelf().catch(() => [])
+  beside.value = shelf.find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
 })
 function handOnTo(id: string) {
   if (store.change({ type: 'scene.set', settings: { handsOnTo: id === 'none' ? null : id } })) look.look(true)
@@ -134,7 +98,7 @@ function fit() {
 const print = () => window.print()
 const csv = () =>
   handDown(
-    new Blob([writeFindingsCsv({ scene: scene.value, findings: filtered.value })], { type: 'text/csv' }),
+    new Blob([writeFindingsCsv({ scene: scene.value, findings: listed.value })], { type: 'text/csv' }),
     'second-look.csv',
   )
 </script>
@@ -155,34 +119,41 @@ const csv = () =>
         <button class="word" :disabled="Boolean(look.progress)" @click="look.look(true)">Look again</button>
       </header>
       <div class="filters">
-        <ElSelect v-model="level" size="small" aria-label="Level"
+        <ElSelect v-model="filter.level" size="small" aria-label="Level"
           ><ElOption value="all" label="All levels" /><ElOption
             v-for="id in scene.levelOrder.toReversed()"
             :key="id"
             :value="id"
             :label="scene.levels[id]!.name"
         /></ElSelect>
-        <ElSelect v-model="severity" size="small" aria-label="How much it matters"
+        <ElSelect v-model="filter.severity" size="small" aria-label="How much it matters"
           ><ElOption value="all" label="All found" /><ElOption
             v-for="each in SEVERITIES.toReversed()"
             :key="each"
             :value="each"
-            :label="WORDS[each]"
+            :label="SEVERITY_WORDS[each]"
         /></ElSelect>
         <span class="note">frames</span>
-        <NumberField v-model="from" size="small" :min="1" :max="length" :controls="false" aria-label="From frame" />
+        <NumberField
+          v-model="filter.from"
+          size="small"
+          :min="1"
+          :max="length"
+          :controls="false"
+          aria-label="From frame"
+        />
         <span class="note">to</span>
         <NumberField
           size="small"
           optional
-          :model-value="to ?? length"
+          :model-value="filter.to ?? length"
           :min="1"
           :max="length"
           :controls="false"
           aria-label="To frame"
-          @change="(value?: number) => (to = value)"
+          @change="(value?: number) => (filter.to = value)"
         />
-        <label class="note"><input v-model="meantToo" type="checkbox" /> answered too</label>
+        <label class="note"><input v-model="filter.meantToo" type="checkbox" /> answered too</label>
       </div>
       <div class="filters">
         <ElSelect
@@ -238,8 +209,8 @@ const csv = () =>
           </button>
         </template>
         <p v-for="[check, count] in look.found?.left ?? []" :key="check" class="note left">
-          {{ count }} more of “{{ CHECKS.find(({ id }) => id === check)?.name }}” are left out here. Mend or answer
-          these first, or change the limit.
+          {{ count }} more of “{{ nameOfCheck(check) }}” are left out here. Mend or answer these first, or change the
+          limit.
         </p>
         <p v-if="look.found && groups.length === 0" class="quiet">
           {{

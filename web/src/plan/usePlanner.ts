@@ -1,4 +1,5 @@
 import {
+  framesFromTo,
   completed,
   exposuresOf,
   firstFrameOf,
@@ -130,7 +131,7 @@ function useWriting() {
       worker ??= letteringWorker()
       const { edit } = await writingLaid(worker, { ...wish, drawing: String(inputs.value['of']) })
       const { name } = store.working!.levels[level.value]!
-      if (store.change(edit)) told.done.value = `Changed: frames ${frame.value} to ${until.value} of level ${name}.`
+      if (store.change(edit)) told.done.value = `Changed: ${framesFromTo(frame.value, until.value)} of level ${name}.`
     } catch (error) {
       told.trouble.value = inWords(error)
     }
@@ -148,7 +149,7 @@ function doneWords({ plan, frame, until, level }: Planned, stays: readonly Drawi
   const { name } = useScene().working!.levels[level.value]!
   const act = plan.value === undefined ? 'Laid in' : 'Changed'
   const left = `Drawn and left as ${stays.length === 1 ? 'it is' : 'they are'}: ${stays.map(({ number }) => number).join(', ')}.`
-  const words = `${act}: frames ${frame.value} to ${until.value} of level ${name}.`
+  const words = `${act}: ${framesFromTo(frame.value, until.value)} of level ${name}.`
   return stays.length > 0 ? `${words} ${left}` : words
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { frameAtSecond, lastFrameOf, type Said, type Sound } from '@unhurried/core'
+import { framesFromTo, frameAtSecond, lastFrameOf, type Said, type Sound } from '@unhurried/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { heardOf } from '../session/measured'
 import { alongOf, drawStrip, type LaidSound } from './strip-picture'
@@ -34,7 +34,7 @@ function soundInWords({ sound, heard }: LaidSound): string {
   const notes = sound.notes?.map(({ at, text }) => `${text} (frame ${frameOf(at)})`).join(', ')
   return [
     sound.name,
-    `frames ${sound.start} to ${lastFrameOf(sound, props.fps)}`,
+    framesFromTo(sound.start, lastFrameOf(sound, props.fps)),
     ...(sound.muted ? ['muted'] : []),
     ...(words ? [`saying: ${words}`] : []),
     ...(notes ? [`notes: ${notes}`] : []),

@@ -1,3 +1,4 @@
+import { framesFromTo } from '../../base/counted'
 import { judged, type CheckFacts, type Judge } from '../check'
 
 /** The usual words of caution. */
@@ -37,7 +38,7 @@ export const judgeFlashing: Judge = {
           value: count,
           limit: 3,
           unit: 'flashes in a second',
-          sentence: `${count} ${kind === 'red' ? 'flashes of red' : 'flashes'} within one second, frames ${from} to ${to}. ${FLASH_CAUTION}`,
+          sentence: `${count} ${kind === 'red' ? 'flashes of red' : 'flashes'} within one second, ${framesFromTo(from, to)}. ${FLASH_CAUTION}`,
           evidence: [],
         },
       ],

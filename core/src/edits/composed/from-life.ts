@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { LIMITS } from '../../base/limits'
 import { clamp } from '../../base/clamp'
 import { keysOnTrack, sharesOfWay, type TrackedFrame } from '../../motion/life'
@@ -50,7 +51,7 @@ export function keysFromLife(wish: FromLife): Edit {
   }
   const ids = keys.map((at) => putKey(now, wish, at, make))
   for (let i = 1; i < keys.length; i++) chartBetween(wish, [keys[i - 1]!, keys[i]!], [ids[i - 1]!, ids[i]!], make)
-  return { type: 'together', words: `${keys.length} keys timed from life`, edits }
+  return { type: 'together', words: `${counted(keys.length, 'key')} timed from life`, edits }
 }
 
 function putKey(

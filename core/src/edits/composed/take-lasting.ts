@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import type { Scene } from '../../scene/schema'
 import { lengthOfTake } from '../../timing/take-length'
 import type { Edit, SimpleEdit } from '../kinds'
@@ -17,7 +18,7 @@ export function takeLasting(scene: Scene, take: string, frames: number): Edit {
   const others = Object.keys(scene.takes).filter((id) => id !== take && lengthOfTake(scene, id) === length)
   return {
     type: 'together',
-    words: `the take ${scene.takes[take]?.name ?? ''} lasts ${frames} frames`,
+    words: `the take ${scene.takes[take]?.name ?? ''} lasts ${counted(frames, 'frame')}`,
     edits: [
       { type: 'scene.set', settings: { length: frames } },
       ...(scene.takes[take]?.length ? [lasting(take, null)] : []),

@@ -1,3 +1,4 @@
+import { counted, framesFromTo } from '../../base/counted'
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { between, totalFrames } from '../../timing/column'
@@ -76,7 +77,7 @@ export function wishedChart(
       !(within(wish, chart) && !(chart.from === from && chart.to === to))
     ) {
       refuse(
-        `There is a chart over frames ${other.fromFrame} to ${other.toFrame} already. Take it out before laying another there.`,
+        `There is a chart over ${framesFromTo(other.fromFrame, other.toFrame)} already. Take it out before laying another there.`,
       )
     }
   }
@@ -124,7 +125,7 @@ export const chartAdd = editKind({
     const plan = wishedChart(scene, { level, from, to, spacing, exposure }, inTake)
     if (plan.inbetweens.length === 0) refuse(TOO_FEW)
     if (new Set(drawings).size < plan.inbetweens.length)
-      refuse(`This chart needs ids for ${plan.inbetweens.length} drawings.`)
+      refuse(`This chart needs ids for ${counted(plan.inbetweens.length, 'drawing')}.`)
     const insert: Exposure[] = [{ drawing: from, frames: plan.first }]
     let next = scene
     const marks = plan.inbetweens.map(({ frame, fraction: share, exposure: held }, i) => {
@@ -308,7 +309,7 @@ export const chartFractions = editKind({
   apply(scene, { chart: id, fractions }) {
     const chart = chartOf(scene, id)
     if (fractions.length !== chart.marks.length)
-      refuse(`This chart has ${chart.marks.length} marks; ${fractions.length} places were given.`)
+      refuse(`This chart has ${counted(chart.marks.length, 'mark')}; ${fractions.length} places were given.`)
     requireRising(fractions)
     return withChart(scene, {
       ...chart,
@@ -518,7 +519,7 @@ export const chartTakeOver = editKind({
     const exposure = [Math.min(LIMITS.exposure.max, held)]
     return withChart({ ...scene, drawings }, { id, level, from, to, spacing: { by: 'hand' }, exposure, marks })
   },
-  words: ({ marks }) => `the measured spacing of ${marks.length} drawings taken over as a chart`,
+  words: ({ marks }) => `the measured spacing of ${counted(marks.length, 'drawing')} taken over as a chart`,
 })
 
 /** The chart a drawing belongs to as one of its marks, else the innermost chart whose span covers `frame`. */

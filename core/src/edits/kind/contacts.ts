@@ -1,3 +1,4 @@
+import { framesFromTo } from '../../base/counted'
 import { z } from 'zod'
 import { hasContact, isLiving } from '../../timing/contacts'
 import { refuse } from '../../scene/refusal'
@@ -48,7 +49,7 @@ export const contactPut = editKind({
     return { ...scene, takes: { ...scene.takes, [id]: withContacts(take, living) } }
   },
   words: ({ contact: { leader, follower, from, to } }, scene) =>
-    `${nameOf(scene, follower)} touches ${nameOf(scene, leader)} on frames ${from} to ${to}`,
+    `${nameOf(scene, follower)} touches ${nameOf(scene, leader)} on ${framesFromTo(from, to)}`,
 })
 
 export const contactRemove = editKind({

@@ -1,3 +1,4 @@
+import { framesFromTo } from '../../base/counted'
 import { z } from 'zod'
 import { exposuresNamed } from '../../scene/columns'
 import { numberFor } from '../../timing/numbering'
@@ -97,7 +98,7 @@ function refuseCharts(
     if (loses) refuse(`Drawing ${scene.drawings[loses]!.number} is on a chart of its own. Take that chart out first.`)
     if (span && span.fromFrame < last && span.toFrame > plan.frame)
       refuse(
-        `There is a chart over frames ${span.fromFrame} to ${span.toFrame}. Take it out before laying a plan there.`,
+        `There is a chart over ${framesFromTo(span.fromFrame, span.toFrame)}. Take it out before laying a plan there.`,
       )
   }
 }

@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted, framesFromTo } from '../../base/counted'
 import { z } from 'zod'
 import { LIMITS } from '../../base/limits'
 import { between, cycleAt, fitted, isCycle, resizedTo, spliced, totalFrames, withTurn } from '../../timing/column'
@@ -193,7 +193,7 @@ export const sheetRange = editKind({
     return MOVING.includes(act.do) ? asDrawn(scene, { take, levels }, onEach) : onEach(scene)
   },
   words: ({ from, to, levels, act }, scene) =>
-    `frames ${from} to ${to} of ${levels.map((level) => scene.levels[level]?.name ?? level).join(', ')} ${WORDS[act.do]}`,
+    `${framesFromTo(from, to)} of ${levels.map((level) => scene.levels[level]?.name ?? level).join(', ')} ${WORDS[act.do]}`,
 })
 
 /**
@@ -250,7 +250,7 @@ export const framesPutIn = editKind({
     })
     return withMarksMoved(othersLasting(next, scene, take), scene.settings, take, at, frames)
   },
-  words: ({ at, frames }) => `${frames} frames put in at frame ${at} on all levels`,
+  words: ({ at, frames }) => `${counted(frames, 'frame')} put in at frame ${at} on all levels`,
 })
 
 /** Where a take with an end of its own made the scene longer, every other one lasts as long as before. */
@@ -285,7 +285,7 @@ export const framesTakeOut = editKind({
     })
     return withMarksMoved(next, scene.settings, take, from, -gone)
   },
-  words: ({ from, to }) => `frames ${from} to ${to} taken out on all levels`,
+  words: ({ from, to }) => `${framesFromTo(from, to)} taken out on all levels`,
 })
 
 /**

@@ -134,5 +134,5 @@ export const sceneRate = editKind({
       ...(scene.sounds && { sounds: soundsMoved(scene.sounds, atRate) }),
     }
   },
-  words: ({ fps, keep }) => `${fps} frames a second, keeping the ${keep}`,
+  words: ({ fps, keep }) => `${counted(fps, 'frame')} a second, keeping the ${keep}`,
 })

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { z } from 'zod'
 import { refuse } from '../../scene/refusal'
 import { columnSchema, frameSchema, idSchema, noteSchema, takeSchema, type Scene, type Take } from '../../scene/schema'
@@ -51,7 +52,7 @@ export const takeSet = editKind({
     if (fields.length !== undefined)
       return fields.length === null
         ? `the take ${name} lasts as long as the scene`
-        : `the take ${name} lasts ${fields.length} frames`
+        : `the take ${name} lasts ${counted(fields.length, 'frame')}`
     return fields.away === undefined
       ? `the take ${name} named ${fields.name ?? ''}`
       : `the take ${name} ${fields.away ? 'put away' : 'brought back'}`

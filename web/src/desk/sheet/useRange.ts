@@ -1,4 +1,4 @@
-import { clamp, cycleAt } from '@unhurried/core'
+import { framesFromTo, clamp, cycleAt } from '@unhurried/core'
 import { computed } from 'vue'
 import { useScene, type Chosen } from '../../session/scene'
 
@@ -21,7 +21,7 @@ export function useRange() {
     const { levels, from, to } = range.value
     const names =
       levels.length > 3 ? `${levels.length} levels` : levels.map((id) => store.scene!.levels[id]?.name).join(', ')
-    return from === to ? `frame ${from} of ${names}` : `frames ${from} to ${to} of ${names}`
+    return `${framesFromTo(from, to)} of ${names}`
   })
   const cycle = computed(() => {
     const column = store.scene?.sheets[store.take]?.[range.value.levels[0]!]

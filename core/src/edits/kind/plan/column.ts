@@ -1,3 +1,4 @@
+import { framesFromTo } from '../../../base/counted'
 import { totalFrames, exposuresNamed, isCycle } from '../../../scene/columns'
 import { refuse } from '../../../scene/refusal'
 import { type Exposure, type Column, type Scene } from '../../../scene/schema'
@@ -130,7 +131,7 @@ function roomFor(scene: Scene, { take, plan, cycle }: Laying, own: ReadonlySet<s
   const frames = !cycle ? turn : plan.turns === null ? length - first + 1 : turn * plan.turns
   const last = first + frames - 1
   if (first > length || last > length)
-    refuse(`The plan needs frames ${first} to ${last}, and the scene ends at ${length}. Make the scene longer first.`)
+    refuse(`The plan needs ${framesFromTo(first, last)}, and the scene ends at ${length}. Make the scene longer first.`)
   const column = columnOf(scene, take, plan.level)
   const [from, to] = reachOf(column, { from: first, to: last, own })
   const sheet = exposuresOf(scene, plan.level, take)
@@ -158,7 +159,7 @@ function cutUp(scene: Scene, laying: Laying, own: ReadonlySet<string>, room: Roo
     else if (start > to) cut.after.push(entry)
     else if (isCycle(entry) && !entry.cycle.every(({ drawing }) => drawing === null || own.has(drawing))) {
       refuse(
-        `There is a cycle over frames ${start} to ${end} of level ${name}. Lay the plan elsewhere, or write that cycle out first.`,
+        `There is a cycle over ${framesFromTo(start, end)} of level ${name}. Lay the plan elsewhere, or write that cycle out first.`,
       )
     } else {
       if (start < from && !isCycle(entry)) cut.before.push({ drawing: entry.drawing, frames: from - start })
