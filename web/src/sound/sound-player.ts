@@ -62,17 +62,18 @@ export class SoundPlayer {
   async scrub({ sounds, fps }: Pick<Passage, 'sounds' | 'fps'>, frame: number): Promise<void> {
     this.#scrubbed?.()
     let over = false
-    let out: GainNode | undefined
+    let silence = () => {}
     this.#scrubbed = () => {
       over = true
-      out?.disconnect()
+      silence()
     }
     const under = dueIn({ sounds, fps, first: frame, last: frame })
     const context = under.length > 0 ? await this.#sounding() : undefined
     // Another frame may have been gone to meanwhile.
     if (!context || over) return
-    out = new GainNode(context)
+    const out = new GainNode(context)
     out.connect(context.destination)
+    silence = () => out.disconnect()
     for (const due of under) {
       const buffer = await this.#pieces.of(due).catch(() => undefined)
       if (over || !buffer) continue

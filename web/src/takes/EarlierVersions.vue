@@ -93,7 +93,8 @@ const today = new Date()
     >
       <h2>As it was {{ momentInWords(shown.moment.to, today) }}</h2>
       <p class="note">
-        After “{{ shown.moment.words }}”. {{ framesAndSeconds(shown.scene.settings.length, shown.scene.settings.fps) }},
+        After “{{ shown.moment.words.replace(/\.$/, '') }}”.
+        {{ framesAndSeconds(shown.scene.settings.length, shown.scene.settings.fps) }},
         {{ counted(Object.keys(shown.scene.drawings).length, 'drawing') }},
         {{ counted(shown.scene.levelOrder.length, 'level') }}.
       </p>
