@@ -1,15 +1,12 @@
 <script setup lang="ts">
-import { clamp, framesPerBeat, lengthOfTake, sameItems, timecode, type Scene } from '@unhurried/core'
+import { lengthOfTake, timecode, type Scene } from '@unhurried/core'
 import { Eye, EyeOff, Lock, Video } from '@lucide/vue'
-import { useElementSize, useScroll } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Chosen } from '../../session/scene'
 import SheetRow from './SheetRow.vue'
-import { sameFaces } from './grid/cells'
-import type { ShownColumn } from './grid/squares'
-import { useRows } from './grid/useRows'
+import { beatsByFrame, HEAD, measuresInCss, NUMBER, ROW } from './grid/grid-measures'
+import { indexOf, useGrid } from './grid/useGrid'
 import { useSheetDrag, type SheetEvents } from './grid/useSheetDrag'
-import { useSoundWidth } from './useSheetWidth'
 
 // Most scenes are silent.
 const SoundStrip = defineAsyncComponent(() => import('../../sound/SoundStrip.vue'))
@@ -28,85 +25,25 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<SheetEvents>()
 
-/** A square is as high as a finger or a shaking hand needs. */
-const ROW = 24
-const NUMBER = 36
-const CAMERA = 26
-/** Notes take what the levels leave, and no less than shows that there is one. */
-const NOTES = { least: 40, most: 110, share: 0.3 }
-const LEAST = 44
-const HEAD = 26
-/** Height and width taken before the page has been laid out, so that the sheet is never empty. */
-const UNMEASURED = { width: 320, height: 800 }
 const host = ref<HTMLElement>()
-const size = useElementSize(host)
-const { x, y } = useScroll(host)
-/** What stays the same object is read by itself, so that what is made of it stays too. */
-const settings = computed(() => props.scene.settings)
-const noteList = computed(() => props.scene.takes[props.take]?.notes)
-const length = computed(() => settings.value.length)
+const grid = useGrid(props, host)
+const { settings, length, levels, columns, faces, measures, sound, first, count, rows } = grid
+/** The same object for as long as nothing stands elsewhere. */
+const inCss = computed(() => measuresInCss(measures.value))
+/** The camera's keys stand right beside the numbers, the sounds between them and the levels, while there are any. */
+const camera = computed(() => measures.value.camera)
+const sounds = computed(() => props.scene.sounds)
 /** The last frame of the take. */
 const ends = computed(() => lengthOfTake(props.scene, props.take))
-/** As on paper: the top level stands leftmost. */
-const levels = computed(() => [...props.scene.levelOrder].reverse().map((id) => props.scene.levels[id]!))
-const room = computed(() => size.width.value || UNMEASURED.width)
-const noted = computed(() => Math.round(clamp(NOTES.share * room.value, NOTES.least, NOTES.most)))
-/** The sounds' column stands between the numbers and the levels, while there are any. */
-const sound = useSoundWidth()
-const sounds = computed(() => props.scene.sounds)
-/** The camera's keys stand right beside the numbers. */
-const camera = computed(() => (props.scene.takes[props.take]?.camera && !props.scene.settings.cells ? CAMERA : 0))
-const soundAt = computed(() => NUMBER + camera.value)
-const before = computed(() => soundAt.value + (sounds.value ? sound.width.value : 0))
-const across = computed(() =>
-  Math.max(LEAST, Math.floor((room.value - before.value - noted.value) / levels.value.length)),
-)
-const width = computed(() => before.value + noted.value + across.value * levels.value.length)
-const leftOf = (index: number) => before.value + index * across.value
-/** What lies on the sheet takes its measures from here: a sheet made wider writes nothing of it anew. */
-const measures = computed(() => ({
-  '--row': `${ROW}px`,
-  '--before': `${before.value}px`,
-  '--across': `${across.value}px`,
-  '--notes': `${noted.value}px`,
-  '--width': `${width.value}px`,
-}))
-
-// Only what is in view is in the page.
-const firstColumn = computed(() => Math.max(0, Math.floor(x.value / across.value) - 1))
-const lastColumn = computed(() => Math.min(levels.value.length, Math.ceil((x.value + room.value) / across.value) + 1))
-const columns = computed<readonly ShownColumn[]>((was = []) => {
-  const sheet = props.scene.sheets[props.take]!
-  const now = levels.value.slice(firstColumn.value, lastColumn.value).map((level, i) => {
-    const index = firstColumn.value + i
-    const column = sheet[level.id]!
-    const before = was.find((each) => each.level === level && each.column === column && each.index === index)
-    return before ?? { level, index, column, style: `left: calc(var(--before) + ${index} * var(--across))` }
-  })
-  return sameItems(now, was) ? was : now
-})
-/** Stays the same object for as long as no drawing looks otherwise on the sheet. */
-const faces = computed<Scene['drawings']>((before) =>
-  before && sameFaces(before, props.scene.drawings) ? before : props.scene.drawings,
-)
+/** What stays the same object is read by itself, so that what is made of it stays too. */
+const noteList = computed(() => props.scene.takes[props.take]?.notes)
+const notes = computed(() => new Map((noteList.value ?? []).map((note) => [note.frame, note.text])))
+const beats = computed(() => beatsByFrame(settings.value))
 // The same for every row and always: a row is no other row because elsewhere something changed.
 const columnsNow = () => columns.value
 const facesNow = () => faces.value
 const foundNow = () => props.found
-const notes = computed(() => new Map((noteList.value ?? []).map((note) => [note.frame, note.text])))
-const beats = computed(() => {
-  const { beats: tempo, fps } = settings.value
-  if (!tempo) return new Map<number, number>()
-  const { exact } = framesPerBeat(tempo.bpm, fps)
-  const count = Math.floor((length.value - tempo.first) / exact) + 1
-  return new Map(Array.from({ length: Math.max(0, count) }, (_, i) => [tempo.first + Math.round(i * exact), i + 1]))
-})
-const { first, count, rows } = useRows({
-  top: y,
-  height: computed(() => size.height.value || UNMEASURED.height),
-  rowHeight: ROW,
-  length,
-})
+
 const NONE: readonly string[] = []
 const onlyHere = computed(() => [props.level])
 /** The levels chosen at a frame: the same object for as long as they are. */
@@ -116,37 +53,13 @@ const chosenAt = (frame: number) => {
   return frame >= chosen.from && frame <= chosen.to ? chosen.levels : NONE
 }
 
-// Reading where it is scrolled to would lay out the page twice in the frame of a flip.
-watch(
-  [() => props.frame, () => props.level, size.height],
-  () =>
-    void requestAnimationFrame(() => {
-      const view = host.value
-      if (!view) return
-      const at = (props.frame - 1) * ROW
-      if (at < view.scrollTop || at > view.scrollTop + view.clientHeight - 3 * ROW)
-        view.scrollTop = at - view.clientHeight / 2
-      const left = leftOf(levels.value.findIndex((each) => each.id === props.level))
-      if (left < view.scrollLeft + before.value || left + across.value > view.scrollLeft + view.clientWidth)
-        view.scrollLeft = left - view.clientWidth / 2
-    }),
-  { flush: 'post' },
-)
-
-const head = ref<HTMLElement>()
 const { down, preventPan } = useSheetDrag({
   view: () => host.value!,
   levels: () => levels.value,
   column: (level) => props.scene.sheets[props.take]![level]!,
   scene: () => props.scene,
-  at: () => ({ level: levels.value.findIndex((each) => each.id === props.level), frame: props.frame }),
-  placeOf({ clientX, clientY }) {
-    const view = host.value!
-    const box = view.getBoundingClientRect()
-    const frame = Math.floor((clientY - box.top - head.value!.offsetHeight + view.scrollTop) / ROW) + 1
-    const level = Math.floor((clientX - box.left + view.scrollLeft - before.value) / across.value)
-    return { level: clamp(level, 0, levels.value.length - 1), frame: clamp(frame, 1, length.value) }
-  },
+  at: () => ({ level: indexOf(levels.value, props.level), frame: props.frame }),
+  placeOf: grid.placeOf,
   emit,
 })
 </script>
@@ -161,12 +74,12 @@ const { down, preventPan } = useSheetDrag({
     :aria-rowcount="length"
     :aria-colcount="levels.length"
     aria-multiselectable="true"
-    :style="measures"
+    :style="inCss"
     @pointerdown="down"
     @touchmove="preventPan"
   >
     <div class="all" :style="{ height: `${length * ROW}px` }" role="presentation">
-      <div ref="head" class="heads" role="row">
+      <div class="heads" role="row">
         <span class="number" role="columnheader">frame</span>
         <span
           v-if="camera"
@@ -181,7 +94,7 @@ const { down, preventPan } = useSheetDrag({
           v-if="sounds"
           class="head"
           role="columnheader"
-          :style="{ left: `${soundAt}px`, width: `${sound.width.value}px` }"
+          :style="{ left: `${measures.soundAt}px`, width: `${sound.width.value}px` }"
         >
           <button data-thing="sounds" title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')">
             <span>sound</span>
@@ -248,7 +161,11 @@ const { down, preventPan } = useSheetDrag({
         class="sounds"
         role="row"
         data-sound
-        :style="{ left: `${soundAt}px`, top: `${(first - 1) * ROW + HEAD}px`, width: `${sound.width.value}px` }"
+        :style="{
+          left: `${measures.soundAt}px`,
+          top: `${(first - 1) * ROW + HEAD}px`,
+          width: `${sound.width.value}px`,
+        }"
       >
         <div role="gridcell">
           <SoundStrip
