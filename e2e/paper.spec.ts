@@ -91,6 +91,15 @@ test('a sheet is cut apart, its boxes corrected, and the line boils', async ({ p
   const before = (await page.locator('[data-box="1"]').boundingBox())!
   await desk.drag({ x: corner.x + 7, y: corner.y + 7 }, { x: corner.x + 27, y: corner.y + 7 })
   expect((await page.locator('[data-box="1"]').boundingBox())!.width - before.width).toBeCloseTo(20, 0)
+  // By keys alone one is moved, one put down and one taken out.
+  const second = page.locator('[data-box="2"]')
+  const lay = (await second.boundingBox())!
+  await second.press('ArrowRight')
+  expect((await second.boundingBox())!.x - lay.x).toBeGreaterThan(2)
+  await page.getByTestId('page-on-paper').press('Enter')
+  await expect(found(page)).toHaveText('5 drawings')
+  await page.locator('[data-box="5"]').press('Delete')
+  await expect(found(page)).toHaveText('4 drawings')
   await page.getByRole('button', { name: 'as a boil' }).click()
   await page.getByLabel('Frames each is held').fill('3')
   await page.getByRole('button', { name: 'shapes' }).click()

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import type { Graphs } from '@unhurried/core'
+import { lengthOfTake, type Graphs } from '@unhurried/core'
 import { computed, ref, watch } from 'vue'
 import { pathThrough, valueAxis, type Axis } from '../parts/axes'
 import { short } from '../parts/short'
 import { useScene } from '../session/scene'
 import FrameGraph from './FrameGraph.vue'
+import { movesOf, sharesOf, stepsAtSeam, wayInBox } from './graphed'
 
 /** What was measured, over the frames of the scene. */
 const props = defineProps<{
@@ -24,7 +25,9 @@ watch(
   () => (trackAt.value = 0),
 )
 const track = computed(() => level.value?.tracks[trackAt.value] ?? level.value?.tracks[0])
-const length = computed(() => scene.value.settings.length)
+/** Frames of the take that was looked at. */
+const length = computed(() => lengthOfTake(scene.value, store.take))
+const places = computed(() => track.value?.places ?? [])
 /** As much of a name as fits beside the graph. */
 const shortened = (name: string) => short(name.replace(/^the /, ''), 7)
 const formatted = (value: number | undefined, digits = 1) => (value === undefined ? '' : value.toFixed(digits))
@@ -32,39 +35,23 @@ const formatted = (value: number | undefined, digits = 1) => (value === undefine
 /** More dots than this run into each other: the line alone is drawn. */
 const DOTS = 160
 const SPEED = 92
-const speeds = computed(() => (track.value?.places ?? []).filter((each) => each.speed !== undefined))
+const speeds = computed(() => places.value.filter((each) => each.speed !== undefined))
 const fastest = computed(() => Math.max(1, ...speeds.value.flatMap(({ speed, planned }) => [speed!, planned ?? 0])))
 const speedY = computed(() => valueAxis(0, fastest.value, [SPEED - 4, 8]))
 /** A line over the drawings, broken where nothing was measured. */
 const overDrawings = (x: Axis, of: 'speed' | 'planned') =>
   pathThrough(
-    (track.value?.places ?? []).map((each) =>
-      each[of] === undefined ? undefined : [x(each.frame), speedY.value(each[of])],
-    ),
+    places.value.map((each) => (each[of] === undefined ? undefined : [x(each.frame), speedY.value(each[of])])),
   )
 
 /** The dots of the drawings on their way over the paper. */
-const PATH = 110
-const way = computed(() => {
-  const { width, height } = scene.value.settings
-  const k = Math.min(170 / width, PATH / height)
-  return {
-    k,
-    width: width * k,
-    height: height * k,
-    dots: (track.value?.places ?? []).map((each) => ({ ...each, x: each.x * k, y: each.y * k })),
-  }
-})
+const way = computed(() => wayInBox(places.value, scene.value.settings, { width: 170, height: 110 }))
 
 const SIZE = 86
 const model = computed(() =>
   level.value?.sizes.find(({ drawing }) => drawing === scene.value.levels[level.value!.level]?.model),
 )
-const sizes = computed(() => {
-  const areas = (level.value?.sizes ?? []).map(({ area }) => area).sort((a, b) => a - b)
-  const whole = model.value?.area ?? areas[areas.length >> 1] ?? 1
-  return (level.value?.sizes ?? []).map((each) => ({ ...each, share: (100 * each.area) / whole }))
-})
+const sizes = computed(() => sharesOf(level.value?.sizes ?? [], model.value))
 /** Where no model is marked a size is judged by those beside it, and no one band holds for all. */
 const sizeNote = computed(
   () =>
@@ -80,14 +67,7 @@ const shareY = computed(() => {
 const widest = computed(() => Math.max(2, ...sizes.value.map(({ ratio }) => ratio)))
 const ratioY = computed(() => valueAxis(1, widest.value, [SIZE - 4, 8]))
 
-const rows = computed(() =>
-  props.graphs.levels.flatMap((each) =>
-    each.tracks.map(({ name, moves }) => ({
-      name: name === 'the middle of its shape' ? (scene.value.levels[each.level]?.name ?? '') : name,
-      moves,
-    })),
-  ),
-)
+const rows = computed(() => movesOf(props.graphs, scene.value))
 const ROW = 17
 const hasMoves = computed(() => rows.value.some(({ moves }) => moves.length > 0))
 /** Why no step was measured. */
@@ -97,24 +77,8 @@ const notFollowed = computed(() =>
     : 'Nothing could be followed from one drawing to the next. Pin a landmark on both.',
 )
 
-/** The steps on both sides of a loop's seam, the seam's own in their middle. */
-const seam = computed(() => {
-  const places = track.value?.places ?? []
-  if (!level.value || !scene.value.levels[level.value.level]?.loop || places.length < 6) return []
-  const step = (a: (typeof places)[number], b: (typeof places)[number], over = false) => ({
-    name: `${a.number}–${b.number}`,
-    over,
-    speed: Math.hypot(b.x - a.x, b.y - a.y) / Math.max(1, over ? b.frame + length.value - a.frame : b.frame - a.frame),
-  })
-  const n = places.length
-  return [
-    step(places[n - 3]!, places[n - 2]!),
-    step(places[n - 2]!, places[n - 1]!),
-    step(places[n - 1]!, places[0]!, true),
-    step(places[0]!, places[1]!),
-    step(places[1]!, places[2]!),
-  ]
-})
+const isLoop = computed(() => level.value && scene.value.levels[level.value.level]?.loop === true)
+const seam = computed(() => (isLoop.value ? stepsAtSeam(places.value, length.value) : []))
 const seamMost = computed(() => Math.max(1, ...seam.value.map(({ speed }) => speed)))
 
 const LIGHT = 62
@@ -158,12 +122,7 @@ const goTo = (frame: number) => store.goTo(frame)
       @frame="goTo"
       :table="{
         head: ['Drawing', 'Frame', 'px per frame', 'planned'],
-        rows: (track?.places ?? []).map((each) => [
-          each.number,
-          each.frame,
-          formatted(each.speed),
-          formatted(each.planned),
-        ]),
+        rows: places.map((each) => [each.number, each.frame, formatted(each.speed), formatted(each.planned)]),
       }"
     >
       <template #default="{ x, left }">

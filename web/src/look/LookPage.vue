@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CHECKS, counted, SEVERITIES, timecode, writeFindingsCsv, type Limits } from '@unhurried/core'
+import { CHECKS, counted, lengthOfTake, SEVERITIES, timecode, writeFindingsCsv, type Limits } from '@unhurried/core'
 import { computed, defineAsyncComponent, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Production } from '../api/api'
@@ -27,7 +27,8 @@ const store = useScene()
 const look = useLook()
 const router = useRouter()
 const scene = computed(() => store.scene!)
-const length = computed(() => scene.value.settings.length)
+/** Frames of the take that is looked at. */
+const length = computed(() => lengthOfTake(scene.value, store.take))
 
 const filter = reactive<FindingFilter>({ level: 'all', severity: 'all', from: 1, to: undefined, meantToo: false })
 const findings = computed(() => look.found?.findings ?? [])

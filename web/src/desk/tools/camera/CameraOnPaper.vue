@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { cornersOfField, fieldAt, type CameraField, type Point } from '@unhurried/core'
+import { cornersOfField, type CameraField, type Point } from '@unhurried/core'
 import { computed, ref } from 'vue'
 import { followDrag } from '../../../parts/drag'
 import { useScene } from '../../../session/scene'
 import type { PaperPlacement } from '../../../stage/surface'
 import { usePaperPlace } from '../../paper/usePaperPlace'
+import { fieldByKey, fieldHeld, knobOf, wayOfField } from './field-grips'
 import { useCamera } from './useCamera'
 
 /** What the camera sees, on the paper; with its tool in hand it is moved, made nearer and turned, and a key put there. */
@@ -21,52 +22,16 @@ const SAFE = { action: 0.93, words: 0.9 }
 const around = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}Z`
 const corners = computed(() => cornersOfField(field.value, settings.value))
 const within = (share: number) => cornersOfField({ ...field.value, scale: field.value.scale * share }, settings.value)
-const far = (a: Point, b: Point) => Math.hypot(b.x - a.x, b.y - a.y)
-/** Above the middle of the upper edge, to turn it by. */
-const knob = computed(() => {
-  const [a, b] = [corners.value[0]!, corners.value[1]!]
-  const up = 26 * k.value
-  return {
-    x: (a.x + b.x) / 2 + Math.sin(field.value.turn) * up,
-    y: (a.y + b.y) / 2 - Math.cos(field.value.turn) * up,
-  }
-})
+const knob = computed(() => knobOf(corners.value, field.value, 26 * k.value))
 /** The lowest place of the field, under which is written how fast it goes. */
 const foot = computed(() => ({ x: field.value.x, y: Math.max(...corners.value.map(({ y }) => y)) }))
 /** Where its middle goes, from frame to frame. */
-const way = computed(() => {
-  const first = keys.value[0]
-  const last = keys.value.at(-1)
-  if (!first || !last || first === last) return []
-  return Array.from({ length: last.frame - first.frame + 1 }, (_, i) => fieldAt(keys.value, first.frame + i)!)
-})
-
-/** What the pen took hold of, and what it makes of the field from where it is now. */
-function held(event: PointerEvent, from: Point): (at: Point) => CameraField {
-  const was = field.value
-  const middle = { x: was.x, y: was.y }
-  const what = (event.target as SVGElement).dataset['hold']
-  if (what === 'corner') {
-    const before = Math.max(1, far(from, middle))
-    return (at) => ({ ...was, scale: (was.scale * far(at, middle)) / before })
-  }
-  if (what === 'knob') {
-    const angle = (at: Point) => Math.atan2(at.y - middle.y, at.x - middle.x)
-    let [last, turn] = [angle(from), was.turn]
-    return (at) => {
-      const step = angle(at) - last
-      turn += Math.atan2(Math.sin(step), Math.cos(step))
-      last = angle(at)
-      return { ...was, turn }
-    }
-  }
-  return (at) => ({ ...was, x: was.x + at.x - from.x, y: was.y + at.y - from.y })
-}
+const way = computed(() => wayOfField(keys.value))
 
 function down(event: PointerEvent) {
   if (event.button > 0 || !props.inHand) return
   const from = onPaper(event)
-  const to = held(event, from)
+  const to = fieldHeld(field.value, (event.target as SVGElement).dataset['hold'], from)
   let last: CameraField | undefined
   followDrag(event, {
     on: host.value!,
@@ -81,21 +46,9 @@ function down(event: PointerEvent) {
   })
 }
 
-const STEPS: Readonly<Record<string, (was: CameraField, step: number) => CameraField>> = {
-  ArrowLeft: (was, step) => ({ ...was, x: was.x - step }),
-  ArrowRight: (was, step) => ({ ...was, x: was.x + step }),
-  ArrowUp: (was, step) => ({ ...was, y: was.y - step }),
-  ArrowDown: (was, step) => ({ ...was, y: was.y + step }),
-  '+': (was) => ({ ...was, scale: was.scale / 1.02 }),
-  '=': (was) => ({ ...was, scale: was.scale / 1.02 }),
-  '-': (was) => ({ ...was, scale: was.scale * 1.02 }),
-  '[': (was) => ({ ...was, turn: was.turn - Math.PI / 180 }),
-  ']': (was) => ({ ...was, turn: was.turn + Math.PI / 180 }),
-  Enter: (was) => was,
-}
 function onKey(event: KeyboardEvent) {
-  const step = STEPS[event.key]
-  if (step) camera.keep(step(field.value, event.shiftKey ? 10 : 1))
+  const moved = fieldByKey(field.value, event.key, event.shiftKey ? 10 : 1)
+  if (moved) camera.keep(moved)
   else if (event.key === 'Delete') camera.takeOut()
   else return
   event.preventDefault()
