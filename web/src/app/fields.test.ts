@@ -89,7 +89,7 @@ const ACTS: Readonly<Record<string, Act | { readonly why: string }>> = {
   'settings.exposure': scenePanel('set({ exposure:'),
   'settings.lengthFollows': scenePanel('set({ lengthFollows:'),
   'settings.cover': scenePanel('set({ cover:'),
-  'settings.handsOnTo': ['look/LookPage.vue', 'settings: { handsOnTo:'],
+  'settings.handsOnTo': ['look/useNextScene.ts', 'settings: { handsOnTo:'],
   'settings.colourLimit': colours('settings: { colourLimit:'),
   'settings.exercise.id': itself('given when an exercise is begun'),
   'settings.exercise.seed': itself('given when an exercise is begun'),

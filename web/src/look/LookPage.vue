@@ -2,7 +2,7 @@
 import { CHECKS, counted, lengthOfTake, SEVERITIES, timecode, writeFindingsCsv, type Limits } from '@unhurried/core'
 import { computed, defineAsyncComponent, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type Production } from '../api/api'
+import { api } from '../api/api'
 import { handDown } from '../parts/hand-down'
 import PanelButton from '../parts/panel/PanelButton.vue'
 import { useLook } from '../session/look'
@@ -21,6 +21,7 @@ import {
 import FindingSlip from './FindingSlip.vue'
 import LimitsPanel from './LimitsPanel.vue'
 import LookGraphs from './LookGraphs.vue'
+import { useNextScene } from './useNextScene'
 
 const FitLimits = defineAsyncComponent(() => import('./FitLimits.vue'))
 const store = useScene()
@@ -58,17 +59,7 @@ function show(finding: SeenFinding) {
 }
 onMounted(() => look.look())
 
-/** Scenes of the same production that a move of this one may go on in. */
-const beside = ref<Production['scenes']>([])
-onMounted(async () => {
-  // Without the shelf there is nothing to choose from; the list of findings stands.
-  const shelf = await api.shelf().catch(() => [])
-  beside.value = shelf.find(({ id }) => id === store.production)?.scenes.filter(({ id }) => id !== store.id) ?? []
-})
-function handOnTo(id: string) {
-  if (store.change({ type: 'scene.set', settings: { handsOnTo: id === 'none' ? null : id } })) look.look(true)
-}
-
+const { beside, handOnTo } = useNextScene(() => look.look(true))
 const eye = useOwnEye()
 function lookByEye() {
   eye.value = { ...eye.value, isOn: !eye.value.isOn }

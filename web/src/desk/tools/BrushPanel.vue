@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { BRUSH_TABLE, curveOfHand, LIMITS, type Brush } from '@unhurried/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { BRUSH_TABLE, LIMITS, type Brush } from '@unhurried/core'
+import { onMounted, ref, watch } from 'vue'
 import { paintLine } from '../../stage/paint/ink'
 import { livePath } from '../../stage/paint/paths'
 import { brushTool, lineOf } from '../../stage/tools/brush'
 import type { ToolContext, Pen } from '../../stage/tools/tool'
 import { followDrag } from '../../parts/drag'
+import { useHandFit } from './hand/useHandFit'
 import { BARREL, type PencilSettings } from './pencil'
 
 const pencil = defineModel<PencilSettings>({ required: true })
@@ -62,26 +63,11 @@ const penOf = (event: PointerEvent): Pen => ({
 })
 const BARREL_WORDS = { pick: 'picks a colour', eraser: 'rubs out', paper: 'moves the paper' } as const
 
-/** Lines drawn on the strip to tell how hard a hand presses, while it is being told. */
-const LINES = 5
-const fitting = ref<number[][]>()
-const fitted = ref('')
-const fitWords = computed(() => {
-  const done = fitting.value?.length ?? 0
-  return fitting.value ? `Draw ${LINES} lines on the strip as you usually do: ${done} of ${LINES}` : fitted.value
-})
 /** The touch of every brush is made for this hand. */
-function fit(pressures: number[]) {
-  fitting.value = [...fitting.value!, pressures]
-  if (fitting.value.length < LINES) return
-  const all = fitting.value.flat()
-  fitting.value = undefined
-  if (new Set(all).size < 3) return void (fitted.value = 'No pressure was told: this needs a pen that tells it.')
-  const curve = Math.round(curveOfHand(all) * 10) / 10
+const fit = useHandFit((curve) => {
   const brushes = Object.entries(pencil.value.brushes).map(([brush, own]) => [brush, { ...own, curve }])
   pencil.value = { ...pencil.value, brushes: Object.fromEntries(brushes) }
-  fitted.value = 'Every brush answers to your hand now; Touch says how.'
-}
+})
 
 function down(event: PointerEvent) {
   const pressures = [event.pressure]
@@ -97,7 +83,7 @@ function down(event: PointerEvent) {
       pressures.push(moved.pressure)
       tool.move([penOf(moved)])
     },
-    onEnd: () => fitting.value && fit(pressures),
+    onEnd: () => fit.add(pressures),
   })
 }
 </script>
@@ -113,11 +99,9 @@ function down(event: PointerEvent) {
       data-test="strip-test"
       @pointerdown="down"
     />
-    <p class="note" role="status">{{ fitWords || 'Draw on the strip to try it.' }}</p>
+    <p class="note" role="status">{{ fit.words.value || 'Draw on the strip to try it.' }}</p>
     <p>
-      <button class="word" :aria-pressed="fitting !== undefined" @click="fitting = fitting ? undefined : []">
-        Fit the touch to my hand
-      </button>
+      <button class="word" :aria-pressed="fit.isOn.value" @click="fit.toggle">Fit the touch to my hand</button>
     </p>
     <label
       >Touch <b>{{ hand().curve < -0.05 ? 'light' : hand().curve > 0.05 ? 'heavy' : 'even' }}</b><ElSlider

@@ -1,5 +1,5 @@
 import { BRUSH_TABLE } from '@unhurried/core'
-import { rememberedPencil } from './pencil'
+import { rememberedPencil, sizeInHand } from './pencil'
 
 const MINE = { size: 11, taper: [3, 4], steadiness: 0.9, curve: 0.2 }
 const BEFORE = {
@@ -17,4 +17,19 @@ test('a pencil case kept before a brush came has its own settings still, and the
 test('what cannot be read is as it is at first', () => {
   for (const kept of [undefined, null, 'pencil', {}, { ...BEFORE, tool: 'broom' }, { ...BEFORE, brushes: 7 }])
     expect(rememberedPencil(kept).tool).toBe('pencil')
+})
+
+test('each tool in hand has its own size, and a brush that of its kind', () => {
+  const pencil = rememberedPencil(BEFORE)
+  const sizeOf = (tool: typeof pencil.tool) => sizeInHand({ ...pencil, tool }, false).value
+  expect([sizeOf('pen'), sizeOf('eraser'), sizeOf('push')]).toEqual([11, 33, 90])
+  const { brushes } = sizeInHand(pencil, false).set(20)
+  expect([brushes!.pen.size, brushes!.wash.size]).toEqual([20, 11])
+  expect(sizeInHand({ ...pencil, tool: 'eraser' }, false).set(50)).toEqual({ eraserSize: 50 })
+})
+
+test('in whole cells every tool is as large as the cell pen', () => {
+  const pencil = rememberedPencil(BEFORE)
+  expect(sizeInHand({ ...pencil, tool: 'eraser' }, true)).toMatchObject({ value: 1, unit: 'cell' })
+  expect(sizeInHand({ ...pencil, cellSize: 3 }, true)).toMatchObject({ value: 3, unit: 'cells' })
 })

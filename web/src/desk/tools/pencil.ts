@@ -93,6 +93,32 @@ const isBrush = (tool: ToolName): tool is Brush => (BRUSHES as readonly string[]
 /** Tools that draw with the brush last in hand. */
 export const drawsWithBrush = (tool: ToolName): boolean => toolNamed(tool).draws === true
 
+/** The size of what is in hand, what it may be, and what is set when it gets another. */
+interface SizeInHand {
+  readonly value: number
+  readonly least: number
+  readonly most: number
+  readonly unit: string
+  readonly set: (value: number) => Partial<PencilSettings>
+}
+
+/** @param cells - the scene is drawn in whole cells, where every tool has the cell pen's size */
+export function sizeInHand(pencil: PencilSettings, cells: boolean): SizeInHand {
+  const { tool, brush, brushes, eraserSize, pushSize, cellSize } = pencil
+  if (cells) {
+    const unit = cellSize === 1 ? 'cell' : 'cells'
+    return { value: cellSize, least: 1, most: 16, unit, set: (value) => ({ cellSize: value }) }
+  }
+  const px = { unit: 'px' }
+  if (tool === 'eraser')
+    return { ...px, value: eraserSize, least: 2, most: 200, set: (value) => ({ eraserSize: value }) }
+  if (tool === 'push') return { ...px, value: pushSize, least: 8, most: 400, set: (value) => ({ pushSize: value }) }
+  return {
+    ...{ ...px, value: brushes[brush].size, least: 1, most: BRUSH_TABLE[brush].widest },
+    set: (value) => ({ brushes: { ...brushes, [brush]: { ...brushes[brush], size: value } } }),
+  }
+}
+
 /** What was remembered, by this version or one before; what it is at first where that cannot be read. */
 export function rememberedPencil(kept: unknown): PencilSettings {
   const parsed = pencilSchema.safeParse(renamed(kept))

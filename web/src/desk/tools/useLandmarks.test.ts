@@ -1,5 +1,6 @@
 import { standInBrowser } from '../../testing/browser'
 import { drawn, mounted, openScene } from '../../testing/open-scene'
+import { useLandmarkNames } from './useLandmarkNames'
 import { useLandmarks, type Landmarks } from './useLandmarks'
 import { useSlides } from './useSlides'
 
@@ -81,4 +82,28 @@ test('drawings are slid for the eye alone, for each drawing on the table by itse
   store.goTo(1)
   slides.putBack()
   expect([slides.slid.value.size, store.canUndo]).toEqual([0, false])
+})
+
+test('several are named one after the other; one that has a name gets another and then it is over', () => {
+  const naming = useLandmarkNames(landmarks)
+  expect(naming.naming.value).toBe(false)
+  naming.adding.value = true
+  naming.name.value = 'Wing'
+  naming.give()
+  expect([naming.name.value, naming.naming.value]).toEqual(['', true])
+  naming.end()
+  naming.rename(landmarks.all.value.at(-1)!)
+  expect(naming.name.value).toBe('Wing')
+  naming.name.value = 'Wing tip'
+  naming.give()
+  expect(landmarks.all.value.map(({ name }) => name)).toEqual(['Nose', 'Tail', 'Wing tip'])
+  expect(naming.naming.value).toBe(false)
+})
+
+test('no name is none', () => {
+  const naming = useLandmarkNames(landmarks)
+  naming.adding.value = true
+  naming.name.value = '   '
+  naming.give()
+  expect([landmarks.all.value.length, naming.naming.value]).toEqual([2, true])
 })

@@ -1,25 +1,20 @@
 <script setup lang="ts">
-import type { Point, Ruler, RulerKind } from '@unhurried/core'
+import type { RulerKind } from '@unhurried/core'
 import { computed, ref } from 'vue'
-import { followDrag } from '../../../parts/drag'
 import { useScene } from '../../../session/scene'
 import type { PaperPlacement } from '../../../stage/surface'
 import { usePaperPlace } from '../../paper/usePaperPlace'
 import { KINDS } from './kinds'
 import { handlesOf, linesOf, measureOf } from './shapes'
-import { useRulerActs } from './useRulerActs'
+import { useRulerPen } from './useRulerPen'
 import type { Rulers } from './useRulers'
-import { ARROWS } from '../../../parts/typing'
 
 /** The rulers where they lie; with their tool in hand they are laid and moved. */
 const props = defineProps<{ placement: PaperPlacement; rulers: Rulers; kind: RulerKind; inHand: boolean }>()
 const store = useScene()
 const host = ref<SVGSVGElement>()
 const { k, style, onPaper } = usePaperPlace(() => props.placement, host)
-const acts = useRulerActs(props.rulers)
 const settings = computed(() => store.scene!.settings)
-/** CSS pixels a pull is long at the least: shorter, nothing was meant. */
-const LEAST = 6
 
 const shown = computed(() => {
   const reach = 4 * (settings.value.width + settings.value.height)
@@ -37,76 +32,11 @@ const shown = computed(() => {
   })
 })
 
-/** What the pen took hold of: a place of a ruler, or the whole of it. */
-function held(event: PointerEvent): { ruler: Ruler; place: number | undefined } | undefined {
-  const { ruler: id, place } = (event.target as SVGElement).dataset
-  const ruler = props.rulers.all.value.find((each) => each.id === id)
-  return ruler && { ruler, place: place === undefined ? undefined : Number(place) }
-}
-
-function drag(event: PointerEvent, to: (at: Point) => Ruler) {
-  let last: Ruler | undefined
-  followDrag(event, {
-    on: host.value!,
-    onMove(_, moved) {
-      last = to(onPaper(moved))
-      acts.attempt(last)
-    },
-    onEnd: () => void (last && acts.keep(last)),
-  })
-}
-
-function pull(event: PointerEvent, from: Point) {
-  const { kind } = props
-  const far = (to: Point) => Math.hypot(to.x - from.x, to.y - from.y) > LEAST * k.value
-  let last = from
-  followDrag(event, {
-    on: host.value!,
-    onMove(_, moved) {
-      last = onPaper(moved)
-      if (far(last)) acts.attemptPulled(kind, from, last)
-    },
-    onEnd() {
-      store.attempt()
-      if (far(last)) acts.layPulled(kind, from, last)
-    },
-  })
-}
-
-function down(event: PointerEvent) {
-  if (event.button > 0 || !props.inHand) return
-  const from = onPaper(event)
-  const has = held(event)
-  if (!has) {
-    if (KINDS[props.kind].byPresses) return acts.press(props.kind, from)
-    return pull(event, from)
-  }
-  const { ruler, place } = has
-  props.rulers.choose(ruler.id)
-  drag(event, (at) =>
-    place === undefined ? acts.moved(ruler, { x: at.x - from.x, y: at.y - from.y }) : acts.placed(ruler, place, at),
-  )
-}
-
-function onHandleKey(event: KeyboardEvent, ruler: Ruler, place: number) {
-  const way = ARROWS[event.key]
-  const step = event.shiftKey ? 10 : 1
-  if (way) {
-    const { x, y } = handlesOf(ruler)[place]!
-    acts.keep(acts.placed(ruler, place, { x: x + way[0] * step, y: y + way[1] * step }))
-  } else if (event.key === 'Delete') acts.takeOut(ruler, place)
-  else return
-  event.preventDefault()
-  event.stopPropagation()
-}
-function onKey(event: KeyboardEvent) {
-  const { value: chosen } = props.rulers.chosen
-  if (event.key === 'Enter') acts.layInMiddle(props.kind)
-  else if (event.key === 'Delete' && chosen) acts.takeAway(chosen)
-  else return
-  event.preventDefault()
-  event.stopPropagation()
-}
+const { down, onHandleKey, onKey } = useRulerPen({
+  ...{ rulers: props.rulers, k, onPaper },
+  kind: () => props.kind,
+  host: () => host.value!,
+})
 </script>
 
 <template>
@@ -125,7 +55,7 @@ function onKey(event: KeyboardEvent) {
         : undefined
     "
     data-test="rulers"
-    @pointerdown="down"
+    @pointerdown="(event) => event.button <= 0 && inHand && down(event)"
     @keydown="onKey"
   >
     <g

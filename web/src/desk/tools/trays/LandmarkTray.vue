@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { counted, nameSchema, pinOf, sentenceOf, type Landmark } from '@unhurried/core'
+import { counted, pinOf } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { typing } from '../../../parts/typing'
 import { useLook } from '../../../session/look'
-import { sayWhy, useScene } from '../../../session/scene'
+import { useScene } from '../../../session/scene'
+import { useLandmarkNames } from '../useLandmarkNames'
 import type { Landmarks } from '../useLandmarks'
 
 const props = defineProps<{ landmarks: Landmarks }>()
@@ -13,7 +14,7 @@ const store = useScene()
 const ContactsDialog = defineAsyncComponent(() => import('../contacts/ContactsDialog.vue'))
 /** Fetched when it is first opened. */
 const touching = ref<boolean>()
-const name = ref('')
+const { name, renaming, adding, naming, end, rename, give } = useLandmarkNames(props.landmarks)
 // One press pins a whole run; with nothing proposed Enter is every button's own.
 useEventListener(
   window,
@@ -69,38 +70,15 @@ const acts = computed((): LandmarkAct[] => {
       title: 'A landmark of another level, on chosen frames',
       act: () => (touching.value = true),
     },
-    { word: 'Rename …', act: () => beginRenaming(landmark) },
+    { word: 'Rename …', act: () => rename(landmark) },
     { word: 'Copy', title: 'With its pins, to be dragged on from there', act: () => copy(id) },
     { word: 'Earlier', off: !canStep(id, -1), act: () => step(id, -1) },
     { word: 'Later', off: !canStep(id, 1), act: () => step(id, 1) },
     { word: 'Take away', title: 'With its pins on every drawing; undo brings them back', act: () => remove(id) },
   ]
 })
-/** The landmark that is being given another name. */
-const renaming = ref<string>()
-/** The field for a name stays while several are named. */
-const adding = ref(false)
-const naming = computed(() => adding.value || renaming.value !== undefined || props.landmarks.all.value.length === 0)
-function endNaming() {
-  adding.value = false
-  renaming.value = undefined
-  name.value = ''
-}
 const vFocus = {
   mounted: (field: HTMLElement, { value }: { value: boolean }) => value && field.querySelector('input')?.focus(),
-}
-function beginRenaming({ id, name: was }: Landmark) {
-  renaming.value = id
-  name.value = was
-}
-function add() {
-  const parsed = nameSchema.safeParse(name.value)
-  if (!parsed.success) return sayWhy(new Error(`A landmark needs a name: ${sentenceOf(parsed.error)}`))
-  const done = renaming.value ? props.landmarks.rename(renaming.value, parsed.data) : props.landmarks.add(parsed.data)
-  if (!done) return
-  adding.value = !renaming.value
-  name.value = ''
-  renaming.value = undefined
 }
 </script>
 
@@ -113,12 +91,12 @@ function add() {
         class="word chip"
         :aria-pressed="landmarks.inHand.value?.id === each.id"
         :title="pinOf(landmarks.entry.value, each.id) ? 'Pinned on this drawing' : 'Not pinned on this drawing yet'"
-        @click="(landmarks.pick(each.id), endNaming())"
+        @click="(landmarks.pick(each.id), end())"
       >
         {{ pinOf(landmarks.entry.value, each.id) ? '●' : '○' }} {{ each.name }}
       </button>
     </div>
-    <form v-if="naming" v-focus="adding || renaming !== undefined" @submit.prevent="add" @keydown.esc.stop="endNaming">
+    <form v-if="naming" v-focus="adding || renaming !== undefined" @submit.prevent="give" @keydown.esc.stop="end">
       <ElInput
         v-model="name"
         size="small"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BRUSH_TABLE, type Level } from '@unhurried/core'
+import type { Level } from '@unhurried/core'
 import { Lamp } from '@lucide/vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { onePanelOf } from '../../../parts/panel/one-panel'
@@ -7,7 +7,7 @@ import PanelButton from '../../../parts/panel/PanelButton.vue'
 import { useScene } from '../../../session/scene'
 import { keyOf, type CommandId } from '../../commands/commands'
 import PotRow from '../PotRow.vue'
-import { drawsWithBrush, type PencilSettings } from '../pencil'
+import { drawsWithBrush, sizeInHand, type PencilSettings } from '../pencil'
 import { TOOL_LIST } from '../register'
 import SelectTray from './SelectTray.vue'
 import type { Landmarks } from '../useLandmarks'
@@ -54,31 +54,7 @@ watch(
 )
 const drawsLines = computed(() => drawsWithBrush(pencil.value.tool))
 
-/** The size of what is in hand. */
-const size = computed<{ value: number; least: number; most: number; unit: string; set: (value: number) => void }>(
-  () => {
-    const { tool, brush, brushes, eraserSize, pushSize, cellSize } = pencil.value
-    if (cells.value)
-      return {
-        value: cellSize,
-        least: 1,
-        most: 16,
-        unit: cellSize === 1 ? 'cell' : 'cells',
-        set: (value) => set({ cellSize: value }),
-      }
-    if (tool === 'eraser')
-      return { value: eraserSize, least: 2, most: 200, unit: 'px', set: (value) => set({ eraserSize: value }) }
-    if (tool === 'push')
-      return { value: pushSize, least: 8, most: 400, unit: 'px', set: (value) => set({ pushSize: value }) }
-    return {
-      value: brushes[brush].size,
-      least: 1,
-      most: BRUSH_TABLE[brush].widest,
-      unit: 'px',
-      set: (value) => set({ brushes: { ...brushes, [brush]: { ...brushes[brush], size: value } } }),
-    }
-  },
-)
+const size = computed(() => sizeInHand(pencil.value, cells.value))
 const THROUGH = [
   { value: 'one', word: 'this drawing' },
   { value: 'chosen', word: 'the chosen' },
@@ -149,7 +125,7 @@ const lightWords = computed(() => {
               :max="size.most"
               :show-tooltip="false"
               aria-label="Size in pixels"
-              @update:model-value="(value: number | number[]) => size.set(Number(value))"
+              @update:model-value="(value: number | number[]) => set(size.set(Number(value)))"
           /></label>
           <button
             v-if="pencil.tool === 'eraser' && !cells"
