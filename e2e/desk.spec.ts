@@ -278,6 +278,29 @@ test('every key is shown by one key and can be changed', async ({ page, harness 
   await expect(page.getByText(/Drawing 3, held/)).toBeVisible()
 })
 
+test('what is typed before the line that finds anything is there is typed into it, and is no key of the desk', async ({
+  page,
+  harness,
+}) => {
+  let letItCome = () => {}
+  const mayCome = new Promise<void>((resolve) => (letItCome = resolve))
+  await page.route(/FindLine[^/]*\.js$/, async (route) => {
+    await mayCome
+    await route.continue()
+  })
+  await page.goto(`${harness.url}/scene/lowtide-lime/draw`)
+  await expect(page.getByTestId('table')).toBeVisible()
+  const inHand = page.getByRole('group', { name: 'Tools' }).locator('[aria-pressed=true]')
+  const before = await inHand.textContent()
+  await page.keyboard.type('/ruler')
+  expect(await inHand.textContent()).toBe(before)
+  letItCome()
+  await expect(page.getByRole('combobox', { name: 'Find an act' })).toHaveValue('ruler')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('combobox', { name: 'Find an act' })).toBeHidden()
+  await expect(inHand).toHaveText(/Ruler/)
+})
+
 const PLACES = [
   '/',
   '/new',

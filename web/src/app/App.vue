@@ -2,7 +2,7 @@
 import { defineAsyncComponent, onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { useFirstSteps } from '../session/first-steps'
-import { typing } from '../parts/typing'
+import type { FollowedFind } from './find/follow-find'
 import type { ThingsShown } from './things-here'
 import TopEdge from './TopEdge.vue'
 
@@ -10,14 +10,16 @@ import TopEdge from './TopEdge.vue'
 const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
 const steps = useFirstSteps()
 // Fetched when something is first looked for.
-const FindLine = defineAsyncComponent(() => import('./find/FindLine.vue'))
+const FindLine = defineAsyncComponent(() =>
+  import('./find/FindLine.vue').catch((error) => {
+    // What does not come takes no keys.
+    finds.value = false
+    throw error
+  }),
+)
 const finds = ref(false)
-function onKey(event: KeyboardEvent) {
-  if (event.key !== '/' || event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
-  event.preventDefault()
-  finds.value = true
-}
-window.addEventListener('keydown', onKey)
+/** What was typed while the line was fetched. */
+let begin: FollowedFind['begin'] = () => undefined
 // Only for whoever goes by keys.
 function onTab(event: KeyboardEvent) {
   if (event.key !== 'Tab') return
@@ -31,24 +33,24 @@ const asked = shallowRef<ThingsShown>()
 const router = useRouter()
 let unfollow = () => {}
 onMounted(async () => {
-  const { followThings } = await import('./things-here')
-  unfollow = followThings(
+  const [{ followThings }, { followFind }] = await Promise.all([import('./things-here'), import('./find/follow-find')])
+  const find = followFind(finds)
+  begin = find.begin
+  const unfollowThings = followThings(
     router,
     () => (finds.value = true),
     (shown) => (asked.value = shown),
   )
+  unfollow = () => (find.unfollow(), unfollowThings())
 })
-onUnmounted(() => {
-  unfollow()
-  window.removeEventListener('keydown', onKey)
-})
+onUnmounted(() => unfollow())
 </script>
 
 <template>
   <div class="app">
     <TopEdge @find="finds = true" />
     <main class="place" tabindex="-1"><RouterView /></main>
-    <FindLine v-if="finds" @close="finds = false" />
+    <FindLine v-if="finds" :begin="() => begin()" @close="finds = false" />
     <ThingMenu v-if="asked" v-bind="asked" @close="asked = undefined" />
     <FirstSteps v-if="steps.isOn" />
   </div>

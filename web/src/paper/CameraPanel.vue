@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watchEffect } from 'vue'
 import { inWords } from '../api/in-words'
-import { typing } from '../parts/typing'
+import { combined, typing } from '../parts/typing'
 import type { PageIn } from './usePages'
 import type { useCamera } from './useCamera'
 
@@ -48,7 +48,7 @@ async function take(act: 'taken' | 'retaken') {
   }
 }
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+  if (typing(event.target) || combined(event)) return
   if (event.key === 't') void take('taken')
   else if (event.key === 'r' && again) void take('retaken')
   else if (event.key === 'f') showTaken.value = !showTaken.value

@@ -5,6 +5,9 @@ export const typing = (target: EventTarget | null): boolean =>
     /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
     (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox' && !shutList(target)))
 
+/** Whether a key is pressed with one that makes it the browser's, or an act's of its own. */
+export const combined = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ctrlKey || metaKey || altKey
+
 /** A little list that is shut and cannot be written in keeps the focus after a choice, but no keys except its own. */
 const shutList = (target: HTMLInputElement) =>
   target.readOnly && target.getAttribute('role') === 'combobox' && target.getAttribute('aria-expanded') !== 'true'

@@ -3,7 +3,7 @@ import { EYE_KINDS, eyeKindOf } from '@unhurried/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { freshId } from '../api/ids'
-import { typing } from '../parts/typing'
+import { combined, typing } from '../parts/typing'
 import { withUnit } from './amounts'
 import EyePictureView from './EyePictureView.vue'
 import PracticeCurve from './PracticeCurve.vue'
@@ -44,7 +44,7 @@ function choose(choice: number) {
   if (isSeen.value && choice < trial.value.answers.length) eye.answer(choice)
 }
 useEventListener('keydown', (event) => {
-  if (typing(event.target) || event.ctrlKey || event.altKey || event.metaKey) return
+  if (typing(event.target) || combined(event)) return
   if (/^[1-4]$/.test(event.key)) choose(Number(event.key) - 1)
   else if (event.key === 'p' && moves.value) play()
 })

@@ -50,10 +50,11 @@ function endFor(scene: Scene, frame: number, take: string): number {
 }
 
 /** The frame of the followed level a follower shows at `frame`; undefined before that begins. One ahead of the end holds there, a loop goes round. */
-function followedFrame({ loop }: Level, behind: number, frame: number, length: number): number | undefined {
+function followedFrame(scene: Scene, { loop }: Level, behind: number, frame: number, take: string): number | undefined {
+  const end = endFor(scene, frame, take)
   const at = frame - behind
-  if (loop) return wrapped(at, length)
-  return at < 1 ? undefined : Math.min(at, length)
+  if (loop) return wrapped(at, end)
+  return at < 1 ? undefined : Math.min(at, end)
 }
 
 const drawingIn = (scene: Scene, level: string, frame: number, take: string): string | undefined =>
@@ -65,7 +66,7 @@ export function drawingShown(scene: Scene, id: string, frame: number, take = sce
   const { follows } = scene.levels[id]!
   const original = own === undefined ? followedLevel(scene, scene.levels[id]!) : undefined
   if (!follows || !original) return own
-  const at = followedFrame(original, follows.frames, frame, endFor(scene, frame, take))
+  const at = followedFrame(scene, original, follows.frames, frame, take)
   const drawing = at === undefined ? undefined : drawingIn(scene, original.id, at, take)
   return drawing !== undefined && (follows.only?.includes(drawing) ?? true) ? drawing : undefined
 }
@@ -79,7 +80,7 @@ function matteAt(scene: Scene, id: string, frame: number, take: string): Matte |
       : undefined
   if (level.matte) return cut(level.matte, frame, 0, 0)
   const original = followedLevel(scene, level)
-  const at = original?.matte && followedFrame(original, level.follows!.frames, frame, endFor(scene, frame, take))
+  const at = original?.matte && followedFrame(scene, original, level.follows!.frames, frame, take)
   return at === undefined ? undefined : cut(original!.matte!, at, level.follows!.x, level.follows!.y)
 }
 

@@ -1,13 +1,23 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { typedAhead } from './typed-ahead'
 import { useFind } from './useFind'
+import type { FollowedFind } from './follow-find'
 
 /** One line that finds any act by what it is called here or elsewhere, or by its key, and does it. */
+const { begin } = defineProps<{ begin: FollowedFind['begin'] }>()
 const emit = defineEmits<{ close: [] }>()
 const { words, found, at, needsScene, act, step } = useFind(() => emit('close'))
 const field = ref<HTMLInputElement>()
 const before = document.activeElement
-onMounted(() => field.value?.focus())
+onMounted(async () => {
+  field.value?.focus()
+  const { text, ended } = typedAhead(begin())
+  words.value = text
+  await nextTick()
+  if (ended === 'Escape') emit('close')
+  else if (ended && found.value[0]) void act(found.value[0])
+})
 onBeforeUnmount(() => before instanceof HTMLElement && before.isConnected && before.focus())
 
 function onKey(event: KeyboardEvent) {

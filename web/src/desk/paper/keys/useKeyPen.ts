@@ -1,7 +1,7 @@
 import { clamp, type Point } from '@unhurried/core'
 import { computed, ref, shallowRef } from 'vue'
 import type { Table } from '../../../stage/surface'
-import { ARROWS } from '../../../parts/typing'
+import { ARROWS, combined } from '../../../parts/typing'
 
 /** Scene pixels an arrow leads the pen, alone and with Shift. */
 const STEP = { far: 10, near: 1 }
@@ -49,7 +49,7 @@ export function useKeyPen({ pen, size, isSelected }: Paper) {
       isHere.value = false
     },
     onKey(event: KeyboardEvent) {
-      if (event.ctrlKey || event.metaKey || event.altKey) return
+      if (combined(event)) return
       const way = ARROWS[event.key]
       if (way && (isDown.value || !isSelected())) lead(way, event.shiftKey ? STEP.near : STEP.far)
       else if (event.key === 'Enter') press()
