@@ -209,9 +209,17 @@ test('it goes out as stills with both lists of cuts, and as a film with its fram
     video.muted = true
     const canvas = document.createElement('canvas')
     const found: number[][] = []
+    /** Waits until the picture of a second is shown: a place is sought before its picture is there. */
+    const shown = (second: number) =>
+      new Promise<void>((resolve) => {
+        const look = (_: number, { mediaTime }: { mediaTime: number }) =>
+          Math.abs(mediaTime - second) < 0.1 ? resolve() : void video.requestVideoFrameCallback(look)
+        video.requestVideoFrameCallback(look)
+        video.currentTime = second
+      })
+    await new Promise((resolve) => video.addEventListener('loadeddata', resolve, { once: true }))
     for (const second of [0.5, 1.5, 2.5]) {
-      video.currentTime = second
-      await new Promise((resolve) => video.addEventListener('seeked', resolve, { once: true }))
+      await shown(second)
       const surface = canvas.getContext('2d')!
       surface.drawImage(video, 0, 0, 16, 16, 0, 0, 16, 16)
       found.push([...surface.getImageData(4, 4, 1, 1).data].slice(0, 3).map((value) => Math.round(value / 64)))
