@@ -271,6 +271,8 @@ test('every key is shown by one key and can be changed', async ({ page, harness 
   await dialog.getByRole('button', { name: 'Change the key of: Flip to the drawing after' }).click()
   await page.keyboard.press('s')
   await expect(dialog.getByText(/“s” is the key of/)).toBeVisible()
+  await page.keyboard.press('/')
+  await expect(dialog.getByText('“/” opens the line that finds anything.')).toBeVisible()
   await page.keyboard.press('F8')
   await page.keyboard.press('Escape')
   await expect(dialog).toBeHidden()

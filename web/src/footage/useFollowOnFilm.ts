@@ -3,6 +3,7 @@ import {
   EditRefused,
   keysFromLife,
   landmarksOf,
+  lengthOfTake,
   pinOf,
   scoreAgainstFilm,
   scoreInWords,
@@ -87,12 +88,17 @@ export function useFollowOnFilm(film: () => Footage) {
     }
     progress.value = undefined
   }
+  /** A take is followed to where it ends, what lies beyond that to the end of the scene. */
+  function lastFrame() {
+    const ends = lengthOfTake(store.scene!, store.take)
+    return store.frame < ends ? ends : store.scene!.settings.length
+  }
   async function track(of: Landmark) {
     const { x, y } = pinOf(store.scene!.drawings[store.drawing!]!, of.id)!
     stopping = new AbortController()
     const { followedOnFilm } = await import('./follow-film')
     const followed = await followedOnFilm({
-      ...{ film: film(), fps: fps.value, from: store.frame, to: store.scene!.settings.length, at: { x, y } },
+      ...{ film: film(), fps: fps.value, from: store.frame, to: lastFrame(), at: { x, y } },
       onProgress: (share) => (progress.value = share),
       signal: stopping.signal,
     })

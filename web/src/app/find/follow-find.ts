@@ -10,19 +10,23 @@ export function followFind(isOpen: Ref<boolean>) {
   let ahead: string[] | undefined
   const unwatch = watch(isOpen, (opens) => (ahead = opens ? [] : undefined), { flush: 'sync' })
 
-  function onKey(event: KeyboardEvent) {
-    const { key } = event
+  function keep(event: KeyboardEvent) {
     // Those of the browser stay its own.
-    if (combined(event) || /^F\d/.test(key)) return
-    if (ahead) ahead.push(key)
-    else if (key === '/' && !typing(event.target)) isOpen.value = true
-    else return
+    if (!ahead || combined(event) || /^F\d/.test(event.key)) return
+    ahead.push(event.key)
     event.preventDefault()
     event.stopImmediatePropagation()
   }
   // Before whatever lies beneath hears of a key.
   const first = { capture: true }
-  window.addEventListener('keydown', onKey, first)
+  window.addEventListener('keydown', keep, first)
+
+  function open(event: KeyboardEvent) {
+    if (event.key !== '/' || combined(event) || typing(event.target)) return
+    event.preventDefault()
+    isOpen.value = true
+  }
+  window.addEventListener('keydown', open)
 
   return {
     /** The keys pressed meanwhile; from here they are the line's own. */
@@ -33,7 +37,8 @@ export function followFind(isOpen: Ref<boolean>) {
     },
     unfollow() {
       unwatch()
-      window.removeEventListener('keydown', onKey, first)
+      window.removeEventListener('keydown', open)
+      window.removeEventListener('keydown', keep, first)
     },
   }
 }

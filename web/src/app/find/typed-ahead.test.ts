@@ -26,7 +26,7 @@ afterEach(() => {
 
 test('what is typed before the line is there is typed into it, and nothing beneath hears of it', () => {
   press('b', '/', ...'rul', 'ArrowDown', 'F5')
-  expect([isOpen.value, beneath]).toEqual([true, ['b', 'F5']])
+  expect([isOpen.value, beneath]).toEqual([true, ['b', '/', 'F5']])
   expect(typedAhead(line.begin()).text).toBe('rul')
   press('x')
   expect(beneath.at(-1)).toBe('x')
@@ -36,7 +36,7 @@ test('once it is shut, or does not come, the keys are the place’s again', () =
   press('/', 'r')
   isOpen.value = false
   press('b')
-  expect([isOpen.value, beneath, line.begin()]).toEqual([false, ['b'], undefined])
+  expect([isOpen.value, beneath, line.begin()]).toEqual([false, ['/', 'b'], undefined])
 })
 
 test('asked for twice it keeps what was typed', () => {

@@ -6,6 +6,12 @@ const open = defineModel<boolean>({ required: true })
 const waiting = ref<CommandId>()
 const sentence = ref('')
 
+/** What a key is for that cannot be given away. */
+function keptFor(key: string): string {
+  if (key === '/') return '“/” opens the line that finds anything.'
+  return /^[1-9]$/.test(key) ? 'Digits expose on that many frames.' : ''
+}
+
 function take(event: KeyboardEvent) {
   if (!waiting.value) return
   event.preventDefault()
@@ -16,7 +22,7 @@ function take(event: KeyboardEvent) {
   }
   const key = keyName(event)
   if (!key) return
-  const taken = /^[1-9]$/.test(key) ? 'Digits expose on that many frames.' : ''
+  const taken = keptFor(key)
   const other = taken ? undefined : changeKey(waiting.value, key)
   sentence.value =
     taken || (other ? `“${key}” is the key of “${COMMANDS.find((each) => each.id === other)!.words}” already.` : '')
