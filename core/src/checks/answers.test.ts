@@ -1,7 +1,10 @@
+import fc from 'fast-check'
 import { newScene } from '../scene/create'
 import type { Scene } from '../scene/schema'
 import { settingsOf } from '../testing/build'
-import { answerId, exceptionFor, exceptionOf, learntFrom, meantBecause } from './answers'
+import { someWork, workedOn } from '../testing/worked-on'
+import { answerId, answerTo, exceptionFor, exceptionOf, learntFrom, meantBecause } from './answers'
+import { inspectScene } from './inspect'
 import { surenessOf } from './sureness'
 
 const on = { check: 'volume', level: 'A' }
@@ -41,4 +44,19 @@ test('the further beyond its limit, above or below, the surer; what is counted i
   expect([of(9, 8), of(12, 8), of(17, 8)]).toEqual(['perhaps', 'likely', 'sure'])
   expect([of(7.5, 8), of(5, 8), of(3, 8)]).toEqual(['perhaps', 'likely', 'sure'])
   expect([of(1, 0), of(1, 1, '')]).toEqual(['sure', 'sure'])
+})
+
+test('whatever is found can be answered, and the answer holds until it is taken back', async () => {
+  await fc.assert(
+    fc.asyncProperty(someWork, async (work) => {
+      const kept = workedOn(work)
+      for (const finding of (await inspectScene(kept.scene(), kept.inkOf)).findings) {
+        const answer = answerTo(kept.scene(), finding, kept.inkOf, 'meant so')
+        const inverse = kept.attempt({ type: 'answer.put', id: answerId(finding), answer })
+        expect(meantBecause(kept.scene(), finding, kept.inkOf)).toBe('meant so')
+        kept.make(inverse!)
+      }
+    }),
+    { numRuns: 60 },
+  )
 })

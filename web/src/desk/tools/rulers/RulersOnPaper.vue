@@ -35,6 +35,7 @@ const shown = computed(() => {
 const { down, onHandleKey, onKey } = useRulerPen({
   ...{ rulers: props.rulers, k, onPaper },
   kind: () => props.kind,
+  inHand: () => props.inHand,
   host: () => host.value!,
 })
 </script>
@@ -55,7 +56,7 @@ const { down, onHandleKey, onKey } = useRulerPen({
         : undefined
     "
     data-test="rulers"
-    @pointerdown="(event) => event.button <= 0 && inHand && down(event)"
+    @pointerdown="down"
     @keydown="onKey"
   >
     <g

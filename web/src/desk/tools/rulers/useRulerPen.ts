@@ -14,6 +14,7 @@ const LEAST = 6
 interface RulerPen {
   readonly rulers: Rulers
   readonly kind: () => RulerKind
+  readonly inHand: () => boolean
   /** Scene pixels for one CSS pixel. */
   readonly k: Ref<number>
   readonly onPaper: (event: PointerEvent) => Point
@@ -21,7 +22,7 @@ interface RulerPen {
 }
 
 /** What the pen and the keys do with rulers while their tool is in hand. */
-export function useRulerPen({ rulers, kind, k, onPaper, host }: RulerPen) {
+export function useRulerPen({ rulers, kind, inHand, k, onPaper, host }: RulerPen) {
   const store = useScene()
   const acts = useRulerActs(rulers)
 
@@ -62,6 +63,7 @@ export function useRulerPen({ rulers, kind, k, onPaper, host }: RulerPen) {
   }
 
   function down(event: PointerEvent) {
+    if (event.button > 0 || !inHand()) return
     const from = onPaper(event)
     const has = held(event)
     if (!has) {

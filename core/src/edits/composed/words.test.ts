@@ -1,9 +1,9 @@
 import fc from 'fast-check'
-import { EditRefused } from '../scene/refusal'
-import { anyEdit } from '../testing/any-edit'
-import { someWork, workedOn } from '../testing/worked-on'
-import { editInWords } from './apply'
-import { editSchema } from './kinds'
+import { EditRefused } from '../../scene/refusal'
+import { anyEdit } from '../../testing/any-edit'
+import { someWork, workedOn } from '../../testing/worked-on'
+import { editInWords } from '../apply'
+import { editSchema } from '../kinds'
 
 /** What nobody would say: one of many, a name that is missing, from a frame to itself. */
 const UNSAID =
