@@ -1,3 +1,4 @@
+import './every-browser'
 import '@fontsource-variable/literata'
 import '@fontsource-variable/source-sans-3'
 import '../theme/elements'

@@ -19,7 +19,7 @@ import {
 import type { UnderLight } from './light-table'
 import type { BitmapName, Bitmaps } from './paint/bitmaps'
 import { boxThrough, wholePixels, type Box } from './paint/box'
-import { softened } from './paint/effects'
+import { paintSoftly } from './paint/effects'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { paintReference } from './paint/reference'
 import { compositeOf, layMatte, paintGround, paintMatte } from './paint/picture'
@@ -258,9 +258,8 @@ function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pa
   } else if (x !== 0 || y !== 0) {
     // A bitmap ends at the edge of the table: laid elsewhere it would be cut off there.
     surface.transform(...pixels)
-    if (soft > 0) surface.filter = softened(surface, soft)
     surface.translate(x, y)
-    paintInk(surface, inkOf(drawing, pass), palette)
+    paintSoftly(surface, soft, (sheet) => paintInk(sheet, inkOf(drawing, pass), palette))
   } else {
     const name = { drawing, pass, style: 'ink', tint: follower } as const
     if (!bitmaps.readyAtOnce(name)) layers.missing.push(name)

@@ -8,10 +8,7 @@ const QUIET = 1500
 type KeptInk = NonNullable<ReturnType<InkStore['keptOf']>>
 
 /** Lets whatever else waits go first: nothing waits for a copy. */
-const pause = () =>
-  new Promise<void>((resolve) =>
-    'requestIdleCallback' in window ? requestIdleCallback(() => resolve(), { timeout: 2000 }) : setTimeout(resolve, 20),
-  )
+const pause = () => new Promise<void>((resolve) => requestIdleCallback(() => resolve(), { timeout: 2000 }))
 
 /**
  * Keeps an open scene whole in this browser as the server has it, so that it opens while the server is away.

@@ -47,16 +47,13 @@ export const countWork = async (how: { over?: boolean } = {}): Promise<void> =>
     .flush(how)
     .catch(() => undefined)
 
-const whenIdle = (act: () => void) =>
-  'requestIdleCallback' in window ? requestIdleCallback(act, { timeout: 4 * SOON }) : setTimeout(act, SOON)
-
 /** Counts what is drawn in a scene for as long as it is open; gives what ends that. */
 export function recordWork(scene: string, session: SceneSession): () => void {
   if (!keptHere()) return () => undefined
   let soon: ReturnType<typeof setTimeout> | undefined
   const later = () => {
     clearTimeout(soon)
-    soon = setTimeout(() => whenIdle(() => void countWork()), SOON)
+    soon = setTimeout(() => requestIdleCallback(() => void countWork(), { timeout: 4 * SOON }), SOON)
   }
   session.onTransition((transition) => {
     if (transition.kind !== 'edit') return

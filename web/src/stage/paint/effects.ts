@@ -22,10 +22,6 @@ function scaleOf(surface: Surface): number {
   return Math.sqrt(Math.abs(areaScale([a, b, c, d, e, f])))
 }
 
-/** How edges are made soft over so many pixels of the scene, in the words of a canvas; none of 0. */
-export const softened = (surface: Surface, px: number): string =>
-  px > 0 ? `blur(${((px * scaleOf(surface)) / 2).toFixed(2)}px)` : 'none'
-
 /**
  * Lays what is painted with the effects of its level: smeared by as much as the shutter is open of `goes`, in pixels of
  * the scene, and with its glow below it.
@@ -40,22 +36,51 @@ export function layWithEffects(
   paint(sheet)
   const { a, b, c, d } = surface.getTransform()
   const open = speed ?? 0
-  const seen = smeared(sheet, {
+  const seen = smeared(sheet.canvas, {
     x: open * (a * goes.x + c * goes.y),
     y: open * (b * goes.x + d * goes.y),
   })
-  if (glow) layGlow(surface, seen.canvas, glow, palette)
-  laid(surface, seen.canvas)
+  if (glow) layGlow(surface, seen, glow, palette)
+  laySheet(surface, seen)
 }
 
-/** Lays a sheet of the surface's size as it is. */
-function laid(surface: Surface, sheet: OffscreenCanvas, { alpha = 1, filter = 'none' } = {}) {
+/**
+ * Lays a sheet of the surface's size, with a strength, its edges soft over so many pixels of the scene.
+ *
+ * @param blend - in the words of a canvas; absent: as the surface lays
+ */
+export function laySheet(
+  surface: Surface,
+  sheet: OffscreenCanvas,
+  { alpha = 1, soft = 0, blend = surface.globalCompositeOperation } = {},
+): void {
+  const deviation = (soft * scaleOf(surface)) / 2
+  const hasFilters = 'filter' in surface
   surface.save()
   surface.setTransform(1, 0, 0, 1, 0, 0)
   surface.globalAlpha *= alpha
-  surface.filter = filter
-  surface.drawImage(sheet, 0, 0)
+  surface.globalCompositeOperation = blend
+  if (hasFilters && soft > 0) surface.filter = `blur(${deviation.toFixed(2)}px)`
+  surface.drawImage(hasFilters || soft === 0 ? sheet : softened(sheet, deviation), 0, 0)
   surface.restore()
+}
+
+/** Paints with edges soft over so many pixels of the scene. */
+export function paintSoftly(surface: Surface, soft: number, paint: (sheet: Surface) => void): void {
+  if (soft === 0) return paint(surface)
+  const sheet = sheetLike(surface)
+  paint(sheet)
+  laySheet(surface, sheet.canvas, { soft })
+}
+
+/** A sheet as a canvas's own `blur` gives it, which Safari has not: two boxes each way vary as much as such a bell. */
+function softened(sheet: OffscreenCanvas, deviation: number): OffscreenCanvas {
+  const box = deviation * Math.sqrt(6)
+  const [across, down] = [
+    { x: box, y: 0 },
+    { x: 0, y: box },
+  ]
+  return [across, down, across, down].reduce(smeared, sheet)
 }
 
 function layGlow(
@@ -64,7 +89,6 @@ function layGlow(
   { reach, strength, swatch }: NonNullable<Effects['glow']>,
   palette: readonly Swatch[],
 ) {
-  const filter = softened(surface, reach)
   let light = seen
   if (swatch !== undefined) {
     const sheet = new OffscreenCanvas(seen.width, seen.height).getContext('2d')!
@@ -74,23 +98,23 @@ function layGlow(
     sheet.fillRect(0, 0, seen.width, seen.height)
     light = sheet.canvas
   }
-  for (let n = 0; n < GLOWS; n++) laid(surface, light, { alpha: strength, filter })
+  for (let n = 0; n < GLOWS; n++) laySheet(surface, light, { alpha: strength, soft: reach })
 }
 
 /**
  * The mean of a sheet laid along a way of so many of its pixels, its middle where it was: each turn lays two copies half
  * of the way before apart, so that n turns are 2ⁿ places along it, evenly.
  */
-function smeared(sheet: Sheet, way: Point): Sheet {
+function smeared(sheet: OffscreenCanvas, way: Point): OffscreenCanvas {
   let seen = sheet
   for (let { x, y } = { x: way.x / 2, y: way.y / 2 }; Math.hypot(x, y) >= SHORTEST / 2; x /= 2, y /= 2) {
-    const next = new OffscreenCanvas(sheet.canvas.width, sheet.canvas.height).getContext('2d')!
+    const next = new OffscreenCanvas(sheet.width, sheet.height).getContext('2d')!
     next.globalAlpha = 0.5
     // What is half as strong twice over is added up to what it was.
     next.globalCompositeOperation = 'lighter'
-    next.drawImage(seen.canvas, x / 2, y / 2)
-    next.drawImage(seen.canvas, -x / 2, -y / 2)
-    seen = next
+    next.drawImage(seen, x / 2, y / 2)
+    next.drawImage(seen, -x / 2, -y / 2)
+    seen = next.canvas
   }
   return seen
 }

@@ -23,7 +23,7 @@ import {
 } from '@unhurried/core'
 import { adjustedPicture } from './adjusted-picture'
 import { boxOfPieces } from './box'
-import { layWithEffects, sheetLike, softened } from './effects'
+import { laySheet, layWithEffects, sheetLike } from './effects'
 import { paintInk } from './ink'
 import { paintReference } from './reference'
 import { knowPages } from './scans'
@@ -69,13 +69,7 @@ function layerOn(surface: Surface): Layer {
   return (strength, blend, paint, soft = 0) => {
     const sheet = sheetLike(surface)
     paint(sheet)
-    surface.save()
-    surface.filter = softened(surface, soft)
-    surface.setTransform(1, 0, 0, 1, 0, 0)
-    surface.globalAlpha *= strength
-    surface.globalCompositeOperation = compositeOf(blend)
-    surface.drawImage(sheet.canvas, 0, 0)
-    surface.restore()
+    laySheet(surface, sheet.canvas, { alpha: strength, soft, blend: compositeOf(blend) })
   }
 }
 
