@@ -49,7 +49,7 @@ test('pages are laid on one another by what they share, refused rather than gues
   await page.locator('[data-page]').nth(2).getByRole('button', { name: /other/ }).first().click()
   await page.getByTestId('page-on-paper').focus()
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('Shift+.')
+  await page.keyboard.press('Shift+Period')
   await expect(found(page).nth(2)).toHaveText('by hand: 3.0 px, 1.00°')
   await page.getByRole('button', { name: 'Take out other' }).click()
   await expect(page.locator('[data-page]')).toHaveCount(2)

@@ -5,7 +5,9 @@ import type { PageIn } from './usePages'
 type Hand = PageIn['hand']
 /** A tenth of a degree. */
 const TURN = Math.PI / 1800
-const TURNS: Readonly<Record<string, number>> = { ',': -TURN, '.': TURN }
+/** With Shift these keys give other signs, and are known by their places. */
+const TURNS: Readonly<Record<string, number>> = { ',': -TURN, '.': TURN, Comma: -TURN, Period: TURN }
+type Pressed = Pick<KeyboardEvent, 'key' | 'code' | 'shiftKey'>
 /** No box is smaller, in pixels of the page. */
 const LEAST = 8
 
@@ -13,8 +15,8 @@ const LEAST = 8
 export const handMoved = (hand: Hand, dx: number, dy: number): Hand => ({ ...hand, dx: hand.dx + dx, dy: hand.dy + dy })
 
 /** What a key does to how a page lies: arrows move it a pixel, comma and full stop turn it; undefined for any other. */
-export function handByKey(hand: Hand, { key, shiftKey }: Pick<KeyboardEvent, 'key' | 'shiftKey'>): Hand | undefined {
-  const [step, turn] = [ARROWS[key], TURNS[key]]
+export function handByKey(hand: Hand, { key, code, shiftKey }: Pressed): Hand | undefined {
+  const [step, turn] = [ARROWS[key], TURNS[key] ?? TURNS[code]]
   if (!step && turn === undefined) return undefined
   const far = shiftKey ? 10 : 1
   const [dx, dy] = step ?? [0, 0]
@@ -46,11 +48,7 @@ const BOX_STEP = 4
  *
  * @param by - pixels of the page to one on the screen
  */
-export function boxByKey(
-  box: PageBox,
-  { key, shiftKey }: Pick<KeyboardEvent, 'key' | 'shiftKey'>,
-  by: number,
-): PageBox | undefined {
+export function boxByKey(box: PageBox, { key, shiftKey }: Omit<Pressed, 'code'>, by: number): PageBox | undefined {
   const step = ARROWS[key]
   if (!step) return undefined
   const far = Math.max(1, Math.round(BOX_STEP * by))
