@@ -1,5 +1,3 @@
-import { config } from 'zod'
-
 /** Milliseconds of a pause a browser that knows of none is said to have. */
 const PAUSE = 50
 
@@ -13,6 +11,4 @@ export function tellOfPauses(page: typeof globalThis): void {
   page.cancelIdleCallback ??= (handle) => clearTimeout(handle)
 }
 
-// The page may make no code from words; asked whether it may, Firefox tells of it as of a fault.
-config({ jitless: true })
 tellOfPauses(globalThis)
