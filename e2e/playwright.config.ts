@@ -16,7 +16,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   // A busy machine makes no test fail: it may be many times slower than a quiet one.
-  timeout: 600_000,
+  timeout: 300_000,
   // What passed only at its second go is told by the list as flaky.
   retries: 1,
   expect: { timeout: 60_000 },
