@@ -65,6 +65,7 @@ function seen(event: Event) {
 }
 
 .test {
+  box-sizing: content-box;
   overflow: hidden;
   aspect-ratio: 16 / 9;
   border-bottom: 1px solid var(--rule);

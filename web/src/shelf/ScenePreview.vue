@@ -90,7 +90,7 @@ defineExpose({ start, pause })
 </script>
 
 <template>
-  <div class="test" @pointerenter="start" @pointerleave="calm === 'reduce' && pause()">
+  <div class="loop" @pointerenter="start" @pointerleave="calm === 'reduce' && pause()">
     <canvas
       ref="canvas"
       :width="Math.max(1, Math.round(entry.width * scale))"
@@ -102,7 +102,7 @@ defineExpose({ start, pause })
 </template>
 
 <style scoped>
-.test {
+.loop {
   display: grid;
   height: 100%;
 }

@@ -124,7 +124,7 @@ const copy = () =>
       @go="(at) => (store.frame = Math.min(Math.max(1, at), store.scene!.settings.length))"
     />
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
-    <button class="word words" :aria-expanded="saying" @click="saying = !saying">words and mouths</button>
+    <button class="word saying" :aria-expanded="saying" @click="saying = !saying">words and mouths</button>
     <WordsPanel v-if="saying" :sound="sound" :frame="frame" />
   </div>
 </template>
@@ -142,7 +142,7 @@ const copy = () =>
   min-width: 90px;
 }
 
-.words {
+.saying {
   justify-self: start;
 }
 
