@@ -10,6 +10,7 @@ test('arrows nudge a page a pixel, ten with Shift; comma and full stop turn it',
   expect(handByKey(HAND, key('.'))!.turn).toBeCloseTo(Math.PI / 1800)
   expect(handByKey(HAND, key('<', true, 'Comma'))!.turn).toBeCloseTo(-Math.PI / 180)
   expect(handByKey(HAND, key('a'))).toBeUndefined()
+  expect(handByKey(HAND, key('w', false, 'Comma'))).toBeUndefined()
 })
 
 test('a box is moved as a whole or by its corner, on whole pixels and never too small to be seen', () => {

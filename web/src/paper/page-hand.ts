@@ -5,7 +5,7 @@ import type { PageIn } from './usePages'
 type Hand = PageIn['hand']
 /** A tenth of a degree. */
 const TURN = Math.PI / 1800
-/** With Shift these keys give other signs, and are known by their places. */
+/** By their signs; with Shift keys give others, and are known by their places. */
 const TURNS: Readonly<Record<string, number>> = { ',': -TURN, '.': TURN, Comma: -TURN, Period: TURN }
 type Pressed = Pick<KeyboardEvent, 'key' | 'code' | 'shiftKey'>
 /** No box is smaller, in pixels of the page. */
@@ -16,7 +16,7 @@ export const handMoved = (hand: Hand, dx: number, dy: number): Hand => ({ ...han
 
 /** What a key does to how a page lies: arrows move it a pixel, comma and full stop turn it; undefined for any other. */
 export function handByKey(hand: Hand, { key, code, shiftKey }: Pressed): Hand | undefined {
-  const [step, turn] = [ARROWS[key], TURNS[key] ?? TURNS[code]]
+  const [step, turn] = [ARROWS[key], TURNS[shiftKey ? code : key]]
   if (!step && turn === undefined) return undefined
   const far = shiftKey ? 10 : 1
   const [dx, dy] = step ?? [0, 0]

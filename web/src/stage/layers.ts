@@ -19,14 +19,14 @@ import {
 import type { UnderLight } from './light-table'
 import type { BitmapName, Bitmaps } from './paint/bitmaps'
 import { boxThrough, wholePixels, type Box } from './paint/box'
-import { paintSoftly } from './paint/effects'
+import { paintApart } from './paint/effects'
 import { paintInk, paintQuick, passesShown } from './paint/ink'
 import { paintReference } from './paint/reference'
 import { compositeOf, layMatte, paintGround, paintMatte } from './paint/picture'
 import { knowPages } from './paint/scans'
 import { paintSilhouette } from './paint/silhouette'
 import type { SmallPictures } from './paint/small-pictures'
-import type { InkOf, PictureOf } from './paint/surface'
+import type { InkOf, PictureOf, Surface } from './paint/surface'
 import { layTexture } from './paint/textures'
 
 /** What lies on the paper: other levels as they are, this level under the light, and the drawing itself. */
@@ -259,7 +259,9 @@ function layPass(layers: Layers, { drawing, pass, level }: { drawing: string; pa
     // A bitmap ends at the edge of the table: laid elsewhere it would be cut off there.
     surface.transform(...pixels)
     surface.translate(x, y)
-    paintSoftly(surface, soft, (sheet) => paintInk(sheet, inkOf(drawing, pass), palette))
+    const paint = (sheet: Surface) => paintInk(sheet, inkOf(drawing, pass), palette)
+    if (soft > 0) paintApart(surface, { soft }, paint)
+    else paint(surface)
   } else {
     const name = { drawing, pass, style: 'ink', tint: follower } as const
     if (!bitmaps.readyAtOnce(name)) layers.missing.push(name)

@@ -10,7 +10,7 @@ const GLOWS = 2
 const LIGHT = '#ffffff'
 
 /** An empty sheet as large as a surface, which lies as that does. */
-export function sheetLike(surface: Surface): Sheet {
+function sheetLike(surface: Surface): Sheet {
   const sheet = new OffscreenCanvas(surface.canvas.width, surface.canvas.height).getContext('2d')!
   sheet.setTransform(surface.getTransform())
   return sheet
@@ -44,43 +44,46 @@ export function layWithEffects(
   laySheet(surface, seen)
 }
 
-/**
- * Lays a sheet of the surface's size, with a strength, its edges soft over so many pixels of the scene.
- *
- * @param blend - in the words of a canvas; absent: as the surface lays
- */
-export function laySheet(
+interface Laid {
+  readonly alpha?: number
+  /** Pixels of the scene over which edges are soft. */
+  readonly soft?: number
+  /** Absent: as the surface lays. */
+  readonly blend?: GlobalCompositeOperation
+  /** How often, one over the other. */
+  readonly times?: number
+}
+
+/** Lays a sheet of the surface's size. */
+function laySheet(
   surface: Surface,
   sheet: OffscreenCanvas,
-  { alpha = 1, soft = 0, blend = surface.globalCompositeOperation } = {},
-): void {
+  { alpha = 1, soft = 0, blend = surface.globalCompositeOperation, times = 1 }: Laid = {},
+) {
   const deviation = (soft * scaleOf(surface)) / 2
   const hasFilters = 'filter' in surface
   surface.save()
   surface.setTransform(1, 0, 0, 1, 0, 0)
   surface.globalAlpha *= alpha
   surface.globalCompositeOperation = blend
-  if (hasFilters && soft > 0) surface.filter = `blur(${deviation.toFixed(2)}px)`
-  surface.drawImage(hasFilters || soft === 0 ? sheet : softened(sheet, deviation), 0, 0)
+  if (hasFilters && soft > 0) surface.filter = `blur(${deviation}px)`
+  const seen = hasFilters || soft === 0 ? sheet : softened(sheet, deviation)
+  for (let n = 0; n < times; n++) surface.drawImage(seen, 0, 0)
   surface.restore()
 }
 
-/** Paints with edges soft over so many pixels of the scene. */
-export function paintSoftly(surface: Surface, soft: number, paint: (sheet: Surface) => void): void {
-  if (soft === 0) return paint(surface)
+/** Paints on a sheet of its own, and lays that. */
+export function paintApart(surface: Surface, laid: Laid, paint: (sheet: Surface) => void): void {
   const sheet = sheetLike(surface)
   paint(sheet)
-  laySheet(surface, sheet.canvas, { soft })
+  laySheet(surface, sheet.canvas, laid)
 }
 
 /** A sheet as a canvas's own `blur` gives it, which Safari has not: two boxes each way vary as much as such a bell. */
 function softened(sheet: OffscreenCanvas, deviation: number): OffscreenCanvas {
   const box = deviation * Math.sqrt(6)
-  const [across, down] = [
-    { x: box, y: 0 },
-    { x: 0, y: box },
-  ]
-  return [across, down, across, down].reduce(smeared, sheet)
+  const bothWays = (seen: OffscreenCanvas) => smeared(smeared(seen, { x: box, y: 0 }), { x: 0, y: box })
+  return bothWays(bothWays(sheet))
 }
 
 function layGlow(
@@ -98,7 +101,7 @@ function layGlow(
     sheet.fillRect(0, 0, seen.width, seen.height)
     light = sheet.canvas
   }
-  for (let n = 0; n < GLOWS; n++) laySheet(surface, light, { alpha: strength, soft: reach })
+  laySheet(surface, light, { alpha: strength, soft: reach, times: GLOWS })
 }
 
 /**

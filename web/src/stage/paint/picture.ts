@@ -23,7 +23,7 @@ import {
 } from '@unhurried/core'
 import { adjustedPicture } from './adjusted-picture'
 import { boxOfPieces } from './box'
-import { laySheet, layWithEffects, sheetLike } from './effects'
+import { layWithEffects, paintApart } from './effects'
 import { paintInk } from './ink'
 import { paintReference } from './reference'
 import { knowPages } from './scans'
@@ -66,11 +66,8 @@ type Layer = (strength: number, blend: Blend | undefined, paint: (layer: Surface
 
 /** Lays what is painted onto a sheet of its own on `surface`, with its strength and blend. The sheet has the surface's own change of place. */
 function layerOn(surface: Surface): Layer {
-  return (strength, blend, paint, soft = 0) => {
-    const sheet = sheetLike(surface)
-    paint(sheet)
-    laySheet(surface, sheet.canvas, { alpha: strength, soft, blend: compositeOf(blend) })
-  }
+  return (strength, blend, paint, soft = 0) =>
+    paintApart(surface, { alpha: strength, soft, blend: compositeOf(blend) }, paint)
 }
 
 /** A level's ground: its picture, and its texture over everything on it. */

@@ -111,16 +111,16 @@ function useHolds(paper: OnPaper, slideInHand: SlideInHand) {
   return holdOf
 }
 
-/** Which way a key turns; with Shift brackets give other signs, and are known by their places. */
+/** Which way a key turns, by its sign; with Shift keys give other signs, and are known by their places. */
 const TURNS: Readonly<Record<string, number>> = { '[': -1, ']': 1, BracketLeft: -1, BracketRight: 1 }
 
 /** Arrow keys on the guides: they move the pin in hand, or the drawing under the light. */
 function useGuideKeys(paper: OnPaper) {
   const store = useScene()
-  function slideBy({ key, code }: KeyboardEvent, step: number): boolean {
+  function slideBy({ key, code, shiftKey }: KeyboardEvent, step: number): boolean {
     const drawing = paper.slides().picked.value
     const arrow = ARROWS[key]
-    const turn = TURNS[key] ?? TURNS[code] ?? 0
+    const turn = TURNS[shiftKey ? code : key] ?? 0
     if (drawing === undefined || (!arrow && turn === 0)) return false
     const by = arrow ? { x: arrow[0] * step, y: arrow[1] * step } : { turn: (turn * step * Math.PI) / 180 }
     paper.slides().by(drawing, by)
