@@ -74,6 +74,7 @@ const queue = restfulQueue()
   >
     <div
       class="pick"
+      :data-thing="entry ? 'shot' : undefined"
       role="button"
       tabindex="0"
       :aria-pressed="chosen"

@@ -31,7 +31,13 @@ function rename() {
   <div class="head">
     <h2 title="Drag to another place">{{ production.name }}</h2>
     <span class="note">{{ counted(production.count, 'scene') }}</span>
-    <button class="word" :aria-expanded="open" :aria-label="`Change ${production.name}`" @click="openActs">
+    <button
+      class="word"
+      data-thing="production acts"
+      :aria-expanded="open"
+      :aria-label="`Change ${production.name}`"
+      @click="openActs"
+    >
       Change
     </button>
     <span class="bring">

@@ -77,6 +77,7 @@ onUnmounted(() => (near = false))
       <div class="more">
         <button
           class="word"
+          data-thing="scene acts"
           :aria-expanded="open === entry.id"
           :aria-label="`Change ${entry.name}`"
           @click="open = open === entry.id ? undefined : entry.id"

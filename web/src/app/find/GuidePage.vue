@@ -28,7 +28,7 @@ const html = computed(() => {
   return (marked.parse(text.value, { async: false }) as string).replace(
     /(src|href)="([^"]+)"/g,
     (_, attribute: string, to: string) =>
-      `${attribute}="${attribute === 'src' ? (guidePictures[nameOf(to)] ?? '') : guideAddress(to)}"`,
+      `${attribute}="${attribute === 'src' ? (guidePictures[nameOf(to)] ?? '') : guideAddress(to, page)}"`,
   )
 })
 const nameOf = (path: string) => path.split('/').at(-1)!

@@ -1,43 +1,28 @@
 import { checkOf, CHECKS, EXERCISES, EXPORT_FORMATS, EYE_KINDS, PLANNERS } from '@unhurried/core'
 import { COMMANDS, keyShown, type CommandId } from '../../desk/commands/commands'
 import { ALSO } from './also'
+import type { Act } from './doing'
+import { withinAll } from './within/all'
 
-/** Where an act lives, and what is done to do it. */
-type Doing =
-  | { readonly is: 'command'; readonly id: CommandId }
-  /** A place of the open scene, and a thing there that is shown. */
-  | { readonly is: 'place'; readonly name: string; readonly thing?: string; readonly query?: Record<string, string> }
-  /** A page beside any scene. */
-  | { readonly is: 'page'; readonly name: string; readonly thing?: string; readonly params?: Record<string, string> }
-
-/** Something that can be done, as it is found. */
-export interface Act {
-  readonly id: string
-  readonly words: string
-  /** What people elsewhere call it. */
-  readonly also: readonly string[]
-  readonly lives: string
-  readonly key?: string
-  readonly doing: Doing
-  /** Its page of the guide. */
-  readonly guide: string
-}
 type Made = Omit<Act, 'also'>
 
-const onDesk = (thing: string, words: string, guide: string): Made => ({
+const onDesk = (thing: string, words: string, guide: string, tool?: CommandId): Made => ({
   ...{ id: thing, words, lives: 'Draw', guide },
-  doing: { is: 'place', name: 'draw', thing },
+  doing: { is: 'place', name: 'draw', via: [{ thing }], ...(tool && { tool }) },
 })
 const PANELS: readonly Made[] = [
   onDesk('light table', 'Set the light table up: which drawings shine through, how strongly', 'charts'),
-  onDesk('passes', 'Passes of a drawing: rough, tie-down, line, colour, shadow', 'drawing'),
-  onDesk('brush', 'A brush’s touch, steadiness and taper', 'drawing'),
-  onDesk('colours', 'Colours: named, grouped, followed by tones, merged', 'colour'),
+  onDesk('passes', 'Passes of a drawing: rough, tie-down, line, colour, shadow', 'drawing', 'pencil'),
+  onDesk('brush', 'A brush’s touch, steadiness and taper', 'drawing', 'pencil'),
+  onDesk('colours', 'Colours: named, grouped, followed by tones, merged', 'colour', 'pencil'),
   onDesk('view', 'How the paper lies: nearer, turned, mirrored, left-handed', 'seeing'),
   onDesk('reference', 'Reference and footage beside and under the paper', 'seeing'),
-  onDesk('sounds', 'Sounds on the sheet', 'sound'),
+  {
+    ...{ id: 'sounds', words: 'Sounds on the sheet', lives: 'Draw', guide: 'sound' },
+    doing: { is: 'place', name: 'draw', via: [{ thing: 'frame' }, { word: 'Sound …' }] },
+  },
   onDesk('level', 'Levels: put in, hide, lock, order, strength, effects', 'drawing'),
-  onDesk('scene', 'The scene’s name, size, rate, paper and approach', 'shelf'),
+  onDesk('scene', 'The scene’s name, size, paper and approach', 'shelf'),
 ]
 const place = (name: string, words: string, guide: string): Made => ({
   ...{ id: `place ${name}`, words, lives: 'the top edge', guide },
@@ -55,7 +40,7 @@ const PLACES: readonly Made[] = [
 ]
 const page = (name: string, words: string, guide: string, thing?: string): Made => ({
   ...{ id: `page ${name}${thing ? ` ${thing}` : ''}`, words, lives: 'the shelf', guide },
-  doing: { is: 'page', name, ...(thing && { thing }) },
+  doing: { is: 'page', name, ...(thing && { via: [{ thing }] }) },
 })
 const PAGES: readonly Made[] = [
   page('shelf', 'Shelf: productions and scenes', 'shelf'),
@@ -75,6 +60,9 @@ const pagesOfCommands: Readonly<Partial<Record<CommandId, string>>> = {
   ...{ ruler: 'rulers', rulers: 'rulers', camera: 'camera' },
 }
 
+const pagesOfPlanners: Readonly<Record<string, string>> = { mouths: 'words', accent: 'planners' }
+const pageOfPlanner = (id: string): string => pagesOfPlanners[id] ?? `planners-${id}`
+
 function listed(): Made[] {
   return [
     ...COMMANDS.map(({ id, words }): Made => ({
@@ -85,20 +73,21 @@ function listed(): Made[] {
     ...PLACES,
     ...PAGES,
     ...PLANNERS.map(({ id, name, about }): Made => ({
-      ...{ id: `planner ${id}`, words: `Plan a motion: ${name}. ${about}`, lives: 'Plan', guide: 'planners' },
+      ...{ id: `planner ${id}`, words: `Plan a motion: ${name}. ${about}`, lives: 'Plan', guide: pageOfPlanner(id) },
       doing: { is: 'place', name: 'plan', query: { planner: id } },
     })),
     ...EXPORT_FORMATS.map(({ id, word, note }): Made => ({
       ...{ id: `format ${id}`, words: `Hand over: ${word}, ${note}`, lives: 'Hand over', guide: 'film' },
-      doing: { is: 'place', name: 'hand-over', thing: `format ${id}` },
+      doing: { is: 'place', name: 'hand-over', via: [{ thing: `format ${id}` }] },
     })),
-    ...CHECKS.map(({ id }): Made => ({
-      ...{ id: `check ${id}`, words: `Look for: ${checkOf(id)!.name}`, lives: 'Second look', guide: 'second-look' },
+    ...CHECKS.map(({ id, group }): Made => ({
+      ...{ id: `check ${id}`, words: `Look for: ${checkOf(id)!.name}`, lives: 'Second look' },
+      guide: `second-look-${group}`,
       doing: { is: 'place', name: 'look' },
     })),
     ...EXERCISES.map(({ id, name }): Made => ({
       ...{ id: `exercise ${id}`, words: `Practise: ${name}`, lives: 'Practice', guide: 'practice' },
-      doing: { is: 'page', name: 'practising', thing: `begin ${id}` },
+      doing: { is: 'page', name: 'practising', via: [{ thing: `begin ${id}` }] },
     })),
     ...EYE_KINDS.map(({ id, name }): Made => ({
       ...{ id: `eye ${id}`, words: `Try the eye: ${name}`, lives: 'Practice', guide: 'practice' },
@@ -108,4 +97,4 @@ function listed(): Made[] {
 }
 
 /** All that can be found, with what people elsewhere call it; keys as they are set just now. */
-export const allActs = (): Act[] => listed().map((act) => ({ ...act, also: ALSO[act.id] ?? [] }))
+export const allActs = (): Act[] => [...listed().map((act) => ({ ...act, also: ALSO[act.id] ?? [] })), ...withinAll()]

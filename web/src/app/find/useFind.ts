@@ -1,37 +1,36 @@
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import type { CommandId } from '../../desk/commands/commands'
+import { sayWhy } from '../../session/scene'
 import { wantedAct } from '../../session/wanted'
-import type { Act } from './acts'
-import { finder } from './search'
+import type { Act, Doing } from './doing'
+import { guideSections } from './guide-pages'
+import { begins, comes, reach } from './reach'
+import { finder, foundBy, reader } from './search'
 
-/** How long a thing that was found is marked, in milliseconds. */
-const MARKED = 1600
-/** A place is fetched and laid out in less. */
-const PATIENCE = 4000
+/** Of the tray what is there whatever tool is in hand. */
+const TRAY = { thing: 'light table' }
 
-/** Waits for a thing to be on the page; undefined when it does not come. */
-function thingThere(name: string): Promise<HTMLElement | undefined> {
-  const began = performance.now()
+const placeOf = (doing: Doing): string => (doing.is === 'command' ? 'draw' : doing.name)
+
+/** Has the desk do something, as soon as it is there. */
+function onDesk(id: CommandId): Promise<void> {
+  wantedAct.value = id
   return new Promise((resolve) => {
-    const look = () => {
-      const found = document.querySelector<HTMLElement>(`[data-thing="${name}"]`)
-      if (found || performance.now() - began > PATIENCE) resolve(found ?? undefined)
-      else requestAnimationFrame(look)
-    }
-    look()
+    const unwatch = watch(
+      wantedAct,
+      (wanted) => {
+        if (wanted === id) return
+        unwatch()
+        resolve()
+      },
+      { flush: 'sync' },
+    )
   })
 }
 
-/** Brings a thing into sight, gives it the focus and marks it for a moment. */
-async function show(name: string) {
-  const thing = await thingThere(name)
-  if (!thing) return
-  thing.scrollIntoView({ block: 'nearest' })
-  const focused = thing.matches('button, a, input') ? thing : thing.querySelector<HTMLElement>('button, a, input')
-  focused?.focus()
-  thing.classList.add('found-thing')
-  setTimeout(() => thing.classList.remove('found-thing'), MARKED)
-}
+const notThere = ({ words, when }: Act): Error =>
+  new Error(`“${words}” is not there just now${when ? `: it is once ${when}` : ''}.`)
 
 /** The line in which any act is found, and what it does with the one that is chosen. */
 export function useFind(close: () => void) {
@@ -39,9 +38,12 @@ export function useFind(close: () => void) {
   const router = useRouter()
   const words = ref('')
   const find = finder()
-  const found = computed(() => find(words.value))
+  /** Where the guide speaks of something; it is read while one types. */
+  const read = shallowRef<ReturnType<typeof reader>>(() => [])
+  void guideSections().then((sections) => (read.value = reader(sections)))
+  const found = computed(() => foundBy(words.value, find, read.value))
   const at = ref(0)
-  watch(found, () => (at.value = 0))
+  watch(words, () => (at.value = 0))
   const scene = computed(() => (typeof route.params['scene'] === 'string' ? route.params['scene'] : undefined))
   /** Acts of a scene wait for one to be open. */
   const needsScene = ({ doing }: Act) => doing.is !== 'page' && scene.value === undefined
@@ -54,12 +56,19 @@ export function useFind(close: () => void) {
     await nextTick()
     if (doing.is === 'page') await router.push({ name: doing.name, params: doing.params ?? {} })
     else {
-      const name = doing.is === 'command' ? 'draw' : doing.name
       const query = doing.is === 'place' ? (doing.query ?? {}) : {}
-      await router.push({ name, params: { scene: scene.value! }, query })
+      await router.push({ name: placeOf(doing), params: { scene: scene.value! }, query })
     }
-    if (doing.is === 'command') wantedAct.value = doing.id
-    else if (doing.thing) await show(doing.thing)
+    await done(chosen)
+  }
+
+  async function done(chosen: Act) {
+    const { via, tool, ...doing } = chosen.doing
+    // On a table that was cleared nothing lies round the paper.
+    if (via && placeOf(chosen.doing) === 'draw' && 'cleared' in document.documentElement.dataset) await onDesk('clear')
+    if (doing.is === 'command') await onDesk(doing.id)
+    if (tool && (await comes(TRAY)) && !begins(via ?? [])) await onDesk(tool)
+    if (via && !(await reach(via))) sayWhy(notThere(chosen))
   }
   return {
     words,

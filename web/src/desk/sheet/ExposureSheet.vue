@@ -21,6 +21,7 @@ const props = defineProps<{
   level: string
   chosen: Chosen | undefined
   solo: string | undefined
+  /** The level whose panel is open. */ opened?: string | undefined
   /** Squares where something is to be looked at, `level:frame`, and what. */ found: ReadonlyMap<string, string>
 }>()
 const emit = defineEmits<SheetEvents>()
@@ -96,7 +97,7 @@ const { down, preventPan } = useSheetDrag({
           role="columnheader"
           :style="{ left: `${measures.soundAt}px`, width: `${sound.width.value}px` }"
         >
-          <button data-thing="sounds" title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')">
+          <button title="Sounds: placed, cut, stronger and weaker" @click="emit('sounds')">
             <span>sound</span>
           </button>
           <i
@@ -116,7 +117,7 @@ const { down, preventPan } = useSheetDrag({
         <span
           v-for="each in columns"
           :key="each.level.id"
-          v-memo="[each, solo, each.level.id === level]"
+          v-memo="[each, solo, each.level.id === level, opened]"
           role="columnheader"
           class="head of-level"
           :class="{ active: each.level.id === level, dim: each.level.hidden || (solo && solo !== each.level.id) }"
@@ -125,6 +126,7 @@ const { down, preventPan } = useSheetDrag({
           <button
             data-thing="level"
             :data-level="each.level.id"
+            :aria-expanded="each.level.id === opened"
             :title="`Level ${each.level.name}: hide, lock, show alone, order`"
             :aria-label="`Level ${each.level.name}`"
             @click="emit('head', each.level.id, $event.currentTarget as HTMLElement)"

@@ -101,6 +101,7 @@ function choose(chosen: Chosen | undefined, level: string, frame: number) {
       :chosen="store.chosen"
       :solo="store.solo"
       :found="look.bySquare"
+      :opened="head?.level"
       @pick="(picked: string, frame: number) => desk.goTo(frame, picked)"
       @choose="choose"
       @hold="onHold"

@@ -23,6 +23,7 @@ const begins = computed(() => Boolean(store.here?.drawing) && store.here!.frame 
     <div class="line">
       <button
         class="word at"
+        data-thing="frame"
         :aria-expanded="acting"
         :title="`What to do with it, key ${keyOf('acts')}`"
         aria-haspopup="dialog"
