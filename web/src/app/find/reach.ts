@@ -2,8 +2,10 @@ import type { Step } from './doing'
 
 /** How long a thing that was found is marked, in milliseconds. */
 const MARKED = 1600
-/** A place is fetched and laid out in less, in milliseconds; what is pressed opens in less. */
+/** A place is fetched and laid out in less, in milliseconds. */
 const PATIENCE = 4000
+/** What a press opens has all that is in it by then. */
+const FILLED = 1500
 /** A panel that is pressed is there by then, if what was pressed opens one. */
 const OPENS = 400
 /** After this an edge that is folded for want of room is looked behind. */
@@ -69,14 +71,14 @@ const nextFrame = () => new Promise<unknown>(requestAnimationFrame)
 const folds = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('.folded[aria-expanded="false"]')]
 
 /** Waits for what a step speaks of to be on the page, looking behind folded edges; undefined when it does not come. */
-async function arrival(step: Step, root: ParentNode, patience: number): Promise<HTMLElement | undefined> {
+async function arrival(step: Step, root: ParentNode, patience: number, isOver = () => false) {
   const began = performance.now()
   let behind: HTMLElement[] | undefined
   let looked = began + FOLDED
   for (;;) {
     const found = there(step, root)
     const now = performance.now()
-    if (found || now - began > patience) return found
+    if (found || isOver() || now - began > patience) return found
     if (now > looked) {
       behind ??= folds()
       behind.shift()?.click()
@@ -114,19 +116,33 @@ function show(thing: HTMLElement) {
   setTimeout(() => delete marked.dataset['found'], MARKED)
 }
 
+/** Tells when a hand does something else meanwhile: then nothing is pressed and no focus taken any more. */
+function otherwise(): { readonly isOver: () => boolean; readonly end: () => void } {
+  const hand = new AbortController()
+  let isOver = false
+  for (const type of ['pointerdown', 'keydown'])
+    window.addEventListener(type, () => (isOver = true), { capture: true, signal: hand.signal })
+  return { isOver: () => isOver, end: () => hand.abort() }
+}
+
 /**
  * Goes the way to something on the page, and shows it: presses what leads there, leaving open what is open.
- * @returns whether it was there
+ * @returns whether it was there, or something else was done meanwhile
  */
-export async function reach(via: readonly Step[], patience = PATIENCE): Promise<boolean> {
+export async function reach(via: readonly Step[]): Promise<boolean> {
+  const { isOver, end } = otherwise()
   let root: ParentNode = document
-  for (const [i, step] of via.entries()) {
-    const thing = await arrival(step, root, patience)
-    if (!thing) return false
-    if (i === via.length - 1) show(thing)
-    else root = await pressed(thing)
+  try {
+    for (const [i, step] of via.entries()) {
+      const thing = await arrival(step, root, i === 0 ? PATIENCE : FILLED, isOver)
+      if (isOver() || !thing) return isOver()
+      if (i === via.length - 1) show(thing)
+      else root = await pressed(thing)
+    }
+    return true
+  } finally {
+    end()
   }
-  return true
 }
 
 /** Whether something comes to be on the page. */

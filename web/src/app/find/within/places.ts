@@ -284,7 +284,7 @@ const SHELVED: readonly Where[] = [
       'To draw': ['Scenes with something to draw', 'unfinished scenes, what to do next, work list'],
       'To mend': ['Scenes with something to mend', 'retakes, fixes, corrections, notes to fix'],
       'Bring in': ['Bring in an archive', 'import project, open archive, import scene, load, open, restore backup'],
-      'New production': 'new film, new folder, new series, show, folder',
+      'New production': 'new film, new folder, new series, show, folder, new episode',
       'Set up a new scene': 'new project, new file, new animation, new shot',
     },
   },
@@ -295,7 +295,7 @@ const SHELVED: readonly Where[] = [
       'Copy with its scenes': ['Copy a production', 'duplicate production, copy project, duplicate folder'],
       'All of it as an archive': [
         'A whole production as an archive',
-        'export production, batch export, download everything, save a copy, upload',
+        'export production, batch export, download everything, save a copy, upload, project backup',
       ],
       'Put away with its scenes': ['Put a production away', 'archive production, delete folder, delete production'],
       'Move up': ['Move a production up', 'sort productions, order of productions, move down'],

@@ -13,7 +13,8 @@ const EXPOSED: readonly Where[] = [
         'hold frame, frame duration, freeze frame, hold, moving hold, on twos, on ones, threes',
       ],
       'Put in a drawing': 'new drawing, add frame, blank frame',
-      'Show again': 'reuse drawing, repeat drawing, use again, instance of a drawing, same drawing',
+      'Show again':
+        'reuse drawing, repeat drawing, use again, instance of a drawing, same drawing, replace drawing, swap drawings, drawing substitution',
       'Copy drawing': ['Copy a drawing', 'duplicate drawing, duplicate frame, clone drawing'],
       'Leave empty': 'blank, empty frame, clear exposure, stop showing',
       breakdown: [
@@ -84,7 +85,8 @@ const HEARD: readonly Where[] = [
   {
     ...{ lives: 'Draw, sounds', guide: 'sound', doing: SOUND },
     things: {
-      'Bring in a sound': 'import audio, add music, import sound, mp3, wav, soundtrack, dialogue, voice over',
+      'Bring in a sound':
+        'import audio, add music, import sound, mp3, wav, soundtrack, dialogue, voice over, foley, sound effect',
       'Record from the microphone':
         'record voice, microphone, voice recording, narration, scratch track, from the stand-in, stop and keep it',
     },
@@ -104,7 +106,7 @@ const HEARD: readonly Where[] = [
       'begin at': ['A sound begins at this frame', 'move sound, offset audio, sync sound, audio offset'],
       'words and mouths': [
         'Words and mouths of a sound',
-        'lip sync, mouth chart, phonemes, transcript, dialogue, visemes, speech, lay the mouths on a level of their own, by their letters, take the words out, free',
+        'lip sync, mouth chart, phonemes, transcript, dialogue, visemes, speech, lay the mouths on a level of their own, by their letters, take the words out, free, subtitles, import subtitles, srt, vtt',
       ],
     },
   },

@@ -50,7 +50,7 @@ const SEEING: readonly Where[] = [
     ...{ lives: 'Draw, reference', guide: 'seeing', doing: onDesk(thing('reference')) },
     things: {
       'Pin a picture':
-        'import image, reference image, reference window, trace image, photo, mood board, model sheet of, take away',
+        'import image, reference image, reference window, trace image, photo, mood board, model sheet of, take away, underlay',
       'Make this drawing the model':
         'model drawing, master drawing, on model, size model, guide drawing, go to it, no model',
       'Bring in a film': ['Bring in a film to trace', 'import video, rotoscope, video reference, live action, footage'],
@@ -61,7 +61,10 @@ const SEEING: readonly Where[] = [
     things: {
       '½ speed': ['Play at half speed', 'slow motion, half speed, play slowly, playback speed, slow down playback'],
       Beat: ['Flip at a steady beat', 'auto flip, flip back and forth, rock the drawings, blink comparator'],
-      'All levels': ['Show the cards of all levels', 'show all tracks, all layers, timeline view'],
+      'All levels': [
+        'Show the cards of all levels',
+        'show all tracks, all layers, timeline view, reorder drawings, move drawings in time',
+      ],
     },
   },
 ]
