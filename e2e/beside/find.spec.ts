@@ -53,6 +53,9 @@ test('what lies within a panel is gone to: the panel opened, the thing in focus,
   await page.keyboard.press('Enter')
   await expect(page.locator('[data-level]')).toHaveCount(2)
   await page.keyboard.press('Escape')
+  await findAndDo(page, 'layer opacity')
+  await expect(page.getByRole('slider', { name: /^Strength of level A/ })).toBeFocused()
+  await page.keyboard.press('Escape')
   // The brush has its panel in the tray of the tools that draw.
   await page.keyboard.press('u')
   await findAndDo(page, 'stabiliser')

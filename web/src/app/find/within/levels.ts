@@ -28,6 +28,11 @@ export const LEVELS: readonly Where[] = [
       ],
       'Take a pass up onto a level of its own': 'split layer, separate layers, extract lines',
       'Take a colour up onto a level of its own': 'separate colours, split by colour, colour separation',
+      'Strength of level': [
+        'Strength of the level',
+        'layer opacity, opacity, transparency, fade a layer, level opacity, see through',
+      ],
+      'How level': ['How the level blends', 'blend mode, layer blend mode, multiply, screen, overlay, darken, lighten'],
       'How it is seen': [
         'How the level is seen: cut, followed, toned, with effects',
         'layer properties, layer opacity, layer style, blending',
