@@ -123,6 +123,7 @@ test('found by our own words, by a part of them, misspelt, and by its key', () =
   expect(find('silouette').map(({ id }) => id)).toContain('silhouettes')
   expect(first('Shift+K')).toBe('silhouettes')
   expect(first('g')).toBe('next')
+  expect(find('?').map(({ id }) => id)).toEqual(['keys'])
   expect(find('  ')).toEqual([])
   expect(find('xqzzy')).toEqual([])
 })

@@ -27,40 +27,33 @@ function searched<T extends { id: string }>(items: readonly T[], options: Omit<O
 
 /** The acts that words mean, the likeliest first: by our own words, by what people elsewhere call them, or by their key. */
 export function finder(acts: readonly Act[] = allActs()): (words: string, isMisspelt?: boolean) => readonly Act[] {
-  const search = searched(
-    acts.map((act) => ({ ...act, called: act.also.join(', ') })),
-    {
-      fields: ['words', 'called', 'lives'],
-      searchOptions: { boost: { called: 2, words: 1.5, lives: 0.2 } },
-    },
-  )
-  const actOf = new Map(acts.map((act) => [act.id, act]))
-  const names = acts.map((act) => ({ act, ours: ourNames(act).map(squeezed), theirs: act.also.map(squeezed) }))
+  const known = acts.map((act) => ({ ...act, called: act.also.join(', '), written: writtenOn(act) }))
+  const search = searched(known, {
+    fields: ['words', 'called', 'lives'],
+    searchOptions: { boost: { called: 2, words: 1.5, lives: 0.2 } },
+  })
+  const names = known.map((act) => ({
+    act,
+    ours: [act.words, act.written ?? act.words].map(squeezed),
+    theirs: act.also.map(squeezed),
+  }))
   return (words, isMisspelt) => {
     const wanted = words.trim().toLowerCase()
     if (wanted === '') return []
     const name = squeezed(wanted)
-    const byKey = acts.filter(({ key }) => key?.toLowerCase() === wanted)
-    // What somebody calls it word for word is what they mean.
-    const theirs = names.filter((each) => each.theirs.includes(name)).map(({ act }) => act)
-    // The thing itself before the panel it lies in.
-    const nearest = [...theirs.filter(isWithin), ...theirs]
+    const byKey = known.filter(({ key }) => key?.toLowerCase() === wanted)
     const ours = names.filter((each) => each.ours.includes(name)).map(({ act }) => act)
-    const found = search(wanted, isMisspelt).map(({ id }) => actOf.get(id)!)
-    return [...new Set([...byKey, ...ours, ...nearest, ...found])].slice(0, MOST)
+    // What somebody calls it word for word is what they mean, and the thing itself before the panel it lies in.
+    const theirs = names.filter((each) => each.theirs.includes(name)).map(({ act }) => act)
+    const nearest = theirs.filter(({ written }) => written !== undefined)
+    return [...new Set([...byKey, ...ours, ...nearest, ...theirs, ...search(wanted, isMisspelt)])].slice(0, MOST)
   }
 }
 
-/** Whether something lies within a panel or a place, and is gone to by what is written on it. */
-function isWithin({ doing }: Act): boolean {
+/** What is written on something that lies within a panel or a place. */
+function writtenOn({ doing }: Act): string | undefined {
   const last = doing.via?.at(-1)
-  return last !== undefined && 'word' in last
-}
-
-/** What it is called here, and what is written on it. */
-function ourNames({ words, doing }: Act): string[] {
-  const last = doing.via?.at(-1)
-  return last && 'word' in last ? [words, last.word] : [words]
+  return last && 'word' in last ? last.word : undefined
 }
 
 /** Where the guide speaks of something, as acts that open it there. */

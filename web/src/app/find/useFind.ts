@@ -40,7 +40,11 @@ export function useFind(close: () => void) {
   const find = finder()
   /** Where the guide speaks of something; it is read while one types. */
   const read = shallowRef<ReturnType<typeof reader>>(() => [])
-  void guideSections().then((sections) => (read.value = reader(sections)))
+  guideSections().then(
+    (sections) => (read.value = reader(sections)),
+    // Where the guide does not come acts are found all the same.
+    () => undefined,
+  )
   const found = computed(() => foundBy(words.value, find, read.value))
   const at = ref(0)
   watch(words, () => (at.value = 0))

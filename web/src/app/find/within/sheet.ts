@@ -106,7 +106,7 @@ const HEARD: readonly Where[] = [
       'begin at': ['A sound begins at this frame', 'move sound, offset audio, sync sound, audio offset'],
       'words and mouths': [
         'Words and mouths of a sound',
-        'lip sync, mouth chart, phonemes, transcript, dialogue, visemes, speech, lay the mouths on a level of their own, by their letters, take the words out, free, subtitles, import subtitles, srt, vtt',
+        'lip sync, mouth chart, phonemes, dialogue, visemes, speech, lay the mouths on a level of their own, by their letters, take the words out, free, subtitles, import subtitles, srt, vtt',
       ],
     },
   },
