@@ -28,6 +28,9 @@ const SHARED_PARTS = [
   { name: 'tables', test: /format\/sheet\/sheet-csv\.ts$|papaparse/ },
 ]
 
+/** Packages that do nothing by being there and do not say so: what of them is not used stays out of the page. */
+const ONLY_WHAT_IS_ASKED_FOR = { moduleSideEffects: [{ test: /clipper2-ts/, sideEffects: false }] }
+
 export default defineConfig({
   plugins: [
     vue(),
@@ -73,9 +76,9 @@ export default defineConfig({
     manifest: true,
     // The notices of the packages the page is made of go out with it.
     license: { fileName: 'notices.md' },
-    rolldownOptions: { output: { codeSplitting: { groups: SHARED_PARTS } } },
+    rolldownOptions: { treeshake: ONLY_WHAT_IS_ASKED_FOR, output: { codeSplitting: { groups: SHARED_PARTS } } },
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', rolldownOptions: { treeshake: ONLY_WHAT_IS_ASKED_FOR } },
   // The server takes writes only from its own page: Host must stay as the browser sent it.
   server: { proxy: { '/api': { target: api, changeOrigin: false } } },
 })

@@ -1,12 +1,9 @@
-import { Clipper, EndType, FillRule, JoinType } from 'clipper2-ts'
 import { LIMITS } from '../base/limits'
+import { brushed, overlap, uncovered } from '../geometry/areas'
 import { grouped } from './rings'
 import { ringArea } from '../geometry/trace'
 import { distanceToPath, finely } from '../geometry/polyline'
 import { quantized, type Fill, type Ink, type InkChange, type InkPiece, type PlacedPiece, type Stroke } from './ink'
-
-/** Outline arithmetic is done on whole numbers: this many to a pixel. */
-const FINE = 64
 
 function bounds(values: readonly number[], stride: number) {
   let left = Infinity,
@@ -69,19 +66,10 @@ function paintRemains(fill: Fill, path: readonly number[], radius: number, fresh
     rubbed.bottom < box.top - radius
   )
     return undefined
-  const scaled = (flat: readonly number[]) =>
-    Array.from({ length: flat.length / 2 }, (_, i) => ({
-      x: Math.round(flat[2 * i]! * FINE),
-      y: Math.round(flat[2 * i + 1]! * FINE),
-    }))
-  const way = scaled(path.length === 2 ? [...path, path[0]! + 0.125, path[1]!] : path)
-  const gone = Clipper.inflatePaths([way], radius * FINE, JoinType.Round, EndType.Round, 2, FINE / 8)
-  const paint = [turned(fill.outline, true), ...(fill.holes ?? []).map((ring) => turned(ring, false))].map(scaled)
-  if (Clipper.intersect(paint, gone, FillRule.NonZero).length === 0) return undefined
-  const rings = Clipper.difference(paint, gone, FillRule.NonZero).map((ring) =>
-    ring.flatMap(({ x, y }) => [x / FINE, y / FINE]),
-  )
-  return grouped(rings)
+  const gone = brushed(path.length === 2 ? [...path, path[0]! + 0.125, path[1]!] : path, radius)
+  const paint = [turned(fill.outline, true), ...(fill.holes ?? []).map((ring) => turned(ring, false))]
+  if (!overlap(paint, gone)) return undefined
+  return grouped(uncovered(paint, gone))
     .filter(({ outline }) => ringArea(outline) > CRUMB)
     .map(({ outline, holes }) =>
       quantized({

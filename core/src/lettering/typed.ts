@@ -1,7 +1,7 @@
 import fontkit from '@pdf-lib/fontkit'
-import { Clipper, FillRule } from 'clipper2-ts'
 import { LIMITS } from '../base/limits'
 import { requireNumber } from '../base/ranges'
+import { joined } from '../geometry/areas'
 import { flattenedCurve } from '../geometry/curve'
 import { quantized, type Fill } from '../ink/ink'
 import { grouped } from '../ink/rings'
@@ -24,8 +24,6 @@ export interface TypedText {
 
 /** Chords of a curve lie no farther off it than this, in pixels. */
 const FLAT = 0.12
-/** Outlines are joined on whole numbers: this many to a pixel. */
-const FINE = 64
 /** From line to line, in heights of a capital. */
 const LEADING = 1.9
 
@@ -99,11 +97,8 @@ function shapesOf(commands: readonly Command[], { x, y, scale }: Place) {
     if (command === 'moveTo') rings.push([points[0]!])
     else if (command !== 'closePath') rings.at(-1)!.push(...flattenedCurve([rings.at(-1)!.at(-1)!, ...points], FLAT))
   }
-  const whole = rings.map((ring) => ring.map((at) => ({ x: Math.round(at.x * FINE), y: Math.round(at.y * FINE) })))
-  const joined = Clipper.union(whole, FillRule.NonZero)
-  return grouped(
-    joined.map((ring) => ring.flatMap((at) => [at.x / FINE, at.y / FINE])).filter((ring) => ring.length >= 6),
-  )
+  const flat = rings.map((ring) => ring.flatMap((at) => [at.x, at.y]))
+  return grouped(joined(flat).filter((ring) => ring.length >= 6))
 }
 
 const fillOf = (

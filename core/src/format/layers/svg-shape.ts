@@ -1,8 +1,8 @@
-import { Clipper, FillRule } from 'clipper2-ts'
 import { SVGPathData } from 'svg-pathdata'
 import { clamp } from '../../base/clamp'
 import { inThousands } from '../../base/counted'
 import { LIMITS } from '../../base/limits'
+import { joined } from '../../geometry/areas'
 import { flattenedCurve } from '../../geometry/curve'
 import { areaScale, transformPoint, type Matrix, type Point } from '../../geometry/matrix'
 import { quantized, type InkPiece } from '../../ink/ink'
@@ -12,8 +12,6 @@ import { refuseLayers, type LayerInk } from '../../ink/layered'
 import { numbersIn } from './svg-numbers'
 import type { Style } from './svg-style'
 
-/** Outlines are joined on whole numbers: this many to a pixel. */
-const FINE = 64
 /** Chords of a curve lie no farther off it than this, in pixels. */
 const FLAT = 0.03
 const MIDDLING = 0.5
@@ -130,11 +128,8 @@ function rectPath(given: Readonly<Record<string, string>>): string {
 }
 
 function fillsOf(lines: readonly Line[], rule: string | undefined, freshId: () => string): InkPiece[] {
-  const whole = lines.map(({ points }) =>
-    points.map(({ x, y }) => ({ x: Math.round(x * FINE), y: Math.round(y * FINE) })),
-  )
-  const joined = Clipper.union(whole, rule === 'evenodd' ? FillRule.EvenOdd : FillRule.NonZero)
-  const rings = joined.map((ring) => ring.flatMap((at) => [at.x / FINE, at.y / FINE]))
+  const flat = lines.map(({ points }) => points.flatMap(({ x, y }) => [x, y]))
+  const rings = joined(flat, rule === 'evenodd' ? 'evenodd' : 'nonzero')
   const most = 2 * LIMITS.strokePoints
   return grouped(rings.filter((ring) => ring.length >= 6 && ring.length <= most)).map(({ outline, holes }) =>
     quantized({
