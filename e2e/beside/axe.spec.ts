@@ -5,6 +5,27 @@ import { expect, test, violationsOn } from '../harness'
 const inMenu = (page: Page, target: string) =>
   page.locator(target).evaluate((element) => element.closest('.el-dropdown__popper') !== null)
 
+/** What is pressed. The thumb of a slider lies in a larger one that takes the press. */
+const PRESSED = ['button', 'a[href]', 'summary', 'select', '.el-slider__button-wrapper', '.el-select__wrapper'].concat(
+  ['button', 'option', 'menuitem'].map((role) => `[role=${role}]`),
+)
+/** What of it is less than 24 px wide or high: axe lets that be where nothing else is near. A link in a sentence keeps to its line. */
+const smallOn = (page: Page, within = 'body') =>
+  page.locator(within).evaluateAll((roots, pressed) => {
+    const inSentence = (element: Element) => getComputedStyle(element).display === 'inline'
+    const reach = (element: Element) => {
+      const { width, height } = element.getBoundingClientRect()
+      // What lies over the border around it is pressed too.
+      const over = getComputedStyle(element, '::after')
+      return over.position === 'absolute' ? [parseFloat(over.width), parseFloat(over.height)] : [width, height]
+    }
+    return roots
+      .flatMap((root) => [...root.querySelectorAll(pressed)])
+      .filter((element) => element.checkVisibility({ visibilityProperty: true }) && !inSentence(element))
+      .filter((element) => reach(element).some((side) => side < 23.9) && element.clientWidth > 1)
+      .map((element) => `${reach(element).join(' × ')} px: ${element.outerHTML.slice(0, 140)}`)
+  }, PRESSED.join())
+
 /** Everything axe knows to look for, targets of 24 px among it. */
 async function expectClean(page: Page, within?: string) {
   const violations = await violationsOn(page, {
@@ -15,6 +36,7 @@ async function expectClean(page: Page, within?: string) {
   const told = []
   for (const { id, target } of found)
     if (id !== 'scrollable-region-focusable' || !(await inMenu(page, target))) told.push(`${id}: ${target}`)
+  told.push(...(await smallOn(page, within)))
   expect(told, page.url()).toEqual([])
 }
 const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).first()

@@ -59,6 +59,7 @@ const isBuilt = import.meta.env.PROD
 }
 
 .find {
+  min-height: 24px;
   padding: 1px 6px;
   border: 0;
   background: none;

@@ -180,7 +180,7 @@ function thingsHere({ target }: ThingsAsked) {
         <ChartSpacing :chart="chart" @done="putAway" />
       </PanelButton>
       <button class="word small" aria-label="Take the chart out" title="Take the chart out" @click="remove">
-        chart out
+        Chart out
       </button>
     </div>
     <p v-if="halved" class="note snap">

@@ -2,6 +2,7 @@
 import { nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { typedAhead } from './typed-ahead'
 import { useFind } from './useFind'
+import type { Act } from './doing'
 import type { FollowedFind } from './follow-find'
 
 /** One line that finds any act by what it is called here or elsewhere, or by its key, and does it. */
@@ -9,6 +10,8 @@ const { begin } = defineProps<{ begin: FollowedFind['begin'] }>()
 const emit = defineEmits<{ close: [] }>()
 const { words, found, at, needsScene, act, step } = useFind(() => emit('close'))
 const field = ref<HTMLInputElement>()
+/** Whether it is shown where it lies, for the hand to do. */
+const goesOnly = ({ doing }: Act) => doing.is !== 'command' || doing.via !== undefined
 const before = document.activeElement
 onMounted(async () => {
   field.value?.focus()
@@ -71,7 +74,7 @@ function onKey(event: KeyboardEvent) {
       </p>
       <p v-else class="note foot">
         <template v-if="found[at]"
-          >Enter does it.
+          >{{ goesOnly(found[at]!) ? 'Enter goes there.' : 'Enter does it.' }}
           <RouterLink :to="{ name: 'guide', params: { page: found[at]!.guide } }" @click="emit('close')"
             >How it works</RouterLink
           ></template
