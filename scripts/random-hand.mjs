@@ -1,7 +1,10 @@
 // A hand that does anything for a while, in scenes of the sample film: npm run random-hand [-- --steps 400 --seed 7 scene …]
 // Tells whatever breaks: an error of the page or in its console, an answer that is none, a scene that does not open again.
 import './lib/node-version.mjs'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { parseArgs } from 'node:util'
+import { root } from './lib/paths.mjs'
 import { withSampleApp } from './lib/sample-app.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 
@@ -10,8 +13,13 @@ const { values, positionals } = parseArgs({
   allowPositionals: true,
 })
 const SCENES = positionals.length > 0 ? positionals : ['lowtide-corrie', 'lowtide-walk', 'lowtide-speaks']
-/** Steps after which it comes back to the desk. */
+/** Steps after which it comes back to the desk, and every other time goes on from there. */
 const ROUND = 60
+const PLACES = [
+  ...['paper', 'hand-over', 'plan', 'lettering', 'look', 'takes', 'log'].map((place) => `SCENE/${place}`),
+  ...['reel', 'library', 'log'].map((place) => `production/lowtide/${place}`),
+  ...['', 'new', 'drawer', 'practice'],
+]
 const LETTERS = [...'abcdefghijklmnopqrstuvwxyz']
 const KEYS = [
   ...[...LETTERS, ...'0123456789[],./;', ...LETTERS.map((letter) => `Shift+${letter.toUpperCase()}`)],
@@ -21,6 +29,31 @@ const KEYS = [
 const WORDS = ['12', '-3', '1e9', '0', '', 'mist', '  ', '🌊', '999999', '0.5', '#ff8800', 'a'.repeat(200)]
 /** What belongs to the browser it is tried in, and no user ever meets. */
 const NOT_OURS = /Service Worker|GPU stall|willReadFrequently/
+
+/** A second of noise as a WAV of eight bits. */
+function noise() {
+  const wav = Buffer.alloc(44 + 8000, 'x')
+  for (let i = 44; i < wav.length; i++) wav[i] = 64 + ((i * 7919) % 128)
+  wav.write('RIFF')
+  wav.writeUInt32LE(wav.length - 8, 4)
+  wav.write('WAVEfmt ', 8)
+  ;[16, 0x0001_0001, 8000, 8000, 0x0008_0001].forEach((value, i) => wav.writeUInt32LE(value, 16 + 4 * i))
+  wav.write('data', 36)
+  wav.writeUInt32LE(8000, 40)
+  return wav
+}
+const PICTURE = readFileSync(join(root, 'web/public/icon-192.png'))
+/** What is brought in, whatever was asked for. */
+const FILES = [
+  { name: 'mist.png', mimeType: 'image/png', buffer: PICTURE },
+  { name: 'torn.png', mimeType: 'image/png', buffer: PICTURE.subarray(0, 700) },
+  { name: 'wind.wav', mimeType: 'audio/wav', buffer: noise() },
+  { name: 'torn.wav', mimeType: 'audio/wav', buffer: noise().subarray(0, 60) },
+  { name: 'boat.svg', mimeType: 'image/svg+xml', buffer: readFileSync(join(root, 'web/public/icon.svg')) },
+  { name: 'colours.json', mimeType: 'application/json', buffer: Buffer.from('["#0a3050", "#f0e0c0"]') },
+  { name: 'words.srt', mimeType: 'text/plain', buffer: Buffer.from('1\n00:00:00,100 --> 00:00:00,600\nHold on\n') },
+  { name: 'nothing.zip', mimeType: 'application/zip', buffer: Buffer.alloc(0) },
+]
 
 /** Numbers from 0 to 1 that look like chance and are the same for a seed. */
 function chance(seed) {
@@ -91,8 +124,16 @@ function handOn(page, random) {
       if (words) await page.keyboard.type(words)
       await page.keyboard.press(pick(['Enter', 'Tab', 'Escape']))
     },
+    async bring() {
+      const field = pick(await page.locator('input[type=file]').all())
+      if (!field) return acts.press()
+      const file = pick(FILES)
+      did.push(`bringing in ${file.name}`)
+      // It may be gone by now: a press before it has closed its panel.
+      await field.setInputFiles(file, { timeout: 1000 }).catch(() => undefined)
+    },
   }
-  const step = () => acts[pick(['key', 'key', 'press', 'press', 'drag', 'drag', 'write'])]()
+  const step = () => acts[pick(['key', 'key', 'press', 'press', 'drag', 'drag', 'write', 'bring'])]()
   return { step, tell, broken }
 }
 
@@ -100,16 +141,24 @@ function handOn(page, random) {
 async function tryScene(browser, address, { scene, seed, steps }) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
   const page = await context.newPage()
-  const hand = handOn(page, chance(seed))
+  const random = chance(seed)
+  const hand = handOn(page, random)
   const open = async () => {
     await page.goto(`${address}/scene/${scene}/draw`)
     await page.locator('[data-test=paper]').waitFor()
+  }
+  const goOn = async () => {
+    await page.goto(`${address}/${PLACES[Math.floor(random() * PLACES.length)].replace('SCENE', `scene/${scene}`)}`)
+    await page.locator('h1').first().waitFor({ state: 'attached' })
   }
   await open()
   for (let i = 1; i <= steps; i++) {
     // A press may lead to another page while it is asked about.
     await hand.step().catch((error) => /navigation|destroyed/.test(error.message) || hand.tell(error.message))
-    if (i % ROUND === 0 || i === steps) await open().catch((error) => hand.tell(`It does not open: ${error.message}`))
+    if (i % ROUND !== 0 && i !== steps) continue
+    await open()
+      .then(() => random() < 0.5 && goOn())
+      .catch((error) => hand.tell(`It does not open: ${error.message}`))
   }
   await context.close()
   return hand.broken

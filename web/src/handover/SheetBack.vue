@@ -2,6 +2,7 @@
 import { counted, readSheetCsv, sameValue, type SheetError } from '@unhurried/core'
 import { shallowRef } from 'vue'
 import FilesButton from '../parts/files/FilesButton.vue'
+import { wordsOf } from '../parts/files/text-file'
 import { useScene } from '../session/scene'
 
 /** A sheet that was timed in a spreadsheet, read back in: all of it or nothing. */
@@ -13,7 +14,7 @@ const said = shallowRef<{ words: string; undoes: boolean }>()
 async function read([file]: readonly File[]) {
   if (!file || !store.working) return
   said.value = undefined
-  const text = await file.text()
+  const text = await wordsOf(file)
   const reading = readSheetCsv(store.working, props.take, text)
   errors.value = 'errors' in reading ? reading.errors : []
   if (!('columns' in reading)) return

@@ -67,7 +67,9 @@ const copy = () =>
         @set="(start) => start !== undefined && set({ start })"
       />
       <button class="word" @click="set({ start: store.frame })">begin at {{ store.frame }}</button>
-      <span class="note">lasts {{ framesAndSeconds(Math.round((endOf(sound) - sound.from) * fps), fps) }}</span>
+      <span class="note"
+        >lasts {{ framesAndSeconds(Math.max(1, Math.round((endOf(sound) - sound.from) * fps)), fps) }}</span
+      >
     </div>
     <div class="line">
       <SoundNumber

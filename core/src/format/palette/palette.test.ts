@@ -53,10 +53,23 @@ test('pictures other programs make are read: short colours, styles, names of ele
   ])
 })
 
+test('colours as other programs write them down are read: lists, with names or without, with # or without', () => {
+  const [sea, plain] = [
+    { name: 'Sea', colour: '#00aaff' },
+    { name: '112233', colour: '#112233' },
+  ]
+  expect(readPalette('["112233", "blue", 7, null]')).toEqual([plain])
+  expect(readPalette('[{ "name": " Sea ", "hex": "#0AF" }, { "name": 3, "color": "112233" }]')).toEqual([sea, plain])
+  expect(readPalette('{ "title": "x", "colors": [{ "name": "Sea", "colour": "#00aaff" }] }')).toEqual([sea])
+  expect(readPalette('name;hex\nSea;0af\n')).toEqual([sea])
+})
+
 test.each([
   ['nothing', '', /No colour was found|first row/],
   ['a torn file', '{"format":', /is none/],
-  ['another’s file', '{"format":"other","version":1,"colours":[]}', /./],
+  ['another’s file', '{"format":"other","version":1,"colours":[]}', /No colour was found/],
+  ['a list of none', '[1, {}, "blue"]', /No colour was found/],
+  ['ours of a later time', '{"format":"unhurried-sketch colours","version":2,"colours":[]}', /version/],
   ['a table without colours', 'a,b\n1,2\n', /name the columns/],
   ['a colour that is none', 'name,colour\nSea,blue-ish\n', /A colour is written/],
   ['a picture with entities', '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>', /entities/],

@@ -42,6 +42,7 @@ export function coloursIn({ palette }: Pick<Scene, 'palette'>): NamedColour[] {
 }
 
 const HEADS = ['name', 'colour', 'group'] as const
+const HEADS_ELSEWHERE: Record<string, string> = { color: 'colour', hex: 'colour' }
 
 function writeCsv(colours: readonly NamedColour[]): string {
   const rows = colours.map(({ name, colour, group = '' }) => [plain(name), colour, plain(group)])
@@ -88,7 +89,7 @@ export const PALETTE_FORMATS = [
 export function readPalette(text: string): NamedColour[] {
   if (text.length > LONGEST) refuse('It is far longer than a file with colours.')
   const start = text.replace(/^\ufeff/, '').trimStart()
-  const found = start.startsWith('{') ? fromJson(start) : start.startsWith('<') ? fromSvg(start) : fromCsv(start)
+  const found = /^[{[]/.test(start) ? fromJson(start) : start.startsWith('<') ? fromSvg(start) : fromCsv(start)
   if (found.length === 0) refuse('No colour was found in it.')
   const parsed = paletteFileSchema.shape.colours.safeParse(found)
   return parsed.success ? parsed.data : refuse(sentenceOf(parsed.error))
@@ -101,15 +102,37 @@ function fromJson(text: string): unknown[] {
   } catch {
     return refuse('It begins as JSON and is none.')
   }
+  if (!isOurs(value)) return fromList(value)
   const parsed = paletteFileSchema.safeParse(value)
   return parsed.success ? parsed.data.colours : refuse(sentenceOf(parsed.error))
 }
+const isOurs = (value: unknown) => paletteFileSchema.pick({ format: true }).loose().safeParse(value).success
+
+const text = z.string().optional().catch(undefined)
+/** A colour as other programs write it down: by itself, or with a name. */
+const colourSomehow = z
+  .union([
+    z.string().transform((hex) => ({ hex, name: undefined })),
+    z
+      .object({ name: text, colour: text, color: text, hex: text })
+      .transform(({ name, colour, color, hex }) => ({ hex: colour ?? color ?? hex ?? '', name: name?.trim() })),
+  ])
+  .transform(({ hex, name }) => ({ name: name || hex, colour: hexOf(hex) }))
+const listSomehow = z.union([
+  z.array(z.unknown()),
+  z.object({ colours: z.array(z.unknown()) }).transform(({ colours }) => colours),
+  z.object({ colors: z.array(z.unknown()) }).transform(({ colors }) => colors),
+])
+const fromList = (value: unknown): unknown[] =>
+  (listSomehow.safeParse(value).data ?? [])
+    .map((each) => colourSomehow.safeParse(each).data)
+    .filter((each) => each?.colour)
 
 function fromCsv(text: string): unknown[] {
   const { data } = Papa.parse<Record<string, string>>(text, {
     header: true,
     skipEmptyLines: 'greedy',
-    transformHeader: (head) => head.trim().toLowerCase(),
+    transformHeader: (head) => HEADS_ELSEWHERE[head.trim().toLowerCase()] ?? head.trim().toLowerCase(),
   })
   if (data[0] && !('colour' in data[0])) refuse('Its first row must name the columns: name, colour, group.')
   return data.map(({ name, colour = '', group }) => {
@@ -122,9 +145,9 @@ function fromCsv(text: string): unknown[] {
   })
 }
 
-/** #rrggbb in small letters from that or #rgb; undefined for any other way to write a colour. */
+/** #rrggbb in small letters from that or #rgb, with # or without; undefined for any other way to write a colour. */
 function hexOf(colour: string): string | undefined {
-  const digits = /^#([0-9a-f]{3}|[0-9a-f]{6})$/i.exec(colour.trim())?.[1]?.toLowerCase()
+  const digits = /^#?([0-9a-f]{3}|[0-9a-f]{6})$/i.exec(colour.trim())?.[1]?.toLowerCase()
   if (!digits) return undefined
   return `#${digits.length === 3 ? [...digits].map((digit) => digit + digit).join('') : digits}`
 }

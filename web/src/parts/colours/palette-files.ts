@@ -1,4 +1,5 @@
 import { PALETTE_FORMATS, readPalette, type NamedColour } from '@unhurried/core'
+import { wordsOf } from '../files/text-file'
 import { handDown } from '../hand-down'
 
 export type PaletteFormat = (typeof PALETTE_FORMATS)[number]['id']
@@ -10,4 +11,4 @@ export function handOutColours(colours: readonly NamedColour[], stem: string, as
 }
 
 /** The colours of a file. Errors: with a sentence. */
-export const coloursOfFile = async (file: File): Promise<NamedColour[]> => readPalette(await file.text())
+export const coloursOfFile = async (file: File): Promise<NamedColour[]> => readPalette(await wordsOf(file))

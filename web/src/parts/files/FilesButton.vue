@@ -11,9 +11,11 @@ const { multiple = false } = defineProps<{
 }>()
 const emit = defineEmits<{ files: [File[]] }>()
 const field = ref<HTMLInputElement>()
-function take() {
-  const files = [...(field.value!.files ?? [])]
-  field.value!.value = ''
+/** Its panel may have been closed since the browser was asked: then nobody wants them any more. */
+function take({ currentTarget }: Event) {
+  const chosen = currentTarget as HTMLInputElement
+  const files = [...(chosen.files ?? [])]
+  chosen.value = ''
   if (files.length > 0) emit('files', files)
 }
 </script>

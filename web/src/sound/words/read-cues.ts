@@ -1,5 +1,6 @@
 import { LIMITS } from '@unhurried/core'
 import { parse } from '@plussub/srt-vtt-parser'
+import { wordsOf } from '../../parts/files/text-file'
 
 /** What is said between two seconds of a sound. */
 export interface Cue {
@@ -15,7 +16,7 @@ const MOST_BYTES = 2_000_000
 export async function readCues(file: Blob): Promise<Cue[]> {
   if (file.size > MOST_BYTES)
     throw new Error('This file is too large for subtitles. Bring the ones of this sound alone.')
-  return cuesIn(await file.text())
+  return cuesIn(await wordsOf(file))
 }
 
 export function cuesIn(text: string): Cue[] {

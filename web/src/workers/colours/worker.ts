@@ -4,7 +4,7 @@ import { coloursOrderSchema, type ColoursOrder, type ColoursReport } from './mes
 const tell = (report: ColoursReport) => self.postMessage(report)
 /** The picture is looked at this large, in pixels: its colours are no others. */
 const SIDE = 128
-const PROBLEM = 'This picture is damaged and cannot be looked at. Save it again, then choose it once more.'
+const PROBLEM = 'This file is no picture that can be looked at here, or it is damaged. Use a PNG, JPEG, WebP or GIF.'
 
 async function propose({ file, count }: ColoursOrder) {
   const image = await createImageBitmap(file, { resizeWidth: SIDE, resizeHeight: SIDE, resizeQuality: 'high' })
