@@ -16,7 +16,7 @@ const SHARED_PARTS = [
   { name: 'first', tags: ['$initial' as const], test: (id: string) => !/main\.ts$|html/.test(id), priority: 2 },
   {
     name: 'house',
-    test: /src\/(api\/(again|api|fetching|in-words|address-of-sound|all-scenes)|timing\/ahead|geometry\/squash|base\/(names|random|sentence)|scene\/pictures|parts\/(frames|useSorted|stillness|hand-down|bytes)|stage\/play-frames)\.ts$|element-plus\/es\/(constants|utils|hooks\/use-(draggable|lockscreen|same-target|escape-keydown)|components\/focus-trap)\/|@vueuse|@lucide\/vue\/dist\/esm\/(shared|\w+\.)/,
+    test: /src\/(api\/(again|api|fetching|in-words|address-of-sound|all-scenes)|timing\/ahead|geometry\/squash|base\/(names|random|sentence)|scene\/pictures|parts\/(frames|useSorted|stillness|hand-down|bytes|files\/text-file)|format\/text|stage\/play-frames)\.ts$|element-plus\/es\/(constants|utils|hooks\/use-(draggable|lockscreen|same-target|escape-keydown)|components\/focus-trap)\/|@vueuse|@lucide\/vue\/dist\/esm\/(shared|\w+\.)/,
     priority: 1,
   },
   {

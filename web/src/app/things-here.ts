@@ -25,4 +25,7 @@ function here(router: Router, find: () => void): Thing {
 
 /** Shows what can be done with whatever is asked about, wherever that is; gives what ends it. */
 export const followThings = (router: Router, find: () => void, show: (shown: ThingsShown) => void): (() => void) =>
-  followThingsAsked(async (target, at) => show({ things: [...(await thingsAt(target, at)), here(router, find)], at }))
+  followThingsAsked(async (target, at) => {
+    const things = await thingsAt(target, at)
+    if (things) show({ things: [...things, here(router, find)], at })
+  })

@@ -88,7 +88,7 @@ function thingsHere({ target }: ThingsAsked) {
 </script>
 
 <template>
-  <figure class="ladder" @things="(asked: ThingsAsked) => asked.detail.push(() => thingsHere(asked))">
+  <figure class="ladder" @things="(asked: ThingsAsked) => asked.detail.push(() => () => thingsHere(asked))">
     <figcaption>
       Chart <span v-if="span" class="note">frames {{ span.fromFrame }} to {{ span.toFrame }}</span>
     </figcaption>

@@ -45,7 +45,7 @@ watch(
 /** What can be done with what lies on the desk, fetched when it is first asked. */
 async function thingsAt(asked: ThingsAsked) {
   const { thingsOnDesk } = await import('./commands/things')
-  return thingsOnDesk(desk, acts, asked)
+  return () => thingsOnDesk(desk, acts, asked)
 }
 useCommands(
   (id) => acts[id](),

@@ -58,7 +58,7 @@ function things(): Thing[] {
   <li
     class="slip"
     :class="[finding.severity, { shown, meant: finding.meant }]"
-    @things="(asked: ThingsAsked) => asked.detail.push(things)"
+    @things="(asked: ThingsAsked) => asked.detail.push(() => things)"
   >
     <div class="head">
       <b>{{ checkOf(finding.check)?.name }}</b>

@@ -45,7 +45,10 @@ function addLevel() {
 }
 
 /** What can be done on the strip, fetched when it is first asked. */
-const thingsAsked = async () => (await import('./things')).thingsOnStrip({ store, router, putKey, addLevel })
+const thingsAsked = async () => {
+  const { thingsOnStrip } = await import('./things')
+  return () => thingsOnStrip({ store, router, putKey, addLevel })
+}
 
 // ---- planners -------------------------------------------------------------------------------------
 const table = usePlanner()

@@ -62,7 +62,10 @@ const handOut = async (production: Production) => (await carrying()).handOut(pro
 
 /** What can be done with a scene, fetched when it is first asked. */
 const router = useRouter()
-const thingsAt = async (target: Element) => (await import('./things')).thingsOnShelf(shelf, router, target)
+const thingsAt = async (target: Element) => {
+  const { thingsOnShelf } = await import('./things')
+  return () => thingsOnShelf(shelf, router, target)
+}
 
 async function addProduction() {
   const parsed = nameSchema.safeParse(newName.value)

@@ -6,6 +6,7 @@ class FakeElement extends EventTarget {
     readonly name: string,
     readonly parent?: FakeElement,
     private readonly isField = false,
+    public isConnected = true,
   ) {
     super()
   }
@@ -35,19 +36,28 @@ const element = (of: FakeElement) => of as unknown as Element
 test('whoever knows of things there says so, the nearest first, those fetched meanwhile too', async () => {
   const act = { words: 'Do', does: () => undefined }
   square.addEventListener('things', (event) =>
-    (event as ThingsAsked).detail.push(() => [{ words: 'square', acts: [act] }]),
+    (event as ThingsAsked).detail.push(() => () => [{ words: 'square', acts: [act] }]),
   )
   desk.addEventListener('things', (event) => {
     const { detail } = event as ThingsAsked
     detail.push(() =>
-      Promise.resolve([
+      Promise.resolve(() => [
         { words: 'nothing to do', acts: [] },
         { words: 'desk', acts: [act] },
       ]),
     )
   })
   const things = await thingsAt(element(square), { clientX: 1, clientY: 2 })
-  expect(things.map(({ words }) => words)).toEqual(['square', 'desk'])
+  expect(things?.map(({ words }) => words)).toEqual(['square', 'desk'])
+})
+
+test('what has left the page while that was fetched is not asked, and nothing is shown', async () => {
+  const told = jest.fn(() => [])
+  const card = new FakeElement('card')
+  card.addEventListener('things', (event) => (event as ThingsAsked).detail.push(() => Promise.resolve(told)))
+  const things = thingsAt(element(card), { clientX: 1, clientY: 2 })
+  card.isConnected = false
+  expect([await things, told.mock.calls]).toEqual([undefined, []])
 })
 
 describe('asking', () => {

@@ -14,17 +14,23 @@ interface Place {
   readonly clientX: number
   readonly clientY: number
 }
-/** Who knows of things at a place says so here, on the event's way up: those nearest to it first. */
-export type ThingsAsked = CustomEvent<(() => readonly Thing[] | Promise<readonly Thing[]>)[]> & Place
+/** Tells what lies there now. */
+type Tells = () => readonly Thing[]
+/**
+ * Who knows of things at a place says so here, on the event's way up: those nearest to it first. What is needed to tell
+ * is fetched first; what is told is told at one time, of an element that is there.
+ */
+export type ThingsAsked = CustomEvent<(() => Tells | Promise<Tells>)[]> & Place
 
-/** Asks an element, and all that it lies in, what can be done with it. */
-export async function thingsAt(target: Element, place: Place): Promise<Thing[]> {
+/** Asks an element, and all that it lies in, what can be done with it. Undefined: it has left the page meanwhile. */
+export async function thingsAt(target: Element, place: Place): Promise<Thing[] | undefined> {
   const told: ThingsAsked['detail'] = []
   const { clientX, clientY } = place
   const asked = new CustomEvent('things', { bubbles: true, detail: told })
   target.dispatchEvent(Object.assign(asked, { clientX, clientY }) satisfies ThingsAsked)
-  const found = await Promise.all(told.map((tell) => tell()))
-  return found.flat().filter(({ acts }) => acts.length > 0)
+  const tellers = await Promise.all(told.map((ready) => ready()))
+  if (!target.isConnected) return undefined
+  return tellers.flatMap((tell) => tell()).filter(({ acts }) => acts.length > 0)
 }
 
 /** Milliseconds after which a finger that stays asks what can be done, and how far it may stray meanwhile, in pixels. */
