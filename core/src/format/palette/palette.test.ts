@@ -62,6 +62,7 @@ test('colours as other programs write them down are read: lists, with names or w
   expect(readPalette('[{ "name": " Sea ", "hex": "#0AF" }, { "name": 3, "color": "112233" }]')).toEqual([sea, plain])
   expect(readPalette('{ "title": "x", "colors": [{ "name": "Sea", "colour": "#00aaff" }] }')).toEqual([sea])
   expect(readPalette('name;hex\nSea;0af\n')).toEqual([sea])
+  expect(readPalette('x,name,hex,x,colour\n1,Sea,0af,2,#ffffff\n')).toEqual([sea])
 })
 
 test.each([

@@ -132,7 +132,7 @@ function fromCsv(text: string): unknown[] {
   const { data } = Papa.parse<Record<string, string>>(text, {
     header: true,
     skipEmptyLines: 'greedy',
-    transformHeader: (head) => HEADS_ELSEWHERE[head.trim().toLowerCase()] ?? head.trim().toLowerCase(),
+    transformHeader: headIn(new Set()),
   })
   if (data[0] && !('colour' in data[0])) refuse('Its first row must name the columns: name, colour, group.')
   return data.map(({ name, colour = '', group }) => {
@@ -143,6 +143,15 @@ function fromCsv(text: string): unknown[] {
       ...(inGroup && { group: inGroup }),
     }
   })
+}
+
+/** What a column is: the first so called counts, and what is not of ours goes by its place. */
+const headIn = (met: Set<string>) => (head: string, at: number) => {
+  const called = head.trim().toLowerCase()
+  const ours = HEADS_ELSEWHERE[called] ?? called
+  if (met.has(ours) || !HEADS.some((each) => each === ours)) return String(at)
+  met.add(ours)
+  return ours
 }
 
 /** #rrggbb in small letters from that or #rgb, with # or without; undefined for any other way to write a colour. */
