@@ -36,6 +36,21 @@ export default tseslint.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
+  {
+    // By the time it changes anything another scene may be open.
+    files: ['web/src/**'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: ":function[async=true] CallExpression[callee.object.name='store'][callee.property.name='change']",
+          message:
+            'What takes a while changes the scene it was begun in: const here = store.thisScene(), here.change(…).',
+        },
+      ],
+    },
+  },
   // A block of tests is not read as one function, nor is a bench of many figures.
   { files: ['**/*.test.ts', 'e2e/**', 'scripts/**'], rules: { 'max-lines-per-function': 'off' } },
   { files: ['scripts/**', 'e2e/bench/**'], rules: { 'no-console': 'off' } },

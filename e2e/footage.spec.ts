@@ -4,7 +4,7 @@ import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
 import { footagePicture, footageTime } from '../core/src/paper/footage'
 import { BITS, encoded, laidOnItsSide, numberedFilm } from '../scripts/lib/numbered-film.mjs'
-import { expect, expectNothingSerious, key, test, type Desk } from './harness'
+import { diverted, expect, expectNothingSerious, key, test, type Desk } from './harness'
 
 const [WIDTH, HEIGHT] = [320, 180]
 const film = (rate: string, seconds = 3) => numberedFilm({ rate, seconds, width: WIDTH, height: HEIGHT, keys: 20 })
@@ -123,6 +123,35 @@ test('a film is copied, hidden, taken out and brought back; what is none is said
   await expect(rows).toHaveCount(1)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => Object.keys((await desk.scene()).footage!)).toHaveLength(2)
+})
+
+test('a film still on its way when another scene is opened is laid in neither, and that is said', async ({
+  page,
+  desk,
+}) => {
+  await desk.opened({ width: WIDTH, height: HEIGHT, length: 24, edits: [] })
+  const own = page.url()
+  await openPanel(page)
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await diverted(page, '**/api/sounds', (route) => held.then(() => route.fallback()))
+  const asked = page.waitForRequest('**/api/sounds')
+  const answered = page.waitForResponse('**/api/sounds')
+  await brought(page, film('24', 1))
+  await asked
+  await page.getByRole('link', { name: 'Unhurried Sketch' }).click()
+  await page.getByRole('listitem').filter({ hasText: 'Corrie blinks' }).getByRole('link').first().click()
+  await expect(page.getByTestId('paper')).toBeVisible()
+  await desk.kept()
+  letGo()
+  await answered
+  await expect(page.getByText('The scene this was begun in is no longer open')).toBeVisible()
+  await openPanel(page)
+  await expect(page.getByRole('dialog', { name: 'Reference', exact: true })).toBeVisible()
+  await expect(page.getByRole('group', { name: 'Film walk', exact: true })).toBeHidden()
+  await page.goto(own)
+  await expect(page.getByTestId('paper')).toBeVisible()
+  expect((await desk.scene()).footage).toBeUndefined()
 })
 
 /** A striped box that swings from side to side once a second about the middle of the picture. */

@@ -70,9 +70,10 @@ watch(sizing, show)
 
 const same = computed(() => width.value === settings.value.width && height.value === settings.value.height)
 async function change() {
+  const here = store.thisScene()
   if (!(await store.allInk())) return
   const step = sceneSized(store.scene!, sizing.value, (drawing: string, pass: Pass) => store.ink!.inkOf(drawing, pass))
-  if (store.change(...step)) emit('done')
+  if (here.change(...step)) emit('done')
 }
 </script>
 

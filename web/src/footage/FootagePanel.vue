@@ -25,6 +25,7 @@ async function bring(file: File | undefined) {
   if (!file) return
   stopping = new AbortController()
   const { signal } = stopping
+  const [here, start] = [store.thisScene(), store.frame]
   const tell = (words: string) => (share: number) => {
     if (!signal.aborted) progress.value = { words: `${words} ${file.name}`, share }
   }
@@ -39,7 +40,7 @@ async function bring(file: File | undefined) {
     film.close()
     signal.throwIfAborted()
     const { sound } = await upload(putSound, file, { onProgress: tell('Keeping'), signal })
-    lay(file.name, { file: sound, seconds, width, height })
+    if (here.isOpen()) lay(file.name, { file: sound, start, seconds, width, height })
   } catch (error) {
     if (!signal.aborted) trouble.value = inWords(error)
   }
@@ -47,7 +48,7 @@ async function bring(file: File | undefined) {
 }
 
 /** As large as fits the paper, in its middle, half veiled. */
-function lay(name: string, film: Pick<Footage, 'file' | 'seconds' | 'width' | 'height'>) {
+function lay(name: string, film: Pick<Footage, 'file' | 'start' | 'seconds' | 'width' | 'height'>) {
   const paper = store.scene!.settings
   const scale = Math.min(paper.width / film.width, paper.height / film.height)
   const across = film.width * scale
@@ -55,7 +56,7 @@ function lay(name: string, film: Pick<Footage, 'file' | 'seconds' | 'width' | 'h
     type: 'footage.put',
     footage: {
       ...{ id: freshId(), name: nameWith(name.replace(/\.\w+$/, '')) || 'Film', ...film },
-      ...{ start: store.frame, from: 0, speed: 1, strength: 0.5 },
+      ...{ from: 0, speed: 1, strength: 0.5 },
       ...{ x: (paper.width - across) / 2, y: (paper.height - film.height * scale) / 2, across },
     },
   })

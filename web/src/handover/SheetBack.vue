@@ -12,9 +12,11 @@ const errors = shallowRef<readonly SheetError[]>([])
 const said = shallowRef<{ words: string; undoes: boolean }>()
 
 async function read([file]: readonly File[]) {
-  if (!file || !store.working) return
+  const here = store.thisScene()
+  if (!file) return
   said.value = undefined
   const text = await wordsOf(file)
+  if (!here.isOpen() || !store.working) return
   const reading = readSheetCsv(store.working, props.take, text)
   errors.value = 'errors' in reading ? reading.errors : []
   if (!('columns' in reading)) return
@@ -22,7 +24,7 @@ async function read([file]: readonly File[]) {
   const notes = store.working.takes[props.take]?.notes ?? []
   const noted = !sameValue(reading.notes ?? notes, notes)
   if (levels === 0 && !noted) said.value = { words: `${file.name} says what the sheet says already.`, undoes: false }
-  else if (store.change({ type: 'sheet.lay', take: props.take, ...reading })) {
+  else if (here.change({ type: 'sheet.lay', take: props.take, ...reading })) {
     const timed = levels > 0 ? `${counted(levels, 'level')} timed anew` : ''
     const what = [timed, noted ? 'notes read' : ''].filter(Boolean).join(', ')
     said.value = { words: `${file.name} is on the sheet now: ${what}. Undo takes it back.`, undoes: true }

@@ -79,6 +79,7 @@ export function useLettering() {
     const on = drawing.value
     if (on === undefined || busy.value) return
     ;[trouble.value, busy.value] = ['', 'Laying it in']
+    const here = store.thisScene()
     try {
       const wish = {
         scene: scene.value,
@@ -89,16 +90,18 @@ export function useLettering() {
         drops: { are: form.drops.value },
       }
       const laid = await writingLaid(worker, wish)
+      if (!here.isOpen()) return
       const edit = withRunner(laid.edit, {
         ...{ scene: scene.value, level: level.value.id, runner: form.runner.value, inputs: form.inputs.value },
         freshId,
       })
-      if (store.change(edit))
+      if (here.change(edit))
         done.value = `Laid in from frame ${form.frame.value} on level ${store.working!.levels[laid.level]!.name}. It plays at the desk.`
     } catch (error) {
       trouble.value = inWords(error)
+    } finally {
+      busy.value = ''
     }
-    busy.value = ''
   }
 
   return {

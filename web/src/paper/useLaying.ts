@@ -67,12 +67,13 @@ export function useLaying(work: PaperIn) {
     const layings = numbered ? numbered.order.map((i) => work.layings.value[i]!) : work.layings.value
     stopped = false
     trouble.value = done.value = ''
+    const here = store.thisScene()
     try {
       const made: Awaited<ReturnType<typeof drawingOf>>[] = []
       for (const [i, laying] of layings.entries()) {
         progress.value = { words: `Laying ${laying.page.name}`, share: i / layings.length }
         made.push(await drawingOf(laying))
-        if (stopped) return false
+        if (stopped || !here.isOpen()) return false
       }
       const { edits, level } = pagesLaid({
         ...{ scene: store.working!, take: store.take, frame: form.frame, hold: form.hold, freshId },
@@ -82,7 +83,7 @@ export function useLaying(work: PaperIn) {
         pages: made.flatMap(({ page }) => page ?? []),
         ...(form.boils && { boil: { frames: form.boilFrames, seed: Math.floor(Math.random() * 10_000) } }),
       })
-      if (!store.change(...edits)) return false
+      if (!here.change(...edits)) return false
       for (const { page } of layings) page.laid = true
       store.level = level
       store.goTo(form.frame)

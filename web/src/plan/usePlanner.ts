@@ -124,14 +124,16 @@ function useWriting() {
   let worker: LetteringWorker | undefined
   onScopeDispose(() => worker?.stop())
   async function lay({ inputs, frame, level, until }: Planned, told: { trouble: Ref<string>; done: Ref<string> }) {
+    const here = store.thisScene()
     const wish = { scene: store.working!, take: store.take, frame: frame.value, inputs: inputs.value }
     try {
       // Few plans are lettering.
       const { writingLaid, letteringWorker } = await import('../writing/lay-writing')
       worker ??= letteringWorker()
       const { edit } = await writingLaid(worker, { ...wish, drawing: String(inputs.value['of']) })
+      if (!here.change(edit)) return
       const { name } = store.working!.levels[level.value]!
-      if (store.change(edit)) told.done.value = `Changed: ${framesFromTo(frame.value, until.value)} of level ${name}.`
+      told.done.value = `Changed: ${framesFromTo(frame.value, until.value)} of level ${name}.`
     } catch (error) {
       told.trouble.value = inWords(error)
     }

@@ -44,6 +44,27 @@ test('what is refused is said and changes nothing', () => {
   expect(said).toEqual([expect.stringMatching(/not in the scene/)])
 })
 
+test('what takes a while changes the scene it was begun in, opened again or not; else nothing, and says so', async () => {
+  const longer = { type: 'scene.set', settings: { length: 30 } } as const
+  const here = store.thisScene()
+  expect([here.isOpen(), here.change(longer), said]).toEqual([true, true, []])
+  store.close()
+  expect([here.isOpen(), here.change(longer)]).toEqual([false, false])
+  expect(said).toEqual([expect.stringMatching(/no longer open/), expect.stringMatching(/Open it and do it again/)])
+  await store.open('s')
+  expect(here.change({ ...longer, settings: { length: 36 } })).toBe(true)
+  await store.open('another')
+  const before = store.working
+  expect([here.isOpen(), here.change(longer), store.working]).toEqual([false, false, before])
+})
+
+test('ink asked for in a scene that is left meanwhile is not the ink to be worked on', async () => {
+  const asked = store.allInk()
+  await store.open('another')
+  expect(await asked).toBe(false)
+  expect(said).toEqual([expect.stringMatching(/no longer open/)])
+})
+
 test('a trial is shown and nothing more; its end shows the scene as it is', () => {
   const hold = { type: 'exposure.hold' as const, take: 'main', level: 'A', frame: 1, frames: 2 }
   expect(store.attempt(hold)).toBeUndefined()

@@ -28,6 +28,7 @@ export const useScene = defineStore('scene', () => {
   const { at } = position
   const steps = useSteps({ session, act, sayWhy, at })
   const id = ref('')
+  const thisScene = whichIsOpen(id, session, parts.change)
   const { trouble, fetching, forget } = useFetching()
   // What could not be read while the server was away is read now.
   const { keep, endKeeping, ...kept } = useKeeping(() => ink.value && void loadInk())
@@ -38,11 +39,7 @@ export const useScene = defineStore('scene', () => {
   /** Shows all ink as it comes; what does not come is fetched again by itself. */
   const loadInk = () => fetching(needInk)
   /** Gives whether the ink of every drawing is there to be worked on; why not is said. */
-  const allInk = () =>
-    needInk().then(
-      () => ink.value !== undefined,
-      (error: unknown) => (sayWhy(error), false),
-    )
+  const allInk = () => needInk().then(thisScene().isOpen, (error: unknown) => (sayWhy(error), false))
 
   async function open(sceneId: string) {
     close()
@@ -105,10 +102,27 @@ export const useScene = defineStore('scene', () => {
     loadInk,
     needInk,
     allInk,
+    thisScene,
     undo: () => steps.goBack('undo'),
     redo: () => steps.goBack('redo'),
   }
 })
+
+/**
+ * The scene that is open now, for what takes a while: what comes of it is done there or nowhere. Once it is no longer
+ * open both give false, and say so.
+ */
+const whichIsOpen = (id: Ref<string>, session: Ref<SceneSession | undefined>, change: (...step: Edit[]) => boolean) =>
+  function thisScene() {
+    const of = id.value
+    function isOpen(): boolean {
+      if (session.value && of === id.value) return true
+      sayWhy(new Error('The scene this was begun in is no longer open, and it was not done. Open it and do it again.'))
+      return false
+    }
+    return { id: of, isOpen, change: (...step: Edit[]): boolean => isOpen() && change(...step) }
+  }
+export type ThisScene = ReturnType<ReturnType<typeof whichIsOpen>>
 
 /** How what is done is kept; `onBack` is called when a server that was away answers again. */
 function useKeeping(onBack: () => void) {

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { inWords } from '../api/in-words'
 import { upload } from '../api/upload'
 import { freshId } from '../api/ids'
-import { useScene } from '../session/scene'
+import { useScene, type ThisScene } from '../session/scene'
 import { measureFile, remember } from '../session/measured'
 
 export const SOUND_ACCEPT = 'audio/*,video/webm,video/mp4,.wav,.flac,.mp3,.ogg,.opus,.aac,.m4a'
@@ -14,7 +14,7 @@ export const SOUND_ACCEPT = 'audio/*,video/webm,video/mp4,.wav,.flac,.mp3,.ogg,.
 interface Wished {
   readonly files: readonly File[]
   readonly start: number
-  readonly scene: string
+  readonly scene: ThisScene
 }
 
 /**
@@ -27,7 +27,7 @@ export const useBringIn = createGlobalState(() => {
   const trouble = ref('')
   /** What could not be brought in, a recording among it, to be tried again. */
   const left = shallowRef<readonly Wished[]>([])
-  const leftHere = computed(() => left.value.filter(({ scene }) => scene === store.id))
+  const leftHere = computed(() => left.value.filter(({ scene }) => scene.id === store.id))
   useEventListener(window, 'beforeunload', (event) => left.value.length > 0 && event.preventDefault())
   let under = Promise.resolve()
   let stopping: AbortController | undefined
@@ -43,9 +43,10 @@ export const useBringIn = createGlobalState(() => {
     signal.throwIfAborted()
     const { sound } = await upload(putSound, file, { onProgress: tell('Keeping'), signal })
     remember(sound, measured)
-    if (store.id !== scene) throw new Error(`Another scene is open: ${file.name} waits in its own to be tried again.`)
+    if (store.id !== scene.id || !store.working)
+      throw new Error(`Its scene is no longer open: ${file.name} waits there to be tried again.`)
     const name = nameWith(file.name.replace(/\.\w+$/, '')) || 'Sound'
-    store.change({
+    scene.change({
       type: 'sound.put',
       sound: { id: freshId(), name, file: sound, seconds: measured.seconds, start, from: 0, strength: 1 },
     })
@@ -65,7 +66,7 @@ export const useBringIn = createGlobalState(() => {
     }
     stopping = progress.value = undefined
   }
-  const bring = (files: readonly File[], start: number) => add({ files, start, scene: store.id })
+  const bring = (files: readonly File[], start: number) => add({ files, start, scene: store.thisScene() })
   /** One after the other: what comes while another is under way waits for it. */
   const add = (wished: Wished): Promise<void> => (under = under.then(() => take(wished)))
 

@@ -34,17 +34,17 @@ export function useBringBack(then: () => Scene | undefined) {
   async function bring({ scene, ink, moment }: ShownMoment, today: Date): Promise<boolean> {
     const present = store.ink
     if (!present) return false
+    const here = store.thisScene()
     isBringing.value = true
     try {
       const ids = inkBackFor(scene, part.value)
       await store.needInk(ids)
-      // Gone on to another scene meanwhile: what was asked for is not this one's.
-      if (store.ink !== present || !store.working) return false
+      if (!here.isOpen() || store.ink !== present || !store.working) return false
       const now = { scene: store.working, inkOf: present.inkOf }
       const words = `${named.value} brought back as it was ${momentInWords(moment.to, today)}`
       const step = broughtBack(now, { scene, inkOf: ink.inkOf }, part.value, words)
       if (step.length === 0) throw new Error(`Nothing to bring back: ${named.value} is as it was.`)
-      return store.change(...step)
+      return here.change(...step)
     } catch (error) {
       sayWhy(error)
       return false

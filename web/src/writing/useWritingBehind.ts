@@ -36,12 +36,13 @@ export function useWritingBehind() {
     const laid = plan.value
     if (!laid || busy.value) return
     ;[busy.value, trouble.value] = [true, '']
+    const here = store.thisScene()
+    const { frame, inputs } = laid
+    const wish = { scene: store.working!, take: store.take, drawing: String(inputs['of']), frame, inputs }
     const { writingLaid, letteringWorker } = await import('./lay-writing')
     const worker = letteringWorker()
     try {
-      const { frame, inputs } = laid
-      const wish = { scene: store.working!, take: store.take, drawing: String(inputs['of']), frame, inputs }
-      store.change((await writingLaid(worker, wish)).edit)
+      here.change((await writingLaid(worker, wish)).edit)
     } catch (error) {
       trouble.value = inWords(error)
     }

@@ -44,17 +44,19 @@ const words = ref<string>()
 const busy = ref(false)
 async function layMouths() {
   const { mouths, id, name } = entry.value!
+  const here = store.thisScene()
   busy.value = true
   try {
     const { scene } = await api.readScene(mouths!.scene)
     const passes = await api.readInk(mouths!.scene, scene.plans?.[mouths!.plan]?.drawings ?? [])
+    if (!here.isOpen()) return
     const ink = new Map<string, Ink>(passes.map((pass) => [`${pass.drawing}/${pass.pass}`, pass.ink]))
     const { edit, level: made } = mouthsBrought({
       ...{ scene: store.working!, take: store.take, freshId, character: { id, name } },
       sound: words.value ?? spoken.value[0]?.id,
       from: { scene, plan: mouths!.plan, inkOf: (drawing: string, pass: Pass) => ink.get(`${drawing}/${pass}`) ?? [] },
     })
-    if (store.change(edit)) store.level = made
+    if (here.change(edit)) store.level = made
   } catch (error) {
     sayWhy(error)
   } finally {

@@ -18,9 +18,10 @@ export function useLevelActs() {
 
   /** Makes a step that reads the ink of many drawings, which are fetched first. Gives whether it was made. */
   async function step(make: () => Edit): Promise<boolean> {
+    const here = store.thisScene()
     if (!(await store.allInk())) return false
     try {
-      return store.change(make())
+      return here.change(make())
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error
       sayWhy(error)

@@ -21,6 +21,7 @@ function rename(page: Page, name: string) {
 }
 /** Out of the drawing, and out of the scene when no other one shows it. */
 async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
+  const here = store.thisScene()
   if (!(await store.allInk())) return
   const others = Object.keys(store.scene!.drawings).some((id) =>
     PASSES.some((each) =>
@@ -29,7 +30,7 @@ async function takeAway({ pass, at, piece }: (typeof scans.value)[number]) {
   )
   const edits: SimpleEdit[] = [{ type: 'ink.change', drawing, pass, remove: [{ at, piece }], add: [] }]
   if (!others) edits.push({ type: 'page.remove', page: piece.page })
-  store.change({ type: 'together', words: 'a page of paper taken away', edits })
+  here.change({ type: 'together', words: 'a page of paper taken away', edits })
 }
 </script>
 

@@ -72,13 +72,15 @@ export function useLayersIn() {
     const { layers, width, height } = file.value!
     const coming = layers.filter((_, i) => chosen.has(i))
     trouble.value = ''
+    const here = store.thisScene()
     try {
       const pages = await pagesOf(coming)
+      if (!here.isOpen()) return false
       const { edits, level } = layersLaid({
         ...{ scene: store.working!, take: store.take, frame: frame.value, layers: coming, width, height, freshId },
         pageOf: (picture) => pages.get(picture)!,
       })
-      if (!store.change(...edits)) return false
+      if (!here.change(...edits)) return false
       store.level = level
       store.goTo(frame.value)
       done.value = `${counted(coming.length, 'level')} laid from frame ${frame.value}.`

@@ -33,11 +33,13 @@ export function usePropagation(hand: PaintInHand, last: Ref<LaidPaint | undefine
     if (source?.kind !== 'fill')
       return sayWhy(new Error('Fill a part first, then carry its paint through the drawings.'))
     unsure.value = []
+    const here = store.thisScene()
     try {
       const parts = await partsLike(source, from)
+      if (!here.isOpen()) return
       const { edits, doubts } = editsFrom(parts, { pass: from.pass, swatch: source.swatch })
       if (edits.length > 0)
-        store.change({ type: 'together', words: `paint carried through ${counted(edits.length, 'drawing')}`, edits })
+        here.change({ type: 'together', words: `paint carried through ${counted(edits.length, 'drawing')}`, edits })
       unsure.value = doubts
       hand.note.value = `Painted in ${edits.length} of ${counted(parts.length, 'drawing')}${doubts.length > 0 ? `, unsure of ${doubts.length}` : ''}.`
     } catch (error) {
