@@ -42,7 +42,7 @@ function take(event: KeyboardEvent) {
       <li v-for="command in COMMANDS" :key="command.id">
         <span>{{ command.words }}</span>
         <button
-          class="word"
+          class="word sign"
           :aria-pressed="waiting === command.id"
           :aria-label="`Change the key of: ${command.words}`"
           @click="waiting = command.id"

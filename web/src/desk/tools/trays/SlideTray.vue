@@ -18,7 +18,7 @@ const words = computed(() => {
     <button
       v-for="id in slides.ids.value"
       :key="id"
-      class="word"
+      class="word sign"
       :aria-pressed="slides.picked.value === id"
       @click="slides.pick(id)"
     >
