@@ -113,10 +113,15 @@ test('sounds written by hand, letters of another tongue, subtitles; what is none
       .setInputFiles({ name: 'line.vtt', mimeType: 'text/vtt', buffer: Buffer.from(text) })
   await subtitles('not one')
   await expect(panel.getByRole('alert')).toHaveText(/Bring a WebVTT or an SRT file/)
+  const later = '02:00:09.000 --> 02:00:11.000\nThe tide is out.\n'
+  await subtitles(`WEBVTT\n\n${later}`)
+  await expect(panel.getByRole('alert')).toHaveText(/^No subtitle of this file lies where Corrie is heard/)
   await subtitles(
-    'WEBVTT\n\n00:00:00.200 --> 00:00:01.700\n<v Corrie>Mind the boat, please.\n\n00:00:01.700 --> 00:00:03.900\nMy feet are perfectly dry.\n',
+    'WEBVTT\n\n00:00:00.200 --> 00:00:01.700\n<v Corrie>Mind the boat, please.\n\n00:00:01.700 --> 00:00:03.900\nMy feet are perfectly dry.\n\n' +
+      later,
   )
   await expect(panel.getByRole('button', { name: '9 words laid' })).toBeVisible()
+  await expect(panel.getByRole('alert')).toHaveText('Left out, where Corrie is not heard: 1 subtitle.')
   await expect(panel.getByLabel('What is said')).toHaveValue(LINE)
 
   await panel.getByRole('button', { name: '9 words laid' }).click()

@@ -8,7 +8,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from './lib/build.mjs'
-import { at, drawingBench, figures } from './lib/bench-drawing.mjs'
+import { drawingBench } from './lib/bench-drawing.mjs'
+import { floorBench, keyToPainted, sayFloor } from './lib/bench-floor.mjs'
 import { footageBench } from './lib/bench-footage.mjs'
 import { handBench } from './lib/bench-hand.mjs'
 import { letteringBench } from './lib/bench-lettering.mjs'
@@ -17,6 +18,7 @@ import { paperBench } from './lib/bench-paper.mjs'
 import { libraryBench, reelBench } from './lib/bench-reel.mjs'
 import { shelfBench } from './lib/bench-shelf.mjs'
 import { bundled } from './lib/bundled.mjs'
+import { at, figures } from './lib/figures.mjs'
 import { launchChromium } from './lib/chromium.mjs'
 import { installModules, installPackages } from './lib/packages.mjs'
 import { root } from './lib/paths.mjs'
@@ -163,23 +165,7 @@ async function desk(browser, url) {
   // From the key to the end of the frame that shows the next drawing.
   const flips = []
   for (let i = 0; i < 60; i++) {
-    flips.push(
-      await page.evaluate(
-        (name) =>
-          new Promise((resolve) => {
-            requestAnimationFrame(() => {
-              const began = performance.now()
-              window.dispatchEvent(
-                new KeyboardEvent('keydown', { key: name, code: `Key${name.toUpperCase()}`, bubbles: true }),
-              )
-              const channel = new MessageChannel()
-              channel.port1.onmessage = () => resolve(performance.now() - began)
-              queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
-            })
-          }),
-        Math.floor(i / 6) % 2 === 0 ? 'f' : 's',
-      ),
-    )
+    flips.push(await keyToPainted(page, Math.floor(i / 6) % 2 === 0 ? 'f' : 's'))
   }
   say(
     `flip to the next drawing, key to painted: ${figures(flips.slice(8), 'ms')}; aim p95 ≤ 16 ms; p95 is ${((at(flips.slice(8), 0.95) / (1000 / 24)) * 100).toFixed(0)} % of a frame at 24`,
@@ -249,7 +235,7 @@ async function wideScene(core, port) {
 }
 
 /** From one frame on the screen to the next while something goes on, and what an edit by key costs until it is painted. */
-async function sheet(browser, url) {
+async function sheet(browser, url, floor) {
   const page = await browser.newPage({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } })
   await page.addInitScript(() => localStorage.setItem('unhurried-sheet', '980'))
   await page.goto(`${url}/scene/wide/draw`)
@@ -282,25 +268,14 @@ async function sheet(browser, url) {
   await page.locator('[data-cell="A:5"]').click()
   const edits = []
   for (let i = 0; i < 40; i++) {
-    edits.push(
-      await page.evaluate(
-        (key) =>
-          new Promise((resolve) => {
-            requestAnimationFrame(() => {
-              const began = performance.now()
-              window.dispatchEvent(new KeyboardEvent('keydown', { key, code: `Digit${key}`, bubbles: true }))
-              const channel = new MessageChannel()
-              channel.port1.onmessage = () => resolve(performance.now() - began)
-              queueMicrotask(() => Promise.resolve().then(() => channel.port2.postMessage(0)))
-            })
-          }),
-        i % 2 === 0 ? '3' : '1',
-      ),
-    )
+    const digit = i % 2 === 0 ? '3' : '1'
+    edits.push(await keyToPainted(page, digit, `Digit${digit}`))
   }
   say(
     `an exposure changed by a digit on that sheet, key to painted: ${figures(edits.slice(4), 'ms')}; p95 is ${((at(edits.slice(4), 0.95) / (1000 / 60)) * 100).toFixed(0)} % of a 60 Hz frame`,
   )
+  const squares = await floor.squares({ width: 1280, height: 800 }, { all: inPage, changed: 170 })
+  sayFloor(edits.slice(4), squares, `170 of ${inPage} squares in an empty page getting another number`)
   await page.close()
 }
 
@@ -611,7 +586,8 @@ await orStop(async () => {
       export * from './index'
       export { rasterised } from './ink/raster'
       export { suggestBounce } from './motion/planned/bounce'`)
-    const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId })
+    const floor = floorBench({ browser, url })
+    const drawing = drawingBench({ browser, url, post, stroke, makeScene, freshId, floor })
     if (does('pen')) await drawing.pen()
     if (does('sitting')) await drawing.sitting()
     if (does('play')) await drawing.play()
@@ -646,7 +622,7 @@ await orStop(async () => {
       if (does('timing')) arcs(core)
       if (does('sheet')) {
         await wideScene(core, server.port)
-        await sheet(browser, url)
+        await sheet(browser, url, floor)
         await makeScene(
           post,
           'bench600',

@@ -3,7 +3,8 @@ import { bundled } from './bundled.mjs'
 import { requireOtherEyes } from './other-eyes.mjs'
 import { BITS, numberedFilm } from './numbered-film.mjs'
 import { say } from './say.mjs'
-import { at, figures, weighTab } from './bench-drawing.mjs'
+import { weighTab } from './bench-drawing.mjs'
+import { at, figures } from './figures.mjs'
 
 const SIZE = { width: 1280, height: 720 }
 const LENGTH = 480

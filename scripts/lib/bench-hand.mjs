@@ -1,6 +1,6 @@
 // Second look and the guided inbetween on drawings made as hands make them, each line split in its own way.
 import flubber from 'flubber'
-import { at, figures } from './bench-drawing.mjs'
+import { at, figures } from './figures.mjs'
 import { bundled } from './bundled.mjs'
 import { say } from './say.mjs'
 

@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { at, figures } from './bench-drawing.mjs'
+import { at, figures } from './figures.mjs'
 import { say } from './say.mjs'
 
 const SECONDS = 5

@@ -1,5 +1,5 @@
 // When each bit of lettering is written, on a picture of 1920 × 1080 with twelve ways down all of it.
-import { figures } from './bench-drawing.mjs'
+import { figures } from './figures.mjs'
 import { bundled } from './bundled.mjs'
 import { say } from './say.mjs'
 

@@ -1,7 +1,7 @@
 // Pages of paper: how soon one is read and laid on another.
 import { bundled } from './bundled.mjs'
 import { say } from './say.mjs'
-import { at, figures } from './bench-drawing.mjs'
+import { at, figures } from './figures.mjs'
 
 const [WIDTH, HEIGHT] = [3000, 2000]
 const PAGES = 8

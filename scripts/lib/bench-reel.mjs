@@ -1,6 +1,6 @@
 // A reel of many scenes: how soon it plays, and whether cuts drop frames. And a colour of the library that all of them have.
 import { say } from './say.mjs'
-import { figures } from './bench-drawing.mjs'
+import { figures } from './figures.mjs'
 
 const SCENES = 60
 const FRAMES = 120

@@ -1,6 +1,6 @@
 // A shelf of very many scenes: how soon it is there, and how it scrolls.
 import { say } from './say.mjs'
-import { figures } from './bench-drawing.mjs'
+import { figures } from './figures.mjs'
 
 const SCENES = 1000
 

@@ -1,4 +1,5 @@
 import {
+  counted,
   endOf,
   placesKept,
   soundsWritten,
@@ -14,6 +15,7 @@ import { freshId } from '../../api/ids'
 import { useScene } from '../../session/scene'
 import type { WishedWord } from '../../workers/sound/messages'
 import { layWordsIn } from '../../session/measured'
+import type { Cue } from './read-cues'
 
 /** A word as it is wished: what it was before, and what changes. */
 interface Wish {
@@ -90,12 +92,24 @@ export function useWords(sound: () => Sound) {
         letters,
       )
     },
-    /** Lays subtitles: the words of each within its seconds. */
-    layCues: (cues: readonly { readonly text: string; readonly from: number; readonly to: number }[]) =>
-      lay(
-        cues.flatMap(({ text, from, to }) => spelled(text).map((text) => ({ text, within: [from, to] as const }))),
-        byLetters.value,
-      ),
+    /** Lays subtitles: the words of each within its seconds, of those the sound is heard at. */
+    async layCues(cues: readonly Cue[]): Promise<boolean> {
+      const { from, name } = sound()
+      const end = endOf(sound())
+      const heard = cues.filter((cue) => cue.to > from && cue.from < end)
+      const beyond = counted(cues.length - heard.length, 'subtitle')
+      if (heard.length === 0) {
+        trouble.value = `No subtitle of this file lies where ${name} is heard. Its ${beyond} may be of another sound.`
+        return false
+      }
+      const laid = await lay(
+        heard.flatMap(({ text, from, to }) =>
+          spelled(text).map((text) => ({ text, within: [from, Math.min(to, end)] as const })),
+        ),
+      )
+      if (laid && heard.length < cues.length) trouble.value = `Left out, where ${name} is not heard: ${beyond}.`
+      return laid
+    },
     /** A border of a word put at a second of the sound; the rest is laid around it. */
     putBorder: (place: number, border: number, second: number) =>
       lay(
