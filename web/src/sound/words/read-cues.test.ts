@@ -1,4 +1,5 @@
-import { cuesIn } from './read-cues'
+import type { Sound } from '@unhurried/core'
+import { cuesHeard, cuesIn } from './read-cues'
 
 test('WebVTT and SRT, with marks of look, odd line ends and out of order', () => {
   const vtt =
@@ -17,3 +18,15 @@ test.each(['', 'a letter', 'WEBVTT', 'WEBVTT\n\n00:00:09.000 --> 00:00:01.000\nb
     expect(() => cuesIn(text)).toThrow(/Bring a WebVTT or an SRT file/)
   },
 )
+
+test('those of seconds at which a sound is not heard are left out and told, and the last ends with it', () => {
+  const sound = { name: 'Corrie', from: 1, to: 4, seconds: 9 } as Sound
+  const cue = (from: number, to: number) => ({ text: 'Mind', from, to })
+  const [before, within, over, beyond] = [cue(0, 1), cue(1, 2), cue(3, 7200), cue(4, 5)]
+  expect(cuesHeard([within, over], sound)).toEqual({ heard: [within, cue(3, 4)] })
+  expect(cuesHeard([before, within, beyond], sound)).toEqual({
+    heard: [within],
+    sentence: 'Left out, where Corrie is not heard: 2 subtitles.',
+  })
+  expect(cuesHeard([beyond], sound)).toEqual({ heard: [], sentence: expect.stringMatching(/^No subtitle .* Its 1 s/) })
+})

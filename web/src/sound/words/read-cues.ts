@@ -1,3 +1,4 @@
+import { counted, endOf, type Sound } from '@unhurried/core'
 import { parse } from '@plussub/srt-vtt-parser'
 import { wordsOf } from '../../parts/files/text-file'
 
@@ -31,4 +32,19 @@ export function cuesIn(text: string): Cue[] {
     .sort((a, b) => a.from - b.from)
   if (cues.length === 0) throw new Error(NONE)
   return cues
+}
+
+/** Those of the seconds a sound is heard at, cut to its end, and what is to be said where some are not. */
+export function cuesHeard(cues: readonly Cue[], sound: Sound): { heard: Cue[]; sentence?: string } {
+  const end = endOf(sound)
+  const heard = cues
+    .filter(({ from, to }) => to > sound.from && from < end)
+    .map((cue) => ({ ...cue, to: Math.min(cue.to, end) }))
+  if (heard.length === cues.length) return { heard }
+  const beyond = counted(cues.length - heard.length, 'subtitle')
+  if (heard.length > 0) return { heard, sentence: `Left out, where ${sound.name} is not heard: ${beyond}.` }
+  return {
+    heard,
+    sentence: `No subtitle of this file lies where ${sound.name} is heard. Its ${beyond} may be of another sound.`,
+  }
 }

@@ -1,5 +1,4 @@
 import {
-  counted,
   endOf,
   placesKept,
   soundsWritten,
@@ -15,7 +14,7 @@ import { freshId } from '../../api/ids'
 import { useScene } from '../../session/scene'
 import type { WishedWord } from '../../workers/sound/messages'
 import { layWordsIn } from '../../session/measured'
-import type { Cue } from './read-cues'
+import { cuesHeard, type Cue } from './read-cues'
 
 /** A word as it is wished: what it was before, and what changes. */
 interface Wish {
@@ -37,6 +36,12 @@ function wished({ text, was, held = was && heldOf(was), within }: Wish): WishedW
     ...(within && { within: [...within] as [number, number] }),
   }
 }
+
+const wishesOf = (cues: readonly Cue[]): Wish[] =>
+  cues.flatMap(({ text, from, to }) => spelled(text).map((word) => ({ text: word, within: [from, to] as const })))
+
+const noSounds = (unknown: string | undefined) =>
+  unknown === undefined ? 'A word has at least one sound.' : `“${unknown}” is no sound of the list.`
 
 /** The words of a sound: typed, laid where they are heard, and put right by hand. */
 export function useWords(sound: () => Sound) {
@@ -94,20 +99,9 @@ export function useWords(sound: () => Sound) {
     },
     /** Lays subtitles: the words of each within its seconds, of those the sound is heard at. */
     async layCues(cues: readonly Cue[]): Promise<boolean> {
-      const { from, name } = sound()
-      const end = endOf(sound())
-      const heard = cues.filter((cue) => cue.to > from && cue.from < end)
-      const beyond = counted(cues.length - heard.length, 'subtitle')
-      if (heard.length === 0) {
-        trouble.value = `No subtitle of this file lies where ${name} is heard. Its ${beyond} may be of another sound.`
-        return false
-      }
-      const laid = await lay(
-        heard.flatMap(({ text, from, to }) =>
-          spelled(text).map((text) => ({ text, within: [from, Math.min(to, end)] as const })),
-        ),
-      )
-      if (laid && heard.length < cues.length) trouble.value = `Left out, where ${name} is not heard: ${beyond}.`
+      const { heard, sentence } = cuesHeard(cues, sound())
+      const laid = heard.length > 0 && (await lay(wishesOf(heard)))
+      if (sentence && (laid || heard.length === 0)) trouble.value = sentence
       return laid
     },
     /** A border of a word put at a second of the sound; the rest is laid around it. */
@@ -125,8 +119,7 @@ export function useWords(sound: () => Sound) {
     async writeSounds(place: number, written: string): Promise<boolean> {
       const { sounds, unknown } = soundsWritten(written)
       if (unknown !== undefined || sounds.length === 0) {
-        trouble.value =
-          unknown === undefined ? 'A word has at least one sound.' : `“${unknown}” is no sound of the list.`
+        trouble.value = noSounds(unknown)
         return false
       }
       return lay(
