@@ -154,6 +154,14 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId, f
     return reader
   }
 
+  /** What a picture as large as the table's takes to be laid in an empty page, and those words. */
+  async function pictureLaid(page) {
+    const canvas = page.locator('[data-test=table] canvas').first()
+    const { width, height } = await canvas.evaluate(({ width, height }) => ({ width, height }))
+    const what = `a picture of ${width} × ${height} laid on a canvas in an empty page`
+    return [await floor.flip(TABLE, { width, height }), what]
+  }
+
   return {
     async pen() {
       const ids = many(40, (i) => `p${i + 1}`)
@@ -211,12 +219,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId, f
       say(
         `flip when near, once the drawings around are painted, key to painted: ${figures(near.slice(14), 'ms')}; aim p95 ≤ 8 ms; ${shares(near.slice(14))}`,
       )
-      const size = await page
-        .locator('[data-test=table] canvas')
-        .first()
-        .evaluate(({ width, height }) => ({ width, height }))
-      const laid = await floor.flip(TABLE, size)
-      const ofLaid = `a picture of ${size.width} × ${size.height} laid on a canvas in an empty page`
+      const [laid, ofLaid] = await pictureLaid(page)
       sayFloor(near.slice(14), laid, ofLaid)
       const [far, lines, sharp] = [[], [], []]
       for (let i = 0; i < 26; i++) {
@@ -319,11 +322,7 @@ export function drawingBench({ browser, url, post, stroke, makeScene, freshId, f
       say(
         `a long sitting, ${drawings * each} strokes on ${drawings} drawings by pointer: heap ${before.toFixed(0)} → ${after.toFixed(0)} MB; tasks over 50 ms ${long.length}${long.length > 0 ? ` (longest ${Math.max(...long).toFixed(0)} ms)` : ''}, aim 0; then 100 undos, key to painted: ${figures(undos, 'ms')}; aim p95 ≤ 16 ms`,
       )
-      const size = await page
-        .locator('[data-test=table] canvas')
-        .first()
-        .evaluate(({ width, height }) => ({ width, height }))
-      sayFloor(undos, await floor.flip(TABLE, size), 'a picture laid on a canvas of that size in an empty page')
+      sayFloor(undos, ...(await pictureLaid(page)))
       await page.close()
     },
 

@@ -12,12 +12,15 @@ test('WebVTT and SRT, with marks of look, odd line ends and out of order', () =>
   expect(cuesIn(srt)).toEqual([{ from: 1.5, to: 2, text: expect.stringMatching(/Hold the rope/) }])
 })
 
-test.each(['', 'a letter', 'WEBVTT', 'WEBVTT\n\n00:00:09.000 --> 00:00:01.000\nbackwards\n'])(
-  '%j has none, and says what to bring',
-  (text) => {
-    expect(() => cuesIn(text)).toThrow(/Bring a WebVTT or an SRT file/)
-  },
-)
+test.each([
+  '',
+  'a letter',
+  'WEBVTT',
+  'WEBVTT\n\n00:00:09.000 --> 00:00:01.000\nbackwards\n',
+  'WEBVTT\n\n00:00:01.000 --> 00:00:02.000\n♪ … ♪\n',
+])('%j has none, and says what to bring', (text) => {
+  expect(() => cuesIn(text)).toThrow(/Bring a WebVTT or an SRT file/)
+})
 
 test('those of seconds at which a sound is not heard are left out and told, and the last ends with it', () => {
   const sound = { name: 'Corrie', from: 1, to: 4, seconds: 9 } as Sound

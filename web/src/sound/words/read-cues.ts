@@ -1,4 +1,4 @@
-import { counted, endOf, type Sound } from '@unhurried/core'
+import { counted, endOf, spelled, type Sound } from '@unhurried/core'
 import { parse } from '@plussub/srt-vtt-parser'
 import { wordsOf } from '../../parts/files/text-file'
 
@@ -28,7 +28,7 @@ export function cuesIn(text: string): Cue[] {
   }
   const cues = entries
     .map(({ from, to, text }) => ({ from: from / 1000, to: to / 1000, text: text.replace(/<[^>]*>|\{[^}]*\}/g, ' ') }))
-    .filter(({ from, to }) => from >= 0 && to > from)
+    .filter(({ from, to, text }) => from >= 0 && to > from && spelled(text).length > 0)
     .sort((a, b) => a.from - b.from)
   if (cues.length === 0) throw new Error(NONE)
   return cues
