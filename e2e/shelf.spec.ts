@@ -155,8 +155,16 @@ test('less motion asked for: the shelf stands still', async ({ page, harness }) 
   await page.emulateMedia({ reducedMotion: 'reduce' })
   await page.goto(harness.url)
   const test = page.getByRole('img', { name: /Pencil test of Tansy/ })
-  await expect(test).toBeVisible()
-  await page.waitForLoadState('networkidle')
+  await expect
+    .poll(() =>
+      test.evaluate((canvas: HTMLCanvasElement) =>
+        canvas
+          .getContext('2d')!
+          .getImageData(0, 0, canvas.width, canvas.height)
+          .data.some((value) => value > 0),
+      ),
+    )
+    .toBe(true)
   const changed = await test.evaluate(
     (canvas) =>
       new Promise<number>((resolve) => {

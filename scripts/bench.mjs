@@ -560,7 +560,7 @@ await orStop(async () => {
   const unknown = wanted.find((part) => !PARTS.includes(part))
   if (unknown) throw new Stop(`There is no part "${unknown}": choose among ${PARTS.join(', ')}, or name none for all.`)
   const does = (part) => wanted.length === 0 || wanted.includes(part)
-  installModules()
+  await installModules()
   if (spawnSync('ffmpeg', ['-version']).status !== 0) installPackages(['ffmpeg'], 'ffmpeg')
   await build()
   const work = mkdtempSync(join(tmpdir(), 'unhurried-bench-'))

@@ -17,7 +17,7 @@ const folder = resolve(values.data ?? `${usualDataFolder()}-dev`)
 
 await orStop(async () => {
   postgresPrograms(folder)
-  installModules()
+  await installModules()
   makeFolder(folder)
   const { leave } = takeFolder(folder, { port })
   const { context } = await import('esbuild')

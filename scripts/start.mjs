@@ -100,9 +100,10 @@ await orStop(async () => {
 
   try {
     await requirePort(port)
-    // What cannot be had is said before anything is installed or built.
+    const modules = installModules()
+    // Packages of the system are installed meanwhile; what cannot be had ends the start.
     if (!process.env.DATABASE_URL) postgresPrograms(folder)
-    installModules()
+    await modules
     await build()
     if (!process.env.DATABASE_URL) await keptUp('database', startDatabase, () => ending, end, folder)
     await keptUp('server', startOwnServer, () => ending, end, folder).catch(({ message, code }) => {

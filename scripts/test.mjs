@@ -67,11 +67,12 @@ async function someTrials() {
 }
 
 await orStop(async () => {
-  // What cannot be had is said before anything is installed or built.
+  const modules = installModules()
+  // Packages of the system are installed meanwhile; what cannot be had ends the run.
   postgresPrograms()
   requireChromium()
   requireOtherEyes()
-  installModules()
+  await modules
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results)
   // None of these waits for the others, nor for what is built.

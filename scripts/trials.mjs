@@ -565,7 +565,7 @@ await orStop(async () => {
   const share = Number(values.share)
   if (unknown || !(share > 0 && share <= 1))
     throw new Stop(`Use: npm run trials [-- --share 0.1] [${PARTS.join('|')} …]`)
-  installModules()
+  await installModules()
   await build()
   const work = mkdtempSync(join(tmpdir(), 'unhurried-trials-'))
   const { build: bundle } = createRequire(join(root, 'package.json'))('esbuild')

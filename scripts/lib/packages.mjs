@@ -1,5 +1,6 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
+import { once } from 'node:events'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { root } from './paths.mjs'
@@ -36,27 +37,35 @@ export function installPackages(names, purpose) {
 
 /** npm closes with advice; what went wrong stands in its first sentence of more than a code. */
 const npmReason = (text) =>
-  (text ?? '')
+  text
     .split('\n')
     .map((line) => line.replace(/^npm (error|ERR!) ?/, '').trim())
     .find((line) => line.split(' ').length > 3) ?? 'nothing'
 const split = ([command, ...words]) => [command, words]
 const lastLine = (text) => (text ?? '').trim().split('\n').at(-1) ?? ''
 
-/** Installs node modules when they are missing or older than the lock file. */
-export function installModules() {
+/**
+ * Installs node modules when they are missing or older than the lock file; packages of the system can be installed
+ * meanwhile. Rejects with what the person can do; a script that ends before takes it down with it.
+ */
+export async function installModules() {
   const lock = readFileSync(join(root, 'package-lock.json'))
   const wanted = createHash('sha256').update(lock).update(process.version).digest('hex')
   const stamp = join(root, 'node_modules', '.installed-for')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('Installing node modules …')
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+  const npm = spawn('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: root,
-    stdio: ['ignore', 'pipe', 'pipe'],
-    encoding: 'utf8',
+    stdio: ['ignore', 'ignore', 'pipe'],
   })
-  if (result.error) throw new Stop('npm is missing: install Node.js 20.19 or later with npm and start again.')
-  if (result.status !== 0)
-    throw new Stop(`The node modules could not be installed; npm said: ${npmReason(result.stderr)}`)
+  const takeDown = () => npm.kill()
+  process.once('exit', takeDown)
+  let told = ''
+  npm.stderr.setEncoding('utf8').on('data', (text) => (told += text))
+  const [code] = await once(npm, 'close').catch(() => {
+    throw new Stop('npm is missing: install Node.js 20.19 or later with npm and start again.')
+  })
+  process.off('exit', takeDown)
+  if (code !== 0) throw new Stop(`The node modules could not be installed; npm said: ${npmReason(told)}`)
   writeFileSync(stamp, wanted)
 }

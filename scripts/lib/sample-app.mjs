@@ -9,7 +9,7 @@ import { startServer } from './server.mjs'
 
 /** Builds the app and starts it with nothing but the sample film, for as long as `act` works with it. */
 export async function withSampleApp(act) {
-  installModules()
+  await installModules()
   await build()
   const work = mkdtempSync(join(tmpdir(), 'unhurried-sample-'))
   chmodSync(work, 0o755)

@@ -34,6 +34,7 @@ const name = `${props.entry.id} ${props.entry.version}`
 let test = seen.get(name)
 let pictures: ReturnType<typeof composedPictures> | undefined
 let stop: (() => void) | undefined
+let gone = false
 
 /** The picture that lies on the canvas, once it will not be composed anew: while it is held nothing is laid. */
 let laid: HTMLCanvasElement | undefined
@@ -51,7 +52,15 @@ function sharedClock(fps: number): () => number {
   const began = Math.floor(now() * fps) / fps
   return () => now() - began
 }
-const layCover = () => lay(test?.scene.settings.cover ?? 1)
+/** Milliseconds after which a cover is laid again that lacked something, each time twice as many, and the most. */
+const AGAIN = { first: 80, most: 10_000 }
+/** Where nothing moves, a cover that came while the shelf was scrolled, or before its pictures, is laid again. */
+function layCover(again = AGAIN.first) {
+  if (gone || stop || !test) return
+  const frame = test.scene.settings.cover ?? 1
+  lay(frame)
+  if (!pictures?.isWhole(frame) && again < AGAIN.most) setTimeout(() => layCover(2 * again), again)
+}
 function start() {
   if (stop || !test) return
   const { fps, length } = test.scene.settings
@@ -68,7 +77,6 @@ function show() {
   layCover()
   if (calm.value !== 'reduce') start()
 }
-let gone = false
 onMounted(() => (test ? show() : whenStill(fetchTest, () => !gone)))
 /** What it shows is asked for when it is first seen. One that cannot be had stays empty paper; opening the scene says why. */
 async function fetchTest() {

@@ -224,6 +224,16 @@ const line = computed(() => {
   bottom: 6px;
 }
 
+/* Where a drawing is held its line is what is marked. */
+.cell.found:is(.hold, .end)::after {
+  right: auto;
+  width: 0;
+  height: auto;
+  border: 0 double var(--plum);
+  border-left-width: 5px;
+  border-radius: 0;
+}
+
 /* A cycle: bracketed down its left, its later turns paler. */
 .cell.cycle {
   border-left: 3px double var(--lagoon);
