@@ -25,8 +25,12 @@ function place(seconds: number) {
   return { x: 90 + Math.sin(angle) * 74, y: 6 + Math.cos(angle) * 74 }
 }
 const seconds = ref(0)
-const still = (rate: number) =>
+/** A dot wherever it is at a frame, as one path. */
+const dots = (rate: number) =>
   Array.from({ length: Math.max(1, Math.round((SWING / 2) * rate)) + 1 }, (_, i) => place(i / rate))
+    .map(({ x, y }) => `M${x.toFixed(2)} ${y.toFixed(2)}h0`)
+    .join('')
+const traces = computed(() => rates.value.map((rate) => ({ rate, path: dots(rate) })))
 const now = (rate: number) => place(Math.floor(seconds.value * rate + 1e-6) / rate)
 let handle = 0
 onMounted(() => {
@@ -41,9 +45,9 @@ onUnmounted(() => cancelAnimationFrame(handle))
 
 <template>
   <div class="rates">
-    <figure v-for="rate in rates" :key="rate" :class="{ chosen: rate === fps }">
+    <figure v-for="{ rate, path } in traces" :key="rate" :class="{ chosen: rate === fps }">
       <svg viewBox="0 0 180 104" role="img" :aria-label="`A weight on a rope swinging at ${rate} frames a second`">
-        <circle v-for="(dot, i) in still(rate)" :key="i" :cx="dot.x" :cy="dot.y" r="2" class="trace" />
+        <path :d="path" class="trace" />
         <line x1="90" y1="6" :x2="now(rate).x" :y2="now(rate).y" class="rope" />
         <circle :cx="now(rate).x" :cy="now(rate).y" r="11" class="weight" />
       </svg>
@@ -85,7 +89,9 @@ figcaption {
 }
 
 .trace {
-  fill: var(--rule);
+  stroke: var(--rule);
+  stroke-width: 4;
+  stroke-linecap: round;
 }
 
 .rope {

@@ -55,8 +55,13 @@ function sharedClock(fps: number): () => number {
 /** Milliseconds after which a cover is laid again that lacked something, each time twice as many, and the most. */
 const AGAIN = { first: 80, most: 10_000 }
 /** Where nothing moves, a cover that came while the shelf was scrolled, or before its pictures, is laid again. */
-function layCover(again = AGAIN.first) {
+function layCover(again = AGAIN.first): void {
   if (gone || stop || !test) return
+  if (isScrolling())
+    return whenStill(
+      async () => layCover(again),
+      () => !gone,
+    )
   const frame = test.scene.settings.cover ?? 1
   lay(frame)
   if (!pictures?.isWhole(frame) && again < AGAIN.most) setTimeout(() => layCover(2 * again), again)
